@@ -1,0 +1,1 @@
+"""Measures the core against stated baselines in the same run: `make bench`."""

@@ -1,0 +1,18 @@
+import createClient from 'openapi-fetch';
+import type { components, paths } from './schema';
+
+type Schemas = components['schemas'];
+export type StationFile = Schemas['StationFile'];
+export type PartModel = StationFile['chain'][number];
+export type Answer = Schemas['Answer'];
+export type Here = Schemas['Here'];
+export type Result = Schemas['Result'];
+export type StageResult = Schemas['StageResult'];
+export type RailRow = Schemas['RailRow'];
+export type ShelfLine = Schemas['ShelfLine'];
+export type KeptStation = Schemas['KeptStation'];
+export type StationRow = Schemas['StationRow'];
+export type Refusal = Schemas['Refusal'];
+export type Figure = StageResult['in_w'];
+
+export const api = createClient<paths>({ baseUrl: '/' });

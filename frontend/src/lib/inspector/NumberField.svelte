@@ -1,0 +1,109 @@
+<script lang="ts">
+  import { Slider } from '@skeletonlabs/skeleton-svelte';
+  import type { Session } from '../station/session.svelte';
+  import { valueAt } from '../station/paths';
+  import type { NumberSpec } from './fields';
+
+  let { session, place, spec }: { session: Session; place: string; spec: NumberSpec } = $props();
+
+  const id = $props.id();
+  const value = $derived(valueAt(session.document, place));
+  const text = $derived(value === undefined || value === null ? '' : String(value));
+  const fault = $derived(session.faults[place]);
+  const slide = $derived(
+    spec.slide && { ...spec.slide, max: Math.max(spec.slide.max, 20 * Math.ceil((Number(value) || 0) / 20)) },
+  );
+
+  /** What is typed goes into the document as it is; the server says what is wrong with it. */
+  function enter(typed: string) {
+    const trimmed = typed.trim().replace(',', '.');
+    if (trimmed === '') session.change(place, spec.optional ? undefined : '');
+    else session.change(place, Number.isNaN(Number(trimmed)) ? typed : Number(trimmed));
+  }
+
+  let typing = $state<string | null>(null);
+</script>
+
+<div class="field" class:wrong={fault}>
+  <label for={id}>{spec.label}</label>
+  <span class="entry">
+    <input
+      {id}
+      class="figures"
+      inputmode="decimal"
+      autocomplete="off"
+      value={typing ?? text}
+      aria-invalid={fault ? 'true' : undefined}
+      aria-describedby={fault ? `${id}-fault` : undefined}
+      oninput={(event) => {
+        typing = event.currentTarget.value;
+        enter(typing);
+      }}
+      onblur={() => (typing = null)}
+    />
+    <span class="unit">{spec.unit}</span>
+  </span>
+  {#if slide}
+    <Slider
+      value={[Number(value) || 0]}
+      min={slide.min}
+      max={slide.max}
+      step={slide.step}
+      aria-label={[spec.label]}
+      onValueChange={(change) => {
+        typing = null;
+        session.change(place, Number((change.value[0] ?? 0).toFixed(3)));
+      }}
+    >
+      <Slider.Control>
+        <Slider.Track><Slider.Range /></Slider.Track>
+        <Slider.Thumb index={0}><Slider.HiddenInput /></Slider.Thumb>
+      </Slider.Control>
+    </Slider>
+  {/if}
+  {#if fault}<p id="{id}-fault" class="fault" role="alert">{spec.label} {fault}.</p>{/if}
+</div>
+
+<style>
+  .field {
+    display: grid;
+    grid-template-columns: 1fr auto;
+    gap: 0.1rem 0.6rem;
+    align-items: baseline;
+    padding: 0.3rem 0;
+    border-top: 1px solid var(--hairline);
+  }
+  .field :global([data-scope='slider'][data-part='root']) {
+    grid-column: 1 / -1;
+    padding: 0.2rem 0.4rem 0.35rem;
+  }
+  label {
+    color: var(--ink-soft);
+  }
+  .entry {
+    display: flex;
+    gap: 0.35rem;
+    align-items: baseline;
+  }
+  input {
+    width: 5.6rem;
+    text-align: right;
+    background: none;
+    color: var(--ink);
+    border-bottom: 1px solid var(--ink-soft);
+    padding: 0.1rem 0.2rem;
+  }
+  .unit {
+    min-width: 2.6rem;
+    color: var(--ink-soft);
+    font-size: 13px;
+  }
+  .wrong input {
+    border-bottom: 2px solid var(--heat);
+  }
+  .fault {
+    grid-column: 1 / -1;
+    color: var(--heat-ink);
+    font-size: 13.5px;
+  }
+</style>

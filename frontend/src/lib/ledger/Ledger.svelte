@@ -1,0 +1,41 @@
+<script lang="ts">
+  import type { Session } from '../station/session.svelte';
+  import Tuning from '../rail/Tuning.svelte';
+  import Cautions from './Cautions.svelte';
+  import Counting from './Counting.svelte';
+  import StageTable from './StageTable.svelte';
+
+  let { session }: { session: Session } = $props();
+  const here = $derived(session.answer?.here ?? null);
+</script>
+
+<section aria-label="Ledger" class="ledger">
+  <Tuning {session} />
+  {#if here}
+    <p class="verdict serif" data-testid="verdict">{here.sentence}</p>
+    {#if here.moving_the_match}<p class="moving">{here.moving_the_match}</p>{/if}
+    <StageTable {session} {here} />
+    <Counting counted={here.result.counted} />
+    <Cautions cautions={here.result.cautions} />
+  {:else if session.answer}
+    <p class="verdict serif" role="alert">{session.answer.why}</p>
+  {/if}
+</section>
+
+<style>
+  .ledger {
+    padding: 0.9rem 1.4rem 2rem;
+    min-width: 0;
+  }
+  .verdict {
+    font-size: 1.45rem;
+    line-height: 1.3;
+    max-width: 44rem;
+    margin-top: 0.9rem;
+  }
+  .moving {
+    margin-top: 0.35rem;
+    color: var(--ink-soft);
+    font-size: 1.02rem;
+  }
+</style>

@@ -1,0 +1,97 @@
+<script lang="ts">
+  import { Slider } from '@skeletonlabs/skeleton-svelte';
+  import type { Session } from '../station/session.svelte';
+
+  let { session }: { session: Session } = $props();
+  let typed = $state<string | null>(null);
+
+  const band = $derived(
+    session.document.bands?.find((b) => session.mhz >= b.low_mhz && session.mhz <= b.high_mhz),
+  );
+  const text = $derived(typed ?? session.mhz.toFixed(3));
+  const wrong = $derived(typed !== null && !(Number(typed) > 0));
+
+  function enter(value: string) {
+    typed = value;
+    const mhz = Number(value);
+    if (mhz > 0 && mhz < 1e6) session.tuneTo(mhz);
+  }
+</script>
+
+<div class="tuning">
+  <label>
+    <span>Frequency</span>
+    <input
+      class="figures"
+      inputmode="decimal"
+      value={text}
+      aria-invalid={wrong}
+      oninput={(event) => enter(event.currentTarget.value)}
+      onblur={() => {
+        if (!wrong) typed = null;
+      }}
+    />
+  </label>
+  <span class="unit">MHz</span>
+  {#if band}
+    <span class="edge figures">{band.low_mhz}</span>
+    <Slider
+      value={[session.mhz]}
+      min={band.low_mhz}
+      max={band.high_mhz}
+      step={0.001}
+      aria-label={['Frequency in the band']}
+      onValueChange={(change) => {
+        typed = null;
+        session.tuneTo(change.value[0] ?? session.mhz);
+      }}
+    >
+      <Slider.Control>
+        <Slider.Track><Slider.Range /></Slider.Track>
+        <Slider.Thumb index={0}><Slider.HiddenInput /></Slider.Thumb>
+      </Slider.Control>
+    </Slider>
+    <span class="edge figures">{band.high_mhz}</span>
+  {/if}
+</div>
+{#if wrong}<p class="fault" role="alert">The frequency must be a number above 0.</p>{/if}
+
+<style>
+  .tuning {
+    display: grid;
+    grid-template-columns: auto auto auto minmax(60px, 20rem) auto;
+    align-items: center;
+    gap: 0.75rem;
+    color: var(--ink-soft);
+  }
+  label {
+    display: flex;
+    gap: 0.4rem;
+    align-items: baseline;
+  }
+  input {
+    width: 5.4rem;
+    background: none;
+    border-bottom: 1px solid var(--ink-soft);
+    color: var(--ink);
+    text-align: right;
+    padding: 0.1rem 0.2rem;
+  }
+  .unit {
+    margin-left: -0.4rem;
+  }
+  .edge {
+    font-size: 12.5px;
+  }
+  @media (max-width: 640px) {
+    .tuning {
+      grid-template-columns: auto 1fr auto;
+    }
+    label {
+      grid-column: 1 / 3;
+    }
+  }
+  .fault {
+    color: var(--heat-ink);
+  }
+</style>

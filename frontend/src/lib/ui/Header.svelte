@@ -1,0 +1,91 @@
+<script lang="ts">
+  import Moon from '@lucide/svelte/icons/moon';
+  import Redo from '@lucide/svelte/icons/redo-2';
+  import Sun from '@lucide/svelte/icons/sun';
+  import Undo from '@lucide/svelte/icons/undo-2';
+  import type { StationRow } from '../api/client';
+  import type { Session } from '../station/session.svelte';
+  import SaveState from './SaveState.svelte';
+  import { theme } from './theme.svelte';
+
+  let { session, stations, current }: { session: Session; stations: StationRow[]; current: number } =
+    $props();
+</script>
+
+<header>
+  <h1 class="serif">Tithe</h1>
+  <input
+    class="name"
+    aria-label="Name of the station"
+    value={session.document.name}
+    oninput={(event) => session.change('name', event.currentTarget.value)}
+  />
+  {#if stations.length > 1}
+    <select
+      aria-label="Open a station"
+      value={current}
+      onchange={(event) => location.assign(`/station/${event.currentTarget.value}`)}
+    >
+      {#each stations as row (row.id)}<option value={row.id}>{row.name}</option>{/each}
+    </select>
+  {/if}
+  <SaveState {session} />
+  <div class="tools">
+    <button type="button" disabled={!session.history.canUndo} aria-label="Undo" onclick={() => session.undo()}
+      ><Undo size={18} /></button
+    >
+    <button type="button" disabled={!session.history.canRedo} aria-label="Redo" onclick={() => session.redo()}
+      ><Redo size={18} /></button
+    >
+    <button
+      type="button"
+      aria-label={theme.mode === 'light' ? 'Dark theme' : 'Light theme'}
+      onclick={() => theme.toggle()}
+    >
+      {#if theme.mode === 'light'}<Moon size={18} />{:else}<Sun size={18} />{/if}
+    </button>
+  </div>
+</header>
+
+<style>
+  header {
+    display: flex;
+    align-items: center;
+    gap: 1rem;
+    padding: 0.35rem 0.9rem;
+    border-bottom: 1px solid var(--hairline);
+  }
+  h1 {
+    font-size: 1.35rem;
+    color: var(--conducted-ink);
+  }
+  .name {
+    flex: 1 1 6rem;
+    min-width: 4rem;
+    max-width: 30rem;
+    background: none;
+    font-size: 1.05rem;
+    padding: 0.15rem 0.3rem;
+    border-bottom: 1px solid transparent;
+    text-overflow: ellipsis;
+  }
+  .name:hover,
+  .name:focus {
+    border-bottom-color: var(--ink-soft);
+  }
+  select {
+    background: var(--paper);
+    max-width: 9rem;
+  }
+  .tools {
+    display: flex;
+    gap: 0.2rem;
+    margin-left: auto;
+  }
+  .tools button {
+    padding: 0.35rem;
+  }
+  .tools button:disabled {
+    opacity: 0.35;
+  }
+</style>

@@ -1,0 +1,44 @@
+<script lang="ts">
+  import type { Session } from '../station/session.svelte';
+  import type { SaveState } from '../station/keeper.svelte';
+
+  let { session }: { session: Session } = $props();
+  const WORDS: Record<SaveState, string> = {
+    saved: 'Saved',
+    saving: 'Saving …',
+    changed: 'Changed',
+    refused: 'Not saved: see the marked field',
+    conflict: 'Saved elsewhere meanwhile',
+    offline: 'Not saved: the server does not answer; trying again',
+  };
+  const state = $derived(session.keeper.state);
+</script>
+
+<p class:warn={!['saved', 'saving', 'changed'].includes(state)} aria-live="polite" data-testid="save-state">
+  {WORDS[state]}
+</p>
+{#if state === 'conflict'}
+  <span class="choices">
+    <button type="button" onclick={() => session.takeTheirs()}>Take the other</button>
+    <button type="button" onclick={() => session.keeper.overwrite(session.document)}>Keep this one</button>
+  </span>
+{/if}
+
+<style>
+  p {
+    color: var(--ink-soft);
+    font-size: 13.5px;
+  }
+  .warn {
+    color: var(--heat-ink);
+    font-weight: 600;
+  }
+  .choices {
+    display: flex;
+    gap: 0.8rem;
+  }
+  .choices button {
+    text-decoration: underline;
+    white-space: nowrap;
+  }
+</style>

@@ -1,0 +1,17 @@
+import tailwindcss from '@tailwindcss/vite';
+import { svelte } from '@sveltejs/vite-plugin-svelte';
+import { svelteTesting } from '@testing-library/svelte/vite';
+import { defineConfig } from 'vitest/config';
+
+export default defineConfig({
+  base: '/static/',
+  plugins: [tailwindcss(), svelte(), svelteTesting()],
+  build: {
+    outDir: '../tithe/site/dist',
+    emptyOutDir: true,
+    manifest: 'manifest.json',
+    rolldownOptions: { input: 'src/main.ts' },
+  },
+  server: { strictPort: true, origin: 'http://127.0.0.1:5173', fs: { allow: ['..'] } },
+  test: { environment: 'jsdom', include: ['../tests/frontend/**/*.test.ts'], globals: false },
+});

@@ -1,0 +1,38 @@
+"""The real page in headless Chromium, against a live server with the demo station."""
+
+import pytest
+
+from tithe.stations import demo
+
+CHROMIUM = [
+    "--no-sandbox", "--disable-gpu", "--disable-quic", "--no-first-run",
+    "--disable-background-networking", "--disable-component-update", "--disable-sync",
+]  # fmt: skip
+
+
+@pytest.fixture(scope="session")
+def browser_type_launch_args():
+    return {"executable_path": "/usr/bin/chromium", "args": CHROMIUM}
+
+
+@pytest.fixture(scope="session")
+def browser_context_args():
+    return {"viewport": {"width": 1280, "height": 800}, "reduced_motion": "reduce"}
+
+
+@pytest.fixture
+def base_url(live_server):
+    return live_server.url
+
+
+@pytest.fixture
+def mill_page(transactional_db, page, base_url):
+    """The page open on the demo station; any script error fails the test."""
+    demo.load()
+    errors = []
+    page.set_default_timeout(8000)
+    page.on("pageerror", lambda error: errors.append(str(error)))
+    page.goto(base_url)
+    page.get_by_test_id("verdict").wait_for()
+    yield page
+    assert errors == []

@@ -1,0 +1,133 @@
+"""Journeys through the real page with the demo station."""
+
+import re
+import statistics
+
+import pytest
+from axe_playwright_python.sync_playwright import Axe
+from playwright.sync_api import expect
+
+pytestmark = pytest.mark.django_db(transaction=True)
+
+
+def watts_in(sentence):
+    return float(re.search(r"([\d.]+) of \d+ W leave", sentence).group(1))
+
+
+def saved(page):
+    expect(page.get_by_test_id("save-state")).to_have_text("Saved", timeout=5000)
+
+
+def test_a_longer_run_is_read_in_the_sentence_and_survives_a_reload(mill_page):
+    verdict = mill_page.get_by_test_id("verdict")
+    before = watts_in(verdict.inner_text())
+    mill_page.get_by_role("button", name="run to the mast", exact=True).first.click()
+    mill_page.get_by_label("Length", exact=True).first.fill("90")
+    expect(verdict).not_to_have_text(re.compile(f"{before:g} of 100"))
+    after = watts_in(verdict.inner_text())
+    assert after < before - 5
+    saved(mill_page)
+    mill_page.reload()
+    expect(verdict).to_contain_text(f"{after:g} of 100 W")
+    mill_page.get_by_label("Type").select_option(label="Foam hardline 7/8 in")
+    expect(verdict).not_to_contain_text(f"{after:g} of 100 W")
+    assert watts_in(verdict.inner_text()) > after
+
+
+def test_bypass_power_band_and_undo(mill_page):
+    verdict = mill_page.get_by_test_id("verdict")
+    rail = mill_page.get_by_role("navigation", name="Bands")
+    rail.get_by_role("button", name="80 m").click()
+    expect(verdict).to_contain_text("On 80 m")
+    first = verdict.inner_text()
+    mill_page.get_by_role("button", name="room tuner", exact=True).first.click()
+    mill_page.get_by_label("Bypass").check()
+    expect(verdict).to_contain_text("protection")
+    mill_page.get_by_role("button", name="Undo").click()
+    expect(verdict).to_have_text(first)
+    mill_page.get_by_role("button", name="transmitter").click()
+    mill_page.get_by_label("Rated power").first.fill("400")
+    expect(verdict).to_contain_text("of 400 W")
+    mill_page.get_by_label("Frequency", exact=True).fill("3.52")
+    expect(mill_page.get_by_label("Frequency in the band")).to_have_attribute("aria-valuenow", "3.52")
+
+
+@pytest.mark.parametrize(
+    ("typed", "said"),
+    [("-3", "Length must be 0 or more (it is -3)."), ("abc", "Length must be a number (it is 'abc').")],
+)
+def test_a_wrong_length_is_marked_in_place_and_nothing_is_lost(mill_page, typed, said):
+    verdict = mill_page.get_by_test_id("verdict")
+    before = verdict.inner_text()
+    field = mill_page.get_by_label("Length", exact=True).first
+    field.fill(typed)
+    expect(mill_page.get_by_text(said)).to_be_visible()
+    mill_page.get_by_role("button", name="jumper", exact=True).first.click()
+    mill_page.get_by_role("button", name="run to the mast", exact=True).first.click()
+    expect(field).to_have_value(typed)
+    expect(verdict).to_have_text(before)
+    expect(mill_page.get_by_test_id("save-state")).to_contain_text("Not saved")
+    field.fill("38")
+    expect(mill_page.get_by_text(said)).to_be_hidden()
+    saved(mill_page)
+
+
+def test_a_frequency_outside_the_data_and_a_bad_sweep_are_said(mill_page, tmp_path):
+    mill_page.get_by_label("Frequency", exact=True).fill("50")
+    expect(mill_page.get_by_role("alert").first).to_contain_text("outside the antenna's data (1.8 to 30 MHz)")
+    mill_page.get_by_role("button", name="inverted vee", exact=True).first.click()
+    bad, huge = tmp_path / "bad.s1p", tmp_path / "huge.s1p"
+    bad.write_text("# MHz S RI R 50\n7 0.1 0.2\n7.1 oh no\n")
+    huge.write_bytes(b"!" * 50_000_000)
+    picker = mill_page.get_by_label("Bring in a sweep")
+    picker.set_input_files(huge)
+    expect(mill_page.get_by_text("must be a text file of 8 MB or less")).to_be_visible()
+    expect(mill_page.get_by_test_id("save-state")).to_have_text("Saved")
+    picker.set_input_files(bad)
+    expect(mill_page.get_by_text(re.compile("line 3 holds 'oh' where a number belongs"))).to_be_visible()
+    expect(mill_page.get_by_test_id("save-state")).to_contain_text("Not saved")
+    mill_page.get_by_role("button", name="Undo").click()
+    saved(mill_page)
+
+
+def test_two_tabs_do_not_overwrite_each_other(mill_page, context, base_url):
+    other = context.new_page()
+    other.goto(base_url)
+    other.get_by_test_id("verdict").wait_for()
+    mill_page.get_by_label("Name of the station").fill("First tab")
+    saved(mill_page)
+    other.get_by_label("Name of the station").fill("Second tab")
+    expect(other.get_by_test_id("save-state")).to_contain_text("Saved elsewhere")
+    other.get_by_role("button", name="Take the other").click()
+    expect(other.get_by_label("Name of the station")).to_have_value("First tab")
+    other.get_by_label("Name of the station").fill("Third")
+    saved(other)
+
+
+@pytest.mark.parametrize("mode", ["light", "dark"])
+@pytest.mark.parametrize("width", [1280, 390])
+def test_axe_finds_nothing(mill_page, mode, width):
+    mill_page.set_viewport_size({"width": width, "height": 800})
+    mill_page.evaluate("mode => { document.documentElement.dataset.mode = mode }", mode)
+    results = Axe().run(mill_page)
+    assert results.violations_count == 0, results.generate_report()
+
+
+def test_dragging_a_length_redraws_at_once(mill_page, record_property, capsys):
+    """Reports the time from input to redrawn strip; what is asserted is only that every step is drawn."""
+    thumb = mill_page.get_by_label("Length").last
+    mill_page.evaluate("performance.clearMeasures()")
+    thumb.focus()
+    for _ in range(40):
+        thumb.press("ArrowRight")
+        mill_page.wait_for_timeout(30)
+    mill_page.wait_for_timeout(300)
+    times = mill_page.evaluate("performance.getEntriesByName('tithe:redrawn').map(m => m.duration)")
+    assert len(times) >= 10
+    expect(mill_page.get_by_label("Length", exact=True).first).to_have_value("42")
+    p95 = statistics.quantiles(times, n=20)[-1]
+    record_property("redraw_p95_ms", round(p95, 1))
+    with capsys.disabled():
+        print(
+            f"\nlength dragged to strip redrawn: median {statistics.median(times):.0f} ms, p95 {p95:.0f} ms"
+        )

@@ -1,0 +1,59 @@
+"""One contract for every part: reciprocity, passivity, power balance, nothing where nothing is lost."""
+
+import numpy as np
+import pytest
+from hypothesis import given
+from hypothesis import strategies as st
+
+from tests.strategies import FREQ, LOAD, LOSSLESS_LINE, PASSIVE, TUNER
+from tithe.core import Inline, Line, Meter, Transformer, Tuner
+from tithe.core.twoport import Port
+
+LOSSLESS = [
+    Line(LOSSLESS_LINE, 23.0),
+    Inline(0.0),
+    Meter(),
+    Transformer(ratio=4.0, magnetizing_h=20e-6, leakage_h=50e-9),
+    *(
+        Tuner(n, coil_q=1e12, capacitor_q=1e12, l_max_h=1e-3, c_max_f=5e-9)
+        for n in ("l", "t-highpass", "t-lowpass", "pi")
+    ),
+]
+
+
+def two_port(part, freq, load):
+    if isinstance(part, Tuner):
+        return part.tune(freq, load, 50.0).two_port
+    return part.two_port(freq)
+
+
+def load_port(z):
+    return Port(np.array([z]), np.array([1 + 0j]))
+
+
+@given(st.one_of(PASSIVE, TUNER), FREQ, LOAD)
+def test_reciprocal_and_passive(part, freq, z):
+    load = load_port(z)
+    port = two_port(part, np.array([freq]), load)
+    # AD and BC may each be large (long lossy lines): the difference is good to their own rounding.
+    size = np.abs(port.a * port.d) + np.abs(port.b * port.c)
+    assert np.abs(port.determinant - 1)[0] <= 1e-12 * size[0] + 1e-12
+    source = port.input(load)
+    assert source.power_w[0] >= load.power_w[0] * (1 - 1e-9)
+
+
+@given(st.one_of(PASSIVE, TUNER), FREQ, LOAD)
+def test_output_undoes_input(part, freq, z):
+    load = load_port(z)
+    port = two_port(part, np.array([freq]), load)
+    back = port.output(port.input(load))
+    size = np.abs(port.a * port.d)[0] + np.abs(port.b * port.c)[0]
+    assert abs(back.z_ohm[0] - z) <= 1e-11 * size * (abs(z) + 1 / abs(z) + 600) + 1e-9
+
+
+@pytest.mark.parametrize("part", LOSSLESS, ids=lambda p: f"{p.kind} {getattr(p, 'network', '')}")
+@pytest.mark.parametrize("z", [20 - 60j, 300 + 40j, 1000 + 0j])
+def test_takes_nothing_when_lossless(part, z):
+    load = load_port(z)
+    source = two_port(part, np.array([7.1e6]), load).input(load)
+    assert source.power_w[0] == pytest.approx(load.power_w[0], rel=1e-8)

@@ -1,0 +1,188 @@
+"""Tuners: published settings, exact matches, global least loss, and what is missing."""
+
+import numpy as np
+import pytest
+from hypothesis import given
+from hypothesis import strategies as st
+
+from tests.strategies import FREQ, LOAD, TUNER
+from tithe.core import InputError, Tuner
+from tithe.core.reflection import reflection
+from tithe.core.tuner.ladder import Knobs
+from tithe.core.twoport import Port, TwoPort
+
+
+def tuned(tuner, mhz, z):
+    return tuner.tune(np.array([mhz * 1e6]), Port(np.array([z]), np.array([1 + 0j])), 50.0)
+
+
+def efficiency(result):
+    load = Port(result.z_load_ohm, np.ones_like(result.z_load_ohm))
+    return float((load.power_w / result.input(load).power_w)[0])
+
+
+def test_published_l_network():
+    result = tuned(Tuner("l", c_max_f=5e-9), 7.1, 20 - 60j)
+    assert result.form_slugs[result.form[0]] == "l-shunt-c-then-coil"
+    assert result.setting["c"][0] == pytest.approx(539.46e-12, rel=1e-5)
+    assert result.setting["l"][0] == pytest.approx(1.8963e-6, rel=3e-5)
+    assert efficiency(result) == pytest.approx(0.97850, abs=5e-6)
+
+
+def test_published_second_l_form():
+    result = tuned(Tuner("l-capacitor-then-shunt-l", c_max_f=5e-9), 7.1, 20 - 60j)
+    assert result.setting["c"][0] == pytest.approx(263.03e-12, rel=3e-5)
+    assert result.setting["l"][0] == pytest.approx(0.94444e-6, rel=1e-5)
+    assert efficiency(result) == pytest.approx(0.97571, abs=5e-6)
+
+
+@pytest.mark.parametrize(
+    ("z", "c1", "l", "c2", "eta", "rel"),
+    [
+        (12 - 310j, 51.14e-12, 13.491e-6, 250e-12, 0.74564, 1e-4),
+        (900 + 500j, 208e-12, 10.21e-6, 151e-12, 0.97718, 6e-3),
+    ],
+)
+def test_published_t_highpass(z, c1, l, c2, eta, rel):  # noqa: E741 - the literature's symbol
+    result = tuned(Tuner("t-highpass"), 3.65, z)
+    found = result.setting
+    assert [found[k][0] for k in ("c1", "l", "c2")] == pytest.approx([c1, l, c2], rel=rel)
+    assert efficiency(result) == pytest.approx(eta, abs=6e-6)
+
+
+@given(TUNER, FREQ, LOAD)
+def test_a_match_is_exact_and_inside_the_ranges(tuner, freq, z):
+    result = tuned(tuner, freq / 1e6, z)
+    load = Port(result.z_load_ohm, np.ones(1, complex))
+    source = result.input(load)
+    for name, value in result.setting.items():
+        low, high = (tuner.l_min_h, tuner.l_max_h) if name[0] == "l" else (tuner.c_min_f, tuner.c_max_f)
+        assert low * (1 - 1e-9) <= value[0] <= high * (1 + 1e-9)
+    if result.matched[0]:
+        assert abs(source.z_ohm[0] - 50) < 1e-3
+
+
+def brute_force(tuner, ladder, omega, z, points=400):
+    """Least loss over a dense grid of the antenna-side arm, each cross value solved by bisection-free
+    scanning: every sign change of the input's mismatch along the cross element is taken."""
+    t3 = np.geomspace(*(np.maximum(b, 1e-12) for b in ladder.bounds(2, omega)), points)[:, 0][:, None]
+    low, high = ladder.bounds(1, omega)
+    high = np.minimum(high, np.maximum(low, 1e-9) * 1e7)
+    t2 = np.geomspace(max(low[0], high[0] * 1e-7), high[0], 6000)[None, :]
+    w0 = 50.0 if ladder.plane == "T" else 1 / 50
+    w = ladder.to_plane(np.array(z))
+    w2 = w + t3 * ladder.direction(2)
+    g = 1 + t2 * ladder.direction(1) * w2
+    q1 = ladder.direction(0)
+    miss = ((w2 / g - w0) * np.conj(q1)).imag
+    t1 = -((w2 / g - w0) * np.conj(q1)).real / abs(q1) ** 2
+    near_low, near_high = ladder.bounds(0, omega)
+    inside = (t1 >= near_low) & (t1 <= near_high)
+    crossing = (miss[:, 1:] * miss[:, :-1] < 0) & inside[:, 1:] & inside[:, :-1]
+    loss = np.maximum(np.abs(g[:, 1:]), np.abs(g[:, :-1])) ** 2
+    found = np.where(crossing, loss, np.inf).min()
+    return w.real / w0 / found
+
+
+@given(
+    st.sampled_from(["t-highpass", "t-lowpass", "pi"]),
+    st.floats(0.3, 3.2),
+    st.floats(-800, 800),
+    st.sampled_from([1.9, 3.65, 7.1, 14.2, 28.5]),
+)
+def test_never_loses_to_brute_force(network, log_r, x, mhz):
+    """Global least loss: within 0.01 dB of a dense search (which itself is coarse, never better)."""
+    tuner = Tuner(network, l_min_h=50e-9, c_max_f=400e-12)
+    z = complex(10**log_r, x)
+    omega = np.array([2 * np.pi * mhz * 1e6])
+    best = brute_force(tuner, tuner.ladders[0], omega, z)
+    result = tuned(tuner, mhz, z)
+    if best > 0:
+        assert result.matched[0]
+        assert 10 * np.log10(efficiency(result) / best) > -0.01
+
+
+@given(FREQ, LOAD)
+def test_better_parts_never_lose_more(freq, z):
+    plain, good = Tuner(coil_q=100), Tuner(coil_q=400)
+    one, two = tuned(plain, freq / 1e6, z), tuned(good, freq / 1e6, z)
+    if one.matched[0] and two.matched[0]:
+        assert efficiency(two) >= efficiency(one) * (1 - 1e-6)
+
+
+def test_says_what_is_missing_and_that_it_would_do():
+    tuner = Tuner("t-highpass", l_max_h=2e-6)
+    result = tuned(tuner, 1.9, 30 + 20j)
+    assert not result.matched[0]
+    (text,) = result.lacks
+    assert text.startswith("needs ")
+    assert "ends at" in text
+    needed, unit = text.split()[1:3]
+    key = "l_max_h" if unit.startswith("µH") else "c_max_f"
+    scale = 1e-6 if key == "l_max_h" else 1e-12
+    wider = Tuner("t-highpass", **{"l_max_h": 2e-6} | {key: float(needed) * scale * 1.01})
+    assert tuned(wider, 1.9, 30 + 20j).matched[0]
+
+
+@given(FREQ, LOAD, st.lists(st.tuples(*[st.floats(0, 1)] * 3), min_size=8, max_size=8))
+def test_the_closest_setting_is_not_beaten_by_random_ones(freq, z, corners):
+    """Where nothing matches, no random setting comes nearer (to 2 % of |Γ|, the search's resolution)."""
+    tuner = Tuner("t-highpass", l_min_h=0.1e-6, l_max_h=3e-6, c_max_f=120e-12)
+    result = tuned(tuner, freq / 1e6, z)
+    load = Port(np.array([z]), np.ones(1, complex))
+
+    def miss(port: TwoPort) -> float:
+        source = port.input(load)
+        return float(np.abs(reflection(source.v, source.i, 50.0))[0])
+
+    ladder, omega = tuner.ladders[0], np.array([2 * np.pi * freq])
+    for shares in corners:
+        knobs = [
+            low * (high / low) ** share
+            for share, (low, high) in zip(shares, (ladder.bounds(k, omega) for k in range(3)), strict=True)
+        ]
+        assert miss(result.two_port) <= miss(ladder.two_port(Knobs(*knobs))) + 0.02
+
+
+def test_open_and_short_loads_are_results_not_errors():
+    freq = np.array([7.1e6, 7.1e6])
+    result = Tuner().tune(freq, Port(np.array([1, 0], complex), np.array([0, 1], complex)), 50.0)
+    assert np.isfinite(np.stack(list(result.setting.values()))).all()
+
+
+def test_least_stress_never_stresses_more_than_least_loss():
+    ratings = {"capacitor_volts": 1000.0, "coil_amps": 5.0}
+    for z in (900 + 500j, 40 - 200j, 2000 + 0j):
+        limits = []
+        for goal in ("loss", "stress"):
+            result = tuned(Tuner(goal=goal, **ratings), 3.65, z)
+            load = Port(result.z_load_ohm, np.ones(1, complex))
+            limits.append(result.details(result.input(load)).limit_w[0])
+        assert limits[1] >= limits[0] * (1 - 1e-9)
+
+
+def test_element_heat_adds_up_to_what_the_tuner_takes():
+    for network in ("l", "t-highpass", "t-lowpass", "pi"):
+        result = tuned(Tuner(network, c_max_f=2e-9), 7.1, 30 - 80j)
+        load = Port(result.z_load_ohm, np.ones(1, complex))
+        source = result.input(load)
+        heat = sum(part.heat_w for part in result.details(source).loads.values())
+        assert heat[0] == pytest.approx(source.power_w[0] - load.power_w[0], rel=1e-9)
+
+
+@pytest.mark.parametrize(
+    ("given_", "place"),
+    [
+        ({"c_max_f": 10e-12}, "c_max_f"),
+        ({"coil_q": 0.0}, "coil_q"),
+        ({"network": "pi-pi"}, "network"),
+        ({"setting": {"c1": 50e-12, "l": 1e-6}}, "setting.c2"),
+        ({"setting": {"c1": 50e-12, "l": 1e-6, "c2": 900e-12}}, "setting.c2"),
+        ({"network": "l", "setting": {"c": 50e-12, "l": 1e-6}}, "setting"),
+        ({"goal": "stress"}, "goal"),
+    ],
+)
+def test_bad_tuners_are_refused_at_their_place(given_, place):
+    with pytest.raises(InputError) as caught:
+        Tuner(**given_)
+    assert caught.value.place == place

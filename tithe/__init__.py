@@ -1,0 +1,1 @@
+"""Tithe: where the transmit power goes, from the transmitter to the antenna."""

@@ -1,0 +1,194 @@
+"""The sum: from rated to radiated power, stage by stage.
+
+`solve` walks from the antenna back to the transmitter with (V, I) pairs of arbitrary scale, then scales
+everything by the forward wave that the transmitter, behind its protection, sends into what it sees. What
+each part takes is the difference of the real powers at its two ends, so the shares add up to the rated
+power by construction.
+"""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+import numpy as np
+
+from tithe.core.antenna import radiation_efficiency
+from tithe.core.arrays import Complex, Real, decibels
+from tithe.core.errors import require
+from tithe.core.line import Line, LineDetails
+from tithe.core.meter import Meter, Reading
+from tithe.core.reflection import mismatch_loss_db, reflection, swr
+from tithe.core.station import Part, Station
+from tithe.core.transformer import Transformer
+from tithe.core.transmitter import Drive
+from tithe.core.tuner.part import Tuned, Tuner, TunerDetails
+from tithe.core.twoport import Port
+
+DB_PER_S_UNIT = 6.0
+AUDIBLE_DB = 1.0
+
+
+@dataclass(frozen=True)
+class Stage:
+    """One part of the chain with the true phasors at its two ends; arrays of shape ``(..., F)``."""
+
+    part: Part
+    source: Port
+    load: Port
+    reference_ohm: float
+    details: LineDetails | Reading | TunerDetails | None = None
+
+    @property
+    def in_w(self) -> Real:
+        """Power in, W."""
+        return self.source.power_w
+
+    @property
+    def out_w(self) -> Real:
+        """Power out, W."""
+        return self.load.power_w
+
+    @property
+    def taken_w(self) -> Real:
+        """Power turned to heat in the part, W."""
+        return np.asarray(self.in_w - self.out_w)
+
+    @property
+    def loss_db(self) -> Real:
+        """10 log₁₀(in/out), dB; inf where nothing comes out."""
+        return loss_db(self.in_w, self.out_w)
+
+    @property
+    def swr_in(self) -> Real:
+        """SWR at the part's input against the station's reference."""
+        return swr(np.abs(reflection(self.source.v, self.source.i, self.reference_ohm)))
+
+    @property
+    def volts_rms_worst(self) -> Real:
+        """The larger rms voltage of the part's two ends; on a line, of all its length."""
+        if isinstance(self.details, LineDetails):
+            return np.asarray(self.details.volts_peak_max[0] / np.sqrt(2))
+        return np.maximum(np.abs(self.source.v), np.abs(self.load.v))
+
+
+def loss_db(in_w: Real, out_w: Real) -> Real:
+    """dB between two powers; 0 where both are 0, inf where only the second is."""
+    ratio = np.divide(out_w, in_w, out=np.ones(np.shape(in_w)), where=np.asarray(in_w) > 0)
+    return -decibels(np.maximum(ratio, 0.0))
+
+
+@dataclass(frozen=True)
+class Counted:
+    """Three ways of counting the loss, dB, shapes ``(..., F)``.
+
+    mismatch_only: what is reflected at the antenna is gone, nothing else counts (true where nothing
+    re-reflects it, as with a matched generator and no tuner). handbook: matched loss of everything plus
+    the handbook's extra for SWR on each line, any tuner without loss. whole_chain: all that is really
+    lost between rated and radiated.
+    """
+
+    mismatch_only_db: Real
+    handbook_db: Real
+    whole_chain_db: Real
+
+
+@dataclass(frozen=True)
+class Budget:
+    """Where the power goes; arrays of shape ``(..., F)``, leading axes for loads known only in part."""
+
+    station: Station
+    freq_hz: Real
+    drive: Drive
+    stages: tuple[Stage, ...]
+    antenna: Port
+    radiated_w: Real
+
+    @property
+    def input(self) -> Port:
+        """The phasors that the transmitter sees."""
+        return self.stages[0].source if self.stages else self.antenna
+
+    @property
+    def gamma(self) -> Complex:
+        """Γ that the transmitter sees."""
+        return reflection(self.input.v, self.input.i, self.station.transmitter.reference_ohm)
+
+    @property
+    def swr(self) -> Real:
+        """SWR that the transmitter sees."""
+        return swr(np.abs(self.gamma))
+
+    @property
+    def antenna_taken_w(self) -> Real:
+        """What the antenna's own losses take."""
+        return np.asarray(self.antenna.power_w - self.radiated_w)
+
+    @property
+    def total_db(self) -> Real:
+        """Rated over radiated, dB."""
+        return loss_db(np.full(self.radiated_w.shape, self.station.transmitter.power_w), self.radiated_w)
+
+    @property
+    def counted(self) -> Counted:
+        """The three ways of counting."""
+        handbook = np.zeros(self.radiated_w.shape)
+        turned = 1.0
+        for stage in self.stages:
+            part = stage.part
+            if isinstance(part, Tuner) or part.bypassed:
+                continue
+            if isinstance(stage.details, LineDetails):
+                handbook = handbook + stage.details.handbook_db
+            elif not isinstance(part, Line):
+                handbook = handbook + part.loss_db
+            if isinstance(part, Transformer):
+                turned *= part.ratio
+        r0 = self.station.transmitter.reference_ohm * turned
+        rho = np.minimum(np.abs(reflection(self.antenna.v, self.antenna.i, r0)), 1.0)
+        return Counted(mismatch_loss_db(rho), handbook, self.total_db)
+
+
+def _walk_back(station: Station, freq_hz: Real) -> tuple[list[tuple[Port, Port, Tuned | None]], Port]:
+    port = station.antenna.terminals(freq_hz)
+    antenna, ends = port, []
+    for part in reversed(station.chain):
+        load, tuned = port, None
+        if not part.bypassed:
+            if isinstance(part, Tuner):
+                tuned = part.tune(freq_hz, load, station.transmitter.reference_ohm)
+                port = tuned.input(load)
+            else:
+                port = part.two_port(freq_hz).input(load)
+        ends.append((port, load, tuned))
+    return ends[::-1], antenna
+
+
+def solve(station: Station, freq_hz: Real) -> Budget:
+    """The whole budget at each frequency.
+
+    ``freq_hz``: Hz, shape ``(F,)``, each above 0 and inside the antenna's data. Raises `InputError`
+    with the place otherwise.
+    """
+    freq_hz = np.atleast_1d(np.asarray(freq_hz, dtype=np.float64))
+    good = bool(np.isfinite(freq_hz).all() and (freq_hz > 0).all())
+    require(good, "mhz", "every frequency must be a finite number above 0")
+    ends, antenna = _walk_back(station, freq_hz)
+    source = ends[0][0] if ends else antenna
+    r0 = station.transmitter.reference_ohm
+    drive = station.transmitter.drive(np.minimum(np.abs(reflection(source.v, source.i, r0)), 1.0))
+    scale = np.sqrt(drive.forward_w * 4 * r0) / np.abs(source.v + r0 * source.i)
+    antenna = antenna.scaled(scale)
+    stages = tuple(
+        _stage(part, freq_hz, before.scaled(scale), after.scaled(scale), tuned, r0)
+        for part, (before, after, tuned) in zip(station.chain, ends, strict=True)
+    )
+    radiated = antenna.power_w * radiation_efficiency(station.antenna, freq_hz, antenna)
+    return Budget(station, freq_hz, drive, stages, antenna, np.asarray(radiated))
+
+
+def _stage(part: Part, freq_hz: Real, source: Port, load: Port, tuned: Tuned | None, r0: float) -> Stage:
+    if tuned is not None:
+        return Stage(part, source, load, r0, tuned.details(source))
+    if isinstance(part, Line | Meter) and not part.bypassed:
+        return Stage(part, source, load, r0, part.details(freq_hz, source, load))
+    return Stage(part, source, load, r0)

@@ -1,0 +1,263 @@
+"""A feedline: losses from the real currents along it, never from a formula in SWR.
+
+====== ===================== ========= ====================================
+symbol name                  unit      meaning
+====== ===================== ========= ====================================
+R₀     ``r0_ohm``            Ω         nominal (lossless) impedance
+v      ``velocity_factor``   1         wave speed over that of light
+k₁     ``k1``                dB/100 m  conductor loss, times √(f/MHz)
+k₂     ``k2``                dB/100 m  dielectric loss, times f/MHz
+γ      ``gamma_per_m``       1/m       propagation constant α + jβ
+Z₀     ``z0_ohm``            Ω         complex characteristic impedance
+====== ===================== ========= ====================================
+
+L = R₀/(v c), C = 1/(R₀ v c), R = 2 R₀ α_c, G = 2 α_d/R₀ with α in Np/m;
+γ = √((R+jωL)(G+jωC)), Z₀ = √((R+jωL)/(G+jωC)).
+Chain matrix of length ℓ: [cosh γℓ, Z₀ sinh γℓ; sinh γℓ/Z₀, cosh γℓ].
+
+The telegrapher's equations hold for any uniform line of small cross section; the two-parameter
+attenuation holds where the skin is thin (roughly above 0.5 MHz for the shelf's lines).
+"""
+
+from __future__ import annotations
+
+from dataclasses import dataclass, field
+from functools import cached_property
+from typing import Literal, Protocol
+
+import numpy as np
+
+from tithe.core.arrays import DB_PER_NEPER, Complex, Real
+from tithe.core.errors import require, require_not_negative, require_positive
+from tithe.core.reflection import handbook_loss_db, reflection
+from tithe.core.twoport import Port, TwoPort
+
+SPEED_OF_LIGHT = 299_792_458.0
+MU_0 = 4e-7 * np.pi
+COPPER_OHM_M = 1.72e-8
+
+
+class LineType(Protocol):
+    """What a line must tell of itself."""
+
+    @property
+    def velocity_factor(self) -> float: ...
+    @property
+    def max_volts_rms(self) -> float | None: ...
+    @property
+    def r0_ohm(self) -> float: ...
+    @property
+    def balanced(self) -> bool: ...
+    def series_ohm_per_m(self, freq_hz: Real) -> Real: ...
+    def shunt_siemens_per_m(self, freq_hz: Real) -> Real: ...
+
+
+@dataclass(frozen=True)
+class AttenuatedLine:
+    """A line known by its impedance, velocity factor and attenuation k₁√f + k₂f (dB/100 m, MHz)."""
+
+    r0_ohm: float
+    velocity_factor: float
+    k1: float
+    k2: float
+    max_volts_rms: float | None = None
+    name: str = ""
+    balanced: bool = False
+
+    def __post_init__(self) -> None:
+        require_positive("r0_ohm", self.r0_ohm)
+        require_positive("velocity_factor", self.velocity_factor)
+        require(self.velocity_factor <= 1, "velocity_factor", "must be 1 or less", self.velocity_factor)
+        require_not_negative("k1", self.k1)
+        require_not_negative("k2", self.k2)
+        if self.max_volts_rms is not None:
+            require_positive("max_volts_rms", self.max_volts_rms)
+
+    def series_ohm_per_m(self, freq_hz: Real) -> Real:
+        """R in Ω/m, from the conductor part of the attenuation."""
+        return np.asarray(2 * self.r0_ohm * self.k1 * np.sqrt(freq_hz / 1e6) / (100 * DB_PER_NEPER))
+
+    def shunt_siemens_per_m(self, freq_hz: Real) -> Real:
+        """G in S/m, from the dielectric part of the attenuation."""
+        return np.asarray(2 * self.k2 * (freq_hz / 1e6) / (100 * DB_PER_NEPER) / self.r0_ohm)
+
+
+@dataclass(frozen=True)
+class TwoWireLine:
+    """Two round wires in air: Z₀ = 119.9 v acosh(D/d); R with the proximity effect; G = 0.
+
+    R = 2 Rs/(π d)/√(1−(d/D)²), Rs = √(π f μ₀ ρ): exact for two wires with a thin skin, far from
+    everything else.
+    """
+
+    wire_m: float
+    spacing_m: float
+    velocity_factor: float = 1.0
+    resistivity_ohm_m: float = COPPER_OHM_M
+    max_volts_rms: float | None = None
+    name: str = ""
+    balanced: bool = field(default=True, init=False)
+
+    def __post_init__(self) -> None:
+        require_positive("wire_m", self.wire_m)
+        require_positive("spacing_m", self.spacing_m)
+        require(self.spacing_m > self.wire_m, "spacing_m", "must be above wire_m", self.spacing_m)
+        require_positive("velocity_factor", self.velocity_factor)
+        require(self.velocity_factor <= 1, "velocity_factor", "must be 1 or less", self.velocity_factor)
+        require_positive("resistivity_ohm_m", self.resistivity_ohm_m)
+
+    @property
+    def r0_ohm(self) -> float:
+        """Nominal impedance in Ω."""
+        return float(119.9 * self.velocity_factor * np.arccosh(self.spacing_m / self.wire_m))
+
+    def series_ohm_per_m(self, freq_hz: Real) -> Real:
+        """R in Ω/m of both wires."""
+        skin = np.sqrt(np.pi * freq_hz * MU_0 * self.resistivity_ohm_m)
+        crowding = np.sqrt(1 - (self.wire_m / self.spacing_m) ** 2)
+        return np.asarray(2 * skin / (np.pi * self.wire_m) / crowding)
+
+    def shunt_siemens_per_m(self, freq_hz: Real) -> Real:
+        """G in S/m: none, the dielectric is air."""
+        return np.zeros(np.shape(freq_hz))
+
+
+def constants(line: LineType, freq_hz: Real) -> tuple[Complex, Complex]:
+    """γ (1/m) and Z₀ (Ω), both complex of shape ``(F,)``."""
+    omega = 2 * np.pi * freq_hz
+    speed = line.velocity_factor * SPEED_OF_LIGHT
+    per_m = line.series_ohm_per_m(freq_hz) + 1j * omega * line.r0_ohm / speed
+    across = line.shunt_siemens_per_m(freq_hz) + 1j * omega / (line.r0_ohm * speed)
+    # Principal roots: both factors lie in the first quadrant, so Re γ ≥ 0 and Re Z₀ > 0.
+    return np.sqrt(per_m * across), np.sqrt(per_m / across)
+
+
+def attenuation_db_per_m(line: LineType, freq_hz: Real) -> Real:
+    """Matched attenuation, dB/m."""
+    gamma, _ = constants(line, freq_hz)
+    return np.asarray(gamma.real * DB_PER_NEPER)
+
+
+@dataclass(frozen=True)
+class Line:
+    """A length of feedline in the chain."""
+
+    line: LineType
+    length_m: float
+    label: str = "line"
+    bypassed: bool = False
+    kind: Literal["line"] = field(default="line", init=False)
+
+    def __post_init__(self) -> None:
+        require_not_negative("length_m", self.length_m)
+
+    def two_port(self, freq_hz: Real) -> TwoPort:
+        """The chain matrix of the whole length."""
+        gamma, z0 = constants(self.line, freq_hz)
+        ch, sh = np.cosh(gamma * self.length_m), np.sinh(gamma * self.length_m)
+        return TwoPort(ch, z0 * sh, sh / z0, ch)
+
+    def details(self, freq_hz: Real, source: Port, load: Port) -> LineDetails:
+        """What only a line has to tell, for the actual phasors at both ends (V, A)."""
+        return LineDetails(self, freq_hz, source, load)
+
+
+@dataclass(frozen=True)
+class LineDetails:
+    """Losses counted apart, and the standing wave; arrays of shape ``(..., F)``.
+
+    Positions ``x`` run from the radio's end, in metres.
+    """
+
+    part: Line
+    freq_hz: Real
+    source: Port
+    load: Port
+
+    @cached_property
+    def matched_db(self) -> Real:
+        """Loss into a matched load, dB, shape ``(F,)``."""
+        return attenuation_db_per_m(self.part.line, self.freq_hz) * self.part.length_m
+
+    @cached_property
+    def handbook_db(self) -> Real:
+        """What the handbook formula would say, dB."""
+        rho = np.minimum(np.abs(reflection(self.load.v, self.load.i, self.part.line.r0_ohm)), 1.0)
+        return handbook_loss_db(self.matched_db, rho)
+
+    def _waves(self) -> tuple[Complex, Complex, Complex, Complex]:
+        gamma, z0 = constants(self.part.line, self.freq_hz)
+        forward = (self.source.v + z0 * self.source.i) / 2
+        backward = (self.source.v - z0 * self.source.i) / 2
+        return gamma, z0, forward, backward
+
+    def at(self, x_m: Real) -> Port:
+        """V and I at distances ``x_m`` that broadcast against ``(..., F)``."""
+        gamma, z0, forward, backward = self._waves()
+        out, back = forward * np.exp(-gamma * x_m), backward * np.exp(gamma * x_m)
+        return Port(out + back, (out - back) / z0)
+
+    def volts_peak_along(self, x_m: Real, k: int) -> Real:
+        """Peak volts at the distances ``x_m`` (shape ``(X,)``) at the k-th frequency; shape ``(..., X)``."""
+        one = LineDetails(self.part, self.freq_hz[k : k + 1], self.source.at(k), self.load.at(k))
+        return np.asarray(np.sqrt(2.0) * np.abs(one.at(x_m).v))
+
+    def _highest(self, sign: float) -> tuple[Real, Real]:
+        """Largest |forward·e^(−γx) + sign·backward·e^(γx)| on the line, and its x.
+
+        The envelope |forward|e^(−αx) + |backward|e^(αx) is convex, so the largest crest is the first
+        from either end, or an end itself. Each crest is started where the waves align and polished
+        with Newton steps on the slope of the squared magnitude.
+        """
+        gamma, _, forward, backward = self._waves()
+        alpha, beta = gamma.real, gamma.imag
+        length = self.part.length_m
+        f2, b2 = np.abs(forward) ** 2, np.abs(backward) ** 2
+        cross = 2 * sign * backward * forward.conj()  # times e^(2jβx): its real part is the ripple
+
+        def square(x: Real) -> Real:
+            ripple = (cross * np.exp(2j * beta * x)).real
+            return np.asarray(f2 * np.exp(-2 * alpha * x) + b2 * np.exp(2 * alpha * x) + ripple)
+
+        angle = np.angle(cross)
+        first = np.mod(-angle, 2 * np.pi) / (2 * beta)
+        turns_before_end = np.floor((2 * beta * length + angle) / (2 * np.pi))
+        last = (2 * np.pi * turns_before_end - angle) / (2 * beta)
+        best_x = np.zeros(f2.shape)
+        best = square(best_x)
+        for start in (first, last, np.full(f2.shape, length)):
+            x = np.clip(start, 0.0, length)
+            for _ in range(2):
+                turn = cross * np.exp(2j * beta * x)
+                fade, grow = f2 * np.exp(-2 * alpha * x), b2 * np.exp(2 * alpha * x)
+                slope = 2 * alpha * (grow - fade) - 2 * beta * turn.imag
+                bend = 4 * alpha**2 * (grow + fade) - 4 * beta**2 * turn.real
+                step = np.where(bend < 0, slope / np.where(bend < 0, bend, 1.0), 0.0)
+                x = np.clip(x - np.clip(step, -0.1 / beta, 0.1 / beta), 0.0, length)
+            height = square(x)
+            better = height > best
+            best, best_x = np.where(better, height, best), np.where(better, x, best_x)
+        return np.sqrt(np.maximum(best, 0.0)), best_x
+
+    @cached_property
+    def volts_peak_max(self) -> tuple[Real, Real]:
+        """Highest peak voltage on the line (V) and where it stands (m from the radio's end)."""
+        rms, x = self._highest(+1.0)
+        return np.sqrt(2.0) * rms, x
+
+    @cached_property
+    def amps_rms_max(self) -> tuple[Real, Real]:
+        """Highest rms current (A) and where it stands (m from the radio's end)."""
+        _, z0, _, _ = self._waves()
+        rms, x = self._highest(-1.0)
+        return rms / np.abs(z0), x
+
+    @cached_property
+    def heat_w_per_m_max(self) -> Real:
+        """Local heating R|I|² + G|V|² at the current maximum, W/m."""
+        amps, x = self.amps_rms_max
+        volts = np.abs(self.at(x).v)
+        line = self.part.line
+        return np.asarray(
+            line.series_ohm_per_m(self.freq_hz) * amps**2 + line.shunt_siemens_per_m(self.freq_hz) * volts**2
+        )

@@ -1,0 +1,111 @@
+"""A directional meter: what it shows at its place in the chain, and how far to believe it.
+
+At a plane with V and I, against a real reference R₀ (whatever line the meter sits in):
+forward = |V + R₀I|²/(4R₀), reflected = |V − R₀I|²/(4R₀); forward − reflected is the net power exactly.
+
+The interval of a reading has two parts. Directivity D: the coupler leaks δ = 10^(−D/20) of each wave
+into the other's port at an unknown phase, so the waves read lie within |a|(1 ± δρ) and |a||ρ ± δ|.
+Accuracy: a share of the full scale, on each of the two powers. Both are taken at their worst together.
+"""
+
+from __future__ import annotations
+
+from dataclasses import dataclass, field
+from typing import Literal, NamedTuple
+
+import numpy as np
+
+from tithe.core.arrays import Real, quotient
+from tithe.core.errors import require, require_not_negative, require_positive
+from tithe.core.ratings import Ratings
+from tithe.core.reflection import swr
+from tithe.core.twoport import Port, TwoPort, attenuator
+
+Mode = Literal["average", "peak"]
+
+
+class Interval(NamedTuple):
+    """Lower and upper bound, shapes ``(..., F)``."""
+
+    low: Real
+    high: Real
+
+
+@dataclass(frozen=True)
+class Reading:
+    """Watts and SWR as shown, each with its interval."""
+
+    forward_w: Real
+    reflected_w: Real
+    forward_interval_w: Interval
+    reflected_interval_w: Interval
+    swr: Real
+    swr_interval: Interval
+
+
+@dataclass(frozen=True)
+class Meter:
+    """A place to read. ``full_scale_w`` is the range in use, multiplier included (None: an ideal meter)."""
+
+    label: str = "meter"
+    full_scale_w: float | None = None
+    accuracy_pct: float | None = None
+    directivity_db: float | None = None
+    mode: Mode = "average"
+    reference_ohm: float = 50.0
+    loss_db: float = 0.0
+    ratings: Ratings = field(default_factory=Ratings)
+    bypassed: bool = False
+    kind: Literal["meter"] = field(default="meter", init=False)
+
+    def __post_init__(self) -> None:
+        if self.full_scale_w is not None:
+            require_positive("full_scale_w", self.full_scale_w)
+        if self.accuracy_pct is not None:
+            require_not_negative("accuracy_pct", self.accuracy_pct)
+            require(
+                self.full_scale_w is not None,
+                "accuracy_pct",
+                "is a share of full_scale_w, which is missing",
+                self.accuracy_pct,
+            )
+        if self.directivity_db is not None:
+            require_positive("directivity_db", self.directivity_db)
+        require_positive("reference_ohm", self.reference_ohm)
+        require_not_negative("loss_db", self.loss_db)
+
+    def two_port(self, freq_hz: Real) -> TwoPort:
+        """Nothing, or the meter's own insertion loss."""
+        return attenuator(freq_hz, self.loss_db, self.reference_ohm)
+
+    def details(self, freq_hz: Real, source: Port, load: Port) -> Reading:
+        """What the meter shows, read at its radio side."""
+        return self.read(source)
+
+    def read(self, port: Port) -> Reading:
+        """The reading for the true phasors (V, A) at the meter's plane."""
+        r0 = self.reference_ohm
+        forward = np.abs(port.v + r0 * port.i) ** 2 / (4 * r0)
+        reflected = np.abs(port.v - r0 * port.i) ** 2 / (4 * r0)
+        rho = np.sqrt(quotient(reflected, forward, 0.0))
+        leak = 0.0 if self.directivity_db is None else 10 ** (-self.directivity_db / 20)
+        slack = 0.0
+        if self.accuracy_pct is not None and self.full_scale_w is not None:
+            slack = self.accuracy_pct / 100 * self.full_scale_w
+        forward_w = Interval(
+            np.maximum(forward * (1 - leak * rho) ** 2 - slack, 0.0), forward * (1 + leak * rho) ** 2 + slack
+        )
+        reflected_w = Interval(
+            np.maximum(forward * np.maximum(rho - leak, 0.0) ** 2 - slack, 0.0),
+            forward * (rho + leak) ** 2 + slack,
+        )
+        low = np.sqrt(quotient(reflected_w.low, forward_w.high, 0.0))
+        high = np.sqrt(np.minimum(quotient(reflected_w.high, forward_w.low, 1.0), 1.0))
+        return Reading(
+            forward,
+            reflected,
+            forward_w,
+            reflected_w,
+            swr(rho),
+            Interval(swr(low), swr(np.maximum(high, low))),
+        )

@@ -1,0 +1,48 @@
+"""The station: a transmitter, a chain of parts from it to the antenna, and the antenna."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+from tithe.core.antenna import Antenna
+from tithe.core.errors import require, require_positive
+from tithe.core.inline import Inline
+from tithe.core.line import Line
+from tithe.core.meter import Meter
+from tithe.core.transformer import Transformer
+from tithe.core.transmitter import Transmitter
+from tithe.core.tuner.part import Tuner
+
+Part = Line | Inline | Transformer | Meter | Tuner
+
+
+@dataclass(frozen=True)
+class Band:
+    """A band the station is used on."""
+
+    name: str
+    low_hz: float
+    high_hz: float
+
+    def __post_init__(self) -> None:
+        require_positive("low_hz", self.low_hz)
+        require(
+            self.high_hz > self.low_hz, "high_hz", f"must be above low_hz ({self.low_hz:g})", self.high_hz
+        )
+
+    @property
+    def middle_hz(self) -> float:
+        """Half way between the edges."""
+        return (self.low_hz + self.high_hz) / 2
+
+
+@dataclass(frozen=True)
+class Station:
+    """``chain`` runs from the transmitter to the antenna."""
+
+    transmitter: Transmitter
+    chain: tuple[Part, ...]
+    antenna: Antenna
+    name: str = ""
+    notes: str = ""
+    bands: tuple[Band, ...] = ()

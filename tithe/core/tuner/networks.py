@@ -1,0 +1,57 @@
+"""The named networks as ladders, and the names of their knobs."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+from tithe.core.tuner.ladder import Element, Kind, Ladder, Plane
+
+
+@dataclass(frozen=True)
+class Network:
+    """A network's shape: plane of the ladder, the kind and knob name of each element from the radio on."""
+
+    slug: str
+    title: str
+    plane: Plane
+    elements: tuple[tuple[str, Kind], ...]
+
+    def ladder(self, coil: Element, capacitor: Element) -> Ladder:
+        """The ladder with real elements."""
+        parts = [coil if kind == "coil" else capacitor for _, kind in self.elements]
+        far = parts[2] if len(parts) == 3 else None
+        return Ladder(self.plane, parts[0], parts[1], far)
+
+    @property
+    def knobs(self) -> tuple[str, ...]:
+        """Knob names from the radio on: ``c…`` in F, ``l…`` in H."""
+        return tuple(name for name, _ in self.elements)
+
+
+_C: tuple[str, Kind] = ("c", "capacitor")
+_L: tuple[str, Kind] = ("l", "coil")
+L_FORMS = (
+    Network("l-coil-then-shunt-c", "series coil, capacitor across the antenna side", "T", (_L, _C)),
+    Network("l-shunt-c-then-coil", "capacitor across the radio side, series coil", "pi", (_C, _L)),
+    Network("l-capacitor-then-shunt-l", "series capacitor, coil across the antenna side", "T", (_C, _L)),
+    Network("l-shunt-l-then-capacitor", "coil across the radio side, series capacitor", "pi", (_L, _C)),
+)
+T_HIGHPASS = Network(
+    "t-highpass",
+    "T, capacitor – coil – capacitor",
+    "T",
+    (("c1", "capacitor"), ("l", "coil"), ("c2", "capacitor")),
+)
+T_LOWPASS = Network(
+    "t-lowpass", "T, coil – capacitor – coil", "T", (("l1", "coil"), ("c", "capacitor"), ("l2", "coil"))
+)
+PI = Network(
+    "pi", "pi, capacitor – coil – capacitor", "pi", (("c1", "capacitor"), ("l", "coil"), ("c2", "capacitor"))
+)
+NETWORKS: dict[str, tuple[Network, ...]] = {
+    "l": L_FORMS,
+    **{form.slug: (form,) for form in L_FORMS},
+    "t-highpass": (T_HIGHPASS,),
+    "t-lowpass": (T_LOWPASS,),
+    "pi": (PI,),
+}

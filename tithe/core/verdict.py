@@ -1,0 +1,139 @@
+"""One frequency of a budget in sentences: how much leaves, what took most, whether anyone hears it."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass, replace
+from typing import Literal
+
+import numpy as np
+
+from tithe.core.arrays import Real
+from tithe.core.budget import AUDIBLE_DB, DB_PER_S_UNIT, Budget, solve
+from tithe.core.station import Station
+from tithe.core.tuner.part import Tuner, TunerDetails
+from tithe.core.wording import figure, watts
+
+State = Literal["clear", "audible", "costly", "unmatched"]
+
+
+@dataclass(frozen=True)
+class Taker:
+    """Something that took power: its name, watts (median), and its place in the chain (None: ends)."""
+
+    label: str
+    taken_w: float
+    stage: int | None
+
+
+@dataclass(frozen=True)
+class Verdict:
+    """The state of a frequency, the sentence for it, and what took most."""
+
+    state: State
+    sentence: str
+    biggest: Taker | None
+
+
+def takers(budget: Budget, k: int) -> list[Taker]:
+    """All that took power at the k-th frequency, most first."""
+
+    def middle(values: Real) -> float:
+        return float(np.median(values[..., k]))
+
+    found = [
+        Taker("the radio’s protection", middle(budget.drive.held_back_w), None),
+        Taker("reflection at the radio", middle(budget.drive.turned_back_w), None),
+        *(Taker(f"“{s.part.label}”", middle(s.taken_w), n) for n, s in enumerate(budget.stages)),
+        Taker("the antenna’s own losses", middle(budget.antenna_taken_w), None),
+    ]
+    return sorted(found, key=lambda taker: -taker.taken_w)
+
+
+def state_at(budget: Budget, k: int) -> State:
+    """How a frequency fares: nobody hears it, one hears it, an S-unit or more, or no match."""
+    for stage in budget.stages:
+        if isinstance(stage.details, TunerDetails) and not stage.details.tuned.matched[..., k].all():
+            return "unmatched"
+    lost = float(np.median(budget.total_db[..., k]))
+    if lost < AUDIBLE_DB:
+        return "clear"
+    return "audible" if lost < DB_PER_S_UNIT else "costly"
+
+
+def verdict_at(budget: Budget, k: int, place: str = "") -> Verdict:
+    """The verdict at the k-th frequency; ``place`` names the band, e.g. ``30 m``."""
+    power = budget.station.transmitter.power_w
+    where = f"On {place} " if place else ""
+    radiated = budget.radiated_w[..., k]
+    leaves = f"{where}{_range(radiated)} of {watts(power)} W leave the antenna."
+    sentences = [leaves[0].upper() + leaves[1:]]
+    biggest = takers(budget, k)[0]
+    if biggest.taken_w >= 0.005 * power:
+        name = biggest.label[0].upper() + biggest.label[1:]
+        about = "about " if radiated.size > 1 else ""
+        sentences.append(f"{name} takes most, {about}{watts(biggest.taken_w)} W.")
+    sentences.append(_heard(budget.total_db[..., k]))
+    if state_at(budget, k) == "unmatched":
+        sentences.append("No match is made here.")
+    return Verdict(
+        state_at(budget, k), " ".join(sentences), biggest if biggest.taken_w > 0.005 * power else None
+    )
+
+
+def _range(values: Real) -> str:
+    low, high = watts(float(values.min())), watts(float(values.max()))
+    return low if low == high else f"between {low} and {high}"
+
+
+def _heard(lost_db: Real) -> str:
+    lost = float(np.median(lost_db))
+    if not np.isfinite(lost):
+        return "Nothing would be heard."
+    typical = "Typically a" if np.size(lost_db) > 1 else "A"
+    if lost < AUDIBLE_DB:
+        return f"{typical} listener would not hear the difference ({figure(lost)} dB)."
+    units = lost / DB_PER_S_UNIT
+    return f"{typical} listener would lose {_s_units(units)} ({figure(lost)} dB)."
+
+
+_FRACTIONS = (
+    (0.29, "a quarter of an S-unit"),
+    (0.41, "a third of an S-unit"),
+    (0.58, "half an S-unit"),
+    (0.72, "two thirds of an S-unit"),
+    (0.9, "most of an S-unit"),
+    (1.15, "one S-unit"),
+)
+
+
+def _s_units(units: float) -> str:
+    for share, words in _FRACTIONS:
+        if units <= share:
+            return words
+    return f"{figure(round(units, 1))} S-units"
+
+
+def match_moved_to_antenna(station: Station) -> Station | None:
+    """The same station with its one active tuner at the antenna; None where there is nothing to move."""
+    active = [n for n, part in enumerate(station.chain) if isinstance(part, Tuner) and not part.bypassed]
+    if len(active) != 1 or active[0] == len(station.chain) - 1:
+        return None
+    tuner = station.chain[active[0]]
+    assert isinstance(tuner, Tuner)
+    rest = station.chain[: active[0]] + station.chain[active[0] + 1 :]
+    return replace(station, chain=(*rest, replace(tuner, setting="auto")))
+
+
+def moving_the_match(budget: Budget, k: int) -> str:
+    """What moving the tuner to the antenna would change, as a sentence; "" where it does not apply."""
+    moved = match_moved_to_antenna(budget.station)
+    if moved is None:
+        return ""
+    other = solve(moved, budget.freq_hz[k : k + 1])
+    now, then = float(np.median(budget.radiated_w[..., k])), float(np.median(other.radiated_w))
+    gain = then - now
+    if abs(gain) < 0.01 * budget.station.transmitter.power_w:
+        return "Moving the match to the antenna would change next to nothing."
+    if gain > 0:
+        return f"The same tuner at the antenna would give back {watts(gain)} W."
+    return f"The same tuner at the antenna would lose another {watts(-gain)} W."

@@ -1,0 +1,36 @@
+"""Numbers and quantities as words for sentences: honest digits, never more."""
+
+from __future__ import annotations
+
+import numpy as np
+
+
+def figure(value: float, digits: int = 3) -> str:
+    """Three significant digits (or fewer) at the most: 1234 → "1,230", 41.27 → "41.3", 0.0456 → "0.0456".
+
+    >>> figure(1234.0), figure(41.27), figure(100.0), figure(float("inf"))
+    ('1,230', '41.3', '100', 'infinite')
+    """
+    if not np.isfinite(value):
+        return "infinite"
+    if value == 0:
+        return "0"
+    places = digits - 1 - int(np.floor(np.log10(abs(value))))
+    rounded = round(float(value), places)
+    if places <= 0 or rounded == int(rounded):
+        return f"{rounded:,.0f}"
+    return f"{rounded:.{places}f}".rstrip("0").rstrip(".")
+
+
+def watts(value: float) -> str:
+    """Watts for reading: whole from 10 W up, two digits below.
+
+    >>> watts(41.27), watts(3.456)
+    ('41', '3.5')
+    """
+    return f"{value:,.0f}" if value >= 9.95 else figure(value, 2)
+
+
+def frequency(freq_hz: float) -> str:
+    """MHz without trailing zeros, to the kilohertz."""
+    return f"{freq_hz / 1e6:.3f}".rstrip("0").rstrip(".") + " MHz"

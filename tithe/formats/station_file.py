@@ -1,0 +1,240 @@
+"""The station file: text or JSON objects in, core objects out, and back."""
+
+from __future__ import annotations
+
+import json
+from functools import lru_cache
+from typing import Any
+
+from pydantic import ValidationError
+
+from tithe.core import (
+    PROTECTIONS,
+    AttenuatedLine,
+    Band,
+    Inline,
+    InputError,
+    Line,
+    LossResistance,
+    Meter,
+    Protection,
+    Ratings,
+    Resonator,
+    SampledAntenna,
+    Station,
+    Transformer,
+    Transmitter,
+    Tuner,
+    TwoWireLine,
+    table,
+)
+from tithe.core.line import LineType
+from tithe.core.station import Part
+from tithe.formats import shelf, touchstone
+from tithe.formats import station_model as m
+from tithe.formats.wire import input_errors
+
+MAX_BYTES = 10_000_000
+
+
+class StationError(Exception):
+    """All that is wrong with a station, in the order of the file."""
+
+    def __init__(self, errors: list[InputError]) -> None:
+        super().__init__("; ".join(map(str, errors)))
+        self.errors = errors
+
+
+def load_json(text: str) -> Any:
+    """JSON as the file allows it: no NaN, no infinities, no doubled keys, no bottomless nesting."""
+
+    def no_constant(word: str) -> Any:
+        raise InputError("", f"holds {word}, which is no number of JSON")
+
+    def no_double(pairs: list[tuple[str, Any]]) -> dict[str, Any]:
+        out = dict(pairs)
+        if len(out) != len(pairs):
+            raise InputError("", "names a key twice in one object")
+        return out
+
+    if len(text) > MAX_BYTES:
+        raise InputError("", f"The file is larger than {MAX_BYTES // 1_000_000} MB")
+    try:
+        return json.loads(text, parse_constant=no_constant, object_pairs_hook=no_double)
+    except InputError:
+        raise
+    except json.JSONDecodeError as error:
+        raise InputError(f"line {error.lineno}", f"is not JSON: {error.msg}") from None
+    except RecursionError:
+        raise InputError("", "The file is nested too deeply to be a station") from None
+    except ValueError:
+        raise InputError("", "The file holds a number with too many digits") from None
+
+
+def read(text: str) -> m.StationFile:
+    """The document of a file's text. Raises `StationError`."""
+    try:
+        return validate(load_json(text))
+    except InputError as error:
+        raise StationError([error]) from None
+
+
+def validate(data: Any) -> m.StationFile:
+    """The document of parsed JSON. Raises `StationError`."""
+    try:
+        return m.StationFile.model_validate(data)
+    except ValidationError as error:
+        raise StationError(input_errors(error.errors(), data)) from None
+
+
+def write(document: m.StationFile) -> str:
+    """The document as text; what is not set is left out."""
+    return json.dumps(document.model_dump(exclude_none=True), ensure_ascii=False, indent=2) + "\n"
+
+
+def to_station(document: m.StationFile) -> Station:
+    """The core's station. Raises `StationError` with every place that is wrong."""
+    errors: list[InputError] = []
+    parts: list[Part] = []
+    for n, model in enumerate(document.chain):
+        try:
+            parts.append(_part(model))
+        except InputError as error:
+            errors.append(error.under(f"chain[{n}]"))
+    try:
+        antenna = _antenna(document.antenna)
+    except InputError as error:
+        errors.append(error.under("antenna"))
+    try:
+        transmitter = _transmitter(document.transmitter)
+    except InputError as error:
+        errors.append(error.under("transmitter"))
+    if errors:
+        raise StationError(errors)
+    bands = tuple(Band(b.name, b.low_mhz * 1e6, b.high_mhz * 1e6) for b in document.bands)
+    return Station(transmitter, tuple(parts), antenna, document.name, document.notes, bands)
+
+
+def _transmitter(model: m.TransmitterModel) -> Transmitter:
+    if isinstance(model.foldback, str):
+        protection = PROTECTIONS[model.foldback]
+    else:
+        protection = Protection(tuple(model.foldback))
+    return Transmitter(model.power_w, model.reference_ohm, protection, model.emission)
+
+
+def _scaled(value: float | None, factor: float) -> float | None:
+    return None if value is None else value * factor
+
+
+def _ratings(model: m.RatedPart) -> Ratings:
+    return Ratings(
+        _scaled(model.f_min_mhz, 1e6),
+        _scaled(model.f_max_mhz, 1e6),
+        model.max_power_w,
+        model.max_volts_rms,
+        model.passes_dc,
+    )
+
+
+def _line_type(choice: str | m.LineFigures | m.TwoWireFigures) -> LineType:
+    if isinstance(choice, str):
+        if choice not in shelf.lines():
+            raise InputError(
+                "line", f"{choice!r} is not on the shelf; there are {', '.join(shelf.lines())}", choice
+            )
+        return shelf.line_type(choice)
+    if isinstance(choice, m.LineFigures):
+        return AttenuatedLine(
+            choice.r0_ohm, choice.velocity_factor, choice.k1, choice.k2, choice.max_volts_rms
+        )
+    return TwoWireLine(
+        choice.wire_mm / 1000,
+        choice.spacing_mm / 1000,
+        choice.velocity_factor,
+        choice.resistivity_ohm_m,
+        choice.max_volts_rms,
+    )
+
+
+def _part(model: m.PartModel) -> Part:
+    label = model.label or model.kind
+    match model:
+        case m.LineModel():
+            return Line(_line_type(model.line), model.length_m, label, model.bypassed)
+        case m.MeterModel():
+            return Meter(
+                label, model.full_scale_w, model.accuracy_pct, model.directivity_db, model.mode,
+                loss_db=model.loss_db, ratings=_ratings(model), bypassed=model.bypassed,
+            )  # fmt: skip
+        case m.InlineModel():
+            return Inline(model.loss_db, model.z_ohm, label, _ratings(model), model.bypassed)
+        case m.TransformerModel():
+            return Transformer(
+                model.ratio, model.loss_db, model.z_ohm, _scaled(model.magnetizing_uh, 1e-6),
+                model.core_loss_ohm, _scaled(model.leakage_uh, 1e-6), label, _ratings(model), model.bypassed,
+            )  # fmt: skip
+        case m.TunerModel():
+            return _tuner(model, label)
+
+
+def _tuner(model: m.TunerModel, label: str) -> Tuner:
+    setting: Any = "bypass" if model.bypassed else model.setting
+    if isinstance(setting, m.Knobs):
+        given = setting.model_dump(exclude_none=True)
+        scale = {"pf": 1e-12, "uh": 1e-6}
+        setting = {key[:-3]: value * scale[key[-2:]] for key, value in given.items()}
+    try:
+        return Tuner(
+            model.network, setting, model.goal, model.coil_q, model.capacitor_q, model.c_min_pf * 1e-12,
+            model.c_max_pf * 1e-12, model.l_min_uh * 1e-6, model.l_max_uh * 1e-6, model.capacitor_volts,
+            model.coil_amps, model.dc_on_coax, label, _ratings(model),
+        )  # fmt: skip
+    except InputError as error:
+        raise _in_file_units(error, model) from None
+
+
+def _in_file_units(error: InputError, model: m.TunerModel) -> InputError:
+    """A complaint about a knob, in the file's names and units."""
+    knob = error.place.removeprefix("setting.")
+    if knob == error.place:
+        return error
+    unit, low, high = (
+        ("uh", model.l_min_uh, model.l_max_uh)
+        if knob.startswith("l")
+        else ("pf", model.c_min_pf, model.c_max_pf)
+    )
+    rule = f"must lie in the range {low:g} to {high:g}" if "range" in error.rule else error.rule
+    return InputError(f"setting.{knob}_{unit}", rule, error.value)
+
+
+@lru_cache(maxsize=32)
+def _swept(content: str, label: str, loss: LossResistance | None) -> SampledAntenna:
+    """A sweep comes again with every change of the station it is in."""
+    try:
+        return SampledAntenna(touchstone.parse(content).points, label, loss)
+    except InputError as error:
+        raise error.under("content") from None
+
+
+def _antenna(model: m.AntennaModel) -> SampledAntenna | Resonator:
+    label = model.label or "antenna"
+    loss = _loss(model.loss_ohm)
+    match model:
+        case m.TableAntenna():
+            return table(tuple((f * 1e6, r, x) for f, r, x in model.points), label, loss)
+        case m.TouchstoneAntenna():
+            return _swept(model.content, label, loss)
+        case m.ResonatorAntenna():
+            return Resonator(model.f0_mhz * 1e6, model.r_ohm, model.q, label, loss)
+
+
+def _loss(value: float | list[tuple[float, float]] | None) -> LossResistance | None:
+    if value is None:
+        return None
+    try:
+        if isinstance(value, list):
+            return LossResistance(tuple((f * 1e6, ohm) for f, ohm in value))
+        return LossResistance(((1e6, value),))
+    except InputError as error:
+        raise error.under("loss_ohm") from None

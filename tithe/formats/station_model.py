@@ -1,0 +1,275 @@
+"""The station file as it is written: one model per object, in the file's own units.
+
+Shape, types, ranges and rules between keys of one object are checked here, so that a complaint speaks
+in the file's words; `tithe.formats.station_file` turns the models into the core's objects.
+"""
+
+from __future__ import annotations
+
+from typing import Annotated, Any, Literal, Self
+
+from pydantic import Discriminator, Field, Tag, model_validator
+
+from tithe.core.bands import REGION_1_HF
+from tithe.formats.wire import Name, NotNegative, Number, Positive, Wire, above, broken
+
+Share = Annotated[float, Field(strict=True, allow_inf_nan=False, ge=0, le=1)]
+Velocity = Annotated[float, Field(strict=True, allow_inf_nan=False, gt=0, le=1)]
+Ratio = Annotated[float, Field(strict=True, allow_inf_nan=False, ge=1, le=1e12)]
+ProfileName = Literal["folds-from-2", "none", "pi-output"]
+FoldbackPoint = tuple[Ratio, Share]
+
+
+class TransmitterModel(Wire):
+    """``foldback``: a profile's name, or own points [SWR, share of forward power kept]."""
+
+    power_w: Positive = 100.0
+    reference_ohm: Positive = 50.0
+    foldback: ProfileName | Annotated[list[FoldbackPoint], Field(min_length=1, max_length=100)] = (
+        "folds-from-2"
+    )
+    emission: Literal["carrier", "speech"] = "carrier"
+
+
+class RatedPart(Wire):
+    """What parts have in common."""
+
+    label: Name = ""
+    bypassed: bool = False
+    f_min_mhz: Positive | None = None
+    f_max_mhz: Positive | None = None
+    max_power_w: Positive | None = None
+    max_volts_rms: Positive | None = None
+    passes_dc: bool | None = None
+
+    @model_validator(mode="after")
+    def _band(self) -> Self:
+        above(self, "f_max_mhz", "f_min_mhz")
+        return self
+
+
+class LineFigures(Wire):
+    """A line by its figures; k in dB per 100 m, per √MHz and per MHz."""
+
+    r0_ohm: Positive
+    velocity_factor: Velocity
+    k1: NotNegative
+    k2: NotNegative
+    max_volts_rms: Positive | None = None
+
+
+class TwoWireFigures(Wire):
+    """A two-wire line by its geometry."""
+
+    wire_mm: Positive
+    spacing_mm: Positive
+    velocity_factor: Velocity = 1.0
+    resistivity_ohm_m: Positive = 1.72e-8
+    max_volts_rms: Positive | None = None
+
+    @model_validator(mode="after")
+    def _apart(self) -> Self:
+        above(self, "spacing_mm", "wire_mm")
+        return self
+
+
+def _line_tag(value: Any) -> str | None:
+    if isinstance(value, str):
+        return "a slug"
+    keys = value if isinstance(value, dict) else getattr(type(value), "model_fields", None)
+    if keys is None:
+        return None
+    return "a two-wire" if "wire_mm" in keys or "spacing_mm" in keys else "some figures"
+
+
+LineChoice = Annotated[
+    Annotated[Name, Tag("a slug")]
+    | Annotated[LineFigures, Tag("some figures")]
+    | Annotated[TwoWireFigures, Tag("a two-wire")],
+    Discriminator(
+        _line_tag,
+        custom_error_type="rule",
+        custom_error_message="must be a line of the shelf, or an object of figures",
+    ),
+]
+
+
+class LineModel(Wire):
+    """``line`` is a slug of the shelf, or figures."""
+
+    kind: Literal["line"]
+    label: Name = ""
+    bypassed: bool = False
+    line: LineChoice
+    length_m: NotNegative
+
+
+class MeterModel(RatedPart):
+    """``full_scale_w``: the range in use, multiplier included."""
+
+    kind: Literal["meter"]
+    full_scale_w: Positive | None = None
+    accuracy_pct: NotNegative | None = None
+    directivity_db: Positive | None = None
+    mode: Literal["average", "peak"] = "average"
+    loss_db: NotNegative = 0.0
+
+    @model_validator(mode="after")
+    def _scale(self) -> Self:
+        if self.accuracy_pct is not None and self.full_scale_w is None:
+            raise broken("accuracy_pct", "is a share of full_scale_w, which is missing")
+        return self
+
+
+class InlineModel(RatedPart):
+    """Connector, arrestor, switch, choke, filter."""
+
+    kind: Literal["inline"]
+    loss_db: NotNegative = 0.0
+    z_ohm: Positive = 50.0
+
+
+class TransformerModel(RatedPart):
+    """``ratio``: antenna side over radio side, in impedance."""
+
+    kind: Literal["transformer"]
+    ratio: Positive = 1.0
+    loss_db: NotNegative = 0.0
+    z_ohm: Positive = 50.0
+    magnetizing_uh: Positive | None = None
+    core_loss_ohm: Positive | None = None
+    leakage_uh: NotNegative | None = None
+
+
+class Knobs(Wire):
+    """Knob values; which ones there are depends on the network."""
+
+    c_pf: Positive | None = None
+    l_uh: NotNegative | None = None
+    c1_pf: Positive | None = None
+    c2_pf: Positive | None = None
+    l1_uh: NotNegative | None = None
+    l2_uh: NotNegative | None = None
+
+
+class TunerModel(RatedPart):
+    """A tuner of coils and capacitors."""
+
+    kind: Literal["tuner"]
+    network: Literal[
+        "l",
+        "l-coil-then-shunt-c",
+        "l-shunt-c-then-coil",
+        "l-capacitor-then-shunt-l",
+        "l-shunt-l-then-capacitor",
+        "t-highpass",
+        "t-lowpass",
+        "pi",
+    ]
+    setting: Literal["auto", "bypass"] | Knobs = "auto"
+    goal: Literal["loss", "stress"] = "loss"
+    coil_q: Positive = 200.0
+    capacitor_q: Positive = 1500.0
+    c_min_pf: Positive = 20.0
+    c_max_pf: Positive = 250.0
+    l_min_uh: NotNegative = 0.0
+    l_max_uh: Positive = 30.0
+    capacitor_volts: Positive | None = None
+    coil_amps: Positive | None = None
+    dc_on_coax: bool = False
+
+    @model_validator(mode="after")
+    def _ranges(self) -> Self:
+        above(self, "c_max_pf", "c_min_pf")
+        above(self, "l_max_uh", "l_min_uh")
+        if self.goal == "stress" and (self.capacitor_volts is None or self.coil_amps is None):
+            raise broken("goal", "least stress needs capacitor_volts and coil_amps")
+        return self
+
+
+_PARTS = ("line", "meter", "tuner", "inline", "transformer")
+
+
+def _part_tag(value: Any) -> str | None:
+    kind = value.get("kind") if isinstance(value, dict) else getattr(value, "kind", None)
+    return f"a {kind}" if kind in _PARTS else None
+
+
+PartModel = Annotated[
+    Annotated[LineModel, Tag("a line")]
+    | Annotated[MeterModel, Tag("a meter")]
+    | Annotated[TunerModel, Tag("a tuner")]
+    | Annotated[InlineModel, Tag("a inline")]
+    | Annotated[TransformerModel, Tag("a transformer")],
+    Discriminator(
+        _part_tag,
+        custom_error_type="rule",
+        custom_error_message=f"must be one of {', '.join(_PARTS)}",
+        custom_error_context={"key": "kind"},
+    ),
+]
+
+LossPoints = Annotated[list[tuple[Positive, NotNegative]], Field(min_length=1, max_length=1000)]
+
+
+class AntennaBase(Wire):
+    """``loss_ohm``: ground, coil and wire losses in series, Ω, or points [MHz, Ω]."""
+
+    label: Name = ""
+    loss_ohm: NotNegative | LossPoints | None = None
+
+
+class TableAntenna(AntennaBase):
+    """Points [MHz, R, X]."""
+
+    kind: Literal["table"]
+    points: Annotated[list[tuple[Positive, NotNegative, Number]], Field(min_length=1, max_length=20_000)]
+
+
+class TouchstoneAntenna(AntennaBase):
+    """A one-port sweep at the feedpoint; ``content`` is the file's text."""
+
+    kind: Literal["touchstone"]
+    content: Annotated[str, Field(max_length=8_000_000)]
+
+
+class ResonatorAntenna(AntennaBase):
+    """f₀, R at resonance, Q."""
+
+    kind: Literal["resonator"]
+    f0_mhz: Positive
+    r_ohm: Positive
+    q: NotNegative
+
+
+AntennaModel = Annotated[TableAntenna | TouchstoneAntenna | ResonatorAntenna, Field(discriminator="kind")]
+
+
+class BandModel(Wire):
+    """A band in use."""
+
+    name: Name
+    low_mhz: Positive
+    high_mhz: Positive
+
+    @model_validator(mode="after")
+    def _edges(self) -> Self:
+        above(self, "high_mhz", "low_mhz")
+        return self
+
+
+def _usual_bands() -> list[BandModel]:
+    return [BandModel(name=b.name, low_mhz=b.low_hz / 1e6, high_mhz=b.high_hz / 1e6) for b in REGION_1_HF]
+
+
+class StationFile(Wire):
+    """The whole document."""
+
+    format: Literal["tithe-station"]
+    version: Literal[1]
+    name: Name = ""
+    notes: Annotated[str, Field(max_length=20_000)] = ""
+    transmitter: TransmitterModel = TransmitterModel()
+    chain: Annotated[list[PartModel], Field(max_length=60)]
+    antenna: AntennaModel
+    bands: Annotated[list[BandModel], Field(max_length=60)] = Field(default_factory=_usual_bands)

@@ -1,0 +1,134 @@
+"""Touchstone one-port files (version 1 text): reflection over frequency, in and out.
+
+Read from text only, line by line; every refusal names its line. Written as ``# MHz S RI R 50``.
+"""
+
+from __future__ import annotations
+
+import cmath
+import math
+from dataclasses import dataclass
+
+from tithe.core.errors import InputError, require
+
+MAX_BYTES = 8_000_000
+MAX_POINTS = 200_001
+_SCALE = {"HZ": 1.0, "KHZ": 1e3, "MHZ": 1e6, "GHZ": 1e9}
+_FORMATS = ("RI", "MA", "DB")
+
+
+@dataclass(frozen=True)
+class Sweep:
+    """Γ re 50 Ω over frequency: points (Hz, Re, Im), rising."""
+
+    points: tuple[tuple[float, float, float], ...]
+
+
+@dataclass(frozen=True)
+class _Options:
+    scale: float = 1e9
+    parameter: str = "S"
+    form: str = "MA"
+    reference_ohm: float = 50.0
+
+
+def decode(content: bytes) -> str:
+    """Bytes of an upload as text: bounded, UTF-8 or Latin-1 (comments may hold anything)."""
+    require(len(content) <= MAX_BYTES, "file", f"is larger than {MAX_BYTES // 1_000_000} MB", len(content))
+    require(b"\0" not in content, "file", "is not text")
+    try:
+        return content.decode("utf-8-sig")
+    except UnicodeDecodeError:
+        return content.decode("latin-1")
+
+
+def parse(text: str) -> Sweep:
+    """Read a one-port file. Raises `InputError` whose place is ``line N``."""
+    require(len(text) <= MAX_BYTES, "file", f"is larger than {MAX_BYTES // 1_000_000} MB", len(text))
+    options: _Options | None = None
+    points: list[tuple[float, float, float]] = []
+    for number, raw in enumerate(text.splitlines(), start=1):
+        line, place = raw.split("!", 1)[0].strip(), f"line {number}"
+        if not line:
+            continue
+        if line.startswith("["):
+            raise InputError(place, "is a version 2 keyword; only version 1 files are read", line[:80])
+        if line.startswith("#"):
+            # Only the first option line counts, by the format's own rule.
+            options = options or _parse_options(line[1:].upper().split(), place)
+            continue
+        point = _parse_point(line.split(), options or _Options(), place)
+        if points:
+            require(point[0] > points[-1][0], place, "must have a higher frequency than the line before it")
+        points.append(point)
+        require(len(points) <= MAX_POINTS, place, f"is one point too many: {MAX_POINTS} are read at most")
+    require(len(points) > 0, "file", "holds no data lines")
+    return Sweep(tuple(points))
+
+
+def _parse_options(words: list[str], place: str) -> _Options:
+    scale, parameter, form, reference = 1e9, "S", "MA", 50.0
+    rest = iter(words)
+    for word in rest:
+        if word in _SCALE:
+            scale = _SCALE[word]
+        elif word in _FORMATS:
+            form = word
+        elif word in ("S", "Z", "Y"):
+            parameter = word
+        elif word == "R":
+            reference = _number(next(rest, ""), place)
+            require(reference > 0, place, "must have a reference resistance above 0", reference)
+        else:
+            raise InputError(place, f"has the unknown option {word[:20]!r}", word)
+    return _Options(scale, parameter, form, reference)
+
+
+def _parse_point(words: list[str], options: _Options, place: str) -> tuple[float, float, float]:
+    require(len(words) == 3, place, f"must hold 3 numbers of a one-port; it holds {len(words)}", len(words))
+    freq, one, two = (_number(word, place) for word in words)
+    freq *= options.scale
+    require(0 < freq < 1e12, place, "must have a frequency above 0 and below 1 THz", freq)
+    require(abs(one) < 1e15 and abs(two) < 1e15, place, "holds a number too large to mean anything")
+    if options.form == "RI":
+        value = complex(one, two)
+    elif options.form == "MA":
+        value = cmath.rect(one, math.radians(two))
+    else:
+        require(one < 300, place, "holds a magnitude too large to mean anything", one)
+        value = cmath.rect(10 ** (one / 20), math.radians(two))
+    gamma = _gamma(value, options, place)
+    require(
+        abs(gamma) <= 1.05, place, f"returns more power than it gets (|Γ| = {abs(gamma):.3g})", abs(gamma)
+    )
+    return freq, gamma.real, gamma.imag
+
+
+def _gamma(value: complex, options: _Options, place: str) -> complex:
+    """Γ re 50 Ω of an S, Z or Y entry (Z and Y are normalised to the reference, by the format's rule)."""
+    r = options.reference_ohm
+    if options.parameter == "S":
+        # z = r(1+s)/(1−s) put into (z−50)/(z+50), without dividing by 1−s
+        above, below = r * (1 + value) - 50 * (1 - value), r * (1 + value) + 50 * (1 - value)
+    elif options.parameter == "Z":
+        above, below = value * r - 50, value * r + 50
+    else:
+        above, below = 1 - 50 * value / r, 1 + 50 * value / r
+    require(below != 0, place, "has no reflection that a passive antenna could have")
+    return above / below
+
+
+def _number(word: str, place: str) -> float:
+    try:
+        value = float(word) if len(word) <= 64 else math.nan
+    except ValueError:
+        value = math.nan
+    require(math.isfinite(value), place, f"holds {word[:20]!r} where a number belongs", word[:64])
+    return value
+
+
+def write(sweep: Sweep, comment: str = "") -> str:
+    """The sweep as text; reading it back gives the same points to within the last digit."""
+    head = [f"! {line}" for line in comment.splitlines()]
+    rows = [f"{f / 1e6!r} {re!r} {im!r}" for f, re, im in sweep.points]
+    return "\n".join([*head, "# MHz S RI R 50", *rows, ""])

@@ -1,0 +1,97 @@
+"""The API as one object: typed, JSON without NaN, every refusal a sentence at its place."""
+
+from __future__ import annotations
+
+import json
+import logging
+from typing import Any
+
+from django.core.exceptions import RequestDataTooBig
+from django.http import HttpRequest, HttpResponse
+from ninja import NinjaAPI
+from ninja.errors import HttpError, ValidationError
+from ninja.parser import Parser
+from ninja.renderers import BaseRenderer
+from ninja.responses import NinjaJSONEncoder
+
+from tithe.core import InputError
+from tithe.formats.station_file import StationError, load_json
+from tithe.formats.wire import input_errors
+from tithe.stations.api import router as stations
+
+
+class StrictParser(Parser):
+    """Request bodies by the station file's own rules for JSON."""
+
+    def parse_body(self, request: HttpRequest) -> Any:
+        """The body as objects; a refusal is an `InputError`."""
+        try:
+            return load_json(request.body.decode("utf-8"))
+        except UnicodeDecodeError:
+            raise InputError("", "The request is not UTF-8 text") from None
+
+
+class StrictRenderer(BaseRenderer):
+    """JSON that refuses NaN and infinities rather than letting them through."""
+
+    media_type = "application/json"
+
+    def render(self, request: HttpRequest, data: Any, *, response_status: int) -> str:
+        """The response's text."""
+        return json.dumps(data, cls=NinjaJSONEncoder, allow_nan=False, ensure_ascii=False)
+
+
+api = NinjaAPI(
+    title="Tithe",
+    version="1",
+    docs_url=None,
+    parser=StrictParser(),
+    renderer=StrictRenderer(),
+)
+api.add_router("", stations)
+
+
+def _refusal(request: HttpRequest, errors: list[InputError], status: int = 422) -> HttpResponse:
+    rows = [{"place": e.place, "rule": e.rule} for e in errors]
+    return api.create_response(request, {"errors": rows}, status=status)
+
+
+@api.exception_handler(ValidationError)
+def _invalid(request: HttpRequest, error: ValidationError) -> HttpResponse:
+    # The framework puts "body" and the parameter's name before each location.
+    body = load_json(request.body.decode("utf-8")) if request.body else {}
+    wrapped = {"body": {"body": body, "document": body}}
+    errors = input_errors(error.errors, wrapped)
+    for e in errors:
+        e.place = e.place.removeprefix("body.body").removeprefix("body.").lstrip(".")
+    return _refusal(request, errors)
+
+
+@api.exception_handler(StationError)
+def _bad_station(request: HttpRequest, error: StationError) -> HttpResponse:
+    return _refusal(request, [e.under("document") for e in error.errors])
+
+
+@api.exception_handler(InputError)
+def _bad_input(request: HttpRequest, error: InputError) -> HttpResponse:
+    return _refusal(request, [error])
+
+
+@api.exception_handler(RequestDataTooBig)
+def _too_big(request: HttpRequest, error: RequestDataTooBig) -> HttpResponse:
+    return _refusal(request, [InputError("", "The request is larger than 12 MB")], 413)
+
+
+@api.exception_handler(HttpError)
+def _http_error(request: HttpRequest, error: HttpError) -> HttpResponse:
+    cause = error.__cause__ or error.__context__
+    if isinstance(cause, InputError):
+        return _refusal(request, [cause])
+    return _refusal(request, [InputError("", str(error))], error.status_code)
+
+
+@api.exception_handler(Exception)
+def _own_fault(request: HttpRequest, error: Exception) -> HttpResponse:
+    logging.getLogger("django.request").error("unhandled", exc_info=error)
+    text = "Something went wrong in Tithe itself; nothing was changed. The server’s console has the details."
+    return _refusal(request, [InputError("", text)], 500)

@@ -1,0 +1,64 @@
+"""Settings. One process on the loopback; the data folder holds the database and the secret key."""
+
+from __future__ import annotations
+
+import os
+from pathlib import Path
+
+from tithe.site.secret import secret_key
+
+ROOT = Path(__file__).resolve().parents[2]
+DATA = Path(os.environ.get("TITHE_DATA", ROOT / "var"))
+DIST = ROOT / "tithe" / "site" / "dist"
+
+DEBUG = False
+SECRET_KEY = secret_key(DATA)
+ALLOWED_HOSTS = ["127.0.0.1", "localhost", "[::1]"]
+ROOT_URLCONF = "tithe.site.urls"
+USE_TZ = True
+TIME_ZONE = "UTC"
+DEFAULT_AUTO_FIELD = "django.db.models.BigAutoField"
+APPEND_SLASH = False
+
+INSTALLED_APPS = ["django.contrib.staticfiles", "django_vite", "ninja", "tithe.stations"]
+MIDDLEWARE = [
+    "django.middleware.security.SecurityMiddleware",
+    "whitenoise.middleware.WhiteNoiseMiddleware",
+    "tithe.site.guard.SameOriginMiddleware",
+    "django.middleware.common.CommonMiddleware",
+    "django.middleware.clickjacking.XFrameOptionsMiddleware",
+]
+TEMPLATES = [
+    {
+        "BACKEND": "django.template.backends.django.DjangoTemplates",
+        "DIRS": [ROOT / "tithe" / "site" / "templates"],
+        "OPTIONS": {"context_processors": []},
+    }
+]
+DATABASES = {
+    "default": {
+        "ENGINE": "django.db.backends.sqlite3",
+        "NAME": DATA / "tithe.sqlite3",
+        "OPTIONS": {
+            "transaction_mode": "IMMEDIATE",
+            "init_command": "PRAGMA journal_mode=WAL; PRAGMA synchronous=FULL;",
+            "timeout": 20,
+        },
+        # A file, since an in-memory database and the live server disagree across threads.
+        "TEST": {"NAME": DATA / "test.sqlite3"},
+    }
+}
+DATA_UPLOAD_MAX_MEMORY_SIZE = 12_000_000
+
+STATIC_URL = "/static/"
+STATICFILES_DIRS = [DIST]
+WHITENOISE_USE_FINDERS = True
+WHITENOISE_IMMUTABLE_FILE_TEST = r"^/static/assets/.+-[\w-]{8}\.\w+$"
+DJANGO_VITE = {"default": {"manifest_path": DIST / "manifest.json"}}
+
+LOGGING = {
+    "version": 1,
+    "disable_existing_loggers": False,
+    "handlers": {"console": {"class": "logging.StreamHandler"}},
+    "loggers": {"django": {"handlers": ["console"], "level": "ERROR"}},
+}

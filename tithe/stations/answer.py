@@ -1,0 +1,69 @@
+"""Composes what the screen shows of a station: rail, strip, ledger and sentence, from one solve each."""
+
+from __future__ import annotations
+
+from typing import Any
+
+import numpy as np
+
+from tithe.core import Budget, InputError, Station, solve, verdict_at
+from tithe.core.line import LineDetails
+from tithe.core.verdict import moving_the_match, state_at
+from tithe.formats import budget_json
+from tithe.formats.station_file import to_station
+from tithe.formats.station_model import StationFile
+
+WAVE_POINTS = 160
+
+
+def compose(document: StationFile, mhz: float) -> dict[str, Any]:
+    """The answer as plain objects. Raises `StationError` for what is wrong with the document.
+
+    One solve serves the frequency looked at (the first) and the middle of every band inside the data.
+    """
+    station = to_station(document)
+    low, high = station.antenna.range_hz
+    known = [b for b in station.bands if low <= b.middle_hz <= high]
+    middles = np.array([b.middle_hz for b in known])
+    budget: Budget | None
+    here: dict[str, Any] | None
+    try:
+        budget = solve(station, np.concatenate(([mhz * 1e6], middles)))
+        here, why, first = _here(budget), "", 1
+    except InputError as error:
+        budget = solve(station, middles) if known else None
+        here, why, first = None, str(error), 0
+    rows = {id(b): _row(budget, first + k) for k, b in enumerate(known) if budget}
+    return {"rail": _rail(station, rows), "here": here, "why": why}
+
+
+def _here(budget: Budget) -> dict[str, Any]:
+    f = budget.freq_hz[0]
+    place = next((b.name for b in budget.station.bands if b.low_hz <= f <= b.high_hz), "")
+    return {
+        "result": budget_json.result(budget, 0),
+        "waves": [_wave(stage.details) for stage in budget.stages],
+        "sentence": verdict_at(budget, 0, place).sentence,
+        "moving_the_match": moving_the_match(budget, 0),
+    }
+
+
+def _wave(details: object) -> dict[str, Any] | None:
+    if not isinstance(details, LineDetails):
+        return None
+    x = np.linspace(0.0, details.part.length_m, WAVE_POINTS)
+    volts = details.volts_peak_along(x, 0)
+    return {"x_m": np.round(x, 4).tolist(), "volts_peak": np.round(volts, 3).tolist()}
+
+
+def _rail(station: Station, rows: dict[int, dict[str, Any]]) -> list[dict[str, Any]]:
+    unknown = {"state": "unknown", "why": "The antenna’s data do not reach this band."}
+    return [{"name": b.name, "mhz": b.middle_hz / 1e6, **rows.get(id(b), unknown)} for b in station.bands]
+
+
+def _row(budget: Budget, k: int) -> dict[str, Any]:
+    return {
+        "state": state_at(budget, k),
+        "radiated_w": budget_json.figure(budget.radiated_w, k),
+        "loss_db": budget_json.figure(budget.total_db, k),
+    }

@@ -1,0 +1,36 @@
+"""A station as a kept document with a version, and its earlier states."""
+
+from django.db import models
+
+
+class Station(models.Model):
+    """``document`` is the station file's object; ``version`` grows by one with each save."""
+
+    name = models.CharField(max_length=200)
+    document = models.JSONField()
+    version = models.PositiveIntegerField(default=1)
+    updated = models.DateTimeField(auto_now=True)
+
+    class Meta:
+        ordering = ("id",)
+
+    def __str__(self) -> str:
+        return self.name
+
+
+class Revision(models.Model):
+    """An earlier state of a station, kept when a save replaced it."""
+
+    station = models.ForeignKey(Station, on_delete=models.CASCADE, related_name="revisions")
+    version = models.PositiveIntegerField()
+    document = models.JSONField()
+    saved = models.DateTimeField(auto_now_add=True)
+
+    class Meta:
+        ordering = ("-version",)
+        constraints = (
+            models.UniqueConstraint(fields=("station", "version"), name="one_revision_per_version"),
+        )
+
+    def __str__(self) -> str:
+        return f"{self.station} v{self.version}"
