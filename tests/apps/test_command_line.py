@@ -87,3 +87,50 @@ def test_unreadable_files_are_named(tmp_path, capsys):
     (tmp_path / "bytes.json").write_bytes(b"\xff\xfe\x00")
     assert main(["solve", str(tmp_path / "bytes.json"), "--mhz", "7"]) == 2
     assert "is not UTF-8 text" in capsys.readouterr().err
+
+
+def test_swr_only_gives_spans_and_other_tuners_their_settings(station, capsys):
+    chain = [
+        {"kind": "tuner", "network": "stepped-l", "label": "relays"},
+        {
+            "kind": "line",
+            "line": {"r0_ohm": 50, "velocity_factor": 0.7, "readings": [[7, 1.6], [28, 3.4]]},
+            "length_m": 9,
+        },
+    ]
+    antenna = {"kind": "swr", "plane": "radio", "points": [[7.0, 3.0], [7.2, 1.5]]}
+    station.write_text(json.dumps(EXAMPLE | {"chain": chain, "antenna": antenna}))
+    assert main(["solve", str(station), "--mhz", "7.1", "--json"]) == 0
+    (result,) = json.loads(capsys.readouterr().out)["results"]
+    span = result["total"]["radiated_w"]
+    assert set(span) == {"min", "median", "max"}
+    assert span["min"] <= span["median"] <= span["max"]
+    relays, line = result["stages"]
+    assert set(relays["setting"]) == {"c_pf", "l_uh"}
+    assert line["fit_residual_db_per_100m"] == pytest.approx(0, abs=1e-9)
+    rated = {
+        "kind": "tuner",
+        "network": "rated",
+        "reach_swr": 3,
+        "loss_db_at_1": 0.1,
+        "loss_db_at_reach": 0.4,
+    }
+    station.write_text(json.dumps(EXAMPLE | {"chain": [rated]}))
+    assert main(["solve", str(station), "--mhz", "7.1", "--json"]) == 0
+    (result,) = json.loads(capsys.readouterr().out)["results"]
+    assert result["stages"][0]["matched"] is True
+    assert 0.1 <= result["stages"][0]["loss_db"] <= 0.4
+
+
+def test_knobs_by_hand_are_used_and_refused_in_file_units(station, capsys):
+    data = json.loads(station.read_text())
+    data["chain"][2]["setting"] = {"c1_pf": 100, "l_uh": 3, "c2_pf": 100}
+    station.write_text(json.dumps(data))
+    assert main(["solve", str(station), "--mhz", "7.1", "--json"]) == 0
+    tuner = json.loads(capsys.readouterr().out)["results"][0]["stages"][2]
+    assert tuner["setting"] == pytest.approx({"c1_pf": 100, "l_uh": 3, "c2_pf": 100})
+    assert tuner["matched"] is False
+    data["chain"][2]["setting"]["c2_pf"] = 900
+    station.write_text(json.dumps(data))
+    assert main(["solve", str(station), "--mhz", "7.1"]) == 2
+    assert capsys.readouterr().err == "chain[2].setting.c2_pf: must lie in the range 20 to 250\n"

@@ -190,3 +190,17 @@ def test_verdict_names_the_biggest_taker_and_the_moved_match_is_solved():
     assert said.sentence.startswith("On 10 m ")
     assert f" {watts(budget.radiated_w[0])} of 100 W leave" in said.sentence
     assert "would give back" in moving_the_match(budget, 0)
+
+
+def test_on_speech_an_averaging_meter_shows_less_and_the_same_swr():
+    antenna = table(((7e6, 100, 0),))
+    readings = {}
+    for mode in ("average", "peak"):
+        meter = Meter(mode=mode, full_scale_w=200, accuracy_pct=2)
+        station = Station(Transmitter(100, emission="speech"), (meter,), antenna)
+        readings[mode] = solve(station, [7e6]).stages[0].details
+    average, peak = readings["average"], readings["peak"]
+    assert average.forward_w[0] == pytest.approx(0.2 * peak.forward_w[0])
+    assert average.forward_interval_w.low[0] < average.forward_w[0] < average.forward_interval_w.high[0]
+    assert average.swr[0] == peak.swr[0] == pytest.approx(2)
+    assert average.swr_interval.low[0] <= 2 <= average.swr_interval.high[0]

@@ -6,13 +6,16 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from tests.strategies import FREQ, LOAD, LOSSLESS_LINE, PASSIVE, TUNER
-from tithe.core import Inline, Line, Meter, Transformer, Tuner
+from tithe.core import Inline, Line, Meter, SteppedTuner, Transformer, Tuner
+from tithe.core.reflection import reflection
 from tithe.core.twoport import Port
 
+STEPPED = st.builds(SteppedTuner, c_bits=st.integers(2, 7), l_bits=st.integers(2, 7))
 LOSSLESS = [
     Line(LOSSLESS_LINE, 23.0),
     Inline(0.0),
     Meter(),
+    SteppedTuner(coil_q=1e12, capacitor_q=1e12),
     Transformer(ratio=4.0, magnetizing_h=20e-6, leakage_h=50e-9),
     *(
         Tuner(n, coil_q=1e12, capacitor_q=1e12, l_max_h=1e-3, c_max_f=5e-9)
@@ -22,7 +25,7 @@ LOSSLESS = [
 
 
 def two_port(part, freq, load):
-    if isinstance(part, Tuner):
+    if isinstance(part, Tuner | SteppedTuner):
         return part.tune(freq, load, 50.0).two_port
     return part.two_port(freq)
 
@@ -31,7 +34,7 @@ def load_port(z):
     return Port(np.array([z]), np.array([1 + 0j]))
 
 
-@given(st.one_of(PASSIVE, TUNER), FREQ, LOAD)
+@given(st.one_of(PASSIVE, TUNER, STEPPED), FREQ, LOAD)
 def test_reciprocal_and_passive(part, freq, z):
     load = load_port(z)
     port = two_port(part, np.array([freq]), load)
@@ -42,7 +45,7 @@ def test_reciprocal_and_passive(part, freq, z):
     assert source.power_w[0] >= load.power_w[0] * (1 - 1e-9)
 
 
-@given(st.one_of(PASSIVE, TUNER), FREQ, LOAD)
+@given(st.one_of(PASSIVE, TUNER, STEPPED), FREQ, LOAD)
 def test_output_undoes_input(part, freq, z):
     load = load_port(z)
     port = two_port(part, np.array([freq]), load)
@@ -57,3 +60,20 @@ def test_takes_nothing_when_lossless(part, z):
     load = load_port(z)
     source = two_port(part, np.array([7.1e6]), load).input(load)
     assert source.power_w[0] == pytest.approx(load.power_w[0], rel=1e-8)
+
+
+def test_magnetising_inductance_spoils_the_low_end_and_leakage_the_high_end():
+    """R across jX shows |Γ| = 1/√(1 + (2X/R)²); R in series with jX the same with R and X exchanged."""
+    low = Transformer(magnetizing_h=50 / (2 * np.pi * 3.5e6))
+    high = Transformer(leakage_h=50 / (2 * np.pi * 3.5e6))
+    for part in (low, high):
+        source = part.two_port(np.array([3.5e6])).input(load_port(50 + 0j))
+        assert abs(reflection(source.v, source.i, 50.0)[0]) == pytest.approx(1 / np.sqrt(5))
+    core = Transformer(core_loss_ohm=450.0)
+    source = core.two_port(np.array([3.5e6])).input(load_port(50 + 0j))
+    assert source.power_w[0] / 50 == pytest.approx(1 + 50 / 450)
+
+
+def test_ratio_is_antenna_over_radio():
+    source = Transformer(ratio=9.0).two_port(np.array([7e6])).input(load_port(450 + 0j))
+    assert source.z_ohm[0] == pytest.approx(50)

@@ -8,6 +8,7 @@ efficiency = (R − R_loss)/R.
 
 from __future__ import annotations
 
+from collections.abc import Callable
 from dataclasses import dataclass
 from functools import cached_property
 from typing import Protocol
@@ -16,7 +17,7 @@ import numpy as np
 
 from tithe.core.arrays import Complex, Real, quotient
 from tithe.core.errors import InputError, require, require_not_negative, require_positive
-from tithe.core.twoport import Port
+from tithe.core.twoport import Port, TwoPort
 
 INTERPOLATION_OHM = 50.0
 NOISE_ABOVE_1 = 0.05
@@ -31,7 +32,7 @@ class LossResistance:
 
     def __post_init__(self) -> None:
         require(len(self.points) > 0, "", "needs at least one point")
-        _check_rising(tuple(f for f, _ in self.points), "")
+        check_rising(tuple(f for f, _ in self.points), "")
         for k, (_, ohm) in enumerate(self.points):
             require_not_negative(f"[{k}]", ohm)
 
@@ -39,11 +40,12 @@ class LossResistance:
         """Ω at each frequency; a single point holds everywhere, several never beyond their range."""
         freq, ohm = (np.array(column) for column in zip(*self.points, strict=True))
         if len(freq) > 1:
-            _check_inside(freq_hz, freq, "loss_ohm")
+            check_inside(freq_hz, freq, "loss_ohm")
         return np.asarray(np.interp(freq_hz, freq, ohm))
 
 
-def _check_rising(freq_hz: tuple[float, ...], place: str) -> None:
+def check_rising(freq_hz: tuple[float, ...], place: str) -> None:
+    """Demand frequencies above 0, each above the one before."""
     last = 0.0
     for k, f in enumerate(freq_hz):
         require_positive(f"{place}[{k}]", f)
@@ -55,7 +57,8 @@ def _check_rising(freq_hz: tuple[float, ...], place: str) -> None:
         last = f
 
 
-def _check_inside(freq_hz: Real, points_hz: Real, place: str) -> None:
+def check_inside(freq_hz: Real, points_hz: Real, place: str) -> None:
+    """Demand that every frequency lies inside the data; the error names the range."""
     low, high = points_hz[0], points_hz[-1]
     slack = 1e-9 * high  # a band edge typed in MHz may miss a point in Hz by rounding
     outside = (freq_hz < low - slack) | (freq_hz > high + slack)
@@ -70,7 +73,11 @@ def _check_inside(freq_hz: Real, points_hz: Real, place: str) -> None:
 
 
 class Antenna(Protocol):
-    """What the chain needs of an antenna."""
+    """What the chain needs of an antenna.
+
+    ``terminals`` gives V and I at the feedpoint to an arbitrary scale. ``run`` computes the two-port of all
+    that lies between radio and antenna, tuners left out, for antennas that were measured through it.
+    """
 
     @property
     def label(self) -> str: ...
@@ -78,7 +85,7 @@ class Antenna(Protocol):
     def loss(self) -> LossResistance | None: ...
     @property
     def range_hz(self) -> tuple[float, float]: ...
-    def terminals(self, freq_hz: Real) -> Port: ...
+    def terminals(self, freq_hz: Real, run: Callable[[], TwoPort]) -> Port: ...
 
 
 @dataclass(frozen=True)
@@ -91,7 +98,7 @@ class SampledAntenna:
 
     def __post_init__(self) -> None:
         require(len(self.points) > 0, "points", "needs at least one point")
-        _check_rising(tuple(f for f, _, _ in self.points), "points")
+        check_rising(tuple(f for f, _, _ in self.points), "points")
         for k, (_, re, im) in enumerate(self.points):
             passive = re * re + im * im <= (1 + NOISE_ABOVE_1) ** 2
             require(passive, f"points[{k}]", "returns more power than it gets: R is below 0", (re, im))
@@ -106,10 +113,10 @@ class SampledAntenna:
         freq, re, im = np.array(self.points).T
         return freq, re, im
 
-    def terminals(self, freq_hz: Real) -> Port:
+    def terminals(self, freq_hz: Real, run: Callable[[], TwoPort] | None = None) -> Port:
         """V and I at the feedpoint, to an arbitrary scale; shape ``(F,)``."""
         freq, re, im = self._columns
-        _check_inside(freq_hz, freq, "antenna")
+        check_inside(freq_hz, freq, "antenna")
         gamma: Complex = np.interp(freq_hz, freq, re) + 1j * np.interp(freq_hz, freq, im)
         gamma = gamma / np.maximum(np.abs(gamma), 1.0)
         return Port(1 + gamma, (1 - gamma) / INTERPOLATION_OHM)
@@ -148,7 +155,7 @@ class Resonator:
         """Everywhere; how good it is far from f₀ is the docstring's matter."""
         return 0.0, np.inf
 
-    def terminals(self, freq_hz: Real) -> Port:
+    def terminals(self, freq_hz: Real, run: Callable[[], TwoPort] | None = None) -> Port:
         """V and I at the feedpoint per ampere."""
         z = self.r_ohm * (1 + 1j * self.q * (freq_hz / self.f0_hz - self.f0_hz / freq_hz))
         return Port(np.asarray(z, dtype=np.complex128), np.ones(np.shape(z), dtype=np.complex128))

@@ -9,6 +9,7 @@ power by construction.
 from __future__ import annotations
 
 from dataclasses import dataclass
+from functools import partial
 
 import numpy as np
 
@@ -21,8 +22,8 @@ from tithe.core.reflection import mismatch_loss_db, reflection, swr
 from tithe.core.station import Part, Station
 from tithe.core.transformer import Transformer
 from tithe.core.transmitter import Drive
-from tithe.core.tuner.part import Tuned, Tuner, TunerDetails
-from tithe.core.twoport import Port
+from tithe.core.tuner import AnyTuned, AnyTuner, AnyTunerDetails
+from tithe.core.twoport import Port, TwoPort, through
 
 DB_PER_S_UNIT = 6.0
 AUDIBLE_DB = 1.0
@@ -36,7 +37,7 @@ class Stage:
     source: Port
     load: Port
     reference_ohm: float
-    details: LineDetails | Reading | TunerDetails | None = None
+    details: LineDetails | Reading | AnyTunerDetails | None = None
 
     @property
     def in_w(self) -> Real:
@@ -135,7 +136,7 @@ class Budget:
         turned = 1.0
         for stage in self.stages:
             part = stage.part
-            if isinstance(part, Tuner) or part.bypassed:
+            if isinstance(part, AnyTuner) or part.bypassed:
                 continue
             if isinstance(stage.details, LineDetails):
                 handbook = handbook + stage.details.handbook_db
@@ -148,13 +149,22 @@ class Budget:
         return Counted(mismatch_loss_db(rho), handbook, self.total_db)
 
 
-def _walk_back(station: Station, freq_hz: Real) -> tuple[list[tuple[Port, Port, Tuned | None]], Port]:
-    port = station.antenna.terminals(freq_hz)
+def run_without_tuners(station: Station, freq_hz: Real) -> TwoPort:
+    """The chain matrix of all passive parts in line, from the radio to the antenna."""
+    run = through(freq_hz)
+    for part in station.chain:
+        if not part.bypassed and not isinstance(part, AnyTuner):
+            run = run @ part.two_port(freq_hz)
+    return run
+
+
+def _walk_back(station: Station, freq_hz: Real) -> tuple[list[tuple[Port, Port, AnyTuned | None]], Port]:
+    port = station.antenna.terminals(freq_hz, partial(run_without_tuners, station, freq_hz))
     antenna, ends = port, []
     for part in reversed(station.chain):
         load, tuned = port, None
         if not part.bypassed:
-            if isinstance(part, Tuner):
+            if isinstance(part, AnyTuner):
                 tuned = part.tune(freq_hz, load, station.transmitter.reference_ohm)
                 port = tuned.input(load)
             else:
@@ -179,16 +189,23 @@ def solve(station: Station, freq_hz: Real) -> Budget:
     scale = np.sqrt(drive.forward_w * 4 * r0) / np.abs(source.v + r0 * source.i)
     antenna = antenna.scaled(scale)
     stages = tuple(
-        _stage(part, freq_hz, before.scaled(scale), after.scaled(scale), tuned, r0)
+        _stage(station, part, freq_hz, before.scaled(scale), after.scaled(scale), tuned)
         for part, (before, after, tuned) in zip(station.chain, ends, strict=True)
     )
     radiated = antenna.power_w * radiation_efficiency(station.antenna, freq_hz, antenna)
     return Budget(station, freq_hz, drive, stages, antenna, np.asarray(radiated))
 
 
-def _stage(part: Part, freq_hz: Real, source: Port, load: Port, tuned: Tuned | None, r0: float) -> Stage:
+def _stage(
+    station: Station, part: Part, freq_hz: Real, source: Port, load: Port, tuned: AnyTuned | None
+) -> Stage:
+    details: LineDetails | Reading | AnyTunerDetails | None = None
     if tuned is not None:
-        return Stage(part, source, load, r0, tuned.details(source))
-    if isinstance(part, Line | Meter) and not part.bypassed:
-        return Stage(part, source, load, r0, part.details(freq_hz, source, load))
-    return Stage(part, source, load, r0)
+        details = tuned.details(source)
+    elif part.bypassed:
+        pass
+    elif isinstance(part, Line):
+        details = part.details(freq_hz, source, load)
+    elif isinstance(part, Meter):
+        details = part.read(source, station.transmitter.emission)
+    return Stage(part, source, load, station.transmitter.reference_ohm, details)

@@ -48,6 +48,8 @@ class LineType(Protocol):
     def r0_ohm(self) -> float: ...
     @property
     def balanced(self) -> bool: ...
+    @property
+    def fit_residual_db_per_100m(self) -> float | None: ...
     def series_ohm_per_m(self, freq_hz: Real) -> Real: ...
     def shunt_siemens_per_m(self, freq_hz: Real) -> Real: ...
 
@@ -63,6 +65,7 @@ class AttenuatedLine:
     max_volts_rms: float | None = None
     name: str = ""
     balanced: bool = False
+    fit_residual_db_per_100m: float | None = None
 
     def __post_init__(self) -> None:
         require_positive("r0_ohm", self.r0_ohm)
@@ -97,6 +100,7 @@ class TwoWireLine:
     max_volts_rms: float | None = None
     name: str = ""
     balanced: bool = field(default=True, init=False)
+    fit_residual_db_per_100m: float | None = field(default=None, init=False)
 
     def __post_init__(self) -> None:
         require_positive("wire_m", self.wire_m)
@@ -162,6 +166,21 @@ class Line:
         return LineDetails(self, freq_hz, source, load)
 
 
+HANDBOOK_GAP_DB = 0.2
+_SHORT_LOW = (
+    "The line is shorter than a quarter wave and ends in a low impedance: its current is high along its "
+    "whole length, which the handbook’s formula, an average over many crests, does not see."
+)
+_SHORT_HIGH = (
+    "The line is shorter than a quarter wave and ends in a high impedance: its current is low along its "
+    "whole length, which the handbook’s formula, an average over many crests, does not see."
+)
+_LONG = (
+    "The handbook’s formula spreads the loss evenly; here it sits at the current crests, whose number is "
+    "not whole, and the line’s own impedance is not quite real."
+)
+
+
 @dataclass(frozen=True)
 class LineDetails:
     """Losses counted apart, and the standing wave; arrays of shape ``(..., F)``.
@@ -184,6 +203,24 @@ class LineDetails:
         """What the handbook formula would say, dB."""
         rho = np.minimum(np.abs(reflection(self.load.v, self.load.i, self.part.line.r0_ohm)), 1.0)
         return handbook_loss_db(self.matched_db, rho)
+
+    def handbook_notes(self, loss_db: Real) -> list[str]:
+        """Per frequency, why handbook and exact loss part by more than 0.2 dB; "" where they do not.
+
+        ``loss_db`` is the exact loss of the stage, shape ``(..., F)``.
+        """
+        count = len(self.freq_hz)
+        gap = np.abs(loss_db - self.handbook_db)
+        far = np.where(np.isfinite(gap), gap, 0.0) > HANDBOOK_GAP_DB
+        apart = np.asarray(far.reshape(-1, count).any(axis=0))
+        gamma, _ = constants(self.part.line, self.freq_hz)
+        short = np.asarray(gamma.imag * self.part.length_m < np.pi / 2)
+        into_low = np.abs(self.load.v) < self.part.line.r0_ohm * np.abs(self.load.i)
+        mostly_low = np.asarray(into_low.reshape(-1, count).mean(axis=0) > 0.5)
+        return [
+            "" if not gapes else _LONG if not brief else _SHORT_LOW if little else _SHORT_HIGH
+            for gapes, brief, little in zip(apart, short, mostly_low, strict=True)
+        ]
 
     def _waves(self) -> tuple[Complex, Complex, Complex, Complex]:
         gamma, z0 = constants(self.part.line, self.freq_hz)

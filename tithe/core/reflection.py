@@ -30,8 +30,8 @@ def reflection(v: Complex, i: Complex, reference_ohm: float) -> Complex:
 
     Shapes ``(..., F)`` in and out.
 
-    >>> complex(reflection(np.array(100 + 0j), np.array(1 + 0j), 50.0)).real
-    0.3333333333333333
+    >>> complex(reflection(np.array(150 + 0j), np.array(1 + 0j), 50.0)).real
+    0.5
     """
     return np.asarray((v - reference_ohm * i) / (v + reference_ohm * i))
 

@@ -11,9 +11,9 @@ from tithe.core.line import Line
 from tithe.core.meter import Meter
 from tithe.core.transformer import Transformer
 from tithe.core.transmitter import Transmitter
-from tithe.core.tuner.part import Tuner
+from tithe.core.tuner import AnyTuner
 
-Part = Line | Inline | Transformer | Meter | Tuner
+Part = Line | Inline | Transformer | Meter | AnyTuner
 
 
 @dataclass(frozen=True)

@@ -10,7 +10,7 @@ import numpy as np
 from tithe.core.arrays import Real
 from tithe.core.budget import AUDIBLE_DB, DB_PER_S_UNIT, Budget, solve
 from tithe.core.station import Station
-from tithe.core.tuner.part import Tuner, TunerDetails
+from tithe.core.tuner import AnyTuner, AnyTunerDetails
 from tithe.core.wording import figure, watts
 
 State = Literal["clear", "audible", "costly", "unmatched"]
@@ -52,7 +52,7 @@ def takers(budget: Budget, k: int) -> list[Taker]:
 def state_at(budget: Budget, k: int) -> State:
     """How a frequency fares: nobody hears it, one hears it, an S-unit or more, or no match."""
     for stage in budget.stages:
-        if isinstance(stage.details, TunerDetails) and not stage.details.tuned.matched[..., k].all():
+        if isinstance(stage.details, AnyTunerDetails) and not stage.details.tuned.matched[..., k].all():
             return "unmatched"
     lost = float(np.median(budget.total_db[..., k]))
     if lost < AUDIBLE_DB:
@@ -115,11 +115,11 @@ def _s_units(units: float) -> str:
 
 def match_moved_to_antenna(station: Station) -> Station | None:
     """The same station with its one active tuner at the antenna; None where there is nothing to move."""
-    active = [n for n, part in enumerate(station.chain) if isinstance(part, Tuner) and not part.bypassed]
+    active = [n for n, part in enumerate(station.chain) if isinstance(part, AnyTuner) and not part.bypassed]
     if len(active) != 1 or active[0] == len(station.chain) - 1:
         return None
     tuner = station.chain[active[0]]
-    assert isinstance(tuner, Tuner)
+    assert isinstance(tuner, AnyTuner)
     rest = station.chain[: active[0]] + station.chain[active[0] + 1 :]
     return replace(station, chain=(*rest, replace(tuner, setting="auto")))
 

@@ -17,7 +17,7 @@ from tithe.core.budget import DB_PER_S_UNIT
 from tithe.core.line import LineDetails
 from tithe.core.meter import Reading
 from tithe.core.reflection import reflection, swr
-from tithe.core.tuner.part import TunerDetails
+from tithe.core.tuner import AnyTunerDetails, RatedDetails, TunerDetails
 
 Figure = float | dict[str, float | None] | None
 
@@ -129,7 +129,9 @@ def _stage(stage: Stage) -> dict[str, Any]:
         case Reading() as reading:
             out |= _meter(reading)
         case TunerDetails() as tuner:
-            out |= _tuner(tuner)
+            out |= _tuner(tuner) | _knobs(tuner)
+        case RatedDetails() as rated:
+            out |= _tuner(rated) | {"form": "rated", "setting": {}, "elements": []}
     return out
 
 
@@ -139,6 +141,8 @@ def _line(stage: Stage, line: LineDetails) -> dict[str, Any]:
         "matched_db": line.matched_db,
         "extra_db": stage.loss_db - line.matched_db,
         "handbook_db": line.handbook_db,
+        "handbook_note": _PerFrequency(line.handbook_notes(stage.loss_db).__getitem__),
+        "fit_residual_db_per_100m": line.part.line.fit_residual_db_per_100m,
         "volts_peak_max": volts,
         "volts_peak_max_at_m": volts_at,
         "amps_rms_max": amps,
@@ -161,24 +165,32 @@ def _meter(reading: Reading) -> dict[str, Any]:
     }
 
 
-def _tuner(tuner: TunerDetails) -> dict[str, Any]:
+def _tuner(tuner: AnyTunerDetails) -> dict[str, Any]:
+    tuned = tuner.tuned
+    matched = tuned.matched
+
+    def lacks(k: int) -> str:
+        return next((text for text in np.atleast_1d(tuned.lacks[..., k]).ravel() if text), "")
+
+    return {
+        "efficiency": tuner.efficiency,
+        "matched": _PerFrequency(lambda k: bool(matched[..., k].all())),
+        "matched_share": _PerFrequency(lambda k: float(np.mean(matched[..., k]))),
+        "lacks": _PerFrequency(lacks),
+        "limit_w": tuner.limit_w,
+    }
+
+
+def _knobs(tuner: TunerDetails) -> dict[str, Any]:
     tuned = tuner.tuned
 
     def form(k: int) -> str | None:
         forms = np.unique(tuned.form[..., k])
         return tuned.form_slugs[int(forms[0])] if len(forms) == 1 else None
 
-    def lacks(k: int) -> str:
-        return next((text for text in np.atleast_1d(tuned.lacks[..., k]).ravel() if text), "")
-
     return {
         "form": _PerFrequency(form),
         "setting": {name + _UNIT[name[0]]: value * _SCALE[name[0]] for name, value in tuned.setting.items()},
-        "efficiency": tuner.efficiency,
-        "matched": _PerFrequency(lambda k: bool(tuned.matched[..., k].all())),
-        "matched_share": _PerFrequency(lambda k: float(np.mean(tuned.matched[..., k]))),
-        "lacks": _PerFrequency(lacks),
-        "limit_w": tuner.limit_w,
         "elements": [{"name": name, **load._asdict()} for name, load in tuner.loads.items()],
     }
 

@@ -18,14 +18,18 @@ from tithe.core import (
     LossResistance,
     Meter,
     Protection,
+    RatedTuner,
     Ratings,
     Resonator,
     SampledAntenna,
     Station,
+    SteppedTuner,
+    SwrAntenna,
     Transformer,
     Transmitter,
     Tuner,
     TwoWireLine,
+    fitted_line,
     table,
 )
 from tithe.core.line import LineType
@@ -137,7 +141,7 @@ def _ratings(model: m.RatedPart) -> Ratings:
     )
 
 
-def _line_type(choice: str | m.LineFigures | m.TwoWireFigures) -> LineType:
+def _line_type(choice: str | m.LineFigures | m.TwoWireFigures | m.LineReadings) -> LineType:
     if isinstance(choice, str):
         if choice not in shelf.lines():
             raise InputError(
@@ -148,6 +152,12 @@ def _line_type(choice: str | m.LineFigures | m.TwoWireFigures) -> LineType:
         return AttenuatedLine(
             choice.r0_ohm, choice.velocity_factor, choice.k1, choice.k2, choice.max_volts_rms
         )
+    if isinstance(choice, m.LineReadings):
+        readings = tuple((mhz * 1e6, db) for mhz, db in choice.readings)
+        try:
+            return fitted_line(readings, choice.r0_ohm, choice.velocity_factor, choice.max_volts_rms)
+        except InputError as error:
+            raise error.under("line") from None
     return TwoWireLine(
         choice.wire_mm / 1000,
         choice.spacing_mm / 1000,
@@ -176,14 +186,30 @@ def _part(model: m.PartModel) -> Part:
             )  # fmt: skip
         case m.TunerModel():
             return _tuner(model, label)
+        case m.SteppedTunerModel():
+            return _stepped_tuner(model, label)
+        case m.RatedTunerModel():
+            return RatedTuner(
+                model.reach_swr, model.loss_db_at_1, model.loss_db_at_reach,
+                "bypass" if model.bypassed else model.setting, model.dc_on_coax, label, _ratings(model),
+            )  # fmt: skip
+
+
+_SCALE = {"pf": 1e-12, "uh": 1e-6}
+
+
+def _knobs(given: dict[str, Any]) -> dict[str, Any]:
+    """``c1_pf`` and the like in F and H; what has no unit as it is."""
+    return {
+        key[:-3] if key[-2:] in _SCALE else key: value * _SCALE[key[-2:]] if key[-2:] in _SCALE else value
+        for key, value in given.items()
+    }
 
 
 def _tuner(model: m.TunerModel, label: str) -> Tuner:
     setting: Any = "bypass" if model.bypassed else model.setting
     if isinstance(setting, m.Knobs):
-        given = setting.model_dump(exclude_none=True)
-        scale = {"pf": 1e-12, "uh": 1e-6}
-        setting = {key[:-3]: value * scale[key[-2:]] for key, value in given.items()}
+        setting = _knobs(setting.model_dump(exclude_none=True))
     try:
         return Tuner(
             model.network, setting, model.goal, model.coil_q, model.capacitor_q, model.c_min_pf * 1e-12,
@@ -191,21 +217,33 @@ def _tuner(model: m.TunerModel, label: str) -> Tuner:
             model.coil_amps, model.dc_on_coax, label, _ratings(model),
         )  # fmt: skip
     except InputError as error:
-        raise _in_file_units(error, model) from None
+        ranges = {"l": (model.l_min_uh, model.l_max_uh), "c": (model.c_min_pf, model.c_max_pf)}
+        raise _in_file_units(error, ranges) from None
 
 
-def _in_file_units(error: InputError, model: m.TunerModel) -> InputError:
+def _stepped_tuner(model: m.SteppedTunerModel, label: str) -> SteppedTuner:
+    setting: Any = "bypass" if model.bypassed else model.setting
+    if isinstance(setting, m.SteppedKnobs):
+        setting = _knobs(setting.model_dump())
+    try:
+        return SteppedTuner(
+            model.c_step_pf * 1e-12, model.c_bits, model.l_step_uh * 1e-6, model.l_bits, model.coil_q,
+            model.capacitor_q, model.capacitor_volts, model.coil_amps, model.done_swr, setting,
+            model.dc_on_coax, label, _ratings(model),
+        )  # fmt: skip
+    except InputError as error:
+        most_l, most_c = (2**model.l_bits - 1) * model.l_step_uh, (2**model.c_bits - 1) * model.c_step_pf
+        raise _in_file_units(error, {"l": (0.0, most_l), "c": (0.0, most_c)}) from None
+
+
+def _in_file_units(error: InputError, ranges: dict[str, tuple[float, float]]) -> InputError:
     """A complaint about a knob, in the file's names and units."""
     knob = error.place.removeprefix("setting.")
-    if knob == error.place:
+    if knob == error.place or knob[0] not in ranges:
         return error
-    unit, low, high = (
-        ("uh", model.l_min_uh, model.l_max_uh)
-        if knob.startswith("l")
-        else ("pf", model.c_min_pf, model.c_max_pf)
-    )
+    low, high = ranges[knob[0]]
     rule = f"must lie in the range {low:g} to {high:g}" if "range" in error.rule else error.rule
-    return InputError(f"setting.{knob}_{unit}", rule, error.value)
+    return InputError(f"setting.{knob}_{'uh' if knob[0] == 'l' else 'pf'}", rule, error.value)
 
 
 @lru_cache(maxsize=32)
@@ -217,7 +255,7 @@ def _swept(content: str, label: str, loss: LossResistance | None) -> SampledAnte
         raise error.under("content") from None
 
 
-def _antenna(model: m.AntennaModel) -> SampledAntenna | Resonator:
+def _antenna(model: m.AntennaModel) -> SampledAntenna | Resonator | SwrAntenna:
     label = model.label or "antenna"
     loss = _loss(model.loss_ohm)
     match model:
@@ -227,6 +265,8 @@ def _antenna(model: m.AntennaModel) -> SampledAntenna | Resonator:
             return _swept(model.content, label, loss)
         case m.ResonatorAntenna():
             return Resonator(model.f0_mhz * 1e6, model.r_ohm, model.q, label, loss)
+        case m.SwrAntennaModel():
+            return SwrAntenna(tuple((f * 1e6, ratio) for f, ratio in model.points), model.plane, label, loss)
 
 
 def _loss(value: float | list[tuple[float, float]] | None) -> LossResistance | None:

@@ -73,19 +73,31 @@ class TwoWireFigures(Wire):
         return self
 
 
+class LineReadings(Wire):
+    """A line from one's own loss readings [MHz, dB per 100 m], two or more."""
+
+    r0_ohm: Positive
+    velocity_factor: Velocity
+    readings: Annotated[list[tuple[Positive, NotNegative]], Field(min_length=2, max_length=1000)]
+    max_volts_rms: Positive | None = None
+
+
 def _line_tag(value: Any) -> str | None:
     if isinstance(value, str):
         return "a slug"
     keys = value if isinstance(value, dict) else getattr(type(value), "model_fields", None)
     if keys is None:
         return None
+    if "readings" in keys:
+        return "some readings"
     return "a two-wire" if "wire_mm" in keys or "spacing_mm" in keys else "some figures"
 
 
 LineChoice = Annotated[
     Annotated[Name, Tag("a slug")]
     | Annotated[LineFigures, Tag("some figures")]
-    | Annotated[TwoWireFigures, Tag("a two-wire")],
+    | Annotated[TwoWireFigures, Tag("a two-wire")]
+    | Annotated[LineReadings, Tag("some readings")],
     Discriminator(
         _line_tag,
         custom_error_type="rule",
@@ -187,11 +199,59 @@ class TunerModel(RatedPart):
         return self
 
 
+class SteppedKnobs(Wire):
+    """The steps switched in, and the form the relays make."""
+
+    form: Literal["l-coil-then-shunt-c", "l-shunt-c-then-coil"]
+    c_pf: NotNegative
+    l_uh: NotNegative
+
+
+class SteppedTunerModel(RatedPart):
+    """A relay tuner: banks of ``2**bits`` steps. ``done_swr``: where it calls itself done."""
+
+    kind: Literal["tuner"]
+    network: Literal["stepped-l"]
+    setting: Literal["auto", "bypass"] | SteppedKnobs = "auto"
+    c_step_pf: Positive = 10.0
+    c_bits: Annotated[int, Field(strict=True, ge=1, le=10)] = 8
+    l_step_uh: Positive = 0.05
+    l_bits: Annotated[int, Field(strict=True, ge=1, le=10)] = 8
+    coil_q: Positive = 100.0
+    capacitor_q: Positive = 1000.0
+    capacitor_volts: Positive | None = None
+    coil_amps: Positive | None = None
+    done_swr: Ratio = 1.5
+    dc_on_coax: bool = False
+
+
+class RatedTunerModel(RatedPart):
+    """A tuner known by its sheet."""
+
+    kind: Literal["tuner"]
+    network: Literal["rated"]
+    setting: Literal["auto", "bypass"] = "auto"
+    reach_swr: Annotated[float, Field(strict=True, allow_inf_nan=False, gt=1, le=1e6)]
+    loss_db_at_1: NotNegative = 0.2
+    loss_db_at_reach: NotNegative = 0.5
+    dc_on_coax: bool = False
+
+    @model_validator(mode="after")
+    def _rising(self) -> Self:
+        if self.loss_db_at_reach < self.loss_db_at_1:
+            raise broken("loss_db_at_reach", f"must not be below loss_db_at_1 ({self.loss_db_at_1:g})")
+        return self
+
+
+_OTHER_TUNERS = {"stepped-l": "a stepped tuner", "rated": "a rated tuner"}
 _PARTS = ("line", "meter", "tuner", "inline", "transformer")
 
 
 def _part_tag(value: Any) -> str | None:
     kind = value.get("kind") if isinstance(value, dict) else getattr(value, "kind", None)
+    if kind == "tuner":
+        network = value.get("network") if isinstance(value, dict) else getattr(value, "network", None)
+        return _OTHER_TUNERS.get(str(network), "a tuner")
     return f"a {kind}" if kind in _PARTS else None
 
 
@@ -199,6 +259,8 @@ PartModel = Annotated[
     Annotated[LineModel, Tag("a line")]
     | Annotated[MeterModel, Tag("a meter")]
     | Annotated[TunerModel, Tag("a tuner")]
+    | Annotated[SteppedTunerModel, Tag("a stepped tuner")]
+    | Annotated[RatedTunerModel, Tag("a rated tuner")]
     | Annotated[InlineModel, Tag("a inline")]
     | Annotated[TransformerModel, Tag("a transformer")],
     Discriminator(
@@ -242,7 +304,17 @@ class ResonatorAntenna(AntennaBase):
     q: NotNegative
 
 
-AntennaModel = Annotated[TableAntenna | TouchstoneAntenna | ResonatorAntenna, Field(discriminator="kind")]
+class SwrAntennaModel(AntennaBase):
+    """Points [MHz, SWR], read at the feedpoint or in the radio room with no tuner at work."""
+
+    kind: Literal["swr"]
+    plane: Literal["feedpoint", "radio"] = "feedpoint"
+    points: Annotated[list[tuple[Positive, Ratio]], Field(min_length=1, max_length=20_000)]
+
+
+AntennaModel = Annotated[
+    TableAntenna | TouchstoneAntenna | ResonatorAntenna | SwrAntennaModel, Field(discriminator="kind")
+]
 
 
 class BandModel(Wire):

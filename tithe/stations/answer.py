@@ -7,6 +7,7 @@ from typing import Any
 import numpy as np
 
 from tithe.core import Budget, InputError, Station, solve, verdict_at
+from tithe.core.arrays import Real
 from tithe.core.line import LineDetails
 from tithe.core.verdict import moving_the_match, state_at
 from tithe.formats import budget_json
@@ -52,8 +53,15 @@ def _wave(details: object) -> dict[str, Any] | None:
     if not isinstance(details, LineDetails):
         return None
     x = np.linspace(0.0, details.part.length_m, WAVE_POINTS)
-    volts = details.volts_peak_along(x, 0)
-    return {"x_m": np.round(x, 4).tolist(), "volts_peak": np.round(volts, 3).tolist()}
+    volts = details.volts_peak_along(x, 0).reshape(-1, WAVE_POINTS)
+    wave = {"x_m": _rounded(x), "volts_peak": _rounded(volts[0])}
+    if len(volts) > 1:
+        wave |= {"lowest": _rounded(volts.min(axis=0)), "highest": _rounded(volts.max(axis=0))}
+    return wave
+
+
+def _rounded(values: Real) -> list[float]:
+    return [float(value) for value in np.round(values, 3)]
 
 
 def _rail(station: Station, rows: dict[int, dict[str, Any]]) -> list[dict[str, Any]]:

@@ -45,6 +45,8 @@ class StageResult(Schema):
     matched_db: Figure = None
     extra_db: Figure = None
     handbook_db: Figure = None
+    handbook_note: str = ""
+    fit_residual_db_per_100m: float | None = None
     volts_peak_max: Figure = None
     volts_peak_max_at_m: Figure = None
     amps_rms_max: Figure = None
@@ -129,10 +131,15 @@ class Result(Schema):
 
 
 class Wave(Schema):
-    """Peak volts along one line, from the radio's end; drawn, not read."""
+    """Peak volts along one line, from the radio's end; drawn, not read.
+
+    With the phase unknown, ``volts_peak`` is one of the phases and the other two bound them all.
+    """
 
     x_m: list[float]
     volts_peak: list[float]
+    lowest: list[float] | None = None
+    highest: list[float] | None = None
 
 
 class Here(Schema):

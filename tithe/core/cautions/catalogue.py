@@ -11,7 +11,7 @@ from tithe.core.cautions.registry import Finding, Scene, caution
 from tithe.core.line import Line, LineDetails
 from tithe.core.meter import Meter
 from tithe.core.reflection import reflection, swr
-from tithe.core.tuner.part import Tuner, TunerDetails
+from tithe.core.tuner import AnyTuner, AnyTunerDetails
 from tithe.core.wording import figure, frequency
 
 TOUCH_VOLTS_PEAK = 200.0
@@ -26,7 +26,7 @@ def _active(scene: Scene) -> Iterator[tuple[int, Stage]]:
 
 @caution("two-tuners", "Put one of them in bypass; then set the other.")
 def two_tuners(scene: Scene) -> Iterator[Finding]:
-    tuners = [(n, stage) for n, stage in _active(scene) if isinstance(stage.part, Tuner)]
+    tuners = [(n, stage) for n, stage in _active(scene) if isinstance(stage.part, AnyTuner)]
     if len(tuners) > 1:
         names = " and ".join(f"“{stage.part.label}”" for _, stage in tuners)
         yield f"Two tuners are at work in one chain, {names}: they tune against each other.", tuners[0][0]
@@ -35,8 +35,15 @@ def two_tuners(scene: Scene) -> Iterator[Finding]:
 @caution("no-match", "Extend the range, change the feeder length or the antenna, or match elsewhere.")
 def no_match(scene: Scene) -> Iterator[Finding]:
     for n, stage in _active(scene):
-        if isinstance(stage.details, TunerDetails) and not stage.details.tuned.matched[..., scene.k].all():
+        if isinstance(stage.details, AnyTunerDetails) and not stage.details.tuned.matched[..., scene.k].all():
             ratio = scene.worst(stage.swr_in)
+            share = float(np.mean(stage.details.tuned.matched[..., scene.k]))
+            if share > 0:
+                yield (
+                    f"“{stage.part.label}” matches at {share:.0%} of the phases that the SWR leaves open.",
+                    n,
+                )
+                continue
             left = (
                 f"the best it does is SWR {figure(ratio)}"
                 if np.isfinite(ratio)
@@ -54,7 +61,7 @@ def no_match(scene: Scene) -> Iterator[Finding]:
 @caution("tuner-over-rating", "Stay below that power, or use a tuner with higher ratings.")
 def tuner_over_rating(scene: Scene) -> Iterator[Finding]:
     for n, stage in _active(scene):
-        if isinstance(stage.details, TunerDetails):
+        if isinstance(stage.details, AnyTunerDetails):
             safe = scene.least(stage.details.limit_w)
             if safe < scene.worst(stage.in_w):
                 yield (
@@ -96,6 +103,29 @@ def meter_over_scale(scene: Scene) -> Iterator[Finding]:
                 )
 
 
+@caution("meter-low-on-scale", "Use a lower range, or do not trust its last digits.")
+def meter_low_on_scale(scene: Scene) -> Iterator[Finding]:
+    for n, stage in _active(scene):
+        if isinstance(stage.part, Meter) and stage.part.full_scale_w is not None:
+            shown = scene.worst(stage.details.forward_w)  # type: ignore[union-attr]
+            if shown < 0.1 * stage.part.full_scale_w:
+                yield f"“{stage.part.label}” stands in the lowest tenth of its scale, where it errs most.", n
+
+
+@caution("forward-above-rated", "Subtract: net power is forward less reflected.")
+def forward_above_rated(scene: Scene) -> Iterator[Finding]:
+    power = scene.budget.station.transmitter.power_w
+    for n, stage in _active(scene):
+        if isinstance(stage.part, Meter):
+            shown = scene.worst(stage.details.forward_w)  # type: ignore[union-attr]
+            if shown > 1.01 * power:
+                yield (
+                    f"“{stage.part.label}” shows more forward watts than the radio makes ({figure(shown)}): "
+                    "what the line sends back goes out again. It is no fault.",
+                    n,
+                )
+
+
 @caution("outside-band", "Take what it does here with doubt; use a part made for this frequency.")
 def outside_band(scene: Scene) -> Iterator[Finding]:
     f = float(scene.budget.freq_hz[scene.k])
@@ -110,7 +140,7 @@ def outside_band(scene: Scene) -> Iterator[Finding]:
 
 @caution("dc-blocked", "Use an arrestor or part that passes DC, or bring the supply by its own wire.")
 def dc_blocked(scene: Scene) -> Iterator[Finding]:
-    fed = [n for n, stage in _active(scene) if isinstance(stage.part, Tuner) and stage.part.dc_on_coax]
+    fed = [n for n, stage in _active(scene) if isinstance(stage.part, AnyTuner) and stage.part.dc_on_coax]
     for n, stage in _active(scene):
         blocked = not isinstance(stage.part, Line) and stage.part.ratings.passes_dc is False
         if fed and n < fed[-1] and blocked:
@@ -207,5 +237,5 @@ def grounding(scene: Scene) -> Iterator[Finding]:
 
 @caution("tune-quietly", "Tune at low power, on a clear frequency, into a dummy load where it will do.")
 def tune_quietly(scene: Scene) -> Iterator[Finding]:
-    if any(isinstance(stage.part, Tuner) for _, stage in _active(scene)):
+    if any(isinstance(stage.part, AnyTuner) for _, stage in _active(scene)):
         yield "Never switch a tuner’s coil under power.", None

@@ -318,7 +318,7 @@ def closest(ladder: Ladder, freq_hz: Real, z_ohm: Complex, r0_ohm: float) -> Kno
         t3 = np.clip(centre[2] * np.exp(reach[2] * spread[None, :]), *bounds[2])
         w2 = wl + t3 * q3
         wp = w2 / (1 + t2 * q2 * w2)
-        t1 = np.clip(_nearest_on_line(wp, q1, w0), *bounds[0])
+        t1 = np.clip(nearest_on_line(wp, q1, w0), *bounds[0])
         w = wp + t1 * q1
         miss = (np.abs((w - w0) / (w + w0))).reshape(*wl.shape[:-2], -1)
         k = np.argmin(miss, axis=-1)[..., None, None]
@@ -329,7 +329,7 @@ def closest(ladder: Ladder, freq_hz: Real, z_ohm: Complex, r0_ohm: float) -> Kno
     return Knobs(*(t[..., 0, 0] for t in chosen))
 
 
-def _nearest_on_line(wp: Complex, q: complex, w0: float) -> Real:
+def nearest_on_line(wp: Complex, q: complex, w0: float) -> Real:
     """t that makes |wp + tq − w₀|/|wp + tq + w₀| least: a root of a quadratic, in its stable form."""
     a, b, m = wp - w0, wp + w0, abs(q) ** 2
     ra, rb = (a * q.conjugate()).real, (b * q.conjugate()).real

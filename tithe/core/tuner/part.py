@@ -7,10 +7,10 @@ of its elements: constant quality factors, no stray coupling, ranges with a resi
 
 from __future__ import annotations
 
-from collections.abc import Mapping
+from collections.abc import Callable, Mapping
 from dataclasses import dataclass, field
-from functools import cached_property
-from typing import Literal
+from functools import cached_property, partial
+from typing import Literal, Protocol
 
 import numpy as np
 from numpy.typing import NDArray
@@ -97,6 +97,11 @@ class Tuner:
         """The networks it may form: four for ``l``, else one."""
         return NETWORKS[self.network]
 
+    @property
+    def matched_rho(self) -> float:
+        """|Γ| at which it counts as matched."""
+        return MATCHED_WITHIN
+
     @cached_property
     def ladders(self) -> tuple[Ladder, ...]:
         """A ladder per network."""
@@ -106,7 +111,7 @@ class Tuner:
 
     def tune(self, freq_hz: Real, load: Port, reference_ohm: float) -> Tuned:
         """Set the tuner for a load (shapes ``(..., F)``) and give the setting's two-port."""
-        z = _tunable(load)
+        z = tunable(load)
         shape = z.shape
         freq = np.broadcast_to(freq_hz, shape)
         if isinstance(self.setting, Mapping):
@@ -115,23 +120,28 @@ class Tuner:
             knobs = Knobs(t[0], t[1], t[2] if len(t) == 3 else np.zeros(shape))
             return Tuned(self, freq, z, np.zeros(shape, dtype=np.intp), knobs, reference_ohm)
         flat_f, flat_z = freq.reshape(-1), z.reshape(-1)
-        form, knobs = _chunked(self, flat_f, flat_z, reference_ohm)
+        form, knobs = chunked(partial(_set, self), flat_f, flat_z, reference_ohm)
         knobs = Knobs(*(t.reshape(shape) for t in knobs))
         return Tuned(self, freq, z, form.reshape(shape), knobs, reference_ohm)
 
 
-def _tunable(load: Port) -> Complex:
+def tunable(load: Port) -> Complex:
     """The load as a finite impedance: an open counts as 1 GΩ, a short as 1 nΩ, beyond any range."""
     z = np.where(np.abs(load.i) * 1e9 > np.abs(load.v), load.z_ohm, 1e9)
     return np.where(np.abs(z) > 1e-9, z, 1e-9)
 
 
-def _chunked(tuner: Tuner, freq_hz: Real, z_ohm: Complex, r0_ohm: float) -> tuple[Indices, Knobs]:
+Setter = Callable[[Real, Complex, float], tuple[Indices, Real]]
+"""Flat frequencies (Hz), loads (Ω) and the reference to the form and the knobs (stacked) of each."""
+
+
+def chunked(setter: Setter, freq_hz: Real, z_ohm: Complex, r0_ohm: float) -> tuple[Indices, Knobs]:
+    """A setter applied to flat loads in runs that fit the processor's cache."""
     form: Indices = np.zeros(z_ohm.shape, dtype=np.intp)
     knobs = np.zeros((3, *z_ohm.shape))
     for start in range(0, z_ohm.size, CHUNK):
         part = slice(start, start + CHUNK)
-        form[part], knobs[:, part] = _set(tuner, freq_hz[part], z_ohm[part], r0_ohm)
+        form[part], knobs[:, part] = setter(freq_hz[part], z_ohm[part], r0_ohm)
     return form, Knobs(*knobs)
 
 
@@ -173,11 +183,28 @@ MATCHED_WITHIN = 1e-6
 """|Γ| below which a setting counts as a match (SWR 1.000002)."""
 
 
+class LadderTuner(Protocol):
+    """What a set tuner needs to know of its tuner: continuous or stepped."""
+
+    @property
+    def setting(self) -> object: ...
+    @property
+    def networks(self) -> tuple[Network, ...]: ...
+    @property
+    def ladders(self) -> tuple[Ladder, ...]: ...
+    @property
+    def matched_rho(self) -> float: ...
+    @property
+    def capacitor_volts(self) -> float | None: ...
+    @property
+    def coil_amps(self) -> float | None: ...
+
+
 @dataclass(frozen=True)
 class Tuned:
     """A tuner set for its loads; shapes ``(..., F)``. ``form`` indexes the tuner's networks."""
 
-    tuner: Tuner
+    tuner: LadderTuner
     freq_hz: Real
     z_load_ohm: Complex
     form: Indices
@@ -203,9 +230,11 @@ class Tuned:
 
     @cached_property
     def matched(self) -> Mask:
-        """Whether the input is the reference exactly."""
+        """Whether the input is the reference: exactly, or as near as the tuner calls done."""
         source = self.two_port.input(Port(self.z_load_ohm, np.ones_like(self.z_load_ohm)))
-        return np.asarray(np.abs(reflection(source.v, source.i, self.reference_ohm)) < MATCHED_WITHIN)
+        return np.asarray(
+            np.abs(reflection(source.v, source.i, self.reference_ohm)) <= self.tuner.matched_rho
+        )
 
     @property
     def form_slugs(self) -> tuple[str, ...]:

@@ -239,9 +239,26 @@ export interface components {
              */
             bypassed: boolean;
             /** Line */
-            line: string | components["schemas"]["LineFigures"] | components["schemas"]["TwoWireFigures"];
+            line: string | components["schemas"]["LineFigures"] | components["schemas"]["TwoWireFigures"] | components["schemas"]["LineReadings"];
             /** Length M */
             length_m: number;
+        };
+        /**
+         * LineReadings
+         * @description A line from one's own loss readings [MHz, dB per 100 m], two or more.
+         */
+        LineReadings: {
+            /** R0 Ohm */
+            r0_ohm: number;
+            /** Velocity Factor */
+            velocity_factor: number;
+            /** Readings */
+            readings: [
+                number,
+                number
+            ][];
+            /** Max Volts Rms */
+            max_volts_rms?: number | null;
         };
         /**
          * MeterModel
@@ -290,6 +307,65 @@ export interface components {
              * @default 0
              */
             loss_db: number;
+        };
+        /**
+         * RatedTunerModel
+         * @description A tuner known by its sheet.
+         */
+        RatedTunerModel: {
+            /**
+             * Label
+             * @default
+             */
+            label: string;
+            /**
+             * Bypassed
+             * @default false
+             */
+            bypassed: boolean;
+            /** F Min Mhz */
+            f_min_mhz?: number | null;
+            /** F Max Mhz */
+            f_max_mhz?: number | null;
+            /** Max Power W */
+            max_power_w?: number | null;
+            /** Max Volts Rms */
+            max_volts_rms?: number | null;
+            /** Passes Dc */
+            passes_dc?: boolean | null;
+            /**
+             * Kind
+             * @constant
+             */
+            kind: "tuner";
+            /**
+             * Network
+             * @constant
+             */
+            network: "rated";
+            /**
+             * Setting
+             * @default auto
+             * @enum {string}
+             */
+            setting: "auto" | "bypass";
+            /** Reach Swr */
+            reach_swr: number;
+            /**
+             * Loss Db At 1
+             * @default 0.2
+             */
+            loss_db_at_1: number;
+            /**
+             * Loss Db At Reach
+             * @default 0.5
+             */
+            loss_db_at_reach: number;
+            /**
+             * Dc On Coax
+             * @default false
+             */
+            dc_on_coax: boolean;
         };
         /**
          * ResonatorAntenna
@@ -353,11 +429,143 @@ export interface components {
              */
             transmitter: components["schemas"]["TransmitterModel"];
             /** Chain */
-            chain: (components["schemas"]["LineModel"] | components["schemas"]["MeterModel"] | components["schemas"]["TunerModel"] | components["schemas"]["InlineModel"] | components["schemas"]["TransformerModel"])[];
+            chain: (components["schemas"]["LineModel"] | components["schemas"]["MeterModel"] | components["schemas"]["TunerModel"] | components["schemas"]["SteppedTunerModel"] | components["schemas"]["RatedTunerModel"] | components["schemas"]["InlineModel"] | components["schemas"]["TransformerModel"])[];
             /** Antenna */
-            antenna: components["schemas"]["TableAntenna"] | components["schemas"]["TouchstoneAntenna"] | components["schemas"]["ResonatorAntenna"];
+            antenna: components["schemas"]["TableAntenna"] | components["schemas"]["TouchstoneAntenna"] | components["schemas"]["ResonatorAntenna"] | components["schemas"]["SwrAntennaModel"];
             /** Bands */
             bands?: components["schemas"]["BandModel"][];
+        };
+        /**
+         * SteppedKnobs
+         * @description The steps switched in, and the form the relays make.
+         */
+        SteppedKnobs: {
+            /**
+             * Form
+             * @enum {string}
+             */
+            form: "l-coil-then-shunt-c" | "l-shunt-c-then-coil";
+            /** C Pf */
+            c_pf: number;
+            /** L Uh */
+            l_uh: number;
+        };
+        /**
+         * SteppedTunerModel
+         * @description A relay tuner: banks of ``2**bits`` steps. ``done_swr``: where it calls itself done.
+         */
+        SteppedTunerModel: {
+            /**
+             * Label
+             * @default
+             */
+            label: string;
+            /**
+             * Bypassed
+             * @default false
+             */
+            bypassed: boolean;
+            /** F Min Mhz */
+            f_min_mhz?: number | null;
+            /** F Max Mhz */
+            f_max_mhz?: number | null;
+            /** Max Power W */
+            max_power_w?: number | null;
+            /** Max Volts Rms */
+            max_volts_rms?: number | null;
+            /** Passes Dc */
+            passes_dc?: boolean | null;
+            /**
+             * Kind
+             * @constant
+             */
+            kind: "tuner";
+            /**
+             * Network
+             * @constant
+             */
+            network: "stepped-l";
+            /**
+             * Setting
+             * @default auto
+             */
+            setting: ("auto" | "bypass") | components["schemas"]["SteppedKnobs"];
+            /**
+             * C Step Pf
+             * @default 10
+             */
+            c_step_pf: number;
+            /**
+             * C Bits
+             * @default 8
+             */
+            c_bits: number;
+            /**
+             * L Step Uh
+             * @default 0.05
+             */
+            l_step_uh: number;
+            /**
+             * L Bits
+             * @default 8
+             */
+            l_bits: number;
+            /**
+             * Coil Q
+             * @default 100
+             */
+            coil_q: number;
+            /**
+             * Capacitor Q
+             * @default 1000
+             */
+            capacitor_q: number;
+            /** Capacitor Volts */
+            capacitor_volts?: number | null;
+            /** Coil Amps */
+            coil_amps?: number | null;
+            /**
+             * Done Swr
+             * @default 1.5
+             */
+            done_swr: number;
+            /**
+             * Dc On Coax
+             * @default false
+             */
+            dc_on_coax: boolean;
+        };
+        /**
+         * SwrAntennaModel
+         * @description Points [MHz, SWR], read at the feedpoint or in the radio room with no tuner at work.
+         */
+        SwrAntennaModel: {
+            /**
+             * Label
+             * @default
+             */
+            label: string;
+            /** Loss Ohm */
+            loss_ohm?: number | [
+                number,
+                number
+            ][] | null;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "swr";
+            /**
+             * Plane
+             * @default feedpoint
+             * @enum {string}
+             */
+            plane: "feedpoint" | "radio";
+            /** Points */
+            points: [
+                number,
+                number
+            ][];
         };
         /**
          * TableAntenna
@@ -803,6 +1011,13 @@ export interface components {
             extra_db?: number | components["schemas"]["Span"] | null;
             /** Handbook Db */
             handbook_db?: number | components["schemas"]["Span"] | null;
+            /**
+             * Handbook Note
+             * @default
+             */
+            handbook_note: string;
+            /** Fit Residual Db Per 100M */
+            fit_residual_db_per_100m?: number | null;
             /** Volts Peak Max */
             volts_peak_max?: number | components["schemas"]["Span"] | null;
             /** Volts Peak Max At M */
@@ -881,12 +1096,18 @@ export interface components {
         /**
          * Wave
          * @description Peak volts along one line, from the radio's end; drawn, not read.
+         *
+         *     With the phase unknown, ``volts_peak`` is one of the phases and the other two bound them all.
          */
         Wave: {
             /** X M */
             x_m: number[];
             /** Volts Peak */
             volts_peak: number[];
+            /** Lowest */
+            lowest?: number[] | null;
+            /** Highest */
+            highest?: number[] | null;
         };
         /**
          * SolveRequest

@@ -34,6 +34,7 @@
         {stage.lacks ? `No match: it ${stage.lacks}.` : ''}
       </p>
     {/if}
+    {#if stage?.handbook_note}<p class="note">{stage.handbook_note}</p>{/if}
     <div class="field">
       <label for="part-label">Name</label>
       <input
@@ -118,6 +119,11 @@
     background: none;
     border-bottom: 1px solid var(--ink-soft);
     min-width: 0;
+  }
+  .note {
+    color: var(--ink-soft);
+    font-size: 13.5px;
+    margin-bottom: 0.6rem;
   }
   .switch {
     display: flex;

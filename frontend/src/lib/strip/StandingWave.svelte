@@ -1,7 +1,7 @@
 <script lang="ts">
   import type { Here } from '../api/client';
-  import { digits, middle } from '../figures';
-  import { HEIGHT, wavePath, type Segment } from './layout';
+  import { digits, middle, shown } from '../figures';
+  import { bandPath, HEIGHT, wavePath, type Segment } from './layout';
 
   type Wave = NonNullable<Here['waves'][number]>;
   let { wave, highest, segment }: { wave: Wave; highest: number; segment: Segment } = $props();
@@ -16,13 +16,23 @@
 </script>
 
 <g aria-hidden="true">
-  <path
-    d={wavePath(wave.volts_peak, highest, x0 + 1, x1 - 1)}
-    fill="var(--standing)"
-    fill-opacity="0.16"
-    stroke="var(--standing)"
-    stroke-width="1.25"
-  />
+  {#if wave.lowest && wave.highest}
+    <path
+      d={bandPath(wave.lowest, wave.highest, highest, x0 + 1, x1 - 1)}
+      fill="var(--standing)"
+      fill-opacity="0.22"
+      stroke="var(--standing)"
+      stroke-width="0.75"
+    />
+  {:else}
+    <path
+      d={wavePath(wave.volts_peak, highest, x0 + 1, x1 - 1)}
+      fill="var(--standing)"
+      fill-opacity="0.16"
+      stroke="var(--standing)"
+      stroke-width="1.25"
+    />
+  {/if}
   {#if x1 - x0 > 110}
     <circle cx={crestX} cy={crestY} r="2.5" fill="var(--standing-ink)" />
     <text
@@ -31,7 +41,8 @@
       text-anchor={anchor}
       class="figures"
       font-size="11"
-      fill="var(--standing-ink)">{digits(crest)} V peak at {digits(at)} m</text
+      fill="var(--standing-ink)"
+      >{shown(segment.stage.volts_peak_max)} V peak{wave.lowest ? '' : ` at ${digits(at)} m`}</text
     >
   {/if}
 </g>

@@ -16,7 +16,9 @@
     session.document.chain.map((part) => (part.kind === 'line' ? Number(part.length_m) || 0 : 0)),
   );
   const layout = $derived(here ? layOut(here, lengths, width) : null);
-  const highest = $derived(Math.max(...(here?.waves ?? []).flatMap((wave) => wave?.volts_peak ?? []), 1e-9));
+  const highest = $derived(
+    Math.max(...(here?.waves ?? []).flatMap((wave) => wave?.highest ?? wave?.volts_peak ?? []), 1e-9),
+  );
   const described = $derived(
     here
       ? `The run from the transmitter, ${watts(here.result.transmitter.rated_w)} watts, to the antenna: ` +

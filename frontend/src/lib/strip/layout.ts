@@ -90,12 +90,22 @@ export function ribbonPath(layout: StripLayout): string {
   return `M${layout.start} ${y}H${layout.end}V${y + last}${back.join('')}Z`;
 }
 
-/** The standing wave over one line as an area path, its crest scaled to the highest on the strip. */
-export function wavePath(volts: number[], highest: number, x0: number, x1: number): string {
+function waveLine(volts: number[], highest: number, x0: number, x1: number): string[] {
   const n = volts.length - 1;
-  const points = volts.map((v, i) => {
+  return volts.map((v, i) => {
     const x = x0 + ((x1 - x0) * i) / n;
     return `${x.toFixed(1)} ${(HEIGHT.waveBase - (v / highest) * HEIGHT.wave).toFixed(1)}`;
   });
-  return `M${x0} ${HEIGHT.waveBase}L${points.join('L')}L${x1} ${HEIGHT.waveBase}Z`;
+}
+
+/** Between the lowest and the highest voltage that the unknown phase leaves open. */
+export function bandPath(low: number[], high: number[], highest: number, x0: number, x1: number): string {
+  const below = waveLine(low, highest, x0, x1).reverse();
+  return `M${waveLine(high, highest, x0, x1).join('L')}L${below.join('L')}Z`;
+}
+
+/** The standing wave over one line as an area path, its crest scaled to the highest on the strip. */
+export function wavePath(volts: number[], highest: number, x0: number, x1: number): string {
+  const points = waveLine(volts, highest, x0, x1).join('L');
+  return `M${x0} ${HEIGHT.waveBase}L${points}L${x1} ${HEIGHT.waveBase}Z`;
 }
