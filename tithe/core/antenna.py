@@ -17,7 +17,7 @@ import numpy as np
 
 from tithe.core.arrays import Complex, Real, quotient
 from tithe.core.errors import InputError, require, require_not_negative, require_positive
-from tithe.core.twoport import Port, TwoPort
+from tithe.core.twoport import Port, Run
 
 INTERPOLATION_OHM = 50.0
 NOISE_ABOVE_1 = 0.05
@@ -75,8 +75,8 @@ def check_inside(freq_hz: Real, points_hz: Real, place: str) -> None:
 class Antenna(Protocol):
     """What the chain needs of an antenna.
 
-    ``terminals`` gives V and I at the feedpoint to an arbitrary scale. ``run`` computes the two-port of all
-    that lies between radio and antenna, tuners left out, for antennas that were measured through it.
+    ``terminals`` gives V and I at the feedpoint to an arbitrary scale. ``run`` computes what lies
+    between radio and antenna, for antennas that were measured through it.
     """
 
     @property
@@ -85,7 +85,7 @@ class Antenna(Protocol):
     def loss(self) -> LossResistance | None: ...
     @property
     def range_hz(self) -> tuple[float, float]: ...
-    def terminals(self, freq_hz: Real, run: Callable[[], TwoPort]) -> Port: ...
+    def terminals(self, freq_hz: Real, run: Callable[[], Run]) -> Port: ...
 
 
 @dataclass(frozen=True)
@@ -113,7 +113,7 @@ class SampledAntenna:
         freq, re, im = np.array(self.points).T
         return freq, re, im
 
-    def terminals(self, freq_hz: Real, run: Callable[[], TwoPort] | None = None) -> Port:
+    def terminals(self, freq_hz: Real, run: Callable[[], Run] | None = None) -> Port:
         """V and I at the feedpoint, to an arbitrary scale; shape ``(F,)``."""
         freq, re, im = self._columns
         check_inside(freq_hz, freq, "antenna")
@@ -155,7 +155,7 @@ class Resonator:
         """Everywhere; how good it is far from f₀ is the docstring's matter."""
         return 0.0, np.inf
 
-    def terminals(self, freq_hz: Real, run: Callable[[], TwoPort] | None = None) -> Port:
+    def terminals(self, freq_hz: Real, run: Callable[[], Run] | None = None) -> Port:
         """V and I at the feedpoint per ampere."""
         z = self.r_ohm * (1 + 1j * self.q * (freq_hz / self.f0_hz - self.f0_hz / freq_hz))
         return Port(np.asarray(z, dtype=np.complex128), np.ones(np.shape(z), dtype=np.complex128))

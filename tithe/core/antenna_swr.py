@@ -5,7 +5,8 @@ everything computed from it becomes smallest – median – largest. From the ro
 taken back through the run (tuners out of line, as one measures); for a plain line that is
 |Γ_L| = |Γ_in|·10^(matched/10). Phases that would need an antenna giving back more than it gets, or one
 with less resistance than its stated loss, are impossible and left out; if none remains, the SWR and the
-cable's loss contradict each other. Between points |Γ| is interpolated linearly; beyond them is an error.
+cable's loss contradict each other. So they do, by the same simple rule, where |Γ_L| comes to 1 or more.
+Between points |Γ| is interpolated linearly; beyond them is an error.
 """
 
 from __future__ import annotations
@@ -20,7 +21,7 @@ from tithe.core.antenna import LossResistance, check_inside, check_rising
 from tithe.core.arrays import Complex, Mask, Real, quotient
 from tithe.core.errors import InputError, require
 from tithe.core.reflection import rho_of_swr, swr
-from tithe.core.twoport import Port, TwoPort
+from tithe.core.twoport import Port, Run
 from tithe.core.wording import figure, frequency
 
 PHASES = 72
@@ -54,16 +55,17 @@ class SwrAntenna:
         check_inside(freq_hz, freq, "antenna")
         return np.asarray(np.interp(freq_hz, freq, rho_of_swr(ratio)))
 
-    def terminals(self, freq_hz: Real, run: Callable[[], TwoPort]) -> Port:
+    def terminals(self, freq_hz: Real, run: Callable[[], Run]) -> Port:
         """V and I at the feedpoint for every open phase: shape ``(PHASES, F)``."""
         angle = np.linspace(0.0, 2 * np.pi, _TRIED, endpoint=False)[:, None]
         gamma: Complex = self.rho(freq_hz) * np.exp(1j * angle)
         port = Port(1 + gamma, (1 - gamma) / MEASURED_OHM)
         if self.plane == "radio":
             through = run()
-            port = through.output(port)
+            port = through.two_port.output(port)
             possible: Mask = np.asarray(port.power_w >= -1e-9 * np.abs(port.v * port.i), dtype=bool)
-            self._refuse(np.asarray(~possible.any(axis=0)), freq_hz, through)
+            hidden = self.rho(freq_hz) * 10 ** (through.matched_db / 10) >= 1
+            self._refuse(np.asarray(hidden | ~possible.any(axis=0)), freq_hz, through.matched_db)
         else:
             possible = np.ones(gamma.shape, dtype=bool)
         if self.loss is not None:
@@ -74,12 +76,12 @@ class SwrAntenna:
                 raise InputError("antenna.loss_ohm", rule)
         return _spread(port, possible)
 
-    def _refuse(self, contradicted: Mask, freq_hz: Real, run: TwoPort) -> None:
+    def _refuse(self, contradicted: Mask, freq_hz: Real, matched_db: Real) -> None:
         if not contradicted.any():
             return
         k = int(np.argmax(contradicted))
-        sent = 2 / np.abs(run.a + run.b / MEASURED_OHM + run.c * MEASURED_OHM + run.d)[k]
-        lost, most = -20 * np.log10(sent), float(swr(min(sent**2, 1.0)))
+        lost = float(matched_db[k])
+        most = float(swr(10 ** (-lost / 10)))
         raise InputError(
             "antenna.points",
             f"SWR {figure(float(swr(self.rho(freq_hz)[k])))} in the room at {frequency(float(freq_hz[k]))} "

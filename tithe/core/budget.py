@@ -23,7 +23,7 @@ from tithe.core.station import Part, Station
 from tithe.core.transformer import Transformer
 from tithe.core.transmitter import Drive
 from tithe.core.tuner import AnyTuned, AnyTuner, AnyTunerDetails
-from tithe.core.twoport import Port, TwoPort, through
+from tithe.core.twoport import Port, Run, through
 
 DB_PER_S_UNIT = 6.0
 AUDIBLE_DB = 1.0
@@ -149,13 +149,15 @@ class Budget:
         return Counted(mismatch_loss_db(rho), handbook, self.total_db)
 
 
-def run_without_tuners(station: Station, freq_hz: Real) -> TwoPort:
-    """The chain matrix of all passive parts in line, from the radio to the antenna."""
-    run = through(freq_hz)
+def run_without_tuners(station: Station, freq_hz: Real) -> Run:
+    """All passive parts in line, from the radio to the antenna."""
+    run, matched_db = through(freq_hz), np.zeros(np.shape(freq_hz))
     for part in station.chain:
-        if not part.bypassed and not isinstance(part, AnyTuner):
-            run = run @ part.two_port(freq_hz)
-    return run
+        if part.bypassed or isinstance(part, AnyTuner):
+            continue
+        run = run @ part.two_port(freq_hz)
+        matched_db = matched_db + (part.matched_db(freq_hz) if isinstance(part, Line) else part.loss_db)
+    return Run(run, np.asarray(matched_db))
 
 
 def _walk_back(station: Station, freq_hz: Real) -> tuple[list[tuple[Port, Port, AnyTuned | None]], Port]:

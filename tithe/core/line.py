@@ -161,6 +161,10 @@ class Line:
         ch, sh = np.cosh(gamma * self.length_m), np.sinh(gamma * self.length_m)
         return TwoPort(ch, z0 * sh, sh / z0, ch)
 
+    def matched_db(self, freq_hz: Real) -> Real:
+        """Loss into a matched load, dB, shape ``(F,)``."""
+        return np.asarray(attenuation_db_per_m(self.line, freq_hz) * self.length_m)
+
     def details(self, freq_hz: Real, source: Port, load: Port) -> LineDetails:
         """What only a line has to tell, for the actual phasors at both ends (V, A)."""
         return LineDetails(self, freq_hz, source, load)
@@ -196,7 +200,7 @@ class LineDetails:
     @cached_property
     def matched_db(self) -> Real:
         """Loss into a matched load, dB, shape ``(F,)``."""
-        return attenuation_db_per_m(self.part.line, self.freq_hz) * self.part.length_m
+        return self.part.matched_db(self.freq_hz)
 
     @cached_property
     def handbook_db(self) -> Real:

@@ -77,6 +77,13 @@ class TwoPort(NamedTuple):
         return self.a * self.d - self.b * self.c
 
 
+class Run(NamedTuple):
+    """All that lies between radio and antenna, tuners left out: its two-port, and its loss when matched."""
+
+    two_port: TwoPort
+    matched_db: Real
+
+
 def _full(freq_hz: Real, value: complex) -> Complex:
     return np.full(np.shape(freq_hz), value, dtype=np.complex128)
 
