@@ -1,56 +1,116 @@
 <script lang="ts">
   import { onMount } from 'svelte';
-  import { api, type KeptStation, type ShelfLine, type StationRow } from './lib/api/client';
+  import { api, type KeptStation, type PartModel, type StationRow } from './lib/api/client';
+  import ArrangementsView from './lib/arrangements/ArrangementsView.svelte';
+  import BandsView from './lib/bands/BandsView.svelte';
   import Inspector from './lib/inspector/Inspector.svelte';
   import Ledger from './lib/ledger/Ledger.svelte';
+  import PastView from './lib/past/PastView.svelte';
   import BandRail from './lib/rail/BandRail.svelte';
+  import ReportView from './lib/report/ReportView.svelte';
+  import { Shelf } from './lib/shelf/shelf.svelte';
+  import ShelfDialog from './lib/shelf/ShelfDialog.svelte';
+  import { recall } from './lib/station/drafts';
+  import { begin, bringIn, openStation } from './lib/station/library';
   import { Session } from './lib/station/session.svelte';
   import Strip from './lib/strip/Strip.svelte';
+  import StripPatterns from './lib/strip/StripPatterns.svelte';
   import Header from './lib/ui/Header.svelte';
+  import Views from './lib/ui/Views.svelte';
+  import Welcome from './lib/ui/Welcome.svelte';
 
   let session = $state.raw<Session | null>(null);
   let stations = $state.raw<StationRow[]>([]);
-  let shelf = $state.raw<ShelfLine[]>([]);
   let current = $state(0);
   let trouble = $state('');
+  let ready = $state(false);
+  let insertAt = $state<number | null>(null);
+  const shelf = new Shelf();
 
   onMount(open);
 
   async function open() {
     try {
-      const [list, lines] = await Promise.all([api.GET('/api/stations'), api.GET('/api/shelf/lines')]);
+      const [list] = await Promise.all([api.GET('/api/stations'), shelf.load()]);
       stations = list.data ?? [];
-      shelf = lines.data ?? [];
-      const asked = Number(location.pathname.match(/\/station\/(\d+)/)?.[1] ?? stations[0]?.id ?? 0);
-      if (!asked) {
-        trouble = 'No station is kept here yet. Run “make demo” to load the demo station.';
-        return;
-      }
-      const { data } = await api.GET('/api/stations/{pk}', { params: { path: { pk: asked } } });
-      if (data) {
-        current = data.id;
-        session = new Session(data as KeptStation);
-      } else trouble = `Station ${asked} is not kept here.`;
+      const named = /\/station\/(\d+)/.exec(location.pathname)?.[1];
+      const asked = Number(named ?? (location.pathname === '/' ? (stations[0]?.id ?? 0) : 0));
+      if (asked) await show(asked);
     } catch {
       trouble = 'The server does not answer. Is it running?';
     }
+    ready = true;
+  }
+
+  async function show(asked: number) {
+    const { data } = await api.GET('/api/stations/{pk}', { params: { path: { pk: asked } } });
+    if (!data) {
+      trouble = `Station ${asked} is not kept here.`;
+      return;
+    }
+    current = data.id;
+    session = new Session(data as KeptStation, await recall(data.id));
+  }
+
+  async function start(slug: string) {
+    const id = await begin(slug);
+    if (id !== null) openStation(id);
+    else trouble = 'The station could not be made.';
+  }
+
+  async function importFile(file: File | undefined) {
+    if (!file) return;
+    const result = await bringIn(file);
+    if ('id' in result) openStation(result.id);
+    else trouble = result.refused;
+  }
+
+  function dropped(event: DragEvent) {
+    const file = event.dataTransfer?.files[0];
+    if (!file) return;
+    event.preventDefault();
+    void importFile(file);
+  }
+
+  function pick(part: PartModel) {
+    if (session && insertAt !== null) session.insert(insertAt, part);
+    insertAt = null;
   }
 </script>
 
+<svelte:window ondragover={(event) => event.preventDefault()} ondrop={dropped} />
+<StripPatterns />
+
 {#if session}
-  <div class="page">
-    <div class="fixed">
-      <Header {session} {stations} {current} />
-      <Strip {session} />
-    </div>
-    <main>
-      <BandRail {session} />
-      <Ledger {session} />
-      <Inspector {session} {shelf} />
-    </main>
+  <div class="fixed">
+    <Header {session} {stations} {current} />
+    {#if trouble}
+      <p class="trouble" role="alert">
+        {trouble} <button type="button" onclick={() => (trouble = '')}>All right</button>
+      </p>
+    {/if}
+    <Strip {session} oninsert={(at) => (insertAt = at)} />
+    <Views {session} />
   </div>
+  <main>
+    <BandRail {session} />
+    {#if session.view === 'ledger'}
+      <Ledger {session} oninsert={(at) => (insertAt = at)} />
+      <Inspector {session} {shelf} oninsert={(at) => (insertAt = at)} />
+    {:else}
+      <div class="view">
+        {#if session.view === 'arrangements'}<ArrangementsView {session} />
+        {:else if session.view === 'bands'}<BandsView {session} />
+        {:else if session.view === 'past'}<PastView {session} />
+        {:else}<ReportView {session} />{/if}
+      </div>
+    {/if}
+  </main>
+  <ShelfDialog {shelf} open={insertAt !== null} onclose={() => (insertAt = null)} onpick={pick} />
+{:else if ready}
+  <Welcome {stations} {trouble} onstart={start} onfile={importFile} />
 {:else}
-  <main class="notice">{trouble || 'Opening …'}</main>
+  <main class="notice">Opening …</main>
 {/if}
 
 <style>
@@ -60,18 +120,36 @@
     z-index: 2;
     background: var(--paper);
   }
+  .trouble {
+    padding: 0.4rem 0.9rem;
+    color: var(--heat-ink);
+    border-bottom: 1px solid var(--hairline);
+  }
+  .trouble button {
+    text-decoration: underline;
+  }
   main {
     display: grid;
     grid-template-columns: 14.5rem minmax(0, 1fr) 19rem;
     align-items: stretch;
+  }
+  .view {
+    grid-column: 2 / -1;
+    min-width: 0;
   }
   .notice {
     display: block;
     padding: 4rem;
   }
   @media (max-width: 900px) {
+    .fixed {
+      position: static;
+    }
     main {
       grid-template-columns: minmax(0, 1fr);
+    }
+    .view {
+      grid-column: 1;
     }
   }
 </style>

@@ -108,7 +108,8 @@ def test_other_sites_are_refused(client, mill):
 def test_demo_is_loaded_once(client):
     demo.load()
     demo.load()
-    assert [row["name"] for row in client.get("/api/stations").json()] == ["Brackenfell Mill"]
+    names = [row["name"] for row in client.get("/api/stations").json()]
+    assert names == ["Brackenfell Mill", "Hollin Lane School", "Quarry Hedge"]
 
 
 def test_the_page_is_served_with_a_strict_policy(client):

@@ -59,6 +59,7 @@ CASES = {
     "hot-standing": (station(Tuner("l", c_max_f=3e-9), Line(RG_58, 40), antenna=BAD), 1),
     "match-without-radiation": (station(Inline(10.0)), None),
     "flattered-swr": (station(Line(RG_58, 100), antenna=table(((MHZ_7, 250, 0),))), 0),
+    "far-between-points": (station(antenna=table(((5e6, 50, 0), (9e6, 50, 0)))), None),
     "meter-on-speech": (station(Meter(), emission="speech"), 0),
     "tune-quietly": (station(Tuner(c_max_f=2e-9)), None),
     "exposure": (station(), None),

@@ -4,7 +4,7 @@ Pure NumPy; no files, no screens. Everything is vectorised over frequency, shape
 leading axes where a load is known only in part, shape ``(..., F)``.
 """
 
-from tithe.core.antenna import LossResistance, Resonator, SampledAntenna, table
+from tithe.core.antenna import LossResistance, Resonator, SampledAntenna, UnknownAntenna, table
 from tithe.core.antenna_swr import SwrAntenna
 from tithe.core.budget import Budget, Stage, solve
 from tithe.core.cautions import Caution, cautions_at
@@ -44,6 +44,7 @@ __all__ = [
     "Transmitter",
     "Tuner",
     "TwoWireLine",
+    "UnknownAntenna",
     "Verdict",
     "cautions_at",
     "fitted_line",

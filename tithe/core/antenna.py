@@ -161,6 +161,23 @@ class Resonator:
         return Port(np.asarray(z, dtype=np.complex128), np.ones(np.shape(z), dtype=np.complex128))
 
 
+@dataclass(frozen=True)
+class UnknownAntenna:
+    """An antenna that nobody has described yet: a station may be kept with it, but not solved."""
+
+    label: str = "antenna"
+    loss: LossResistance | None = None
+
+    @property
+    def range_hz(self) -> tuple[float, float]:
+        """Nowhere."""
+        return np.inf, 0.0
+
+    def terminals(self, freq_hz: Real, run: Callable[[], Run] | None = None) -> Port:
+        """Always an `InputError`: there is nothing to compute from."""
+        raise InputError("antenna", "is not described yet: give its SWR, a sweep, a table or a model")
+
+
 def radiation_efficiency(antenna: Antenna, freq_hz: Real, port: Port) -> Real:
     """Radiated over fed power, shapes of ``port``; an error where the loss exceeds the whole resistance."""
     if antenna.loss is None:

@@ -5,7 +5,7 @@ from __future__ import annotations
 from dataclasses import dataclass
 
 from tithe.core.antenna import Antenna
-from tithe.core.errors import require, require_positive
+from tithe.core.errors import require, require_not_negative, require_positive
 from tithe.core.inline import Inline
 from tithe.core.line import Line
 from tithe.core.meter import Meter
@@ -18,14 +18,16 @@ Part = Line | Inline | Transformer | Meter | AnyTuner
 
 @dataclass(frozen=True)
 class Band:
-    """A band the station is used on."""
+    """A band the station is used on; ``weight`` says how much, against the other bands."""
 
     name: str
     low_hz: float
     high_hz: float
+    weight: float = 1.0
 
     def __post_init__(self) -> None:
         require_positive("low_hz", self.low_hz)
+        require_not_negative("weight", self.weight)
         require(
             self.high_hz > self.low_hz, "high_hz", f"must be above low_hz ({self.low_hz:g})", self.high_hz
         )
@@ -38,7 +40,7 @@ class Band:
 
 @dataclass(frozen=True)
 class Station:
-    """``chain`` runs from the transmitter to the antenna."""
+    """``chain`` runs from the transmitter to the antenna; ``comfort_swr`` is the most that its user likes."""
 
     transmitter: Transmitter
     chain: tuple[Part, ...]
@@ -46,3 +48,4 @@ class Station:
     name: str = ""
     notes: str = ""
     bands: tuple[Band, ...] = ()
+    comfort_swr: float = 2.0

@@ -1,4 +1,4 @@
-"""The shelf: generic feedlines with typical published attenuation, rounded."""
+"""The shelf: generic feedlines with typical published attenuation, and other generic parts to take from."""
 
 from __future__ import annotations
 
@@ -6,9 +6,10 @@ import csv
 from functools import cache
 from importlib import resources
 
-from pydantic import BaseModel
+from pydantic import BaseModel, TypeAdapter
 
 from tithe.core import AttenuatedLine
+from tithe.formats.station_model import PartModel
 
 
 class ShelfLine(BaseModel):
@@ -46,3 +47,19 @@ def line_type(slug: str) -> AttenuatedLine:
         name=row.name,
         balanced=row.family == "balanced",
     )
+
+
+class ShelfPart(BaseModel):
+    """A part other than a line, with generic starting values."""
+
+    group: str
+    title: str
+    slug: str
+    part: PartModel
+
+
+@cache
+def parts() -> list[ShelfPart]:
+    """All of them, in the shelf's order."""
+    text = resources.files("tithe.formats").joinpath("shelf_parts.json").read_text("utf-8")
+    return TypeAdapter(list[ShelfPart]).validate_json(text)

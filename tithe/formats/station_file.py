@@ -29,6 +29,7 @@ from tithe.core import (
     Transmitter,
     Tuner,
     TwoWireLine,
+    UnknownAntenna,
     fitted_line,
     table,
 )
@@ -102,7 +103,7 @@ def to_station(document: m.StationFile) -> Station:
     parts: list[Part] = []
     for n, model in enumerate(document.chain):
         try:
-            parts.append(_part(model))
+            parts.append(to_part(model))
         except InputError as error:
             errors.append(error.under(f"chain[{n}]"))
     try:
@@ -115,8 +116,23 @@ def to_station(document: m.StationFile) -> Station:
         errors.append(error.under("transmitter"))
     if errors:
         raise StationError(errors)
-    bands = tuple(Band(b.name, b.low_mhz * 1e6, b.high_mhz * 1e6) for b in document.bands)
-    return Station(transmitter, tuple(parts), antenna, document.name, document.notes, bands)
+    bands = tuple(Band(b.name, b.low_mhz * 1e6, b.high_mhz * 1e6, b.weight) for b in document.bands)
+    return Station(
+        transmitter, tuple(parts), antenna, document.name, document.notes, bands, document.comfort_swr
+    )
+
+
+def to_arrangement(document: m.StationFile, number: int) -> Station:
+    """A kept arrangement as a station with the document's bands. Raises `StationError`."""
+    place = f"arrangements[{number}]"
+    if not 0 <= number < len(document.arrangements):
+        raise StationError([InputError(place, "is not there")])
+    kept = document.arrangements[number]
+    parts = {"transmitter": kept.transmitter, "chain": kept.chain, "antenna": kept.antenna}
+    try:
+        return to_station(document.model_copy(update={**parts, "arrangement": kept.name}))
+    except StationError as error:
+        raise StationError([e.under(place) for e in error.errors]) from None
 
 
 def _transmitter(model: m.TransmitterModel) -> Transmitter:
@@ -167,7 +183,8 @@ def _line_type(choice: str | m.LineFigures | m.TwoWireFigures | m.LineReadings) 
     )
 
 
-def _part(model: m.PartModel) -> Part:
+def to_part(model: m.PartModel) -> Part:
+    """One part of the chain. Raises `InputError` with a place below the part."""
     label = model.label or model.kind
     match model:
         case m.LineModel():
@@ -255,7 +272,7 @@ def _swept(content: str, label: str, loss: LossResistance | None) -> SampledAnte
         raise error.under("content") from None
 
 
-def _antenna(model: m.AntennaModel) -> SampledAntenna | Resonator | SwrAntenna:
+def _antenna(model: m.AntennaModel) -> SampledAntenna | Resonator | SwrAntenna | UnknownAntenna:
     label = model.label or "antenna"
     loss = _loss(model.loss_ohm)
     match model:
@@ -265,6 +282,8 @@ def _antenna(model: m.AntennaModel) -> SampledAntenna | Resonator | SwrAntenna:
             return _swept(model.content, label, loss)
         case m.ResonatorAntenna():
             return Resonator(model.f0_mhz * 1e6, model.r_ohm, model.q, label, loss)
+        case m.UnknownAntennaModel():
+            return UnknownAntenna(label, loss)
         case m.SwrAntennaModel():
             return SwrAntenna(tuple((f * 1e6, ratio) for f, ratio in model.points), model.plane, label, loss)
 

@@ -10,7 +10,7 @@ from typing import Annotated, Any, Literal, Self
 
 from pydantic import Discriminator, Field, Tag, model_validator
 
-from tithe.core.bands import REGION_1_HF
+from tithe.core.bands import USUAL
 from tithe.formats.wire import Name, NotNegative, Number, Positive, Wire, above, broken
 
 Share = Annotated[float, Field(strict=True, allow_inf_nan=False, ge=0, le=1)]
@@ -312,17 +312,25 @@ class SwrAntennaModel(AntennaBase):
     points: Annotated[list[tuple[Positive, Ratio]], Field(min_length=1, max_length=20_000)]
 
 
+class UnknownAntennaModel(AntennaBase):
+    """Not described yet: nothing is computed until it is."""
+
+    kind: Literal["unknown"]
+
+
 AntennaModel = Annotated[
-    TableAntenna | TouchstoneAntenna | ResonatorAntenna | SwrAntennaModel, Field(discriminator="kind")
+    UnknownAntennaModel | TableAntenna | TouchstoneAntenna | ResonatorAntenna | SwrAntennaModel,
+    Field(discriminator="kind"),
 ]
 
 
 class BandModel(Wire):
-    """A band in use."""
+    """A band in use; ``weight``: how much, against the other bands."""
 
     name: Name
     low_mhz: Positive
     high_mhz: Positive
+    weight: NotNegative = 1.0
 
     @model_validator(mode="after")
     def _edges(self) -> Self:
@@ -331,7 +339,16 @@ class BandModel(Wire):
 
 
 def _usual_bands() -> list[BandModel]:
-    return [BandModel(name=b.name, low_mhz=b.low_hz / 1e6, high_mhz=b.high_hz / 1e6) for b in REGION_1_HF]
+    return [BandModel(name=b.name, low_mhz=b.low_hz / 1e6, high_mhz=b.high_hz / 1e6) for b in USUAL]
+
+
+class ArrangementModel(Wire):
+    """A variant of the station kept beside the one in use: its own transmitter, chain and antenna."""
+
+    name: Name
+    transmitter: TransmitterModel = TransmitterModel()
+    chain: Annotated[list[PartModel], Field(max_length=60)]
+    antenna: AntennaModel
 
 
 class StationFile(Wire):
@@ -345,3 +362,6 @@ class StationFile(Wire):
     chain: Annotated[list[PartModel], Field(max_length=60)]
     antenna: AntennaModel
     bands: Annotated[list[BandModel], Field(max_length=60)] = Field(default_factory=_usual_bands)
+    comfort_swr: Ratio = 2.0
+    arrangement: Name = "as it is"
+    arrangements: Annotated[list[ArrangementModel], Field(max_length=20)] = Field(default_factory=list)

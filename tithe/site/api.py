@@ -18,6 +18,8 @@ from tithe.core import InputError
 from tithe.formats.station_file import StationError, load_json
 from tithe.formats.wire import input_errors
 from tithe.stations.api import router as stations
+from tithe.stations.api_compute import router as compute
+from tithe.stations.api_shelf import router as shelf
 
 
 class StrictParser(Parser):
@@ -48,7 +50,8 @@ api = NinjaAPI(
     parser=StrictParser(),
     renderer=StrictRenderer(),
 )
-api.add_router("", stations)
+for router in (stations, compute, shelf):
+    api.add_router("", router)
 
 
 def _refusal(request: HttpRequest, errors: list[InputError], status: int = 422) -> HttpResponse:
@@ -60,7 +63,7 @@ def _refusal(request: HttpRequest, errors: list[InputError], status: int = 422) 
 def _invalid(request: HttpRequest, error: ValidationError) -> HttpResponse:
     # The framework puts "body" and the parameter's name before each location.
     body = load_json(request.body.decode("utf-8")) if request.body else {}
-    wrapped = {"body": {"body": body, "document": body}}
+    wrapped = {"body": dict.fromkeys(("body", "document", "file", "own"), body)}
     errors = input_errors(error.errors, wrapped)
     for e in errors:
         e.place = e.place.removeprefix("body.body").removeprefix("body.").lstrip(".")

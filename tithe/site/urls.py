@@ -14,6 +14,7 @@ def page(request: HttpRequest, station: int | None = None) -> HttpResponse:
 
 urlpatterns = [
     path("", page),
+    path("start", page),
     path("station/<int:station>", page),
     path("api/", api.urls),
 ]

@@ -33,9 +33,23 @@ def compose(document: StationFile, mhz: float) -> dict[str, Any]:
         here, why, first = _here(budget), "", 1
     except InputError as error:
         budget = solve(station, middles) if known else None
-        here, why, first = None, str(error), 0
+        here, why, first = None, _sentence(error), 0
     rows = {id(b): _row(budget, first + k) for k, b in enumerate(known) if budget}
     return {"rail": _rail(station, rows), "here": here, "why": why}
+
+
+def _sentence(error: InputError) -> str:
+    """The error read as a sentence of its own: a rule that begins with a verb gets its subject."""
+    subject = f"The {error.place} " if error.rule.startswith(("is ", "must ")) else ""
+    return f"{subject}{error.rule[0] if subject else error.rule[0].upper()}{error.rule[1:]}."
+
+
+def look(station: Station, mhz: float) -> dict[str, Any] | None:
+    """One frequency alone; None where the antenna's data do not reach."""
+    try:
+        return _here(solve(station, np.array([mhz * 1e6])))
+    except InputError:
+        return None
 
 
 def _here(budget: Budget) -> dict[str, Any]:

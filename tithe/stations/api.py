@@ -1,20 +1,19 @@
-"""The API of stations: keeping them, and computing one without keeping anything."""
+"""The API of stations: keeping them, their past, and files in and out."""
 
 from __future__ import annotations
 
-import json
 from datetime import datetime
-from typing import Annotated, Any
+from typing import Any
+from urllib.parse import quote
 
 from django.http import HttpRequest, HttpResponse
 from ninja import Router, Schema, Status
-from pydantic import Field
 
-from tithe.formats import shelf
-from tithe.formats.station_model import StationFile
-from tithe.stations import answer, services
-from tithe.stations.models import Station
-from tithe.stations.schema import Answer
+from tithe.core.errors import InputError
+from tithe.formats import antenna_file, station_file
+from tithe.formats.station_model import AntennaModel, StationFile
+from tithe.stations import demo, services
+from tithe.stations.models import Revision, Station
 
 router = Router()
 
@@ -54,11 +53,29 @@ class SaveRequest(Schema):
     document: StationFile
 
 
-class SolveRequest(Schema):
-    """The station as it stands on the screen, and the frequency looked at."""
+class RevisionRow(Schema):
+    """An earlier state: its version, and when a save replaced it."""
+
+    version: int
+    saved: datetime
+
+
+class RevisionWhole(RevisionRow):
+    """An earlier state, whole."""
 
     document: StationFile
-    mhz: Annotated[float, Field(gt=0, le=1e6, allow_inf_nan=False)]
+
+
+class TextFile(Schema):
+    """A file's text as the browser read it."""
+
+    text: str
+
+
+class ReadAntenna(Schema):
+    """What a file of antenna data holds, as the station file writes it."""
+
+    antenna: AntennaModel
 
 
 @router.get("/stations", response=list[StationRow])
@@ -71,6 +88,20 @@ def list_stations(request: HttpRequest) -> Any:
 def create_station(request: HttpRequest, document: StationFile) -> Any:
     """Keep a new station."""
     return Status(201, services.create(document))
+
+
+@router.post("/stations/start/{slug}", response={201: KeptStation, 404: Refusals}, exclude_none=True)
+def start_station(request: HttpRequest, slug: str) -> Any:
+    """Keep a new station made from a demo station, or from the empty one."""
+    if slug not in (*demo.DEMOS, demo.EMPTY):
+        return Status(404, _refusal("start", f"{slug[:40]!r} is nothing to start from"))
+    return Status(201, services.create(demo.start(slug)))
+
+
+@router.post("/stations/file", response={201: KeptStation, 422: Refusals}, exclude_none=True)
+def import_station(request: HttpRequest, file: TextFile) -> Any:
+    """Keep a new station from a station file's text."""
+    return Status(201, services.create(station_file.read(file.text)))
 
 
 @router.get("/stations/{pk}", response={200: KeptStation, 404: Refusals}, exclude_none=True)
@@ -95,18 +126,44 @@ def save_station(request: HttpRequest, pk: int, body: SaveRequest) -> Any:
         return Status(409, conflict.current)
 
 
-@router.post("/solve", response={200: Answer, 422: Refusals})
-def solve_station(request: HttpRequest, body: SolveRequest) -> Any:
-    """The strip, rail and ledger of a station. Keeps nothing."""
-    out = answer.compose(body.document, body.mhz)
-    return HttpResponse(json.dumps(out, allow_nan=False, ensure_ascii=False), content_type="application/json")
+@router.get("/stations/{pk}/file", response={200: None, 404: Refusals})
+def export_station(request: HttpRequest, pk: int) -> Any:
+    """The station file, as a download."""
+    station = Station.objects.filter(pk=pk).first()
+    if station is None:
+        return Status(404, _no_station(pk))
+    text = station_file.write(StationFile.model_validate(station.document))
+    response = HttpResponse(text, content_type="application/json; charset=utf-8")
+    name = quote(f"{station.name or 'station'}.json")
+    response["Content-Disposition"] = f"attachment; filename*=UTF-8''{name}"
+    return response
 
 
-@router.get("/shelf/lines", response=list[shelf.ShelfLine])
-def shelf_lines(request: HttpRequest) -> Any:
-    """The generic feedlines to take from."""
-    return list(shelf.lines().values())
+@router.get("/stations/{pk}/revisions", response=list[RevisionRow])
+def list_revisions(request: HttpRequest, pk: int) -> Any:
+    """Earlier states, newest first."""
+    return Revision.objects.filter(station_id=pk).defer("document")
+
+
+@router.get(
+    "/stations/{pk}/revisions/{version}", response={200: RevisionWhole, 404: Refusals}, exclude_none=True
+)
+def get_revision(request: HttpRequest, pk: int, version: int) -> Any:
+    """One earlier state, whole."""
+    found = Revision.objects.filter(station_id=pk, version=version).first()
+    return found or Status(404, _refusal("version", f"{version} of station {pk} is not kept"))
+
+
+@router.post("/antenna/read", response={200: ReadAntenna, 422: Refusals}, exclude_none=True)
+def read_antenna(request: HttpRequest, file: TextFile) -> Any:
+    """Read a Touchstone or CSV file of antenna data. Keeps nothing."""
+    return {"antenna": antenna_file.read(file.text)}
 
 
 def _no_station(pk: int) -> dict[str, Any]:
-    return {"errors": [{"place": "station", "rule": f"number {pk} is not kept here"}]}
+    return _refusal("station", f"number {pk} is not kept here")
+
+
+def _refusal(place: str, rule: str) -> dict[str, Any]:
+    error = InputError(place, rule)
+    return {"errors": [{"place": error.place, "rule": error.rule}]}

@@ -1,20 +1,28 @@
-"""The demo stations, all invented."""
+"""Stations to start from: three demo stations, all invented, and an empty one."""
 
 from __future__ import annotations
 
+from functools import cache
 from importlib import resources
 
 from tithe.formats import station_file
+from tithe.formats.station_model import StationFile
 from tithe.stations import services
 from tithe.stations.models import Station
 
-NAMES = ("brackenfell-mill",)
+DEMOS = ("brackenfell-mill", "hollin-lane-school", "quarry-hedge")
+EMPTY = "empty"
+
+
+@cache
+def start(slug: str) -> StationFile:
+    """The document of a demo station, or of the empty one."""
+    text = resources.files("tithe.stations").joinpath("demo_data", f"{slug}.json").read_text("utf-8")
+    return station_file.read(text)
 
 
 def load() -> None:
     """Keep the demo stations, where no station is kept yet."""
-    if Station.objects.exists():
-        return
-    for name in NAMES:
-        text = resources.files("tithe.stations").joinpath("demo_data", f"{name}.json").read_text("utf-8")
-        services.create(station_file.read(text))
+    if not Station.objects.exists():
+        for slug in DEMOS:
+            services.create(start(slug))

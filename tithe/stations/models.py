@@ -34,3 +34,17 @@ class Revision(models.Model):
 
     def __str__(self) -> str:
         return f"{self.station} v{self.version}"
+
+
+class OwnPart(models.Model):
+    """A part that the user put on the shelf; ``part`` is the station file's object, price in any currency."""
+
+    title = models.CharField(max_length=200)
+    part = models.JSONField()
+    price = models.DecimalField(max_digits=12, decimal_places=2, null=True)
+
+    class Meta:
+        ordering = ("title", "id")
+
+    def __str__(self) -> str:
+        return self.title

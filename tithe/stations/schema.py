@@ -168,3 +168,33 @@ class Answer(Schema):
     rail: list[RailRow]
     here: Here | None
     why: str = ""
+
+
+class BandLedger(Schema):
+    """The ledger of one band at its middle."""
+
+    name: str
+    sentence: str
+    result: Result
+
+
+class ComparedBand(Schema):
+    """One band of two arrangements; gains are those of changing over (null: one of them radiates nothing)."""
+
+    name: str
+    now_w: float
+    then_w: float
+    now_state: str
+    then_state: str
+    gain_w: float
+    gain_db: float | None
+    gain_s_units: float | None
+
+
+class Comparison(Schema):
+    """Two arrangements beside each other; ``other`` is the second one at the frequency looked at."""
+
+    names: list[str]
+    other: Here | None
+    rows: list[ComparedBand]
+    sentence: str

@@ -18,6 +18,10 @@ TOUCH_VOLTS_PEAK = 200.0
 """Above this a bare point is called out: well above what 100 W puts on a matched 50 Ω line (100 V)."""
 
 
+WIDE_GAP = 0.1
+"""Share of the frequency between two points above which a straight line between them is doubtful."""
+
+
 def _active(scene: Scene) -> Iterator[tuple[int, Stage]]:
     for n, stage in enumerate(scene.budget.stages):
         if not stage.part.bypassed:
@@ -213,6 +217,22 @@ def flattered_swr(scene: Scene) -> Iterator[Finding]:
                     f"and {figure(here)} at its near end.",
                     n,
                 )
+
+
+@caution("far-between-points", "Measure at this band’s edges too.")
+def far_between_points(scene: Scene) -> Iterator[Finding]:
+    f = float(scene.budget.freq_hz[scene.k])
+    points = np.array([point[0] for point in getattr(scene.budget.station.antenna, "points", ())])
+    if len(points) < 2 or np.min(np.abs(points - f)) < 1.0:
+        return
+    n = int(np.searchsorted(points, f))
+    low, high = points[max(n - 1, 0)], points[min(n, len(points) - 1)]
+    if high - low > WIDE_GAP * f:
+        yield (
+            f"Nothing was measured between {frequency(low)} and {frequency(high)}: the antenna is taken to "
+            "change evenly there, and may be anything.",
+            None,
+        )
 
 
 @caution("meter-on-speech", "Use the peak setting on speech, or measure with a steady carrier.")

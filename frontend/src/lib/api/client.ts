@@ -12,6 +12,9 @@ export type RailRow = Schemas['RailRow'];
 export type ShelfLine = Schemas['ShelfLine'];
 export type KeptStation = Schemas['KeptStation'];
 export type StationRow = Schemas['StationRow'];
+export type ShelfContents = Schemas['Shelf'];
+export type Comparison = Schemas['Comparison'];
+export type BandLedger = Schemas['BandLedger'];
 export type Refusal = Schemas['Refusal'];
 export type Figure = StageResult['in_w'];
 

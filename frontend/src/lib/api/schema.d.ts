@@ -28,6 +28,46 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/stations/start/{slug}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Start Station
+         * @description Keep a new station made from a demo station, or from the empty one.
+         */
+        post: operations["tithe_stations_api_start_station"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/stations/file": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Import Station
+         * @description Keep a new station from a station file's text.
+         */
+        post: operations["tithe_stations_api_import_station"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/stations/{pk}": {
         parameters: {
             query?: never;
@@ -52,6 +92,86 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/stations/{pk}/file": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Export Station
+         * @description The station file, as a download.
+         */
+        get: operations["tithe_stations_api_export_station"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/stations/{pk}/revisions": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * List Revisions
+         * @description Earlier states, newest first.
+         */
+        get: operations["tithe_stations_api_list_revisions"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/stations/{pk}/revisions/{version}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Get Revision
+         * @description One earlier state, whole.
+         */
+        get: operations["tithe_stations_api_get_revision"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/antenna/read": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Read Antenna
+         * @description Read a Touchstone or CSV file of antenna data. Keeps nothing.
+         */
+        post: operations["tithe_stations_api_read_antenna"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/solve": {
         parameters: {
             query?: never;
@@ -63,16 +183,76 @@ export interface paths {
         put?: never;
         /**
          * Solve Station
-         * @description The strip, rail and ledger of a station. Keeps nothing.
+         * @description The strip, rail and ledger of a station.
          */
-        post: operations["tithe_stations_api_solve_station"];
+        post: operations["tithe_stations_api_compute_solve_station"];
         delete?: never;
         options?: never;
         head?: never;
         patch?: never;
         trace?: never;
     };
-    "/api/shelf/lines": {
+    "/api/compare": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Compare Arrangements
+         * @description The present arrangement against a kept one.
+         */
+        post: operations["tithe_stations_api_compute_compare_arrangements"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/ledgers": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * All Ledgers
+         * @description The ledger of every band, at its middle.
+         */
+        post: operations["tithe_stations_api_compute_all_ledgers"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/ledgers.csv": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * All Ledgers Csv
+         * @description The same as CSV.
+         */
+        post: operations["tithe_stations_api_compute_all_ledgers_csv"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/shelf": {
         parameters: {
             query?: never;
             header?: never;
@@ -80,10 +260,70 @@ export interface paths {
             cookie?: never;
         };
         /**
-         * Shelf Lines
-         * @description The generic feedlines to take from.
+         * Whole Shelf
+         * @description Generic lines and parts, and the user's own.
          */
-        get: operations["tithe_stations_api_shelf_lines"];
+        get: operations["tithe_stations_api_shelf_whole_shelf"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/shelf/own": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Put On Shelf
+         * @description Put a part of one's own on the shelf.
+         */
+        post: operations["tithe_stations_api_shelf_put_on_shelf"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/shelf/own/{pk}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /**
+         * Take Off Shelf
+         * @description Take a part of one's own off the shelf; the stations that use it keep theirs.
+         */
+        delete: operations["tithe_stations_api_shelf_take_off_shelf"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/bands": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Bands Of Regions
+         * @description The three regions' amateur allocations, 160 to 6 m.
+         */
+        get: operations["tithe_stations_api_shelf_bands_of_regions"];
         put?: never;
         post?: never;
         delete?: never;
@@ -114,8 +354,29 @@ export interface components {
             updated: string;
         };
         /**
+         * ArrangementModel
+         * @description A variant of the station kept beside the one in use: its own transmitter, chain and antenna.
+         */
+        ArrangementModel: {
+            /** Name */
+            name: string;
+            /**
+             * @default {
+             *       "power_w": 100,
+             *       "reference_ohm": 50,
+             *       "foldback": "folds-from-2",
+             *       "emission": "carrier"
+             *     }
+             */
+            transmitter: components["schemas"]["TransmitterModel"];
+            /** Chain */
+            chain: (components["schemas"]["LineModel"] | components["schemas"]["MeterModel"] | components["schemas"]["TunerModel"] | components["schemas"]["SteppedTunerModel"] | components["schemas"]["RatedTunerModel"] | components["schemas"]["InlineModel"] | components["schemas"]["TransformerModel"])[];
+            /** Antenna */
+            antenna: components["schemas"]["UnknownAntennaModel"] | components["schemas"]["TableAntenna"] | components["schemas"]["TouchstoneAntenna"] | components["schemas"]["ResonatorAntenna"] | components["schemas"]["SwrAntennaModel"];
+        };
+        /**
          * BandModel
-         * @description A band in use.
+         * @description A band in use; ``weight``: how much, against the other bands.
          */
         BandModel: {
             /** Name */
@@ -124,6 +385,11 @@ export interface components {
             low_mhz: number;
             /** High Mhz */
             high_mhz: number;
+            /**
+             * Weight
+             * @default 1
+             */
+            weight: number;
         };
         /**
          * InlineModel
@@ -431,9 +697,21 @@ export interface components {
             /** Chain */
             chain: (components["schemas"]["LineModel"] | components["schemas"]["MeterModel"] | components["schemas"]["TunerModel"] | components["schemas"]["SteppedTunerModel"] | components["schemas"]["RatedTunerModel"] | components["schemas"]["InlineModel"] | components["schemas"]["TransformerModel"])[];
             /** Antenna */
-            antenna: components["schemas"]["TableAntenna"] | components["schemas"]["TouchstoneAntenna"] | components["schemas"]["ResonatorAntenna"] | components["schemas"]["SwrAntennaModel"];
+            antenna: components["schemas"]["UnknownAntennaModel"] | components["schemas"]["TableAntenna"] | components["schemas"]["TouchstoneAntenna"] | components["schemas"]["ResonatorAntenna"] | components["schemas"]["SwrAntennaModel"];
             /** Bands */
             bands?: components["schemas"]["BandModel"][];
+            /**
+             * Comfort Swr
+             * @default 2
+             */
+            comfort_swr: number;
+            /**
+             * Arrangement
+             * @default as it is
+             */
+            arrangement: string;
+            /** Arrangements */
+            arrangements?: components["schemas"]["ArrangementModel"][];
         };
         /**
          * SteppedKnobs
@@ -808,6 +1086,27 @@ export interface components {
             max_volts_rms?: number | null;
         };
         /**
+         * UnknownAntennaModel
+         * @description Not described yet: nothing is computed until it is.
+         */
+        UnknownAntennaModel: {
+            /**
+             * Label
+             * @default
+             */
+            label: string;
+            /** Loss Ohm */
+            loss_ohm?: number | [
+                number,
+                number
+            ][] | null;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "unknown";
+        };
+        /**
          * Refusal
          * @description A place in the request and the rule broken there.
          */
@@ -826,6 +1125,14 @@ export interface components {
             errors: components["schemas"]["Refusal"][];
         };
         /**
+         * TextFile
+         * @description A file's text as the browser read it.
+         */
+        TextFile: {
+            /** Text */
+            text: string;
+        };
+        /**
          * SaveRequest
          * @description ``version`` is the one the change started from.
          */
@@ -833,6 +1140,41 @@ export interface components {
             /** Version */
             version: number;
             document: components["schemas"]["StationFile"];
+        };
+        /**
+         * RevisionRow
+         * @description An earlier state: its version, and when a save replaced it.
+         */
+        RevisionRow: {
+            /** Version */
+            version: number;
+            /**
+             * Saved
+             * Format: date-time
+             */
+            saved: string;
+        };
+        /**
+         * RevisionWhole
+         * @description An earlier state, whole.
+         */
+        RevisionWhole: {
+            /** Version */
+            version: number;
+            /**
+             * Saved
+             * Format: date-time
+             */
+            saved: string;
+            document: components["schemas"]["StationFile"];
+        };
+        /**
+         * ReadAntenna
+         * @description What a file of antenna data holds, as the station file writes it.
+         */
+        ReadAntenna: {
+            /** Antenna */
+            antenna: components["schemas"]["UnknownAntennaModel"] | components["schemas"]["TableAntenna"] | components["schemas"]["TouchstoneAntenna"] | components["schemas"]["ResonatorAntenna"] | components["schemas"]["SwrAntennaModel"];
         };
         /**
          * Answer
@@ -1119,6 +1461,96 @@ export interface components {
             mhz: number;
         };
         /**
+         * ComparedBand
+         * @description One band of two arrangements; gains are those of changing over (null: one of them radiates nothing).
+         */
+        ComparedBand: {
+            /** Name */
+            name: string;
+            /** Now W */
+            now_w: number;
+            /** Then W */
+            then_w: number;
+            /** Now State */
+            now_state: string;
+            /** Then State */
+            then_state: string;
+            /** Gain W */
+            gain_w: number;
+            /** Gain Db */
+            gain_db: number | null;
+            /** Gain S Units */
+            gain_s_units: number | null;
+        };
+        /**
+         * Comparison
+         * @description Two arrangements beside each other; ``other`` is the second one at the frequency looked at.
+         */
+        Comparison: {
+            /** Names */
+            names: string[];
+            other: components["schemas"]["Here"] | null;
+            /** Rows */
+            rows: components["schemas"]["ComparedBand"][];
+            /** Sentence */
+            sentence: string;
+        };
+        /**
+         * CompareRequest
+         * @description ``other`` is the number of the kept arrangement to lay beside the present one.
+         */
+        CompareRequest: {
+            document: components["schemas"]["StationFile"];
+            /** Mhz */
+            mhz: number;
+            /** Other */
+            other: number;
+        };
+        /**
+         * BandLedger
+         * @description The ledger of one band at its middle.
+         */
+        BandLedger: {
+            /** Name */
+            name: string;
+            /** Sentence */
+            sentence: string;
+            result: components["schemas"]["Result"];
+        };
+        /**
+         * DocumentRequest
+         * @description The station as it stands on the screen.
+         */
+        DocumentRequest: {
+            document: components["schemas"]["StationFile"];
+        };
+        /**
+         * OwnPartOut
+         * @description A part of one's own on the shelf.
+         */
+        OwnPartOut: {
+            /** Title */
+            title: string;
+            /** Part */
+            part: components["schemas"]["LineModel"] | components["schemas"]["MeterModel"] | components["schemas"]["TunerModel"] | components["schemas"]["SteppedTunerModel"] | components["schemas"]["RatedTunerModel"] | components["schemas"]["InlineModel"] | components["schemas"]["TransformerModel"];
+            /** Price */
+            price?: string | null;
+            /** Id */
+            id: number;
+        };
+        /**
+         * Shelf
+         * @description Everything there is to take from.
+         */
+        Shelf: {
+            /** Lines */
+            lines: components["schemas"]["ShelfLine"][];
+            /** Parts */
+            parts: components["schemas"]["ShelfPart"][];
+            /** Own */
+            own: components["schemas"]["OwnPartOut"][];
+        };
+        /**
          * ShelfLine
          * @description One row of the shelf.
          */
@@ -1143,6 +1575,42 @@ export interface components {
             outer_mm: number;
             /** Note */
             note: string;
+        };
+        /**
+         * ShelfPart
+         * @description A part other than a line, with generic starting values.
+         */
+        ShelfPart: {
+            /** Group */
+            group: string;
+            /** Title */
+            title: string;
+            /** Slug */
+            slug: string;
+            /** Part */
+            part: components["schemas"]["LineModel"] | components["schemas"]["MeterModel"] | components["schemas"]["TunerModel"] | components["schemas"]["SteppedTunerModel"] | components["schemas"]["RatedTunerModel"] | components["schemas"]["InlineModel"] | components["schemas"]["TransformerModel"];
+        };
+        /**
+         * OwnPartIn
+         * @description A part to put on the shelf, with what it cost.
+         */
+        OwnPartIn: {
+            /** Title */
+            title: string;
+            /** Part */
+            part: components["schemas"]["LineModel"] | components["schemas"]["MeterModel"] | components["schemas"]["TunerModel"] | components["schemas"]["SteppedTunerModel"] | components["schemas"]["RatedTunerModel"] | components["schemas"]["InlineModel"] | components["schemas"]["TransformerModel"];
+            /** Price */
+            price?: number | string | null;
+        };
+        /**
+         * Region
+         * @description The usual bands of a region.
+         */
+        Region: {
+            /** Region */
+            region: number;
+            /** Bands */
+            bands: components["schemas"]["BandModel"][];
         };
     };
     responses: never;
@@ -1183,6 +1651,70 @@ export interface operations {
         requestBody: {
             content: {
                 "application/json": components["schemas"]["StationFile"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["KeptStation"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+        };
+    };
+    tithe_stations_api_start_station: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                slug: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["KeptStation"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+        };
+    };
+    tithe_stations_api_import_station: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TextFile"];
             };
         };
         responses: {
@@ -1290,7 +1822,123 @@ export interface operations {
             };
         };
     };
-    tithe_stations_api_solve_station: {
+    tithe_stations_api_export_station: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                pk: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+        };
+    };
+    tithe_stations_api_list_revisions: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                pk: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RevisionRow"][];
+                };
+            };
+        };
+    };
+    tithe_stations_api_get_revision: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                pk: number;
+                version: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RevisionWhole"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+        };
+    };
+    tithe_stations_api_read_antenna: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TextFile"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ReadAntenna"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+        };
+    };
+    tithe_stations_api_compute_solve_station: {
         parameters: {
             query?: never;
             header?: never;
@@ -1323,7 +1971,106 @@ export interface operations {
             };
         };
     };
-    tithe_stations_api_shelf_lines: {
+    tithe_stations_api_compute_compare_arrangements: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CompareRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Comparison"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+        };
+    };
+    tithe_stations_api_compute_all_ledgers: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["DocumentRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BandLedger"][];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+        };
+    };
+    tithe_stations_api_compute_all_ledgers_csv: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["DocumentRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": string;
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+        };
+    };
+    tithe_stations_api_shelf_whole_shelf: {
         parameters: {
             query?: never;
             header?: never;
@@ -1338,7 +2085,80 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["ShelfLine"][];
+                    "application/json": components["schemas"]["Shelf"];
+                };
+            };
+        };
+    };
+    tithe_stations_api_shelf_put_on_shelf: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["OwnPartIn"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OwnPartOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+        };
+    };
+    tithe_stations_api_shelf_take_off_shelf: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                pk: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    tithe_stations_api_shelf_bands_of_regions: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Region"][];
                 };
             };
         };

@@ -1,27 +1,29 @@
 <script lang="ts">
   import { Slider } from '@skeletonlabs/skeleton-svelte';
-  import type { Session } from '../station/session.svelte';
   import { valueAt } from '../station/paths';
+  import { preferences } from '../station/preferences.svelte';
+  import type { Session } from '../station/session.svelte';
+  import { parseTyped, toShown, unitShown } from '../station/units';
   import type { NumberSpec } from './fields';
 
   let { session, place, spec }: { session: Session; place: string; spec: NumberSpec } = $props();
 
   const id = $props.id();
+  let typing = $state<string | null>(null);
+  const system = $derived(preferences.system);
   const value = $derived(valueAt(session.document, place));
-  const text = $derived(value === undefined || value === null ? '' : String(value));
-  const fault = $derived(session.faults[place]);
-  const slide = $derived(
-    spec.slide && { ...spec.slide, max: Math.max(spec.slide.max, 20 * Math.ceil((Number(value) || 0) / 20)) },
+  const text = $derived(
+    typeof value === 'number' ? toShown(value, spec.quantity, system) : ((value as string | undefined) ?? ''),
   );
+  const fault = $derived(session.faults[place]);
+  const top = $derived(spec.slide ? Math.max(spec.slide.max, 20 * Math.ceil((Number(value) || 0) / 20)) : 0);
 
   /** What is typed goes into the document as it is; the server says what is wrong with it. */
   function enter(typed: string) {
-    const trimmed = typed.trim().replace(',', '.');
-    if (trimmed === '') session.change(place, spec.optional ? undefined : '');
-    else session.change(place, Number.isNaN(Number(trimmed)) ? typed : Number(trimmed));
+    typing = typed;
+    if (typed.trim() === '') session.change(place, spec.optional ? undefined : '');
+    else session.change(place, parseTyped(typed, spec.quantity, system));
   }
-
-  let typing = $state<string | null>(null);
 </script>
 
 <div class="field" class:wrong={fault}>
@@ -35,20 +37,17 @@
       value={typing ?? text}
       aria-invalid={fault ? 'true' : undefined}
       aria-describedby={fault ? `${id}-fault` : undefined}
-      oninput={(event) => {
-        typing = event.currentTarget.value;
-        enter(typing);
-      }}
+      oninput={(event) => enter(event.currentTarget.value)}
       onblur={() => (typing = null)}
     />
-    <span class="unit">{spec.unit}</span>
+    <span class="unit">{spec.after ?? unitShown(spec.quantity, system)}</span>
   </span>
-  {#if slide}
+  {#if spec.slide}
     <Slider
       value={[Number(value) || 0]}
-      min={slide.min}
-      max={slide.max}
-      step={slide.step}
+      min={spec.slide.min}
+      max={top}
+      step={spec.slide.step}
       aria-label={[spec.label]}
       onValueChange={(change) => {
         typing = null;

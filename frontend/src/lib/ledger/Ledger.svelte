@@ -2,22 +2,27 @@
   import type { Session } from '../station/session.svelte';
   import Tuning from '../rail/Tuning.svelte';
   import Cautions from './Cautions.svelte';
+  import FirstSteps from './FirstSteps.svelte';
   import Counting from './Counting.svelte';
   import StageTable from './StageTable.svelte';
 
-  let { session }: { session: Session } = $props();
+  let { session, oninsert }: { session: Session; oninsert: (at: number) => void } = $props();
+  const starting = $derived(
+    session.document.antenna.kind === 'unknown' || session.document.chain.length === 0,
+  );
   const here = $derived(session.answer?.here ?? null);
 </script>
 
 <section aria-label="Ledger" class="ledger">
   <Tuning {session} />
+  {#if starting}<FirstSteps {session} {oninsert} />{/if}
   {#if here}
     <p class="verdict serif" data-testid="verdict">{here.sentence}</p>
     {#if here.moving_the_match}<p class="moving">{here.moving_the_match}</p>{/if}
     <StageTable {session} {here} />
     <Counting counted={here.result.counted} />
     <Cautions cautions={here.result.cautions} />
-  {:else if session.answer}
+  {:else if session.answer && session.document.antenna.kind !== 'unknown'}
     <p class="verdict serif" role="alert">{session.answer.why}</p>
   {/if}
 </section>

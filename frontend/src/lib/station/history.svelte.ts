@@ -8,6 +8,16 @@ export class History<T> {
   #lastPlace = '';
   #lastTime = 0;
 
+  constructor(past: T[] = [], future: T[] = []) {
+    this.#past = past;
+    this.#future = future;
+  }
+
+  /** Both stacks, to be kept. */
+  get stacks(): { past: T[]; future: T[] } {
+    return { past: this.#past, future: this.#future };
+  }
+
   get canUndo() {
     return this.#past.length > 0;
   }

@@ -7,15 +7,21 @@ const PAUSE_MS = 350;
 /** Keeps the document on the server, some time after each change; never over somebody else's save. */
 export class Keeper {
   state = $state<SaveState>('saved');
+  /** Called when a save was acknowledged. */
+  onsaved: (() => void) | undefined;
   conflict = $state.raw<KeptStation | null>(null);
   #version: number;
-  readonly #id: number;
+  readonly id: number;
   readonly #jobs = new Latest();
   #timer: ReturnType<typeof setTimeout> | undefined;
 
   constructor(kept: KeptStation) {
-    this.#id = kept.id;
+    this.id = kept.id;
     this.#version = kept.version;
+  }
+
+  get version() {
+    return this.#version;
   }
 
   /** Save soon; a newer call replaces an older one that has not started. */
@@ -48,11 +54,12 @@ export class Keeper {
     this.state = 'saving';
     try {
       const { data, error, response } = await api.PUT('/api/stations/{pk}', {
-        params: { path: { pk: this.#id } },
+        params: { path: { pk: this.id } },
         body: { version: this.#version, document },
       });
       if (data) {
         this.#version = data.version;
+        this.onsaved?.();
         if (this.state === 'saving') this.state = 'saved';
       } else if (response.status === 409) {
         this.conflict = error as KeptStation;

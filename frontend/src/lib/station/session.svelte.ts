@@ -1,11 +1,21 @@
 import { tick } from 'svelte';
-import { api, type Answer, type KeptStation, type Refusal, type StationFile } from '../api/client';
+import {
+  api,
+  type Answer,
+  type KeptStation,
+  type PartModel,
+  type Refusal,
+  type StationFile,
+} from '../api/client';
+import { inserted, moved, removed } from './chain';
+import { remember, type Draft } from './drafts';
 import { History } from './history.svelte';
 import { Keeper } from './keeper.svelte';
 import { Latest } from './latest';
 import { withValue } from './paths';
 
 export type Selection = number | 'transmitter' | 'antenna';
+export type View = 'ledger' | 'arrangements' | 'bands' | 'past' | 'report';
 const IN_DOCUMENT = /^document\.?/;
 
 /**
@@ -18,27 +28,50 @@ export class Session {
   answer = $state.raw<Answer | null>(null);
   faults = $state.raw<Record<string, string>>({});
   reachable = $state(true);
-  selected = $state<Selection>('transmitter');
+  selected = $state<Selection>('antenna');
+  view = $state<View>('ledger');
+  /** Text of an editor whose half-typed lines are not in the document yet. */
+  drafts = $state<Record<string, string>>({});
   readonly keeper: Keeper;
-  readonly history = new History<StationFile>();
+  readonly history: History<StationFile>;
   readonly #questions = new Latest();
 
-  constructor(kept: KeptStation) {
-    this.document = kept.document;
+  constructor(kept: KeptStation, draft: Draft | null = null) {
+    const current = draft?.version === kept.version ? draft : null;
+    this.document = current?.document ?? kept.document;
+    this.history = new History(current?.past, current?.future);
     this.keeper = new Keeper(kept);
-    const bands = kept.document.bands ?? [];
-    const first = bands.find((band) => band.low_mhz <= 7.1 && band.high_mhz >= 7.1) ?? bands[0];
-    if (first) this.mhz = (first.low_mhz + first.high_mhz) / 2;
-    const longest = kept.document.chain
-      .map((part, index) => ({ index, length: part.kind === 'line' ? part.length_m : 0 }))
-      .sort((a, b) => b.length - a.length)[0];
-    if (longest) this.selected = longest.index;
+    this.keeper.onsaved = () => this.#remember();
+    this.mhz = firstFrequency(this.document);
+    this.selected = firstSelection(this.document);
+    if (current && JSON.stringify(current.document) !== JSON.stringify(kept.document))
+      this.keeper.later(current.document);
     this.#ask();
   }
 
   /** Put a value at a place of the document, as typed; what is wrong with it comes back with the answer. */
   change(place: string, value: unknown) {
-    this.#replace(withValue(this.document, place, value), place);
+    this.replace(withValue(this.document, place, value), place);
+  }
+
+  /** Put another document in place of this one, as one step. */
+  replace(next: StationFile, place: string) {
+    this.history.record(this.document, place);
+    this.#show(next);
+  }
+
+  insert(at: number, part: PartModel) {
+    this.#rechain(inserted(this.document.chain, at, part), at);
+  }
+
+  remove(at: number) {
+    const left = removed(this.document.chain, at);
+    this.#rechain(left, left.length ? Math.min(at, left.length - 1) : 'transmitter');
+  }
+
+  move(from: number, to: number) {
+    if (to >= 0 && to < this.document.chain.length && from !== to)
+      this.#rechain(moved(this.document.chain, from, to), to);
   }
 
   tuneTo(mhz: number) {
@@ -59,18 +92,29 @@ export class Session {
     if (!theirs) return;
     this.history.record(this.document, 'conflict');
     this.document = theirs;
+    this.#remember();
     this.#ask();
   }
 
-  #replace(next: StationFile, place: string) {
-    this.history.record(this.document, place);
-    this.#show(next);
+  #rechain(chain: PartModel[], selected: Selection) {
+    // A step of its own each time: pressing twice is two moves.
+    this.replace({ ...this.document, chain }, `chain ${String(performance.now())}`);
+    this.selected = selected;
   }
 
   #show(next: StationFile) {
     this.document = next;
+    this.drafts = {};
+    if (typeof this.selected === 'number' && this.selected >= next.chain.length)
+      this.selected = 'transmitter';
     this.#ask();
+    this.#remember();
     this.keeper.later(next);
+  }
+
+  #remember() {
+    const { version } = this.keeper;
+    void remember(this.keeper.id, { version, document: this.document, ...this.history.stacks });
   }
 
   #ask() {
@@ -96,6 +140,20 @@ export class Session {
   }
 }
 
-function faultsOf(errors: Refusal[]): Record<string, string> {
+/** The middle of the band round 7.1 MHz, or of the first band there is. */
+function firstFrequency(document: StationFile): number {
+  const bands = document.bands ?? [];
+  const first = bands.find((band) => band.low_mhz <= 7.1 && band.high_mhz >= 7.1) ?? bands[0];
+  return first ? (first.low_mhz + first.high_mhz) / 2 : 7.1;
+}
+
+/** The longest line, else the antenna. */
+function firstSelection(document: StationFile): Selection {
+  const lines = document.chain.map((part, at) => ({ at, length: part.kind === 'line' ? part.length_m : -1 }));
+  const longest = lines.sort((a, b) => b.length - a.length)[0];
+  return longest && longest.length >= 0 ? longest.at : 'antenna';
+}
+
+export function faultsOf(errors: Refusal[]): Record<string, string> {
   return Object.fromEntries(errors.map(({ place, rule }) => [place.replace(IN_DOCUMENT, ''), rule]));
 }

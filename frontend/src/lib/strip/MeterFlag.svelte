@@ -1,10 +1,16 @@
 <script lang="ts">
-  import { middle, swr } from '../figures';
+  import { middle, shown, swr } from '../figures';
   import { HEIGHT, type Segment } from './layout';
 
   let { segment }: { segment: Segment } = $props();
   const x = $derived((segment.x0 + segment.x1) / 2);
-  const reading = $derived(swr(middle(segment.stage.swr)));
+  const reading = $derived(shown(segment.stage.swr, swr));
+  const certain = $derived(
+    segment.stage.swr_low === segment.stage.swr_high || typeof segment.stage.swr === 'object',
+  );
+  const doubt = $derived(
+    certain ? '' : `${swr(middle(segment.stage.swr_low))} – ${swr(middle(segment.stage.swr_high))}`,
+  );
   const room = $derived(segment.x1 - segment.x0);
 </script>
 
@@ -14,6 +20,9 @@
     <path d="M{x} 24h46l-5 9l5 9h-46z" fill="var(--paper)" stroke="var(--ink)" stroke-width="1" />
     <text x={x + 5} y="38" class="figures" font-size="12.5" fill="var(--ink)">{reading}</text>
     <text x={x + 2} y="18" font-size="10.5" fill="var(--ink-soft)">SWR</text>
+    {#if room > 80}<text x={x + 5} y="57" class="figures" font-size="10.5" fill="var(--ink-soft)"
+        >{doubt}</text
+      >{/if}
   {:else}
     <path d="M{x} 24h12l-3 6l3 6h-12z" fill="var(--ink)" />
   {/if}

@@ -1,4 +1,7 @@
 <script lang="ts">
+  import Plus from '@lucide/svelte/icons/plus';
+  import { tick } from 'svelte';
+  import { dropPosition, nearestGap } from '../station/chain';
   import type { Selection, Session } from '../station/session.svelte';
 
   interface Props {
@@ -6,11 +9,21 @@
     width: number;
     /** Edges of the parts, from the transmitter's end to the antenna's: one more than there are parts. */
     edges: number[];
+    /** Where the antenna begins. */
+    end: number;
+    oninsert: (at: number) => void;
   }
-  let { session, width, edges }: Props = $props();
+  let { session, width, edges, end, oninsert }: Props = $props();
+
+  let row = $state<HTMLDivElement>();
+  let drag = $state<{ from: number; startX: number; gap: number | null } | null>(null);
+  const START_DRAG_PX = 6;
 
   const cautioned = $derived(
     new Set(session.answer?.here?.result.cautions.flatMap((c) => (c.stage === null ? [] : [c.stage])) ?? []),
+  );
+  const faulty = $derived(
+    new Set(Object.keys(session.faults).flatMap((place) => /^chain\[(\d+)\]/.exec(place)?.[1] ?? [])),
   );
   const narrow = $derived((edges[0] ?? 0) < 60);
   interface Label {
@@ -33,55 +46,127 @@
       at: 'antenna',
       text: session.document.antenna.label || 'antenna',
       short: 'ANT',
-      left: edges.at(-1) ?? 0,
-      width: width - (edges.at(-1) ?? 0),
+      left: end,
+      width: width - end,
     },
   ]);
+
+  async function focusOn(n: number) {
+    await tick();
+    row?.querySelectorAll<HTMLButtonElement>('button.part')[n]?.focus();
+  }
+
+  function pressed(event: KeyboardEvent, n: number, at: Selection) {
+    const step = event.key === 'ArrowRight' ? 1 : event.key === 'ArrowLeft' ? -1 : 0;
+    if (step && event.shiftKey && typeof at === 'number') {
+      const to = at + step;
+      if (to >= 0 && to < session.document.chain.length) {
+        session.move(at, to);
+        void focusOn(n + step);
+      }
+    } else if (step) void focusOn(Math.min(Math.max(n + step, 0), labels.length - 1));
+    else if (event.key === 'Delete' && typeof at === 'number') {
+      session.remove(at);
+      void focusOn(Math.min(n, labels.length - 1));
+    } else return;
+    event.preventDefault();
+  }
+
+  function moveDrag(event: PointerEvent) {
+    if (!drag) return;
+    const x = event.clientX - (row?.getBoundingClientRect().left ?? 0);
+    if (drag.gap !== null || Math.abs(event.clientX - drag.startX) > START_DRAG_PX)
+      drag = { ...drag, gap: nearestGap(edges, x) };
+  }
+
+  function endDrag() {
+    if (drag && drag.gap !== null) session.move(drag.from, dropPosition(drag.from, drag.gap));
+    drag = null;
+  }
 </script>
 
-<div class="labels" role="group" aria-label="Parts of the run">
-  {#each labels as label (label.at)}
+<div class="labels" role="group" aria-label="Parts of the run" bind:this={row}>
+  {#each labels as label, n (label.at)}
     <button
       type="button"
+      class="part"
       style:left="{label.left}px"
       style:width="{label.width}px"
       class:chosen={session.selected === label.at}
+      class:carried={drag?.gap != null && drag.from === label.at}
       aria-pressed={session.selected === label.at}
       aria-label={label.text}
+      aria-keyshortcuts={typeof label.at === 'number'
+        ? 'ArrowLeft ArrowRight Shift+ArrowLeft Shift+ArrowRight Delete'
+        : 'ArrowLeft ArrowRight'}
       title={label.text}
       onclick={() => (session.selected = label.at)}
+      onkeydown={(event) => pressed(event, n, label.at)}
+      onpointerdown={(event) => {
+        if (typeof label.at === 'number' && event.button === 0) {
+          event.currentTarget.setPointerCapture(event.pointerId);
+          drag = { from: label.at, startX: event.clientX, gap: null };
+        }
+      }}
+      onpointermove={moveDrag}
+      onpointerup={endDrag}
+      onpointercancel={() => (drag = null)}
     >
-      {#if typeof label.at === 'number' && cautioned.has(label.at)}<span class="sign" aria-hidden="true"
+      {#if typeof label.at === 'number' && faulty.has(String(label.at))}<span class="fault" aria-hidden="true"
+          >✕</span
+        ><span class="visually-hidden">has a fault: </span>
+      {:else if typeof label.at === 'number' && cautioned.has(label.at)}<span class="sign" aria-hidden="true"
           >▲</span
         ><span class="visually-hidden">has a caution: </span>{/if}{narrow || label.width < 46
         ? label.short
         : label.text}
     </button>
   {/each}
+  {#if !narrow}
+    {#each edges as edge, gap (gap)}
+      <button
+        type="button"
+        class="insert"
+        style:left="{edge}px"
+        aria-label={gap === 0
+          ? 'Insert a part after the transmitter'
+          : `Insert a part after ${labels[gap]?.text ?? 'this'} (${gap})`}
+        onclick={() => oninsert(gap)}><Plus size={12} /></button
+      >
+    {/each}
+  {/if}
+  {#if drag?.gap != null}<span class="drop" style:left="{edges[drag.gap] ?? 0}px"></span>{/if}
 </div>
 
 <style>
   .labels {
     position: relative;
-    height: 32px;
+    height: 34px;
   }
-  button {
+  .part {
     position: absolute;
     top: 0;
     height: 32px;
-    padding: 0 3px;
+    padding: 0 12px;
     overflow: hidden;
     text-overflow: ellipsis;
     white-space: nowrap;
     font-size: 12.5px;
     color: var(--ink-soft);
     border-top: 2px solid transparent;
+    touch-action: pan-y;
+    user-select: none;
   }
-  button:hover {
+  @media (max-width: 640px) {
+    .part {
+      padding: 0 1px;
+    }
+  }
+  .part:hover {
     color: var(--ink);
     background: var(--paper-sunk);
   }
-  button:focus-visible {
+  .part:focus-visible {
     outline-offset: -2px;
   }
   .chosen {
@@ -89,9 +174,44 @@
     font-weight: 600;
     border-top-color: var(--ink);
   }
+  .carried {
+    opacity: 0.5;
+    cursor: grabbing;
+  }
+  .insert {
+    position: absolute;
+    top: 4px;
+    width: 24px;
+    height: 24px;
+    margin-left: -12px;
+    display: grid;
+    place-items: center;
+    color: var(--ink-soft);
+    opacity: 0.45;
+    border-radius: 50%;
+  }
+  .insert:hover,
+  .insert:focus-visible {
+    opacity: 1;
+    background: var(--paper-sunk);
+    color: var(--ink);
+  }
+  .drop {
+    position: absolute;
+    top: 0;
+    bottom: 0;
+    width: 3px;
+    margin-left: -1.5px;
+    background: var(--ink);
+    pointer-events: none;
+  }
   .sign {
     color: var(--caution-ink);
     margin-right: 3px;
     font-size: 10px;
+  }
+  .fault {
+    color: var(--heat-ink);
+    margin-right: 3px;
   }
 </style>

@@ -34,7 +34,7 @@
     />
   {/if}
   {#if x1 - x0 > 110}
-    <circle cx={crestX} cy={crestY} r="2.5" fill="var(--standing-ink)" />
+    {#if !wave.lowest}<circle cx={crestX} cy={crestY} r="2.5" fill="var(--standing-ink)" />{/if}
     <text
       x={crestX}
       y={crestY - 5}

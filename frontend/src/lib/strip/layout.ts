@@ -1,4 +1,4 @@
-import type { Here, StageResult } from '../api/client';
+import type { Here, PartModel, StageResult } from '../api/client';
 import { middle } from '../figures';
 
 export interface Segment {
@@ -29,6 +29,11 @@ export const HEIGHT = { top: 74, ribbon: 92, floor: 212, waveBase: 60, wave: 44 
 /** Long lines get more room than short ones, but not in proportion; everything else the same. */
 function weight(stage: StageResult, lengthM: number): number {
   return stage.kind === 'line' ? 1.1 + 1.5 * Math.log10(1 + lengthM) : 1;
+}
+
+/** Length of each part in metres, 0 for what is no line or has none yet. */
+export function lengthsOf(chain: PartModel[]): number[] {
+  return chain.map((part) => (part.kind === 'line' ? Number(part.length_m) || 0 : 0));
 }
 
 /** Where everything stands on the strip: power to height, parts to widths. Pure geometry, px. */
@@ -71,7 +76,13 @@ export function partEdges(layout: StripLayout | null, parts: number, width: numb
     return [layout.start, ...layout.segments.map((segment) => segment.x1)];
   const [left, right] = margins(width);
   const step = (width - left - right) / Math.max(parts, 1);
+  if (parts === 0) return [(left + width - right) / 2];
   return Array.from({ length: parts + 1 }, (_, n) => left + n * step);
+}
+
+/** Where the run ends and the antenna begins. */
+export function runEnd(width: number): number {
+  return width - margins(width)[1];
 }
 
 function margins(width: number): [number, number] {

@@ -1,11 +1,14 @@
 <script lang="ts">
   import Moon from '@lucide/svelte/icons/moon';
+  import Download from '@lucide/svelte/icons/download';
+  import Home from '@lucide/svelte/icons/house';
   import Redo from '@lucide/svelte/icons/redo-2';
   import Sun from '@lucide/svelte/icons/sun';
   import Undo from '@lucide/svelte/icons/undo-2';
   import type { StationRow } from '../api/client';
   import type { Session } from '../station/session.svelte';
   import SaveState from './SaveState.svelte';
+  import { preferences } from '../station/preferences.svelte';
   import { theme } from './theme.svelte';
 
   let { session, stations, current }: { session: Session; stations: StationRow[]; current: number } =
@@ -31,6 +34,16 @@
   {/if}
   <SaveState {session} />
   <div class="tools">
+    <a href="/start" aria-label="All stations"><Home size={18} /></a>
+    <a href="/api/stations/{current}/file" download aria-label="Export the station file"
+      ><Download size={18} /></a
+    >
+    <button
+      type="button"
+      class="units"
+      aria-label={preferences.system === 'metric' ? 'Lengths in feet' : 'Lengths in metres'}
+      onclick={() => preferences.toggleSystem()}>{preferences.system === 'metric' ? 'm' : 'ft'}</button
+    >
     <button type="button" disabled={!session.history.canUndo} aria-label="Undo" onclick={() => session.undo()}
       ><Undo size={18} /></button
     >
@@ -82,8 +95,16 @@
     gap: 0.2rem;
     margin-left: auto;
   }
-  .tools button {
+  .tools button,
+  .tools a {
     padding: 0.35rem;
+    min-width: 30px;
+  }
+  @media (max-width: 640px) {
+    header {
+      flex-wrap: wrap;
+      gap: 0.3rem 0.7rem;
+    }
   }
   .tools button:disabled {
     opacity: 0.35;

@@ -1,0 +1,162 @@
+<script lang="ts">
+  import { api, type Refusal, type StationFile } from '../api/client';
+  import { shown, swr } from '../figures';
+  import ChoiceField from '../inspector/ChoiceField.svelte';
+  import NumberField from '../inspector/NumberField.svelte';
+  import type { Session } from '../station/session.svelte';
+  import PointsField from './PointsField.svelte';
+  import { bandEdges } from './points';
+
+  let { session }: { session: Session } = $props();
+
+  type Antenna = StationFile['antenna'];
+  const TOO_LARGE = 8_000_000;
+  let refused = $state('');
+  const antenna = $derived(session.document.antenna);
+  const result = $derived(session.answer?.here?.result.antenna);
+  const fault = $derived(refused || faultInSweep());
+  const lossVaries = $derived(Array.isArray(antenna.loss_ohm));
+
+  const KINDS: [string, string][] = [
+    ['unknown', 'not described yet'],
+    ['swr', 'its SWR only'],
+    ['table', 'a table of R and X'],
+    ['resonator', 'a resonator'],
+    ['touchstone', 'a sweep'],
+  ];
+
+  function choose(kind: string) {
+    const label = antenna.label;
+    const fresh: Record<string, object> = {
+      unknown: { kind, label },
+      swr: { kind, label, plane: 'radio', points: [] },
+      table: { kind, label, points: [] },
+      resonator: { kind, label, f0_mhz: session.mhz, r_ohm: 50, q: 10 },
+    };
+    const next = fresh[kind];
+    if (!next) return;
+    session.change('antenna', next as Antenna);
+    if (kind === 'swr') session.drafts = { 'antenna.points': bandEdges(session.document.bands ?? []) };
+  }
+
+  async function bring(file: File | undefined) {
+    if (!file) return;
+    refused = file.size > TOO_LARGE ? 'must be a text file of 8 MB or less' : '';
+    if (refused) return;
+    const { data, error } = await api.POST('/api/antenna/read', { body: { text: await file.text() } });
+    if (data) session.change('antenna', { ...data.antenna, label: antenna.label });
+    else {
+      const first = (error as { errors?: Refusal[] }).errors?.[0];
+      refused = first ? `${first.place} ${first.rule}` : 'could not be read';
+    }
+  }
+
+  /** The first complaint below the antenna: where in the sweep, and what. */
+  function faultInSweep(): string {
+    const found = Object.entries(session.faults).find(([place]) => place.startsWith('antenna.content'));
+    return found ? `${found[0].replace(/^antenna\.content\.?/, '')} ${found[1]}`.trim() : '';
+  }
+</script>
+
+<h2>{antenna.label || 'Antenna'}</h2>
+{#if result}
+  <p class="figures">
+    R {shown(result.r_ohm)} Ω, X {shown(result.x_ohm)} Ω here; SWR {shown(result.swr, swr)} at the feedpoint.
+  </p>
+{/if}
+<div class="field">
+  <label for="antenna-label">Name</label>
+  <input
+    id="antenna-label"
+    value={antenna.label}
+    oninput={(event) => session.change('antenna.label', event.currentTarget.value)}
+  />
+</div>
+<ChoiceField
+  label="Known by"
+  value={antenna.kind}
+  options={KINDS.filter(([kind]) => kind !== 'touchstone' || antenna.kind === 'touchstone')}
+  onchoose={choose}
+/>
+{#if antenna.kind === 'swr'}
+  <ChoiceField
+    label="Read"
+    value={antenna.plane ?? 'feedpoint'}
+    options={[
+      ['radio', 'in the room, tuner off'],
+      ['feedpoint', 'at the feedpoint'],
+    ]}
+    onchoose={(plane) => session.change('antenna.plane', plane)}
+  />
+  <PointsField {session} label="SWR at each frequency" heads={['MHz', 'SWR']} />
+{:else if antenna.kind === 'table'}
+  <PointsField {session} label="R and X at each frequency" heads={['MHz', 'R', 'X']} />
+{:else if antenna.kind === 'resonator'}
+  <NumberField
+    {session}
+    place="antenna.f0_mhz"
+    spec={{ key: 'f0_mhz', label: 'Resonant at', quantity: 'frequency' }}
+  />
+  <NumberField
+    {session}
+    place="antenna.r_ohm"
+    spec={{ key: 'r_ohm', label: 'R at resonance', quantity: 'ohm' }}
+  />
+  <NumberField {session} place="antenna.q" spec={{ key: 'q', label: 'Q', quantity: 'plain' }} />
+{/if}
+<label class="file">
+  <span>Bring in a sweep or table (.s1p, .csv)</span>
+  <input
+    type="file"
+    accept=".s1p,.csv,.txt,text/plain,text/csv"
+    onchange={(event) => bring(event.currentTarget.files?.[0])}
+  />
+</label>
+{#if fault}<p class="fault" role="alert">The file: {fault}.</p>{/if}
+{#if lossVaries}
+  <p>Its loss resistance is a table over frequency.</p>
+{:else}
+  <NumberField
+    {session}
+    place="antenna.loss_ohm"
+    spec={{ key: 'loss_ohm', label: 'Loss in R: ground, coil, wire', quantity: 'ohm', optional: true }}
+  />
+{/if}
+
+<style>
+  h2 {
+    font-size: 1.15rem;
+  }
+  p {
+    margin: 0.2rem 0 0.6rem;
+    color: var(--ink-soft);
+  }
+  .field {
+    display: grid;
+    grid-template-columns: auto 1fr;
+    gap: 0.8rem;
+    padding: 0.3rem 0;
+    border-top: 1px solid var(--hairline);
+  }
+  .field label {
+    color: var(--ink-soft);
+  }
+  .field input {
+    background: none;
+    border-bottom: 1px solid var(--ink-soft);
+    min-width: 0;
+  }
+  .file {
+    display: grid;
+    gap: 0.4rem;
+    border-top: 1px solid var(--hairline);
+    padding: 0.5rem 0;
+  }
+  .file input {
+    max-width: 100%;
+    font-size: 13px;
+  }
+  .fault {
+    color: var(--heat-ink);
+  }
+</style>

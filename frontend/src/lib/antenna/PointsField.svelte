@@ -1,0 +1,74 @@
+<script lang="ts">
+  import { valueAt } from '../station/paths';
+  import type { Session } from '../station/session.svelte';
+  import { pointsAsText, textAsPoints } from './points';
+
+  interface Props {
+    session: Session;
+    label: string;
+    heads: string[];
+  }
+  let { session, label, heads }: Props = $props();
+
+  const id = $props.id();
+  const PLACE = 'antenna.points';
+  const points = $derived((valueAt(session.document, PLACE) ?? []) as unknown[][]);
+  const text = $derived(session.drafts[PLACE] ?? pointsAsText(points));
+  const unfinished = $derived(textAsPoints(text, heads.length).unfinished);
+  const faults = $derived(
+    Object.entries(session.faults)
+      .filter(([place]) => place.startsWith(PLACE))
+      .map(([place, rule]) => {
+        const line = /\[(\d+)\]/.exec(place)?.[1];
+        return line === undefined ? rule : `point ${Number(line) + 1} ${rule}`;
+      }),
+  );
+
+  function enter(typed: string) {
+    session.change(PLACE, textAsPoints(typed, heads.length).points);
+    session.drafts = { [PLACE]: typed };
+  }
+</script>
+
+<div class="field">
+  <label for={id}>{label}: <span class="figures">{heads.join(' ')}</span>, one point a line</label>
+  <textarea
+    {id}
+    class="figures"
+    rows={Math.min(Math.max(text.split('\n').length + 1, 4), 12)}
+    spellcheck="false"
+    value={text}
+    aria-invalid={faults.length ? 'true' : undefined}
+    oninput={(event) => enter(event.currentTarget.value)}></textarea>
+  {#if faults[0]}<p class="fault" role="alert">
+      {points.length ? faults[0] : 'Fill in one line at least'}.
+    </p>{/if}
+  {#if unfinished && points.length}<p>
+      {unfinished}
+      {unfinished === 1 ? 'line is' : 'lines are'} not filled in yet.
+    </p>{/if}
+</div>
+
+<style>
+  .field {
+    border-top: 1px solid var(--hairline);
+    padding: 0.3rem 0;
+  }
+  label,
+  p {
+    color: var(--ink-soft);
+  }
+  textarea {
+    width: 100%;
+    background: none;
+    border: 1px solid var(--ink-soft);
+    padding: 0.3rem 0.5rem;
+    margin-top: 0.3rem;
+  }
+  p {
+    font-size: 13.5px;
+  }
+  .fault {
+    color: var(--heat-ink);
+  }
+</style>

@@ -1,0 +1,198 @@
+<script lang="ts">
+  import { api, type Comparison } from '../api/client';
+  import { decibels, watts } from '../figures';
+  import { Latest } from '../station/latest';
+  import type { Session } from '../station/session.svelte';
+  import StripDrawing from '../strip/StripDrawing.svelte';
+  import { layOut, lengthsOf } from '../strip/layout';
+  import { changedOver, dropped, keptAs } from './arrangements';
+
+  let { session }: { session: Session } = $props();
+
+  let name = $state('');
+  let other = $state(0);
+  let width = $state(1200);
+  let comparison = $state.raw<Comparison | null>(null);
+  const questions = new Latest();
+  const kept = $derived(session.document.arrangements ?? []);
+  const present = $derived(session.document.arrangement ?? 'as it is');
+
+  $effect(() => {
+    const { document, mhz } = session;
+    const at = Math.min(other, kept.length - 1);
+    if (at < 0) {
+      comparison = null;
+      return;
+    }
+    questions.run(async () => {
+      const { data } = await api.POST('/api/compare', { body: { document, mhz, other: at } });
+      if (data) comparison = data as Comparison;
+    });
+  });
+  const layout = $derived(
+    comparison?.other ? layOut(comparison.other, lengthsOf(kept[other]?.chain ?? []), width) : null,
+  );
+  const signed = (value: number | null, format: (v: number | null) => string) =>
+    value === null ? '–' : `${value > 0 ? '+' : ''}${format(value)}`;
+
+  function keep() {
+    session.replace(
+      keptAs(session.document, name.trim() || `${present}, changed`),
+      `keep ${performance.now()}`,
+    );
+    name = '';
+    other = kept.length;
+  }
+</script>
+
+<section aria-label="Arrangements">
+  <h2>Arrangements of this station</h2>
+  <p>
+    On the strip: <strong>{present}</strong>. Keep it and go on with a variant of it; nothing is lost, and the
+    two can be laid beside each other.
+  </p>
+  <form
+    onsubmit={(event) => {
+      event.preventDefault();
+      keep();
+    }}
+  >
+    <label for="variant">Keep this one and start a variant called</label>
+    <input id="variant" bind:value={name} placeholder="tuner at the mast" />
+    <button type="submit">Start the variant</button>
+  </form>
+  {#if kept.length}
+    <ul>
+      {#each kept as one, n (n)}
+        <li>
+          <label
+            ><input type="radio" name="other" checked={other === n} onchange={() => (other = n)} />
+            {one.name}</label
+          >
+          <button
+            type="button"
+            onclick={() => session.replace(changedOver(session.document, n), `change ${performance.now()}`)}
+            >Change over to it</button
+          >
+          <button
+            type="button"
+            onclick={() => session.replace(dropped(session.document, n), `drop ${performance.now()}`)}
+            >Drop it</button
+          >
+        </li>
+      {/each}
+    </ul>
+  {/if}
+</section>
+{#if comparison}
+  <section aria-label="Comparison" bind:clientWidth={width} class="wide">
+    {#if layout && comparison.other}
+      <h3>{comparison.names[1]}, at the same frequency</h3>
+      <StripDrawing here={comparison.other} {layout} name={comparison.names[1] ?? ''} />
+    {/if}
+    <p class="verdict serif" data-testid="comparison">{comparison.sentence}</p>
+    <div class="scroller">
+      <table class="figures">
+        <thead>
+          <tr>
+            <th scope="col">Band</th>
+            <th scope="col">{comparison.names[0]}, W</th>
+            <th scope="col">{comparison.names[1]}, W</th>
+            <th scope="col">change, W</th>
+            <th scope="col">dB</th>
+            <th scope="col">S-units</th>
+          </tr>
+        </thead>
+        <tbody>
+          {#each comparison.rows as row (row.name)}
+            <tr>
+              <th scope="row">{row.name}</th>
+              <td>{watts(row.now_w)}</td>
+              <td>{watts(row.then_w)}</td>
+              <td>{signed(row.gain_w, watts)}</td>
+              <td>{signed(row.gain_db, decibels)}</td>
+              <td>{signed(row.gain_s_units, decibels)}</td>
+            </tr>
+          {/each}
+        </tbody>
+      </table>
+    </div>
+  </section>
+{/if}
+
+<style>
+  section {
+    padding: 1rem 1.4rem;
+    max-width: 62rem;
+  }
+  .wide {
+    max-width: none;
+    padding: 0 0 2rem;
+    border-top: 1px solid var(--hairline);
+  }
+  h2 {
+    font-size: 1.45rem;
+  }
+  h3,
+  .verdict,
+  .scroller {
+    padding: 0.6rem 1.4rem 0;
+  }
+  h3 {
+    font-size: 1rem;
+  }
+  .verdict {
+    font-size: 1.3rem;
+    max-width: 50rem;
+    padding-bottom: 0.6rem;
+  }
+  p {
+    color: var(--ink-soft);
+    max-width: 44rem;
+  }
+  .verdict {
+    color: var(--ink);
+  }
+  form,
+  li {
+    display: flex;
+    flex-wrap: wrap;
+    gap: 0.8rem;
+    align-items: baseline;
+    padding: 0.5rem 0;
+  }
+  form input {
+    border-bottom: 1px solid var(--ink-soft);
+    background: none;
+    min-width: 14rem;
+  }
+  button {
+    text-decoration: underline;
+    text-underline-offset: 3px;
+  }
+  li {
+    border-top: 1px solid var(--hairline);
+  }
+  .scroller {
+    overflow-x: auto;
+  }
+  table {
+    border-collapse: collapse;
+    min-width: 40rem;
+  }
+  th,
+  td {
+    text-align: right;
+    padding: 0.25rem 0.8rem;
+    border-top: 1px solid var(--hairline);
+    font-weight: 400;
+  }
+  thead th {
+    color: var(--ink-soft);
+    border-top: none;
+    font-size: 13px;
+  }
+  th:first-child {
+    text-align: left;
+  }
+</style>

@@ -1,0 +1,57 @@
+<script lang="ts">
+  import type { PartModel } from '../api/client';
+  import type { Shelf } from '../shelf/shelf.svelte';
+
+  let { shelf, part }: { shelf: Shelf; part: PartModel } = $props();
+  let price = $state('');
+  let told = $state('');
+  let wrong = $state(false);
+
+  async function keep() {
+    const fault = await shelf.keep(part.label || part.kind, part, price);
+    wrong = fault !== '';
+    told = wrong ? `Not kept: ${fault}.` : 'It is on the shelf now.';
+  }
+</script>
+
+<details>
+  <summary>Keep on your shelf</summary>
+  <form
+    onsubmit={(event) => {
+      event.preventDefault();
+      void keep();
+    }}
+  >
+    <label for="own-price">Price, if you like</label>
+    <input id="own-price" inputmode="decimal" bind:value={price} />
+    <button type="submit">Keep</button>
+  </form>
+  <p role="status" class:wrong>{told}</p>
+</details>
+
+<style>
+  summary {
+    padding: 0.4rem 0;
+    border-top: 1px solid var(--hairline);
+    color: var(--ink-soft);
+  }
+  form {
+    display: flex;
+    gap: 0.6rem;
+    align-items: baseline;
+  }
+  label {
+    color: var(--ink-soft);
+  }
+  input {
+    width: 5rem;
+    background: none;
+    border-bottom: 1px solid var(--ink-soft);
+  }
+  button {
+    text-decoration: underline;
+  }
+  .wrong {
+    color: var(--heat-ink);
+  }
+</style>

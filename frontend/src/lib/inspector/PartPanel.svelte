@@ -1,0 +1,172 @@
+<script lang="ts">
+  import type { PartModel } from '../api/client';
+  import { decibels, shown, watts } from '../figures';
+  import type { Shelf } from '../shelf/shelf.svelte';
+  import { withNetwork } from '../station/chain';
+  import type { Session } from '../station/session.svelte';
+  import ChoiceField from './ChoiceField.svelte';
+  import KeepOnShelf from './KeepOnShelf.svelte';
+  import LineTypeFields from './LineTypeFields.svelte';
+  import NumberField from './NumberField.svelte';
+  import PartCautions from './PartCautions.svelte';
+  import PartTools from './PartTools.svelte';
+  import SettingFields from './SettingFields.svelte';
+  import { NETWORKS, numbersOf, RATINGS } from './fields';
+
+  interface Props {
+    session: Session;
+    shelf: Shelf;
+    part: PartModel;
+    at: number;
+    oninsert: (at: number) => void;
+  }
+  let { session, shelf, part, at, oninsert }: Props = $props();
+
+  const place = $derived(`chain[${at}]`);
+  const stage = $derived(session.answer?.here?.result.stages[at]);
+  const bypassed = $derived(part.bypassed || (part.kind === 'tuner' && part.setting === 'bypass'));
+
+  function bypass(on: boolean) {
+    if (part.kind === 'tuner') session.change(`${place}.setting`, on ? 'bypass' : 'auto');
+    else session.change(`${place}.bypassed`, on);
+  }
+</script>
+
+<div class="head">
+  <h2>{part.label || part.kind}</h2>
+  <PartTools {session} {at} {oninsert} />
+</div>
+{#if stage}
+  <p class="share figures">
+    {bypassed
+      ? 'Bypassed: takes nothing.'
+      : `Takes ${shown(stage.taken_w, watts)} W, ${shown(stage.loss_db, decibels)} dB.`}
+    {stage.lacks ? `No match: it ${stage.lacks}.` : ''}
+  </p>
+{/if}
+<div class="field">
+  <label for="part-label">Name</label>
+  <input
+    id="part-label"
+    value={part.label}
+    oninput={(event) => session.change(`${place}.label`, event.currentTarget.value)}
+  />
+</div>
+{#if part.kind === 'line'}
+  <LineTypeFields {session} {place} line={part.line} lines={shelf.lines} />
+{:else if part.kind === 'tuner'}
+  <ChoiceField
+    label="Network"
+    value={part.network}
+    options={NETWORKS}
+    fault={session.faults[`${place}.network`]}
+    onchoose={(network) => session.change(place, withNetwork(part, network))}
+  />
+  <SettingFields {session} {place} tuner={part} {stage} />
+{/if}
+{#each numbersOf(part) as spec (`${place}.${spec.key}`)}
+  <NumberField {session} place="{place}.{spec.key}" {spec} />
+{/each}
+{#if part.kind === 'meter'}
+  <ChoiceField
+    label="Shows"
+    value={part.mode ?? 'average'}
+    options={[
+      ['average', 'the average'],
+      ['peak', 'the peak'],
+    ]}
+    onchoose={(mode) => session.change(`${place}.mode`, mode)}
+  />
+{/if}
+<label class="switch">
+  <input type="checkbox" checked={bypassed} onchange={(event) => bypass(event.currentTarget.checked)} />
+  Bypass
+</label>
+<PartCautions {session} {at} note={stage?.handbook_note ?? ''} />
+{#if part.kind !== 'line'}
+  <details>
+    <summary>Ratings</summary>
+    {#each RATINGS as spec (`${place}.${spec.key}`)}
+      <NumberField {session} place="{place}.{spec.key}" {spec} />
+    {/each}
+    <ChoiceField
+      label="Passes DC"
+      value={part.passes_dc == null ? 'unknown' : part.passes_dc ? 'yes' : 'no'}
+      options={[
+        ['unknown', 'not known'],
+        ['yes', 'yes'],
+        ['no', 'no'],
+      ]}
+      onchoose={(answer) =>
+        session.change(`${place}.passes_dc`, answer === 'unknown' ? undefined : answer === 'yes')}
+    />
+    {#if part.kind === 'tuner'}
+      <label class="switch">
+        <input
+          type="checkbox"
+          checked={part.dc_on_coax}
+          onchange={(event) => session.change(`${place}.dc_on_coax`, event.currentTarget.checked)}
+        />
+        Its supply comes through the coax
+      </label>
+    {/if}
+  </details>
+{/if}
+<KeepOnShelf {shelf} {part} />
+<p class="hint">
+  On the strip, the arrow keys walk along the run; with Shift they move the part; Delete removes it.
+</p>
+
+<style>
+  .head {
+    display: flex;
+    justify-content: space-between;
+    gap: 0.5rem;
+    align-items: start;
+  }
+  h2 {
+    font-size: 1.15rem;
+    overflow-wrap: anywhere;
+  }
+  .share {
+    color: var(--heat-ink);
+    margin: 0.2rem 0 0.6rem;
+  }
+  .field {
+    display: grid;
+    grid-template-columns: auto 1fr;
+    gap: 0.8rem;
+    padding: 0.3rem 0;
+    border-top: 1px solid var(--hairline);
+  }
+  .field label,
+  .hint {
+    color: var(--ink-soft);
+  }
+  .field input {
+    background: none;
+    border-bottom: 1px solid var(--ink-soft);
+    min-width: 0;
+  }
+  .switch {
+    display: flex;
+    gap: 0.5rem;
+    align-items: center;
+    padding: 0.5rem 0;
+    border-top: 1px solid var(--hairline);
+  }
+  .switch input {
+    accent-color: var(--conducted-ink);
+    width: 1.05rem;
+    height: 1.05rem;
+  }
+  summary {
+    padding: 0.4rem 0;
+    border-top: 1px solid var(--hairline);
+    color: var(--ink-soft);
+  }
+  .hint {
+    font-size: 13px;
+    margin-top: 0.8rem;
+  }
+</style>

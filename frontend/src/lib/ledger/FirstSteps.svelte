@@ -1,0 +1,56 @@
+<script lang="ts">
+  import type { Session } from '../station/session.svelte';
+
+  let { session, oninsert }: { session: Session; oninsert: (at: number) => void } = $props();
+
+  const known = $derived(session.document.antenna.kind !== 'unknown');
+  const length = $derived(session.document.chain.length);
+  const steps = $derived([
+    {
+      done: known,
+      text: 'Say what the antenna is: its SWR at the band edges will do, read on the radio with the tuner off.',
+      action: 'Describe the antenna',
+      act: () => (session.selected = 'antenna'),
+    },
+    {
+      done: length > 0,
+      text: 'Lay the run: the feedline, and whatever hangs in line, from the transmitter on.',
+      action: 'Insert a part',
+      act: () => oninsert(length),
+    },
+  ]);
+</script>
+
+<ol aria-label="First steps">
+  {#each steps as step, n (n)}
+    <li class:done={step.done}>
+      <span aria-hidden="true">{step.done ? '✓' : `${n + 1}.`}</span>
+      <p>
+        {step.text}
+        {#if step.done}<span class="visually-hidden">Done.</span>
+        {:else}<button type="button" onclick={step.act}>{step.action}</button>{/if}
+      </p>
+    </li>
+  {/each}
+</ol>
+
+<style>
+  ol {
+    max-width: 40rem;
+    margin-top: 1rem;
+  }
+  li {
+    display: grid;
+    grid-template-columns: 1.6rem 1fr;
+    border-top: 1px solid var(--hairline);
+    padding: 0.5rem 0;
+  }
+  .done {
+    color: var(--ink-soft);
+  }
+  button {
+    text-decoration: underline;
+    text-underline-offset: 3px;
+    text-decoration-color: var(--conducted);
+  }
+</style>

@@ -1,0 +1,193 @@
+<script lang="ts">
+  import { api, type BandLedger } from '../api/client';
+  import { decibels, shown, watts } from '../figures';
+  import type { Session } from '../station/session.svelte';
+
+  let { session }: { session: Session } = $props();
+  let rows = $state.raw<BandLedger[]>([]);
+
+  $effect(() => {
+    const { document } = session;
+    void api.POST('/api/ledgers', { body: { document } }).then(({ data }) => {
+      if (data) rows = data as BandLedger[];
+    });
+  });
+
+  const labels = $derived(session.document.chain.map((part) => part.label || part.kind));
+  /** Each caution once, with the bands it holds for. */
+  const cautions = $derived.by(() => {
+    const found: Record<string, { text: string; remedy: string; bands: string[] }> = {};
+    for (const row of rows)
+      for (const caution of row.result.cautions) {
+        const key = `${caution.id} ${String(caution.stage)}`;
+        found[key] ??= { text: caution.text, remedy: caution.remedy, bands: [] };
+        found[key].bands.push(row.name);
+      }
+    return Object.values(found);
+  });
+
+  async function csv() {
+    const { data } = await api.POST('/api/ledgers.csv', {
+      body: { document: session.document },
+      parseAs: 'text',
+    });
+    const link = document.createElement('a');
+    link.href = URL.createObjectURL(new Blob([String(data ?? '')], { type: 'text/csv' }));
+    link.download = `${session.document.name || 'station'}.csv`;
+    link.click();
+    URL.revokeObjectURL(link.href);
+  }
+</script>
+
+<section aria-label="Report">
+  <div class="head">
+    <h2>{session.document.name}: {session.document.arrangement}</h2>
+    <div class="actions">
+      <button type="button" onclick={() => window.print()}>Print</button>
+      <button type="button" onclick={csv}>Ledger as CSV</button>
+    </div>
+  </div>
+  {#if session.document.notes}<p class="notes">{session.document.notes}</p>{/if}
+  <div class="scroller">
+    <table class="figures">
+      <caption
+        >Watts that each part takes, at the middle of each band, of {watts(
+          session.document.transmitter.power_w,
+        )} W</caption
+      >
+      <thead>
+        <tr>
+          <th scope="col">Band</th>
+          <th scope="col">not sent</th>
+          {#each labels as label, n (n)}<th scope="col">{label}</th>{/each}
+          <th scope="col">antenna’s own</th>
+          <th scope="col" class="leaves">leave, W</th>
+          <th scope="col">loss, dB</th>
+        </tr>
+      </thead>
+      <tbody>
+        {#each rows as row (row.name)}
+          <tr>
+            <th scope="row">{row.name}</th>
+            <td
+              >{shown(row.result.transmitter.held_back_w, watts)} + {shown(
+                row.result.transmitter.turned_back_w,
+                watts,
+              )}</td
+            >
+            {#each row.result.stages as stage, n (n)}<td>{shown(stage.taken_w, watts)}</td>{/each}
+            <td>{shown(row.result.antenna.taken_w, watts)}</td>
+            <td class="leaves">{shown(row.result.total.radiated_w, watts)}</td>
+            <td>{shown(row.result.total.loss_db, decibels)}</td>
+          </tr>
+        {:else}
+          <tr><td colspan={labels.length + 5}>Nothing can be computed yet.</td></tr>
+        {/each}
+      </tbody>
+    </table>
+  </div>
+  <p class="small">“Not sent” is what the radio holds back, and what is turned back at it.</p>
+  <h3>Cautions</h3>
+  <ul>
+    {#each cautions as caution, n (n)}
+      <li>
+        <span class="sign" aria-hidden="true">▲</span>
+        {caution.text} <span class="soft">{caution.remedy}</span>
+        <span class="soft"
+          >({caution.bands.length === rows.length ? 'every band' : caution.bands.join(', ')})</span
+        >
+      </li>
+    {/each}
+  </ul>
+  <p class="small">
+    Tithe estimates and teaches; it certifies nothing. Grounding, bonding, lightning protection and RF
+    exposure follow the local codes and the licensing authority.
+  </p>
+</section>
+
+<style>
+  section {
+    padding: 1rem 1.4rem 2rem;
+  }
+  .head {
+    display: flex;
+    justify-content: space-between;
+    gap: 1rem;
+  }
+  h2 {
+    font-size: 1.45rem;
+  }
+  h3 {
+    margin-top: 1rem;
+  }
+  .actions {
+    display: flex;
+    gap: 1rem;
+  }
+  button {
+    text-decoration: underline;
+    text-underline-offset: 3px;
+    white-space: nowrap;
+  }
+  .notes,
+  .soft,
+  .small,
+  caption {
+    color: var(--ink-soft);
+  }
+  .small {
+    font-size: 13px;
+    margin-top: 0.4rem;
+  }
+  caption {
+    text-align: left;
+    padding: 0.4rem 0;
+  }
+  .scroller {
+    overflow-x: auto;
+  }
+  table {
+    border-collapse: collapse;
+    font-size: 14px;
+    width: 100%;
+  }
+  th,
+  td {
+    text-align: right;
+    padding: 0.22rem 0.5rem;
+    border-top: 1px solid var(--hairline);
+    font-weight: 400;
+  }
+  thead th {
+    color: var(--ink-soft);
+    font-size: 12.5px;
+    vertical-align: bottom;
+    border-top: none;
+  }
+  th:first-child {
+    text-align: left;
+    white-space: nowrap;
+  }
+  .leaves {
+    color: var(--radiated-ink);
+    font-weight: 600;
+  }
+  li {
+    border-top: 1px solid var(--hairline);
+    padding: 0.25rem 0;
+    font-size: 14px;
+  }
+  .sign {
+    color: var(--caution-ink);
+    font-size: 11px;
+  }
+  @media print {
+    .actions {
+      display: none;
+    }
+    table,
+    li {
+      font-size: 11px;
+    }
+  }
+</style>

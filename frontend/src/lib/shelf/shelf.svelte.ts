@@ -1,0 +1,95 @@
+import { api, type PartModel, type Refusal, type ShelfContents, type ShelfLine } from '../api/client';
+
+export interface ShelfItem {
+  key: string;
+  group: string;
+  title: string;
+  note: string;
+  part: PartModel;
+  own: number | null;
+}
+
+const GROUPS: Record<string, string> = {
+  own: 'Your own',
+  coax: 'Coax',
+  balanced: 'Two-wire line',
+  tuner: 'Tuners',
+  transformer: 'Transformers',
+  inline: 'In line',
+  meter: 'Meters',
+};
+const START_LENGTH_M = 10;
+
+/** Everything there is to take from: generic lines and parts, and the user's own. */
+export class Shelf {
+  contents = $state.raw<ShelfContents>({ lines: [], parts: [], own: [] });
+
+  async load() {
+    const { data } = await api.GET('/api/shelf');
+    if (data) this.contents = data as ShelfContents;
+  }
+
+  get lines(): ShelfLine[] {
+    return this.contents.lines;
+  }
+
+  /** Items whose title, group or note holds every word asked for, by group. */
+  matching(query: string): [string, ShelfItem[]][] {
+    const words = query.toLowerCase().split(/\s+/).filter(Boolean);
+    const found = this.#items().filter((item) => {
+      const text = `${item.title} ${GROUPS[item.group] ?? ''} ${item.note}`.toLowerCase();
+      return words.every((word) => text.includes(word));
+    });
+    return Object.entries(GROUPS)
+      .map(([key, name]): [string, ShelfItem[]] => [name, found.filter((item) => item.group === key)])
+      .filter(([, items]) => items.length > 0);
+  }
+
+  /** Put a part of one's own on the shelf; the rule it breaks, or "". */
+  async keep(title: string, part: PartModel, price: string): Promise<string> {
+    const { error } = await api.POST('/api/shelf/own', {
+      body: { title, part, price: price.trim() === '' ? null : price.trim().replace(',', '.') },
+    });
+    if (error) {
+      const first = (error as { errors?: Refusal[] }).errors?.[0];
+      return first ? `${first.place.replace(/^own\.?/, '')} ${first.rule}` : 'could not be kept';
+    }
+    await this.load();
+    return '';
+  }
+
+  async drop(id: number) {
+    await api.DELETE('/api/shelf/own/{pk}', { params: { path: { pk: id } } });
+    await this.load();
+  }
+
+  #items(): ShelfItem[] {
+    const { lines, parts, own } = this.contents;
+    return [
+      ...own.map((one) => ({
+        key: `own-${one.id}`,
+        group: 'own',
+        title: one.title,
+        note: one.price == null ? one.part.kind : `${one.part.kind}, cost ${one.price}`,
+        part: one.part,
+        own: one.id,
+      })),
+      ...lines.map((line) => ({
+        key: line.slug,
+        group: line.family,
+        title: line.name,
+        note: line.note,
+        part: { kind: 'line', label: line.name, line: line.slug, length_m: START_LENGTH_M } as PartModel,
+        own: null,
+      })),
+      ...parts.map((item) => ({
+        key: item.slug,
+        group: item.group,
+        title: item.title,
+        note: '',
+        part: item.part,
+        own: null,
+      })),
+    ];
+  }
+}

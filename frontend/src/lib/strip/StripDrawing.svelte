@@ -1,0 +1,65 @@
+<script lang="ts">
+  import type { Here } from '../api/client';
+  import { middle, watts } from '../figures';
+  import HeatFall from './HeatFall.svelte';
+  import MeterFlag from './MeterFlag.svelte';
+  import StandingWave from './StandingWave.svelte';
+  import StripEnds from './StripEnds.svelte';
+  import { HEIGHT, ribbonPath, type StripLayout } from './layout';
+
+  interface Props {
+    here: Here;
+    layout: StripLayout;
+    name: string;
+    stale?: boolean;
+  }
+  let { here, layout, name, stale = false }: Props = $props();
+
+  const highest = $derived(
+    Math.max(...here.waves.flatMap((wave) => wave?.highest ?? wave?.volts_peak ?? []), 1e-9),
+  );
+  const described = $derived(
+    `${name}, from the transmitter, ${watts(here.result.transmitter.rated_w)} watts, to the antenna: ` +
+      here.result.stages.map((s) => `${s.label} takes ${watts(middle(s.taken_w))} watts`).join(', ') +
+      `; ${watts(middle(here.result.antenna.radiated_w))} watts leave. The ledger has the figures.`,
+  );
+</script>
+
+<svg
+  width={layout.width}
+  height={HEIGHT.floor + 18}
+  role="img"
+  aria-label={described}
+  class:stale
+  data-testid="strip"
+>
+  {#each layout.segments as segment (segment.index)}<HeatFall {segment} />{/each}
+  <path d={ribbonPath(layout)} fill="var(--conducted)" />
+  {#each layout.segments as segment (segment.index)}
+    <line
+      x1={segment.x1}
+      x2={segment.x1}
+      y1={HEIGHT.top}
+      y2={HEIGHT.top + segment.outHeight}
+      stroke="var(--paper)"
+      stroke-width="1"
+    />
+    {@const wave = here.waves[segment.index]}
+    {#if wave}
+      <StandingWave {wave} {highest} {segment} />
+    {/if}
+    {#if segment.stage.kind === 'meter' && !segment.stage.bypassed}
+      <MeterFlag {segment} />
+    {/if}
+  {/each}
+  <StripEnds {here} {layout} />
+</svg>
+
+<style>
+  svg {
+    display: block;
+  }
+  .stale {
+    opacity: 0.45;
+  }
+</style>

@@ -1,0 +1,102 @@
+<script lang="ts">
+  import type { StationRow } from '../api/client';
+
+  interface Props {
+    stations: StationRow[];
+    trouble: string;
+    onstart: (slug: string) => void;
+    onfile: (file: File | undefined) => void;
+  }
+  let { stations, trouble, onstart, onfile }: Props = $props();
+  const STARTS = [
+    ['empty', 'An empty station', 'Build your own run, part by part, from transmitter to antenna.'],
+    [
+      'brackenfell-mill',
+      'Brackenfell Mill',
+      'An inverted vee cut for 40 m, 38 m of run, a T tuner in the room; 80 to 10 m are wanted.',
+    ],
+    [
+      'hollin-lane-school',
+      'Hollin Lane School',
+      'A short vertical on a school roof over a poor ground, thin coax, the radio’s own tuner.',
+    ],
+    ['quarry-hedge', 'Quarry Hedge', 'An end-fed wire along a hedge, a 9:1 transformer and 10 W.'],
+  ] as const;
+</script>
+
+<main>
+  <h1 class="serif">Tithe</h1>
+  <p class="lead serif">Where the transmit power goes, from the transmitter to the antenna.</p>
+  {#if trouble}<p class="fault" role="alert">{trouble}</p>{/if}
+  <h2>Start from</h2>
+  <ul>
+    {#each STARTS as [slug, name, text] (slug)}
+      <li>
+        <button type="button" onclick={() => onstart(slug)}>{name}</button>
+        <p>{text}</p>
+      </li>
+    {/each}
+    <li>
+      <label>
+        A station file
+        <input
+          type="file"
+          accept=".json,application/json"
+          onchange={(event) => onfile(event.currentTarget.files?.[0])}
+        />
+      </label>
+      <p>One that was exported before. It can also be dropped anywhere on the page.</p>
+    </li>
+  </ul>
+  {#if stations.length}
+    <h2>Or go on with</h2>
+    <ul>
+      {#each stations as row (row.id)}
+        <li><a href="/station/{row.id}">{row.name || 'A station without a name'}</a></li>
+      {/each}
+    </ul>
+  {/if}
+</main>
+
+<style>
+  main {
+    max-width: 46rem;
+    margin: 0 auto;
+    padding: 3rem 1.4rem;
+  }
+  h1 {
+    color: var(--conducted-ink);
+    font-size: 2.2rem;
+  }
+  .lead {
+    font-size: 1.3rem;
+  }
+  h2 {
+    margin-top: 2rem;
+    font-size: 1.1rem;
+  }
+  li {
+    border-top: 1px solid var(--hairline);
+    padding: 0.6rem 0;
+  }
+  li p {
+    color: var(--ink-soft);
+  }
+  button,
+  a {
+    font-size: 1.1rem;
+    text-decoration: underline;
+    text-underline-offset: 3px;
+    text-decoration-color: var(--conducted);
+  }
+  input {
+    display: block;
+    margin-top: 0.3rem;
+    font-size: 13px;
+    max-width: 100%;
+  }
+  .fault {
+    color: var(--heat-ink);
+    margin-top: 1rem;
+  }
+</style>

@@ -1,0 +1,32 @@
+"""The ledger of every band, for the report and for CSV."""
+
+from __future__ import annotations
+
+from typing import Any
+
+import numpy as np
+
+from tithe.core import solve, verdict_at
+from tithe.formats import budget_json, ledger_csv
+from tithe.formats.station_file import to_station
+from tithe.formats.station_model import StationFile
+
+
+def compose(document: StationFile) -> list[dict[str, Any]]:
+    """One row per band inside the antenna's data: its result at the middle and the verdict."""
+    station = to_station(document)
+    low, high = station.antenna.range_hz
+    known = [b for b in station.bands if low <= b.middle_hz <= high]
+    if not known:
+        return []
+    budget = solve(station, np.array([b.middle_hz for b in known]))
+    results = budget_json.results(budget)
+    return [
+        {"name": b.name, "sentence": verdict_at(budget, k, b.name).sentence, "result": results[k]}
+        for k, b in enumerate(known)
+    ]
+
+
+def as_csv(document: StationFile) -> str:
+    """The same as CSV text."""
+    return ledger_csv.write((row["name"], row["result"]) for row in compose(document))
