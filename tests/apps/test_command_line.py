@@ -7,6 +7,7 @@ import pytest
 from tests.formats.test_station_file import EXAMPLE
 from tithe.site.cli import main
 
+RADIO = {"rated_w", "held_back_w", "turned_back_w", "not_sent_w", "accepted_w", "swr"}
 FIGURES = {"in_w", "taken_w", "out_w", "loss_db", "r_in_ohm", "x_in_ohm", "swr_in", "volts_peak", "amps_rms"}
 
 
@@ -22,7 +23,7 @@ def test_solve_prints_the_contract(station, capsys):
     results = json.loads(capsys.readouterr().out)["results"]
     assert [r["mhz"] for r in results] == pytest.approx([7.05, 7.1])
     result = results[1]
-    assert set(result["transmitter"]) == {"rated_w", "held_back_w", "turned_back_w", "accepted_w", "swr"}
+    assert set(result["transmitter"]) == RADIO
     assert all(FIGURES | {"label", "kind"} <= set(stage) for stage in result["stages"])
     tuner, line, meter = result["stages"][2], result["stages"][5], result["stages"][1]
     assert {"setting", "efficiency", "matched", "limit_w"} <= set(tuner)

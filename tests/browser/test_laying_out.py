@@ -155,6 +155,14 @@ def test_bands_report_and_past(mill_page):
     expect(rail.get_by_role("button", name=re.compile("160 m"))).to_have_count(0)
 
 
+def test_the_report_prints_on_one_page(mill_page):
+    views = mill_page.get_by_role("navigation", name="Views")
+    views.get_by_role("button", name="Report").click()
+    expect(mill_page.get_by_role("row", name=re.compile("^10 m"))).to_be_visible()
+    pdf = mill_page.pdf(prefer_css_page_size=True, print_background=True)
+    assert len(re.findall(rb"/Type\s*/Page\b", pdf)) == 1
+
+
 def test_export_and_import_in_the_page(mill_page, tmp_path, base_url):
     with mill_page.expect_download() as download:
         mill_page.get_by_role("link", name="Export the station file").click()

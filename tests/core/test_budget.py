@@ -24,7 +24,7 @@ from tithe.core import (
 )
 from tithe.core.line import constants
 from tithe.core.reflection import mismatch_loss_db, reflection_of, swr
-from tithe.core.verdict import moving_the_match, verdict_at
+from tithe.core.verdict import moving_the_match, state_at, verdict_at
 from tithe.core.wording import watts
 from tithe.formats import shelf
 
@@ -204,3 +204,13 @@ def test_on_speech_an_averaging_meter_shows_less_and_the_same_swr():
     assert average.forward_interval_w.low[0] < average.forward_w[0] < average.forward_interval_w.high[0]
     assert average.swr[0] == peak.swr[0] == pytest.approx(2)
     assert average.swr_interval.low[0] <= 2 <= average.swr_interval.high[0]
+
+
+def test_a_tuner_that_leaves_a_comfortable_swr_has_matched():
+    antenna = table(((3.65e6, 8, -420),))
+    for comfort, state, words in ((1.05, "unmatched", "No match is made"), (50, None, "within your comfort")):
+        station = Station(Transmitter(), (Tuner(l_max_h=14e-6),), antenna, comfort_swr=comfort)
+        budget = solve(station, [3.65e6])
+        assert not budget.stages[0].details.tuned.matched[0]
+        assert words in verdict_at(budget, 0).sentence
+        assert (state_at(budget, 0) == "unmatched") == (state == "unmatched")

@@ -60,6 +60,7 @@ CASES = {
     "match-without-radiation": (station(Inline(10.0)), None),
     "flattered-swr": (station(Line(RG_58, 100), antenna=table(((MHZ_7, 250, 0),))), 0),
     "far-between-points": (station(antenna=table(((5e6, 50, 0), (9e6, 50, 0)))), None),
+    "read-through-run": (station(antenna=SwrAntenna(((MHZ_7, 2.0),), plane="radio")), None),
     "meter-on-speech": (station(Meter(), emission="speech"), 0),
     "tune-quietly": (station(Tuner(c_max_f=2e-9)), None),
     "exposure": (station(), None),

@@ -8,7 +8,7 @@ from typing import Literal
 import numpy as np
 
 from tithe.core.arrays import Real
-from tithe.core.budget import AUDIBLE_DB, DB_PER_S_UNIT, Budget, solve
+from tithe.core.budget import AUDIBLE_DB, DB_PER_S_UNIT, Budget, Stage, solve
 from tithe.core.station import Station
 from tithe.core.tuner import AnyTuner, AnyTunerDetails
 from tithe.core.wording import figure, watts
@@ -50,14 +50,21 @@ def takers(budget: Budget, k: int) -> list[Taker]:
 
 
 def state_at(budget: Budget, k: int) -> State:
-    """How a frequency fares: nobody hears it, one hears it, an S-unit or more, or no match."""
+    """How a frequency fares: nobody hears it, one hears it, an S-unit or more, or no match.
+
+    A tuner that falls short of a full match, but leaves an SWR within the user's comfort, has matched.
+    """
     for stage in budget.stages:
-        if isinstance(stage.details, AnyTunerDetails) and not stage.details.tuned.matched[..., k].all():
+        if _short_of_match(stage, k) and stage.swr_in[..., k].max() > budget.station.comfort_swr:
             return "unmatched"
     lost = float(np.median(budget.total_db[..., k]))
     if lost < AUDIBLE_DB:
         return "clear"
     return "audible" if lost < DB_PER_S_UNIT else "costly"
+
+
+def _short_of_match(stage: Stage, k: int) -> bool:
+    return isinstance(stage.details, AnyTunerDetails) and not stage.details.tuned.matched[..., k].all()
 
 
 def verdict_at(budget: Budget, k: int, place: str = "") -> Verdict:
@@ -75,6 +82,8 @@ def verdict_at(budget: Budget, k: int, place: str = "") -> Verdict:
     sentences.append(_heard(budget.total_db[..., k]))
     if state_at(budget, k) == "unmatched":
         sentences.append("No match is made here.")
+    elif left := [s.swr_in[..., k].max() for s in budget.stages if _short_of_match(s, k)]:
+        sentences.append(f"The tuner leaves SWR {figure(float(max(left)))}, within your comfort.")
     return Verdict(
         state_at(budget, k), " ".join(sentences), biggest if biggest.taken_w > 0.005 * power else None
     )

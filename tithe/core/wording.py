@@ -23,12 +23,16 @@ def figure(value: float, digits: int = 3) -> str:
 
 
 def watts(value: float) -> str:
-    """Watts for reading: whole from 10 W up, two digits below.
+    """Watts for reading: whole from 10 W up, two digits below, never finer than 0.01 W.
 
-    >>> watts(41.27), watts(3.456)
-    ('41', '3.5')
+    >>> watts(41.27), watts(3.456), watts(0.0141), watts(0.003), watts(0)
+    ('41', '3.5', '0.01', 'less than 0.01', '0')
     """
-    return f"{value:,.0f}" if value >= 9.95 else figure(value, 2)
+    if value >= 9.95:
+        return f"{value:,.0f}"
+    if value < 0.1:
+        return "0" if value < 1e-9 else "less than 0.01" if value < 0.005 else f"{value:.2f}"
+    return figure(value, 2)
 
 
 def frequency(freq_hz: float) -> str:

@@ -81,6 +81,7 @@ def _columns(budget: Budget) -> dict[str, Any]:
             "rated_w": budget.station.transmitter.power_w,
             "held_back_w": budget.drive.held_back_w,
             "turned_back_w": budget.drive.turned_back_w,
+            "not_sent_w": budget.drive.held_back_w + budget.drive.turned_back_w,
             "accepted_w": budget.drive.accepted_w,
             "swr": budget.swr,
         },

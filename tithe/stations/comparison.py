@@ -7,10 +7,11 @@ from typing import Any
 import numpy as np
 
 from tithe.core import Budget, Station, solve
-from tithe.core.arrays import Real, decibels
-from tithe.core.budget import DB_PER_S_UNIT
+from tithe.core.arrays import decibels
+from tithe.core.budget import AUDIBLE_DB, DB_PER_S_UNIT
 from tithe.core.verdict import state_at
 from tithe.core.wording import figure, watts
+from tithe.formats import budget_json
 from tithe.formats.station_file import to_arrangement, to_station
 from tithe.formats.station_model import StationFile
 from tithe.stations import answer
@@ -40,41 +41,47 @@ def _rows(mine: Station, theirs: Station) -> list[dict[str, Any]]:
 
 
 def _row(name: str, a: Budget, b: Budget, k: int) -> dict[str, Any]:
-    now, then = _middle(a.radiated_w, k), _middle(b.radiated_w, k)
-    gain = float(decibels(then) - decibels(now)) if now > 0 and then > 0 else None
+    now, then = a.radiated_w[..., k : k + 1], b.radiated_w[..., k : k + 1]
+    if now.shape != then.shape:
+        # One of the two antennas is known with its phase: its single figure stands against all phases.
+        now, then = np.broadcast_arrays(now, then)
+    with np.errstate(invalid="ignore"):
+        gain = decibels(then) - decibels(now)
+    gain = np.where(np.isfinite(gain), gain, 0.0)
+    known = bool((now > 0).all() and (then > 0).all())
     return {
         "name": name,
-        "now_w": now,
-        "then_w": then,
+        "now_w": budget_json.figure(now, 0),
+        "then_w": budget_json.figure(then, 0),
         "now_state": state_at(a, k),
         "then_state": state_at(b, k),
-        "gain_w": then - now,
-        "gain_db": gain,
-        "gain_s_units": None if gain is None else gain / DB_PER_S_UNIT,
+        "gain_w": budget_json.figure(then - now, 0),
+        "gain_db": budget_json.figure(gain, 0) if known else None,
+        "gain_s_units": budget_json.figure(gain / DB_PER_S_UNIT, 0) if known else None,
     }
 
 
-def _middle(values: Real, k: int) -> float:
-    return float(np.median(values[..., k]))
+def _middle(figure: Any) -> float:
+    """The middle of a figure that may be a span, 0 where there is none."""
+    value = figure["median"] if isinstance(figure, dict) else figure
+    return float(value or 0.0)
 
 
 def _sentence(names: tuple[str, str], rows: list[dict[str, Any]]) -> str:
     if not rows:
         return "The two have no band in common where both antennas are known."
-    best = max(rows, key=lambda row: row["gain_db"] or 0.0)
-    worst = min(rows, key=lambda row: row["gain_db"] or 0.0)
-    heard = [row for row in rows if abs(row["gain_db"] or 0.0) >= 1.0]
+    gains = [_middle(row["gain_db"]) for row in rows]
+    heard = sum(abs(gain) >= AUDIBLE_DB for gain in gains)
     if not heard:
         return f"Between “{names[0]}” and “{names[1]}” nobody would hear a difference on any band."
-    parts = [f"“{names[1]}” would be heard to differ on {len(heard)} of {len(rows)} bands."]
-    if (best["gain_db"] or 0) >= 1:
-        parts.append(
-            f"It gains most on {best['name']}: {watts(best['now_w'])} W become {watts(best['then_w'])} W, "
-            f"{figure(best['gain_db'])} dB more."
-        )
-    if (worst["gain_db"] or 0) <= -1:
-        parts.append(
-            f"It loses most on {worst['name']}: {watts(worst['now_w'])} W become {watts(worst['then_w'])} W, "
-            f"{figure(-worst['gain_db'])} dB less."
-        )
+    parts = [f"“{names[1]}” would be heard to differ on {heard} of {len(rows)} bands."]
+    most, least = int(np.argmax(gains)), int(np.argmin(gains))
+    if gains[most] >= AUDIBLE_DB:
+        parts.append(f"It gains most on {_change(rows[most])}, {figure(gains[most])} dB more.")
+    if gains[least] <= -AUDIBLE_DB:
+        parts.append(f"It loses most on {_change(rows[least])}, {figure(-gains[least])} dB less.")
     return " ".join(parts)
+
+
+def _change(row: dict[str, Any]) -> str:
+    return f"{row['name']}: {watts(_middle(row['now_w']))} W become {watts(_middle(row['then_w']))} W"

@@ -77,6 +77,7 @@ class TransmitterResult(Schema):
     rated_w: float
     held_back_w: Figure
     turned_back_w: Figure
+    not_sent_w: Figure
     accepted_w: Figure
     swr: Figure
 
@@ -182,13 +183,13 @@ class ComparedBand(Schema):
     """One band of two arrangements; gains are those of changing over (null: one of them radiates nothing)."""
 
     name: str
-    now_w: float
-    then_w: float
+    now_w: Figure
+    then_w: Figure
     now_state: str
     then_state: str
-    gain_w: float
-    gain_db: float | None
-    gain_s_units: float | None
+    gain_w: Figure
+    gain_db: Figure
+    gain_s_units: Figure
 
 
 class Comparison(Schema):

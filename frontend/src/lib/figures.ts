@@ -14,11 +14,13 @@ export function digits(value: number | null, count = 3): string {
   return String(Number(value.toPrecision(count)));
 }
 
-/** Watts for reading: whole from 10 up, else two digits. */
+/** Watts for reading: whole from 10 up, else two digits, never finer than 0.01; what is lost in rounding is 0. */
 export function watts(value: number | null): string {
   if (value === null) return '∞';
-  if (Math.abs(value) >= 9.95) return Math.round(value).toLocaleString('en');
-  return Math.abs(value) < 0.005 ? '0' : String(Number(value.toPrecision(2)));
+  const size = Math.abs(value);
+  if (size >= 9.95) return Math.round(value).toLocaleString('en');
+  if (size >= 0.1) return String(Number(value.toPrecision(2)));
+  return size < 1e-9 ? '0' : size < 0.005 ? '<0.01' : value.toFixed(2);
 }
 
 /** A figure as text; a span as "low – high". */

@@ -235,6 +235,15 @@ def far_between_points(scene: Scene) -> Iterator[Finding]:
         )
 
 
+@caution("read-through-run", "After changing the run, read the SWR again, or enter it for the feedpoint.")
+def read_through_run(scene: Scene) -> Iterator[Finding]:
+    if getattr(scene.budget.station.antenna, "plane", "") == "radio":
+        yield (
+            "The antenna’s SWR was read in the room, through this run: it tells of the antenna only with it.",
+            None,
+        )
+
+
 @caution("meter-on-speech", "Use the peak setting on speech, or measure with a steady carrier.")
 def meter_on_speech(scene: Scene) -> Iterator[Finding]:
     if scene.budget.station.transmitter.emission != "speech":

@@ -1430,6 +1430,8 @@ export interface components {
             held_back_w: number | components["schemas"]["Span"] | null;
             /** Turned Back W */
             turned_back_w: number | components["schemas"]["Span"] | null;
+            /** Not Sent W */
+            not_sent_w: number | components["schemas"]["Span"] | null;
             /** Accepted W */
             accepted_w: number | components["schemas"]["Span"] | null;
             /** Swr */
@@ -1468,19 +1470,19 @@ export interface components {
             /** Name */
             name: string;
             /** Now W */
-            now_w: number;
+            now_w: number | components["schemas"]["Span"] | null;
             /** Then W */
-            then_w: number;
+            then_w: number | components["schemas"]["Span"] | null;
             /** Now State */
             now_state: string;
             /** Then State */
             then_state: string;
             /** Gain W */
-            gain_w: number;
+            gain_w: number | components["schemas"]["Span"] | null;
             /** Gain Db */
-            gain_db: number | null;
+            gain_db: number | components["schemas"]["Span"] | null;
             /** Gain S Units */
-            gain_s_units: number | null;
+            gain_s_units: number | components["schemas"]["Span"] | null;
         };
         /**
          * Comparison

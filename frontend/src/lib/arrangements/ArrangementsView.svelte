@@ -1,8 +1,9 @@
 <script lang="ts">
-  import { api, type Comparison } from '../api/client';
-  import { decibels, watts } from '../figures';
+  import { api, type Comparison, type Figure } from '../api/client';
+  import { decibels, shown, watts } from '../figures';
   import { Latest } from '../station/latest';
   import type { Session } from '../station/session.svelte';
+  import PlainLabels from '../strip/PlainLabels.svelte';
   import StripDrawing from '../strip/StripDrawing.svelte';
   import { layOut, lengthsOf } from '../strip/layout';
   import { changedOver, dropped, keptAs } from './arrangements';
@@ -32,16 +33,15 @@
   const layout = $derived(
     comparison?.other ? layOut(comparison.other, lengthsOf(kept[other]?.chain ?? []), width) : null,
   );
-  const signed = (value: number | null, format: (v: number | null) => string) =>
-    value === null ? '–' : `${value > 0 ? '+' : ''}${format(value)}`;
+  /** A change with its sign; a span where the phase is unknown. */
+  const signed = (figure: Figure, format: (v: number | null) => string) =>
+    figure === null ? '–' : shown(figure, (v) => `${v !== null && v > 0 ? '+' : ''}${format(v)}`);
 
   function keep() {
-    session.replace(
-      keptAs(session.document, name.trim() || `${present}, changed`),
-      `keep ${performance.now()}`,
-    );
-    name = '';
     other = kept.length;
+    const variant = keptAs(session.document, name.trim() || `${present}, changed`);
+    session.replace(variant, `keep ${String(performance.now())}`);
+    name = '';
   }
 </script>
 
@@ -89,6 +89,7 @@
     {#if layout && comparison.other}
       <h3>{comparison.names[1]}, at the same frequency</h3>
       <StripDrawing here={comparison.other} {layout} name={comparison.names[1] ?? ''} />
+      <PlainLabels {layout} antenna={comparison.other.result.antenna.label} />
     {/if}
     <p class="verdict serif" data-testid="comparison">{comparison.sentence}</p>
     <div class="scroller">
@@ -107,8 +108,8 @@
           {#each comparison.rows as row (row.name)}
             <tr>
               <th scope="row">{row.name}</th>
-              <td>{watts(row.now_w)}</td>
-              <td>{watts(row.then_w)}</td>
+              <td>{shown(row.now_w, watts)}</td>
+              <td>{shown(row.then_w, watts)}</td>
               <td>{signed(row.gain_w, watts)}</td>
               <td>{signed(row.gain_db, decibels)}</td>
               <td>{signed(row.gain_s_units, decibels)}</td>

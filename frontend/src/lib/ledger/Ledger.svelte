@@ -15,6 +15,9 @@
 
 <section aria-label="Ledger" class="ledger">
   <Tuning {session} />
+  {#if Object.keys(session.faults).length > 0}
+    <p class="stale">The figures are those from before what is marked.</p>
+  {/if}
   {#if starting}<FirstSteps {session} {oninsert} />{/if}
   {#if here}
     <p class="verdict serif" data-testid="verdict">{here.sentence}</p>
@@ -37,6 +40,10 @@
     line-height: 1.3;
     max-width: 44rem;
     margin-top: 0.9rem;
+  }
+  .stale {
+    color: var(--heat-ink);
+    margin-top: 0.8rem;
   }
   .moving {
     margin-top: 0.35rem;

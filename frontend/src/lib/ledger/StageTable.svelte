@@ -74,7 +74,8 @@
         const [knob, unit] = name.split('_');
         return `${(knob ?? '').toUpperCase()} ${shown(value)} ${unit === 'pf' ? 'pF' : 'µH'}`;
       });
-      return `${stage.matched ? 'matched' : 'no match'}: ${knobs.join(', ')}`;
+      const how = stage.matched ? 'matched' : 'no match';
+      return knobs.length ? `${how}: ${knobs.join(', ')}` : how;
     }
     if (stage.kind === 'line')
       return `matched ${shown(stage.matched_db, decibels)} dB, SWR adds ${shown(stage.extra_db, decibels)} dB; the handbook says ${shown(stage.handbook_db, decibels)} dB in all`;

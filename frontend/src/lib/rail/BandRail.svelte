@@ -53,7 +53,7 @@
     font-size: 12.5px;
     color: var(--ink-soft);
     padding: 0 0.9rem 0.35rem;
-    font-family: inherit;
+    font-family: 'Source Sans 3 Variable', sans-serif;
   }
   button {
     display: grid;

@@ -1,7 +1,10 @@
 <script lang="ts">
   import { api, type BandLedger } from '../api/client';
-  import { decibels, shown, watts } from '../figures';
+  import { decibels, digits, shown, watts } from '../figures';
   import type { Session } from '../station/session.svelte';
+  import PlainLabels from '../strip/PlainLabels.svelte';
+  import StripDrawing from '../strip/StripDrawing.svelte';
+  import { layOut, lengthsOf } from '../strip/layout';
 
   let { session }: { session: Session } = $props();
   let rows = $state.raw<BandLedger[]>([]);
@@ -13,18 +16,34 @@
     });
   });
 
+  const PRINT_WIDTH_PX = 1020;
+  const here = $derived(session.answer?.here ?? null);
+  const layout = $derived(here ? layOut(here, lengthsOf(session.document.chain), PRINT_WIDTH_PX) : null);
   const labels = $derived(session.document.chain.map((part) => part.label || part.kind));
-  /** Each caution once, with the bands it holds for. */
+  interface Entry {
+    text: string;
+    remedy: string;
+    bands: string[];
+    same: boolean;
+  }
+  /** One entry per caution and part: the first band's sentence, and the other bands it holds for. */
   const cautions = $derived.by(() => {
-    const found: Record<string, { text: string; remedy: string; bands: string[] }> = {};
+    const found: Record<string, Entry> = {};
     for (const row of rows)
-      for (const caution of row.result.cautions) {
-        const key = `${caution.id} ${String(caution.stage)}`;
-        found[key] ??= { text: caution.text, remedy: caution.remedy, bands: [] };
-        found[key].bands.push(row.name);
+      for (const { id, stage, text, remedy } of row.result.cautions) {
+        const entry = (found[`${id} ${String(stage)}`] ??= { text, remedy, bands: [], same: true });
+        entry.bands.push(row.name);
+        entry.same &&= entry.text === text;
       }
     return Object.values(found);
   });
+
+  /** Where an entry holds; figures that differ from band to band are those of the first. */
+  function where({ bands, same }: Entry): string {
+    if (bands.length === rows.length && same) return '(every band)';
+    if (same || bands.length === 1) return `(${bands.join(', ')})`;
+    return `(figures of ${bands[0] ?? ''}; likewise on ${bands.slice(1).join(', ')})`;
+  }
 
   async function csv() {
     const { data } = await api.POST('/api/ledgers.csv', {
@@ -48,6 +67,13 @@
     </div>
   </div>
   {#if session.document.notes}<p class="notes">{session.document.notes}</p>{/if}
+  {#if here && layout}
+    <div class="print-only">
+      <p>At {digits(session.mhz, 6)} MHz: {here.sentence}</p>
+      <StripDrawing {here} {layout} name="The run, for print" />
+      <PlainLabels {layout} antenna={here.result.antenna.label} />
+    </div>
+  {/if}
   <div class="scroller">
     <table class="figures">
       <caption
@@ -93,9 +119,7 @@
       <li>
         <span class="sign" aria-hidden="true">▲</span>
         {caution.text} <span class="soft">{caution.remedy}</span>
-        <span class="soft"
-          >({caution.bands.length === rows.length ? 'every band' : caution.bands.join(', ')})</span
-        >
+        <span class="soft">{where(caution)}</span>
       </li>
     {/each}
   </ul>
@@ -181,13 +205,34 @@
     color: var(--caution-ink);
     font-size: 11px;
   }
+  .print-only {
+    display: none;
+  }
   @media print {
+    section {
+      padding: 0;
+    }
+    .print-only {
+      display: block;
+      zoom: 0.8;
+    }
+    h3 {
+      margin-top: 0.3rem;
+    }
     .actions {
       display: none;
     }
     table,
+    li,
+    .small,
+    .notes {
+      font-size: 9.5px;
+      line-height: 1.2;
+    }
+    th,
+    td,
     li {
-      font-size: 11px;
+      padding-block: 1px;
     }
   }
 </style>

@@ -1,5 +1,5 @@
 <script lang="ts">
-  import { middle, watts } from '../figures';
+  import { shown, watts } from '../figures';
   import { HEIGHT, type Segment } from './layout';
 
   let { segment }: { segment: Segment } = $props();
@@ -8,7 +8,7 @@
   const width = $derived(Math.min(segment.takenHeight, segment.x1 - segment.x0));
   /** Drawn behind the ribbon, from its narrower end down. */
   const edge = $derived(HEIGHT.top + segment.outHeight);
-  const taken = $derived(middle(segment.stage.taken_w) ?? 0);
+  const taken = $derived(shown(segment.stage.taken_w, watts));
 </script>
 
 {#if segment.takenHeight >= 0.3}
@@ -28,6 +28,6 @@
     class="figures"
     fill="var(--heat-ink)"
     font-size="12"
-    font-weight="600">{watts(taken)} W</text
+    font-weight="600">{taken} W</text
   >
 {/if}

@@ -1,6 +1,6 @@
 <script lang="ts">
   import type { Here } from '../api/client';
-  import { middle, shown, watts } from '../figures';
+  import { shown, watts } from '../figures';
   import { HEIGHT, type StripLayout } from './layout';
 
   let { here, layout }: { here: Here; layout: StripLayout } = $props();
@@ -8,9 +8,7 @@
   const y = HEIGHT.top;
   const wide = $derived(layout.start > 60);
   const back = $derived(layout.ratedHeight - layout.acceptedHeight);
-  const notSent = $derived(
-    (middle(here.result.transmitter.held_back_w) ?? 0) + (middle(here.result.transmitter.turned_back_w) ?? 0),
-  );
+  const notSent = $derived(shown(here.result.transmitter.not_sent_w, watts));
   const tip = $derived(layout.end + (wide ? 34 : 20));
   const leaving = $derived(layout.radiatedHeight);
   const leaves = $derived(`${shown(here.result.antenna.radiated_w, watts)} W`);
@@ -36,9 +34,7 @@
     >
     <text x="14" y={y + 32} font-size="12" fill="var(--ink-soft)">rated</text>
     {#if back > 0.4}
-      <text x="14" y={y + 62} font-size="12" class="figures" fill="var(--standing-ink)"
-        >{watts(notSent)} W</text
-      >
+      <text x="14" y={y + 62} font-size="12" class="figures" fill="var(--standing-ink)">{notSent} W</text>
       <text x="14" y={y + 76} font-size="12" fill="var(--standing-ink)">not sent</text>
     {/if}
   {/if}
