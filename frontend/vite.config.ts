@@ -1,11 +1,16 @@
 import tailwindcss from '@tailwindcss/vite';
 import { svelte } from '@sveltejs/vite-plugin-svelte';
 import { svelteTesting } from '@testing-library/svelte/vite';
+import { resolve } from 'node:path';
 import { defineConfig } from 'vitest/config';
 
 export default defineConfig({
   base: '/static/',
   plugins: [tailwindcss(), svelte(), svelteTesting()],
+  // The tests stand beside this folder and find their tools in it.
+  resolve: {
+    alias: [{ find: /^@testing-library\/(.*)$/, replacement: resolve('node_modules/@testing-library/$1') }],
+  },
   build: {
     outDir: '../tithe/site/dist',
     emptyOutDir: true,

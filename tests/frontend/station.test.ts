@@ -1,27 +1,27 @@
-import { expect, test } from "vitest";
-import { History } from "../../frontend/src/lib/station/history.svelte";
-import { Latest } from "../../frontend/src/lib/station/latest";
+import { expect, test } from 'vitest';
+import { History } from '../../frontend/src/lib/station/history.svelte';
+import { Latest } from '../../frontend/src/lib/station/latest';
 
-test("undo and redo walk the same states; a new change forgets what was undone", () => {
+test('undo and redo walk the same states; a new change forgets what was undone', () => {
   const history = new History<string>();
-  history.record("a", "x", 0);
-  history.record("b", "y", 1);
-  expect(history.undo("c")).toBe("b");
-  expect(history.undo("b")).toBe("a");
-  expect(history.redo("a")).toBe("b");
-  history.record("b", "z", 2);
+  history.record('a', 'x', 0);
+  history.record('b', 'y', 1);
+  expect(history.undo('c')).toBe('b');
+  expect(history.undo('b')).toBe('a');
+  expect(history.redo('a')).toBe('b');
+  history.record('b', 'z', 2);
   expect(history.canRedo).toBe(false);
-  expect(history.undo("d")).toBe("b");
+  expect(history.undo('d')).toBe('b');
 });
 
-test("a drag is one step", () => {
+test('a drag is one step', () => {
   const history = new History<number>();
-  for (let k = 0; k < 10; k++) history.record(k, "chain[0].length_m", k * 50);
+  for (let k = 0; k < 10; k++) history.record(k, 'chain[0].length_m', k * 50);
   expect(history.undo(10)).toBe(0);
   expect(history.canUndo).toBe(false);
 });
 
-test("only the newest waiting job runs, and never two at once", async () => {
+test('only the newest waiting job runs, and never two at once', async () => {
   const latest = new Latest();
   const ran: number[] = [];
   let running = 0;

@@ -1,62 +1,45 @@
-import { expect, test } from "vitest";
-import type { Here, StageResult } from "../../frontend/src/lib/api/client";
-import { decibels, shown, swr, watts } from "../../frontend/src/lib/figures";
-import {
-  HEIGHT,
-  layOut,
-  ribbonPath,
-  wavePath,
-} from "../../frontend/src/lib/strip/layout";
+import { expect, test } from 'vitest';
+import type { Here, StageResult } from '../../frontend/src/lib/api/client';
+import { decibels, shown, swr, watts } from '../../frontend/src/lib/figures';
+import { HEIGHT, layOut, ribbonPath, wavePath } from '../../frontend/src/lib/strip/layout';
 
-const stage = (
-  in_w: number,
-  out_w: number,
-  kind: StageResult["kind"] = "inline",
-) => ({ kind, label: kind, in_w, out_w, taken_w: in_w - out_w }) as StageResult;
+const stage = (in_w: number, out_w: number, kind: StageResult['kind'] = 'inline') =>
+  ({ kind, label: kind, in_w, out_w, taken_w: in_w - out_w }) as StageResult;
 
 const here = {
   result: {
     transmitter: { rated_w: 100, accepted_w: 90 },
-    stages: [stage(90, 60, "line"), stage(60, 50)],
+    stages: [stage(90, 60, 'line'), stage(60, 50)],
     antenna: { radiated_w: 45, taken_w: 5 },
   },
   waves: [],
 } as unknown as Here;
 
-test("heights follow power and what goes in comes out or falls", () => {
+test('heights follow power and what goes in comes out or falls', () => {
   const layout = layOut(here, [40], 1280);
   expect(layout.segments[0]?.inHeight).toBeCloseTo(0.9 * HEIGHT.ribbon);
-  for (const s of layout.segments)
-    expect(s.outHeight + s.takenHeight).toBeCloseTo(s.inHeight);
-  expect(layout.radiatedHeight + layout.antennaTakenHeight).toBeCloseTo(
-    layout.segments[1]?.outHeight ?? 0,
-  );
+  for (const s of layout.segments) expect(s.outHeight + s.takenHeight).toBeCloseTo(s.inHeight);
+  expect(layout.radiatedHeight + layout.antennaTakenHeight).toBeCloseTo(layout.segments[1]?.outHeight ?? 0);
 });
 
-test("parts fill the run without gaps, at any width", () => {
+test('parts fill the run without gaps, at any width', () => {
   for (const width of [360, 640, 1280, 3000]) {
     const layout = layOut(here, [40, 0], width);
     expect(layout.segments[0]?.x0).toBeCloseTo(layout.start);
     expect(layout.segments[0]?.x1).toBeCloseTo(layout.segments[1]?.x0 ?? 0);
     expect(layout.segments[1]?.x1).toBeCloseTo(layout.end);
-    expect(ribbonPath(layout)).not.toContain("NaN");
+    expect(ribbonPath(layout)).not.toContain('NaN');
   }
 });
 
-test("the highest crest touches the top of its band", () => {
-  expect(wavePath([0, 10, 5], 10, 0, 100)).toContain(
-    `50.0 ${(HEIGHT.waveBase - HEIGHT.wave).toFixed(1)}`,
-  );
+test('the highest crest touches the top of its band', () => {
+  expect(wavePath([0, 10, 5], 10, 0, 100)).toContain(`50.0 ${(HEIGHT.waveBase - HEIGHT.wave).toFixed(1)}`);
 });
 
-test("figures have honest digits, and spans both ends", () => {
-  expect([watts(41.27), watts(3.456), watts(0)]).toEqual(["41", "3.5", "0"]);
-  expect([swr(1), swr(12.34), swr(null)]).toEqual(["1.00", "12.3", "∞"]);
-  expect([decibels(0.948), decibels(23.6), decibels(-0.001)]).toEqual([
-    "0.95",
-    "23.6",
-    "0.00",
-  ]);
-  expect(shown({ min: 12.2, median: 40, max: 70.4 }, watts)).toBe("12 – 70");
-  expect(shown({ min: 12.2, median: 12.3, max: 12.4 }, watts)).toBe("12");
+test('figures have honest digits, and spans both ends', () => {
+  expect([watts(41.27), watts(3.456), watts(0)]).toEqual(['41', '3.5', '0']);
+  expect([swr(1), swr(12.34), swr(null)]).toEqual(['1.00', '12.3', '∞']);
+  expect([decibels(0.948), decibels(23.6), decibels(-0.001)]).toEqual(['0.95', '23.6', '0.00']);
+  expect(shown({ min: 12.2, median: 40, max: 70.4 }, watts)).toBe('12 – 70');
+  expect(shown({ min: 12.2, median: 12.3, max: 12.4 }, watts)).toBe('12');
 });

@@ -149,6 +149,25 @@ class Budget:
         return Counted(mismatch_loss_db(rho), handbook, self.total_db)
 
 
+MAX_RUN_DB = 400.0
+"""Matched loss of the whole run beyond which nothing is computed: one part in 10⁴⁰ arrives."""
+
+
+def _matched_db(part: Part, freq_hz: Real) -> Real | float:
+    if part.bypassed or isinstance(part, AnyTuner):
+        return 0.0
+    return part.matched_db(freq_hz) if isinstance(part, Line) else part.loss_db
+
+
+def _require_bearable(station: Station, freq_hz: Real) -> None:
+    total = np.zeros(np.shape(freq_hz))
+    for n, part in enumerate(station.chain):
+        total = total + _matched_db(part, freq_hz)
+        place = f"chain[{n}].{'length_m' if isinstance(part, Line) else 'loss_db'}"
+        rule = f"makes the run lose more than {MAX_RUN_DB:g} dB when matched; no power would arrive"
+        require(bool((total <= MAX_RUN_DB).all()), place, rule)
+
+
 def run_without_tuners(station: Station, freq_hz: Real) -> Run:
     """All passive parts in line, from the radio to the antenna."""
     run, matched_db = through(freq_hz), np.zeros(np.shape(freq_hz))
@@ -156,7 +175,7 @@ def run_without_tuners(station: Station, freq_hz: Real) -> Run:
         if part.bypassed or isinstance(part, AnyTuner):
             continue
         run = run @ part.two_port(freq_hz)
-        matched_db = matched_db + (part.matched_db(freq_hz) if isinstance(part, Line) else part.loss_db)
+        matched_db = matched_db + _matched_db(part, freq_hz)
     return Run(run, np.asarray(matched_db))
 
 
@@ -184,6 +203,7 @@ def solve(station: Station, freq_hz: Real) -> Budget:
     freq_hz = np.atleast_1d(np.asarray(freq_hz, dtype=np.float64))
     good = bool(np.isfinite(freq_hz).all() and (freq_hz > 0).all())
     require(good, "mhz", "every frequency must be a finite number above 0")
+    _require_bearable(station, freq_hz)
     ends, antenna = _walk_back(station, freq_hz)
     source = ends[0][0] if ends else antenna
     r0 = station.transmitter.reference_ohm

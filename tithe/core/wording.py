@@ -13,7 +13,7 @@ def figure(value: float, digits: int = 3) -> str:
     """
     if not np.isfinite(value):
         return "infinite"
-    if value == 0:
+    if abs(value) < 1e-9:  # rounding, not a quantity
         return "0"
     places = digits - 1 - int(np.floor(np.log10(abs(value))))
     rounded = round(float(value), places)

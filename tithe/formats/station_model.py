@@ -145,7 +145,7 @@ class TransformerModel(RatedPart):
     """``ratio``: antenna side over radio side, in impedance."""
 
     kind: Literal["transformer"]
-    ratio: Positive = 1.0
+    ratio: Annotated[float, Field(strict=True, allow_inf_nan=False, ge=0.001, le=1000)] = 1.0
     loss_db: NotNegative = 0.0
     z_ohm: Positive = 50.0
     magnetizing_uh: Positive | None = None

@@ -25,7 +25,7 @@ def missing(ladder: Ladder, freq_hz: Real, z_ohm: Complex, r0_ohm: float) -> Mis
     """For loads of any shape that no setting matches; the shapes of the results are theirs."""
     shape = np.broadcast(freq_hz, z_ohm).shape
     omega = 2 * np.pi * np.broadcast_to(freq_hz, shape)
-    best = Missing(np.full(shape, -1.0), np.full(shape, np.inf), np.full(shape, np.inf))
+    best = Missing(np.full(shape, -1.0), np.ones(shape), np.ones(shape))
     least = np.full(shape, np.inf)
     for position, element in enumerate(ladder.elements):
         for end, relaxed in (

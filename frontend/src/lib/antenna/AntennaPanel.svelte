@@ -2,6 +2,7 @@
   import { api, type Refusal, type StationFile } from '../api/client';
   import { shown, swr } from '../figures';
   import ChoiceField from '../inspector/ChoiceField.svelte';
+  import TextField from '../inspector/TextField.svelte';
   import NumberField from '../inspector/NumberField.svelte';
   import type { Session } from '../station/session.svelte';
   import PointsField from './PointsField.svelte';
@@ -64,14 +65,7 @@
     R {shown(result.r_ohm)} Ω, X {shown(result.x_ohm)} Ω here; SWR {shown(result.swr, swr)} at the feedpoint.
   </p>
 {/if}
-<div class="field">
-  <label for="antenna-label">Name</label>
-  <input
-    id="antenna-label"
-    value={antenna.label}
-    oninput={(event) => session.change('antenna.label', event.currentTarget.value)}
-  />
-</div>
+<TextField {session} place="antenna.label" label="Name" />
 <ChoiceField
   label="Known by"
   value={antenna.kind}
@@ -130,21 +124,6 @@
   p {
     margin: 0.2rem 0 0.6rem;
     color: var(--ink-soft);
-  }
-  .field {
-    display: grid;
-    grid-template-columns: auto 1fr;
-    gap: 0.8rem;
-    padding: 0.3rem 0;
-    border-top: 1px solid var(--hairline);
-  }
-  .field label {
-    color: var(--ink-soft);
-  }
-  .field input {
-    background: none;
-    border-bottom: 1px solid var(--ink-soft);
-    min-width: 0;
   }
   .file {
     display: grid;

@@ -18,4 +18,7 @@ export type BandLedger = Schemas['BandLedger'];
 export type Refusal = Schemas['Refusal'];
 export type Figure = StageResult['in_w'];
 
-export const api = createClient<paths>({ baseUrl: '/' });
+export const api = createClient<paths>({
+  baseUrl: location.origin,
+  fetch: (request) => fetch(request),
+});

@@ -92,7 +92,8 @@
       <PlainLabels {layout} antenna={comparison.other.result.antenna.label} />
     {/if}
     <p class="verdict serif" data-testid="comparison">{comparison.sentence}</p>
-    <div class="scroller">
+    <!-- svelte-ignore a11y_no_noninteractive_tabindex (a region that scrolls must be reachable by keyboard) -->
+    <div class="scroller" role="region" aria-label="Both arrangements by band" tabindex="0">
       <table class="figures">
         <thead>
           <tr>

@@ -7,6 +7,7 @@
   import ChoiceField from './ChoiceField.svelte';
   import KeepOnShelf from './KeepOnShelf.svelte';
   import LineTypeFields from './LineTypeFields.svelte';
+  import TextField from './TextField.svelte';
   import NumberField from './NumberField.svelte';
   import PartCautions from './PartCautions.svelte';
   import PartTools from './PartTools.svelte';
@@ -44,14 +45,7 @@
     {stage.lacks ? `No match: it ${stage.lacks}.` : ''}
   </p>
 {/if}
-<div class="field">
-  <label for="part-label">Name</label>
-  <input
-    id="part-label"
-    value={part.label}
-    oninput={(event) => session.change(`${place}.label`, event.currentTarget.value)}
-  />
-</div>
+<TextField {session} place="{place}.label" label="Name" />
 {#if part.kind === 'line'}
   <LineTypeFields {session} {place} line={part.line} lines={shelf.lines} />
 {:else if part.kind === 'tuner'}
@@ -132,21 +126,8 @@
     color: var(--heat-ink);
     margin: 0.2rem 0 0.6rem;
   }
-  .field {
-    display: grid;
-    grid-template-columns: auto 1fr;
-    gap: 0.8rem;
-    padding: 0.3rem 0;
-    border-top: 1px solid var(--hairline);
-  }
-  .field label,
   .hint {
     color: var(--ink-soft);
-  }
-  .field input {
-    background: none;
-    border-bottom: 1px solid var(--ink-soft);
-    min-width: 0;
   }
   .switch {
     display: flex;

@@ -84,7 +84,8 @@
   const share = (taken: Figure) => Math.max(0, Math.min(100, (100 * (middle(taken) ?? 0)) / rated));
 </script>
 
-<div class="scroller">
+<!-- svelte-ignore a11y_no_noninteractive_tabindex (a region that scrolls must be reachable by keyboard) -->
+<div class="scroller" role="region" aria-label="Watts by part" tabindex="0">
   <table class="figures">
     <caption class="visually-hidden">What each part of the run took of {watts(rated)} watts</caption>
     <thead>

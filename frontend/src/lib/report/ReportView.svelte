@@ -74,7 +74,8 @@
       <PlainLabels {layout} antenna={here.result.antenna.label} />
     </div>
   {/if}
-  <div class="scroller">
+  <!-- svelte-ignore a11y_no_noninteractive_tabindex (a region that scrolls must be reachable by keyboard) -->
+  <div class="scroller" role="region" aria-label="Watts by band and part" tabindex="0">
     <table class="figures">
       <caption
         >Watts that each part takes, at the middle of each band, of {watts(

@@ -12,7 +12,11 @@
   let { open, title, onclose, children }: Props = $props();
 </script>
 
-<Dialog {open} onOpenChange={(change) => !change.open && onclose()}>
+<Dialog
+  {open}
+  initialFocusEl={() => document.querySelector<HTMLElement>('.modal input')}
+  onOpenChange={(change) => !change.open && onclose()}
+>
   <Portal>
     <Dialog.Backdrop class="modal-backdrop" />
     <Dialog.Positioner class="modal-place">

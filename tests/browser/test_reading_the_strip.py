@@ -1,0 +1,132 @@
+"""What the strip, the rail and the inspector show; by keyboard alone; narrow; in the dark."""
+
+import re
+
+import pytest
+from axe_playwright_python.sync_playwright import Axe
+from playwright.sync_api import expect
+
+from tests.browser.test_first_slice import saved
+from tests.browser.test_laying_out import parts
+
+pytestmark = pytest.mark.django_db(transaction=True)
+
+
+def test_meters_fly_their_reading_with_its_interval(mill_page):
+    strip = mill_page.get_by_test_id("strip")
+    flags = [
+        text for text in strip.locator("text").all_text_contents() if re.fullmatch(r"[\d.]+ – [\d.]+", text)
+    ]
+    assert len(flags) == 2
+    for flag in flags:
+        low, high = map(float, flag.split(" – "))
+        assert 1 <= low < high
+    readings = [text for text in strip.locator("text").all_text_contents() if re.fullmatch(r"\d\.\d\d", text)]
+    assert readings[0] == "1.00"
+
+
+def test_the_standing_wave_names_its_highest_point(mill_page):
+    mill_page.get_by_role("navigation", name="Bands").get_by_role("button", name="30 m").click()
+    strip = mill_page.get_by_test_id("strip")
+    expect(strip).to_contain_text(re.compile(r"\d+ V peak at [\d.]+ m"))
+    said = next(
+        t for t in strip.locator("text").all_text_contents() if "V peak at" in t and not t.startswith("101")
+    )
+    volts = said.split(" V")[0]
+    expect(mill_page.get_by_role("row", name=re.compile("run to the mast"))).to_contain_text(volts)
+
+
+def test_a_caution_stands_at_its_part_and_says_what_to_do(mill_page):
+    mill_page.get_by_role("navigation", name="Bands").get_by_role("button", name="80 m").click()
+    tuner = mill_page.get_by_role("button", name="room tuner", exact=True).first
+    expect(tuner).to_contain_text("has a caution")
+    tuner.click()
+    inspector = mill_page.get_by_role("complementary", name="Inspector")
+    expect(inspector).to_contain_text("is above a rating at this power")
+    expect(inspector).to_contain_text("Stay below that power")
+
+
+def test_the_strip_is_described_in_words(mill_page):
+    described = mill_page.get_by_test_id("strip").get_attribute("aria-label")
+    assert described.startswith("The run, from the transmitter, 100 watts, to the antenna: jumper takes ")
+    assert re.search(r"run to the mast takes [\d.]+ watts", described)
+    assert described.endswith("The ledger has the figures.")
+
+
+def test_a_station_is_built_by_keyboard_alone(page, base_url, transactional_db):
+    page.set_default_timeout(8000)
+    page.goto(base_url)
+    page.get_by_role("button", name="An empty station").press("Enter")
+    page.get_by_role("button", name="Insert a part", exact=True).press("Enter")
+    page.get_by_label("Search the shelf").wait_for()
+    page.keyboard.type("hardline 1/2")
+    page.keyboard.press("Tab")
+    page.keyboard.press("Enter")
+    page.get_by_label("Length", exact=True).first.focus()
+    page.keyboard.press("Control+A")
+    page.keyboard.type("25")
+    assert parts(page) == ["Foam hardline 1/2 in"]
+    page.get_by_role("button", name="Describe the antenna").press("Enter")
+    page.get_by_label("Known by").select_option("resonator")
+    expect(page.get_by_test_id("verdict")).to_contain_text("of 100 W leave the antenna")
+    page.get_by_role("group", name="Parts of the run").get_by_role(
+        "button", name="transmitter", exact=True
+    ).focus()
+    for key, focused in (
+        ("ArrowRight", "Foam hardline 1/2 in"),
+        ("ArrowRight", "antenna"),
+        ("ArrowLeft", None),
+    ):
+        page.keyboard.press(key)
+        if focused:
+            assert page.evaluate("document.activeElement.getAttribute('aria-label')") == focused
+    page.keyboard.press("Delete")
+    assert parts(page) == []
+    saved(page)
+
+
+def test_the_theme_is_remembered(mill_page):
+    root = mill_page.locator("html")
+    expect(root).to_have_attribute("data-mode", "light")
+    mill_page.get_by_role("button", name="Dark theme").click()
+    mill_page.reload()
+    mill_page.get_by_test_id("verdict").wait_for()
+    expect(root).to_have_attribute("data-mode", "dark")
+    mill_page.get_by_role("button", name="Light theme").click()
+    expect(root).to_have_attribute("data-mode", "light")
+
+
+def test_a_look_from_the_garden(mill_page):
+    """At 390 px: nothing runs over the edge, parts can be taken in and out, axe finds nothing."""
+    mill_page.set_viewport_size({"width": 390, "height": 844})
+    views = mill_page.get_by_role("navigation", name="Views")
+    for view in ("Ledger", "Arrangements", "Bands", "Past", "Report"):
+        views.get_by_role("button", name=view).click()
+        mill_page.wait_for_timeout(200)
+        wide = mill_page.evaluate("document.documentElement.scrollWidth")
+        assert wide <= 390, f"{view} is {wide} px wide"
+        results = Axe().run(mill_page)
+        assert results.violations_count == 0, f"{view}: {results.generate_report()}"
+    views.get_by_role("button", name="Ledger").click()
+    before = parts(mill_page)
+    mill_page.get_by_role("button", name="arrestor", exact=True).first.click()
+    mill_page.get_by_role("button", name="Remove", exact=True).click()
+    assert len(parts(mill_page)) == len(before) - 1
+    mill_page.get_by_role("button", name="Insert a part after this one").click()
+    mill_page.get_by_role("button", name="Switch", exact=True).click()
+    assert "switch" in parts(mill_page)
+
+
+def test_another_frequency_in_the_band_moves_everything(mill_page):
+    verdict = mill_page.get_by_test_id("verdict")
+    before = mill_page.get_by_test_id("strip").get_attribute("aria-label")
+    slider = mill_page.get_by_label("Frequency in the band")
+    slider.focus()
+    for _ in range(60):
+        slider.press("ArrowRight")
+    expect(mill_page.get_by_label("Frequency", exact=True)).to_have_value("7.160")
+    expect(mill_page.get_by_test_id("strip")).not_to_have_attribute("aria-label", before)
+    expect(verdict).to_contain_text("On 40 m ")
+    mill_page.get_by_label("Frequency", exact=True).fill("abc")
+    expect(mill_page.get_by_text("The frequency must be a number above 0.")).to_be_visible()
+    expect(verdict).to_contain_text("On 40 m ")

@@ -1,0 +1,109 @@
+"""What is said of a frequency: the sentence, the state, the biggest taker, the moved match."""
+
+import numpy as np
+import pytest
+
+from tithe.core import (
+    PROTECTIONS,
+    Inline,
+    Line,
+    LossResistance,
+    Resonator,
+    Station,
+    SwrAntenna,
+    Transmitter,
+    Tuner,
+    solve,
+    table,
+    verdict_at,
+)
+from tithe.core.verdict import match_moved_to_antenna, moving_the_match, state_at, takers
+from tithe.core.wording import figure, frequency, watts
+from tithe.formats import shelf
+
+GOOD = table(((7e6, 50, 0),))
+
+
+def solved(*chain, antenna=GOOD, power_w=100, **transmitter):
+    return solve(Station(Transmitter(power_w, **transmitter), chain, antenna), [7e6])
+
+
+@pytest.mark.parametrize(
+    ("loss_db", "state", "words"),
+    [
+        (0.0, "clear", "would not hear the difference (0 dB)"),
+        (0.9, "clear", "would not hear the difference (0.9 dB)"),
+        (1.1, "audible", "would lose a quarter of an S-unit (1.1 dB)"),
+        (3.0, "audible", "would lose half an S-unit (3 dB)"),
+        (4.0, "audible", "would lose two thirds of an S-unit (4 dB)"),
+        (6.2, "costly", "would lose one S-unit (6.2 dB)"),
+        (15.0, "costly", "would lose 2.5 S-units (15 dB)"),
+    ],
+)
+def test_a_loss_is_told_by_what_a_listener_hears(loss_db, state, words):
+    budget = solved(Inline(loss_db))
+    assert state_at(budget, 0) == state
+    assert words in verdict_at(budget, 0).sentence
+
+
+def test_nothing_radiated_is_told_as_nothing():
+    said = verdict_at(solved(antenna=table(((7e6, 0, 1e12),))), 0).sentence
+    assert "0 of 100 W leave the antenna" in said or "less than 0.01 of 100 W" in said
+
+
+def test_takers_come_in_order_and_sum_to_what_is_missing():
+    antenna = Resonator(7e6, 40, 3, loss=LossResistance(((1e6, 10.0),)))
+    budget = solved(Inline(1.0, label="a"), Line(shelf.line_type("rg-58"), 30, "b"), antenna=antenna)
+    found = takers(budget, 0)
+    assert [t.taken_w for t in found] == sorted((t.taken_w for t in found), reverse=True)
+    assert sum(t.taken_w for t in found) == pytest.approx(100 - budget.radiated_w[0])
+    assert {t.label for t in found} >= {"“a”", "“b”", "the antenna’s own losses", "reflection at the radio"}
+
+
+def test_the_radio_can_be_the_biggest_taker():
+    said = verdict_at(solved(antenna=table(((7e6, 500, 0),))), 0)
+    assert said.biggest.label == "the radio’s protection"
+    assert "The radio’s protection takes most" in said.sentence
+    kept = verdict_at(solved(antenna=table(((7e6, 500, 0),)), protection=PROTECTIONS["none"]), 0)
+    assert kept.biggest.label == "reflection at the radio"
+
+
+def test_spans_are_told_as_between():
+    said = verdict_at(
+        solved(Line(shelf.line_type("rg-174"), 30), antenna=SwrAntenna(((7e6, 6.0),))), 0, "40 m"
+    )
+    low, high = (watts(f(solved_range())) for f in (np.min, np.max))
+    assert f"On 40 m between {low} and {high} of 100 W leave" in said.sentence
+    assert "Typically a listener" in said.sentence
+
+
+def solved_range():
+    return solved(Line(shelf.line_type("rg-174"), 30), antenna=SwrAntenna(((7e6, 6.0),))).radiated_w
+
+
+def test_only_one_active_tuner_away_from_the_antenna_can_be_moved():
+    line = Line(shelf.line_type("rg-58"), 30)
+    assert match_moved_to_antenna(Station(Transmitter(), (line,), GOOD)) is None
+    assert match_moved_to_antenna(Station(Transmitter(), (line, Tuner()), GOOD)) is None
+    assert match_moved_to_antenna(Station(Transmitter(), (Tuner(), Tuner(), line), GOOD)) is None
+    assert match_moved_to_antenna(Station(Transmitter(), (Tuner(setting="bypass"), line), GOOD)) is None
+    moved = match_moved_to_antenna(Station(Transmitter(), (Tuner(label="t"), line), GOOD))
+    assert [part.label for part in moved.chain] == ["line", "t"]
+
+
+def test_moving_a_match_is_told_in_watts_of_the_other_station():
+    line, antenna = Line(shelf.line_type("rg-58"), 40), table(((7e6, 10, -200),))
+    tuner = Tuner("l", c_max_f=3e-9)
+    here, there = solved(tuner, line, antenna=antenna), solved(line, tuner, antenna=antenna)
+    gain = there.radiated_w[0] - here.radiated_w[0]
+    assert moving_the_match(here, 0) == f"The same tuner at the antenna would give back {watts(gain)} W."
+    assert moving_the_match(solved(tuner, Line(line.line, 0.1)), 0).endswith("next to nothing.")
+    assert moving_the_match(solved(line), 0) == ""
+
+
+def test_words_for_numbers_are_honest():
+    assert [figure(x) for x in (0, 0.04567, 41.27, 999.6, 12345.0, -3.14159, np.inf)] == [
+        "0", "0.0457", "41.3", "1,000", "12,300", "-3.14", "infinite",
+    ]  # fmt: skip
+    assert [watts(x) for x in (1234.4, 99.96, 9.96, 0.5)] == ["1,234", "100", "10", "0.5"]
+    assert frequency(7.1e6) == "7.1 MHz"

@@ -1,0 +1,218 @@
+import { render, screen, within } from '@testing-library/svelte';
+import userEvent from '@testing-library/user-event';
+import { afterEach, beforeEach, expect, test, vi } from 'vitest';
+import PointsField from '../../frontend/src/lib/antenna/PointsField.svelte';
+import ChoiceField from '../../frontend/src/lib/inspector/ChoiceField.svelte';
+import NumberField from '../../frontend/src/lib/inspector/NumberField.svelte';
+import TextField from '../../frontend/src/lib/inspector/TextField.svelte';
+import Cautions from '../../frontend/src/lib/ledger/Cautions.svelte';
+import Counting from '../../frontend/src/lib/ledger/Counting.svelte';
+import BandRail from '../../frontend/src/lib/rail/BandRail.svelte';
+import { Shelf } from '../../frontend/src/lib/shelf/shelf.svelte';
+import { preferences } from '../../frontend/src/lib/station/preferences.svelte';
+import { Session } from '../../frontend/src/lib/station/session.svelte';
+import SaveState from '../../frontend/src/lib/ui/SaveState.svelte';
+import Welcome from '../../frontend/src/lib/ui/Welcome.svelte';
+import { answer, FakeServer, kept, settled, until } from './server';
+
+let server: FakeServer;
+let session: Session;
+
+beforeEach(async () => {
+  vi.stubGlobal(
+    'ResizeObserver',
+    class {
+      observe() {}
+      unobserve() {}
+      disconnect() {}
+    },
+  );
+  server = new FakeServer(({ path }) => ({
+    body: path === '/api/solve' ? answer() : kept(2),
+  }));
+  session = new Session(kept());
+  await until(() => session.answer !== null);
+});
+afterEach(async () => {
+  await settled();
+  vi.unstubAllGlobals();
+  if (preferences.system === 'feet') preferences.toggleSystem();
+});
+
+const lengthField = () =>
+  render(NumberField, {
+    session,
+    place: 'chain[1].length_m',
+    spec: { key: 'length_m', label: 'Length', quantity: 'length' },
+  });
+
+test('a number field takes units and puts metres into the document', async () => {
+  lengthField();
+  const field = screen.getByLabelText('Length');
+  expect(field).toHaveProperty('value', '30');
+  await userEvent.clear(field);
+  await userEvent.type(field, '100 ft');
+  expect(session.document.chain[1]).toMatchObject({ length_m: 30.48 });
+  expect(field).toHaveProperty('value', '100 ft');
+  await userEvent.tab();
+  expect(field).toHaveProperty('value', '30.48');
+});
+
+test('a number field shows feet when asked to, and the document stays in metres', async () => {
+  lengthField();
+  preferences.toggleSystem();
+  await until(() => (screen.getByLabelText('Length') as HTMLInputElement).value === '98.4252');
+  expect(screen.getByText('ft')).toBeTruthy();
+  expect(session.document.chain[1]).toMatchObject({ length_m: 30 });
+});
+
+test('a number field keeps what is wrong and says why, tied to the field', async () => {
+  server.reply = () => ({
+    status: 422,
+    body: {
+      errors: [
+        {
+          place: 'document.chain[1].length_m',
+          rule: "must be a number (it is 'x')",
+        },
+      ],
+    },
+  });
+  lengthField();
+  const field = screen.getByLabelText('Length');
+  await userEvent.clear(field);
+  await userEvent.type(field, 'x');
+  const alert = await screen.findByRole('alert');
+  expect(alert.textContent).toBe("Length must be a number (it is 'x').");
+  expect(field.getAttribute('aria-invalid')).toBe('true');
+  expect(field.getAttribute('aria-describedby')).toBe(alert.id);
+  expect(field).toHaveProperty('value', 'x');
+});
+
+test('an optional number that is emptied leaves the document', async () => {
+  session.change('chain[1].max_power_w', 100);
+  const spec = {
+    key: 'max_power_w',
+    label: 'Bears',
+    quantity: 'power' as const,
+    optional: true,
+  };
+  render(NumberField, { session, place: 'chain[1].max_power_w', spec });
+  await userEvent.clear(screen.getByLabelText('Bears'));
+  expect(session.document.chain[1]).not.toHaveProperty('max_power_w');
+});
+
+test('a text field writes as it is typed', async () => {
+  render(TextField, { session, place: 'chain[0].label', label: 'Name' });
+  await userEvent.type(screen.getByLabelText('Name'), 'er');
+  expect(session.document.chain[0]).toMatchObject({ label: 'shorter' });
+});
+
+test('a choice shows an unknown value rather than hiding it', async () => {
+  const onchoose = vi.fn();
+  render(ChoiceField, {
+    label: 'Type',
+    value: 'own',
+    options: [['a', 'First']],
+    onchoose,
+  });
+  expect(screen.getByLabelText('Type')).toHaveProperty('value', 'own');
+  await userEvent.selectOptions(screen.getByLabelText('Type'), 'First');
+  expect(onchoose).toHaveBeenCalledWith('a');
+});
+
+test('half-typed points stay in the editor, whole ones go into the document', async () => {
+  session.change('antenna', {
+    kind: 'swr',
+    label: 'vee',
+    plane: 'radio',
+    points: [],
+  });
+  render(PointsField, { session, label: 'SWR', heads: ['MHz', 'SWR'] });
+  const editor = screen.getByLabelText(/SWR/);
+  await userEvent.type(editor, '7 1.5{enter}7.2');
+  expect(session.document.antenna).toMatchObject({ points: [[7, 1.5]] });
+  expect(editor).toHaveProperty('value', '7 1.5\n7.2');
+  expect(screen.getByText('1 line is not filled in yet.')).toBeTruthy();
+});
+
+test('the rail names each band, its watts or their span, its state in words, and tunes', async () => {
+  render(BandRail, { session });
+  const eighty = screen.getByRole('button', { name: /80 m/ });
+  expect(eighty.textContent).toContain('10 – 15');
+  expect(eighty.textContent).toContain('an S-unit or more');
+  expect(eighty.getAttribute('aria-pressed')).toBe('false');
+  expect(screen.getByRole('button', { name: /40 m/ }).getAttribute('aria-pressed')).toBe('true');
+  await userEvent.click(eighty);
+  expect(session.mhz).toBe(3.65);
+  expect(eighty.getAttribute('aria-pressed')).toBe('true');
+});
+
+test('the three ways of counting stand side by side, infinite ones included', () => {
+  render(Counting, {
+    counted: {
+      whole_chain_db: 3.456,
+      handbook_db: { min: 1, median: 2, max: 3 },
+      mismatch_only_db: null,
+    },
+  });
+  expect(screen.getByText('3.46 dB')).toBeTruthy();
+  expect(screen.getByText('1.00 – 3.00 dB')).toBeTruthy();
+  expect(screen.getByText('∞ dB')).toBeTruthy();
+});
+
+test('every caution is shown with what to do', () => {
+  render(Cautions, {
+    cautions: [
+      { id: 'a', text: 'It is hot.', remedy: 'Wait.', stage: null },
+      { id: 'b', text: 'It arcs.', remedy: 'Less power.', stage: 2 },
+    ],
+  });
+  const items = screen.getAllByRole('listitem');
+  expect(items.map((item) => item.textContent.replace(/\s+/g, ' ').trim())).toEqual([
+    '▲ It is hot. Wait.',
+    '▲ It arcs. Less power.',
+  ]);
+});
+
+test('the save state is a sentence, and a conflict offers both ways out', async () => {
+  render(SaveState, { session });
+  expect(screen.getByText('Saved')).toBeTruthy();
+  server.reply = ({ path }) => (path === '/api/solve' ? { body: answer() } : { status: 409, body: kept(9) });
+  session.change('name', 'Mine');
+  expect(await screen.findByText('Saved elsewhere meanwhile', {}, { timeout: 3000 })).toBeTruthy();
+  await userEvent.click(screen.getByRole('button', { name: 'Take the other' }));
+  expect(session.document.name).toBe('Test');
+});
+
+test('the welcome offers every start, what is kept, and says what went wrong', async () => {
+  const onstart = vi.fn();
+  render(Welcome, {
+    stations: [kept()],
+    trouble: 'Station 9 is not kept here.',
+    onstart,
+    onfile: vi.fn(),
+  });
+  expect(screen.getByRole('alert').textContent).toBe('Station 9 is not kept here.');
+  expect(screen.getByRole('link', { name: 'Test' }).getAttribute('href')).toBe('/station/7');
+  const starts = within(screen.getAllByRole('list')[0] as HTMLElement).getAllByRole('button');
+  expect(starts).toHaveLength(4);
+  await userEvent.click(screen.getByRole('button', { name: 'An empty station' }));
+  expect(onstart).toHaveBeenCalledWith('empty');
+});
+
+test('the shelf is searched by title, group and note; own parts come first', () => {
+  const shelf = new Shelf();
+  const line = { slug: 'a', name: 'Thin', family: 'coax', note: 'foam' };
+  const own = {
+    id: 3,
+    title: 'My tuner',
+    price: '12.00',
+    part: { kind: 'tuner', label: 't' },
+  };
+  shelf.contents = { lines: [line], parts: [], own: [own] } as never;
+  expect(shelf.matching('').map(([name]) => name)).toEqual(['Your own', 'Coax']);
+  expect(shelf.matching('FOAM coax').flatMap(([, items]) => items.map((i) => i.title))).toEqual(['Thin']);
+  expect(shelf.matching('12.00')[0]?.[1][0]?.own).toBe(3);
+  expect(shelf.matching('nothing like it')).toEqual([]);
+});

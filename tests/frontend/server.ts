@@ -1,0 +1,117 @@
+/** A stand-in for the server: answers by path, and remembers what it was asked. */
+import { vi } from 'vitest';
+import type { Answer, KeptStation, StationFile } from '../../frontend/src/lib/api/client';
+
+export interface Asked {
+  method: string;
+  path: string;
+  body: unknown;
+}
+type Reply = { status?: number; body: unknown };
+
+export class FakeServer {
+  asked: Asked[] = [];
+  reply: (asked: Asked) => Reply | Promise<Reply>;
+
+  constructor(reply: (asked: Asked) => Reply | Promise<Reply>) {
+    this.reply = reply;
+    vi.stubGlobal('fetch', async (request: Request) => {
+      const asked = {
+        method: request.method,
+        path: new URL(request.url, 'http://x').pathname,
+        body: request.method === 'GET' ? null : ((await request.json()) as unknown),
+      };
+      this.asked.push(asked);
+      const { status = 200, body } = await this.reply(asked);
+      return new Response(JSON.stringify(body), {
+        status,
+        headers: { 'Content-Type': 'application/json' },
+      });
+    });
+  }
+
+  to(path: string): Asked[] {
+    return this.asked.filter((one) => one.path === path);
+  }
+}
+
+export const station = (): StationFile =>
+  ({
+    format: 'tithe-station',
+    version: 1,
+    name: 'Test',
+    notes: '',
+    transmitter: {
+      power_w: 100,
+      reference_ohm: 50,
+      foldback: 'folds-from-2',
+      emission: 'carrier',
+    },
+    chain: [
+      {
+        kind: 'line',
+        label: 'short',
+        line: 'rg-58',
+        length_m: 2,
+        bypassed: false,
+      },
+      {
+        kind: 'line',
+        label: 'long',
+        line: 'rg-58',
+        length_m: 30,
+        bypassed: false,
+      },
+    ],
+    antenna: { kind: 'resonator', label: 'vee', f0_mhz: 7.1, r_ohm: 60, q: 9 },
+    bands: [
+      { name: '80 m', low_mhz: 3.5, high_mhz: 3.8, weight: 1 },
+      { name: '40 m', low_mhz: 7, high_mhz: 7.2, weight: 1 },
+    ],
+    comfort_swr: 2,
+    arrangement: 'as it is',
+    arrangements: [],
+  }) as unknown as StationFile;
+
+export const kept = (version = 1, id = 7): KeptStation => ({
+  id,
+  name: 'Test',
+  version,
+  updated: '2026-01-01T00:00:00Z',
+  document: station(),
+});
+
+export const answer = (why = ''): Answer => ({
+  rail: [
+    {
+      name: '80 m',
+      mhz: 3.65,
+      state: 'costly',
+      radiated_w: { min: 10, median: 12, max: 15 },
+      loss_db: 9,
+      why: '',
+    },
+    {
+      name: '40 m',
+      mhz: 7.1,
+      state: 'clear',
+      radiated_w: 88,
+      loss_db: 0.5,
+      why: '',
+    },
+  ],
+  here: null,
+  why,
+});
+
+/** Wait until something holds, or fail. */
+export async function until(holds: () => boolean, ms = 3000): Promise<void> {
+  const end = Date.now() + ms;
+  while (!holds()) {
+    if (Date.now() > end) throw new Error('it never came to hold');
+    await new Promise((done) => setTimeout(done, 5));
+  }
+}
+
+/** Longer than a session waits before it saves: nothing of one test may reach the next one's server. */
+export const settled = () => new Promise((done) => setTimeout(done, 450));

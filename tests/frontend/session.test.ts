@@ -1,0 +1,173 @@
+import { afterEach, beforeEach, expect, test, vi } from 'vitest';
+import { Session } from '../../frontend/src/lib/station/session.svelte';
+import { answer, FakeServer, kept, settled, station, until } from './server';
+
+let server: FakeServer;
+
+beforeEach(() => {
+  let version = 1;
+  server = new FakeServer(({ path }) =>
+    path === '/api/solve'
+      ? { body: answer() }
+      : {
+          body: {
+            id: 7,
+            name: 'Test',
+            version: ++version,
+            updated: '2026-01-01T00:00:00Z',
+          },
+        },
+  );
+});
+afterEach(async () => {
+  await settled();
+  vi.unstubAllGlobals();
+});
+
+test('it opens on 40 m with the longest line chosen, and asks at once', async () => {
+  const session = new Session(kept());
+  expect(session.mhz).toBeCloseTo(7.1);
+  expect(session.selected).toBe(1);
+  await until(() => session.answer !== null);
+  expect(server.to('/api/solve')).toHaveLength(1);
+});
+
+test('a change is asked about and saved, from the version it started from', async () => {
+  const session = new Session(kept());
+  session.change('chain[1].length_m', 45);
+  await until(() => session.keeper.state === 'saved' && server.to('/api/stations/7').length === 1);
+  const [save] = server.to('/api/stations/7');
+  expect(save?.body).toMatchObject({
+    version: 1,
+    document: { chain: [{}, { length_m: 45 }] },
+  });
+  session.change('chain[1].length_m', 46);
+  await until(() => server.to('/api/stations/7').length === 2);
+  expect(server.to('/api/stations/7')[1]?.body).toMatchObject({ version: 2 });
+});
+
+test('a burst of changes is saved once, and the newest is what is solved last', async () => {
+  const session = new Session(kept());
+  for (let length = 31; length <= 60; length++) session.change('chain[1].length_m', length);
+  await until(() => session.keeper.state === 'saved');
+  expect(server.to('/api/stations/7')).toHaveLength(1);
+  const solves = server.to('/api/solve');
+  expect(solves.length).toBeLessThan(6);
+  expect(solves.at(-1)?.body).toMatchObject({
+    document: { chain: [{}, { length_m: 60 }] },
+  });
+});
+
+test('what the server refuses is marked at its place; the last answer and what was typed stay', async () => {
+  const session = new Session(kept());
+  await until(() => session.answer !== null);
+  const before = session.answer;
+  server.reply = () => ({
+    status: 422,
+    body: {
+      errors: [
+        {
+          place: 'document.chain[1].length_m',
+          rule: 'must be 0 or more (it is -3)',
+        },
+      ],
+    },
+  });
+  session.change('chain[1].length_m', -3);
+  await until(() => 'chain[1].length_m' in session.faults);
+  expect(session.faults['chain[1].length_m']).toBe('must be 0 or more (it is -3)');
+  expect(session.answer).toBe(before);
+  expect(session.document.chain[1]).toMatchObject({ length_m: -3 });
+  await until(() => session.keeper.state === 'refused');
+});
+
+test('a save that another tab overtook is a conflict; taking theirs can be undone', async () => {
+  const session = new Session(kept());
+  const theirs = { ...kept(5), document: { ...station(), name: 'Theirs' } };
+  server.reply = ({ path }) => (path === '/api/solve' ? { body: answer() } : { status: 409, body: theirs });
+  session.change('name', 'Mine');
+  await until(() => session.keeper.state === 'conflict');
+  session.change('name', 'Mine still');
+  expect(session.keeper.state).toBe('conflict');
+  session.takeTheirs();
+  expect(session.document.name).toBe('Theirs');
+  expect(session.keeper.version).toBe(5);
+  session.undo();
+  expect(session.document.name).toBe('Mine still');
+});
+
+test('keeping mine in a conflict saves over the version that stands', async () => {
+  const mine = '/api/stations/8';
+  const session = new Session(kept(1, 8));
+  server.reply = ({ path }) => {
+    if (path === '/api/solve') return { body: answer() };
+    return server.to(mine).length === 1 ? { status: 409, body: kept(5, 8) } : { body: kept(6, 8) };
+  };
+  session.change('name', 'Mine');
+  await until(() => session.keeper.state === 'conflict');
+  session.keeper.overwrite(session.document);
+  await until(() => session.keeper.state === 'saved');
+  expect(server.to(mine).at(-1)?.body).toMatchObject({ version: 5, document: { name: 'Mine' } });
+});
+
+test('a server that does not answer is said, and the save is tried again', async () => {
+  const session = new Session(kept());
+  await until(() => session.answer !== null);
+  server.reply = () => Promise.reject(new TypeError('network'));
+  session.change('name', 'Offline');
+  await until(() => session.keeper.state === 'offline' && !session.reachable);
+  server.reply = ({ path }) => ({
+    body: path === '/api/solve' ? answer() : kept(2),
+  });
+  await until(() => session.keeper.state === 'saved', 4000);
+  expect(server.to('/api/stations/7').at(-1)?.body).toMatchObject({
+    document: { name: 'Offline' },
+  });
+});
+
+test('parts are inserted, moved and removed, each a step of its own', () => {
+  const session = new Session(kept());
+  const labels = () => session.document.chain.map((part) => part.label).join(' ');
+  session.insert(1, {
+    kind: 'inline',
+    label: 'new',
+    loss_db: 0,
+    z_ohm: 50,
+  } as never);
+  expect([labels(), session.selected]).toEqual(['short new long', 1]);
+  session.move(1, 2);
+  expect([labels(), session.selected]).toEqual(['short long new', 2]);
+  session.move(2, 3);
+  expect(labels()).toBe('short long new');
+  session.remove(2);
+  expect([labels(), session.selected]).toEqual(['short long', 1]);
+  session.undo();
+  session.undo();
+  expect(labels()).toBe('short new long');
+  session.redo();
+  expect(labels()).toBe('short long new');
+  session.undo();
+  session.undo();
+  expect(labels()).toBe('short long');
+});
+
+test('an unsaved draft of the same version comes back and is saved; one of another version does not', async () => {
+  const document = { ...station(), name: 'Draft' };
+  const session = new Session(kept(3), {
+    version: 3,
+    document,
+    past: [station()],
+    future: [],
+  });
+  expect(session.document.name).toBe('Draft');
+  expect(session.history.canUndo).toBe(true);
+  await until(() => server.to('/api/stations/7').length === 1);
+  const other = new Session(kept(4), {
+    version: 3,
+    document,
+    past: [station()],
+    future: [],
+  });
+  expect(other.document.name).toBe('Test');
+  expect(other.history.canUndo).toBe(false);
+});
