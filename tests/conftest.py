@@ -28,3 +28,10 @@ def mill() -> dict[str, Any]:
 def mill_file() -> Path:
     """The demo station's file."""
     return MILL
+
+
+def pytest_terminal_summary(terminalreporter: Any) -> None:
+    """Print what tests measured and do not assert."""
+    for report in terminalreporter.getreports("passed"):
+        for name, value in report.user_properties:
+            terminalreporter.write_line(f"measured: {name} {value}")
