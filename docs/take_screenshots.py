@@ -124,6 +124,7 @@ def main() -> None:
                     page.get_by_role("heading", level=1).wait_for()
                     page.wait_for_timeout(500)
                     prepare(page)
+                    page.evaluate("scrollTo(0, 0)")
                     page.wait_for_timeout(700)
                     page.screenshot(path=OUT / f"{name}.png")
                     page.close()

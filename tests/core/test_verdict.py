@@ -107,3 +107,10 @@ def test_words_for_numbers_are_honest():
     ]  # fmt: skip
     assert [watts(x) for x in (1234.4, 99.96, 9.96, 0.5)] == ["1,234", "100", "10", "0.5"]
     assert frequency(7.1e6) == "7.1 MHz"
+
+
+def test_a_band_between_far_apart_points_is_doubtful_not_known():
+    """Two bands measured, a third between them: it is computed, and never passed off as measured."""
+    antenna = SwrAntenna(((3.5e6, 2.0), (3.8e6, 2.0), (7.0e6, 1.5), (7.2e6, 1.5)))
+    budget = solve(Station(Transmitter(), (), antenna), [3.65e6, 5.36e6, 7.0e6, 7.1e6])
+    assert [state_at(budget, k) == "doubtful" for k in range(4)] == [False, True, False, False]

@@ -72,6 +72,23 @@ def check_inside(freq_hz: Real, points_hz: Real, place: str) -> None:
         )
 
 
+WIDE_GAP = 0.1
+"""Share of the frequency between two points above which a straight line between them is doubtful."""
+
+
+def gap_around(antenna: object, freq_hz: float) -> tuple[float, float] | None:
+    """The two points (Hz) that an antenna's data at a frequency are drawn between, if too far apart to trust.
+
+    None where they are not, and where the antenna is a model.
+    """
+    points = np.array([point[0] for point in getattr(antenna, "points", ())])
+    if len(points) < 2 or np.min(np.abs(points - freq_hz)) < 1.0:
+        return None
+    n = int(np.searchsorted(points, freq_hz))
+    low, high = float(points[max(n - 1, 0)]), float(points[min(n, len(points) - 1)])
+    return (low, high) if high - low > WIDE_GAP * freq_hz else None
+
+
 class Antenna(Protocol):
     """What the chain needs of an antenna.
 

@@ -7,13 +7,14 @@ from typing import Literal
 
 import numpy as np
 
+from tithe.core.antenna import gap_around
 from tithe.core.arrays import Real
 from tithe.core.budget import AUDIBLE_DB, DB_PER_S_UNIT, Budget, Stage, solve
 from tithe.core.station import Station
 from tithe.core.tuner import AnyTuner, AnyTunerDetails
 from tithe.core.wording import figure, watts
 
-State = Literal["clear", "audible", "costly", "unmatched"]
+State = Literal["clear", "audible", "costly", "unmatched", "doubtful"]
 
 
 @dataclass(frozen=True)
@@ -50,10 +51,13 @@ def takers(budget: Budget, k: int) -> list[Taker]:
 
 
 def state_at(budget: Budget, k: int) -> State:
-    """How a frequency fares: nobody hears it, one hears it, an S-unit or more, or no match.
+    """How a frequency fares: nobody hears it, one hears it, an S-unit or more, no match, or drawn
+    between points too far apart to be trusted.
 
     A tuner that falls short of a full match, but leaves an SWR within the user's comfort, has matched.
     """
+    if gap_around(budget.station.antenna, float(budget.freq_hz[k])) is not None:
+        return "doubtful"
     for stage in budget.stages:
         if _short_of_match(stage, k) and stage.swr_in[..., k].max() > budget.station.comfort_swr:
             return "unmatched"

@@ -157,7 +157,7 @@ class RailRow(Schema):
 
     name: str
     mhz: float
-    state: Literal["clear", "audible", "costly", "unmatched", "unknown"]
+    state: Literal["clear", "audible", "costly", "unmatched", "doubtful", "unknown"]
     radiated_w: Figure = None
     loss_db: Figure = None
     why: str = ""

@@ -5,6 +5,15 @@ export function middle(figure: Figure | undefined): number | null {
   return typeof figure === 'object' && figure !== null ? figure.median : (figure ?? null);
 }
 
+/** The smallest and the largest that a figure may be; null for infinite. */
+export function lowest(figure: Figure | undefined): number | null {
+  return typeof figure === 'object' && figure !== null ? figure.min : (figure ?? null);
+}
+
+export function highest(figure: Figure | undefined): number | null {
+  return typeof figure === 'object' && figure !== null ? figure.max : (figure ?? null);
+}
+
 /** Three significant digits at the most; whole from 100 up. */
 export function digits(value: number | null, count = 3): string {
   if (value === null) return '∞';

@@ -6,6 +6,7 @@ from collections.abc import Iterator
 
 import numpy as np
 
+from tithe.core.antenna import gap_around
 from tithe.core.budget import Stage
 from tithe.core.cautions.registry import Finding, Scene, caution
 from tithe.core.line import Line, LineDetails
@@ -16,10 +17,6 @@ from tithe.core.wording import figure, frequency
 
 TOUCH_VOLTS_PEAK = 200.0
 """Above this a bare point is called out: well above what 100 W puts on a matched 50 Ω line (100 V)."""
-
-
-WIDE_GAP = 0.1
-"""Share of the frequency between two points above which a straight line between them is doubtful."""
 
 
 def _active(scene: Scene) -> Iterator[tuple[int, Stage]]:
@@ -221,13 +218,9 @@ def flattered_swr(scene: Scene) -> Iterator[Finding]:
 
 @caution("far-between-points", "Measure at this band’s edges too.")
 def far_between_points(scene: Scene) -> Iterator[Finding]:
-    f = float(scene.budget.freq_hz[scene.k])
-    points = np.array([point[0] for point in getattr(scene.budget.station.antenna, "points", ())])
-    if len(points) < 2 or np.min(np.abs(points - f)) < 1.0:
-        return
-    n = int(np.searchsorted(points, f))
-    low, high = points[max(n - 1, 0)], points[min(n, len(points) - 1)]
-    if high - low > WIDE_GAP * f:
+    gap = gap_around(scene.budget.station.antenna, float(scene.budget.freq_hz[scene.k]))
+    if gap is not None:
+        low, high = gap
         yield (
             f"Nothing was measured between {frequency(low)} and {frequency(high)}: the antenna is taken to "
             "change evenly there, and may be anything.",

@@ -1276,7 +1276,7 @@ export interface components {
              * State
              * @enum {string}
              */
-            state: "clear" | "audible" | "costly" | "unmatched" | "unknown";
+            state: "clear" | "audible" | "costly" | "unmatched" | "doubtful" | "unknown";
             /** Radiated W */
             radiated_w?: number | components["schemas"]["Span"] | null;
             /** Loss Db */

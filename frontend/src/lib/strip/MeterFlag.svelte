@@ -1,23 +1,21 @@
 <script lang="ts">
-  import { middle, shown, swr } from '../figures';
+  import { highest, lowest, shown, swr } from '../figures';
   import { HEIGHT, type Segment } from './layout';
 
   let { segment }: { segment: Segment } = $props();
   const x = $derived((segment.x0 + segment.x1) / 2);
   const reading = $derived(shown(segment.stage.swr, swr));
-  const certain = $derived(
-    segment.stage.swr_low === segment.stage.swr_high || typeof segment.stage.swr === 'object',
-  );
-  const doubt = $derived(
-    certain ? '' : `${swr(middle(segment.stage.swr_low))} – ${swr(middle(segment.stage.swr_high))}`,
-  );
+  const low = $derived(swr(lowest(segment.stage.swr_low)));
+  const high = $derived(swr(highest(segment.stage.swr_high)));
+  const doubt = $derived(low === high || `${low} – ${high}` === reading ? '' : `${low} – ${high}`);
+  const flag = $derived(Math.max(46, 14 + 6.2 * reading.length));
   const room = $derived(segment.x1 - segment.x0);
 </script>
 
 <g aria-hidden="true">
   <line x1={x} x2={x} y1={HEIGHT.top} y2="24" stroke="var(--ink)" stroke-width="1" />
   {#if room > 44}
-    <path d="M{x} 24h46l-5 9l5 9h-46z" fill="var(--paper)" stroke="var(--ink)" stroke-width="1" />
+    <path d="M{x} 24h{flag}l-5 9l5 9h-{flag}z" fill="var(--paper)" stroke="var(--ink)" stroke-width="1" />
     <text x={x + 5} y="38" class="figures" font-size="12.5" fill="var(--ink)">{reading}</text>
     <text x={x + 2} y="18" font-size="10.5" fill="var(--ink-soft)">SWR</text>
     {#if room > 80}<text x={x + 5} y="57" class="figures" font-size="10.5" fill="var(--ink-soft)"
