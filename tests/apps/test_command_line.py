@@ -135,3 +135,37 @@ def test_knobs_by_hand_are_used_and_refused_in_file_units(station, capsys):
     station.write_text(json.dumps(data))
     assert main(["solve", str(station), "--mhz", "7.1"]) == 2
     assert capsys.readouterr().err == "chain[2].setting.c2_pf: must lie in the range 20 to 250\n"
+
+
+@pytest.mark.parametrize(
+    ("network", "mhz", "load", "setting", "efficiency"),
+    [
+        ("l", 7.1, [20, -60], {"c_pf": 539.46, "l_uh": 1.8963}, 0.97850),
+        ("l-capacitor-then-shunt-l", 7.1, [20, -60], {"c_pf": 263.03, "l_uh": 0.94444}, 0.97571),
+        ("t-highpass", 3.65, [12, -310], {"c1_pf": 51.14, "l_uh": 13.491, "c2_pf": 250}, 0.74564),
+    ],
+)
+def test_published_tuner_figures_through_the_file(station, capsys, network, mhz, load, setting, efficiency):
+    """With the ranges left out: what such tuners usually have reaches the published settings."""
+    data = EXAMPLE | {
+        "chain": [{"kind": "tuner", "network": network}],
+        "antenna": {"kind": "table", "points": [[mhz, *load]]},
+    }
+    station.write_text(json.dumps(data))
+    assert main(["solve", str(station), "--mhz", str(mhz), "--json"]) == 0
+    (result,) = json.loads(capsys.readouterr().out)["results"]
+    (tuner,) = result["stages"]
+    assert tuner["matched"] is True
+    assert tuner["setting"] == pytest.approx(setting, rel=1e-4)
+    assert tuner["efficiency"] == pytest.approx(efficiency, abs=6e-6)
+    assert result["transmitter"]["swr"] == pytest.approx(1, abs=1e-6)
+
+
+@pytest.mark.parametrize("network", ["l", "t-highpass", "t-lowpass", "pi", "stepped-l"])
+def test_usual_ranges_match_an_ordinary_load(station, capsys, network):
+    chain = [{"kind": "tuner", "network": network}]
+    station.write_text(json.dumps(EXAMPLE | {"chain": chain}))
+    assert main(["solve", str(station), "--mhz", "7.05", "--json"]) == 0
+    (result,) = json.loads(capsys.readouterr().out)["results"]
+    assert result["stages"][0]["matched"] is True
+    assert result["stages"][0]["efficiency"] > 0.9

@@ -230,11 +230,11 @@ def _tuner(model: m.TunerModel, label: str) -> Tuner:
     try:
         return Tuner(
             model.network, setting, model.goal, model.coil_q, model.capacitor_q, model.c_min_pf * 1e-12,
-            model.c_max_pf * 1e-12, model.l_min_uh * 1e-6, model.l_max_uh * 1e-6, model.capacitor_volts,
-            model.coil_amps, model.dc_on_coax, label, _ratings(model),
+            model.capacitors_to_pf * 1e-12, model.l_min_uh * 1e-6, model.l_max_uh * 1e-6,
+            model.capacitor_volts, model.coil_amps, model.dc_on_coax, label, _ratings(model),
         )  # fmt: skip
     except InputError as error:
-        ranges = {"l": (model.l_min_uh, model.l_max_uh), "c": (model.c_min_pf, model.c_max_pf)}
+        ranges = {"l": (model.l_min_uh, model.l_max_uh), "c": (model.c_min_pf, model.capacitors_to_pf)}
         raise _in_file_units(error, ranges) from None
 
 

@@ -165,7 +165,11 @@ class Knobs(Wire):
 
 
 class TunerModel(RatedPart):
-    """A tuner of coils and capacitors."""
+    """A tuner of coils and capacitors.
+
+    ``c_max_pf`` left out is what such tuners have: 250 pF in a high-pass T, 2000 pF in the others, whose
+    capacitors stand across the line.
+    """
 
     kind: Literal["tuner"]
     network: Literal[
@@ -183,15 +187,21 @@ class TunerModel(RatedPart):
     coil_q: Positive = 200.0
     capacitor_q: Positive = 1500.0
     c_min_pf: Positive = 20.0
-    c_max_pf: Positive = 250.0
+    c_max_pf: Positive | None = None
     l_min_uh: NotNegative = 0.0
     l_max_uh: Positive = 30.0
     capacitor_volts: Positive | None = None
     coil_amps: Positive | None = None
     dc_on_coax: bool = False
 
+    @property
+    def capacitors_to_pf(self) -> float:
+        """The largest capacitance, given or usual."""
+        return self.c_max_pf or (250.0 if self.network == "t-highpass" else 2000.0)
+
     @model_validator(mode="after")
     def _ranges(self) -> Self:
+        self.c_max_pf = self.capacitors_to_pf
         above(self, "c_max_pf", "c_min_pf")
         above(self, "l_max_uh", "l_min_uh")
         if self.goal == "stress" and (self.capacitor_volts is None or self.coil_amps is None):

@@ -980,6 +980,9 @@ export interface components {
         /**
          * TunerModel
          * @description A tuner of coils and capacitors.
+         *
+         *     ``c_max_pf`` left out is what such tuners have: 250 pF in a high-pass T, 2000 pF in the others, whose
+         *     capacitors stand across the line.
          */
         TunerModel: {
             /**
@@ -1038,11 +1041,8 @@ export interface components {
              * @default 20
              */
             c_min_pf: number;
-            /**
-             * C Max Pf
-             * @default 250
-             */
-            c_max_pf: number;
+            /** C Max Pf */
+            c_max_pf?: number | null;
             /**
              * L Min Uh
              * @default 0
