@@ -1,0 +1,35 @@
+"""What the README promises is there, and nothing committed names where packages come from."""
+
+import re
+from pathlib import Path
+
+ROOT = Path(__file__).parents[1]
+README = (ROOT / "README.md").read_text("utf-8")
+
+
+def test_every_link_of_the_readme_leads_somewhere():
+    for target in re.findall(r"\]\(([^)#]+)\)", README):
+        assert (ROOT / target).exists(), target
+
+
+def test_every_picture_is_linked_and_they_are_few():
+    pictures = sorted((ROOT / "docs" / "screenshots").glob("*.png"))
+    assert 0 < len(pictures) < 20
+    for picture in pictures:
+        assert f"docs/screenshots/{picture.name}" in README
+
+
+def test_the_two_commands_stand_in_the_readme_and_ci_runs_the_second():
+    assert "make demo" in README
+    assert "make test" in README
+    assert (ROOT / ".ci" / "run").read_text("utf-8").rstrip().endswith("make test")
+
+
+def test_lock_files_say_what_not_where_from():
+    for name in ("requirements.txt", "requirements-dev.txt"):
+        text = (ROOT / name).read_text("utf-8")
+        assert "--hash=sha256:" in text
+        assert "://" not in text
+    lock = (ROOT / "frontend" / "package-lock.json").read_text("utf-8")
+    assert '"integrity"' in lock
+    assert '"resolved"' not in lock
