@@ -30,7 +30,7 @@ def stage_of(line, length_m, freq_hz, z):
 def test_published_figures(length, mhz, load, z_in, loss, handbook):
     stage = stage_of(RG_213, length, mhz * 1e6, load)
     assert stage.loss_db[0] == pytest.approx(loss, abs=6e-4)
-    assert stage.details.handbook_db[0] == pytest.approx(handbook, abs=6e-4)
+    assert stage.details.handbook_db[0] == pytest.approx(handbook, abs=6e-5 if handbook < 1.5 else 6e-4)
     if z_in is not None:
         assert abs(stage.source.z_ohm[0] - z_in) < 1e-3
 
