@@ -1,5 +1,7 @@
 """What is said of a frequency: the sentence, the state, the biggest taker, the moved match."""
 
+import re
+
 import numpy as np
 import pytest
 
@@ -75,6 +77,17 @@ def test_spans_are_told_as_between():
     low, high = (watts(f(solved_range())) for f in (np.min, np.max))
     assert f"On 40 m between {low} and {high} of 100 W leave" in said.sentence
     assert "Typically a listener" in said.sentence
+    assert re.search(r"takes most, [\d.]+ to [\d.]+ W", said.sentence)
+    assert re.search(r"\([\d.]+ to [\d.]+ dB\)", said.sentence)
+
+
+def test_a_moved_match_is_told_as_a_span_where_the_phase_is_unknown():
+    line, tuner = Line(shelf.line_type("rg-58"), 40), Tuner("l", c_max_f=5e-9)
+    antenna = SwrAntenna(((7e6, 8.0),))
+    here, there = solved(tuner, line, antenna=antenna), solved(line, tuner, antenna=antenna)
+    gain = (there.radiated_w - here.radiated_w)[:, 0]
+    low, high = watts(gain.min()), watts(gain.max())
+    assert moving_the_match(here, 0) == f"The same tuner at the antenna would give back {low} to {high} W."
 
 
 def solved_range():

@@ -12,17 +12,19 @@ from tithe.core.arrays import Real
 from tithe.core.budget import AUDIBLE_DB, DB_PER_S_UNIT, Budget, Stage, solve
 from tithe.core.station import Station
 from tithe.core.tuner import AnyTuner, AnyTunerDetails
-from tithe.core.wording import figure, watts
+from tithe.core.wording import figure, span, watts
 
 State = Literal["clear", "audible", "costly", "unmatched", "doubtful"]
 
 
 @dataclass(frozen=True)
 class Taker:
-    """Something that took power: its name, watts (median), and its place in the chain (None: ends)."""
+    """What took power: its name, watts (median, least, most), its place in the chain (None: ends)."""
 
     label: str
     taken_w: float
+    least_w: float
+    most_w: float
     stage: int | None
 
 
@@ -38,16 +40,17 @@ class Verdict:
 def takers(budget: Budget, k: int) -> list[Taker]:
     """All that took power at the k-th frequency, most first."""
 
-    def middle(values: Real) -> float:
-        return float(np.median(values[..., k]))
+    def taker(label: str, values: Real, stage: int | None = None) -> Taker:
+        here = values[..., k]
+        return Taker(label, float(np.median(here)), float(here.min()), float(here.max()), stage)
 
     found = [
-        Taker("the radio’s protection", middle(budget.drive.held_back_w), None),
-        Taker("reflection at the radio", middle(budget.drive.turned_back_w), None),
-        *(Taker(f"“{s.part.label}”", middle(s.taken_w), n) for n, s in enumerate(budget.stages)),
-        Taker("the antenna’s own losses", middle(budget.antenna_taken_w), None),
+        taker("the radio’s protection", budget.drive.held_back_w),
+        taker("reflection at the radio", budget.drive.turned_back_w),
+        *(taker(f"“{s.part.label}”", s.taken_w, n) for n, s in enumerate(budget.stages)),
+        taker("the antenna’s own losses", budget.antenna_taken_w),
     ]
-    return sorted(found, key=lambda taker: -taker.taken_w)
+    return sorted(found, key=lambda one: -one.taken_w)
 
 
 def state_at(budget: Budget, k: int) -> State:
@@ -81,8 +84,7 @@ def verdict_at(budget: Budget, k: int, place: str = "") -> Verdict:
     biggest = takers(budget, k)[0]
     if biggest.taken_w >= 0.005 * power:
         name = biggest.label[0].upper() + biggest.label[1:]
-        about = "about " if radiated.size > 1 else ""
-        sentences.append(f"{name} takes most, {about}{watts(biggest.taken_w)} W.")
+        sentences.append(f"{name} takes most, {span(watts, biggest.least_w, biggest.most_w)} W.")
     sentences.append(_heard(budget.total_db[..., k]))
     if state_at(budget, k) == "unmatched":
         sentences.append("No match is made here.")
@@ -102,11 +104,12 @@ def _heard(lost_db: Real) -> str:
     lost = float(np.median(lost_db))
     if not np.isfinite(lost):
         return "Nothing would be heard."
+    loss = span(figure, float(lost_db.min()), float(lost_db.max()))
     typical = "Typically a" if np.size(lost_db) > 1 else "A"
     if lost < AUDIBLE_DB:
-        return f"{typical} listener would not hear the difference ({figure(lost)} dB)."
+        return f"{typical} listener would not hear the difference ({loss} dB)."
     units = lost / DB_PER_S_UNIT
-    return f"{typical} listener would lose {_s_units(units)} ({figure(lost)} dB)."
+    return f"{typical} listener would lose {_s_units(units)} ({loss} dB)."
 
 
 _FRACTIONS = (
@@ -143,10 +146,15 @@ def moving_the_match(budget: Budget, k: int) -> str:
     if moved is None:
         return ""
     other = solve(moved, budget.freq_hz[k : k + 1])
-    now, then = float(np.median(budget.radiated_w[..., k])), float(np.median(other.radiated_w))
-    gain = then - now
-    if abs(gain) < 0.01 * budget.station.transmitter.power_w:
+    # The run is the same without its tuner, so the phases of both are the same, one by one.
+    gain = np.asarray(other.radiated_w[..., 0] - budget.radiated_w[..., k])
+    if np.abs(gain).max() < 0.01 * budget.station.transmitter.power_w:
         return "Moving the match to the antenna would change next to nothing."
-    if gain > 0:
-        return f"The same tuner at the antenna would give back {watts(gain)} W."
-    return f"The same tuner at the antenna would lose another {watts(-gain)} W."
+    if gain.min() >= 0:
+        return f"The same tuner at the antenna would give back {span(watts, gain.min(), gain.max())} W."
+    if gain.max() <= 0:
+        return f"The same tuner at the antenna would lose another {span(watts, -gain.max(), -gain.min())} W."
+    return (
+        f"The same tuner at the antenna would lose up to {watts(-gain.min())} W or give back up to "
+        f"{watts(gain.max())} W, depending on the phase that is not known."
+    )

@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from collections.abc import Callable
+
 import numpy as np
 
 
@@ -33,6 +35,16 @@ def watts(value: float) -> str:
     if value < 0.1:
         return "0" if value < 1e-9 else "less than 0.01" if value < 0.005 else f"{value:.2f}"
     return figure(value, 2)
+
+
+def span(words: Callable[[float], str], low: float, high: float) -> str:
+    """Two figures as "low to high", or as one where they read the same.
+
+    >>> span(watts, 12.3, 15.1), span(watts, 12.1, 12.4)
+    ('12 to 15', '12')
+    """
+    first, last = words(float(low)), words(float(high))
+    return first if first == last else f"{first} to {last}"
 
 
 def frequency(freq_hz: float) -> str:

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Callable
 from typing import Any
 
 import numpy as np
@@ -10,7 +11,7 @@ from tithe.core import Budget, Station, solve
 from tithe.core.arrays import decibels
 from tithe.core.budget import AUDIBLE_DB, DB_PER_S_UNIT
 from tithe.core.verdict import state_at
-from tithe.core.wording import figure, watts
+from tithe.core.wording import figure, span, watts
 from tithe.formats import budget_json
 from tithe.formats.station_file import to_arrangement, to_station
 from tithe.formats.station_model import StationFile
@@ -67,6 +68,13 @@ def _middle(figure: Any) -> float:
     return float(value or 0.0)
 
 
+def _shown(words: Callable[[float], str], value: Any, sign: float = 1.0) -> str:
+    """A figure in words, as its span where it is one."""
+    ends = [value["min"], value["max"]] if isinstance(value, dict) else [value, value]
+    low, high = sorted(sign * float(end or 0.0) for end in ends)
+    return span(words, low, high)
+
+
 def _sentence(names: tuple[str, str], rows: list[dict[str, Any]]) -> str:
     if not rows:
         return "The two have no band in common where both antennas are known."
@@ -77,11 +85,13 @@ def _sentence(names: tuple[str, str], rows: list[dict[str, Any]]) -> str:
     parts = [f"“{names[1]}” would be heard to differ on {heard} of {len(rows)} bands."]
     most, least = int(np.argmax(gains)), int(np.argmin(gains))
     if gains[most] >= AUDIBLE_DB:
-        parts.append(f"It gains most on {_change(rows[most])}, {figure(gains[most])} dB more.")
+        more = _shown(figure, rows[most]["gain_db"])
+        parts.append(f"It gains most on {_change(rows[most])}, {more} dB more.")
     if gains[least] <= -AUDIBLE_DB:
-        parts.append(f"It loses most on {_change(rows[least])}, {figure(-gains[least])} dB less.")
+        less = _shown(figure, rows[least]["gain_db"], -1.0)
+        parts.append(f"It loses most on {_change(rows[least])}, {less} dB less.")
     return " ".join(parts)
 
 
 def _change(row: dict[str, Any]) -> str:
-    return f"{row['name']}: {watts(_middle(row['now_w']))} W become {watts(_middle(row['then_w']))} W"
+    return f"{row['name']}: {_shown(watts, row['now_w'])} W become {_shown(watts, row['then_w'])} W"
