@@ -12,7 +12,9 @@ from tests.formats.test_station_file import EXAMPLE, JSON
 pytestmark = pytest.mark.django_db
 
 POSTS = ["/api/solve", "/api/compare", "/api/ledgers", "/api/ledgers.csv", "/api/stations", "/api/shelf/own",
-         "/api/stations/file", "/api/antenna/read"]  # fmt: skip
+         "/api/stations/file", "/api/antenna/read", "/api/sweeps/recognise", "/api/sweeps/simulate",
+         "/api/stations/1/sweeps", "/api/stations/1/trim", "/api/sweeps/1/look",
+         "/api/sweeps/1/drift"]  # fmt: skip
 NUMBERS = st.floats(allow_nan=False, allow_infinity=False) | st.integers(-(10**15), 10**15)
 
 

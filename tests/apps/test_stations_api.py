@@ -5,9 +5,9 @@ import stat
 
 import pytest
 
+from tithe.library.services import load_demos
 from tithe.site import generate
 from tithe.site.secret import secret_key
-from tithe.stations import demo
 from tithe.stations.models import Revision, Station
 from tithe.stations.schema import Answer
 
@@ -106,8 +106,8 @@ def test_other_sites_are_refused(client, mill):
 
 
 def test_demo_is_loaded_once(client):
-    demo.load()
-    demo.load()
+    load_demos()
+    load_demos()
     names = [row["name"] for row in client.get("/api/stations").json()]
     assert names == ["Brackenfell Mill", "Hollin Lane School", "Quarry Hedge"]
 

@@ -2,7 +2,7 @@
 
 import pytest
 
-from tithe.stations import demo
+from tithe.library.services import load_demos
 
 CHROMIUM = [
     "--no-sandbox", "--disable-gpu", "--disable-quic", "--no-first-run",
@@ -28,7 +28,7 @@ def base_url(live_server):
 @pytest.fixture
 def mill_page(transactional_db, page, base_url):
     """The page open on the demo station; any script error fails the test."""
-    demo.load()
+    load_demos()
     errors = []
     page.set_default_timeout(8000)
     page.on("pageerror", lambda error: errors.append(str(error)))

@@ -153,7 +153,8 @@ MAX_RUN_DB = 400.0
 """Matched loss of the whole run beyond which nothing is computed: one part in 10⁴⁰ arrives."""
 
 
-def _matched_db(part: Part, freq_hz: Real) -> Real | float:
+def matched_db(part: Part, freq_hz: Real) -> Real | float:
+    """Loss of a part into a matched load, dB; 0 for one out of line, and for a tuner."""
     if part.bypassed or isinstance(part, AnyTuner):
         return 0.0
     return part.matched_db(freq_hz) if isinstance(part, Line) else part.loss_db
@@ -162,7 +163,7 @@ def _matched_db(part: Part, freq_hz: Real) -> Real | float:
 def _require_bearable(station: Station, freq_hz: Real) -> None:
     total = np.zeros(np.shape(freq_hz))
     for n, part in enumerate(station.chain):
-        total = total + _matched_db(part, freq_hz)
+        total = total + matched_db(part, freq_hz)
         place = f"chain[{n}].{'length_m' if isinstance(part, Line) else 'loss_db'}"
         rule = f"makes the run lose more than {MAX_RUN_DB:g} dB when matched; no power would arrive"
         require(bool((total <= MAX_RUN_DB).all()), place, rule)
@@ -170,13 +171,13 @@ def _require_bearable(station: Station, freq_hz: Real) -> None:
 
 def run_without_tuners(station: Station, freq_hz: Real) -> Run:
     """All passive parts in line, from the radio to the antenna."""
-    run, matched_db = through(freq_hz), np.zeros(np.shape(freq_hz))
+    run, lost_db = through(freq_hz), np.zeros(np.shape(freq_hz))
     for part in station.chain:
         if part.bypassed or isinstance(part, AnyTuner):
             continue
         run = run @ part.two_port(freq_hz)
-        matched_db = matched_db + _matched_db(part, freq_hz)
-    return Run(run, np.asarray(matched_db))
+        lost_db = lost_db + matched_db(part, freq_hz)
+    return Run(run, np.asarray(lost_db))
 
 
 def _walk_back(station: Station, freq_hz: Real) -> tuple[list[tuple[Port, Port, AnyTuned | None]], Port]:

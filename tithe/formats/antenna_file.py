@@ -1,31 +1,43 @@
-"""A file of antenna data, by its content: Touchstone or CSV."""
+"""A file of antenna data as an antenna of the station file."""
 
 from __future__ import annotations
 
+from collections.abc import Iterable
 from typing import Any
 
-from tithe.formats import antenna_csv, touchstone
+import numpy as np
+
+from tithe.core.sweep import Sweep, impedance
+from tithe.formats import sweep_csv, sweep_file, touchstone
+
+MOST_ROWS = 20_000  # of a table in the station file
 
 
 def read(text: str) -> dict[str, Any]:
     """The text as an antenna of the station file. Raises `InputError` naming the line."""
-    lines = (line.strip() for line in text.splitlines())
-    first = next((line for line in lines if line and not line.startswith("!")), "")
-    if _is_option_line(first) or (first and all(_numeric(word) for word in first.split())):
+    if sweep_file.is_touchstone(text):
         touchstone.parse(text)
         return {"kind": "touchstone", "content": text}
-    return antenna_csv.parse(text)
+    sweep = sweep_csv.parse(text)
+    if sweep.gamma is None or len(sweep.freq_hz) > MOST_ROWS:
+        return of_sweep(sweep)
+    z = impedance(sweep.gamma)
+    return {"kind": "table", "points": _rounded(zip(sweep.freq_hz / 1e6, z.real, z.imag, strict=True))}
 
 
-def _is_option_line(line: str) -> bool:
-    """Touchstone's ``# MHz S RI R 50`` or a bracketed keyword; any other ``#`` is a remark of a CSV file."""
-    units = {"HZ", "KHZ", "MHZ", "GHZ"}
-    return line.startswith("[") or (line.startswith("#") and bool(units & set(line[1:].upper().split())))
+def of_sweep(sweep: Sweep) -> dict[str, Any]:
+    """A sweep at the feedpoint as an antenna: a table of its SWR, or the sweep itself."""
+    if sweep.gamma is None:
+        # An SWR of infinity has no place in the file; nothing measures above 10⁶.
+        ratios = np.minimum(sweep.swr, 1e6)
+        return {
+            "kind": "swr",
+            "plane": "feedpoint",
+            "points": _rounded(zip(sweep.freq_hz / 1e6, ratios, strict=True)),
+        }
+    return {"kind": "touchstone", "content": sweep_file.write(sweep)}
 
 
-def _numeric(word: str) -> bool:
-    try:
-        float(word)
-    except ValueError:
-        return False
-    return True
+def _rounded(rows: Iterable[tuple[float, ...]]) -> list[list[float]]:
+    """Without the tail that the way over Γ leaves: 1.8 and not 1.7999999999999998."""
+    return [[float(f"{value:.12g}") for value in row] for row in rows]

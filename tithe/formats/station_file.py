@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import json
+from collections.abc import Sequence
 from functools import lru_cache
 from typing import Any
 
@@ -100,12 +101,7 @@ def write(document: m.StationFile) -> str:
 def to_station(document: m.StationFile) -> Station:
     """The core's station. Raises `StationError` with every place that is wrong."""
     errors: list[InputError] = []
-    parts: list[Part] = []
-    for n, model in enumerate(document.chain):
-        try:
-            parts.append(to_part(model))
-        except InputError as error:
-            errors.append(error.under(f"chain[{n}]"))
+    parts = _parts(document.chain, errors)
     try:
         antenna = _antenna(document.antenna)
     except InputError as error:
@@ -120,6 +116,26 @@ def to_station(document: m.StationFile) -> Station:
     return Station(
         transmitter, tuple(parts), antenna, document.name, document.notes, bands, document.comfort_swr
     )
+
+
+def _parts(models: Sequence[m.PartModel], errors: list[InputError]) -> list[Part]:
+    """The parts that can be built; what is wrong with the others is added to ``errors``."""
+    parts: list[Part] = []
+    for n, model in enumerate(models):
+        try:
+            parts.append(to_part(model))
+        except InputError as error:
+            errors.append(error.under(f"chain[{n}]"))
+    return parts
+
+
+def to_chain(models: Sequence[m.PartModel]) -> tuple[Part, ...]:
+    """A run alone. Raises `StationError` with every place that is wrong."""
+    errors: list[InputError] = []
+    parts = _parts(models, errors)
+    if errors:
+        raise StationError(errors)
+    return tuple(parts)
 
 
 def to_arrangement(document: m.StationFile, number: int) -> Station:

@@ -361,6 +361,36 @@ class ArrangementModel(Wire):
     antenna: AntennaModel
 
 
+class SweepModel(Wire):
+    """A kept sweep: its content as Touchstone or CSV, the joint of ``chain`` where it was taken (0 at the
+    radio), the run as it was then, and what it was taken for.
+
+    ``change_m``: what had been done to each side of the wire before it, + longer. ``radials``: how many lay.
+    """
+
+    title: Name = ""
+    content: Annotated[str, Field(max_length=8_000_000)]
+    taken: Annotated[str, Field(max_length=40)] = ""
+    joint: Annotated[int, Field(strict=True, ge=0, le=60)] = 0
+    chain: Annotated[list[PartModel], Field(max_length=60)] = Field(default_factory=list)
+    baseline: bool = False
+    trim: bool = False
+    change_m: Number | None = None
+    radials: Annotated[int, Field(strict=True, ge=1, le=1000)] | None = None
+    radial_m: Positive | None = None
+
+
+class TrimModel(Wire):
+    """What is trimmed to what: the goal, each side's length, and whether the lowest SWR or the zero of
+    reactance is to lie there."""
+
+    target_mhz: Positive
+    wire_m: Positive | None = None
+    sides: Annotated[int, Field(strict=True, ge=1, le=2)] = 2
+    means: Literal["wire", "coil"] = "wire"
+    aim: Literal["lowest", "resonance"] = "resonance"
+
+
 class StationFile(Wire):
     """The whole document."""
 
@@ -375,3 +405,5 @@ class StationFile(Wire):
     comfort_swr: Ratio = 2.0
     arrangement: Name = "as it is"
     arrangements: Annotated[list[ArrangementModel], Field(max_length=20)] = Field(default_factory=list)
+    trim: TrimModel | None = None
+    sweeps: Annotated[list[SweepModel], Field(max_length=500)] = Field(default_factory=list)

@@ -17,9 +17,11 @@ from ninja.responses import NinjaJSONEncoder
 from tithe.core import InputError
 from tithe.formats.station_file import StationError, load_json
 from tithe.formats.wire import input_errors
+from tithe.library.api import router as library
 from tithe.stations.api import router as stations
 from tithe.stations.api_compute import router as compute
 from tithe.stations.api_shelf import router as shelf
+from tithe.sweeps.api import router as sweeps
 
 
 class StrictParser(Parser):
@@ -50,7 +52,7 @@ api = NinjaAPI(
     parser=StrictParser(),
     renderer=StrictRenderer(),
 )
-for router in (stations, compute, shelf):
+for router in (library, stations, compute, shelf, sweeps):
     api.add_router("", router)
 
 

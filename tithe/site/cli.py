@@ -1,4 +1,4 @@
-"""The command line: ``tithe solve``, ``tithe serve``, ``tithe demo``."""
+"""The command line: ``tithe solve``, ``tithe sweep``, ``tithe serve``, ``tithe demo``."""
 
 from __future__ import annotations
 
@@ -10,9 +10,13 @@ from pathlib import Path
 
 import numpy as np
 
-from tithe.core import InputError, solve
+from tithe.core import InputError, Line, solve
+from tithe.core.bands import USUAL
+from tithe.core.errors import require
+from tithe.core.sweep import NEEDS, move
 from tithe.core.verdict import verdict_at
-from tithe.formats import budget_json, station_file
+from tithe.core.wording import figure
+from tithe.formats import budget_json, shelf, station_file, sweep_file, sweep_json
 from tithe.formats.station_file import StationError
 from tithe.formats.station_model import StationFile
 
@@ -38,6 +42,15 @@ def _parser() -> argparse.ArgumentParser:
     command.add_argument("--mhz", type=float, action="append", required=True)
     command.add_argument("--json", action="store_true")
     command.set_defaults(run=_solve)
+    command = commands.add_parser("sweep", help="read a sweep: resonance, lowest SWR, widths, per band")
+    command.add_argument("file", type=Path)
+    command.add_argument(
+        "--through", action="append", default=[], metavar="LINE:METRES",
+        help="take away a line that it was measured through, nearest to the instrument first",
+    )  # fmt: skip
+    command.add_argument("--comfort-swr", type=float, default=2.0)
+    command.add_argument("--json", action="store_true")
+    command.set_defaults(run=_sweep)
     for name, text in (("serve", "the application"), ("demo", "the application with demo stations")):
         command = commands.add_parser(name, help=text)
         command.add_argument("--port", type=int, default=8000)
@@ -47,10 +60,15 @@ def _parser() -> argparse.ArgumentParser:
 
 def read_station_file(path: Path) -> StationFile:
     """The document in a file."""
+    return station_file.read(_text(path, station_file.MAX_BYTES))
+
+
+def _text(path: Path, most: int) -> str:
+    """A file's text, if it is not larger than ``most`` bytes."""
     try:
-        if path.stat().st_size > station_file.MAX_BYTES:
-            raise InputError(str(path), f"is larger than {station_file.MAX_BYTES // 1_000_000} MB")
-        return station_file.read(path.read_text("utf-8"))
+        if path.stat().st_size > most:
+            raise InputError(str(path), f"is larger than {most // 1_000_000} MB")
+        return path.read_text("utf-8-sig")
     except OSError as error:
         raise InputError(str(path), f"cannot be read: {error.strerror}") from None
     except UnicodeDecodeError:
@@ -67,6 +85,39 @@ def _solve(args: argparse.Namespace) -> int:
         for k, mhz in enumerate(args.mhz):
             print(f"{mhz:g} MHz: {verdict_at(budget, k).sentence}")
     return 0
+
+
+def _sweep(args: argparse.Namespace) -> int:
+    require(args.comfort_swr >= 1, "--comfort-swr", "must be 1 or more", args.comfort_swr)
+    run = tuple(_through(text) for text in args.through)
+    moved = move(sweep_file.read(_text(args.file, sweep_file.MAX_BYTES)), run, 0, len(run))
+    reading = sweep_json.reading(moved.sweep, USUAL, args.comfort_swr)
+    reading["contradiction"] = moved.contradiction
+    if args.json:
+        print(json.dumps(reading, ensure_ascii=False, allow_nan=False, indent=1))
+        return 0
+    print(" ".join(filter(None, (moved.contradiction, reading["sentence"]))))
+    for band in reading["bands"]:
+        if band["covered"]:
+            worst, least = (_shown(band[key]) for key in ("swr_worst", "swr_least"))
+            print(f"{band['name']}: SWR {least} to {worst}; needs {NEEDS[band['need']]}")
+    return 0
+
+
+def _shown(value: float | None) -> str:
+    return figure(float("inf") if value is None else value)
+
+
+def _through(text: str) -> Line:
+    """``LINE:METRES`` as a length of line."""
+    slug, _, length = text.rpartition(":")
+    known = slug in shelf.lines()
+    require(known, "--through", f"{slug!r} is not on the shelf; there are {', '.join(shelf.lines())}", text)
+    try:
+        return Line(shelf.line_type(slug), float(length), slug)
+    except ValueError:
+        rule = f"must be LINE:METRES, such as rg-213:38 (it is {text!r})"
+        raise InputError("--through", rule, text) from None
 
 
 def _serve(args: argparse.Namespace) -> int:

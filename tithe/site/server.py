@@ -8,7 +8,7 @@ from django.core.management import call_command
 from django.core.wsgi import get_wsgi_application
 
 from tithe.core.errors import require
-from tithe.stations import demo as demo_stations
+from tithe.library import services as library
 
 
 def serve(port: int, *, demo: bool) -> None:
@@ -17,7 +17,7 @@ def serve(port: int, *, demo: bool) -> None:
     require(built, "", "The page is not built yet: run `make demo` once.")
     call_command("migrate", verbosity=0)
     if demo:
-        demo_stations.load()
+        library.load_demos()
     server = waitress.create_server(get_wsgi_application(), host="127.0.0.1", port=port, threads=8)
     print(f"Tithe is served at http://127.0.0.1:{port}/", flush=True)
     server.run()

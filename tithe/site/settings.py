@@ -20,7 +20,7 @@ TIME_ZONE = "UTC"
 DEFAULT_AUTO_FIELD = "django.db.models.BigAutoField"
 APPEND_SLASH = False
 
-INSTALLED_APPS = ["django.contrib.staticfiles", "django_vite", "ninja", "tithe.stations"]
+INSTALLED_APPS = ["django.contrib.staticfiles", "django_vite", "ninja", "tithe.stations", "tithe.sweeps"]
 MIDDLEWARE = [
     "django.middleware.security.SecurityMiddleware",
     "whitenoise.middleware.WhiteNoiseMiddleware",

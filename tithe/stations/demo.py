@@ -7,8 +7,6 @@ from importlib import resources
 
 from tithe.formats import station_file
 from tithe.formats.station_model import StationFile
-from tithe.stations import services
-from tithe.stations.models import Station
 
 DEMOS = ("brackenfell-mill", "hollin-lane-school", "quarry-hedge")
 EMPTY = "empty"
@@ -19,10 +17,3 @@ def start(slug: str) -> StationFile:
     """The document of a demo station, or of the empty one."""
     text = resources.files("tithe.stations").joinpath("demo_data", f"{slug}.json").read_text("utf-8")
     return station_file.read(text)
-
-
-def load() -> None:
-    """Keep the demo stations, where no station is kept yet."""
-    if not Station.objects.exists():
-        for slug in DEMOS:
-            services.create(start(slug))

@@ -2,8 +2,11 @@
 
 from __future__ import annotations
 
+from typing import Any
+
 from django.db import transaction
 
+from tithe.core.errors import require
 from tithe.formats.station_file import to_station
 from tithe.formats.station_model import StationFile
 from tithe.stations.models import Revision, Station
@@ -22,7 +25,12 @@ class ConflictError(Exception):
 def create(document: StationFile) -> Station:
     """Keep a new station. Raises `StationError` for one that cannot be built."""
     to_station(document)
-    return Station.objects.create(name=document.name, document=document.model_dump(exclude_none=True))
+    return Station.objects.create(name=document.name, document=kept_form(document))
+
+
+def kept_form(document: StationFile) -> dict[str, Any]:
+    """The document as it is kept: its sweeps, which are large, are kept by themselves."""
+    return document.model_dump(exclude_none=True, exclude={"sweeps"})
 
 
 @transaction.atomic
@@ -32,11 +40,12 @@ def save(pk: int, version: int, document: StationFile) -> Station:
     Raises `ConflictError`, or `StationError` for a document that cannot be built.
     """
     to_station(document)
+    require(not document.sweeps, "document.sweeps", "are kept by themselves; a save does not carry them")
     station = Station.objects.get(pk=pk)
     if station.version != version:
         raise ConflictError(station)
     Revision.objects.create(station=station, version=station.version, document=station.document)
-    station.name, station.document = document.name, document.model_dump(exclude_none=True)
+    station.name, station.document = document.name, kept_form(document)
     station.version += 1
     station.save()
     station.revisions.filter(version__lte=station.version - KEPT_REVISIONS).delete()

@@ -15,13 +15,13 @@ export interface paths {
          * List Stations
          * @description All kept stations.
          */
-        get: operations["tithe_stations_api_list_stations"];
+        get: operations["tithe_library_api_list_stations"];
         put?: never;
         /**
          * Create Station
          * @description Keep a new station.
          */
-        post: operations["tithe_stations_api_create_station"];
+        post: operations["tithe_library_api_create_station"];
         delete?: never;
         options?: never;
         head?: never;
@@ -41,7 +41,7 @@ export interface paths {
          * Start Station
          * @description Keep a new station made from a demo station, or from the empty one.
          */
-        post: operations["tithe_stations_api_start_station"];
+        post: operations["tithe_library_api_start_station"];
         delete?: never;
         options?: never;
         head?: never;
@@ -61,7 +61,27 @@ export interface paths {
          * Import Station
          * @description Keep a new station from a station file's text.
          */
-        post: operations["tithe_stations_api_import_station"];
+        post: operations["tithe_library_api_import_station"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/stations/{pk}/file": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Export Station
+         * @description The station file, as a download.
+         */
+        get: operations["tithe_library_api_export_station"];
+        put?: never;
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -85,26 +105,6 @@ export interface paths {
          * @description Save a change; 409 with the current state if another save came between.
          */
         put: operations["tithe_stations_api_save_station"];
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/stations/{pk}/file": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        /**
-         * Export Station
-         * @description The station file, as a download.
-         */
-        get: operations["tithe_stations_api_export_station"];
-        put?: never;
         post?: never;
         delete?: never;
         options?: never;
@@ -326,6 +326,210 @@ export interface paths {
         get: operations["tithe_stations_api_shelf_bands_of_regions"];
         put?: never;
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sweeps/recognise": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Recognise
+         * @description What a file seems to hold, to be confirmed. Keeps nothing.
+         */
+        post: operations["tithe_sweeps_api_recognise"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sweeps/simulate": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Simulate
+         * @description What a simulated analyzer saves when it measures the station at a joint.
+         */
+        post: operations["tithe_sweeps_api_simulate"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/stations/{pk}/sweeps": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * List Sweeps
+         * @description The station's sweeps, oldest first, those removed among them.
+         */
+        get: operations["tithe_sweeps_api_list_sweeps"];
+        put?: never;
+        /**
+         * Keep Sweep
+         * @description Read a file's text and keep the sweep.
+         */
+        post: operations["tithe_sweeps_api_keep_sweep"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sweeps/{pk}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        /**
+         * Change Sweep
+         * @description Change what a sweep is called, where it was taken or what it is for.
+         */
+        patch: operations["tithe_sweeps_api_change_sweep"];
+        trace?: never;
+    };
+    "/api/sweeps/{pk}/look": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Look
+         * @description A sweep at a joint, read and drawn.
+         */
+        post: operations["tithe_sweeps_api_look"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sweeps/{pk}/antenna": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * As Antenna
+         * @description The sweep, moved to the feedpoint, as an antenna of the station file.
+         */
+        post: operations["tithe_sweeps_api_as_antenna"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sweeps/{pk}/file": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Export Sweep
+         * @description The sweep at a joint as a download: ``form`` is ``s1p`` or ``csv``.
+         */
+        get: operations["tithe_sweeps_api_export_sweep"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/stations/{pk}/trim": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Trim
+         * @description The trim log of a station, and what to do next.
+         */
+        post: operations["tithe_sweeps_api_trim"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/stations/{pk}/radials": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Radials
+         * @description Counted radials: what they took off R, and what the next ones are likely to buy.
+         */
+        get: operations["tithe_sweeps_api_radials"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sweeps/{pk}/drift": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Drift
+         * @description What changed since the station's baseline.
+         */
+        post: operations["tithe_sweeps_api_drift"];
         delete?: never;
         options?: never;
         head?: never;
@@ -712,6 +916,9 @@ export interface components {
             arrangement: string;
             /** Arrangements */
             arrangements?: components["schemas"]["ArrangementModel"][];
+            trim?: components["schemas"]["TrimModel"] | null;
+            /** Sweeps */
+            sweeps?: components["schemas"]["SweepModel"][];
         };
         /**
          * SteppedKnobs
@@ -812,6 +1019,50 @@ export interface components {
              * @default false
              */
             dc_on_coax: boolean;
+        };
+        /**
+         * SweepModel
+         * @description A kept sweep: its content as Touchstone or CSV, the joint of ``chain`` where it was taken (0 at the
+         *     radio), the run as it was then, and what it was taken for.
+         *
+         *     ``change_m``: what had been done to each side of the wire before it, + longer. ``radials``: how many lay.
+         */
+        SweepModel: {
+            /**
+             * Title
+             * @default
+             */
+            title: string;
+            /** Content */
+            content: string;
+            /**
+             * Taken
+             * @default
+             */
+            taken: string;
+            /**
+             * Joint
+             * @default 0
+             */
+            joint: number;
+            /** Chain */
+            chain?: (components["schemas"]["LineModel"] | components["schemas"]["MeterModel"] | components["schemas"]["TunerModel"] | components["schemas"]["SteppedTunerModel"] | components["schemas"]["RatedTunerModel"] | components["schemas"]["InlineModel"] | components["schemas"]["TransformerModel"])[];
+            /**
+             * Baseline
+             * @default false
+             */
+            baseline: boolean;
+            /**
+             * Trim
+             * @default false
+             */
+            trim: boolean;
+            /** Change M */
+            change_m?: number | null;
+            /** Radials */
+            radials?: number | null;
+            /** Radial M */
+            radial_m?: number | null;
         };
         /**
          * SwrAntennaModel
@@ -976,6 +1227,34 @@ export interface components {
              * @enum {string}
              */
             emission: "carrier" | "speech";
+        };
+        /**
+         * TrimModel
+         * @description What is trimmed to what: the goal, each side's length, and whether the lowest SWR or the zero of
+         *     reactance is to lie there.
+         */
+        TrimModel: {
+            /** Target Mhz */
+            target_mhz: number;
+            /** Wire M */
+            wire_m?: number | null;
+            /**
+             * Sides
+             * @default 2
+             */
+            sides: number;
+            /**
+             * Means
+             * @default wire
+             * @enum {string}
+             */
+            means: "wire" | "coil";
+            /**
+             * Aim
+             * @default resonance
+             * @enum {string}
+             */
+            aim: "lowest" | "resonance";
         };
         /**
          * TunerModel
@@ -1614,6 +1893,487 @@ export interface components {
             /** Bands */
             bands: components["schemas"]["BandModel"][];
         };
+        /**
+         * Columns
+         * @description Which column of a CSV file holds what, counted from 0; null where its headings do not say.
+         */
+        Columns: {
+            /** Frequency */
+            frequency?: number | null;
+            /** Unit */
+            unit?: ("hz" | "khz" | "mhz" | "ghz") | null;
+            /** Holds */
+            holds?: ("r-x" | "swr" | "return-loss") | null;
+            /** First */
+            first?: number | null;
+            /** Second */
+            second?: number | null;
+        };
+        /**
+         * Recognised
+         * @description What a file seems to be, to be confirmed: its headings and first rows, and what is missing.
+         */
+        Recognised: {
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "touchstone" | "csv";
+            /** Heads */
+            heads: string[];
+            /** Rows */
+            rows: string[][];
+            columns: components["schemas"]["Columns"] | null;
+            /** Question */
+            question: string;
+        };
+        /**
+         * SimulatedFile
+         * @description What the simulated analyzer saved, as Touchstone text.
+         */
+        SimulatedFile: {
+            /** Text */
+            text: string;
+        };
+        /**
+         * SimulateRequest
+         * @description The station to measure, where, and with what instrument.
+         */
+        SimulateRequest: {
+            document: components["schemas"]["StationFile"];
+            /** Joint */
+            joint: number;
+            /** Start Mhz */
+            start_mhz: number;
+            /** Stop Mhz */
+            stop_mhz: number;
+            /**
+             * Points
+             * @default 201
+             */
+            points: number;
+            /**
+             * Noise
+             * @default 0
+             */
+            noise: number;
+            /** Directivity Db */
+            directivity_db?: number | null;
+            /**
+             * Drift Db
+             * @default 0
+             */
+            drift_db: number;
+            /**
+             * Drift Deg
+             * @default 0
+             */
+            drift_deg: number;
+            /**
+             * Seed
+             * @default 1
+             */
+            seed: number;
+        };
+        /**
+         * SweepRow
+         * @description A kept sweep in the log.
+         */
+        SweepRow: {
+            /** Id */
+            id: number;
+            /** Title */
+            title: string;
+            /**
+             * Taken
+             * Format: date-time
+             */
+            taken: string;
+            /** Joint */
+            joint: number;
+            /** Chain */
+            chain: (components["schemas"]["LineModel"] | components["schemas"]["MeterModel"] | components["schemas"]["TunerModel"] | components["schemas"]["SteppedTunerModel"] | components["schemas"]["RatedTunerModel"] | components["schemas"]["InlineModel"] | components["schemas"]["TransformerModel"])[];
+            /** Baseline */
+            baseline: boolean;
+            /** Trim */
+            trim: boolean;
+            /** Change M */
+            change_m: number | null;
+            /** Radials */
+            radials: number | null;
+            /** Radial M */
+            radial_m: number | null;
+            /** Removed */
+            removed: boolean;
+        };
+        /**
+         * NewSweep
+         * @description A file's text with where it was taken; ``columns`` as confirmed.
+         */
+        NewSweep: {
+            /** Text */
+            text: string;
+            columns?: components["schemas"]["Columns"] | null;
+            /**
+             * Title
+             * @default
+             */
+            title: string;
+            /**
+             * Joint
+             * @default 0
+             */
+            joint: number;
+            /** Chain */
+            chain?: (components["schemas"]["LineModel"] | components["schemas"]["MeterModel"] | components["schemas"]["TunerModel"] | components["schemas"]["SteppedTunerModel"] | components["schemas"]["RatedTunerModel"] | components["schemas"]["InlineModel"] | components["schemas"]["TransformerModel"])[];
+            /**
+             * Trim
+             * @default false
+             */
+            trim: boolean;
+            /** Change M */
+            change_m?: number | null;
+        };
+        /**
+         * SweepChange
+         * @description What may be changed of a kept sweep.
+         */
+        SweepChange: {
+            /** Title */
+            title?: string | null;
+            /** Joint */
+            joint?: number | null;
+            /** Chain */
+            chain?: (components["schemas"]["LineModel"] | components["schemas"]["MeterModel"] | components["schemas"]["TunerModel"] | components["schemas"]["SteppedTunerModel"] | components["schemas"]["RatedTunerModel"] | components["schemas"]["InlineModel"] | components["schemas"]["TransformerModel"])[] | null;
+            /** Baseline */
+            baseline?: boolean | null;
+            /** Trim */
+            trim?: boolean | null;
+            /** Change M */
+            change_m?: number | null;
+            /** Radials */
+            radials?: number | null;
+            /** Radial M */
+            radial_m?: number | null;
+            /** Removed */
+            removed?: boolean | null;
+        };
+        /**
+         * BandOut
+         * @description A band of the sweep; ``taken_worst``: the worst SWR where the sweep was taken.
+         */
+        BandOut: {
+            /** Name */
+            name: string;
+            /** Low Mhz */
+            low_mhz: number;
+            /** High Mhz */
+            high_mhz: number;
+            /** Swr Low */
+            swr_low: number | null;
+            /** Swr Middle */
+            swr_middle: number | null;
+            /** Swr High */
+            swr_high: number | null;
+            /** Swr Least */
+            swr_least: number | null;
+            /** Swr Worst */
+            swr_worst: number | null;
+            /** Covered */
+            covered: boolean;
+            /** Need */
+            need: ("nothing" | "radio" | "wide") | null;
+            /** Taken Worst */
+            taken_worst?: number | null;
+        };
+        /**
+         * Curve
+         * @description A sweep for drawing; null: infinite. R, X and Γ only where the phase is known.
+         */
+        Curve: {
+            /** Mhz */
+            mhz: number[];
+            /** Swr */
+            swr: (number | null)[];
+            /** Return Loss Db */
+            return_loss_db: (number | null)[];
+            /** R Ohm */
+            r_ohm?: (number | null)[] | null;
+            /** X Ohm */
+            x_ohm?: (number | null)[] | null;
+            /** Re */
+            re?: (number | null)[] | null;
+            /** Im */
+            im?: (number | null)[] | null;
+        };
+        /**
+         * DipOut
+         * @description A lowest SWR with its resonance.
+         */
+        DipOut: {
+            /** Mhz */
+            mhz: number;
+            /** Swr */
+            swr: number | null;
+            /** Return Loss Db */
+            return_loss_db: number | null;
+            /** R Ohm */
+            r_ohm: number | null;
+            /** X Ohm */
+            x_ohm: number | null;
+            resonance: components["schemas"]["ResonanceOut"] | null;
+            /** Apart Khz */
+            apart_khz: number | null;
+            /** Widths */
+            widths: components["schemas"]["WidthOut"][];
+        };
+        /**
+         * LaidUnder
+         * @description Another sweep at the same joint.
+         */
+        LaidUnder: {
+            /** Id */
+            id: number;
+            /** Title */
+            title: string;
+            curve: components["schemas"]["Curve"];
+        };
+        /**
+         * Look
+         * @description A sweep at a joint: its reading, what the cable hides, what does not agree, and its curve.
+         */
+        Look: {
+            /** Shown */
+            shown: number;
+            reading: components["schemas"]["Reading"];
+            /** Flattery */
+            flattery: string;
+            /** Contradiction */
+            contradiction: string;
+            /** Out Of Line */
+            out_of_line: string[];
+            curve: components["schemas"]["Curve"];
+            /** Under */
+            under: components["schemas"]["LaidUnder"][];
+        };
+        /**
+         * Reading
+         * @description Everything that is read off a sweep.
+         */
+        Reading: {
+            /** Points */
+            points: number;
+            /** Low Mhz */
+            low_mhz: number;
+            /** High Mhz */
+            high_mhz: number;
+            /** Phase */
+            phase: boolean;
+            /** Noise */
+            noise: number;
+            /** Sentence */
+            sentence: string;
+            /** Dips */
+            dips: components["schemas"]["DipOut"][];
+            /** Resonances */
+            resonances: components["schemas"]["ResonanceOut"][];
+            /** Bands */
+            bands: components["schemas"]["BandOut"][];
+        };
+        /**
+         * ResonanceOut
+         * @description A zero of reactance.
+         */
+        ResonanceOut: {
+            /** Mhz */
+            mhz: number;
+            /** R Ohm */
+            r_ohm: number | null;
+            /** Q */
+            q: number | null;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "series" | "parallel";
+        };
+        /**
+         * WidthOut
+         * @description Where the SWR stays at or below ``swr``; null: beyond the sweep.
+         */
+        WidthOut: {
+            /** Swr */
+            swr: number;
+            /** Reached */
+            reached: boolean;
+            /** Low Mhz */
+            low_mhz: number | null;
+            /** High Mhz */
+            high_mhz: number | null;
+            /** Width Khz */
+            width_khz: number | null;
+        };
+        /**
+         * LookRequest
+         * @description ``shown``: the joint at which to show it (null: where it was taken). ``over``: other sweeps to lay "
+         *     "under it.
+         */
+        LookRequest: {
+            /** Shown */
+            shown?: number | null;
+            /** Bands */
+            bands?: components["schemas"]["BandModel"][];
+            /**
+             * Comfort Swr
+             * @default 2
+             */
+            comfort_swr: number;
+            window?: components["schemas"]["Window"] | null;
+            /** Over */
+            over?: number[];
+        };
+        /**
+         * Window
+         * @description The frequencies to draw; both or none.
+         */
+        Window: {
+            /** Low Mhz */
+            low_mhz: number;
+            /** High Mhz */
+            high_mhz: number;
+        };
+        /**
+         * TrimAnswer
+         * @description What to do next, by rule and by what the last step taught; and the log.
+         */
+        TrimAnswer: {
+            /** Sentence */
+            sentence: string;
+            /** Change M */
+            change_m: number | null;
+            /** Learned */
+            learned: string;
+            /** Steps */
+            steps: components["schemas"]["TrimStepOut"][];
+        };
+        /**
+         * TrimStepOut
+         * @description One step of the log: where its dip lies, and how it went.
+         */
+        TrimStepOut: {
+            /** Id */
+            id: number;
+            /** Title */
+            title: string;
+            /** Mhz */
+            mhz: number | null;
+            /** Swr */
+            swr: number | null;
+            /** Change M */
+            change_m: number | null;
+            /**
+             * Course
+             * @enum {string}
+             */
+            course: "start" | "nearer" | "wrong" | "past" | "still" | "lost";
+            /** Moved Khz */
+            moved_khz: number | null;
+            /** Sentence */
+            sentence: string;
+            curve: components["schemas"]["Curve"];
+        };
+        /**
+         * TrimRequest
+         * @description The goal, and the joint at which the steps are read (null: where each was taken).
+         */
+        TrimRequest: {
+            trim: components["schemas"]["TrimModel"];
+            /** Shown */
+            shown?: number | null;
+        };
+        /**
+         * RadialReadingOut
+         * @description One count.
+         */
+        RadialReadingOut: {
+            /** Id */
+            id: number;
+            /** Count */
+            count: number;
+            /** R Ohm */
+            r_ohm: number;
+            /** Wire M */
+            wire_m: number | null;
+        };
+        /**
+         * RadialsAnswer
+         * @description Counted radials: readings (count, R, wire in all), an estimate ahead, and what it means.
+         */
+        RadialsAnswer: {
+            /** Sentence */
+            sentence: string;
+            /** Readings */
+            readings: components["schemas"]["RadialReadingOut"][];
+            /** Next Count */
+            next_count: number | null;
+            /** Next R Low Ohm */
+            next_r_low_ohm: number | null;
+            /** Next R High Ohm */
+            next_r_high_ohm: number | null;
+        };
+        /**
+         * CauseOut
+         * @description A likely cause.
+         */
+        CauseOut: {
+            /** Id */
+            id: string;
+            /** Sentence */
+            sentence: string;
+            /** Strength */
+            strength: number;
+        };
+        /**
+         * DriftAnswer
+         * @description What changed since the baseline.
+         */
+        DriftAnswer: {
+            /** Baseline */
+            baseline: string;
+            /** Sentence */
+            sentence: string;
+            /** Causes */
+            causes: components["schemas"]["CauseOut"][];
+            /** Dips */
+            dips: components["schemas"]["MovedDip"][];
+        };
+        /**
+         * MovedDip
+         * @description A dip then and now.
+         */
+        MovedDip: {
+            /** Before Mhz */
+            before_mhz: number;
+            /** After Mhz */
+            after_mhz: number;
+            /** Before Swr */
+            before_swr: number | null;
+            /** After Swr */
+            after_swr: number | null;
+        };
+        /**
+         * DriftRequest
+         * @description The joint at which both are compared, and the instrument's uncertainty in |Γ|.
+         */
+        DriftRequest: {
+            /** Shown */
+            shown?: number | null;
+            /**
+             * Uncertainty
+             * @default 0.02
+             */
+            uncertainty: number;
+        };
     };
     responses: never;
     parameters: never;
@@ -1623,7 +2383,7 @@ export interface components {
 }
 export type $defs = Record<string, never>;
 export interface operations {
-    tithe_stations_api_list_stations: {
+    tithe_library_api_list_stations: {
         parameters: {
             query?: never;
             header?: never;
@@ -1643,7 +2403,7 @@ export interface operations {
             };
         };
     };
-    tithe_stations_api_create_station: {
+    tithe_library_api_create_station: {
         parameters: {
             query?: never;
             header?: never;
@@ -1676,7 +2436,7 @@ export interface operations {
             };
         };
     };
-    tithe_stations_api_start_station: {
+    tithe_library_api_start_station: {
         parameters: {
             query?: never;
             header?: never;
@@ -1707,7 +2467,7 @@ export interface operations {
             };
         };
     };
-    tithe_stations_api_import_station: {
+    tithe_library_api_import_station: {
         parameters: {
             query?: never;
             header?: never;
@@ -1731,6 +2491,35 @@ export interface operations {
             };
             /** @description Unprocessable Entity */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+        };
+    };
+    tithe_library_api_export_station: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                pk: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not Found */
+            404: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -1815,35 +2604,6 @@ export interface operations {
             };
             /** @description Unprocessable Entity */
             422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Refusals"];
-                };
-            };
-        };
-    };
-    tithe_stations_api_export_station: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                pk: number;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content?: never;
-            };
-            /** @description Not Found */
-            404: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -2161,6 +2921,419 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Region"][];
+                };
+            };
+        };
+    };
+    tithe_sweeps_api_recognise: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TextFile"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Recognised"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+        };
+    };
+    tithe_sweeps_api_simulate: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SimulateRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SimulatedFile"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+        };
+    };
+    tithe_sweeps_api_list_sweeps: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                pk: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SweepRow"][];
+                };
+            };
+        };
+    };
+    tithe_sweeps_api_keep_sweep: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                pk: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NewSweep"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SweepRow"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+        };
+    };
+    tithe_sweeps_api_change_sweep: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                pk: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SweepChange"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SweepRow"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+        };
+    };
+    tithe_sweeps_api_look: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                pk: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["LookRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Look"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+        };
+    };
+    tithe_sweeps_api_as_antenna: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                pk: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ReadAntenna"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+        };
+    };
+    tithe_sweeps_api_export_sweep: {
+        parameters: {
+            query: {
+                shown: number;
+                form?: string;
+            };
+            header?: never;
+            path: {
+                pk: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+        };
+    };
+    tithe_sweeps_api_trim: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                pk: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TrimRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TrimAnswer"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+        };
+    };
+    tithe_sweeps_api_radials: {
+        parameters: {
+            query?: {
+                shown?: number | null;
+            };
+            header?: never;
+            path: {
+                pk: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RadialsAnswer"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+        };
+    };
+    tithe_sweeps_api_drift: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                pk: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["DriftRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DriftAnswer"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
                 };
             };
         };

@@ -1,0 +1,115 @@
+"""Dips, resonances, widths and Q of synthetic resonators, and what noise must not make of them."""
+
+import numpy as np
+import pytest
+from hypothesis import given
+from hypothesis import strategies as st
+
+from tests.core.sweep.conftest import swept
+from tests.strategies import logarithmic
+from tithe.core import Resonator, Station, Transmitter, table
+from tithe.core.station import Band
+from tithe.core.sweep import (
+    Analyzer,
+    describe,
+    features,
+    measure,
+    noise_of,
+    read_band,
+    with_phase,
+    without_phase,
+)
+
+RESONATORS = st.builds(Resonator, st.floats(2e6, 30e6), logarithmic(12, 250), st.floats(3, 60))
+
+
+def lowest_of(resonator, step):
+    """Where |Γ| is least, by brute force, to a thousandth of the step."""
+    near = resonator.f0_hz + step * np.linspace(-4, 4, 8001)
+    return near[np.argmin(swept(resonator, near).rho)]
+
+
+@given(RESONATORS, st.floats(0.03, 0.3), st.floats(0, 1))
+def test_dip_and_resonance_are_found_between_the_points(resonator, spacing, offset):
+    """Within 1/20 of the spacing, from three points in the width of the resonance up."""
+    step = resonator.f0_hz / resonator.q * spacing
+    count = int(min(3 / spacing, 0.8 * resonator.f0_hz / step))
+    found = features(swept(resonator, resonator.f0_hz + step * (np.arange(-count, count + 1) + offset)))
+    dip = found.dips[0]
+    assert dip.freq_hz == pytest.approx(lowest_of(resonator, step), abs=step / 20)
+    assert dip.resonance.freq_hz == pytest.approx(resonator.f0_hz, abs=step / 20)
+    assert dip.resonance.r_ohm == pytest.approx(resonator.r_ohm, rel=1e-3)
+    assert dip.resonance.q == pytest.approx(resonator.q, rel=0.01)
+    assert dip.resonance.kind == "series"
+
+
+@given(st.floats(3, 60), st.sampled_from([1.5, 2.0, 3.0]))
+def test_width_of_a_matched_resonator_is_the_textbook_one(q, ratio):
+    """B = f₀(s − 1)/(Q√s) for R = R₀ (to first order in B/f₀, hence the tolerance of its square)."""
+    resonator = Resonator(7e6, 50, q)
+    bandwidth = 7e6 * (ratio - 1) / (q * np.sqrt(ratio))
+    sweep = swept(resonator, np.linspace(7e6 - 2.1e6, 7e6 + 3e6, 601))
+    width = next(w for w in features(sweep).dips[0].widths if w.swr == ratio)
+    assert width.width_hz == pytest.approx(bandwidth, rel=3e-3 + (bandwidth / 7e6) ** 2)
+
+
+@given(st.integers(0, 10**6), st.sampled_from([0.0005, 0.002, 0.01]), st.integers(100, 3000))
+def test_noise_invents_no_resonance(seed, noise, points):
+    """A real load, a far-off antenna and one true resonance, as the simulated analyzer shows them."""
+    for antenna, count in (
+        (table(((1e6, 48.0, 0.5), (60e6, 52.0, 0.5))), 0),
+        (table(((1e6, 20.0, -900.0), (60e6, 30.0, -400.0))), 0),
+        (Resonator(7.1e6, 70, 12), 1),
+    ):
+        station = Station(Transmitter(), (), antenna)
+        found = features(measure(station, 0, Analyzer(6.3e6, 8.1e6, points, noise=noise, seed=seed)))
+        assert len(found.resonances) == count
+        assert len(found.dips) == count
+        assert found.noise == pytest.approx(noise, rel=0.35)
+        if count:
+            # σ of the place is about noise/(slope·√points in the dip); six of them, with room for the window.
+            spacing = 1.8e6 / points
+            slack = 12 * noise * 7.1e6 / 12 / np.sqrt(max(0.3e6 / spacing, 1)) + 0.05 * spacing
+            assert found.dips[0].resonance.freq_hz == pytest.approx(7.1e6, abs=slack)
+
+
+def test_without_phase_the_dip_is_found_and_the_resonance_is_not():
+    truth = swept(Resonator(7.1e6, 65, 12), np.linspace(6.5e6, 7.7e6, 41))
+    found = features(without_phase(truth.freq_hz, truth.swr))
+    assert found.dips[0].freq_hz == pytest.approx(features(truth).dips[0].freq_hz, abs=1.5e3)
+    assert found.dips[0].resonance is None
+    assert "nobody can tell" in describe(without_phase(truth.freq_hz, truth.swr), found)
+
+
+def test_a_dip_outside_is_said_to_lie_outside():
+    falling = swept(Resonator(8e6, 50, 12), np.linspace(7e6, 7.5e6, 51))
+    found = features(falling)
+    assert (found.dips, found.falls_at) == ((), "high")
+    assert "a dip lies above the sweep" in describe(falling, found)
+
+
+def test_noise_of_a_smooth_sweep_is_nearly_nothing():
+    assert noise_of(swept(Resonator(7e6, 50, 30), np.linspace(6e6, 8e6, 200))) < 1e-6
+
+
+def test_bands_say_what_they_need():
+    sweep = swept(Resonator(7.1e6, 50, 12), np.linspace(6.9e6, 7.4e6, 101))
+    band = Band("40 m", 7.0e6, 7.2e6)
+    reading = read_band(sweep, band, 2.0)
+    assert reading.need == "nothing"
+    assert reading.least <= reading.middle == pytest.approx(1.0, abs=0.01)
+    assert reading.worst == pytest.approx(max(reading.low, reading.high), rel=1e-9)
+    assert read_band(sweep, band, 1.2).need == "radio"
+    sharp = swept(Resonator(7.1e6, 50, 60), sweep.freq_hz)
+    assert read_band(sharp, band, 2.0).need == "wide"
+    partly = read_band(sweep, Band("edge", 7.3e6, 7.6e6), 2.0)
+    assert (partly.need, partly.high) == (None, None)
+    assert partly.low > 1
+
+
+def test_total_reflection_and_single_points_are_read_without_a_warning():
+    for gamma in (1.0, -1.0, 1j):
+        sweep = with_phase(np.linspace(1e6, 2e6, 50), np.full(50, gamma + 0j))
+        assert features(sweep).dips == ()
+        assert np.isinf(sweep.swr).all()
+    assert features(with_phase(np.array([7e6]), np.array([0.2 + 0j]))).dips == ()

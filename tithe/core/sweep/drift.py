@@ -1,0 +1,219 @@
+"""What changed since the baseline, in words, with likely causes in order and the figures that speak for each.
+
+Both sweeps are laid on the same frequencies. Four marks are taken: how far the dips moved (as a share of
+their frequency), how |Γ| changed where the antenna reflects (|Γ| above one half before), how |Γ| changed
+anywhere, and how the impedance at the dips changed. Each mark is counted in units of the instrument's
+uncertainty; a cause is named where its marks stand clear of it, and the one whose marks stand furthest comes
+first.
+
+Cable loss shows because what comes back has passed it twice: where the antenna reflects, the return loss
+grows by twice the added loss, more at higher frequencies. Source: derived from |Γ_in| = |Γ|·10^(−loss/10).
+"""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+import numpy as np
+
+from tithe.core.arrays import Real
+from tithe.core.errors import require
+from tithe.core.reflection import rho_of_swr
+from tithe.core.sweep.features import Dip, features
+from tithe.core.sweep.sweep import Sweep
+from tithe.core.wording import figure, frequency
+
+_PAIRED_WITHIN = 0.15
+_REFLECTS = 0.5
+_AT_THE_DIP = 0.005  # share of the frequency within which a resonance lies at the dip
+_MOVED = 0.0015  # share of the frequency below which a dip has not moved
+
+
+@dataclass(frozen=True)
+class Cause:
+    """A likely cause: a stable id, a sentence with its figures, and how far it stands clear of "
+    "uncertainty."""
+
+    id: str
+    sentence: str
+    strength: float
+
+
+@dataclass(frozen=True)
+class PairedDip:
+    """A dip of the baseline and the same one now."""
+
+    before: Dip
+    after: Dip
+
+    @property
+    def moved(self) -> float:
+        """Share of its frequency by which it moved up."""
+        return self.after.freq_hz / self.before.freq_hz - 1
+
+
+@dataclass(frozen=True)
+class Drift:
+    """The causes, likeliest first (none: nothing has changed), one sentence for all, and the paired dips."""
+
+    causes: tuple[Cause, ...]
+    sentence: str
+    dips: tuple[PairedDip, ...]
+
+
+def compare(before: Sweep, after: Sweep, uncertainty: float = 0.02) -> Drift:
+    """A later sweep against the baseline, taken at the same plane; ``uncertainty`` is that of |Γ|."""
+    require(uncertainty > 0, "uncertainty", "must be above 0", uncertainty)
+    low = max(before.range_hz[0], after.range_hz[0])
+    high = min(before.range_hz[1], after.range_hz[1])
+    require(high > low, "sweep", "has no frequencies in common with the baseline")
+    grid = np.unique(np.clip(np.concatenate((before.freq_hz, after.freq_hz)), low, high))
+    old, new = before.at(grid), after.at(grid)
+    pairs = _pairs(features(old).dips, features(new).dips)
+    causes = [
+        *_moved(pairs),
+        *_lossy(old, new, uncertainty),
+        *_broken(old, new, pairs, uncertainty),
+        *_turned(old, new, pairs, uncertainty),
+    ]
+    if not any(cause.id in ("cable-loss", "connection") for cause in causes):
+        causes += _resistance(pairs, uncertainty)  # those change the lowest SWR by themselves
+    causes.sort(key=lambda cause: -cause.strength)
+    if not causes:
+        text = (
+            f"Nothing has changed beyond what the instrument cannot tell: |Γ| differs by "
+            f"{figure(float(np.median(np.abs(new.rho - old.rho))), 2)} in the middle of all points."
+        )
+        return Drift((), text, pairs)
+    return Drift(tuple(causes), causes[0].sentence, pairs)
+
+
+def _pairs(before: tuple[Dip, ...], after: tuple[Dip, ...]) -> tuple[PairedDip, ...]:
+    pairs = []
+    for dip in before:
+        near = min(after, key=lambda other: abs(other.freq_hz - dip.freq_hz), default=None)
+        if near is not None and abs(near.freq_hz / dip.freq_hz - 1) < _PAIRED_WITHIN:
+            pairs.append(PairedDip(dip, near))
+    return tuple(sorted(pairs, key=lambda pair: pair.before.freq_hz))
+
+
+def _moved(pairs: tuple[PairedDip, ...]) -> list[Cause]:
+    if not pairs:
+        return []
+    moved = float(np.median([pair.moved for pair in pairs]))
+    if abs(moved) < _MOVED or any(pair.moved * moved < 0 and abs(pair.moved) > _MOVED for pair in pairs):
+        return []
+    first = pairs[0]
+    what = "The dip" if len(pairs) == 1 else f"All {len(pairs)} dips"
+    lead = (
+        f"{what} moved {'down' if moved < 0 else 'up'} by {figure(abs(moved) * 100, 2)} %, from "
+        f"{frequency(first.before.freq_hz)} to {frequency(first.after.freq_hz)}"
+    )
+    if moved < 0:
+        text = (
+            f"{lead}: the wire acts longer. It has stretched or sagged, or carries ice or wet, or hangs "
+            "nearer to something."
+        )
+        return [Cause("longer", text, abs(moved) / _MOVED)]
+    text = (
+        f"{lead}: the wire acts shorter. An end has slipped, folded back or broken off, or it hangs freer "
+        "than before."
+    )
+    return [Cause("shorter", text, abs(moved) / _MOVED)]
+
+
+def _lossy(old: Sweep, new: Sweep, uncertainty: float) -> list[Cause]:
+    reflects = old.rho > _REFLECTS
+    if reflects.sum() < 3:
+        return []
+    extra = -10 * np.log10(np.maximum(new.rho[reflects], 1e-3) / old.rho[reflects])  # one way
+    typical, f = float(np.median(extra)), old.freq_hz[reflects]
+    least = 10 * np.log10(1 + uncertainty / float(np.median(old.rho[reflects])))
+    smoother = float(np.mean(new.rho[reflects] < old.rho[reflects]))
+    if typical < 2 * least or smoother < 0.9:
+        return []
+    half = len(f) // 2
+    rising = float(np.median(extra[half:])) > float(np.median(extra[:half]))
+    grows = " It grows with frequency, as a cable’s does." if rising else ""
+    text = (
+        f"Where the antenna reflects, less comes back than before on {smoother:.0%} of the frequencies: as "
+        "if the "
+        f"cable took {figure(typical, 2)} dB more, one way. Water in the cable or a corroded braid makes "
+        "the SWR "
+        f"look better and smoother everywhere.{grows}"
+    )
+    return [Cause("cable-loss", text, typical / least)]
+
+
+def _broken(old: Sweep, new: Sweep, pairs: tuple[PairedDip, ...], uncertainty: float) -> list[Cause]:
+    rise = new.rho - old.rho
+    up = float(np.mean(rise > 2 * uncertainty))
+    gone = len(features(old).dips) > 0 and not pairs
+    matched = old.rho < _REFLECTS
+    if up < 0.7 and not (gone and matched.any() and float(np.median(rise[matched])) > 2 * uncertainty):
+        return []
+    was, now = float(np.median(old.swr)), float(np.median(new.swr))
+    text = (
+        f"The SWR is up on {up:.0%} of the frequencies, in the middle from {figure(was)} to {figure(now)}"
+        f"{', and the dips are gone' if gone else ''}: a connector, a short or an open. "
+        f"{_end_of(new)}Look at the joints first."
+    )
+    return [Cause("connection", text, float(np.median(rise)) / uncertainty + (10 if gone else 0))]
+
+
+def _end_of(new: Sweep) -> str:
+    if new.gamma is None:
+        return ""
+    r = float(new.gamma[0].real)
+    if abs(r) < _REFLECTS:
+        return ""
+    like = "an open" if r > 0 else "a short"
+    return f"At {frequency(float(new.freq_hz[0]))} it looks like {like}, seen from where it was taken. "
+
+
+def _resistance(pairs: tuple[PairedDip, ...], uncertainty: float) -> list[Cause]:
+    """The lowest SWR is another one at the same frequency: the resistance has changed."""
+    found = []
+    for pair in pairs:
+        step = abs(float(rho_of_swr(pair.after.swr) - rho_of_swr(pair.before.swr)))
+        if step < 2 * uncertainty:
+            continue
+        a, b = pair.before.resonance, pair.after.resonance
+        ohms = ""
+        if a is not None and b is not None and max(map(_apart, (pair.before, pair.after))) < _AT_THE_DIP:
+            ohms = f", R at resonance there from {figure(a.r_ohm)} to {figure(b.r_ohm)} Ω"
+        text = (
+            f"At {frequency(pair.after.freq_hz)} the lowest SWR went from {figure(pair.before.swr)} to "
+            f"{figure(pair.after.swr)}{ohms}: the loss in ground, radials, coil or joints has changed, or "
+            "the "
+            "height. R tells most at the feedpoint."
+        )
+        found.append(Cause("resistance", text, step / uncertainty / 2))
+    return sorted(found, key=lambda cause: -cause.strength)[:1]
+
+
+def _apart(dip: Dip) -> float:
+    return abs(dip.apart_hz or 0.0) / dip.freq_hz
+
+
+def _turned(old: Sweep, new: Sweep, pairs: tuple[PairedDip, ...], uncertainty: float) -> list[Cause]:
+    """|Γ| as it was, its phase not: another length of line between."""
+    if old.gamma is None or new.gamma is None or float(np.median(np.abs(new.rho - old.rho))) > uncertainty:
+        return []
+    strong = old.rho > 0.2
+    if strong.sum() < 8 or any(abs(pair.moved) > _MOVED for pair in pairs):
+        return []
+    turn = np.unwrap(np.angle(new.gamma[strong] / old.gamma[strong]))
+    f: Real = old.freq_hz[strong]
+    slope = np.polyfit(f, turn, 1)[0]
+    if abs(slope) * (f[-1] - f[0]) < 0.15:
+        return []
+    metres = -slope * 299_792_458.0 / (4 * np.pi)
+    text = (
+        f"|Γ| is as it was, its phase is not: as if {figure(abs(float(metres)), 2)} m of line (electrical "
+        "length) "
+        f"had been {'added' if metres > 0 else 'taken away'}. The sweep was taken at another place, or "
+        "through "
+        "another jumper."
+    )
+    return [Cause("other-plane", text, abs(float(slope)) * float(f[-1] - f[0]) / 0.15)]

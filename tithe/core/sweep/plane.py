@@ -1,0 +1,107 @@
+"""Moving the plane of a sweep: taken at one joint of the run, shown at another, through the known parts.
+
+Joints are counted from the radio: 0 before the first part, n after the n-th. Towards the antenna the parts
+are taken away with the inverse chain matrix, towards the radio they are put back with the matrix itself.
+Tuners that set themselves are taken to be out of line, as one measures; one set by hand counts with its
+setting.
+
+Where taking a part away leaves |Γ| above 1 by more than an instrument's error can, the sweep cannot have come
+through that part as it is described: its loss or its length does not agree. Without phase only plain lines
+and in-line parts can be moved through, by |Γ| ↔ |Γ|·10^(matched/10).
+"""
+
+from __future__ import annotations
+
+from collections.abc import Iterable
+from dataclasses import dataclass
+
+import numpy as np
+
+from tithe.core.arrays import Real
+from tithe.core.budget import matched_db
+from tithe.core.errors import require
+from tithe.core.reflection import reflection
+from tithe.core.station import Part
+from tithe.core.sweep.noise import noise_of
+from tithe.core.sweep.sweep import REFERENCE_OHM, Sweep, with_phase
+from tithe.core.transformer import Transformer
+from tithe.core.tuner import AnyTuner
+from tithe.core.twoport import Port, TwoPort, through
+from tithe.core.wording import figure, frequency
+
+MEASURED_WITHIN = 0.01
+"""What an instrument in order errs by in |Γ|, beside its noise."""
+
+
+@dataclass(frozen=True)
+class Moved:
+    """A sweep at another joint, the matched loss between (dB, positive), what was left out of line, and
+    why the result cannot be ("" where it can)."""
+
+    sweep: Sweep
+    between_db: Real
+    out_of_line: tuple[str, ...]
+    contradiction: str
+
+
+def two_port_of(parts: Iterable[Part], freq_hz: Real) -> tuple[TwoPort, Real, tuple[str, ...]]:
+    """Chain matrix, matched loss (dB) and the names of tuners left out."""
+    run, lost, left_out = through(freq_hz), np.zeros(np.shape(freq_hz)), []
+    for part in parts:
+        if part.bypassed:
+            continue
+        if isinstance(part, AnyTuner):
+            if part.setting == "auto":
+                left_out.append(part.label)
+                continue
+            load = Port(np.full(np.shape(freq_hz), 50 + 0j), np.ones(np.shape(freq_hz), dtype=np.complex128))
+            tuned = part.tune(freq_hz, load, REFERENCE_OHM)
+            run = run @ tuned.two_port  # type: ignore[union-attr]
+        else:
+            run = run @ part.two_port(freq_hz)
+            lost = lost + matched_db(part, freq_hz)
+    return run, lost, tuple(left_out)
+
+
+def move(sweep: Sweep, chain: tuple[Part, ...], taken: int, shown: int) -> Moved:
+    """The sweep taken at joint ``taken`` as it would be at joint ``shown``."""
+    for place, joint in (("taken", taken), ("shown", shown)):
+        require(0 <= joint <= len(chain), place, f"must be a joint from 0 to {len(chain)}", joint)
+    between = chain[min(taken, shown) : max(taken, shown)]
+    run, lost, left_out = two_port_of(between, sweep.freq_hz)
+    outward = shown > taken
+    if sweep.gamma is None:
+        moved = _without_phase(sweep, between, lost if outward else -lost)
+    else:
+        port = Port(1 + sweep.gamma, (1 - sweep.gamma) / REFERENCE_OHM)
+        port = run.output(port) if outward else run.input(port)
+        moved = with_phase(sweep.freq_hz, reflection(port.v, port.i, REFERENCE_OHM))
+    return Moved(moved, np.asarray(lost), left_out, _contradiction(sweep, moved, between))
+
+
+def _without_phase(sweep: Sweep, between: tuple[Part, ...], gain_db: Real) -> Sweep:
+    for part in between:
+        if isinstance(part, Transformer) and not part.bypassed and part.ratio != 1:
+            rule = (
+                f"cannot be moved through “{part.label}”: an SWR without its phase does not say what comes "
+                "out"
+            )
+            require(False, "shown", rule)
+    return Sweep(sweep.freq_hz, np.asarray(sweep.rho * 10 ** (gain_db / 10)))
+
+
+def _contradiction(before: Sweep, after: Sweep, between: tuple[Part, ...]) -> str:
+    # What the instrument may have erred by has grown on the way as |Γ| has.
+    erred = (MEASURED_WITHIN + 6 * noise_of(before)) * after.rho / np.maximum(before.rho, 1e-9)
+    over = (after.rho > 1 + erred) & (after.rho > before.rho * (1 + 1e-9))
+    if not over.any():
+        return ""
+    k = int(np.argmax(np.where(over, after.rho, 0.0)))
+    names = ", ".join(f"“{part.label}”" for part in between if not part.bypassed)
+    return (
+        f"Behind {names} the sweep would return more than it gets, most at "
+        f"{frequency(float(after.freq_hz[k]))} "
+        f"(|Γ| {figure(float(after.rho[k]))}). The loss or the length of what lies between does not agree "
+        "with "
+        "the sweep: check both, and where the sweep was taken."
+    )

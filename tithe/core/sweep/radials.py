@@ -1,0 +1,91 @@
+"""Counted radials: what they took off the feedpoint resistance, and what the next ones are likely to buy.
+
+The ground's loss stands in series with the radiation resistance. More radials share its current, so it falls
+as A/n where they part it evenly, and slower, as A/√n, where they lie in the near field of one another (short,
+or on the ground). Both are fitted to the readings, R(n) = R∞ + A·g(n) with A ≥ 0, and the truth is taken to
+lie between them. What is gained is 10 log₁₀(R(n)/R(n′)): the radiated share is R_rad/R at an unchanged R_rad.
+It holds at one frequency, at or near resonance, for radials of like length.
+"""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+import numpy as np
+from scipy.optimize import nnls
+
+from tithe.core.arrays import Real, decibels
+from tithe.core.errors import require, require_positive
+from tithe.core.wording import figure, span
+
+_POWERS = (1.0, 0.5)
+
+
+@dataclass(frozen=True)
+class Reading:
+    """``count`` radials of ``length_m`` each (None: not told) left ``r_ohm`` at the feedpoint."""
+
+    count: int
+    r_ohm: float
+    length_m: float | None = None
+
+    @property
+    def wire_m(self) -> float | None:
+        """Wire in all."""
+        return None if self.length_m is None else self.count * self.length_m
+
+
+@dataclass(frozen=True)
+class Radials:
+    """The readings, what twice the last count is likely to leave (Ω, low and high) and buy (dB), and why."""
+
+    readings: tuple[Reading, ...]
+    next_count: int | None
+    next_r_ohm: tuple[float, float] | None
+    next_gain_db: tuple[float, float] | None
+    sentence: str
+
+
+def judge_radials(readings: tuple[Reading, ...]) -> Radials:
+    """What the readings say; an estimate ahead needs two different counts."""
+    for k, reading in enumerate(readings):
+        require(reading.count >= 1, f"radials[{k}].count", "must be 1 or more", reading.count)
+        require_positive(f"radials[{k}].r_ohm", reading.r_ohm)
+    ordered = tuple(sorted(readings, key=lambda one: one.count))
+    if len({one.count for one in ordered}) < 2:
+        return Radials(
+            ordered, None, None, None, "Two different counts tell how fast the ground’s loss falls."
+        )
+    first, last = ordered[0], ordered[-1]
+    came = (
+        f"From {first.count} to {last.count} radials R went from {figure(first.r_ohm)} to "
+        f"{figure(last.r_ohm)} Ω"
+    )
+    gained = float(decibels(first.r_ohm / last.r_ohm))
+    if gained <= 0:
+        text = (
+            f"{came}: it did not fall. The readings differ in more than the radials, or the ground no longer "
+            "takes anything."
+        )
+        return Radials(ordered, None, None, None, text)
+    counts = np.array([one.count for one in ordered], dtype=np.float64)
+    ohms = np.array([one.r_ohm for one in ordered])
+    after, gains = [], []
+    for power in _POWERS:
+        rest, lost = _fit(counts**-power, ohms)
+        now, then = (rest + lost * n**-power for n in (last.count, 2 * last.count))
+        after.append(last.r_ohm - (now - then))
+        gains.append(float(decibels(now / then)))
+    low, high = min(gains), max(gains)
+    worth = "nobody would hear that" if high < 1 else "that may be heard"
+    text = (
+        f"{came}, worth {figure(gained, 2)} dB. As many again, {2 * last.count} in all, would likely buy "
+        f"{span(lambda db: figure(db, 2), low, high)} dB more: {worth}."
+    )
+    return Radials(ordered, 2 * last.count, (min(after), max(after)), (low, high), text)
+
+
+def _fit(shape: Real, ohms: Real) -> tuple[float, float]:
+    """R∞ ≥ 0 and A ≥ 0 by least squares."""
+    (rest, lost), _ = nnls(np.column_stack((np.ones(len(shape)), shape)), ohms)
+    return float(rest), float(lost)

@@ -1,0 +1,56 @@
+"""The API of whole stations: which there are, new ones, files in and out."""
+
+from __future__ import annotations
+
+from typing import Any
+from urllib.parse import quote
+
+from django.http import HttpRequest, HttpResponse
+from ninja import Router, Status
+
+from tithe.formats import station_file
+from tithe.formats.station_model import StationFile
+from tithe.library import services
+from tithe.stations import demo
+from tithe.stations.api import KeptStation, Refusals, StationRow, TextFile, no_station, refusal
+from tithe.stations.models import Station
+
+router = Router()
+
+
+@router.get("/stations", response=list[StationRow])
+def list_stations(request: HttpRequest) -> Any:
+    """All kept stations."""
+    return Station.objects.defer("document")
+
+
+@router.post("/stations", response={201: KeptStation, 422: Refusals}, exclude_none=True)
+def create_station(request: HttpRequest, document: StationFile) -> Any:
+    """Keep a new station."""
+    return Status(201, services.create(document))
+
+
+@router.post("/stations/start/{slug}", response={201: KeptStation, 404: Refusals}, exclude_none=True)
+def start_station(request: HttpRequest, slug: str) -> Any:
+    """Keep a new station made from a demo station, or from the empty one."""
+    if slug not in (*demo.DEMOS, demo.EMPTY):
+        return Status(404, refusal("start", f"{slug[:40]!r} is nothing to start from"))
+    return Status(201, services.create(demo.start(slug)))
+
+
+@router.post("/stations/file", response={201: KeptStation, 422: Refusals}, exclude_none=True)
+def import_station(request: HttpRequest, file: TextFile) -> Any:
+    """Keep a new station from a station file's text."""
+    return Status(201, services.create(station_file.read(file.text)))
+
+
+@router.get("/stations/{pk}/file", response={200: None, 404: Refusals})
+def export_station(request: HttpRequest, pk: int) -> Any:
+    """The station file, as a download."""
+    station = Station.objects.filter(pk=pk).first()
+    if station is None:
+        return Status(404, no_station(pk))
+    response = HttpResponse(services.export(station), content_type="application/json; charset=utf-8")
+    name = quote(f"{station.name or 'station'}.json")
+    response["Content-Disposition"] = f"attachment; filename*=UTF-8''{name}"
+    return response

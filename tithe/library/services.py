@@ -1,0 +1,34 @@
+"""A station with all that is kept of it, from and to the station file."""
+
+from __future__ import annotations
+
+from django.db import transaction
+
+from tithe.formats import station_file
+from tithe.formats.station_model import StationFile, SweepModel
+from tithe.stations import demo
+from tithe.stations import services as stations
+from tithe.stations.models import Station
+from tithe.sweeps import services as sweeps
+
+
+@transaction.atomic
+def create(document: StationFile) -> Station:
+    """Keep a new station with its sweeps. Raises `StationError` or `InputError`."""
+    station = stations.create(document)
+    sweeps.unpack(station, document.sweeps)
+    return station
+
+
+def export(station: Station) -> str:
+    """The station file's text, whole."""
+    document = StationFile.model_validate(station.document)
+    packed = [SweepModel.model_validate(one) for one in sweeps.pack(station)]
+    return station_file.write(document.model_copy(update={"sweeps": packed}))
+
+
+def load_demos() -> None:
+    """Keep the demo stations, where no station is kept yet."""
+    if not Station.objects.exists():
+        for slug in demo.DEMOS:
+            create(demo.start(slug))

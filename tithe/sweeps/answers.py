@@ -1,0 +1,179 @@
+"""Composes what the sweep view shows, from kept sweeps."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from typing import Any
+
+import numpy as np
+
+from tithe.core.errors import InputError, require
+from tithe.core.station import Band
+from tithe.core.sweep import (
+    Dip,
+    Features,
+    RadialReading,
+    TrimStep,
+    advise,
+    compare,
+    features,
+    flattery,
+    judge,
+    judge_radials,
+    learned,
+)
+from tithe.formats import sweep_file, sweep_json
+from tithe.formats.station_model import BandModel, TrimModel
+from tithe.sweeps.models import KeptSweep
+from tithe.sweeps.schema import Window
+from tithe.sweeps.services import moved
+
+
+def look(
+    kept: KeptSweep,
+    shown: int | None,
+    bands: Sequence[BandModel],
+    comfort_swr: float,
+    window: Window | None,
+    under: Sequence[KeptSweep],
+) -> dict[str, Any]:
+    """A sweep at a joint, with others laid under it."""
+    shown = kept.joint if shown is None else shown
+    there = moved(kept, shown)
+    used = [Band(b.name, b.low_mhz * 1e6, b.high_mhz * 1e6, b.weight) for b in bands]
+    reading = sweep_json.reading(there.sweep, used, comfort_swr)
+    said = ""
+    if shown != kept.joint:
+        taken = sweep_file.read_kept(kept.content)
+        measured = sweep_json.reading(taken, used, comfort_swr)["bands"]
+        for row, before in zip(reading["bands"], measured, strict=True):
+            row["taken_worst"] = before["swr_worst"]
+        said = _flattery(features(taken), features(there.sweep), float(np.median(there.between_db)))
+    low, high = there.sweep.range_hz
+    if window is not None:
+        require(window.high_mhz > window.low_mhz, "window.high_mhz", "must be above low_mhz", window.high_mhz)
+        low, high = window.low_mhz * 1e6, window.high_mhz * 1e6
+    return {
+        "shown": shown,
+        "reading": reading,
+        "flattery": said,
+        "contradiction": there.contradiction,
+        "out_of_line": list(there.out_of_line),
+        "curve": sweep_json.curve(there.sweep, low, high),
+        "under": [
+            {
+                "id": other.pk,
+                "title": other.title,
+                "curve": sweep_json.curve(moved(other, shown).sweep, low, high),
+            }
+            for other in under
+        ],
+    }
+
+
+def _flattery(taken: Features, there: Features, between_db: float) -> str:
+    """For the deepest dip where it was taken, and the nearest one behind the cable."""
+    if not taken.dips or not there.dips:
+        return ""
+    measured = taken.dips[0]
+    behind = min(there.dips, key=lambda dip: abs(dip.freq_hz - measured.freq_hz))
+    return flattery(measured, behind, between_db)
+
+
+def trim(log: Sequence[KeptSweep], goal: TrimModel, shown: int | None) -> dict[str, Any]:
+    """The trim log and what to do next."""
+    target = goal.target_mhz * 1e6
+    sweeps = [moved(kept, kept.joint if shown is None else shown).sweep for kept in log]
+    found = [_aimed(features(sweep), goal, target) for sweep in sweeps]
+    places = [None if dip is None else _place(dip, goal) for dip in found]
+    steps = tuple(TrimStep(f, kept.change_m) for f, kept in zip(places, log, strict=True))
+    verdicts = judge(steps, target)
+    last = next((f for f in reversed(places) if f is not None), None)
+    if last is None:
+        sentence, change = "Bring in a sweep of the antenna as it is: without one nobody knows the way.", None
+    else:
+        advice = advise(last, target, goal.wire_m, goal.sides, goal.means)
+        sentence, change = advice.sentence, advice.change
+    taught = learned(steps, target) if goal.means == "wire" else None
+    low, high = target * 0.9, target * 1.1
+    return {
+        "sentence": sentence,
+        "change_m": change if goal.means == "wire" else None,
+        "learned": taught.sentence if taught else "",
+        "steps": [
+            {
+                "id": kept.pk,
+                "title": kept.title,
+                "mhz": None if place is None else place / 1e6,
+                "swr": None if dip is None else sweep_json.plain(dip.swr),
+                "change_m": kept.change_m,
+                "course": verdict.course,
+                "moved_khz": None if verdict.moved_hz is None else verdict.moved_hz / 1e3,
+                "sentence": verdict.sentence,
+                "curve": sweep_json.curve(sweep, low, high),
+            }
+            for kept, sweep, dip, place, verdict in zip(log, sweeps, found, places, verdicts, strict=True)
+        ],
+    }
+
+
+def _aimed(found: Features, goal: TrimModel, target_hz: float) -> Dip | None:
+    """The dip nearest to the goal, a third of an octave off at the most."""
+    near = [dip for dip in found.dips if 0.8 < _place(dip, goal) / target_hz < 1.25]
+    return min(near, key=lambda dip: abs(_place(dip, goal) - target_hz), default=None)
+
+
+def _place(dip: Dip, goal: TrimModel) -> float:
+    if goal.aim == "resonance" and dip.resonance is not None:
+        return dip.resonance.freq_hz
+    return dip.freq_hz
+
+
+def radials(log: Sequence[KeptSweep], shown: int | None) -> dict[str, Any]:
+    """The counted radials among the kept sweeps, each with R at its deepest dip's resonance."""
+    counted: list[tuple[KeptSweep, RadialReading]] = []
+    for kept in log:
+        if kept.radials is None:
+            continue
+        found = features(moved(kept, kept.joint if shown is None else shown).sweep)
+        dip = next((dip for dip in found.dips if dip.resonance is not None), None)
+        if dip is None or dip.resonance is None:
+            rule = f"“{kept.title}” shows no resonance at which R could be read"
+            raise InputError("radials", rule)
+        counted.append((kept, RadialReading(kept.radials, dip.resonance.r_ohm, kept.radial_m)))
+    counted.sort(key=lambda pair: pair[1].count)
+    verdict = judge_radials(tuple(reading for _, reading in counted))
+    after = verdict.next_r_ohm
+    return {
+        "sentence": verdict.sentence,
+        "readings": [
+            {"id": kept.pk, "count": r.count, "r_ohm": r.r_ohm, "wire_m": r.wire_m} for kept, r in counted
+        ],
+        "next_count": verdict.next_count,
+        "next_r_low_ohm": None if after is None else after[0],
+        "next_r_high_ohm": None if after is None else after[1],
+    }
+
+
+def drift(baseline: KeptSweep, kept: KeptSweep, shown: int | None, uncertainty: float) -> dict[str, Any]:
+    """What changed since the baseline, both at one joint (null: where each was taken)."""
+    before = moved(baseline, baseline.joint if shown is None else shown).sweep
+    after = moved(kept, kept.joint if shown is None else shown).sweep
+    found = compare(before, after, uncertainty)
+    return {
+        "baseline": baseline.title,
+        "sentence": found.sentence,
+        "causes": [
+            {"id": c.id, "sentence": c.sentence, "strength": round(float(c.strength), 2)}
+            for c in found.causes
+        ],
+        "dips": [
+            {
+                "before_mhz": pair.before.freq_hz / 1e6,
+                "after_mhz": pair.after.freq_hz / 1e6,
+                "before_swr": sweep_json.plain(pair.before.swr),
+                "after_swr": sweep_json.plain(pair.after.swr),
+            }
+            for pair in found.dips
+        ],
+    }

@@ -1,0 +1,174 @@
+"""The API of sweeps: bringing them in, keeping them, and reading them at any joint."""
+
+from __future__ import annotations
+
+import json
+from typing import Any
+from urllib.parse import quote
+
+from django.db.models import QuerySet
+from django.http import HttpRequest, HttpResponse
+from ninja import Router, Status
+
+from tithe.core.errors import require
+from tithe.core.sweep import Analyzer, measure
+from tithe.formats import antenna_file, sweep_csv, sweep_file
+from tithe.formats.station_file import to_chain, to_station
+from tithe.formats.station_model import SweepModel
+from tithe.stations.api import ReadAntenna, Refusals, TextFile, no_station, refusal
+from tithe.stations.models import Station
+from tithe.sweeps import answers, services
+from tithe.sweeps import schema as s
+from tithe.sweeps.models import KeptSweep
+
+router = Router()
+_PREVIEW = 4
+
+
+def _json(out: object) -> HttpResponse:
+    # Already plain and checked by the tests against the schema: not validated a second time.
+    text = json.dumps(out, allow_nan=False, ensure_ascii=False)
+    return HttpResponse(text, content_type="application/json")
+
+
+def _no_sweep(pk: int) -> Status[dict[str, Any]]:
+    return Status(404, refusal("sweep", f"number {pk} is not kept here"))
+
+
+def _log(station_pk: int) -> QuerySet[KeptSweep]:
+    return KeptSweep.objects.filter(station_id=station_pk, removed=False)
+
+
+@router.post("/sweeps/recognise", response={200: s.Recognised, 422: Refusals})
+def recognise(request: HttpRequest, file: TextFile) -> Any:
+    """What a file seems to hold, to be confirmed. Keeps nothing."""
+    if sweep_file.is_touchstone(file.text):
+        sweep_file.read(file.text)
+        return {"kind": "touchstone", "heads": [], "rows": [], "columns": None, "question": ""}
+    found = sweep_csv.recognise(file.text)
+    names = ("frequency", "unit", "holds", "first", "second")
+    return {
+        "kind": "csv",
+        "heads": list(found.heads),
+        "rows": sweep_csv.first_rows(file.text, found, _PREVIEW),
+        "columns": {name: getattr(found, name) for name in names},
+        "question": found.question,
+    }
+
+
+@router.post("/sweeps/simulate", response={200: s.SimulatedFile, 422: Refusals})
+def simulate(request: HttpRequest, body: s.SimulateRequest) -> Any:
+    """What a simulated analyzer saves when it measures the station at a joint."""
+    analyzer = Analyzer(
+        body.start_mhz * 1e6, body.stop_mhz * 1e6, body.points, body.noise, body.directivity_db,
+        body.drift_db, body.drift_deg, body.seed,
+    )  # fmt: skip
+    sweep = measure(to_station(body.document), body.joint, analyzer)
+    return {"text": sweep_file.write(sweep, f"simulated analyzer at joint {body.joint}")}
+
+
+@router.get("/stations/{pk}/sweeps", response=list[s.SweepRow], exclude_none=True)
+def list_sweeps(request: HttpRequest, pk: int) -> Any:
+    """The station's sweeps, oldest first, those removed among them."""
+    return KeptSweep.objects.filter(station_id=pk).defer("content")
+
+
+@router.post(
+    "/stations/{pk}/sweeps", response={201: s.SweepRow, 404: Refusals, 422: Refusals}, exclude_none=True
+)
+def keep_sweep(request: HttpRequest, pk: int, body: s.NewSweep) -> Any:
+    """Read a file's text and keep the sweep."""
+    station = Station.objects.filter(pk=pk).first()
+    if station is None:
+        return Status(404, no_station(pk))
+    columns = None
+    if body.columns is not None and not sweep_file.is_touchstone(body.text):
+        columns = sweep_csv.confirmed(body.text, **body.columns.dict())
+    model = SweepModel(
+        title=body.title, content=body.text, joint=body.joint, chain=body.chain, trim=body.trim,
+        change_m=body.change_m,
+    )  # fmt: skip
+    return Status(201, services.keep(station, model, columns))
+
+
+@router.patch("/sweeps/{pk}", response={200: s.SweepRow, 404: Refusals, 422: Refusals}, exclude_none=True)
+def change_sweep(request: HttpRequest, pk: int, body: s.SweepChange) -> Any:
+    """Change what a sweep is called, where it was taken or what it is for."""
+    kept = KeptSweep.objects.filter(pk=pk).first()
+    if kept is None:
+        return _no_sweep(pk)
+    for name, value in body.model_dump(exclude_unset=True, exclude_none=False).items():
+        if value is not None or name in ("change_m", "radials", "radial_m"):
+            setattr(kept, name, value)
+    parts = to_chain(body.chain) if body.chain is not None else kept.chain
+    require(kept.joint <= len(parts), "joint", f"must be a joint from 0 to {len(parts)}", kept.joint)
+    if body.chain is not None:
+        kept.chain = [part.model_dump(exclude_none=True) for part in body.chain]
+    if body.baseline:
+        services.make_baseline(kept)
+    kept.save()
+    return kept
+
+
+@router.post("/sweeps/{pk}/look", response={200: s.Look, 404: Refusals, 422: Refusals})
+def look(request: HttpRequest, pk: int, body: s.LookRequest) -> Any:
+    """A sweep at a joint, read and drawn."""
+    kept = KeptSweep.objects.filter(pk=pk).first()
+    if kept is None:
+        return _no_sweep(pk)
+    under = list(_log(kept.station_id).filter(pk__in=body.over).exclude(pk=pk))
+    return _json(answers.look(kept, body.shown, body.bands, body.comfort_swr, body.window, under))
+
+
+@router.post(
+    "/sweeps/{pk}/antenna", response={200: ReadAntenna, 404: Refusals, 422: Refusals}, exclude_none=True
+)
+def as_antenna(request: HttpRequest, pk: int) -> Any:
+    """The sweep, moved to the feedpoint, as an antenna of the station file."""
+    kept = KeptSweep.objects.filter(pk=pk).first()
+    if kept is None:
+        return _no_sweep(pk)
+    there = services.moved(kept, len(kept.chain))
+    require(not there.contradiction, "", there.contradiction)
+    return {"antenna": antenna_file.of_sweep(there.sweep)}
+
+
+@router.get("/sweeps/{pk}/file", response={200: None, 404: Refusals, 422: Refusals})
+def export_sweep(request: HttpRequest, pk: int, shown: int, form: str = "s1p") -> Any:
+    """The sweep at a joint as a download: ``form`` is ``s1p`` or ``csv``."""
+    kept = KeptSweep.objects.filter(pk=pk).first()
+    if kept is None:
+        return _no_sweep(pk)
+    require(form in ("s1p", "csv"), "form", "must be s1p or csv", form)
+    sweep = services.moved(kept, max(shown, 0)).sweep
+    if form == "s1p":
+        require(sweep.gamma is not None, "form", "must be csv: without phase there is no Touchstone file")
+    text = sweep_csv.write(sweep) if form == "csv" else sweep_file.write(sweep, kept.title)
+    response = HttpResponse(text, content_type="text/plain; charset=utf-8")
+    name = quote(f"{kept.title or 'sweep'}.{form}")
+    response["Content-Disposition"] = f"attachment; filename*=UTF-8''{name}"
+    return response
+
+
+@router.post("/stations/{pk}/trim", response={200: s.TrimAnswer, 422: Refusals})
+def trim(request: HttpRequest, pk: int, body: s.TrimRequest) -> Any:
+    """The trim log of a station, and what to do next."""
+    return _json(answers.trim(list(_log(pk).filter(trim=True)), body.trim, body.shown))
+
+
+@router.get("/stations/{pk}/radials", response={200: s.RadialsAnswer, 422: Refusals})
+def radials(request: HttpRequest, pk: int, shown: int | None = None) -> Any:
+    """Counted radials: what they took off R, and what the next ones are likely to buy."""
+    return _json(answers.radials(list(_log(pk).filter(radials__isnull=False)), shown))
+
+
+@router.post("/sweeps/{pk}/drift", response={200: s.DriftAnswer, 404: Refusals, 422: Refusals})
+def drift(request: HttpRequest, pk: int, body: s.DriftRequest) -> Any:
+    """What changed since the station's baseline."""
+    kept = KeptSweep.objects.filter(pk=pk).first()
+    if kept is None:
+        return _no_sweep(pk)
+    baseline = _log(kept.station_id).filter(baseline=True).first()
+    if baseline is None:
+        return Status(404, refusal("baseline", "is not set: make one of the sweeps the baseline"))
+    return _json(answers.drift(baseline, kept, body.shown, body.uncertainty))

@@ -1,0 +1,33 @@
+"""A kept sweep of a station."""
+
+from django.db import models
+from django.utils import timezone
+
+from tithe.stations.models import Station
+
+
+class KeptSweep(models.Model):
+    """``content`` is Touchstone or CSV text; ``chain`` the run of the day it was taken, ``joint`` the place
+    in it.
+
+    ``removed`` ones are out of sight and can be brought back.
+    """
+
+    station = models.ForeignKey(Station, on_delete=models.CASCADE, related_name="sweeps")
+    title = models.CharField(max_length=200)
+    content = models.TextField()
+    taken = models.DateTimeField(default=timezone.now)
+    joint = models.PositiveIntegerField(default=0)
+    chain = models.JSONField(default=list)
+    baseline = models.BooleanField(default=False)
+    trim = models.BooleanField(default=False)
+    change_m = models.FloatField(null=True)
+    radials = models.PositiveIntegerField(null=True)
+    radial_m = models.FloatField(null=True)
+    removed = models.BooleanField(default=False)
+
+    class Meta:
+        ordering = ("taken", "id")
+
+    def __str__(self) -> str:
+        return self.title

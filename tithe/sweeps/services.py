@@ -1,0 +1,89 @@
+"""Keeping sweeps: what was read is kept as text, with the run through which it was taken."""
+
+from __future__ import annotations
+
+from datetime import UTC, datetime
+from typing import Any
+
+from django.db import transaction
+from django.utils import timezone
+
+from tithe.core import InputError
+from tithe.core.errors import require
+from tithe.core.station import Part
+from tithe.core.sweep import Moved, move
+from tithe.formats import sweep_file
+from tithe.formats.station_file import to_chain
+from tithe.formats.station_model import PartModel, SweepModel
+from tithe.formats.sweep_csv import Columns
+from tithe.stations.models import Station
+from tithe.sweeps.models import KeptSweep
+
+MOST_SWEEPS = 500
+
+
+def keep(station: Station, model: SweepModel, columns: Columns | None = None) -> KeptSweep:
+    """Read and keep a sweep. Raises `InputError` for a line or a joint that cannot be.
+
+    ``columns``: what a person confirmed of a CSV file, which is then kept in a form that needs no answers.
+    """
+    sweep = sweep_file.read(model.content, columns)
+    require(station.sweeps.count() < MOST_SWEEPS, "", f"A station keeps {MOST_SWEEPS} sweeps at most")
+    chain = to_chain(model.chain)
+    require(model.joint <= len(chain), "joint", f"must be a joint from 0 to {len(chain)}", model.joint)
+    fields = model.model_dump(exclude_none=True, exclude={"taken"})
+    kept = KeptSweep(station=station, **fields)
+    if columns is not None:
+        kept.content = sweep_file.write(sweep)
+    kept.taken = _moment(model.taken)
+    kept.save()
+    if kept.baseline:
+        make_baseline(kept)
+    return kept
+
+
+def _moment(text: str) -> datetime:
+    if not text:
+        return timezone.now()
+    try:
+        moment = datetime.fromisoformat(text)
+    except ValueError:
+        raise InputError("taken", f"must be a date such as 2026-11-24 (it is {text[:40]!r})") from None
+    return moment if moment.tzinfo else moment.replace(tzinfo=UTC)
+
+
+@transaction.atomic
+def make_baseline(kept: KeptSweep) -> None:
+    """A station has one baseline."""
+    kept.station.sweeps.exclude(pk=kept.pk).update(baseline=False)
+    kept.baseline = True
+    kept.save()
+
+
+@transaction.atomic
+def unpack(station: Station, models: list[SweepModel]) -> None:
+    """Keep the sweeps that came with a station file."""
+    for n, model in enumerate(models):
+        try:
+            keep(station, model)
+        except InputError as error:
+            raise error.under(f"sweeps[{n}]") from None
+
+
+def pack(station: Station) -> list[dict[str, Any]]:
+    """The station's sweeps as the file holds them."""
+    return [_model(kept).model_dump(exclude_none=True) for kept in station.sweeps.filter(removed=False)]
+
+
+def _model(kept: KeptSweep) -> SweepModel:
+    names = ("title", "content", "joint", "chain", "baseline", "trim", "change_m", "radials", "radial_m")
+    return SweepModel.model_validate(
+        {name: getattr(kept, name) for name in names} | {"taken": kept.taken.isoformat()}
+    )
+
+
+def moved(kept: KeptSweep, shown: int, chain: list[PartModel] | None = None) -> Moved:
+    """The sweep at joint ``shown`` of the run it was taken through, or of another run."""
+    sweep = sweep_file.read_kept(kept.content)
+    parts: tuple[Part, ...] = to_chain(chain if chain is not None else _model(kept).chain)
+    return move(sweep, parts, min(kept.joint, len(parts)), min(shown, len(parts)))
