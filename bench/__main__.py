@@ -1,7 +1,8 @@
 """Runs every benchmark and prints its line."""
 
-from bench import core
+from bench import core, sweeps
 
 if __name__ == "__main__":
-    for line in core.lines():
-        print(line, flush=True)
+    for suite in (core, sweeps):
+        for line in suite.lines():
+            print(line, flush=True)

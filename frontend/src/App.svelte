@@ -15,6 +15,7 @@
   import { Session } from './lib/station/session.svelte';
   import Strip from './lib/strip/Strip.svelte';
   import StripPatterns from './lib/strip/StripPatterns.svelte';
+  import SweepView from './lib/sweep/SweepView.svelte';
   import Header from './lib/ui/Header.svelte';
   import Views from './lib/ui/Views.svelte';
   import Welcome from './lib/ui/Welcome.svelte';
@@ -99,7 +100,8 @@
       <Inspector {session} {shelf} oninsert={(at) => (insertAt = at)} />
     {:else}
       <div class="view">
-        {#if session.view === 'arrangements'}<ArrangementsView {session} />
+        {#if session.view === 'sweep'}<SweepView {session} />
+        {:else if session.view === 'arrangements'}<ArrangementsView {session} />
         {:else if session.view === 'bands'}<BandsView {session} />
         {:else if session.view === 'past'}<PastView {session} />
         {:else}<ReportView {session} />{/if}

@@ -42,13 +42,11 @@ def look(
     there = moved(kept, shown)
     used = [Band(b.name, b.low_mhz * 1e6, b.high_mhz * 1e6, b.weight) for b in bands]
     reading = sweep_json.reading(there.sweep, used, comfort_swr)
-    said = ""
     if shown != kept.joint:
         taken = sweep_file.read_kept(kept.content)
         measured = sweep_json.reading(taken, used, comfort_swr)["bands"]
         for row, before in zip(reading["bands"], measured, strict=True):
             row["taken_worst"] = before["swr_worst"]
-        said = _flattery(features(taken), features(there.sweep), float(np.median(there.between_db)))
     low, high = there.sweep.range_hz
     if window is not None:
         require(window.high_mhz > window.low_mhz, "window.high_mhz", "must be above low_mhz", window.high_mhz)
@@ -56,7 +54,7 @@ def look(
     return {
         "shown": shown,
         "reading": reading,
-        "flattery": said,
+        "flattery": _flattery(kept, shown),
         "contradiction": there.contradiction,
         "out_of_line": list(there.out_of_line),
         "curve": sweep_json.curve(there.sweep, low, high),
@@ -71,13 +69,18 @@ def look(
     }
 
 
-def _flattery(taken: Features, there: Features, between_db: float) -> str:
-    """For the deepest dip where it was taken, and the nearest one behind the cable."""
-    if not taken.dips or not there.dips:
+def _flattery(kept: KeptSweep, shown: int) -> str:
+    """What the cable hides between where it was taken and where it is shown; where that is one place, up to
+    the feedpoint: for the deepest dip of the one, and the nearest of the other."""
+    other = len(kept.chain) if shown == kept.joint else shown
+    taken, there = sweep_file.read_kept(kept.content), moved(kept, other)
+    first, second = features(taken), features(there.sweep)
+    if there.contradiction or not first.dips or not second.dips:
         return ""
-    measured = taken.dips[0]
-    behind = min(there.dips, key=lambda dip: abs(dip.freq_hz - measured.freq_hz))
-    return flattery(measured, behind, between_db)
+    dip = first.dips[0]
+    same = min(second.dips, key=lambda one: abs(one.freq_hz - dip.freq_hz))
+    room, antenna = (dip, same) if other > kept.joint else (same, dip)
+    return flattery(room, antenna, float(np.median(there.between_db)))
 
 
 def trim(log: Sequence[KeptSweep], goal: TrimModel, shown: int | None) -> dict[str, Any]:

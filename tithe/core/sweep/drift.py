@@ -82,7 +82,7 @@ def compare(before: Sweep, after: Sweep, uncertainty: float = 0.02) -> Drift:
     if not causes:
         text = (
             f"Nothing has changed beyond what the instrument cannot tell: |Γ| differs by "
-            f"{figure(float(np.median(np.abs(new.rho - old.rho))), 2)} in the middle of all points."
+            f"{figure(float(np.median(np.abs(new.rho - old.rho))), 2)} typically."
         )
         return Drift((), text, pairs)
     return Drift(tuple(causes), causes[0].sentence, pairs)

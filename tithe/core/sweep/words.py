@@ -45,11 +45,11 @@ def describe_dip(dip: Dip) -> str:
     )
 
 
-def flattery(measured: Dip, behind: Dip, lost_db: float) -> str:
-    """How much of a dip's low SWR the cable made: measured in the room, and at the feedpoint behind it."""
-    if behind.swr <= measured.swr * 1.02:
+def flattery(room: Dip, antenna: Dip, lost_db: float) -> str:
+    """How much of a dip's low SWR the cable made: nearer to the radio, and nearer to the antenna."""
+    if antenna.swr <= room.swr * 1.02:
         return ""
     return (
         f"What lies between takes {figure(lost_db, 2)} dB when matched and flatters the antenna: SWR "
-        f"{figure(measured.swr)} where it was taken is {figure(behind.swr)} at this joint."
+        f"{figure(antenna.swr)} at the antenna’s end is {figure(room.swr)} at the radio’s end."
     )

@@ -15,6 +15,13 @@ export type StationRow = Schemas['StationRow'];
 export type ShelfContents = Schemas['Shelf'];
 export type Comparison = Schemas['Comparison'];
 export type BandLedger = Schemas['BandLedger'];
+export type SweepRow = Schemas['SweepRow'];
+export type SweepColumns = Schemas['Columns'];
+export type Recognised = Schemas['Recognised'];
+export type Look = Schemas['Look'];
+export type TrimAnswer = Schemas['TrimAnswer'];
+export type RadialsAnswer = Schemas['RadialsAnswer'];
+export type DriftAnswer = Schemas['DriftAnswer'];
 export type Refusal = Schemas['Refusal'];
 export type Figure = StageResult['in_w'];
 

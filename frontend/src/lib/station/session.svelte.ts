@@ -13,9 +13,10 @@ import { History } from './history.svelte';
 import { Keeper } from './keeper.svelte';
 import { Latest } from './latest';
 import { withValue } from './paths';
+import { Sweeps } from '../sweep/sweeps.svelte';
 
 export type Selection = number | 'transmitter' | 'antenna';
-export type View = 'ledger' | 'arrangements' | 'bands' | 'past' | 'report';
+export type View = 'ledger' | 'sweep' | 'arrangements' | 'bands' | 'past' | 'report';
 const IN_DOCUMENT = /^document\.?/;
 
 /**
@@ -33,6 +34,7 @@ export class Session {
   /** Text of an editor whose half-typed lines are not in the document yet. */
   drafts = $state<Record<string, string>>({});
   readonly keeper: Keeper;
+  readonly sweeps: Sweeps;
   readonly history: History<StationFile>;
   readonly #questions = new Latest();
 
@@ -41,6 +43,7 @@ export class Session {
     this.document = current?.document ?? kept.document;
     this.history = new History(current?.past, current?.future);
     this.keeper = new Keeper(kept);
+    this.sweeps = new Sweeps(kept.id);
     this.keeper.onsaved = () => this.#remember();
     this.mhz = firstFrequency(this.document);
     this.selected = firstSelection(this.document);

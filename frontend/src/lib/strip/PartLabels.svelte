@@ -11,9 +11,11 @@
     edges: number[];
     /** Where the antenna begins. */
     end: number;
+    /** Whether parts can be put in between. */
+    inserting?: boolean;
     oninsert: (at: number) => void;
   }
-  let { session, width, edges, end, oninsert }: Props = $props();
+  let { session, width, edges, end, inserting = true, oninsert }: Props = $props();
 
   let row = $state<HTMLDivElement>();
   let drag = $state<{ from: number; startX: number; gap: number | null } | null>(null);
@@ -122,7 +124,7 @@
         : label.text}
     </button>
   {/each}
-  {#if !narrow}
+  {#if inserting && !narrow}
     {#each edges as edge, gap (gap)}
       <button
         type="button"

@@ -1,6 +1,7 @@
 <script lang="ts">
   import type { Session } from '../station/session.svelte';
   import { digits, middle, watts } from '../figures';
+  import JointMarks from '../sweep/JointMarks.svelte';
   import PartLabels from './PartLabels.svelte';
   import StripDrawing from './StripDrawing.svelte';
   import { layOut, lengthsOf, partEdges, runEnd } from './layout';
@@ -11,6 +12,7 @@
   const here = $derived(session.answer?.here ?? null);
   const fits = $derived(here?.result.stages.length === session.document.chain.length);
   const layout = $derived(here ? layOut(here, lengthsOf(session.document.chain), width) : null);
+  const edges = $derived(partEdges(layout, session.document.chain.length, width));
   const stale = $derived(!fits || Object.keys(session.faults).length > 0);
 </script>
 
@@ -20,13 +22,8 @@
   {:else}
     <p class="empty">{session.answer?.why ?? 'Computing the run …'}</p>
   {/if}
-  <PartLabels
-    {session}
-    {width}
-    edges={partEdges(layout, session.document.chain.length, width)}
-    end={runEnd(width)}
-    {oninsert}
-  />
+  {#if session.view === 'sweep'}<JointMarks {session} {edges} />{/if}
+  <PartLabels {session} {width} {edges} inserting={session.view !== 'sweep'} end={runEnd(width)} {oninsert} />
   <p class="visually-hidden" aria-live="polite">
     {here
       ? `${digits(session.mhz, 6)} megahertz: ${watts(middle(here.result.total.radiated_w))} watts leave`
@@ -36,6 +33,7 @@
 
 <style>
   .strip {
+    position: relative;
     border-bottom: 1px solid var(--hairline);
     overflow: hidden;
   }

@@ -4,6 +4,7 @@
   let { session }: { session: Session } = $props();
   const VIEWS: [View, string][] = [
     ['ledger', 'Ledger'],
+    ['sweep', 'Sweep'],
     ['arrangements', 'Arrangements'],
     ['bands', 'Bands'],
     ['past', 'Past'],

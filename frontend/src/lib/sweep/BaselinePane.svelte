@@ -1,0 +1,71 @@
+<script lang="ts">
+  import type { Look, SweepRow } from '../api/client';
+  import { digits, swr } from '../figures';
+  import type { Session } from '../station/session.svelte';
+  import SweepPicture from './SweepPicture.svelte';
+
+  let { session, look, row }: { session: Session; look: Look; row: SweepRow } = $props();
+  const sweeps = $derived(session.sweeps);
+  const drift = $derived(sweeps.drift);
+</script>
+
+{#if !sweeps.baseline}
+  <p>
+    No sweep is this antenna’s baseline yet. Make one of them the baseline while all is well; a later one laid
+    over it then says what has changed.
+  </p>
+{:else if row.baseline}
+  <p>This is the baseline. Choose a later sweep, taken at the same place, to see what has changed since.</p>
+{:else if drift}
+  <p class="verdict serif" data-testid="drift-verdict">{drift.sentence}</p>
+  <SweepPicture {look} comfort={Number(session.document.comfort_swr) || 2} under={look.under} />
+  {#if drift.causes.length > 1}
+    <h3>Also possible, in order</h3>
+    <ol>
+      {#each drift.causes.slice(1) as cause (cause.id)}<li>{cause.sentence}</li>{/each}
+    </ol>
+  {/if}
+  {#if drift.dips.length}
+    <table class="plain figures">
+      <caption>Dips, then and now</caption>
+      <thead
+        ><tr
+          ><th scope="col">then, MHz</th><th scope="col">now, MHz</th><th scope="col">moved, kHz</th><th
+            scope="col">SWR then</th
+          ><th scope="col">SWR now</th></tr
+        ></thead
+      >
+      <tbody>
+        {#each drift.dips as dip (dip.before_mhz)}
+          <tr>
+            <td>{dip.before_mhz.toFixed(3)}</td>
+            <td>{dip.after_mhz.toFixed(3)}</td>
+            <td>{digits((dip.after_mhz - dip.before_mhz) * 1000)}</td>
+            <td>{swr(dip.before_swr)}</td>
+            <td>{swr(dip.after_swr)}</td>
+          </tr>
+        {/each}
+      </tbody>
+    </table>
+  {/if}
+  <p class="soft">
+    Causes are named by what changes like them; they are likely, not proven. Have what hangs high looked at by
+    who may climb.
+  </p>
+{/if}
+
+<style>
+  .verdict {
+    font-size: 1.3rem;
+    line-height: 1.3;
+    margin: 0.5rem 0;
+    max-width: 46rem;
+  }
+  ol {
+    list-style: decimal;
+    padding-left: 1.4rem;
+  }
+  .soft {
+    color: var(--ink-soft);
+  }
+</style>

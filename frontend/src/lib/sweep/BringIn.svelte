@@ -1,0 +1,195 @@
+<script lang="ts">
+  import { untrack } from 'svelte';
+  import { bandEdges } from '../antenna/points';
+  import type { Recognised, SweepColumns } from '../api/client';
+  import type { Session } from '../station/session.svelte';
+  import PlainNumber from '../ui/PlainNumber.svelte';
+  import ConfirmColumns from './ConfirmColumns.svelte';
+  import JointChoice from './JointChoice.svelte';
+
+  let { session }: { session: Session } = $props();
+  const sweeps = $derived(session.sweeps);
+  const TOO_LARGE = 8_000_000;
+  const INSTRUMENT = [
+    { key: 'start_mhz', label: 'From', unit: 'MHz' },
+    { key: 'stop_mhz', label: 'To', unit: 'MHz' },
+    { key: 'points', label: 'Points', unit: '' },
+    { key: 'noise', label: 'Noise in Γ', unit: '' },
+    { key: 'directivity_db', label: 'Directivity', unit: 'dB' },
+    { key: 'drift_db', label: 'Calibration drift', unit: 'dB' },
+    { key: 'drift_deg', label: 'and in phase', unit: '°' },
+    { key: 'seed', label: 'Which of its errors', unit: '' },
+  ];
+
+  const chain = $derived(session.document.chain);
+  const joint = $derived(Math.min(sweeps.takenAt, chain.length));
+  let trim = $state(untrack(() => sweeps.pane === 'trim'));
+  let change = $state('');
+  let waiting = $state.raw<{ text: string; title: string; found: Recognised } | null>(null);
+  let typed = $state(untrack(() => bandEdges(session.document.bands ?? [])));
+  let instrument = $state<Record<string, string>>(untrack(() => startingRange()));
+
+  /** The band looked at and some more, with an ordinary instrument. */
+  function startingRange(): Record<string, string> {
+    const { mhz, document } = session;
+    const near = (document.bands ?? []).find((band) => mhz >= band.low_mhz && mhz <= band.high_mhz);
+    return {
+      start_mhz: ((near?.low_mhz ?? mhz) * 0.93).toFixed(2),
+      stop_mhz: ((near?.high_mhz ?? mhz) * 1.07).toFixed(2),
+      points: '201',
+      noise: '0.001',
+      directivity_db: '40',
+      drift_db: '0',
+      drift_deg: '0',
+      seed: '1',
+    };
+  }
+
+  const number = (text: string) => Number(text.replace(',', '.').replace('−', '-'));
+  const changed = () => (trim && change.trim() !== '' ? number(change) / 100 : null);
+
+  async function file(chosen: File | undefined) {
+    if (!chosen) return;
+    if (chosen.size > TOO_LARGE) {
+      sweeps.trouble = 'The file was not taken: it is larger than 8 MB.';
+      return;
+    }
+    const text = await chosen.text();
+    const title = chosen.name.replace(/\.\w+$/, '');
+    const found = await sweeps.recognise(text);
+    if (found?.kind === 'csv') waiting = { text, title, found };
+    else if (found) await keep(text, title);
+  }
+
+  async function keep(text: string, title: string, columns?: SweepColumns) {
+    const taken = await sweeps.bring(
+      { text, title, joint, trim, change_m: changed(), ...(columns ? { columns } : {}) },
+      chain,
+    );
+    if (taken) waiting = null;
+  }
+
+  async function readings() {
+    const rows = typed.split('\n').filter((line) => line.trim().split(/[\s;]+/).length > 1);
+    const text = ['MHz;SWR', ...rows.map((row) => row.trim().replace(/[\s;]+/g, ';'))].join('\n');
+    await keep(text, 'SWR by hand');
+  }
+
+  async function measure() {
+    const figures = Object.fromEntries(
+      Object.entries(instrument)
+        .filter(([, text]) => text.trim() !== '')
+        .map(([key, text]) => [key, Number.isNaN(number(text)) ? text : number(text)]),
+    );
+    const text = await sweeps.simulate({ document: session.document, joint, ...figures });
+    if (text !== null)
+      await keep(text, `simulated, ${instrument['start_mhz']} to ${instrument['stop_mhz']} MHz`);
+  }
+</script>
+
+<section aria-label="Bring in a sweep">
+  <h2>Bring in a sweep</h2>
+  <p class="soft">
+    First say where the instrument was: choose the joint here, or on the strip above. Disconnect the
+    transmitter: never transmit into an analyzer, and let static drain off the wire before you connect one.
+  </p>
+  <p class="where">
+    <JointChoice label="It was taken" {chain} value={joint} onchoose={(at) => (sweeps.takenAt = at)} />
+    <label><input type="checkbox" bind:checked={trim} /> a step of trimming</label>
+    {#if trim}
+      <PlainNumber
+        label="done to each side before it, + longer"
+        value={change}
+        unit="cm"
+        oninput={(text) => (change = text)}
+      />
+    {/if}
+  </p>
+  <div class="ways">
+    <div>
+      <h3>A file</h3>
+      <label class="file"
+        >Touchstone (.s1p), or CSV with R and X, SWR or return loss
+        <input
+          type="file"
+          aria-label="A sweep file"
+          accept=".s1p,.csv,.txt,text/plain,text/csv"
+          onchange={(event) => file(event.currentTarget.files?.[0])}
+        /></label
+      >
+      {#if waiting}
+        {@const now = waiting}
+        <ConfirmColumns
+          found={now.found}
+          onconfirm={(columns) => keep(now.text, now.title, columns)}
+          oncancel={() => (waiting = null)}
+        />
+      {/if}
+    </div>
+    <div>
+      <h3>SWR read at the band edges</h3>
+      <label
+        >MHz and SWR, one point a line; a steady carrier at low power, tuner off
+        <textarea class="figures" rows="6" spellcheck="false" bind:value={typed}></textarea></label
+      >
+      <button type="button" class="firm" onclick={readings}>Take these readings</button>
+    </div>
+    <div>
+      <h3>The simulated analyzer</h3>
+      <p class="soft">It measures the station on the strip, with the faults you give it.</p>
+      {#each INSTRUMENT as { key, label, unit } (key)}
+        <PlainNumber
+          {label}
+          {unit}
+          value={instrument[key] ?? ''}
+          oninput={(text) => (instrument[key] = text)}
+        />
+      {/each}
+      <button type="button" class="firm" onclick={measure}>Measure</button>
+    </div>
+  </div>
+</section>
+
+<style>
+  h2 {
+    font-size: 1.35rem;
+  }
+  h3 {
+    font-size: 1.05rem;
+  }
+  .soft,
+  label {
+    color: var(--ink-soft);
+  }
+  .where {
+    display: flex;
+    flex-wrap: wrap;
+    gap: 0.3rem 1.4rem;
+    align-items: baseline;
+    padding: 0.6rem 0;
+  }
+  .ways {
+    display: grid;
+    grid-template-columns: repeat(auto-fit, minmax(13rem, 1fr));
+    gap: 1rem 1.5rem;
+  }
+  .ways > div {
+    border-top: 1px solid var(--ink-soft);
+    padding-top: 0.4rem;
+  }
+  .file input {
+    display: block;
+    max-width: 100%;
+    margin-top: 0.4rem;
+    font-size: 13px;
+  }
+  textarea {
+    display: block;
+    width: 100%;
+    background: none;
+    color: var(--ink);
+    border: 1px solid var(--ink-soft);
+    padding: 0.3rem 0.5rem;
+    margin: 0.3rem 0;
+  }
+</style>

@@ -1,0 +1,58 @@
+<script lang="ts">
+  import type { Look } from '../api/client';
+  import { digits, swr } from '../figures';
+
+  let { reading }: { reading: Look['reading'] } = $props();
+  const levels = $derived(reading.dips[0]?.widths.map((width) => width.swr) ?? []);
+  type Width = Look['reading']['dips'][number]['widths'][number];
+
+  function width(one: Width): string {
+    if (!one.reached) return 'not reached';
+    if (one.width_khz !== null) return digits(one.width_khz);
+    return 'beyond the sweep';
+  }
+</script>
+
+{#if reading.dips.length}
+  <!-- svelte-ignore a11y_no_noninteractive_tabindex (a region that scrolls must be reachable by keyboard) -->
+  <div class="scroller" role="region" aria-label="Dips" tabindex="0">
+    <table class="plain figures">
+      <caption>Dips: lowest SWR, resonance, and how wide</caption>
+      <thead>
+        <tr>
+          <th scope="col">lowest SWR</th>
+          <th scope="col">at, MHz</th>
+          {#if reading.phase}
+            <th scope="col">R + jX there, Ω</th>
+            <th scope="col">X is zero at, MHz</th>
+            <th scope="col">apart, kHz</th>
+            <th scope="col">R there, Ω</th>
+            <th scope="col">Q</th>
+          {/if}
+          {#each levels as level (level)}<th scope="col">below {digits(level)}, kHz</th>{/each}
+        </tr>
+      </thead>
+      <tbody>
+        {#each reading.dips as dip (dip.mhz)}
+          <tr>
+            <th scope="row">{swr(dip.swr)}</th>
+            <td>{dip.mhz.toFixed(3)}</td>
+            {#if reading.phase}
+              <td
+                >{digits(dip.r_ohm)}
+                {(dip.x_ohm ?? 0) < 0 ? '−' : '+'} j{digits(Math.abs(dip.x_ohm ?? 0))}</td
+              >
+              {#if dip.resonance}
+                <td>{dip.resonance.mhz.toFixed(3)}</td>
+                <td>{(dip.apart_khz ?? 0) > 0 ? '+' : ''}{digits(dip.apart_khz, 2)}</td>
+                <td>{digits(dip.resonance.r_ohm)}</td>
+                <td>{digits(dip.resonance.q)}</td>
+              {:else}<td colspan="4">no zero of X in this dip</td>{/if}
+            {/if}
+            {#each dip.widths as one (one.swr)}<td>{width(one)}</td>{/each}
+          </tr>
+        {/each}
+      </tbody>
+    </table>
+  </div>
+{/if}

@@ -1,0 +1,65 @@
+<script lang="ts">
+  import type { Session } from '../station/session.svelte';
+  import { jointName } from './joints';
+
+  /** Joints of the run on the strip: where the sweep was taken, where it is shown, and a click to move the latter. */
+  let { session, edges }: { session: Session; edges: number[] } = $props();
+  const sweeps = $derived(session.sweeps);
+  const asking = $derived(sweeps.asking);
+  const taken = $derived(asking ? sweeps.takenAt : (sweeps.row?.joint ?? null));
+  const shown = $derived(asking ? taken : (sweeps.shown ?? taken));
+
+  function pick(joint: number) {
+    if (asking) sweeps.takenAt = joint;
+    else sweeps.shown = joint;
+  }
+</script>
+
+<div role="group" aria-label="Joints of the run">
+  {#each edges as edge, joint (joint)}
+    {@const name = jointName(session.document.chain, joint)}
+    <button
+      type="button"
+      style:left="{edge}px"
+      class:taken={joint === taken}
+      class:shown={joint === shown}
+      aria-pressed={joint === shown}
+      aria-label="{asking ? 'The sweep was taken' : 'Show the sweep'} {name}{joint === taken
+        ? ' (taken here)'
+        : ''}"
+      title="{name}{joint === taken ? ', taken here' : ''}{joint === shown ? ', shown here' : ''}"
+      onclick={() => pick(joint)}
+    >
+      <span aria-hidden="true">{joint === taken ? '▼' : '◇'}</span>
+    </button>
+  {/each}
+</div>
+
+<style>
+  div {
+    position: absolute;
+    left: 0;
+    right: 0;
+    bottom: 38px;
+  }
+  button {
+    position: absolute;
+    bottom: 0;
+    width: 24px;
+    height: 24px;
+    margin-left: -12px;
+    color: var(--standing-ink);
+    background: var(--paper);
+    border: 1px solid var(--hairline);
+    border-radius: 50%;
+    font-size: 12px;
+    line-height: 1;
+  }
+  button:hover {
+    border-color: var(--standing-ink);
+  }
+  .shown {
+    border: 2px solid var(--standing-ink);
+    background: var(--paper-sunk);
+  }
+</style>

@@ -1,0 +1,62 @@
+<script lang="ts">
+  import type { Look } from '../api/client';
+  import { swr } from '../figures';
+
+  interface Props {
+    reading: Look['reading'];
+    moved: boolean;
+    onzoom: (low: number, high: number) => void;
+  }
+  let { reading, moved, onzoom }: Props = $props();
+  const NEEDS = {
+    nothing: { mark: '●', text: 'nothing', ink: 'var(--radiated-ink)' },
+    radio: { mark: '◐', text: 'the radio’s own tuner', ink: 'var(--caution-ink)' },
+    wide: { mark: '○', text: 'a wide-range tuner', ink: 'var(--heat-ink)' },
+  };
+  const none = (band: Look['reading']['bands'][number], value: number | null) =>
+    value === null && !band.covered ? '–' : swr(value);
+</script>
+
+<!-- svelte-ignore a11y_no_noninteractive_tabindex (a region that scrolls must be reachable by keyboard) -->
+<div class="scroller" role="region" aria-label="The sweep band by band" tabindex="0">
+  <table class="plain figures">
+    <caption>SWR band by band</caption>
+    <thead>
+      <tr>
+        <th scope="col">Band</th>
+        <th scope="col">low edge</th>
+        <th scope="col">middle</th>
+        <th scope="col">high edge</th>
+        <th scope="col">worst</th>
+        {#if moved}<th scope="col">worst, where taken</th>{/if}
+        <th scope="col" class="text">needs</th>
+      </tr>
+    </thead>
+    <tbody>
+      {#each reading.bands as band (band.name)}
+        <tr>
+          <th scope="row"
+            ><button
+              type="button"
+              class="linkish"
+              disabled={!band.covered}
+              aria-label="Draw {band.name} alone"
+              onclick={() => onzoom(band.low_mhz, band.high_mhz)}>{band.name}</button
+            ></th
+          >
+          <td>{none(band, band.swr_low)}</td>
+          <td>{none(band, band.swr_middle)}</td>
+          <td>{none(band, band.swr_high)}</td>
+          <td>{none(band, band.swr_worst)}</td>
+          {#if moved}<td>{none(band, band.taken_worst ?? null)}</td>{/if}
+          <td class="text">
+            {#if band.need}
+              <span style:color={NEEDS[band.need].ink}>{NEEDS[band.need].mark}</span>
+              {NEEDS[band.need].text}
+            {:else}the sweep does not reach it{/if}
+          </td>
+        </tr>
+      {/each}
+    </tbody>
+  </table>
+</div>

@@ -1,0 +1,65 @@
+<script lang="ts">
+  import type { SweepRow } from '../api/client';
+  import type { Session } from '../station/session.svelte';
+  import { sameRun } from './joints';
+
+  let { session, row, shown }: { session: Session; row: SweepRow; shown: number } = $props();
+  const sweeps = $derived(session.sweeps);
+  let told = $state('');
+  const other = $derived(!sameRun(row.chain, session.document.chain));
+
+  async function adopt() {
+    told = '';
+    const antenna = await sweeps.asAntenna();
+    if (!antenna) return;
+    session.change('antenna', { ...antenna, label: session.document.antenna.label ?? '' });
+    told = 'It is the station’s antenna now; the ledger follows.';
+  }
+</script>
+
+<div class="tools">
+  <button type="button" class="firm" onclick={adopt}>Make it the station’s antenna</button>
+  <button
+    type="button"
+    class="linkish"
+    aria-pressed={row.baseline}
+    onclick={() => sweeps.change(row.id, { baseline: !row.baseline })}
+    >{row.baseline ? 'No longer the baseline' : 'Make it the baseline'}</button
+  >
+  <button type="button" class="linkish" onclick={() => sweeps.change(row.id, { trim: !row.trim })}
+    >{row.trim ? 'Not a trim step' : 'Count it as a trim step'}</button
+  >
+  <a class="linkish" href="/api/sweeps/{row.id}/file?shown={shown}" download>.s1p</a>
+  <a class="linkish" href="/api/sweeps/{row.id}/file?shown={shown}&form=csv" download>CSV</a>
+  <button type="button" class="linkish" onclick={() => sweeps.change(row.id, { removed: true })}
+    >Put away</button
+  >
+</div>
+{#if told}<p class="told" role="status">{told}</p>{/if}
+{#if other}
+  <p class="soft">
+    It is moved through the run as it was when it was taken.
+    <button
+      type="button"
+      class="linkish"
+      onclick={() => sweeps.change(row.id, { chain: session.document.chain })}
+      >Take today’s run instead</button
+    >
+  </p>
+{/if}
+
+<style>
+  .tools {
+    display: flex;
+    flex-wrap: wrap;
+    gap: 0.3rem 1.1rem;
+    align-items: baseline;
+    padding: 0.5rem 0;
+  }
+  .soft {
+    color: var(--ink-soft);
+  }
+  .told {
+    color: var(--radiated-ink);
+  }
+</style>

@@ -1,0 +1,131 @@
+<script lang="ts">
+  import { onMount } from 'svelte';
+  import type { Session } from '../station/session.svelte';
+  import BaselinePane from './BaselinePane.svelte';
+  import BringIn from './BringIn.svelte';
+  import JointChoice from './JointChoice.svelte';
+  import RadialsPane from './RadialsPane.svelte';
+  import ReadPane from './ReadPane.svelte';
+  import SweepLog from './SweepLog.svelte';
+  import SweepTools from './SweepTools.svelte';
+  import TrimPane from './TrimPane.svelte';
+  import type { Pane } from './sweeps.svelte';
+
+  let { session }: { session: Session } = $props();
+  const sweeps = $derived(session.sweeps);
+  const PANES: [Pane, string][] = [
+    ['read', 'Read it'],
+    ['trim', 'Trim'],
+    ['radials', 'Radials'],
+    ['baseline', 'Against the baseline'],
+  ];
+  const row = $derived(sweeps.row);
+  const look = $derived(sweeps.look);
+  const shown = $derived(sweeps.shown ?? row?.joint ?? 0);
+  const moved = $derived(row !== null && shown !== row.joint);
+
+  onMount(() => void sweeps.load());
+  $effect(() => {
+    // What a look depends on: the choice, the joint, the window, the pane, the log, and the document's bands and goal.
+    void [sweeps.chosen, sweeps.shown, sweeps.window, sweeps.pane, sweeps.rows];
+    sweeps.refresh(session.document);
+  });
+</script>
+
+<div class="sweep">
+  <SweepLog {session} />
+  <div class="body">
+    {#if sweeps.trouble}<p class="trouble" role="alert">{sweeps.trouble}</p>{/if}
+    {#if sweeps.asking}
+      <BringIn {session} />
+    {:else if row && look}
+      <p class="verdict serif" data-testid="sweep-verdict">{look.reading.sentence}</p>
+      {#if look.contradiction}<p class="trouble" role="alert">{look.contradiction}</p>{/if}
+      {#if look.flattery}<p class="soft">{look.flattery}</p>{/if}
+      <p class="planes">
+        <JointChoice
+          label="Taken"
+          chain={row.chain}
+          value={row.joint}
+          onchoose={(joint) => sweeps.change(row.id, { joint })}
+        />
+        <JointChoice
+          label="Shown"
+          chain={row.chain}
+          value={shown}
+          onchoose={(joint) => (sweeps.shown = joint)}
+        />
+        {#if look.out_of_line.length}<span class="soft"
+            >{look.out_of_line.join(', ')} taken to be out of line</span
+          >{/if}
+      </p>
+      <SweepTools {session} {row} {shown} />
+      <div class="panes" role="group" aria-label="What to do with it">
+        {#each PANES as [pane, name] (pane)}
+          <button type="button" aria-pressed={sweeps.pane === pane} onclick={() => (sweeps.pane = pane)}
+            >{name}</button
+          >
+        {/each}
+      </div>
+      {#if sweeps.pane === 'read'}<ReadPane {session} {look} {moved} />
+      {:else if sweeps.pane === 'trim'}<TrimPane {session} {look} />
+      {:else if sweeps.pane === 'radials'}<RadialsPane {session} {row} />
+      {:else}<BaselinePane {session} {look} {row} />{/if}
+    {:else if !sweeps.loaded}
+      <p class="soft">Opening the log …</p>
+    {/if}
+  </div>
+</div>
+
+<style>
+  .sweep {
+    display: grid;
+    grid-template-columns: 14rem minmax(0, 1fr);
+  }
+  .body {
+    padding: 0.9rem 1.4rem 2rem;
+    min-width: 0;
+  }
+  .verdict {
+    font-size: 1.35rem;
+    line-height: 1.3;
+    max-width: 50rem;
+  }
+  .soft {
+    color: var(--ink-soft);
+    margin-top: 0.3rem;
+  }
+  .trouble {
+    color: var(--heat-ink);
+    margin: 0.3rem 0;
+  }
+  .planes {
+    display: flex;
+    flex-wrap: wrap;
+    gap: 0.2rem 1.6rem;
+    align-items: baseline;
+    margin-top: 0.5rem;
+  }
+  .panes {
+    display: flex;
+    flex-wrap: wrap;
+    gap: 0.2rem 1.4rem;
+    border-bottom: 1px solid var(--hairline);
+    margin-bottom: 0.4rem;
+  }
+  .panes button {
+    padding: 0.3rem 0;
+    color: var(--ink-soft);
+    border-bottom: 2px solid transparent;
+  }
+  .panes [aria-pressed='true'] {
+    color: var(--ink);
+    font-weight: 600;
+    border-bottom-color: var(--standing-ink);
+  }
+  @media (max-width: 900px) {
+    .sweep {
+      grid-template-columns: minmax(0, 1fr);
+    }
+  }
+</style>

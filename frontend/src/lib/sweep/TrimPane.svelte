@@ -1,0 +1,161 @@
+<script lang="ts">
+  import type { Look, StationFile } from '../api/client';
+  import { digits, swr } from '../figures';
+  import ChoiceField from '../inspector/ChoiceField.svelte';
+  import NumberField from '../inspector/NumberField.svelte';
+  import type { Session } from '../station/session.svelte';
+  import SweepPicture from './SweepPicture.svelte';
+
+  let { session, look }: { session: Session; look: Look | null } = $props();
+  const sweeps = $derived(session.sweeps);
+  const goal = $derived(session.document.trim ?? null);
+  const answer = $derived(sweeps.trim);
+  const MARKS: Record<string, string> = {
+    start: '·',
+    nearer: '→',
+    wrong: '✕',
+    past: '↷',
+    still: '=',
+    lost: '?',
+  };
+
+  function begin() {
+    const near = (session.document.bands ?? []).find(
+      (b) => session.mhz >= b.low_mhz && session.mhz <= b.high_mhz,
+    );
+    const middle = near ? (near.low_mhz + near.high_mhz) / 2 : session.mhz;
+    const trim: NonNullable<StationFile['trim']> = {
+      target_mhz: Number(middle.toFixed(3)),
+      sides: 2,
+      means: 'wire',
+      aim: 'resonance',
+    };
+    session.change('trim', trim);
+  }
+
+  const last = $derived(answer?.steps.at(-1));
+  const drawn = $derived(
+    look && last
+      ? {
+          ...look,
+          curve: last.curve,
+          reading: { ...look.reading, dips: [], sentence: answer?.sentence ?? '' },
+        }
+      : null,
+  );
+  const range = $derived(goal ? { low_mhz: goal.target_mhz * 0.9, high_mhz: goal.target_mhz * 1.1 } : null);
+</script>
+
+{#if !goal}
+  <p>
+    Say where the dip should lie; each sweep that you count as a trim step then says whether it moved the
+    right way.
+  </p>
+  <button type="button" class="firm" onclick={begin}
+    >Start trimming for {digits(session.mhz, 4)} MHz’s band</button
+  >
+{:else}
+  {#if answer}
+    <p class="verdict serif" data-testid="trim-verdict">{answer.sentence}</p>
+    {#if answer.learned}<p class="soft">{answer.learned}</p>{/if}
+  {/if}
+  {#if drawn && range}
+    <SweepPicture
+      look={drawn}
+      comfort={Number(session.document.comfort_swr) || 2}
+      under={answer?.steps.slice(0, -1) ?? []}
+      target={goal.target_mhz}
+      {range}
+    />
+  {/if}
+  <div class="goal">
+    <NumberField
+      {session}
+      place="trim.target_mhz"
+      spec={{ key: 'target_mhz', label: 'The dip should lie at', quantity: 'frequency' }}
+    />
+    <NumberField
+      {session}
+      place="trim.wire_m"
+      spec={{ key: 'wire_m', label: 'Length of a side', quantity: 'length', optional: true }}
+    />
+    <ChoiceField
+      label="Cut or lengthen"
+      value={String(goal.sides)}
+      options={[
+        ['2', 'both sides alike'],
+        ['1', 'one wire'],
+      ]}
+      onchoose={(sides) => session.change('trim.sides', Number(sides))}
+    />
+    <ChoiceField
+      label="By"
+      value={goal.means ?? 'wire'}
+      options={[
+        ['wire', 'the wire'],
+        ['coil', 'a loading coil'],
+      ]}
+      onchoose={(means) => session.change('trim.means', means)}
+    />
+    <ChoiceField
+      label="What should lie there"
+      value={goal.aim ?? 'resonance'}
+      options={[
+        ['resonance', 'the zero of X'],
+        ['lowest', 'the lowest SWR'],
+      ]}
+      onchoose={(aim) => session.change('trim.aim', aim)}
+    />
+  </div>
+  {#if answer?.steps.length}
+    <ol aria-label="Trim log">
+      {#each answer.steps as step, n (step.id)}
+        <li class:wrong={step.course === 'wrong'}>
+          <span class="mark" aria-hidden="true">{MARKS[step.course]}</span>
+          <span>
+            <strong>{n + 1}. {step.title}</strong>
+            {#if step.change_m}<span class="figures"
+                >({step.change_m > 0 ? '+' : '−'}{digits(Math.abs(step.change_m) * 100)} cm a side)</span
+              >{/if}
+            {#if step.mhz !== null}<span class="figures">{step.mhz.toFixed(3)} MHz, SWR {swr(step.swr)}.</span
+              >{/if}
+            {step.sentence}
+          </span>
+        </li>
+      {/each}
+    </ol>
+  {:else}
+    <p>No sweep is counted as a trim step yet. Count the one you look at, or bring in the next as one.</p>
+  {/if}
+  <p class="soft">
+    Small steps, and a sweep after each. Never touch the wire under power; keep clear of overhead lines.
+  </p>
+{/if}
+
+<style>
+  .verdict {
+    font-size: 1.3rem;
+    line-height: 1.3;
+    max-width: 46rem;
+    margin: 0.5rem 0;
+  }
+  .soft {
+    color: var(--ink-soft);
+  }
+  .goal {
+    display: grid;
+    grid-template-columns: repeat(auto-fit, minmax(17rem, 1fr));
+    gap: 0 2rem;
+    margin: 0.6rem 0;
+  }
+  li {
+    display: grid;
+    grid-template-columns: 1.4rem 1fr;
+    border-top: 1px solid var(--hairline);
+    padding: 0.3rem 0;
+  }
+  .wrong .mark,
+  .wrong strong {
+    color: var(--heat-ink);
+  }
+</style>

@@ -1,0 +1,199 @@
+import {
+  api,
+  type DriftAnswer,
+  type Look,
+  type PartModel,
+  type RadialsAnswer,
+  type Recognised,
+  type Refusal,
+  type StationFile,
+  type SweepColumns,
+  type SweepRow,
+  type TrimAnswer,
+} from '../api/client';
+import { Latest } from '../station/latest';
+
+export type Pane = 'read' | 'trim' | 'radials' | 'baseline';
+export interface Brought {
+  text: string;
+  title: string;
+  joint: number;
+  columns?: SweepColumns;
+  trim?: boolean;
+  change_m?: number | null;
+}
+
+/** What is wrong, as a sentence. */
+function sentence(error: unknown): string {
+  const first = (error as { errors?: Refusal[] } | undefined)?.errors?.[0];
+  if (!first) return 'The server did not say why.';
+  const text = first.place ? `${first.place}: ${first.rule}` : first.rule;
+  return text.endsWith('.') ? text : `${text}.`;
+}
+
+/** The sweeps of one station: the log, which one is looked at, at which joint, and what it says. */
+export class Sweeps {
+  rows = $state.raw<SweepRow[]>([]);
+  loaded = $state(false);
+  chosen = $state<number | null>(null);
+  /** The joint at which it is shown; null: where it was taken. */
+  shown = $state<number | null>(null);
+  /** The joint at which the next sweep was taken. */
+  takenAt = $state(0);
+  pane = $state<Pane>('read');
+  bringing = $state(false);
+  look = $state.raw<Look | null>(null);
+  trim = $state.raw<TrimAnswer | null>(null);
+  radials = $state.raw<RadialsAnswer | null>(null);
+  drift = $state.raw<DriftAnswer | null>(null);
+  window = $state.raw<{ low_mhz: number; high_mhz: number } | null>(null);
+  trouble = $state('');
+  readonly station: number;
+  readonly #questions = new Latest();
+
+  constructor(station: number) {
+    this.station = station;
+  }
+
+  get kept(): SweepRow[] {
+    return this.rows.filter((row) => !row.removed);
+  }
+  /** Whether the view asks for a new sweep rather than showing a kept one. */
+  get asking(): boolean {
+    return this.bringing || (this.loaded && this.kept.length === 0);
+  }
+  get row(): SweepRow | null {
+    return this.kept.find((row) => row.id === this.chosen) ?? null;
+  }
+  get baseline(): SweepRow | null {
+    return this.kept.find((row) => row.baseline) ?? null;
+  }
+
+  async load() {
+    const { data } = await api.GET('/api/stations/{pk}/sweeps', {
+      params: { path: { pk: this.station } },
+    });
+    this.rows = (data ?? []) as SweepRow[];
+    this.loaded = true;
+    if (!this.row) this.choose(this.kept.at(-1)?.id ?? null);
+  }
+
+  choose(id: number | null) {
+    if (id !== this.chosen) {
+      this.chosen = id;
+      this.shown = null;
+      this.window = null;
+      this.look = null;
+      this.drift = null;
+    }
+    this.bringing = false;
+  }
+
+  async recognise(text: string): Promise<Recognised | null> {
+    this.trouble = '';
+    const { data, error } = await api.POST('/api/sweeps/recognise', { body: { text } });
+    if (error) this.trouble = `The file was not taken: ${sentence(error)}`;
+    return (data as Recognised | undefined) ?? null;
+  }
+
+  /** Read and keep; whether it was taken. */
+  async bring(brought: Brought, chain: PartModel[]): Promise<boolean> {
+    const asked = performance.now();
+    this.trouble = '';
+    const { columns, change_m, ...rest } = brought;
+    const { data, error } = await api.POST('/api/stations/{pk}/sweeps', {
+      params: { path: { pk: this.station } },
+      body: { trim: false, ...rest, columns: columns ?? null, change_m: change_m ?? null, chain },
+    });
+    if (error) {
+      this.trouble = `The sweep was not taken: ${sentence(error)}`;
+      return false;
+    }
+    this.#brought = asked;
+    await this.load();
+    this.choose((data as SweepRow).id);
+    return true;
+  }
+  #brought: number | null = null;
+
+  async simulate(body: object): Promise<string | null> {
+    this.trouble = '';
+    const { data, error } = await api.POST('/api/sweeps/simulate', { body: body as never });
+    if (error) this.trouble = `Nothing was measured: ${sentence(error)}`;
+    return (data as { text: string } | undefined)?.text ?? null;
+  }
+
+  async change(id: number, change: Partial<Omit<SweepRow, 'id' | 'taken'>>) {
+    const { error } = await api.PATCH('/api/sweeps/{pk}', {
+      params: { path: { pk: id } },
+      body: change as never,
+    });
+    this.trouble = error ? sentence(error) : '';
+    await this.load();
+  }
+
+  /** Look again at what is chosen, for the bands and the comfort of the document. */
+  refresh(document: StationFile) {
+    const { chosen, shown, window, pane } = this;
+    if (chosen === null) return;
+    this.#questions.run(async () => {
+      const path = { pk: chosen };
+      const others = pane === 'baseline' && this.baseline ? [this.baseline.id] : [];
+      const { data, error } = await api.POST('/api/sweeps/{pk}/look', {
+        params: { path },
+        body: {
+          shown,
+          window,
+          bands: document.bands ?? [],
+          comfort_swr: document.comfort_swr ?? 2,
+          over: others.filter((id) => id !== chosen),
+        },
+      });
+      if (chosen !== this.chosen) return;
+      this.trouble = error ? sentence(error) : '';
+      if (data) this.look = data as Look;
+      await this.#readPane(document, chosen);
+      if (this.#brought !== null) {
+        performance.measure('tithe:sweep-drawn', { start: this.#brought, end: performance.now() });
+        this.#brought = null;
+      }
+    });
+  }
+
+  async #readPane(document: StationFile, chosen: number) {
+    const { shown, pane } = this;
+    const station = { path: { pk: this.station } };
+    if (pane === 'trim' && document.trim) {
+      const { data, error } = await api.POST('/api/stations/{pk}/trim', {
+        params: station,
+        body: { trim: document.trim, shown },
+      });
+      this.trim = (data as TrimAnswer | undefined) ?? null;
+      if (error) this.trouble = sentence(error);
+    } else if (pane === 'radials') {
+      const query = shown === null ? {} : { shown };
+      const { data, error } = await api.GET('/api/stations/{pk}/radials', {
+        params: { ...station, query },
+      });
+      this.radials = (data as RadialsAnswer | undefined) ?? null;
+      if (error) this.trouble = sentence(error);
+    } else if (pane === 'baseline' && this.baseline && this.baseline.id !== chosen) {
+      const { data, error } = await api.POST('/api/sweeps/{pk}/drift', {
+        params: { path: { pk: chosen } },
+        body: { shown, uncertainty: 0.02 },
+      });
+      this.drift = (data as DriftAnswer | undefined) ?? null;
+      if (error) this.trouble = sentence(error);
+    } else this.drift = null;
+  }
+
+  /** The chosen sweep, moved to the feedpoint, as an antenna; null where it does not agree with the run. */
+  async asAntenna(): Promise<StationFile['antenna'] | null> {
+    if (this.chosen === null) return null;
+    const { data, error } = await api.POST('/api/sweeps/{pk}/antenna', {
+      params: { path: { pk: this.chosen } },
+    });
+    this.trouble = error ? sentence(error) : '';
+    return (data as { antenna: StationFile['antenna'] } | undefined)?.antenna ?? null;
+  }
+}
