@@ -1,8 +1,8 @@
 """Runs every benchmark and prints its line."""
 
-from bench import core, sweeps
+from bench import choose, core, sweeps
 
 if __name__ == "__main__":
-    for suite in (core, sweeps):
+    for suite in (core, sweeps, choose):
         for line in suite.lines():
             print(line, flush=True)

@@ -148,7 +148,8 @@ def attenuation_db_per_m(line: LineType, freq_hz: Real) -> Real:
 
 @dataclass(frozen=True)
 class Line:
-    """A length of feedline in the chain."""
+    """A length of feedline in the chain; ``length_m`` may be an array of them that broadcasts against "
+    "(..., F)."""
 
     line: LineType
     length_m: float
@@ -157,7 +158,8 @@ class Line:
     kind: Literal["line"] = field(default="line", init=False)
 
     def __post_init__(self) -> None:
-        require_not_negative("length_m", self.length_m)
+        for length in np.ravel(self.length_m):
+            require_not_negative("length_m", float(length))
 
     def two_port(self, freq_hz: Real) -> TwoPort:
         """The chain matrix of the whole length."""

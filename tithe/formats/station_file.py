@@ -173,7 +173,8 @@ def _ratings(model: m.RatedPart) -> Ratings:
     )
 
 
-def _line_type(choice: str | m.LineFigures | m.TwoWireFigures | m.LineReadings) -> LineType:
+def line_type_of(choice: str | m.LineFigures | m.TwoWireFigures | m.LineReadings) -> LineType:
+    """The core's line type of a slug or of figures. Raises `InputError`."""
     if isinstance(choice, str):
         if choice not in shelf.lines():
             raise InputError(
@@ -204,7 +205,7 @@ def to_part(model: m.PartModel) -> Part:
     label = model.label or model.kind
     match model:
         case m.LineModel():
-            return Line(_line_type(model.line), model.length_m, label, model.bypassed)
+            return Line(line_type_of(model.line), model.length_m, label, model.bypassed)
         case m.MeterModel():
             return Meter(
                 label, model.full_scale_w, model.accuracy_pct, model.directivity_db, model.mode,

@@ -391,6 +391,31 @@ class TrimModel(Wire):
     aim: Literal["lowest", "resonance"] = "resonance"
 
 
+Slugs = Annotated[list[Name], Field(max_length=200)]
+
+
+class ChoiceModel(Wire):
+    """What is asked when choosing the place of the match and the line.
+
+    ``run_m`` left out is the length of the longest line. Prices by token: lines per metre, parts each, in any
+    one currency. ``off``, ``lines_off``: placements and lines not wanted; ``line``: the only line allowed.
+    """
+
+    run_m: Positive | None = None
+    indoor_m: NotNegative = 6.0
+    lead_m: NotNegative = 3.0
+    within_db: Annotated[float, Field(strict=True, allow_inf_nan=False, ge=0, le=20)] = 1.0
+    budget: NotNegative | None = None
+    prices: dict[Name, NotNegative] = Field(default_factory=dict)
+    off: Slugs = Field(default_factory=list)
+    lines_off: Slugs = Field(default_factory=list)
+    line: Name | None = None
+    no_climbing: bool = False
+    no_power_at_mast: bool = False
+    no_open_line_indoors: bool = False
+    fed_against_ground: bool = False
+
+
 class StationFile(Wire):
     """The whole document."""
 
@@ -406,4 +431,5 @@ class StationFile(Wire):
     arrangement: Name = "as it is"
     arrangements: Annotated[list[ArrangementModel], Field(max_length=20)] = Field(default_factory=list)
     trim: TrimModel | None = None
+    choice: ChoiceModel | None = None
     sweeps: Annotated[list[SweepModel], Field(max_length=500)] = Field(default_factory=list)

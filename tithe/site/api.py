@@ -14,6 +14,7 @@ from ninja.parser import Parser
 from ninja.renderers import BaseRenderer
 from ninja.responses import NinjaJSONEncoder
 
+from tithe.choices.api import router as choices
 from tithe.core import InputError
 from tithe.formats.station_file import StationError, load_json
 from tithe.formats.wire import input_errors
@@ -52,7 +53,7 @@ api = NinjaAPI(
     parser=StrictParser(),
     renderer=StrictRenderer(),
 )
-for router in (library, stations, compute, shelf, sweeps):
+for router in (library, stations, compute, shelf, sweeps, choices):
     api.add_router("", router)
 
 

@@ -1,4 +1,4 @@
-"""The command line: ``tithe solve``, ``tithe sweep``, ``tithe serve``, ``tithe demo``."""
+"""The command line: ``tithe solve``, ``tithe sweep``, ``tithe choose``, ``tithe serve``, ``tithe demo``."""
 
 from __future__ import annotations
 
@@ -12,11 +12,12 @@ import numpy as np
 
 from tithe.core import InputError, Line, solve
 from tithe.core.bands import USUAL
+from tithe.core.choose import candidates, doubts, evaluate, question
 from tithe.core.errors import require
 from tithe.core.sweep import NEEDS, move
 from tithe.core.verdict import verdict_at
-from tithe.core.wording import figure
-from tithe.formats import budget_json, shelf, station_file, sweep_file, sweep_json
+from tithe.core.wording import figure, watts
+from tithe.formats import budget_json, choice, choose_json, shelf, station_file, sweep_file, sweep_json
 from tithe.formats.station_file import StationError
 from tithe.formats.station_model import StationFile
 
@@ -51,6 +52,12 @@ def _parser() -> argparse.ArgumentParser:
     command.add_argument("--comfort-swr", type=float, default=2.0)
     command.add_argument("--json", action="store_true")
     command.set_defaults(run=_sweep)
+    command = commands.add_parser(
+        "choose", help="where the match belongs, and which feedline: candidates ranked"
+    )
+    command.add_argument("station", type=Path)
+    command.add_argument("--json", action="store_true")
+    command.set_defaults(run=_choose)
     for name, text in (("serve", "the application"), ("demo", "the application with demo stations")):
         command = commands.add_parser(name, help=text)
         command.add_argument("--port", type=int, default=8000)
@@ -101,6 +108,24 @@ def _sweep(args: argparse.Namespace) -> int:
         if band["covered"]:
             worst, least = (_shown(band[key]) for key in ("swr_worst", "swr_least"))
             print(f"{band['name']}: SWR {least} to {worst}; needs {NEEDS[band['need']]}")
+    return 0
+
+
+def _choose(args: argparse.Namespace) -> int:
+    document = read_station_file(args.station)
+    asked, wanted = question(station_file.to_station(document)), choice.read(document)
+    chosen = (wanted.present, *candidates(wanted.site, wanted.kit, wanted.wishes))
+    ranking = choose_json.ranked(wanted, evaluate(asked, wanted.kit, chosen))
+    answer = choose_json.answer(wanted, ranking)
+    answer["sure"] = choose_json.sureness(wanted, doubts(ranking, wanted.kit, wanted.settings.budget))
+    if args.json:
+        print(json.dumps(answer, ensure_ascii=False, allow_nan=False, indent=1))
+        return 0
+    said = (answer["sentence"], answer["shortcomings"], answer["not_worth"], answer["sure"]["sentence"])
+    print(" ".join(filter(None, said)))
+    for one in answer["candidates"][:10]:
+        price = "no price" if one["cost"] is None else figure(one["cost"])
+        print(f"{watts(one['score_w'])} W, cost {price}: {one['name']}")
     return 0
 
 

@@ -37,7 +37,8 @@ class DocumentRequest(Schema):
     document: StationFile
 
 
-def _json(out: object) -> HttpResponse:
+def plain_json(out: object) -> HttpResponse:
+    """An answer that is made of plain objects, as JSON."""
     # Already plain and checked by the tests against the schema: not validated a second time.
     text = json.dumps(out, allow_nan=False, ensure_ascii=False)
     return HttpResponse(text, content_type="application/json")
@@ -46,19 +47,19 @@ def _json(out: object) -> HttpResponse:
 @router.post("/solve", response={200: Answer, 422: Refusals})
 def solve_station(request: HttpRequest, body: SolveRequest) -> Any:
     """The strip, rail and ledger of a station."""
-    return _json(answer.compose(body.document, body.mhz))
+    return plain_json(answer.compose(body.document, body.mhz))
 
 
 @router.post("/compare", response={200: Comparison, 422: Refusals})
 def compare_arrangements(request: HttpRequest, body: CompareRequest) -> Any:
     """The present arrangement against a kept one."""
-    return _json(comparison.compose(body.document, body.other, body.mhz))
+    return plain_json(comparison.compose(body.document, body.other, body.mhz))
 
 
 @router.post("/ledgers", response={200: list[BandLedger], 422: Refusals})
 def all_ledgers(request: HttpRequest, body: DocumentRequest) -> Any:
     """The ledger of every band, at its middle."""
-    return _json(ledgers.compose(body.document))
+    return plain_json(ledgers.compose(body.document))
 
 
 @router.post("/ledgers.csv", response={200: str, 422: Refusals})

@@ -21,7 +21,11 @@ from tithe.stations import answer
 def compose(document: StationFile, other: int, mhz: float) -> dict[str, Any]:
     """The present arrangement, the other one, and per band what changing over would give."""
     mine, theirs = to_station(document), to_arrangement(document, other)
-    names = (document.arrangement, document.arrangements[other].name)
+    return against(mine, theirs, (document.arrangement, document.arrangements[other].name), mhz)
+
+
+def against(mine: Station, theirs: Station, names: tuple[str, str], mhz: float) -> dict[str, Any]:
+    """Any two stations under their names, the second one drawn at a frequency."""
     rows = _rows(mine, theirs)
     return {
         "names": list(names),

@@ -2,7 +2,6 @@
 
 from __future__ import annotations
 
-import json
 from typing import Any
 from urllib.parse import quote
 
@@ -16,6 +15,7 @@ from tithe.formats import antenna_file, sweep_csv, sweep_file
 from tithe.formats.station_file import to_chain, to_station
 from tithe.formats.station_model import SweepModel
 from tithe.stations.api import ReadAntenna, Refusals, TextFile, no_station, refusal
+from tithe.stations.api_compute import plain_json
 from tithe.stations.models import Station
 from tithe.sweeps import answers, services
 from tithe.sweeps import schema as s
@@ -23,12 +23,6 @@ from tithe.sweeps.models import KeptSweep
 
 router = Router()
 _PREVIEW = 4
-
-
-def _json(out: object) -> HttpResponse:
-    # Already plain and checked by the tests against the schema: not validated a second time.
-    text = json.dumps(out, allow_nan=False, ensure_ascii=False)
-    return HttpResponse(text, content_type="application/json")
 
 
 def _no_sweep(pk: int) -> Status[dict[str, Any]]:
@@ -117,7 +111,7 @@ def look(request: HttpRequest, pk: int, body: s.LookRequest) -> Any:
     if kept is None:
         return _no_sweep(pk)
     under = list(_log(kept.station_id).filter(pk__in=body.over).exclude(pk=pk))
-    return _json(answers.look(kept, body.shown, body.bands, body.comfort_swr, body.window, under))
+    return plain_json(answers.look(kept, body.shown, body.bands, body.comfort_swr, body.window, under))
 
 
 @router.post(
@@ -153,13 +147,13 @@ def export_sweep(request: HttpRequest, pk: int, shown: int, form: str = "s1p") -
 @router.post("/stations/{pk}/trim", response={200: s.TrimAnswer, 422: Refusals})
 def trim(request: HttpRequest, pk: int, body: s.TrimRequest) -> Any:
     """The trim log of a station, and what to do next."""
-    return _json(answers.trim(list(_log(pk).filter(trim=True)), body.trim, body.shown))
+    return plain_json(answers.trim(list(_log(pk).filter(trim=True)), body.trim, body.shown))
 
 
 @router.get("/stations/{pk}/radials", response={200: s.RadialsAnswer, 422: Refusals})
 def radials(request: HttpRequest, pk: int, shown: int | None = None) -> Any:
     """Counted radials: what they took off R, and what the next ones are likely to buy."""
-    return _json(answers.radials(list(_log(pk).filter(radials__isnull=False)), shown))
+    return plain_json(answers.radials(list(_log(pk).filter(radials__isnull=False)), shown))
 
 
 @router.post("/sweeps/{pk}/drift", response={200: s.DriftAnswer, 404: Refusals, 422: Refusals})
@@ -171,4 +165,4 @@ def drift(request: HttpRequest, pk: int, body: s.DriftRequest) -> Any:
     baseline = _log(kept.station_id).filter(baseline=True).first()
     if baseline is None:
         return Status(404, refusal("baseline", "is not set: make one of the sweeps the baseline"))
-    return _json(answers.drift(baseline, kept, body.shown, body.uncertainty))
+    return plain_json(answers.drift(baseline, kept, body.shown, body.uncertainty))

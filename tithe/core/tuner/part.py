@@ -18,7 +18,7 @@ from numpy.typing import NDArray
 from tithe.core.arrays import Complex, Mask, Real, quotient
 from tithe.core.errors import require, require_not_negative, require_positive
 from tithe.core.ratings import Ratings
-from tithe.core.reflection import reflection
+from tithe.core.reflection import reflection, rho_of_swr
 from tithe.core.tuner.ladder import Element, Knobs, Ladder, Score, closest, least_loss, match
 from tithe.core.tuner.missing import missing
 from tithe.core.tuner.networks import NETWORKS, Network
@@ -123,6 +123,27 @@ class Tuner:
         form, knobs = chunked(partial(_set, self), flat_f, flat_z, reference_ohm)
         knobs = Knobs(*(t.reshape(shape) for t in knobs))
         return Tuned(self, freq, z, form.reshape(shape), knobs, reference_ohm)
+
+    def reaches(self, freq_hz: Real, load: Port, reference_ohm: float, comfort_swr: float) -> Mask:
+        """Whether a setting matches each load, or leaves no more than ``comfort_swr``; shapes as the load's.
+
+        Quicker than `tune` where the setting itself does not matter: loads that an exact setting matches need
+        no search for the closest one.
+        """
+        z = tunable(load)
+        if isinstance(self.setting, Mapping):
+            return self.tune(freq_hz, load, reference_ohm).leaves_at_most(comfort_swr)
+        freq, flat = np.broadcast_to(freq_hz, z.shape).reshape(-1), z.reshape(-1)
+        found = np.zeros(flat.shape, dtype=bool)
+        for start in range(0, flat.size, CHUNK):
+            part = slice(start, start + CHUNK)
+            for ladder in self.ladders:
+                found[part] |= match(ladder, freq[part], flat[part], reference_ohm).found
+        lost = np.flatnonzero(~found)
+        if lost.size:
+            near = Port(flat[lost], np.ones(lost.size, dtype=np.complex128))
+            found[lost] = self.tune(freq[lost], near, reference_ohm).leaves_at_most(comfort_swr)
+        return found.reshape(z.shape)
 
 
 def tunable(load: Port) -> Complex:
@@ -235,6 +256,13 @@ class Tuned:
         return np.asarray(
             np.abs(reflection(source.v, source.i, self.reference_ohm)) <= self.tuner.matched_rho
         )
+
+    def leaves_at_most(self, ratio: float) -> Mask:
+        """Whether the SWR left at the radio side is no more than ``ratio``, or the tuner calls itself "
+        "done."""
+        source = self.two_port.input(Port(self.z_load_ohm, np.ones_like(self.z_load_ohm)))
+        rho = np.abs(reflection(source.v, source.i, self.reference_ohm))
+        return np.asarray(self.matched | (rho <= rho_of_swr(ratio)))
 
     @property
     def form_slugs(self) -> tuple[str, ...]:

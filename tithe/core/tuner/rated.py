@@ -56,6 +56,10 @@ class RatedTuner:
         """What the sheet promises for a load (shapes ``(..., F)``)."""
         return RatedTuned(self, load, reference_ohm)
 
+    def reaches(self, freq_hz: Real, load: Port, reference_ohm: float, comfort_swr: float) -> Mask:
+        """Whether each load is inside the reach; what would be left beyond it is only an estimate."""
+        return self.tune(freq_hz, load, reference_ohm).matched
+
 
 @dataclass(frozen=True)
 class RatedTuned:

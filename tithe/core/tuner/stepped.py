@@ -15,7 +15,7 @@ from typing import Literal
 
 import numpy as np
 
-from tithe.core.arrays import Complex, Real
+from tithe.core.arrays import Complex, Mask, Real
 from tithe.core.errors import require, require_not_negative, require_positive
 from tithe.core.ratings import Ratings
 from tithe.core.reflection import rho_of_swr
@@ -117,6 +117,10 @@ class SteppedTuner:
         form_of, knobs = chunked(self._steps, freq.reshape(-1), z.reshape(-1), reference_ohm)
         knobs = Knobs(*(t.reshape(z.shape) for t in knobs))
         return Tuned(self, freq, z, form_of.reshape(z.shape), knobs, reference_ohm)
+
+    def reaches(self, freq_hz: Real, load: Port, reference_ohm: float, comfort_swr: float) -> Mask:
+        """Whether the best step calls itself done or leaves no more than ``comfort_swr``."""
+        return self.tune(freq_hz, load, reference_ohm).leaves_at_most(comfort_swr)
 
     def _steps(self, freq_hz: Real, z_ohm: Complex, r0_ohm: float) -> tuple[Indices, Real]:
         form: Indices = np.zeros(z_ohm.shape, dtype=np.intp)

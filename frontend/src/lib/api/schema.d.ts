@@ -536,6 +536,126 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/choose": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Choose
+         * @description Candidates ranked; one JSON object a line, the last one with the answer.
+         */
+        post: operations["tithe_choices_api_choose"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/choose/sure": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Sure
+         * @description Whether the answer stands if an assumption is otherwise.
+         */
+        post: operations["tithe_choices_api_sure"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/choose/map": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Country
+         * @description Extra loss over matched loss and SWR, with one candidate's bands on it.
+         */
+        post: operations["tithe_choices_api_country"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/choose/break-even": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Break Even
+         * @description From which length of run on another place or line begins to win.
+         */
+        post: operations["tithe_choices_api_break_even"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/choose/lengths": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Lengths
+         * @description Which lengths of the present run put every band inside the tuner's reach.
+         */
+        post: operations["tithe_choices_api_lengths"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/choose/look": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Look
+         * @description One candidate beside what stands now.
+         */
+        post: operations["tithe_choices_api_look"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
 }
 export type webhooks = Record<string, never>;
 export interface components {
@@ -594,6 +714,64 @@ export interface components {
              * @default 1
              */
             weight: number;
+        };
+        /**
+         * ChoiceModel
+         * @description What is asked when choosing the place of the match and the line.
+         *
+         *     ``run_m`` left out is the length of the longest line. Prices by token: lines per metre, parts each, in any
+         *     one currency. ``off``, ``lines_off``: placements and lines not wanted; ``line``: the only line allowed.
+         */
+        ChoiceModel: {
+            /** Run M */
+            run_m?: number | null;
+            /**
+             * Indoor M
+             * @default 6
+             */
+            indoor_m: number;
+            /**
+             * Lead M
+             * @default 3
+             */
+            lead_m: number;
+            /**
+             * Within Db
+             * @default 1
+             */
+            within_db: number;
+            /** Budget */
+            budget?: number | null;
+            /** Prices */
+            prices?: {
+                [key: string]: number;
+            };
+            /** Off */
+            off?: string[];
+            /** Lines Off */
+            lines_off?: string[];
+            /** Line */
+            line?: string | null;
+            /**
+             * No Climbing
+             * @default false
+             */
+            no_climbing: boolean;
+            /**
+             * No Power At Mast
+             * @default false
+             */
+            no_power_at_mast: boolean;
+            /**
+             * No Open Line Indoors
+             * @default false
+             */
+            no_open_line_indoors: boolean;
+            /**
+             * Fed Against Ground
+             * @default false
+             */
+            fed_against_ground: boolean;
         };
         /**
          * InlineModel
@@ -917,6 +1095,7 @@ export interface components {
             /** Arrangements */
             arrangements?: components["schemas"]["ArrangementModel"][];
             trim?: components["schemas"]["TrimModel"] | null;
+            choice?: components["schemas"]["ChoiceModel"] | null;
             /** Sweeps */
             sweeps?: components["schemas"]["SweepModel"][];
         };
@@ -2215,22 +2394,14 @@ export interface components {
         };
         /**
          * LookRequest
-         * @description ``shown``: the joint at which to show it (null: where it was taken). ``over``: other sweeps to lay "
-         *     "under it.
+         * @description At a frequency.
          */
         LookRequest: {
-            /** Shown */
-            shown?: number | null;
-            /** Bands */
-            bands?: components["schemas"]["BandModel"][];
-            /**
-             * Comfort Swr
-             * @default 2
-             */
-            comfort_swr: number;
-            window?: components["schemas"]["Window"] | null;
-            /** Over */
-            over?: number[];
+            document: components["schemas"]["StationFile"];
+            /** Id */
+            id: string;
+            /** Mhz */
+            mhz: number;
         };
         /**
          * Window
@@ -2373,6 +2544,321 @@ export interface components {
              * @default 0.02
              */
             uncertainty: number;
+        };
+        /**
+         * CandidateOut
+         * @description A candidate with its score over the bands; null costs are unknown.
+         */
+        CandidateOut: {
+            /** Id */
+            id: string;
+            /** Placement */
+            placement: string;
+            /** Title */
+            title: string;
+            /** Line */
+            line: string;
+            /** Name */
+            name: string;
+            /** Line Name */
+            line_name: string;
+            /** Score W */
+            score_w: number;
+            /** Score Low W */
+            score_low_w: number;
+            /** Score High W */
+            score_high_w: number;
+            /** Behind Db */
+            behind_db: number | null;
+            /** Cost */
+            cost: number | null;
+            /** Affordable */
+            affordable: boolean;
+            /** Unbeaten */
+            unbeaten: boolean;
+            /** Buy */
+            buy: components["schemas"]["ToBuy"][];
+            /** Cells */
+            cells: components["schemas"]["Cell"][];
+        };
+        /**
+         * Cell
+         * @description A candidate on a band: at the power that its parts bear.
+         */
+        Cell: {
+            /** Radiated W */
+            radiated_w: number;
+            /** Share */
+            share: number;
+            /** Regret Db */
+            regret_db: number | null;
+            /** Regret S Units */
+            regret_s_units: number | null;
+            /**
+             * Reach
+             * @enum {string}
+             */
+            reach: "all" | "some" | "none";
+            /** Limit W */
+            limit_w: number;
+        };
+        /**
+         * ChooseAnswer
+         * @description The ranking, best first.
+         */
+        ChooseAnswer: {
+            /** Sentence */
+            sentence: string;
+            /** Not Worth */
+            not_worth: string;
+            /** Shortcomings */
+            shortcomings: string;
+            /** Missing Prices */
+            missing_prices: string;
+            /** Within Db */
+            within_db: number;
+            /** Rated W */
+            rated_w: number;
+            /** Bands */
+            bands: string[];
+            /** Left Out */
+            left_out: string[];
+            /** Run M */
+            run_m: number;
+            /** Best */
+            best: string;
+            /** Decision */
+            decision: string;
+            /** Candidates */
+            candidates: components["schemas"]["CandidateOut"][];
+            /** Prices */
+            prices: components["schemas"]["PriceRow"][];
+        };
+        /**
+         * ChooseLine
+         * @description One line of the answer's stream: how far it is, or the answer, or what is wrong.
+         */
+        ChooseLine: {
+            /** Done */
+            done?: number | null;
+            /** Of */
+            of?: number | null;
+            answer?: components["schemas"]["ChooseAnswer"] | null;
+        };
+        /**
+         * PriceRow
+         * @description A price in force.
+         */
+        PriceRow: {
+            /** Token */
+            token: string;
+            /** Name */
+            name: string;
+            /** Price */
+            price: number;
+            /** Per M */
+            per_m: boolean;
+        };
+        /**
+         * ToBuy
+         * @description A part, or metres of line; ``price`` in all.
+         */
+        ToBuy: {
+            /** Name */
+            name: string;
+            /** Quantity */
+            quantity: number;
+            /** Unit */
+            unit: string;
+            /** Price */
+            price: number | null;
+        };
+        /**
+         * ChooseRequest
+         * @description The station as it stands; its ``choice`` says what is asked.
+         */
+        ChooseRequest: {
+            document: components["schemas"]["StationFile"];
+        };
+        /**
+         * DoubtOut
+         * @description An assumption tried.
+         */
+        DoubtOut: {
+            /** Id */
+            id: string;
+            /** Text */
+            text: string;
+            /** Stands */
+            stands: boolean;
+            /** Behind Db */
+            behind_db: number | null;
+            /** Instead */
+            instead: string;
+        };
+        /**
+         * Sureness
+         * @description How sure the answer is.
+         */
+        Sureness: {
+            /** Sentence */
+            sentence: string;
+            /** Doubts */
+            doubts: components["schemas"]["DoubtOut"][];
+        };
+        /**
+         * Contour
+         * @description SWR (null: infinite) over matched loss at one extra loss.
+         */
+        Contour: {
+            /** Level Db */
+            level_db: number;
+            /** Matched Db */
+            matched_db: number[];
+            /** Swr */
+            swr: (number | null)[];
+        };
+        /**
+         * LossMap
+         * @description The map with one candidate's bands.
+         */
+        LossMap: {
+            /** Id */
+            id: string;
+            /** Name */
+            name: string;
+            /** Contours */
+            contours: components["schemas"]["Contour"][];
+            /** Points */
+            points: components["schemas"]["MapPoint"][];
+            /** Within Db */
+            within_db: number;
+            /** Sentence */
+            sentence: string;
+        };
+        /**
+         * MapPoint
+         * @description A band on the map; ``swr_to_cross``, ``run_to_cross_m``: where it would cross the wanted contour.
+         */
+        MapPoint: {
+            /** Band */
+            band: string;
+            /** Matched Db */
+            matched_db: number;
+            /** Swr */
+            swr: number | null;
+            /** Extra Db */
+            extra_db: number | null;
+            /** Handbook Extra Db */
+            handbook_extra_db: number | null;
+            /**
+             * Country
+             * @enum {string}
+             */
+            country: "room will do" | "either" | "match outside";
+            /** Swr To Cross */
+            swr_to_cross: number | null;
+            /** Run To Cross M */
+            run_to_cross_m: number | null;
+        };
+        /**
+         * CandidateRequest
+         * @description One candidate of it.
+         */
+        CandidateRequest: {
+            document: components["schemas"]["StationFile"];
+            /** Id */
+            id: string;
+        };
+        /**
+         * BreakEvenOut
+         * @description A rival's gain over lengths of run.
+         */
+        BreakEvenOut: {
+            /** Base */
+            base: string;
+            /** Rival */
+            rival: string;
+            /** Length M */
+            length_m: number[];
+            /** Gain Db */
+            gain_db: (number | null)[];
+            /** Wins From M */
+            wins_from_m: number | null;
+            /** Sentence */
+            sentence: string;
+        };
+        /**
+         * BreakEvenRequest
+         * @description The lines to compare by their tokens; "": the present coax, no open line.
+         */
+        BreakEvenRequest: {
+            document: components["schemas"]["StationFile"];
+            /**
+             * Coax
+             * @default
+             */
+            coax: string;
+            /**
+             * Open Line
+             * @default
+             */
+            open_line: string;
+        };
+        /**
+         * LengthBand
+         * @description At which lengths a band is reached.
+         */
+        LengthBand: {
+            /** Name */
+            name: string;
+            /** Reached */
+            reached: boolean[];
+        };
+        /**
+         * LengthsAnswer
+         * @description Safe lengths and their margins.
+         */
+        LengthsAnswer: {
+            /** Sentence */
+            sentence: string;
+            /** Present M */
+            present_m: number;
+            /** Length M */
+            length_m: number[];
+            /** Margin M */
+            margin_m: number[];
+            /** Bands */
+            bands: components["schemas"]["LengthBand"][];
+        };
+        /**
+         * LengthsRequest
+         * @description Bounds and step of the lengths to try.
+         */
+        LengthsRequest: {
+            document: components["schemas"]["StationFile"];
+            /** Low M */
+            low_m: number;
+            /** High M */
+            high_m: number;
+            /**
+             * Step M
+             * @default 0.25
+             */
+            step_m: number;
+        };
+        /**
+         * CandidateLook
+         * @description A candidate beside what stands now, with its run and antenna for adopting it.
+         */
+        CandidateLook: {
+            /** Name */
+            name: string;
+            /** Chain */
+            chain: (components["schemas"]["LineModel"] | components["schemas"]["MeterModel"] | components["schemas"]["TunerModel"] | components["schemas"]["SteppedTunerModel"] | components["schemas"]["RatedTunerModel"] | components["schemas"]["InlineModel"] | components["schemas"]["TransformerModel"])[];
+            /** Antenna */
+            antenna: components["schemas"]["UnknownAntennaModel"] | components["schemas"]["TableAntenna"] | components["schemas"]["TouchstoneAntenna"] | components["schemas"]["ResonatorAntenna"] | components["schemas"]["SwrAntennaModel"];
+            comparison: components["schemas"]["Comparison"];
         };
     };
     responses: never;
@@ -3325,6 +3811,204 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+        };
+    };
+    tithe_choices_api_choose: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ChooseRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ChooseLine"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+        };
+    };
+    tithe_choices_api_sure: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ChooseRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Sureness"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+        };
+    };
+    tithe_choices_api_country: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CandidateRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LossMap"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+        };
+    };
+    tithe_choices_api_break_even: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["BreakEvenRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BreakEvenOut"][];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+        };
+    };
+    tithe_choices_api_lengths: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["LengthsRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LengthsAnswer"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+        };
+    };
+    tithe_choices_api_look: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["LookRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CandidateLook"];
                 };
             };
             /** @description Unprocessable Entity */

@@ -1,0 +1,143 @@
+"""One pass over many candidates gives what `solve` gives one by one; the map, the lengths and the "
+"break-even."""
+
+from dataclasses import replace
+
+import numpy as np
+import pytest
+from hypothesis import given
+from hypothesis import strategies as st
+
+from tests.core.choose.conftest import LINES, make_kit, make_station
+from tests.strategies import LOAD
+from tithe.core import InputError, Line, RatedTuner, SteppedTuner, Tuner, solve
+from tithe.core.choose import (
+    Site,
+    Wishes,
+    break_evens,
+    candidates,
+    contour_matched_db,
+    contour_swr,
+    evaluate,
+    parts_of,
+    points,
+    question,
+    safe_lengths,
+)
+from tithe.core.choose.bearable import bearable_share
+from tithe.core.reflection import handbook_loss_db, rho_of_swr, swr
+
+
+@given(LOAD, st.floats(5, 80))
+def test_the_single_pass_is_solve_one_by_one(z, run_m):
+    kit, site = make_kit(), Site(run_m, 4.0, 2.0)
+    asked = question(make_station(z, run_m, tuner=Tuner()))
+    chosen = candidates(site, kit, Wishes())
+    grid = evaluate(asked, kit, chosen)
+    for n, one in enumerate(chosen):
+        station = replace(asked.station, chain=tuple(parts_of(one.items, kit)), antenna=asked.antenna)
+        alone = solve(station, asked.freq_hz)
+        share = bearable_share(alone)
+        assert grid.radiated_w[n] == pytest.approx(alone.radiated_w * share, rel=1e-9, abs=1e-12)
+        assert grid.bearable[n] == pytest.approx(share, rel=1e-9)
+
+
+def test_power_is_borne_by_the_first_part_to_reach_its_rating():
+    """100 W on a matched 50 Ω line is 70.7 V: a line for 50 V bears half; a tuner's limit in watts counts "
+    "as such."""
+    weak = replace(LINES["good"], max_volts_rms=50.0)
+    station = make_station(50 + 0j, 5.0, "good")
+    chain = (replace(station.chain[0], line=weak), station.chain[1])
+    share = bearable_share(solve(replace(station, chain=chain), np.array([7.1e6])))
+    assert share[0] == pytest.approx(0.5, rel=0.02)
+    tuner = Tuner("l", capacitor_volts=300.0, c_max_f=1e-8)
+    budget = solve(make_station(5 - 300j, 5.0, "good", tuner=tuner), np.array([7.1e6]))
+    limit = budget.stages[0].details.limit_w[0]
+    assert bearable_share(budget)[0] == pytest.approx(min(1.0, limit / 100.0))
+    assert limit < 100
+
+
+@given(st.floats(0.01, 10), st.sampled_from([0.5, 1.0, 3.0, 6.0]))
+def test_a_contour_is_where_the_handbook_says(matched_db, level):
+    ratio = float(contour_swr(np.array([matched_db]), level)[0])
+    if not np.isfinite(ratio):
+        return
+    assert float(handbook_loss_db(matched_db, rho_of_swr(ratio))) - matched_db == pytest.approx(
+        level, abs=1e-6
+    )
+    assert contour_matched_db(ratio, level) == pytest.approx(matched_db, rel=1e-6)
+
+
+def test_no_length_of_line_makes_a_low_swr_cost_much():
+    """The extra loss of an SWR grows with the line's loss to 10 log(1/(1−ρ²)), 0.51 dB at 2:1, and no "
+    "further."""
+    assert contour_matched_db(2.0, 1.0) == float("inf")
+    assert contour_matched_db(1.0, 0.5) == float("inf")
+    assert contour_matched_db(2.0, 0.4) < 10
+
+
+def test_the_map_places_bands_by_what_the_line_really_loses():
+    asked = question(make_station(15 - 400j, 40.0))
+    budget = solve(replace(asked.station, antenna=asked.antenna), asked.freq_hz)
+    found = points(budget, tuple(str(k) for k in range(6)))
+    line = budget.stages[0]
+    assert [p.matched_db for p in found] == pytest.approx(line.details.matched_db)
+    assert found[0].extra_db == pytest.approx(line.loss_db[0, 0] - line.details.matched_db[0])
+    assert found[0].country == "match outside"
+
+
+@pytest.mark.parametrize(
+    "tuner", [RatedTuner(4.0), Tuner(c_max_f=150e-12, l_max_h=6e-6), SteppedTuner(l_bits=5)]
+)
+def test_safe_lengths_are_those_that_solve_matches(tuner):
+    station = replace(make_station(20 + 120j, 20.0, "good", tuner=tuner), comfort_swr=1.5)
+    asked = question(station)
+    found = safe_lengths(asked, 10.0, 22.0, 1.0)
+    for k, length in enumerate(found.length_m):
+        run = replace(station.chain[1], length_m=float(length))
+        budget = solve(replace(station, chain=(tuner, run, station.chain[2])), asked.freq_hz)
+        stage = budget.stages[0]
+        ok = stage.details.tuned.matched
+        if not isinstance(tuner, RatedTuner):
+            ok = ok | (stage.swr_in <= 1.5)
+        assert found.reached[k].tolist() == ok.reshape(2, 3).all(axis=-1).tolist()
+    safe = found.reached.all(axis=1)
+    assert ((found.margin_m > 0) == safe).all()
+    assert found.sentence
+
+
+def test_safe_lengths_say_what_is_out_and_how_far():
+    station = make_station(
+        500 + 0j, 10.6, "good", tuner=RatedTuner(5.0), bands=(make_station(1, 1).bands[0],)
+    )
+    found = safe_lengths(question(station), 8.0, 20.0, 0.1)
+    # A line of any length leaves SWR 10 at 7 MHz but for its loss: nothing is inside a reach of 5.
+    assert "No length from 8 to 20 m puts 40 m inside" in found.sentence
+    wide = replace(station, chain=(RatedTuner(11.0), *station.chain[1:]))
+    assert "The present 10.6 m are safe" in safe_lengths(question(wide), 8.0, 20.0, 0.1).sentence
+    assert "lie outside these bounds" in safe_lengths(question(wide), 12.0, 20.0, 0.1).sentence
+    with pytest.raises(InputError, match="has no tuner at work"):
+        safe_lengths(question(make_station(50, 10.0)), 5, 10)
+    with pytest.raises(InputError, match="must be larger"):
+        safe_lengths(question(wide), 1, 1000, 0.01)
+
+
+def test_break_even_lies_where_the_gain_crosses(kit):
+    asked = question(make_station(50 + 0j, 20.0, bands=(make_station(1, 1).bands[1],)))
+    feedpoint, opened = break_evens(asked, kit, Site(20.0), "thin", "open", 1.0)
+    assert feedpoint.wins_from_m is None  # into a matched load the place of the match changes nothing
+    assert opened.wins_from_m == pytest.approx(
+        float(np.interp(1.0, opened.gain_db, opened.length_m)), rel=0.35
+    )
+    assert np.all(np.diff(opened.gain_db) > -0.2)
+    assert "begins to gain 1 dB" in opened.sentence
+    assert swr(0.5) == 3
+
+
+def test_a_line_may_have_many_lengths_at_once():
+    lengths = np.array([5.0, 10.0])[:, None]
+    line, f = LINES["good"], np.array([7e6, 14e6])
+    both = Line(line, lengths).two_port(f)
+    assert both.a[1] == pytest.approx(Line(line, 10.0).two_port(f).a)
+    with pytest.raises(InputError, match="length_m"):
+        Line(line, np.array([5.0, -1.0]))

@@ -1,0 +1,1 @@
+"""Choosing where the match belongs and which feedline, over the API."""

@@ -1,0 +1,130 @@
+"""Composes what the choice view shows: the ranking as it is computed, and each candidate on its own."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator
+from dataclasses import replace
+from typing import Any
+
+import numpy as np
+
+from tithe.choices.own_lines import own_lines
+from tithe.core import InputError, Station
+from tithe.core.choose import (
+    Candidate,
+    Grid,
+    Question,
+    ThroughPresentRun,
+    break_evens,
+    candidates,
+    doubts,
+    evaluated,
+    joined,
+    question,
+    safe_lengths,
+)
+from tithe.core.errors import require
+from tithe.core.sweep import move, without_phase
+from tithe.formats import choose_json
+from tithe.formats.choice import Choice, read
+from tithe.formats.station_file import to_chain, to_station
+from tithe.formats.station_model import StationFile, SwrAntennaModel
+from tithe.stations import comparison
+
+
+class Asked:
+    """A document's choice, ready to be computed. Raises `StationError` or `InputError` when it is made."""
+
+    def __init__(self, document: StationFile) -> None:
+        self.document = document
+        self.station: Station = to_station(document)
+        self.choice: Choice = read(document, own_lines())
+        self.question: Question = question(self.station)
+        self.candidates: tuple[Candidate, ...] = (
+            self.choice.present,
+            *candidates(self.choice.site, self.choice.kit, self.choice.wishes),
+        )
+
+    def grid(self) -> Grid:
+        """All of it at once."""
+        return joined(self.question, list(evaluated(self.question, self.choice.kit, self.candidates)))
+
+    def steps(self) -> Iterator[dict[str, Any]]:
+        """How far it is after each placement, then the answer."""
+        grids: list[Grid] = []
+        done = 0
+        for grid in evaluated(self.question, self.choice.kit, self.candidates):
+            grids.append(grid)
+            done += len(grid.candidates)
+            yield {"done": done, "of": len(self.candidates)}
+        ranking = choose_json.ranked(self.choice, joined(self.question, grids))
+        yield {"answer": choose_json.answer(self.choice, ranking)}
+
+    def candidate(self, id: str) -> Candidate:
+        """One of them by its id."""
+        found = next((one for one in self.candidates if one.id == id), None)
+        if found is None:
+            raise InputError("id", "is no candidate of this question", id)
+        return found
+
+
+def sure(document: StationFile) -> dict[str, Any]:
+    """How sure the answer is."""
+    asked = Asked(document)
+    ranking = choose_json.ranked(asked.choice, asked.grid())
+    found = doubts(ranking, asked.choice.kit, asked.choice.settings.budget)
+    return choose_json.sureness(asked.choice, found)
+
+
+def country(document: StationFile, id: str) -> dict[str, Any]:
+    """The map with one candidate's bands."""
+    asked = Asked(document)
+    return choose_json.loss_map(asked.choice, asked.question, asked.candidate(id).id, asked.candidates)
+
+
+def break_even(document: StationFile, coax: str, open_line: str) -> list[dict[str, Any]]:
+    """From which run on other places and lines win."""
+    asked = Asked(document)
+    kit = asked.choice.kit
+    for place, token, among in (("coax", coax, kit.coax), ("open_line", open_line, kit.open_lines)):
+        require(token == "" or token in among, place, "is no such line here", token)
+    coax = coax or kit.indoor_coax
+    within = max(asked.choice.settings.within_db, 0.1)
+    found = break_evens(asked.question, kit, asked.choice.site, coax, open_line, within)
+    return choose_json.break_even(found)
+
+
+def lengths(document: StationFile, low_m: float, high_m: float, step_m: float) -> dict[str, Any]:
+    """Which lengths of the present run are safe."""
+    asked = question(to_station(document))
+    found = safe_lengths(asked, low_m, high_m, step_m)
+    return choose_json.lengths(found, [band.name for band in asked.bands])
+
+
+def look(document: StationFile, id: str, mhz: float) -> dict[str, Any]:
+    """One candidate laid beside what stands now, and its run and antenna for adopting it."""
+    asked = Asked(document)
+    one = asked.candidate(id)
+    chain = document.chain if one.present else asked.choice.chain_of(one)
+    theirs = replace(asked.station, chain=to_chain(chain), antenna=ThroughPresentRun(asked.station))
+    name = "what stands now" if one.present else f"{one.title}, {asked.choice.names[one.line]}"
+    return {
+        "name": name,
+        "chain": [part.model_dump(exclude_none=True) for part in chain],
+        "antenna": _antenna(asked).model_dump(exclude_none=True),
+        "comparison": comparison.against(asked.station, theirs, (document.arrangement, name), mhz),
+    }
+
+
+def _antenna(asked: Asked) -> Any:
+    """The antenna for another run: one read in the room is moved to the feedpoint first."""
+    model = asked.document.antenna
+    if not isinstance(model, SwrAntennaModel) or model.plane == "feedpoint":
+        return model
+    mhz, ratio = np.array(model.points).T
+    chain = asked.station.chain
+    there = move(without_phase(mhz * 1e6, ratio), chain, 0, len(chain))
+    require(not there.contradiction, "antenna.points", there.contradiction)
+    rows = zip((there.sweep.freq_hz / 1e6).tolist(), there.sweep.swr.tolist(), strict=True)
+    points = [(f, min(s, 1e6)) for f, s in rows]
+    return model.model_copy(update={"plane": "feedpoint", "points": points})

@@ -1,0 +1,90 @@
+"""Break-even: from which length of run, and from which SWR, another place or line begins to win.
+
+The lengths are tried through `solve` with everything else as it is; a winner is one that radiates the chosen
+number of dB more, over the bands by their weights. The SWR is read off the handbook's contour for the run's
+matched loss.
+"""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+import numpy as np
+
+from tithe.core.arrays import Real, decibels
+from tithe.core.choose.grid import Question, evaluate
+from tithe.core.choose.kit import Kit, Site
+from tithe.core.choose.placements import PLACEMENTS, Candidate
+from tithe.core.wording import figure
+
+LENGTHS_M = (2.0, 3.0, 5.0, 8.0, 12.0, 18.0, 26.0, 38.0, 55.0, 80.0, 120.0)
+
+
+@dataclass(frozen=True)
+class BreakEven:
+    """Rivals against ``base``: gain in dB at each length, and the length from which it wins (None: at "
+    "none)."""
+
+    base: Candidate
+    rival: Candidate
+    length_m: Real
+    gain_db: Real
+    wins_from_m: float | None
+    sentence: str
+
+
+def break_evens(
+    asked: Question, kit: Kit, site: Site, coax: str, open_line: str, within_db: float
+) -> list[BreakEven]:
+    """The match in the room, on one coax, against the feedpoint on the same coax, and against open line "
+    "("": none)."""
+    rivals = [("room", coax), ("feedpoint", coax), *([("open-room", open_line)] if open_line else [])]
+    scores = np.array([_scores(asked, kit, _shortened(site, length), rivals) for length in LENGTHS_M]).T
+    made = [_candidate(slug, line, site, kit) for slug, line in rivals]
+    found = []
+    for n in range(1, len(rivals)):
+        gain = decibels(scores[n] / np.maximum(scores[0], 1e-30))
+        found.append(_against(made[0], made[n], gain, within_db))
+    return found
+
+
+def _candidate(slug: str, line: str, site: Site, kit: Kit) -> Candidate:
+    return next(one for one in PLACEMENTS if one.slug == slug).candidate(line, site, kit)
+
+
+def _shortened(site: Site, run_m: float) -> Site:
+    """The site with another run; what is indoors and the lead take half of it at the most."""
+    return Site(run_m, min(site.indoor_m, run_m / 2), min(site.lead_m, run_m / 2))
+
+
+def _scores(asked: Question, kit: Kit, site: Site, rivals: list[tuple[str, str]]) -> list[float]:
+    chosen = tuple(_candidate(slug, line, site, kit) for slug, line in rivals)
+    return [float(score) for score in evaluate(asked, kit, chosen).score_w]
+
+
+def _against(base: Candidate, rival: Candidate, gain_db: Real, within_db: float) -> BreakEven:
+    lengths = np.array(LENGTHS_M)
+    wins = np.flatnonzero(gain_db >= within_db)
+    start: float | None = None
+    if wins.size:
+        k = int(wins[0])
+        start = float(lengths[0])
+        if k > 0:  # straight between the lengths tried, in log length
+            share = (within_db - gain_db[k - 1]) / (gain_db[k] - gain_db[k - 1])
+            start = float(np.exp(np.log(lengths[k - 1]) + share * np.log(lengths[k] / lengths[k - 1])))
+    rival_name = f"{rival.title[0].upper()}{rival.title[1:]}"
+    if start is None:
+        text = (
+            f"{rival_name} never gains {figure(within_db)} dB on {base.title}, up to {figure(lengths[-1])} m."
+        )
+    elif start <= lengths[0]:
+        text = (
+            f"{rival_name} gains {figure(within_db)} dB on {base.title} even on a run of "
+            f"{figure(lengths[0])} m."
+        )
+    else:
+        text = (
+            f"{rival_name} begins to gain {figure(within_db)} dB on {base.title} at about "
+            f"{figure(start, 2)} m of run."
+        )
+    return BreakEven(base, rival, lengths, gain_db, start, text)

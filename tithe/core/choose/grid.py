@@ -1,0 +1,167 @@
+"""Every candidate on every band, through the one `solve`: candidates of one placement in a single pass.
+
+Per band the edges and the middle are taken. What a candidate radiates is counted at the power that its parts
+bear. A tuner that falls short of a match, but leaves no more than the user's comfort, has matched.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Iterator
+from dataclasses import dataclass, replace
+from itertools import groupby
+
+import numpy as np
+
+from tithe.core.arrays import Mask, Real
+from tithe.core.budget import Budget, solve
+from tithe.core.choose.bearable import bearable_share
+from tithe.core.choose.kit import Kit, SeenAntenna, ThroughPresentRun
+from tithe.core.choose.placements import Candidate, Item
+from tithe.core.choose.stack import StackedLine
+from tithe.core.errors import InputError
+from tithe.core.line import Line
+from tithe.core.station import Band, Part, Station
+from tithe.core.tuner import AnyTunerDetails
+from tithe.core.twoport import Port
+
+
+@dataclass(frozen=True)
+class Question:
+    """The station without its run: transmitter, antenna as seen at the frequencies, and the bands that are
+    known.
+
+    ``freq_hz`` (F,) holds low edge, middle and high edge of each band in turn.
+    """
+
+    station: Station
+    antenna: SeenAntenna
+    bands: tuple[Band, ...]
+    freq_hz: Real
+
+    @property
+    def weights(self) -> Real:
+        """Of the bands; all alike where all are 0."""
+        weights = np.array([band.weight for band in self.bands])
+        return weights if weights.sum() > 0 else np.ones(len(weights))
+
+
+def question(station: Station) -> Question:
+    """What is asked: the bands whose edges the antenna's data reach. Raises `InputError` where there is "
+    "none."""
+    low, high = station.antenna.range_hz
+    slack = 1e-9 * high if np.isfinite(high) else 0.0
+    bands = tuple(b for b in station.bands if low - slack <= b.low_hz and b.high_hz <= high + slack)
+    if not bands:
+        raise InputError("bands", "must hold a band that the antenna’s data reach from edge to edge")
+    freq_hz = np.array([f for b in bands for f in (b.low_hz, b.middle_hz, b.high_hz)])
+    port = ThroughPresentRun(station).terminals(freq_hz)
+    rows = Port(port.v.reshape(-1, len(freq_hz)), port.i.reshape(-1, len(freq_hz)))
+    seen = SeenAntenna(freq_hz, rows, station.antenna.label, station.antenna.loss)
+    return Question(station, seen, bands, freq_hz)
+
+
+@dataclass(frozen=True)
+class Grid:
+    """Results of candidates; shapes ``(N, P, F)``. ``radiated_w`` is at the bearable power."""
+
+    question: Question
+    candidates: tuple[Candidate, ...]
+    radiated_w: Real
+    bearable: Real
+    matched: Mask
+
+    @property
+    def by_band_w(self) -> Real:
+        """Median over the phases, mean over the edges and the middle: shape ``(N, B)``."""
+        middle = np.median(self.radiated_w, axis=1)
+        return np.asarray(middle.reshape(len(middle), -1, 3).mean(axis=-1))
+
+    @property
+    def score_w(self) -> Real:
+        """Mean over the bands by their weights, W: shape ``(N,)``."""
+        return np.asarray(self.by_band_w @ self.question.weights / self.question.weights.sum())
+
+    @property
+    def spread_w(self) -> Real:
+        """Smallest and largest score round the unknown phase: shape ``(N, 2)``."""
+        weights = self.question.weights / self.question.weights.sum()
+        n = len(self.candidates)
+        ends = [
+            pick(self.radiated_w, axis=1).reshape(n, -1, 3).mean(-1) @ weights for pick in (np.min, np.max)
+        ]
+        return np.stack(ends, axis=-1)
+
+    @property
+    def reach(self) -> Real:
+        """Share of phases at which the tuner matches, the least of edges and middle: shape ``(N, B)``."""
+        share = self.matched.mean(axis=1)
+        return np.asarray(share.reshape(len(share), -1, 3).min(axis=-1))
+
+    @property
+    def limit_share(self) -> Real:
+        """Share of the rated power that is borne, the least on each band: shape ``(N, B)``."""
+        least = self.bearable.min(axis=1)
+        return np.asarray(least.reshape(len(least), -1, 3).min(axis=-1))
+
+
+def parts_of(
+    items: tuple[Item, ...], kit: Kit, stacked: str = "", line: StackedLine | None = None
+) -> list[Part]:
+    """The core's parts of a recipe; lines of token ``stacked`` get the stacked type."""
+    parts: list[Part] = []
+    for item in items:
+        if item.length_m is None:
+            parts.append(kit.parts[item.token])
+            continue
+        kind = line if line is not None and item.token == stacked else kit.lines[item.token]
+        parts.append(Line(kind, item.length_m, getattr(kit.lines[item.token], "name", "") or item.token))
+    return parts
+
+
+def evaluate(asked: Question, kit: Kit, chosen: tuple[Candidate, ...]) -> Grid:
+    """All candidates; see `evaluated` for one placement at a time."""
+    return joined(asked, list(evaluated(asked, kit, chosen)))
+
+
+def evaluated(asked: Question, kit: Kit, chosen: tuple[Candidate, ...]) -> Iterator[Grid]:
+    """A grid per placement, so that a long computation can say how far it is."""
+    for _, group in groupby(chosen, key=lambda one: (one.present, one.placement)):
+        same = tuple(group)
+        if same[0].present:
+            yield _solved(asked, asked.station.chain, same)
+            continue
+        stack = StackedLine(tuple(kit.lines[one.line] for one in same))
+        parts = parts_of(same[0].items, kit, same[0].line, stack)
+        yield _solved(asked, tuple(parts), same)
+
+
+def joined(asked: Question, grids: list[Grid]) -> Grid:
+    """Grids of one question as one."""
+    return Grid(
+        asked,
+        tuple(one for grid in grids for one in grid.candidates),
+        np.concatenate([grid.radiated_w for grid in grids]),
+        np.concatenate([grid.bearable for grid in grids]),
+        np.concatenate([grid.matched for grid in grids]),
+    )
+
+
+def _solved(asked: Question, chain: tuple[Part, ...], same: tuple[Candidate, ...]) -> Grid:
+    budget = solve(replace(asked.station, chain=chain, antenna=asked.antenna), asked.freq_hz)
+    shape = (len(same), *asked.antenna.port.v.shape)
+    share = bearable_share(budget)
+    return Grid(
+        asked,
+        same,
+        np.array(np.broadcast_to(budget.radiated_w * share, shape)),
+        np.array(np.broadcast_to(share, shape)),
+        np.array(np.broadcast_to(_matched(budget), shape)),
+    )
+
+
+def _matched(budget: Budget) -> Mask:
+    ok: Mask = np.ones(budget.radiated_w.shape, dtype=bool)
+    for stage in budget.stages:
+        if isinstance(stage.details, AnyTunerDetails):
+            ok = ok & (stage.details.tuned.matched | (stage.swr_in <= budget.station.comfort_swr))
+    return ok

@@ -1,0 +1,143 @@
+"""What candidates are built from: the site's lengths, the lines and parts to take, and the antenna as it is.
+
+Parts and lines go by tokens, so that a candidate is a list of tokens and lengths: the same list gives the
+core's parts here and the station file's objects elsewhere.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Mapping
+from dataclasses import dataclass, replace
+from functools import partial
+
+import numpy as np
+
+from tithe.core.antenna import LossResistance
+from tithe.core.arrays import Real
+from tithe.core.budget import run_without_tuners
+from tithe.core.errors import require, require_not_negative, require_positive
+from tithe.core.line import LineType
+from tithe.core.station import Part, Station
+from tithe.core.twoport import Port
+
+
+@dataclass(frozen=True)
+class Site:
+    """Lengths in m: the run from the radio to the feedpoint, of it the part indoors, and the lead from a
+    tuner at the mast foot up to the feedpoint."""
+
+    run_m: float
+    indoor_m: float = 6.0
+    lead_m: float = 3.0
+
+    def __post_init__(self) -> None:
+        require_positive("run_m", self.run_m)
+        for place in ("indoor_m", "lead_m"):
+            require_not_negative(place, getattr(self, place))
+            shorter = getattr(self, place) <= self.run_m
+            require(
+                shorter, place, f"must not be longer than the run ({self.run_m:g} m)", getattr(self, place)
+            )
+
+
+@dataclass(frozen=True)
+class Kit:
+    """Lines by token, coaxial and open apart; parts by token; which tokens stand before and behind the room's
+    tuner, and which the station has already (and so cost nothing; of the line, its length is had)."""
+
+    coax: Mapping[str, LineType]
+    open_lines: Mapping[str, LineType]
+    parts: Mapping[str, Part]
+    before: tuple[str, ...] = ()
+    behind: tuple[str, ...] = ()
+    at_feedpoint: tuple[str, ...] = ()
+    indoor_coax: str = ""
+    owned: frozenset[str] = frozenset()
+    owned_line: str = ""
+    owned_line_m: float = 0.0
+
+    @property
+    def lines(self) -> dict[str, LineType]:
+        """All lines."""
+        return {**self.coax, **self.open_lines}
+
+    def with_lines(self, change: object) -> Kit:
+        """The same with every line put through a function."""
+        assert callable(change)
+        return replace(
+            self,
+            coax={token: change(line) for token, line in self.coax.items()},
+            open_lines={token: change(line) for token, line in self.open_lines.items()},
+        )
+
+    def with_parts(self, change: object) -> Kit:
+        """The same with every part put through a function."""
+        assert callable(change)
+        return replace(self, parts={token: change(part) for token, part in self.parts.items()})
+
+
+@dataclass(frozen=True)
+class SeenAntenna:
+    """An antenna at given frequencies, as it was found through the present run, whatever run it gets.
+
+    ``port`` has shape ``(P, F)``: one row per phase that is open.
+    """
+
+    freq_hz: Real
+    port: Port
+    label: str = "antenna"
+    loss: LossResistance | None = None
+
+    @property
+    def range_hz(self) -> tuple[float, float]:
+        """First and last frequency."""
+        return float(np.min(self.freq_hz)), float(np.max(self.freq_hz))
+
+    def terminals(self, freq_hz: Real, run: object = None) -> Port:
+        """V and I at the feedpoint; only for the frequencies it was seen at."""
+        assert np.array_equal(freq_hz, self.freq_hz)
+        return self.port
+
+    def with_resistance(self, factor: float) -> SeenAntenna:
+        """The same with its R, loss included, times ``factor``."""
+        z = self.port.z_ohm
+        finite = np.isfinite(z.real)
+        extra = np.where(finite, (factor - 1) * np.where(finite, z.real, 0.0), 0.0)
+        loss = self.loss
+        if loss is not None:
+            loss = LossResistance(tuple((f, ohm * factor) for f, ohm in loss.points))
+        return replace(self, port=Port(self.port.v + extra * self.port.i, self.port.i), loss=loss)
+
+
+@dataclass(frozen=True)
+class ThroughPresentRun:
+    """A station's antenna as its present run shows it, whatever run it is put behind.
+
+    It matters where only the SWR in the room is known: with another run that would mean another antenna.
+    """
+
+    station: Station
+
+    @property
+    def label(self) -> str:
+        """The antenna's."""
+        return self.station.antenna.label
+
+    @property
+    def loss(self) -> LossResistance | None:
+        """The antenna's."""
+        return self.station.antenna.loss
+
+    @property
+    def range_hz(self) -> tuple[float, float]:
+        """The antenna's."""
+        return self.station.antenna.range_hz
+
+    @property
+    def points(self) -> tuple[tuple[float, ...], ...]:
+        """The antenna's, where it has any: they tell how far apart it was measured."""
+        return getattr(self.station.antenna, "points", ())
+
+    def terminals(self, freq_hz: Real, run: object = None) -> Port:
+        """V and I at the feedpoint, found through the present run."""
+        return self.station.antenna.terminals(freq_hz, partial(run_without_tuners, self.station, freq_hz))

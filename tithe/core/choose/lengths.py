@@ -1,0 +1,126 @@
+"""Feeder lengths: between two bounds, which put every wanted band inside the tuner's reach, and with what
+margin.
+
+The main run is given every length in turn, all at once (shape ``(L, P, F)``), the load walked back to the
+tuner, and the tuner asked whether it reaches it. With an unknown phase a length is safe only if all phases
+are. The margin of a length is how many metres it may be off before some band falls out.
+"""
+
+from __future__ import annotations
+
+from dataclasses import dataclass, replace
+
+import numpy as np
+
+from tithe.core.arrays import Mask, Real
+from tithe.core.choose.grid import Question
+from tithe.core.errors import InputError, require, require_positive
+from tithe.core.line import Line
+from tithe.core.tuner import AnyTuner
+from tithe.core.wording import figure
+
+MOST_LENGTHS = 801
+
+
+@dataclass(frozen=True)
+class Lengths:
+    """``reached`` (L, B): whether the tuner reaches a band at a length; ``margin_m`` (L,): 0 where a band "
+    "is out."""
+
+    length_m: Real
+    reached: Mask
+    margin_m: Real
+    present_m: float
+    sentence: str
+
+
+def safe_lengths(asked: Question, low_m: float, high_m: float, step_m: float = 0.25) -> Lengths:
+    """For the station's own tuner and its longest line behind it. Raises `InputError` where there is none."""
+    require_positive("low_m", low_m)
+    require_positive("step_m", step_m)
+    require(high_m > low_m, "high_m", f"must be above low_m ({low_m:g})", high_m)
+    count = int((high_m - low_m) / step_m) + 1
+    require(
+        count <= MOST_LENGTHS,
+        "step_m",
+        f"must be larger: {count} lengths are more than {MOST_LENGTHS}",
+        step_m,
+    )
+    at, tuner = _tuner(asked)
+    behind = asked.station.chain[at + 1 :]
+    runs = [n for n, part in enumerate(behind) if isinstance(part, Line) and not part.bypassed]
+    if not runs:
+        raise InputError("chain", "has no line behind its tuner whose length could change")
+    main = max(runs, key=lambda n: behind[n].length_m)  # type: ignore[union-attr]
+    line = behind[main]
+    assert isinstance(line, Line)
+    tried: Real = np.asarray(low_m + step_m * np.arange(count), dtype=np.float64)
+    varied = replace(line, length_m=tried[:, None, None])  # type: ignore[arg-type]
+    port = asked.antenna.port
+    for part in reversed((*behind[:main], varied, *behind[main + 1 :])):
+        if not part.bypassed:
+            if isinstance(part, AnyTuner):
+                raise InputError("chain", "holds two tuners in line: bypass one of them")
+            port = part.two_port(asked.freq_hz).input(port)
+    reached = tuner.reaches(
+        asked.freq_hz, port, asked.station.transmitter.reference_ohm, asked.station.comfort_swr
+    )
+    by_band: Mask = np.asarray(np.all(np.all(reached, axis=1).reshape(count, -1, 3), axis=-1))
+    margin = _margin(np.asarray(np.all(by_band, axis=1)), step_m)
+    return Lengths(
+        tried, by_band, margin, line.length_m, _sentence(tried, by_band, margin, line.length_m, asked)
+    )
+
+
+def _tuner(asked: Question) -> tuple[int, AnyTuner]:
+    for n, part in enumerate(asked.station.chain):
+        if isinstance(part, AnyTuner) and not part.bypassed:
+            return n, part
+    raise InputError("chain", "has no tuner at work: nothing has a reach")
+
+
+def _margin(safe: Mask, step_m: float) -> Real:
+    """Steps to the nearest length that is not safe; the bounds of the search count as such."""
+    n = len(safe)
+    wrong = np.concatenate(([-1], np.flatnonzero(~safe), [n]))
+    nearest = np.abs(np.arange(n)[:, None] - wrong[None, :]).min(axis=1)
+    return np.asarray(np.where(safe, nearest * step_m, 0.0))
+
+
+def _sentence(tried: Real, by_band: Mask, margin: Real, present_m: float, asked: Question) -> str:
+    names = [band.name for band in asked.bands]
+    never = [name for name, ok in zip(names, np.any(by_band, axis=0).tolist(), strict=True) if not ok]
+    if never:
+        return (
+            f"No length from {figure(float(tried[0]))} to {figure(float(tried[-1]))} m puts "
+            f"{', '.join(never)} inside "
+            "the tuner’s reach: change the antenna, the tuner or the place of the match."
+        )
+    if not (margin > 0).any():
+        return (
+            "Each band is reached at some length, but no one length reaches them all at once: leave out a "
+            "band, or "
+            "change the antenna or the tuner."
+        )
+    best = int(np.argmax(margin))
+    widest = (
+        f"The safest is {figure(float(tried[best]))} m, {figure(float(margin[best]), 2)} m from the next "
+        "unsafe one."
+    )
+    here = int(np.argmin(np.abs(tried - present_m)))
+    if not tried[0] <= present_m <= tried[-1]:
+        return f"The present {figure(present_m)} m lie outside these bounds. {widest}"
+    if margin[here] > 0:
+        return (
+            f"The present {figure(present_m)} m are safe, with {figure(float(margin[here]), 2)} m to spare. "
+            f"{widest}"
+        )
+    out = ", ".join(name for name, ok in zip(names, by_band[here], strict=True) if not ok)
+    safe = tried[margin > 0]
+    nearest = float(safe[np.argmin(np.abs(safe - present_m))])
+    way = "longer" if nearest > present_m else "shorter"
+    return (
+        f"At the present {figure(present_m)} m the tuner does not reach {out}; "
+        f"{figure(abs(nearest - present_m), 2)} m "
+        f"{way} would do. {widest}"
+    )

@@ -1,0 +1,100 @@
+"""Many lines as one: a line type whose constants carry a leading axis of candidates.
+
+Everything of a `tithe.core.line.Line` is arithmetic over arrays, so a chain with a stacked line in it is
+solved for all candidates in one pass: shapes ``(C, P, F)`` of candidates, phases and frequencies.
+"""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from typing import Any
+
+import numpy as np
+
+from tithe.core.arrays import Real
+from tithe.core.line import LineType
+
+
+@dataclass(frozen=True)
+class StackedLine:
+    """Lines side by side; every figure has shape ``(C, 1, 1)`` or ``(C, 1, F)``."""
+
+    lines: tuple[LineType, ...]
+    name: str = "stacked"
+
+    def _stacked(self, values: list[float]) -> Any:
+        return np.array(values)[:, None, None]
+
+    @property
+    def r0_ohm(self) -> Any:
+        """Nominal impedances, Ω."""
+        return self._stacked([line.r0_ohm for line in self.lines])
+
+    @property
+    def velocity_factor(self) -> Any:
+        """Velocity factors."""
+        return self._stacked([line.velocity_factor for line in self.lines])
+
+    @property
+    def max_volts_rms(self) -> Any:
+        """Voltage ratings, V; inf where none is stated."""
+        return self._stacked([line.max_volts_rms or np.inf for line in self.lines])
+
+    @property
+    def balanced(self) -> bool:
+        """Of one family."""
+        return self.lines[0].balanced
+
+    @property
+    def fit_residual_db_per_100m(self) -> None:
+        """A matter of single lines."""
+        return None
+
+    def series_ohm_per_m(self, freq_hz: Real) -> Real:
+        """R in Ω/m."""
+        return np.stack([line.series_ohm_per_m(freq_hz) for line in self.lines])[:, None, :]
+
+    def shunt_siemens_per_m(self, freq_hz: Real) -> Real:
+        """G in S/m."""
+        return np.stack([line.shunt_siemens_per_m(freq_hz) for line in self.lines])[:, None, :]
+
+
+@dataclass(frozen=True)
+class WorseLine:
+    """A line with ``factor`` times the attenuation, conductor and dielectric alike."""
+
+    line: LineType
+    factor: float
+
+    @property
+    def r0_ohm(self) -> float:
+        """Nominal impedance, Ω."""
+        return self.line.r0_ohm
+
+    @property
+    def velocity_factor(self) -> float:
+        """Velocity factor."""
+        return self.line.velocity_factor
+
+    @property
+    def max_volts_rms(self) -> float | None:
+        """Voltage rating, V."""
+        return self.line.max_volts_rms
+
+    @property
+    def balanced(self) -> bool:
+        """Whether it is."""
+        return self.line.balanced
+
+    @property
+    def fit_residual_db_per_100m(self) -> None:
+        """Not of this one."""
+        return None
+
+    def series_ohm_per_m(self, freq_hz: Real) -> Real:
+        """R in Ω/m."""
+        return np.asarray(self.factor * self.line.series_ohm_per_m(freq_hz))
+
+    def shunt_siemens_per_m(self, freq_hz: Real) -> Real:
+        """G in S/m."""
+        return np.asarray(self.factor * self.line.shunt_siemens_per_m(freq_hz))
