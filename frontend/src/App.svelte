@@ -3,6 +3,7 @@
   import { api, type KeptStation, type PartModel, type StationRow } from './lib/api/client';
   import ArrangementsView from './lib/arrangements/ArrangementsView.svelte';
   import BandsView from './lib/bands/BandsView.svelte';
+  import ChooseView from './lib/choose/ChooseView.svelte';
   import Inspector from './lib/inspector/Inspector.svelte';
   import Ledger from './lib/ledger/Ledger.svelte';
   import PastView from './lib/past/PastView.svelte';
@@ -101,6 +102,7 @@
     {:else}
       <div class="view">
         {#if session.view === 'sweep'}<SweepView {session} />
+        {:else if session.view === 'choose'}<ChooseView {session} />
         {:else if session.view === 'arrangements'}<ArrangementsView {session} />
         {:else if session.view === 'bands'}<BandsView {session} />
         {:else if session.view === 'past'}<PastView {session} />

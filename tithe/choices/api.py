@@ -63,6 +63,6 @@ def lengths(request: HttpRequest, body: s.LengthsRequest) -> Any:
 
 
 @router.post("/choose/look", response={200: s.CandidateLook, 422: Refusals})
-def look(request: HttpRequest, body: s.LookRequest) -> Any:
+def look(request: HttpRequest, body: s.CandidateLookRequest) -> Any:
     """One candidate beside what stands now."""
     return plain_json(answers.look(body.document, body.id, body.mhz))

@@ -24,7 +24,7 @@ class CandidateRequest(ChooseRequest):
     id: Name
 
 
-class LookRequest(CandidateRequest):
+class CandidateLookRequest(CandidateRequest):
     """At a frequency."""
 
     mhz: Annotated[float, Field(gt=0, le=1e6, allow_inf_nan=False)]

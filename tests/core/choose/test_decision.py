@@ -83,9 +83,24 @@ def test_score_regret_and_frontier_are_the_hand_worked_ones():
     assert rank(grid, ranking.costs, within_db=4.0).decision == 0
     assert rank(grid, ranking.costs, within_db=0.2).decision == 3
     assert rank(grid, ranking.costs, within_db=0.2, budget=60).decision == 1
-    assert "what stands now" not in not_worth(ranking, NAMES)
+    assert (
+        not_worth(ranking, NAMES) == ""
+    )  # nothing unbeaten is dearer but the best, and nothing is in the room
+    dearer = rank(grid, np.array([0.0, 50.0, 300.0, 200.0, 20.0]), within_db=4.0)
+    assert not_worth(dearer, NAMES) == ""
+    worth = made_grid([[60, 30], [50, 80], [50, 82], [80, 80], [10, 10]])
+    said = not_worth(rank(worth, np.array([0.0, 50.0, 90.0, 200.0, 20.0]), within_db=1.0), NAMES)
+    assert "place 2, on thin coax would gain 0.082 dB over that, for 90." in said
     unknown = rank(grid, np.array([0.0, np.nan, 300.0, 200.0, 20.0]), within_db=1.0)
     assert unknown.decision == 3  # an unknown price does not win as the cheapest
+
+
+def test_what_nobody_would_hear_is_hardly_worth_doing():
+    grid = made_grid([[60, 60], [65, 65], [80, 80]])
+    text = verdict(rank(grid, np.array([0.0, 20.0, 900.0]), within_db=1.0), NAMES)
+    assert text.startswith("Hardly worth doing. 60 of 100 W leave")
+    assert "place 1, on thin coax, for 20, would add 0.35 dB, which nobody hears" in text
+    assert "place 2, on thin coax, for 900, would add 1.2 dB, which one hears" in text
 
 
 def test_bands_without_a_match_and_ratings_are_said():
@@ -93,7 +108,7 @@ def test_bands_without_a_match_and_ratings_are_said():
     grid.matched[1, 0, :3] = False
     grid.bearable[1, 0, 3:] = 0.4
     text = shortcomings(rank(grid, np.array([0.0, 10.0])))
-    assert "No match is made all over 40 m." in text
+    assert "Not matched from edge to edge: 40 m." in text
     assert "Ratings limit 20 m to 40 W." in text
 
 
@@ -145,6 +160,7 @@ def test_the_antenna_stays_what_it_is_whatever_the_run(kit, site):
     assert (grid.spread_w[:, 1] >= grid.score_w - 1e-9).all()
     rho = np.abs((grid.question.antenna.port.z_ohm - 50) / (grid.question.antenna.port.z_ohm + 50))
     assert rho.mean() > (1.8 - 1) / (1.8 + 1) * 1.05
+    assert "depending on the phase)" in verdict(ranking, NAMES)
 
 
 def test_bands_beyond_the_data_are_left_out_or_refused():

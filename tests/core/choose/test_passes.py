@@ -114,8 +114,15 @@ def test_safe_lengths_say_what_is_out_and_how_far():
     # A line of any length leaves SWR 10 at 7 MHz but for its loss: nothing is inside a reach of 5.
     assert "No length from 8 to 20 m puts 40 m inside" in found.sentence
     wide = replace(station, chain=(RatedTuner(11.0), *station.chain[1:]))
-    assert "The present 10.6 m are safe" in safe_lengths(question(wide), 8.0, 20.0, 0.1).sentence
-    assert "lie outside these bounds" in safe_lengths(question(wide), 12.0, 20.0, 0.1).sentence
+    assert "Every length from 8 to 20 m" in safe_lengths(question(wide), 8.0, 20.0, 0.1).sentence
+    # Thin coax brings SWR 10 down to 5 at about 10 m: longer runs are inside a reach of 5, shorter ones not.
+    both = replace(make_station(500 + 0j, 7.0, "thin", tuner=RatedTuner(5.0)), bands=station.bands)
+    text = safe_lengths(question(both), 5.0, 40.0, 0.5).sentence
+    assert "the tuner does not reach 40 m;" in text
+    assert "m longer would do" in text
+    there = replace(both, chain=(both.chain[0], replace(both.chain[1], length_m=35.0), both.chain[2]))
+    assert "The present 35 m are safe" in safe_lengths(question(there), 5.0, 40.0, 0.5).sentence
+    assert "lie outside these bounds" in safe_lengths(question(there), 5.0, 30.0, 0.5).sentence
     with pytest.raises(InputError, match="has no tuner at work"):
         safe_lengths(question(make_station(50, 10.0)), 5, 10)
     with pytest.raises(InputError, match="must be larger"):

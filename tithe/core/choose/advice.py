@@ -11,7 +11,9 @@ from tithe.core.budget import AUDIBLE_DB, DB_PER_S_UNIT
 from tithe.core.choose.placements import Candidate
 from tithe.core.choose.rank import Purchase, Ranking
 from tithe.core.choose.sensitivity import Doubt
-from tithe.core.wording import figure, watts
+from tithe.core.wording import figure, span, watts
+
+_ALIKE_DB = 0.05
 
 
 def named(candidate: Candidate, names: Mapping[str, str]) -> str:
@@ -23,59 +25,96 @@ def named(candidate: Candidate, names: Mapping[str, str]) -> str:
 
 def verdict(ranking: Ranking, names: Mapping[str, str]) -> str:
     """What to do and what it buys over what stands now."""
-    grid, decision, present = ranking.grid, ranking.decision, ranking.present
-    score = grid.score_w
-    rated = grid.question.station.transmitter.power_w
-    best_gain = _gain(score[ranking.best], score[present])
-    over = f"{watts(float(score[present]))} of {watts(rated)} W leave the antenna over your bands"
+    decision, best, present = ranking.decision, ranking.best, ranking.present
+    score = ranking.grid.score_w
+    gain, best_gain = (_gain(score[n], score[present]) for n in (decision, best))
+    now = f"{_power(ranking, present)} of {watts(_rated(ranking))} W leave the antenna over your bands"
+    best_named = f"{named(ranking.grid.candidates[best], names)}{_money(ranking, best)}"
     if decision == present:
-        best = named(grid.candidates[ranking.best], names)
-        if ranking.best == present or best_gain < 0.05:
-            return f"Nothing is worth doing. {over}, and nothing here would better that."
+        if best == present or best_gain < _ALIKE_DB:
+            return f"Nothing is worth doing. {now}, and nothing here would better that."
         return (
-            f"Nothing is worth doing. {over}; even the best here, {best}, would add only "
-            f"{figure(best_gain, 2)} dB, "
-            f"less than the {figure(ranking.within_db)} dB you ask for."
+            f"Nothing is worth doing. {now}; even the best here, {best_named} would add only "
+            f"{figure(best_gain, 2)} dB, no more than the {figure(ranking.within_db)} dB you let pass."
         )
-    what = named(grid.candidates[decision], names)
-    gain = _gain(score[decision], score[present])
-    cost = ranking.costs[decision]
-    price = f" It costs about {figure(float(cost), 3)}." if np.isfinite(cost) and cost > 0 else ""
+    what = named(ranking.grid.candidates[decision], names)
+    if gain < AUDIBLE_DB and decision != best:
+        return (
+            f"Hardly worth doing. {now}; the cheapest within {figure(ranking.within_db)} dB of the best, "
+            f"{what}"
+            f"{_money(ranking, decision)} would add {_heard(gain)}. The best, {best_named} would add "
+            f"{_heard(best_gain)}."
+        )
     first = (
-        f"{what[0].upper()}{what[1:]}: over your bands {watts(float(score[decision]))} of {watts(rated)} W "
-        "would leave "
-        f"the antenna instead of {watts(float(score[present]))} W, {_heard(gain)}.{price}"
+        f"{_capital(what)}: over your bands {_power(ranking, decision)} of {watts(_rated(ranking))} W would "
+        f"leave the antenna instead of {_power(ranking, present)} W, {_heard(gain)}."
     )
-    behind = float(ranking.behind_db[decision])
-    if ranking.best != decision:
-        best = named(grid.candidates[ranking.best], names)
-        extra = "alike" if behind < 0.05 else f"{figure(behind, 2)} dB better"
-        dearer = ranking.costs[ranking.best]
-        money = f", for {figure(float(dearer), 3)}" if np.isfinite(dearer) else ""
-        first += f" The best of all, {best}{money}, is {extra}."
+    cost = float(ranking.costs[decision])
+    if np.isfinite(cost) and cost > 0:
+        first += f" It costs about {figure(cost)}."
+    if best != decision:
+        behind = float(ranking.behind_db[decision])
+        extra = "no better" if behind < _ALIKE_DB else f"{figure(behind, 2)} dB better"
+        first += f" The best of all, {best_named} is {extra}."
     return first
 
 
+def _rated(ranking: Ranking) -> float:
+    return ranking.grid.question.station.transmitter.power_w
+
+
+def _money(ranking: Ranking, n: int) -> str:
+    cost = float(ranking.costs[n])
+    return f", for {figure(cost)}," if np.isfinite(cost) and cost > 0 else ","
+
+
+_IN_THE_ROOM = ("none", "radio", "room")
+
+
 def not_worth(ranking: Ranking, names: Mapping[str, str]) -> str:
-    """The dearest thing that would be hardly heard over the decision; "" where there is none."""
-    score = ranking.grid.score_w
-    costs = ranking.costs
-    decision = ranking.decision
-    tried = [
+    """What would not be worth its money, beside the best of all; "" where nothing suggests itself.
+
+    First the dearest that nothing beats and that would hardly be heard over the decision; else a better coax
+    alone, with the match where it is, where that costs as much and gives less.
+    """
+    score, costs, decision = ranking.grid.score_w, ranking.costs, ranking.decision
+    named_already = (decision, ranking.best, ranking.present)
+    dearer = [n for n in ranking.frontier if n not in named_already and costs[n] > costs[decision]]
+    hardly = [n for n in dearer if _gain(score[n], score[decision]) < AUDIBLE_DB]
+    if hardly:
+        n = hardly[-1]
+        what = named(ranking.grid.candidates[n], names)
+        gain = figure(_gain(score[n], score[decision]), 2)
+        return f"Not worth doing: {what} would gain {gain} dB over that, for {figure(float(costs[n]))}."
+    rivals = [
         n
         for n in ranking.order
-        if n != decision and np.isfinite(costs[n]) and costs[n] > max(costs[decision], 0.0)
-        and abs(_gain(score[n], score[decision])) < AUDIBLE_DB
-    ]  # fmt: skip
-    if not tried:
+        if ranking.grid.candidates[n].placement in _IN_THE_ROOM
+        and n not in named_already
+        and costs[n] >= max(float(costs[decision]), 1e-9)
+        and score[n] < score[decision]
+    ]
+    if not rivals:
         return ""
-    n = max(tried, key=lambda n: costs[n])
-    gain = _gain(score[n], score[decision])
-    change = f"gain {figure(gain, 2)} dB" if gain > 0.05 else "gain nothing"
+    n = rivals[0]
+    less = figure(-_gain(score[n], score[decision]), 2)
     return (
-        f"Not worth doing: {named(ranking.grid.candidates[n], names)} would {change} over that, for "
-        f"{figure(float(costs[n]), 3)}."
+        f"Not worth doing: better coax alone. {_capital(named(ranking.grid.candidates[n], names))}, for "
+        f"{figure(float(costs[n]))}, would radiate {less} dB less than that."
     )
+
+
+def _power(ranking: Ranking, n: int) -> str:
+    """The watts of a candidate, with their interval where the phase is not known."""
+    low, high = (float(end) for end in ranking.grid.spread_w[n])
+    middle = watts(float(ranking.grid.score_w[n]))
+    if watts(low) == watts(high):
+        return middle
+    return f"{middle} ({span(watts, low, high)}, depending on the phase)"
+
+
+def _capital(text: str) -> str:
+    return f"{text[0].upper()}{text[1:]}"
 
 
 def sure(found: list[Doubt], within_db: float, names: Mapping[str, str]) -> str:

@@ -102,6 +102,12 @@ def _sentence(tried: Real, by_band: Mask, margin: Real, present_m: float, asked:
             "band, or "
             "change the antenna or the tuner."
         )
+    if (margin > 0).all():
+        return (
+            f"Every length from {figure(float(tried[0]))} to {figure(float(tried[-1]))} m puts every band "
+            "inside the "
+            "tuner’s reach: take any."
+        )
     best = int(np.argmax(margin))
     widest = (
         f"The safest is {figure(float(tried[best]))} m, {figure(float(margin[best]), 2)} m from the next "

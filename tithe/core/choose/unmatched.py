@@ -15,7 +15,7 @@ def shortcomings(ranking: Ranking) -> str:
     none = [name for name, share in zip(names, reach, strict=True) if share == 0]
     some = [name for name, share in zip(names, reach, strict=True) if 0 < share < 1]
     if none:
-        said.append(f"No match is made all over {_list(none)}.")
+        said.append(f"Not matched from edge to edge: {_list(none)}.")
     if some:
         said.append(f"On {_list(some)} a match is made at some of the phases that the SWR leaves open.")
     rated = grid.question.station.transmitter.power_w

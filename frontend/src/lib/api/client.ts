@@ -22,6 +22,14 @@ export type Look = Schemas['Look'];
 export type TrimAnswer = Schemas['TrimAnswer'];
 export type RadialsAnswer = Schemas['RadialsAnswer'];
 export type DriftAnswer = Schemas['DriftAnswer'];
+export type ChooseAnswer = Schemas['ChooseAnswer'];
+export type ChooseLine = Schemas['ChooseLine'];
+export type Candidate = Schemas['CandidateOut'];
+export type CandidateLook = Schemas['CandidateLook'];
+export type Sureness = Schemas['Sureness'];
+export type LossMap = Schemas['LossMap'];
+export type BreakEven = Schemas['BreakEvenOut'];
+export type LengthsAnswer = Schemas['LengthsAnswer'];
 export type Refusal = Schemas['Refusal'];
 export type Figure = StageResult['in_w'];
 

@@ -2394,14 +2394,22 @@ export interface components {
         };
         /**
          * LookRequest
-         * @description At a frequency.
+         * @description ``shown``: the joint at which to show it (null: where it was taken). ``over``: other sweeps to lay "
+         *     "under it.
          */
         LookRequest: {
-            document: components["schemas"]["StationFile"];
-            /** Id */
-            id: string;
-            /** Mhz */
-            mhz: number;
+            /** Shown */
+            shown?: number | null;
+            /** Bands */
+            bands?: components["schemas"]["BandModel"][];
+            /**
+             * Comfort Swr
+             * @default 2
+             */
+            comfort_swr: number;
+            window?: components["schemas"]["Window"] | null;
+            /** Over */
+            over?: number[];
         };
         /**
          * Window
@@ -2859,6 +2867,17 @@ export interface components {
             /** Antenna */
             antenna: components["schemas"]["UnknownAntennaModel"] | components["schemas"]["TableAntenna"] | components["schemas"]["TouchstoneAntenna"] | components["schemas"]["ResonatorAntenna"] | components["schemas"]["SwrAntennaModel"];
             comparison: components["schemas"]["Comparison"];
+        };
+        /**
+         * CandidateLookRequest
+         * @description At a frequency.
+         */
+        CandidateLookRequest: {
+            document: components["schemas"]["StationFile"];
+            /** Id */
+            id: string;
+            /** Mhz */
+            mhz: number;
         };
     };
     responses: never;
@@ -3998,7 +4017,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["LookRequest"];
+                "application/json": components["schemas"]["CandidateLookRequest"];
             };
         };
         responses: {

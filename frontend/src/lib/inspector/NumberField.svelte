@@ -16,6 +16,9 @@
     typeof value === 'number' ? toShown(value, spec.quantity, system) : ((value as string | undefined) ?? ''),
   );
   const fault = $derived(session.faults[place]);
+  const unset = $derived(
+    typeof spec.unset === 'number' ? toShown(spec.unset, spec.quantity, system) : spec.unset,
+  );
   const top = $derived(spec.slide ? Math.max(spec.slide.max, 20 * Math.ceil((Number(value) || 0) / 20)) : 0);
 
   /** What is typed goes into the document as it is; the server says what is wrong with it. */
@@ -35,6 +38,7 @@
       inputmode="decimal"
       autocomplete="off"
       value={typing ?? text}
+      placeholder={unset}
       aria-invalid={fault ? 'true' : undefined}
       aria-describedby={fault ? `${id}-fault` : undefined}
       oninput={(event) => enter(event.currentTarget.value)}

@@ -8,6 +8,8 @@ export interface NumberSpec {
   quantity: Quantity;
   after?: string;
   optional?: boolean;
+  /** What holds while the field is empty, in the base unit or as a word. */
+  unset?: number | string;
   slide?: { min: number; max: number; step: number };
 }
 

@@ -16,7 +16,7 @@ import { withValue } from './paths';
 import { Sweeps } from '../sweep/sweeps.svelte';
 
 export type Selection = number | 'transmitter' | 'antenna';
-export type View = 'ledger' | 'sweep' | 'arrangements' | 'bands' | 'past' | 'report';
+export type View = 'ledger' | 'sweep' | 'choose' | 'arrangements' | 'bands' | 'past' | 'report';
 const IN_DOCUMENT = /^document\.?/;
 
 /**

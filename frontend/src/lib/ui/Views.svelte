@@ -5,6 +5,7 @@
   const VIEWS: [View, string][] = [
     ['ledger', 'Ledger'],
     ['sweep', 'Sweep'],
+    ['choose', 'Choose'],
     ['arrangements', 'Arrangements'],
     ['bands', 'Bands'],
     ['past', 'Past'],

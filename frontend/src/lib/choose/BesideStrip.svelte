@@ -1,0 +1,124 @@
+<script lang="ts">
+  import { tick } from 'svelte';
+  import { keptAs } from '../arrangements/arrangements';
+  import type { Candidate, CandidateLook } from '../api/client';
+  import { decibels, digits, shown, watts } from '../figures';
+  import type { Session } from '../station/session.svelte';
+  import PlainLabels from '../strip/PlainLabels.svelte';
+  import StripDrawing from '../strip/StripDrawing.svelte';
+  import { layOut, lengthsOf } from '../strip/layout';
+
+  interface Props {
+    session: Session;
+    candidate: Candidate;
+    look: CandidateLook;
+    onclose: () => void;
+  }
+  let { session, candidate, look, onclose }: Props = $props();
+  let width = $state(900);
+  let section = $state<HTMLElement>();
+  const other = $derived(look.comparison.other);
+  const layout = $derived(other ? layOut(other, lengthsOf(look.chain), width) : null);
+
+  $effect(() => {
+    void look.name;
+    section?.scrollIntoView({ block: 'start' });
+  });
+
+  async function adopt() {
+    const kept = keptAs(session.document, look.name);
+    session.replace(
+      { ...kept, chain: look.chain, antenna: look.antenna },
+      `adopt ${String(performance.now())}`,
+    );
+    session.selected = 'transmitter';
+    onclose();
+    await tick();
+    document.querySelector('.strip')?.scrollIntoView({ block: 'start' });
+  }
+</script>
+
+<section aria-label="Beside what stands now" bind:this={section} bind:clientWidth={width}>
+  <h3>{look.name}, at {digits(session.mhz, 5)} MHz</h3>
+  {#if other && layout}
+    <StripDrawing here={other} {layout} name={look.name} />
+    <PlainLabels {layout} antenna={other.result.antenna.label} />
+    <p>{other.sentence}</p>
+  {:else}<p>The antenna’s data do not reach this frequency.</p>{/if}
+  <div class="facts">
+    <div>
+      <h4>To buy</h4>
+      {#if candidate.buy.length}
+        <ul>
+          {#each candidate.buy as one (one.name)}
+            <li>
+              {one.unit === 'm'
+                ? `${digits(one.quantity)} m of `
+                : one.quantity > 1
+                  ? `${one.quantity} × `
+                  : ''}{one.name}
+              <span class="figures">{one.price === null ? '(no price)' : digits(one.price)}</span>
+            </li>
+          {/each}
+        </ul>
+      {:else}<p>Nothing.</p>{/if}
+      {#if candidate.id !== 'present'}
+        <p class="do">
+          <button type="button" class="firm" onclick={adopt}>Adopt it as an arrangement</button>
+          <button type="button" class="linkish" onclick={onclose}>Close</button>
+        </p>
+      {/if}
+    </div>
+    <div class="scroller">
+      <table class="plain figures">
+        <thead
+          ><tr
+            ><th scope="col">Band</th><th scope="col">now, W</th><th scope="col">then, W</th><th scope="col"
+              >dB</th
+            ></tr
+          ></thead
+        >
+        <tbody>
+          {#each look.comparison.rows as row (row.name)}
+            <tr>
+              <th scope="row">{row.name}</th><td>{shown(row.now_w, watts)}</td><td
+                >{shown(row.then_w, watts)}</td
+              >
+              <td>{row.gain_db === null ? '–' : shown(row.gain_db, decibels)}</td>
+            </tr>
+          {/each}
+        </tbody>
+      </table>
+    </div>
+  </div>
+</section>
+
+<style>
+  section {
+    border-top: 2px solid var(--standing-ink);
+    border-bottom: 1px solid var(--hairline);
+    margin: 0.8rem 0;
+    padding: 0.5rem 0;
+    overflow: hidden;
+    scroll-margin-top: 22.5rem;
+  }
+  h3 {
+    font-size: 1.1rem;
+  }
+  h4 {
+    font-size: 13.5px;
+    color: var(--ink-soft);
+  }
+  .facts {
+    display: grid;
+    grid-template-columns: repeat(auto-fit, minmax(16rem, 1fr));
+    gap: 0.5rem 2.5rem;
+    padding-top: 0.5rem;
+  }
+  .do {
+    display: flex;
+    gap: 1rem;
+    align-items: baseline;
+    padding-top: 0.7rem;
+  }
+</style>

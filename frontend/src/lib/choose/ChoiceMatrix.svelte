@@ -1,0 +1,177 @@
+<script lang="ts">
+  import type { ChooseAnswer } from '../api/client';
+  import { digits, watts } from '../figures';
+  import { firstRows, sorted, type Column } from './sorting';
+
+  interface Props {
+    answer: ChooseAnswer;
+    chosen: string;
+    onselect: (id: string, band: number | null) => void;
+  }
+  let { answer, chosen, onselect }: Props = $props();
+  const FIRST = 10;
+  let by = $state<Column>('score');
+  let all = $state(false);
+  const order = $derived(sorted(answer.candidates, by));
+  const rows = $derived(all ? order : firstRows(order, answer, chosen, FIRST));
+  const REACH = { all: '', some: '◐', none: '✕' };
+  const heads = $derived<[Column, string][]>([
+    ['name', 'Place of the match, and line'],
+    ['score', 'over all, W'],
+    ...answer.bands.map((band, n): [Column, string] => [n, band.replace(' m', '')]),
+    ['cost', 'cost'],
+  ]);
+</script>
+
+<!-- svelte-ignore a11y_no_noninteractive_tabindex (a region that scrolls must be reachable by keyboard) -->
+<div class="scroller" role="region" aria-label="Candidates by bands" tabindex="0">
+  <table class="figures">
+    <caption>
+      Share radiated, % of {watts(answer.rated_w)} W, by band in metres. ◐ the tuner matches at some phases only,
+      ✕ not all over the band. Choose a row to lay it beside what stands now.
+    </caption>
+    <thead>
+      <tr>
+        {#each heads as [column, name] (column)}
+          <th
+            scope="col"
+            aria-sort={by === column
+              ? column === 'name' || column === 'cost'
+                ? 'ascending'
+                : 'descending'
+              : 'none'}
+          >
+            <button type="button" onclick={() => (by = column)}>{name}{by === column ? ' ▾' : ''}</button>
+          </th>
+        {/each}
+      </tr>
+    </thead>
+    <tbody>
+      {#each rows as one (one.id)}
+        <tr class:chosen={one.id === chosen} class:dear={!one.affordable}>
+          <th scope="row">
+            <button type="button" aria-pressed={one.id === chosen} onclick={() => onselect(one.id, null)}>
+              {#if one.id === answer.decision}<span class="sign">●</span><span class="visually-hidden"
+                  >the decision:
+                </span>{:else if one.id === 'present'}<span class="sign">○</span
+                >{:else if one.id === answer.best}<span class="sign">▲</span><span class="visually-hidden"
+                  >the best:
+                </span>{/if}
+              {one.title}
+              {#if one.id !== 'present'}<span class="line">{one.line_name}</span>{/if}
+            </button>
+          </th>
+          <td class="score">{watts(one.score_w)}</td>
+          {#each one.cells as cell, band (band)}
+            <td style:--share="{Math.min(100, 100 * cell.share)}%">
+              <button
+                type="button"
+                tabindex="-1"
+                title="{answer.bands[band]}: {watts(cell.radiated_w)} W, {cell.regret_db === null
+                  ? 'nothing leaves'
+                  : `${digits(cell.regret_db, 2)} dB (${digits(cell.regret_s_units, 2)} S-units) behind the best`}{cell.limit_w <
+                0.99 * answer.rated_w
+                  ? `; a rating limits it to ${watts(cell.limit_w)} W`
+                  : ''}"
+                onclick={() => onselect(one.id, band)}
+                >{Math.round(100 * cell.share)}<span class="reach">{REACH[cell.reach]}</span></button
+              >
+            </td>
+          {/each}
+          <td>{one.cost === null ? '?' : digits(one.cost)}</td>
+        </tr>
+      {/each}
+    </tbody>
+  </table>
+</div>
+<p>
+  ● the decision · ▲ the best · ○ what stands now
+  {#if order.length > FIRST}
+    · <button type="button" class="linkish" onclick={() => (all = !all)}
+      >{all ? 'Only the first' : `All ${answer.candidates.length}`}</button
+    >
+  {/if}
+</p>
+
+<style>
+  table {
+    border-collapse: collapse;
+    width: 100%;
+  }
+  caption {
+    text-align: left;
+    color: var(--ink-soft);
+    font-size: 13px;
+    padding-bottom: 0.3rem;
+  }
+  th,
+  td {
+    border-top: 1px solid var(--hairline);
+    font-weight: 400;
+    text-align: right;
+    padding: 0.1rem 0.22rem;
+    white-space: nowrap;
+  }
+  thead th {
+    border-top: none;
+    font-size: 13px;
+    color: var(--ink-soft);
+  }
+  th:first-child {
+    text-align: left;
+    padding-left: 0;
+    max-width: 17rem;
+    line-height: 1.2;
+  }
+  th:first-child button {
+    overflow: hidden;
+    text-overflow: ellipsis;
+    max-width: 100%;
+    text-align: left;
+  }
+  button {
+    padding: 0.15rem 0;
+    min-height: 24px;
+  }
+  td:has(button) {
+    background: linear-gradient(
+      to top,
+      color-mix(in oklch, var(--radiated) 38%, transparent) var(--share),
+      transparent var(--share)
+    );
+  }
+  td button {
+    width: 100%;
+    min-width: 1.75rem;
+  }
+  .line {
+    display: block;
+    font-size: 12.5px;
+    font-weight: 400;
+    color: var(--ink-soft);
+  }
+  .score {
+    font-weight: 600;
+  }
+  .reach {
+    color: var(--heat-ink);
+    font-size: 11px;
+  }
+  .sign {
+    color: var(--radiated-ink);
+  }
+  .chosen {
+    background: var(--paper-sunk);
+  }
+  .chosen th {
+    font-weight: 600;
+  }
+  .dear {
+    opacity: 0.55;
+  }
+  p {
+    color: var(--ink-soft);
+    font-size: 13.5px;
+    padding-top: 0.3rem;
+  }
+</style>

@@ -1,0 +1,159 @@
+<script lang="ts">
+  import type { ChooseAnswer, StationFile } from '../api/client';
+  import NumberField from '../inspector/NumberField.svelte';
+  import type { Session } from '../station/session.svelte';
+
+  let { session, answer }: { session: Session; answer: ChooseAnswer | null } = $props();
+  type Choice = NonNullable<StationFile['choice']>;
+  const choice = $derived<Partial<Choice>>(session.document.choice ?? {});
+  const RULED_OUT = [
+    ['no_climbing', 'no climbing: hang nothing new at the feedpoint'],
+    ['no_power_at_mast', 'no power at the mast'],
+    ['no_open_line_indoors', 'no open line indoors'],
+    ['fed_against_ground', 'the antenna is fed against ground: no open line'],
+  ] as const;
+  const PLACES = [
+    ['none', 'no tuner'],
+    ['radio', 'the radio’s own tuner'],
+    ['room', 'a wide-range tuner in the room'],
+    ['room-4', '4:1 at the feedpoint'],
+    ['room-9', '9:1 at the feedpoint'],
+    ['room-49', '49:1 at the feedpoint'],
+    ['foot', 'a tuner at the mast foot'],
+    ['feedpoint', 'a tuner at the feedpoint'],
+    ['open-room', 'open line into the room'],
+    ['open-wall', 'open line to a tuner at the wall'],
+    ['open-wall-4', 'open line to a 4:1 at the wall'],
+  ] as const;
+  const length = { quantity: 'length' as const, optional: true };
+  const numbers = $derived([
+    { key: 'run_m', label: 'Run to the feedpoint', ...length, unset: answer?.run_m ?? '' },
+    { key: 'indoor_m', label: 'of it indoors', ...length, unset: 6 },
+    { key: 'lead_m', label: 'from mast foot up', ...length, unset: 3 },
+    { key: 'budget', label: 'Spend at most', quantity: 'plain' as const, optional: true, unset: 'no limit' },
+  ]);
+  const off = $derived(choice.off ?? []);
+  const lines = $derived((answer?.prices ?? []).filter((row) => row.per_m));
+
+  const toggle = (slug: string, wanted: boolean) =>
+    session.change('choice.off', wanted ? off.filter((one) => one !== slug) : [...off, slug]);
+</script>
+
+<aside aria-label="What is asked">
+  <h3>Ruled out</h3>
+  {#each RULED_OUT as [key, text] (key)}
+    <label class="check"
+      ><input
+        type="checkbox"
+        checked={choice[key] ?? false}
+        onchange={(event) => session.change(`choice.${key}`, event.currentTarget.checked)}
+      />
+      {text}</label
+    >
+  {/each}
+  <h3>Lengths and money</h3>
+  {#each numbers as spec (spec.key)}<NumberField {session} place="choice.{spec.key}" {spec} />{/each}
+  <label class="check"
+    >Only this line
+    <select
+      value={choice.line ?? ''}
+      onchange={(event) => session.change('choice.line', event.currentTarget.value || undefined)}
+    >
+      <option value="">any that suits</option>
+      {#each lines as row (row.token)}<option value={row.token}>{row.name}</option>{/each}
+    </select></label
+  >
+  <details>
+    <summary>Places to consider</summary>
+    {#each PLACES as [slug, text] (slug)}
+      <label class="check"
+        ><input
+          type="checkbox"
+          checked={!off.includes(slug)}
+          onchange={(event) => toggle(slug, event.currentTarget.checked)}
+        />
+        {text}</label
+      >
+    {/each}
+  </details>
+  <details>
+    <summary>Prices</summary>
+    <p>
+      Rough starting figures, in no currency: set your own. Lines are per metre. What you have costs nothing.
+    </p>
+    {#each answer?.prices ?? [] as row (row.token)}
+      <label class="price"
+        ><span>{row.name}{row.per_m ? ', per m' : ''}</span>
+        <input
+          class="figures"
+          inputmode="decimal"
+          value={choice.prices?.[row.token] ?? row.price}
+          onchange={(event) => {
+            const typed = event.currentTarget.value.replace(',', '.');
+            const price = Number(typed);
+            session.change('choice.prices', {
+              ...choice.prices,
+              [row.token]: typed.trim() === '' || Number.isNaN(price) ? typed : price,
+            });
+          }}
+        /></label
+      >
+      {#if session.faults[`choice.prices.${row.token}`]}<p class="fault" role="alert">
+          {row.name}
+          {session.faults[`choice.prices.${row.token}`]}.
+        </p>{/if}
+    {/each}
+  </details>
+</aside>
+
+<style>
+  aside {
+    border-left: 1px solid var(--hairline);
+    padding: 0.9rem 1.1rem 2rem;
+    min-width: 0;
+  }
+  h3 {
+    font-size: 1.02rem;
+    margin-top: 0.6rem;
+  }
+  .check {
+    display: flex;
+    gap: 0.5rem;
+    padding: 0.18rem 0;
+    color: var(--ink-soft);
+    align-items: baseline;
+  }
+  select {
+    background: var(--paper);
+    border-bottom: 1px solid var(--ink-soft);
+    min-width: 0;
+    flex: 1;
+  }
+  details {
+    margin-top: 0.6rem;
+  }
+  .price {
+    display: flex;
+    justify-content: space-between;
+    gap: 0.5rem;
+    border-top: 1px solid var(--hairline);
+    padding: 0.15rem 0;
+    color: var(--ink-soft);
+  }
+  .price input {
+    width: 4.5rem;
+    text-align: right;
+    background: none;
+    color: var(--ink);
+    border-bottom: 1px solid var(--ink-soft);
+  }
+  .fault {
+    color: var(--heat-ink);
+  }
+  @media (max-width: 900px) {
+    aside {
+      border-left: none;
+      border-top: 1px solid var(--hairline);
+    }
+  }
+</style>

@@ -1,0 +1,172 @@
+<script lang="ts">
+  import { Slider } from '@skeletonlabs/skeleton-svelte';
+  import { digits } from '../figures';
+  import type { Session } from '../station/session.svelte';
+  import BesideStrip from './BesideStrip.svelte';
+  import ChoiceMatrix from './ChoiceMatrix.svelte';
+  import ChoiceWishes from './ChoiceWishes.svelte';
+  import { Choosing } from './choosing.svelte';
+  import CostPicture from './CostPicture.svelte';
+  import LengthsPanel from './LengthsPanel.svelte';
+  import LossMap from './LossMap.svelte';
+
+  let { session }: { session: Session } = $props();
+  const choosing = new Choosing();
+  const answer = $derived(choosing.answer);
+  const chosen = $derived(choosing.chosen?.id ?? '');
+  const within = $derived(Number(session.document.choice?.within_db ?? 1));
+  const faulty = $derived(Object.keys(session.faults).length > 0);
+
+  $effect(() => {
+    if (!faulty) void choosing.ask(session.document);
+  });
+
+  function select(id: string, band: number | null) {
+    const bands = session.answer?.rail ?? [];
+    const name = band === null ? undefined : answer?.bands[band];
+    const there = bands.find((row) => row.name === name);
+    if (there && there.mhz !== session.mhz) session.tuneTo(there.mhz);
+    void choosing.select(id, session.document, there?.mhz ?? session.mhz);
+  }
+
+  // Another band on the rail: the same candidate there.
+  let lookedAt = 0;
+  $effect(() => {
+    const { mhz } = session;
+    if (choosing.look && choosing.selected && lookedAt !== mhz)
+      void choosing.select(choosing.selected, session.document, mhz);
+    lookedAt = mhz;
+  });
+</script>
+
+<div class="choose">
+  <section aria-label="Choose" class="body">
+    {#if choosing.trouble}<p class="trouble" role="alert">{choosing.trouble}</p>{/if}
+    {#if faulty}<p class="trouble">
+        What is marked as wrong must be mended first; the answer is from before.
+      </p>{/if}
+    {#if choosing.progress}
+      <p class="soft" role="status">
+        Computing candidates, {choosing.progress.done} of {choosing.progress.of}
+        <progress value={choosing.progress.done} max={choosing.progress.of} aria-label="Candidates computed"
+        ></progress>
+      </p>
+    {/if}
+    {#if answer}
+      <p class="verdict serif" data-testid="choice">{answer.sentence}</p>
+      {#each [answer.shortcomings, answer.not_worth, answer.missing_prices].filter(Boolean) as text (text)}
+        <p class="soft">{text}</p>
+      {/each}
+      <p class="soft" data-testid="sure">
+        {choosing.sure?.sentence ?? 'Trying what would flip the answer …'}
+      </p>
+      {#if answer.left_out.length}
+        <p class="soft">
+          Left out, for want of antenna data from edge to edge: {answer.left_out.join(', ')}.
+        </p>
+      {/if}
+      <div class="within">
+        <span>The cheapest within</span>
+        <Slider
+          value={[within]}
+          min={0}
+          max={6}
+          step={0.1}
+          aria-label={['dB behind the best that are bearable']}
+          onValueChange={(change) =>
+            session.change('choice.within_db', Number((change.value[0] ?? 1).toFixed(1)))}
+        >
+          <Slider.Control>
+            <Slider.Track><Slider.Range /></Slider.Track>
+            <Slider.Thumb index={0}><Slider.HiddenInput /></Slider.Thumb>
+          </Slider.Control>
+        </Slider>
+        <span class="figures">{digits(within, 2)} dB of the best</span>
+      </div>
+      <div class="pictures">
+        {#if choosing.map}
+          <div>
+            <h3>In which country each band lives</h3>
+            <p class="soft">{choosing.map.sentence}</p>
+            <LossMap map={choosing.map} present={choosing.presentMap} />
+          </div>
+        {/if}
+        <div>
+          <h3>What money buys</h3>
+          <CostPicture {answer} {chosen} onselect={(id) => select(id, null)} />
+          {#each choosing.evens as even (even.rival)}<p class="soft">{even.sentence}</p>{/each}
+        </div>
+      </div>
+      {#if choosing.look && choosing.chosen}
+        <BesideStrip
+          {session}
+          candidate={choosing.chosen}
+          look={choosing.look}
+          onclose={() => choosing.close()}
+        />
+      {/if}
+      <ChoiceMatrix {answer} {chosen} onselect={select} />
+      <LengthsPanel {session} {choosing} run={answer.run_m} />
+      <p class="cautions">
+        Climbing, masts, mains at a mast and lightning protection: to local codes, by who is qualified. Keep
+        open line clear of people and pets. RF exposure is not computed here.
+      </p>
+    {:else if !choosing.trouble}<p class="soft">Computing …</p>{/if}
+  </section>
+  <ChoiceWishes {session} {answer} />
+</div>
+
+<style>
+  .choose {
+    display: grid;
+    grid-template-columns: minmax(0, 1fr) 17rem;
+  }
+  .body {
+    padding: 0.9rem 1.4rem 2rem;
+    min-width: 0;
+  }
+  .verdict {
+    font-size: 1.35rem;
+    line-height: 1.3;
+    max-width: 52rem;
+  }
+  .soft,
+  .cautions {
+    color: var(--ink-soft);
+    margin-top: 0.25rem;
+    max-width: 56rem;
+  }
+  .cautions {
+    margin-top: 1rem;
+    font-size: 13.5px;
+  }
+  .trouble {
+    color: var(--heat-ink);
+  }
+  .within {
+    display: grid;
+    grid-template-columns: auto minmax(6rem, 16rem) auto;
+    gap: 1rem;
+    align-items: center;
+    margin: 0.8rem 0;
+  }
+  .pictures {
+    display: grid;
+    grid-template-columns: minmax(0, 1.35fr) minmax(0, 1fr);
+    gap: 1.8rem;
+    margin: 0.4rem 0 1rem;
+  }
+  h3 {
+    font-size: 1.1rem;
+  }
+  @media (max-width: 1100px) {
+    .pictures {
+      grid-template-columns: minmax(0, 1fr);
+    }
+  }
+  @media (max-width: 900px) {
+    .choose {
+      grid-template-columns: minmax(0, 1fr);
+    }
+  }
+</style>

@@ -1,0 +1,157 @@
+import {
+  api,
+  type BreakEven,
+  type Candidate,
+  type CandidateLook,
+  type ChooseAnswer,
+  type ChooseLine,
+  type LengthsAnswer,
+  type LossMap,
+  type Refusal,
+  type StationFile,
+  type Sureness,
+} from '../api/client';
+import { linesOf } from '../api/lines';
+
+const SHOW_PROGRESS_AFTER_MS = 500;
+
+function sentence(error: unknown): string {
+  const first = (error as { errors?: Refusal[] } | undefined)?.errors?.[0];
+  if (!first) return 'The server does not answer.';
+  const place = first.place.replace(/^document\.?/, '');
+  const subject = place && /^(is|must|has|have|holds) /.test(first.rule) ? `The ${place} ` : '';
+  const text = `${subject}${first.rule}`;
+  return `${text[0]?.toUpperCase() ?? ''}${text.slice(1)}${text.endsWith('.') ? '' : '.'}`;
+}
+
+/** What the choice depends on: a rename of the station asks nothing anew. */
+export function questionOf(document: StationFile): string {
+  const { transmitter, chain, antenna, bands, comfort_swr, choice } = document;
+  return JSON.stringify({ transmitter, chain, antenna, bands, comfort_swr, choice });
+}
+
+/** One question at a time: a newer one cancels the older, and its answers with it. */
+export class Choosing {
+  answer = $state.raw<ChooseAnswer | null>(null);
+  progress = $state<{ done: number; of: number } | null>(null);
+  sure = $state.raw<Sureness | null>(null);
+  /** The map of the decision or of what is selected, and of what stands now. */
+  map = $state.raw<LossMap | null>(null);
+  presentMap = $state.raw<LossMap | null>(null);
+  evens = $state.raw<BreakEven[]>([]);
+  lengths = $state.raw<LengthsAnswer | null>(null);
+  selected = $state<string | null>(null);
+  look = $state.raw<CandidateLook | null>(null);
+  trouble = $state('');
+  #asked = '';
+  #cancel = new AbortController();
+  #looking = 0;
+
+  get decision(): Candidate | null {
+    return this.answer?.candidates.find((one) => one.id === this.answer?.decision) ?? null;
+  }
+  get chosen(): Candidate | null {
+    return this.answer?.candidates.find((one) => one.id === this.selected) ?? this.decision;
+  }
+
+  /** Ask, unless this is what was asked last. */
+  async ask(document: StationFile) {
+    const question = questionOf(document);
+    if (question === this.#asked) return;
+    this.#asked = question;
+    this.#cancel.abort();
+    this.#cancel = new AbortController();
+    const { signal } = this.#cancel;
+    try {
+      const answer = await this.#stream(document, signal);
+      if (!answer || signal.aborted) return;
+      this.answer = answer;
+      this.trouble = '';
+      if (!answer.candidates.some((one) => one.id === this.selected)) this.selected = null;
+      await this.#rest(document, answer, signal);
+    } catch {
+      if (signal.aborted) return;
+      this.trouble = 'The server does not answer.';
+      this.#asked = '';
+    } finally {
+      if (!signal.aborted) this.progress = null;
+    }
+  }
+
+  async #stream(document: StationFile, signal: AbortSignal): Promise<ChooseAnswer | null> {
+    const started = performance.now();
+    const response = await fetch(
+      new Request(`${location.origin}/api/choose`, {
+        method: 'POST',
+        headers: { 'Content-Type': 'application/json' },
+        body: JSON.stringify({ document }),
+        signal,
+      }),
+    );
+    for await (const line of linesOf<ChooseLine & { errors?: Refusal[] }>(response)) {
+      if (signal.aborted) return null;
+      if (line.errors) {
+        this.trouble = sentence(line);
+        this.progress = null;
+        return null;
+      }
+      if (line.answer) return line.answer;
+      if (performance.now() - started > SHOW_PROGRESS_AFTER_MS)
+        this.progress = { done: line.done ?? 0, of: line.of ?? 1 };
+    }
+    return null;
+  }
+
+  /** What comes after the verdict: the maps, how sure it is, the break-even. */
+  async #rest(document: StationFile, answer: ChooseAnswer, signal: AbortSignal) {
+    this.progress = null;
+    const map = async (id: string) =>
+      (await api.POST('/api/choose/map', { body: { document, id }, signal })).data;
+    const shown = this.chosen?.id ?? answer.decision;
+    const [mine, present] = await Promise.all([map(shown), map('present')]);
+    if (signal.aborted) return;
+    this.map = (mine as LossMap | undefined) ?? null;
+    this.presentMap = (present as LossMap | undefined) ?? null;
+    const line = (family: (one: Candidate) => boolean) => answer.candidates.find(family)?.line ?? '';
+    const coax = line((one) => one.id === 'present' || one.placement === 'room');
+    const open = line((one) => one.placement === 'open-room');
+    const [even, sure] = await Promise.all([
+      api.POST('/api/choose/break-even', {
+        body: { document, coax: coax.startsWith('open') ? '' : coax, open_line: open },
+        signal,
+      }),
+      api.POST('/api/choose/sure', { body: { document }, signal }),
+    ]);
+    if (signal.aborted) return;
+    this.evens = (even.data as BreakEven[] | undefined) ?? [];
+    this.sure = (sure.data as Sureness | undefined) ?? null;
+  }
+
+  /** Lay a candidate beside what stands now, at a frequency. */
+  async select(id: string, document: StationFile, mhz: number) {
+    this.selected = id;
+    const ticket = ++this.#looking;
+    const [look, map] = await Promise.all([
+      api.POST('/api/choose/look', { body: { document, id, mhz } }),
+      api.POST('/api/choose/map', { body: { document, id } }),
+    ]);
+    if (ticket !== this.#looking) return;
+    this.trouble = look.error ? sentence(look.error) : '';
+    this.look = (look.data as CandidateLook | undefined) ?? null;
+    if (map.data) this.map = map.data as LossMap;
+  }
+
+  close() {
+    this.selected = null;
+    this.look = null;
+    this.#looking += 1;
+  }
+
+  async tryLengths(document: StationFile, low_m: number | string, high_m: number | string) {
+    const { data, error } = await api.POST('/api/choose/lengths', {
+      body: { document, low_m: low_m as number, high_m: high_m as number, step_m: 0.25 },
+    });
+    this.trouble = error ? sentence(error) : '';
+    this.lengths = (data as LengthsAnswer | undefined) ?? null;
+  }
+}
