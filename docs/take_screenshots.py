@@ -74,6 +74,86 @@ def past(page: Page) -> None:
     view(page, "Past")
 
 
+def measured(page: Page) -> None:
+    """A mill of its own with a sweep taken at the radio."""
+    fresh_mill(page)
+    view(page, "Sweep")
+    measure(page)
+
+
+def measure(page: Page, **instrument: str) -> None:
+    """Let the simulated analyzer measure what stands on the strip."""
+    page.wait_for_timeout(300)
+    ask = page.get_by_role("button", name="Bring in a sweep")
+    if not page.get_by_role("heading", name="Bring in a sweep").is_visible():
+        ask.click()
+    for label, value in instrument.items():
+        page.get_by_label(label.replace("_", " "), exact=True).fill(value)
+    page.get_by_role("button", name="Measure").click()
+    page.get_by_test_id("sweep-verdict").wait_for()
+
+
+def sweep(page: Page) -> None:
+    """A sweep of all bands, measured in the room, shown at the feedpoint."""
+    fresh_mill(page)
+    view(page, "Sweep")
+    measure(page)
+    page.get_by_role("button", name="Show the sweep at the feedpoint").click()
+
+
+def trimmed(page: Page) -> None:
+    """Three steps of trimming, the second one the wrong way."""
+    fresh_mill(page)
+    for mhz, change in (("7.20", ""), ("7.30", "-14"), ("7.12", "25")):
+        view(page, "Ledger")
+        page.get_by_role("button", name="inverted vee", exact=True).first.click()
+        page.get_by_label("Known by").select_option("resonator")
+        page.get_by_label("Resonant at").fill(mhz)
+        page.get_by_label("R at resonance").fill("62")
+        page.get_by_label("Q", exact=True).fill("12")
+        page.wait_for_timeout(600)
+        view(page, "Sweep")
+        page.wait_for_timeout(300)
+        page.get_by_role("button", name="Bring in a sweep").click()
+        page.get_by_label("It was taken").select_option("7")
+        page.get_by_label("a step of trimming").check()
+        if change:
+            page.get_by_label("done to each side before it, + longer").fill(change)
+        measure(page)
+    page.get_by_role("button", name="Trim", exact=True).click()
+    page.get_by_role("button", name="Start trimming").click()
+    page.get_by_label("Length of a side").fill("10.2")
+
+
+def drifted(page: Page) -> None:
+    """A baseline, then a wet cable."""
+    measured(page)
+    page.get_by_role("button", name="Make it the baseline").click()
+    view(page, "Ledger")
+    page.get_by_role("button", name="run to the mast", exact=True).first.click()
+    page.get_by_label("Type", exact=True).select_option("rg-174")
+    page.wait_for_timeout(600)
+    view(page, "Sweep")
+    measure(page, Which_of_its_errors="7")
+    page.get_by_role("button", name="Against the baseline").click()
+    page.get_by_test_id("drift-verdict").wait_for()
+
+
+def choose(page: Page) -> None:
+    """The decision for the mill."""
+    view(page, "Choose")
+    page.get_by_test_id("choice").wait_for()
+    page.get_by_text("The answer stands").wait_for()
+
+
+def beside(page: Page) -> None:
+    """A candidate beside what stands now, on 30 m."""
+    band(page, "30 m")
+    choose(page)
+    page.get_by_role("button", name="open line to a balanced tuner in the room 450").click()
+    page.get_by_role("region", name="Beside what stands now").wait_for()
+
+
 VIEWS: dict[str, tuple[str, int, int, str, Callable[[Page], None]]] = {
     "welcome": ("start", 1280, 800, "light", lambda page: None),
     "ledger": ("station/1", 1280, 800, "light", lambda page: band(page, "30 m")),
@@ -85,8 +165,18 @@ VIEWS: dict[str, tuple[str, int, int, str, Callable[[Page], None]]] = {
     "error": ("station/1", 1280, 800, "light", wrong),
     "arrangements": ("start", 1280, 1000, "light", variant),
     "past": ("station/3", 1280, 800, "light", past),
+    "sweep": ("start", 1280, 1000, "light", sweep),
+    "trim": ("start", 1280, 1200, "light", trimmed),
+    "drift": ("start", 1280, 1000, "dark", drifted),
+    "choose": ("station/1", 1280, 1500, "light", choose),
+    "choose-beside": ("station/1", 1280, 1000, "light", beside),
+    "choose-narrow-dark": ("station/1", 390, 1500, "dark", choose),
     "swr-only": ("start", 1280, 800, "light", swr_only),
 }
+
+
+SCROLLED = {"choose-beside"}
+"""Pictures of what stands further down."""
 
 
 def free_port() -> int:
@@ -124,7 +214,8 @@ def main() -> None:
                     page.get_by_role("heading", level=1).wait_for()
                     page.wait_for_timeout(500)
                     prepare(page)
-                    page.evaluate("scrollTo(0, 0)")
+                    if name not in SCROLLED:
+                        page.evaluate("scrollTo(0, 0)")
                     page.wait_for_timeout(700)
                     page.screenshot(path=OUT / f"{name}.png")
                     page.close()

@@ -13,8 +13,8 @@ from tithe.site.cli import main
 pytestmark = pytest.mark.django_db
 
 
-def stream(client, document, status=200):
-    response = send(client, "post", "/api/choose", {"document": document})
+def stream(client, document, status=200, path="/api/choose"):
+    response = send(client, "post", path, {"document": document})
     assert response.status_code == status, response.content
     if status != 200:
         return response.json()["errors"]
@@ -62,7 +62,7 @@ def test_what_is_forbidden_changes_the_verdict_and_what_is_dear_is_left(client, 
 def test_the_command_line_ranks_as_the_screen_does(client, mill, mill_file, capsys):
     assert main(["choose", str(mill_file), "--json"]) == 0
     said = json.loads(capsys.readouterr().out)
-    sure = ask(client, "sure", mill)
+    sure = stream(client, mill, path="/api/choose/sure")[-1]["sure"]
     schema.Sureness.model_validate(sure)
     assert said.pop("sure") == sure
     assert said == answer(client, mill)

@@ -1,6 +1,8 @@
 import { expect, test } from 'vitest';
 import { History } from '../../frontend/src/lib/station/history.svelte';
+import type { StationFile } from '../../frontend/src/lib/api/client';
 import { Latest } from '../../frontend/src/lib/station/latest';
+import { pack, unpack } from '../../frontend/src/lib/station/packing';
 
 test('undo and redo walk the same states; a new change forgets what was undone', () => {
   const history = new History<string>();
@@ -34,4 +36,23 @@ test('only the newest waiting job runs, and never two at once', async () => {
   for (let n = 0; n < 6; n++) latest.run(job(n));
   await new Promise((done) => setTimeout(done, 40));
   expect(ran).toEqual([0, 5]);
+});
+
+test('a draft keeps every sweep text once, and comes back whole', () => {
+  const state = (name: string, content?: string) =>
+    ({
+      name,
+      antenna: content === undefined ? { kind: 'unknown' } : { kind: 'touchstone', content },
+      arrangements: [{ name: 'kept', chain: [], antenna: { kind: 'touchstone', content: 'A' } }],
+    }) as unknown as StationFile;
+  const draft = {
+    version: 3,
+    document: state('now', 'B'),
+    past: [state('first', 'A'), state('second', 'B'), state('bare')],
+    future: [state('later', '')],
+  };
+  const packed = pack(draft);
+  expect(packed.texts).toEqual(['B', 'A', '']);
+  expect(JSON.stringify(packed.past)).not.toContain('"A"');
+  expect(unpack(packed)).toEqual(draft);
 });

@@ -11,7 +11,9 @@ import numpy as np
 from tithe.choices.own_lines import own_lines
 from tithe.core import InputError, Station
 from tithe.core.choose import (
+    ASSUMPTIONS,
     Candidate,
+    Doubt,
     Grid,
     Question,
     ThroughPresentRun,
@@ -68,12 +70,14 @@ class Asked:
         return found
 
 
-def sure(document: StationFile) -> dict[str, Any]:
-    """How sure the answer is."""
-    asked = Asked(document)
+def sure_steps(asked: Asked) -> Iterator[dict[str, Any]]:
+    """How far it is after each assumption tried, then how sure the answer is."""
     ranking = choose_json.ranked(asked.choice, asked.grid())
-    found = doubts(ranking, asked.choice.kit, asked.choice.settings.budget)
-    return choose_json.sureness(asked.choice, found)
+    found: list[Doubt] = []
+    for doubt in doubts(ranking, asked.choice.kit, asked.choice.settings.budget):
+        found.append(doubt)
+        yield {"done": len(found), "of": len(ASSUMPTIONS)}
+    yield {"sure": choose_json.sureness(asked.choice, found)}
 
 
 def country(document: StationFile, id: str) -> dict[str, Any]:

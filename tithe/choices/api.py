@@ -1,4 +1,4 @@
-"""The API of choosing. Keeps nothing. The ranking comes as lines of JSON: progress, then the answer."""
+"""The API of choosing. Keeps nothing. What takes long comes as lines of JSON: progress, then the answer."""
 
 from __future__ import annotations
 
@@ -19,29 +19,34 @@ from tithe.stations.api_compute import plain_json
 router = Router()
 
 
-def _lines(asked: answers.Asked) -> Iterator[str]:
-    """The stream; a client that goes away ends it at the next line, and with it the computation."""
-    try:
-        for step in asked.steps():
-            yield json.dumps(step, allow_nan=False, ensure_ascii=False) + "\n"
-    except InputError as error:
-        yield json.dumps({"errors": [{"place": error.place, "rule": error.rule}]}) + "\n"
-    except Exception:
-        logging.getLogger("django.request").exception("unhandled in a stream")
-        yield json.dumps({"errors": [{"place": "", "rule": "Something went wrong in Tithe itself."}]}) + "\n"
+def _stream(steps: Iterator[dict[str, Any]]) -> HttpResponse:
+    """The steps as lines; a client that goes away ends them at the next one, and with them the "
+    "computation."""
+
+    def lines() -> Iterator[str]:
+        try:
+            for step in steps:
+                yield json.dumps(step, allow_nan=False, ensure_ascii=False) + "\n"
+        except InputError as error:
+            yield json.dumps({"errors": [{"place": error.place, "rule": error.rule}]}) + "\n"
+        except Exception:
+            logging.getLogger("django.request").exception("unhandled in a stream")
+            rule = "Something went wrong in Tithe itself."
+            yield json.dumps({"errors": [{"place": "", "rule": rule}]}) + "\n"
+
+    return StreamingHttpResponse(lines(), content_type="application/x-ndjson; charset=utf-8")  # type: ignore[return-value]
 
 
 @router.post("/choose", response={200: s.ChooseLine, 422: Refusals})
 def choose(request: HttpRequest, body: s.ChooseRequest) -> HttpResponse:
     """Candidates ranked; one JSON object a line, the last one with the answer."""
-    lines = _lines(answers.Asked(body.document))
-    return StreamingHttpResponse(lines, content_type="application/x-ndjson; charset=utf-8")  # type: ignore[return-value]
+    return _stream(answers.Asked(body.document).steps())
 
 
-@router.post("/choose/sure", response={200: s.Sureness, 422: Refusals})
-def sure(request: HttpRequest, body: s.ChooseRequest) -> Any:
-    """Whether the answer stands if an assumption is otherwise."""
-    return plain_json(answers.sure(body.document))
+@router.post("/choose/sure", response={200: s.SureLine, 422: Refusals})
+def sure(request: HttpRequest, body: s.ChooseRequest) -> HttpResponse:
+    """Whether the answer stands if an assumption is otherwise; a stream as well."""
+    return _stream(answers.sure_steps(answers.Asked(body.document)))
 
 
 @router.post("/choose/map", response={200: s.LossMap, 422: Refusals})

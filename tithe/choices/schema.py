@@ -144,6 +144,14 @@ class Sureness(Schema):
     doubts: list[DoubtOut]
 
 
+class SureLine(Schema):
+    """One line of that stream: how many assumptions are tried, or how sure the answer is."""
+
+    done: int | None = None
+    of: int | None = None
+    sure: Sureness | None = None
+
+
 class Contour(Schema):
     """SWR (null: infinite) over matched loss at one extra loss."""
 

@@ -26,6 +26,7 @@ export type ChooseAnswer = Schemas['ChooseAnswer'];
 export type ChooseLine = Schemas['ChooseLine'];
 export type Candidate = Schemas['CandidateOut'];
 export type CandidateLook = Schemas['CandidateLook'];
+export type SureLine = Schemas['SureLine'];
 export type Sureness = Schemas['Sureness'];
 export type LossMap = Schemas['LossMap'];
 export type BreakEven = Schemas['BreakEvenOut'];

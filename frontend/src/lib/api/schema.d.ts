@@ -567,7 +567,7 @@ export interface paths {
         put?: never;
         /**
          * Sure
-         * @description Whether the answer stands if an assumption is otherwise.
+         * @description Whether the answer stands if an assumption is otherwise; a stream as well.
          */
         post: operations["tithe_choices_api_sure"];
         delete?: never;
@@ -2705,6 +2705,17 @@ export interface components {
             instead: string;
         };
         /**
+         * SureLine
+         * @description One line of that stream: how many assumptions are tried, or how sure the answer is.
+         */
+        SureLine: {
+            /** Done */
+            done?: number | null;
+            /** Of */
+            of?: number | null;
+            sure?: components["schemas"]["Sureness"] | null;
+        };
+        /**
          * Sureness
          * @description How sure the answer is.
          */
@@ -3895,7 +3906,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Sureness"];
+                    "application/json": components["schemas"]["SureLine"];
                 };
             };
             /** @description Unprocessable Entity */

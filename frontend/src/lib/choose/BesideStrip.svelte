@@ -2,6 +2,7 @@
   import { tick } from 'svelte';
   import { keptAs } from '../arrangements/arrangements';
   import type { Candidate, CandidateLook } from '../api/client';
+  import Cautions from '../ledger/Cautions.svelte';
   import { decibels, digits, shown, watts } from '../figures';
   import type { Session } from '../station/session.svelte';
   import PlainLabels from '../strip/PlainLabels.svelte';
@@ -91,6 +92,7 @@
       </table>
     </div>
   </div>
+  {#if other}<Cautions cautions={other.result.cautions} />{/if}
 </section>
 
 <style>

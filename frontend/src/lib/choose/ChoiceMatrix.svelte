@@ -10,10 +10,24 @@
   }
   let { answer, chosen, onselect }: Props = $props();
   const FIRST = 10;
+  type Shows = 'share' | 'regret' | 's-units';
+  const SHOWS: [Shows, string][] = [
+    ['share', 'share radiated, %'],
+    ['regret', 'behind the best, dB'],
+    ['s-units', 'in S-units'],
+  ];
+  let shows = $state<Shows>('share');
   let by = $state<Column>('score');
   let all = $state(false);
   const order = $derived(sorted(answer.candidates, by));
   const rows = $derived(all ? order : firstRows(order, answer, chosen, FIRST));
+  type Cell = ChooseAnswer['candidates'][number]['cells'][number];
+
+  function figureOf(cell: Cell): string {
+    if (shows === 'share') return String(Math.round(100 * cell.share));
+    const behind = shows === 'regret' ? cell.regret_db : cell.regret_s_units;
+    return behind === null ? '∞' : digits(behind, 2);
+  }
   const REACH = { all: '', some: '◐', none: '✕' };
   const heads = $derived<[Column, string][]>([
     ['name', 'Place of the match, and line'],
@@ -23,12 +37,20 @@
   ]);
 </script>
 
+<p class="shows" role="group" aria-label="What the cells show">
+  Each cell:
+  {#each SHOWS as [key, name] (key)}
+    <button type="button" class="linkish" aria-pressed={shows === key} onclick={() => (shows = key)}
+      >{name}</button
+    >
+  {/each}
+</p>
 <!-- svelte-ignore a11y_no_noninteractive_tabindex (a region that scrolls must be reachable by keyboard) -->
 <div class="scroller" role="region" aria-label="Candidates by bands" tabindex="0">
   <table class="figures">
     <caption>
-      Share radiated, % of {watts(answer.rated_w)} W, by band in metres. ◐ the tuner matches at some phases only,
-      ✕ not all over the band. Choose a row to lay it beside what stands now.
+      The shading is the share radiated of {watts(answer.rated_w)} W, by band in metres. ◐ the tuner matches at
+      some phases only, ✕ not all over the band. Choose a row to lay it beside what stands now.
     </caption>
     <thead>
       <tr>
@@ -74,7 +96,7 @@
                   ? `; a rating limits it to ${watts(cell.limit_w)} W`
                   : ''}"
                 onclick={() => onselect(one.id, band)}
-                >{Math.round(100 * cell.share)}<span class="reach">{REACH[cell.reach]}</span></button
+                >{figureOf(cell)}<span class="reach">{REACH[cell.reach]}</span></button
               >
             </td>
           {/each}
@@ -94,6 +116,16 @@
 </p>
 
 <style>
+  .shows {
+    display: flex;
+    flex-wrap: wrap;
+    gap: 0 1rem;
+  }
+  .shows [aria-pressed='true'] {
+    font-weight: 600;
+    text-decoration: none;
+    color: var(--ink);
+  }
   table {
     border-collapse: collapse;
     width: 100%;

@@ -17,7 +17,10 @@
   const ROW = 19;
   const x = $derived(scaleLinear([found?.length_m[0] ?? 0, found?.length_m.at(-1) ?? 1], [LEFT, width - 14]));
   const step = $derived(found ? (found.length_m[1] ?? 1) - (found.length_m[0] ?? 0) : 1);
-  const height = $derived((found?.bands.length ?? 0) * ROW + 34);
+  const bandsEnd = $derived((found?.bands.length ?? 0) * ROW);
+  const MARGIN = 34;
+  const height = $derived(bandsEnd + MARGIN + 34);
+  const widest = $derived(Math.max(1, ...(found?.margin_m ?? [])));
 
   /** Stretches of lengths that are reached: start and end. */
   function stretches(reached: boolean[], lengths: number[]): [number, number][] {
@@ -30,6 +33,15 @@
       else out.push([at, at]);
     });
     return out;
+  }
+
+  /** How far each length may be off, as an area over the lengths. */
+  function marginPath(lengths: number[], margins: number[]): string {
+    const floor = bandsEnd + MARGIN;
+    const points = lengths.map(
+      (at, n) => `${x(at).toFixed(1)} ${(floor - ((margins[n] ?? 0) / widest) * 28).toFixed(1)}`,
+    );
+    return `M${x(lengths[0] ?? 0)} ${floor}L${points.join('L')}L${x(lengths.at(-1) ?? 0)} ${floor}Z`;
   }
 
   function go() {
@@ -88,6 +100,17 @@
             />
           {/each}
         {/each}
+        <text x={LEFT - 8} y={bandsEnd + MARGIN - 4} text-anchor="end">to spare</text>
+        <path
+          d={marginPath(found.length_m, found.margin_m)}
+          fill="var(--radiated)"
+          fill-opacity="0.25"
+          stroke="var(--radiated-ink)"
+        />
+        <text x={LEFT + 4} y={bandsEnd + 12} class="figures"
+          >{toShown(Number(widest.toPrecision(2)), 'length', system)}
+          {unitShown('length', system)} at the most</text
+        >
         {#each x.ticks(8) as tick (tick)}
           <text x={x(tick)} y={height - 4} text-anchor="middle" class="figures"
             >{toShown(tick, 'length', system)}</text
@@ -104,7 +127,10 @@
           />
         {/if}
       </svg>
-      <p class="soft">Green: reached. The upright line: the present length.</p>
+      <p class="soft">
+        Green: reached. Below: how far a length may be off before a band falls out. The upright line: the
+        present length.
+      </p>
     </div>
   {/if}
 </section>

@@ -9,11 +9,14 @@ import {
   type LossMap,
   type Refusal,
   type StationFile,
+  type SureLine,
   type Sureness,
 } from '../api/client';
 import { linesOf } from '../api/lines';
 
 const SHOW_PROGRESS_AFTER_MS = 500;
+/** How long a question must stand before it is asked how sure its answer is. */
+const STANDS_AFTER_MS = 350;
 
 function sentence(error: unknown): string {
   const first = (error as { errors?: Refusal[] } | undefined)?.errors?.[0];
@@ -22,6 +25,20 @@ function sentence(error: unknown): string {
   const subject = place && /^(is|must|has|have|holds) /.test(first.rule) ? `The ${place} ` : '';
   const text = `${subject}${first.rule}`;
   return `${text[0]?.toUpperCase() ?? ''}${text.slice(1)}${text.endsWith('.') ? '' : '.'}`;
+}
+
+type Lines<T> = AsyncGenerator<T & { errors?: Refusal[] }>;
+
+async function* ask<T>(path: string, document: StationFile, signal: AbortSignal): Lines<T> {
+  const response = await fetch(
+    new Request(location.origin + path, {
+      method: 'POST',
+      headers: { 'Content-Type': 'application/json' },
+      body: JSON.stringify({ document }),
+      signal,
+    }),
+  );
+  yield* linesOf<T & { errors?: Refusal[] }>(response);
 }
 
 /** What the choice depends on: a rename of the station asks nothing anew. */
@@ -80,15 +97,7 @@ export class Choosing {
 
   async #stream(document: StationFile, signal: AbortSignal): Promise<ChooseAnswer | null> {
     const started = performance.now();
-    const response = await fetch(
-      new Request(`${location.origin}/api/choose`, {
-        method: 'POST',
-        headers: { 'Content-Type': 'application/json' },
-        body: JSON.stringify({ document }),
-        signal,
-      }),
-    );
-    for await (const line of linesOf<ChooseLine & { errors?: Refusal[] }>(response)) {
+    for await (const line of ask<ChooseLine>('/api/choose', document, signal)) {
       if (signal.aborted) return null;
       if (line.errors) {
         this.trouble = sentence(line);
@@ -102,29 +111,23 @@ export class Choosing {
     return null;
   }
 
-  /** What comes after the verdict: the maps, how sure it is, the break-even. */
+  /** What comes after the verdict: the maps, and, once the question stands, the break-even and how sure it is. */
   async #rest(document: StationFile, answer: ChooseAnswer, signal: AbortSignal) {
     this.progress = null;
+    this.sure = null;
     const map = async (id: string) =>
-      (await api.POST('/api/choose/map', { body: { document, id }, signal })).data;
-    const shown = this.chosen?.id ?? answer.decision;
-    const [mine, present] = await Promise.all([map(shown), map('present')]);
+      (await api.POST('/api/choose/map', { body: { document, id }, signal })).data as LossMap | undefined;
+    this.map = (await map(this.chosen?.id ?? answer.decision)) ?? null;
+    this.presentMap = (await map('present')) ?? null;
+    await new Promise((done) => setTimeout(done, STANDS_AFTER_MS));
     if (signal.aborted) return;
-    this.map = (mine as LossMap | undefined) ?? null;
-    this.presentMap = (present as LossMap | undefined) ?? null;
-    const line = (family: (one: Candidate) => boolean) => answer.candidates.find(family)?.line ?? '';
-    const coax = line((one) => one.id === 'present' || one.placement === 'room');
-    const open = line((one) => one.placement === 'open-room');
-    const [even, sure] = await Promise.all([
-      api.POST('/api/choose/break-even', {
-        body: { document, coax: coax.startsWith('open') ? '' : coax, open_line: open },
-        signal,
-      }),
-      api.POST('/api/choose/sure', { body: { document }, signal }),
-    ]);
-    if (signal.aborted) return;
+    // On the coax that stands now, against the best open line there is.
+    const open_line = answer.candidates.find((one) => one.placement === 'open-room')?.line ?? '';
+    const body = { document, coax: '', open_line };
+    const even = await api.POST('/api/choose/break-even', { body, signal });
     this.evens = (even.data as BreakEven[] | undefined) ?? [];
-    this.sure = (sure.data as Sureness | undefined) ?? null;
+    for await (const step of ask<SureLine>('/api/choose/sure', document, signal))
+      if (step.sure) this.sure = step.sure;
   }
 
   /** Lay a candidate beside what stands now, at a frequency. */

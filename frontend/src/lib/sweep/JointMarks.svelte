@@ -40,7 +40,8 @@
     position: absolute;
     left: 0;
     right: 0;
-    bottom: 38px;
+    bottom: 6px;
+    z-index: 1;
   }
   button {
     position: absolute;
