@@ -146,6 +146,11 @@ def test_what_cannot_be_asked_is_refused_in_place(client, mill):
     assert len(stream(client, bare | {"choice": {"run_m": 20}})) > 1
     far = mill | {"bands": [{"name": "6 m", "low_mhz": 50, "high_mhz": 52}]}
     assert "data reach from edge to edge" in stream(client, far, 422)[0]["rule"]
+    long = mill | {"choice": {"indoor_m": 60}}
+    assert stream(client, long, 422)[0] == {
+        "place": "choice.indoor_m",
+        "rule": "must not be longer than the run (38 m)",
+    }
     odd = mill | {"choice": {"off": ["roof"]}}
     assert stream(client, odd, 422)[0]["place"] == "choice.off[0]"
     none = mill | {"antenna": {"kind": "unknown"}}

@@ -57,7 +57,7 @@ test('labels that would lie on one another are moved apart', () => {
     { name: '17', x: 104, y: 52 },
     { name: '80', x: 300, y: 51 },
   ]);
-  expect(placed.map((one) => one.labelY)).toEqual([54, 67, 55]);
+  expect(placed.map((one) => one.labelY)).toEqual([65, 78, 55]);
   expect(placed.map((one) => one.name)).toEqual(['20', '17', '80']);
 });
 

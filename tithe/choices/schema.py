@@ -113,6 +113,8 @@ class ChooseAnswer(Schema):
     bands: list[str]
     left_out: list[str]
     run_m: float
+    indoor_m: float
+    lead_m: float
     best: str
     decision: str
     candidates: list[CandidateOut]

@@ -23,6 +23,8 @@ from tithe.formats.station_file import line_type_of, to_part
 
 _SHELF_PARTS = ("choke-1", "line-choke", "ratio-4", "ratio-9", "ratio-49", "arrestor-passing")
 PRESENT_LINE = "present"
+USUAL_INDOOR_M = 6.0
+USUAL_LEAD_M = 3.0
 
 
 @cache
@@ -105,7 +107,9 @@ def read(document: m.StationFile, own: Sequence[OwnLine] = ()) -> Choice:
 
 def _site(settings: m.ChoiceModel, run_m: float) -> Site:
     try:
-        return Site(run_m, min(settings.indoor_m, run_m), min(settings.lead_m, run_m))
+        indoor_m = min(USUAL_INDOOR_M, run_m / 2) if settings.indoor_m is None else settings.indoor_m
+        lead_m = min(USUAL_LEAD_M, run_m / 2) if settings.lead_m is None else settings.lead_m
+        return Site(run_m, indoor_m, lead_m)
     except InputError as error:
         raise error.under("choice") from None
 

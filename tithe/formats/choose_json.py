@@ -60,6 +60,8 @@ def answer(choice: Choice, ranking: Ranking) -> dict[str, Any]:
         "bands": [band.name for band in asked.bands],
         "left_out": [band.name for band in asked.station.bands if band.name not in known],
         "run_m": choice.site.run_m,
+        "indoor_m": choice.site.indoor_m,
+        "lead_m": choice.site.lead_m,
         "best": grid.candidates[ranking.best].id,
         "decision": decided.id,
         "candidates": [_candidate(choice, ranking, n) for n in order],

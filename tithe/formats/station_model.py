@@ -397,13 +397,14 @@ Slugs = Annotated[list[Name], Field(max_length=200)]
 class ChoiceModel(Wire):
     """What is asked when choosing the place of the match and the line.
 
-    ``run_m`` left out is the length of the longest line. Prices by token: lines per metre, parts each, in any
+    ``run_m`` left out is the length of the longest line; ``indoor_m`` and ``lead_m`` left out are 6 and 3 m,
+    half of the run at the most. Prices by token: lines per metre, parts each, in any
     one currency. ``off``, ``lines_off``: placements and lines not wanted; ``line``: the only line allowed.
     """
 
     run_m: Positive | None = None
-    indoor_m: NotNegative = 6.0
-    lead_m: NotNegative = 3.0
+    indoor_m: NotNegative | None = None
+    lead_m: NotNegative | None = None
     within_db: Annotated[float, Field(strict=True, allow_inf_nan=False, ge=0, le=20)] = 1.0
     budget: NotNegative | None = None
     prices: dict[Name, NotNegative] = Field(default_factory=dict)

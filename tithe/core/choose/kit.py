@@ -27,8 +27,8 @@ class Site:
     tuner at the mast foot up to the feedpoint."""
 
     run_m: float
-    indoor_m: float = 6.0
-    lead_m: float = 3.0
+    indoor_m: float = 0.0
+    lead_m: float = 0.0
 
     def __post_init__(self) -> None:
         require_positive("run_m", self.run_m)

@@ -136,7 +136,8 @@ def _lossy(old: Sweep, new: Sweep, uncertainty: float) -> list[Cause]:
     rising = float(np.median(extra[half:])) > float(np.median(extra[:half]))
     grows = " It grows with frequency, as a cable’s does." if rising else ""
     text = (
-        f"Where the antenna reflects, less comes back than before on {smoother:.0%} of the frequencies: as "
+        f"Where the antenna reflects, less comes back than before on {100 * smoother:.0f} % of the "
+        "frequencies: as "
         "if the "
         f"cable took {figure(typical, 2)} dB more, one way. Water in the cable or a corroded braid makes "
         "the SWR "
@@ -154,7 +155,8 @@ def _broken(old: Sweep, new: Sweep, pairs: tuple[PairedDip, ...], uncertainty: f
         return []
     was, now = float(np.median(old.swr)), float(np.median(new.swr))
     text = (
-        f"The SWR is up on {up:.0%} of the frequencies, in the middle from {figure(was)} to {figure(now)}"
+        f"The SWR is up on {100 * up:.0f} % of the frequencies, in the middle from {figure(was)} to "
+        f"{figure(now)}"
         f"{', and the dips are gone' if gone else ''}: a connector, a short or an open. "
         f"{_end_of(new)}Look at the joints first."
     )

@@ -719,22 +719,17 @@ export interface components {
          * ChoiceModel
          * @description What is asked when choosing the place of the match and the line.
          *
-         *     ``run_m`` left out is the length of the longest line. Prices by token: lines per metre, parts each, in any
+         *     ``run_m`` left out is the length of the longest line; ``indoor_m`` and ``lead_m`` left out are 6 and 3 m,
+         *     half of the run at the most. Prices by token: lines per metre, parts each, in any
          *     one currency. ``off``, ``lines_off``: placements and lines not wanted; ``line``: the only line allowed.
          */
         ChoiceModel: {
             /** Run M */
             run_m?: number | null;
-            /**
-             * Indoor M
-             * @default 6
-             */
-            indoor_m: number;
-            /**
-             * Lead M
-             * @default 3
-             */
-            lead_m: number;
+            /** Indoor M */
+            indoor_m?: number | null;
+            /** Lead M */
+            lead_m?: number | null;
             /**
              * Within Db
              * @default 1
@@ -2633,6 +2628,10 @@ export interface components {
             left_out: string[];
             /** Run M */
             run_m: number;
+            /** Indoor M */
+            indoor_m: number;
+            /** Lead M */
+            lead_m: number;
             /** Best */
             best: string;
             /** Decision */

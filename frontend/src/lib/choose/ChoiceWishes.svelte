@@ -28,8 +28,8 @@
   const length = { quantity: 'length' as const, optional: true };
   const numbers = $derived([
     { key: 'run_m', label: 'Run to the feedpoint', ...length, unset: answer?.run_m ?? '' },
-    { key: 'indoor_m', label: 'of it indoors', ...length, unset: 6 },
-    { key: 'lead_m', label: 'from mast foot up', ...length, unset: 3 },
+    { key: 'indoor_m', label: 'of it indoors', ...length, unset: answer?.indoor_m ?? '' },
+    { key: 'lead_m', label: 'from mast foot up', ...length, unset: answer?.lead_m ?? '' },
     { key: 'budget', label: 'Spend at most', quantity: 'plain' as const, optional: true, unset: 'no limit' },
   ]);
   const off = $derived(choice.off ?? []);

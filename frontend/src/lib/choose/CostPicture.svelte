@@ -28,7 +28,13 @@
 </script>
 
 <div bind:clientWidth={width}>
-  <svg {width} height={HEIGHT} role="group" aria-label="Watts radiated over the bands against the cost">
+  <svg
+    class="drawing"
+    {width}
+    height={HEIGHT}
+    role="group"
+    aria-label="Watts radiated over the bands against the cost"
+  >
     <rect
       x={LEFT}
       y={y(best?.score_w ?? 0)}
@@ -82,35 +88,19 @@
       </a>
     {/each}
   </svg>
-  <p class="key">
+  <p class="drawing-key">
     <span class="green">○</span> nothing beats these, choose one · <span class="green">●</span> the decision ·
     band: within {digits(answer.within_db)} dB of the best
   </p>
 </div>
 
 <style>
-  svg {
-    display: block;
-    max-width: 100%;
-  }
-  text {
-    font-size: 12px;
-    fill: var(--ink-soft);
-  }
-  .hair {
-    stroke: var(--hairline);
-    stroke-width: 0.7;
-  }
   .dot {
     fill: var(--ink-soft);
     opacity: 0.55;
   }
   .dear {
     opacity: 0.2;
-  }
-  .key {
-    font-size: 13px;
-    color: var(--ink-soft);
   }
   .green {
     color: var(--radiated-ink);

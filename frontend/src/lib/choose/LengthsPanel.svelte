@@ -82,6 +82,7 @@
     <p class="serif" data-testid="lengths">{found.sentence}</p>
     <div bind:clientWidth={width}>
       <svg
+        class="drawing"
         {width}
         {height}
         role="img"
@@ -157,13 +158,5 @@
     font-size: 1.1rem;
     padding: 0.5rem 0;
     max-width: 46rem;
-  }
-  svg {
-    display: block;
-    max-width: 100%;
-  }
-  text {
-    font-size: 12px;
-    fill: var(--ink-soft);
   }
 </style>

@@ -42,6 +42,7 @@
 
 <div bind:clientWidth={width}>
   <svg
+    class="drawing"
     {width}
     height={HEIGHT}
     role="img"
@@ -95,11 +96,10 @@
       <text x={spot.labelX} y={spot.labelY} class="band figures">{spot.name}</text>
     {/each}
   </svg>
-  <p class="key">
-    <span class="diamond">◆</span>
-    {map.name}{#if both}<span>○ what stands now</span>{/if}<span class="heat"
-      >┅ extra loss that the SWR causes, by the handbook</span
-    >
+  <p class="drawing-key">
+    <span><span class="diamond">◆</span> {map.name}</span>
+    {#if both}<span>○ what stands now</span>{/if}
+    <span class="heat">┅ extra loss that the SWR causes, by the handbook</span>
   </p>
   <details>
     <summary>The map as a table</summary>
@@ -134,18 +134,6 @@
 </div>
 
 <style>
-  svg {
-    display: block;
-    max-width: 100%;
-  }
-  text {
-    font-size: 12px;
-    fill: var(--ink-soft);
-  }
-  .hair {
-    stroke: var(--hairline);
-    stroke-width: 0.7;
-  }
   .level {
     fill: var(--heat-ink);
     paint-order: stroke;
@@ -168,16 +156,8 @@
     stroke-width: 0.8;
     stroke-dasharray: 2 2;
   }
-  .key {
-    display: flex;
-    flex-wrap: wrap;
-    gap: 0.1rem 0.9rem;
-    font-size: 13px;
-    color: var(--ink-soft);
-  }
   .diamond {
     color: var(--standing-ink);
-    margin-right: -0.6rem;
   }
   .heat {
     color: var(--heat-ink);

@@ -83,7 +83,10 @@
     );
     const text = await sweeps.simulate({ document: session.document, joint, ...figures });
     if (text !== null)
-      await keep(text, `simulated, ${instrument['start_mhz']} to ${instrument['stop_mhz']} MHz`);
+      await keep(
+        text,
+        `simulated ${String(sweeps.rows.length + 1)}, from ${instrument['start_mhz'] ?? ''} MHz`,
+      );
   }
 </script>
 

@@ -26,6 +26,7 @@
 
 <div class="disc">
   <svg
+    class="drawing"
     width={SIZE}
     height={SIZE}
     role="img"
@@ -39,7 +40,7 @@
         x={px(-0.71 * rhoOf(swr))}
         y={py(-0.71 * rhoOf(swr)) + 4}
         text-anchor="middle"
-        class="small figures label">{swr}</text
+        class="figures label">{swr}</text
       >
     {/each}
     <g clip-path="url(#{clip})">
@@ -54,17 +55,17 @@
       {#if dip.r_ohm !== null && dip.x_ohm !== null}
         {@const [re, im] = at(dip.r_ohm, dip.x_ohm)}
         <path d="M{px(re)} {py(im)}m0 -6l5 9h-10Z" fill="var(--standing-ink)" stroke="var(--paper)" />
-        <text x={px(re) + 8} y={py(im) + 14} class="small figures">{digits(dip.mhz, 4)}</text>
+        <text x={px(re) + 8} y={py(im) + 14} class="figures">{digits(dip.mhz, 4)}</text>
       {/if}
       {#if dip.resonance?.r_ohm != null}
         {@const [re] = at(dip.resonance.r_ohm, 0)}
         <circle cx={px(re)} cy={SIZE / 2} r="5" fill="none" stroke="var(--radiated-ink)" stroke-width="2" />
       {/if}
     {/each}
-    <text x={SIZE / 2} y={14} text-anchor="middle" class="small">inductive, X above 0</text>
-    <text x={SIZE / 2} y={SIZE - 6} text-anchor="middle" class="small">capacitive, X below 0</text>
-    <text x={2} y={SIZE / 2 - 4} class="small">short</text>
-    <text x={SIZE - 2} y={SIZE / 2 - 4} text-anchor="end" class="small">open</text>
+    <text x={SIZE / 2} y={14} text-anchor="middle">inductive, X above 0</text>
+    <text x={SIZE / 2} y={SIZE - 6} text-anchor="middle">capacitive, X below 0</text>
+    <text x={2} y={SIZE / 2 - 4}>short</text>
+    <text x={SIZE - 2} y={SIZE / 2 - 4} text-anchor="end">open</text>
   </svg>
   <p>
     The centre is 50 Ω; distance from it is reflection. Circles round the centre are SWR. On the level line X
@@ -91,7 +92,6 @@
   }
   .hair {
     fill: none;
-    stroke: var(--hairline);
     stroke-dasharray: 3 3;
   }
   .faint {
@@ -101,10 +101,6 @@
   .rim {
     fill: none;
     stroke: var(--ink-soft);
-  }
-  .small {
-    font-size: 12px;
-    fill: var(--ink-soft);
   }
   @media (max-width: 720px) {
     .disc {

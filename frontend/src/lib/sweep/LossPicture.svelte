@@ -1,7 +1,7 @@
 <script lang="ts">
   import type { Look } from '../api/client';
-  import { digits } from '../figures';
   import { across, pathOf, upright } from './axes';
+  import Frame from './Frame.svelte';
 
   let { look }: { look: Look } = $props();
   let width = $state(700);
@@ -15,15 +15,14 @@
 </script>
 
 <div bind:clientWidth={width}>
-  <svg {width} height={HEIGHT} role="img" aria-label="Return loss over frequency, in decibels">
-    {#each y.ticks(6) as tick (tick)}
-      <line x1={box.left} x2={box.right} y1={y(tick)} y2={y(tick)} class="hair" />
-      <text x={box.left - 6} y={y(tick) + 4} text-anchor="end" class="small figures">{tick}</text>
-    {/each}
-    {#each x.ticks(Math.max(3, Math.floor(width / 110))) as tick (tick)}
-      <text x={x(tick)} y={box.bottom + 17} text-anchor="middle" class="small figures">{digits(tick, 6)}</text
-      >
-    {/each}
+  <svg
+    class="drawing"
+    {width}
+    height={HEIGHT}
+    role="img"
+    aria-label="Return loss over frequency, in decibels"
+  >
+    <Frame {x} {box} levels={y.ticks(6).map((db) => ({ at: y(db), name: String(db) }))} />
     <path
       d={pathOf(
         curve.mhz.map(x),
@@ -34,26 +33,8 @@
       stroke-width="2"
     />
   </svg>
-  <p>
+  <p class="drawing-key">
     Return loss, dB: how far below what was sent the returned wave lies. 0 dB returns all, 20 dB one
     hundredth.
   </p>
 </div>
-
-<style>
-  svg {
-    display: block;
-    max-width: 100%;
-  }
-  .hair {
-    stroke: var(--hairline);
-  }
-  .small {
-    font-size: 12px;
-    fill: var(--ink-soft);
-  }
-  p {
-    color: var(--ink-soft);
-    font-size: 13px;
-  }
-</style>

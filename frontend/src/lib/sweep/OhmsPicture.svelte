@@ -1,7 +1,7 @@
 <script lang="ts">
   import type { Look } from '../api/client';
-  import { digits } from '../figures';
   import { across, ohmsTop, pathOf, upright } from './axes';
+  import Frame from './Frame.svelte';
 
   let { look }: { look: Look } = $props();
   let width = $state(700);
@@ -22,18 +22,21 @@
 </script>
 
 <div bind:clientWidth={width}>
-  <svg {width} height={HEIGHT} role="img" aria-label="Resistance and reactance over frequency, in ohms">
+  <svg
+    class="drawing"
+    {width}
+    height={HEIGHT}
+    role="img"
+    aria-label="Resistance and reactance over frequency, in ohms"
+  >
     <clipPath id={clip}
       ><rect x={box.left} y={box.top} width={box.right - box.left} height={box.bottom - box.top} /></clipPath
     >
-    {#each y.ticks(6) as tick (tick)}
-      <line x1={box.left} x2={box.right} y1={y(tick)} y2={y(tick)} class={tick === 0 ? 'zero' : 'hair'} />
-      <text x={box.left - 6} y={y(tick) + 4} text-anchor="end" class="small figures">{tick}</text>
-    {/each}
-    {#each x.ticks(Math.max(3, Math.floor(width / 110))) as tick (tick)}
-      <text x={x(tick)} y={box.bottom + 17} text-anchor="middle" class="small figures">{digits(tick, 6)}</text
-      >
-    {/each}
+    <Frame
+      {x}
+      {box}
+      levels={y.ticks(6).map((ohm) => ({ at: y(ohm), name: String(ohm), strong: ohm === 0 }))}
+    />
     <g clip-path="url(#{clip})" fill="none" stroke-width="2">
       <path d={path(r)} stroke="var(--conducted-ink)" />
       <path d={path(reactance)} stroke="var(--standing-ink)" stroke-dasharray="6 3" />
@@ -42,31 +45,13 @@
       {/each}
     </g>
   </svg>
-  <p>
+  <p class="drawing-key">
     <span class="r">━</span> R, Ω &nbsp; <span class="x">┅</span> X, Ω &nbsp; <span class="o">○</span> X is
     zero; what lies beyond {top} Ω is cut off.
   </p>
 </div>
 
 <style>
-  svg {
-    display: block;
-    max-width: 100%;
-  }
-  .hair {
-    stroke: var(--hairline);
-  }
-  .zero {
-    stroke: var(--ink-soft);
-  }
-  .small {
-    font-size: 12px;
-    fill: var(--ink-soft);
-  }
-  p {
-    color: var(--ink-soft);
-    font-size: 13px;
-  }
   .r {
     color: var(--conducted-ink);
   }

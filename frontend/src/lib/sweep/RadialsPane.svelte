@@ -35,6 +35,7 @@
 {#if answer?.readings.length}
   <div bind:clientWidth={width}>
     <svg
+      class="drawing"
       {width}
       height={HEIGHT}
       role="img"
@@ -106,14 +107,6 @@
     font-size: 1.25rem;
     margin: 0.5rem 0;
     max-width: 46rem;
-  }
-  svg {
-    display: block;
-    max-width: 100%;
-  }
-  text {
-    font-size: 12px;
-    fill: var(--ink-soft);
   }
   form {
     max-width: 22rem;

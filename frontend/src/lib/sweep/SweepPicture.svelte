@@ -2,6 +2,7 @@
   import type { Look } from '../api/client';
   import { digits } from '../figures';
   import { across, pathOf, rhoOf, SWR_TICKS, upright } from './axes';
+  import Frame from './Frame.svelte';
 
   interface Props {
     look: Look;
@@ -33,6 +34,7 @@
 
 <div bind:clientWidth={width}>
   <svg
+    class="drawing"
     {width}
     height={HEIGHT}
     role="img"
@@ -62,23 +64,16 @@
       />
     </g>
     {#each bands as band (band.name)}
-      <text x={(x(band.low_mhz) + x(band.high_mhz)) / 2} y={box.top - 6} text-anchor="middle" class="small"
+      <text x={(x(band.low_mhz) + x(band.high_mhz)) / 2} y={box.top - 6} text-anchor="middle"
         >{band.name.replace(' m', '')}</text
       >
     {/each}
-    {#each SWR_TICKS as tick (tick)}
-      <line x1={box.left} x2={box.right} y1={y(rhoOf(tick))} y2={y(rhoOf(tick))} class="hair" />
-      <text x={box.left - 6} y={y(rhoOf(tick)) + 4} text-anchor="end" class="small figures"
-        >{tick === null ? '∞' : tick}</text
-      >
-    {/each}
-    {#each x.ticks(Math.max(3, Math.floor(width / 110))) as tick (tick)}
-      <line x1={x(tick)} x2={x(tick)} y1={box.bottom} y2={box.bottom + 4} class="hair" />
-      <text x={x(tick)} y={box.bottom + 17} text-anchor="middle" class="small figures">{digits(tick, 6)}</text
-      >
-    {/each}
-    <text x={box.right} y={HEIGHT - 1} text-anchor="end" class="small">MHz</text>
-    <text x={4} y={box.top - 8} class="small">SWR</text>
+    <Frame
+      {x}
+      {box}
+      levels={SWR_TICKS.map((swr) => ({ at: y(rhoOf(swr)), name: swr === null ? '∞' : String(swr) }))}
+    />
+    <text x={4} y={box.top - 8}>SWR</text>
     <line
       x1={box.left}
       x2={box.right}
@@ -109,7 +104,7 @@
       <path d={path(curve)} stroke="var(--standing-ink)" stroke-width="2" />
     </g>
     {#each dips as dip (dip.mhz)}
-      <g class="small figures">
+      <g>
         <path
           d="M{x(dip.mhz)} {y(rhoOf(dip.swr)) + 3}l-5 9h10Z"
           fill="var(--standing-ink)"
@@ -138,9 +133,9 @@
       </g>
     {/each}
   </svg>
-  <p class="key">
-    <span class="lowest">▲</span> lowest SWR
-    {#if look.reading.phase}<span class="resonant">○</span> resonant: X is zero{/if}
+  <p class="drawing-key">
+    {#if dips.length}<span class="lowest">▲</span> lowest SWR{/if}
+    {#if dips.some((dip) => dip.resonance)}<span class="resonant">○</span> resonant: X is zero{/if}
     <span class="comfort">┄</span> your comfort, {digits(comfort)}
     {#if target !== null}<span>│</span> the goal{/if}
     {#each under as one, n (one.id)}
@@ -162,26 +157,8 @@
 </div>
 
 <style>
-  svg {
-    display: block;
-    max-width: 100%;
-  }
-  .key svg {
+  p svg {
     display: inline;
-  }
-  .hair {
-    stroke: var(--hairline);
-  }
-  .small {
-    font-size: 12px;
-    fill: var(--ink-soft);
-  }
-  .key {
-    display: flex;
-    flex-wrap: wrap;
-    gap: 0.1rem 1rem;
-    color: var(--ink-soft);
-    font-size: 13px;
   }
   .lowest {
     color: var(--standing-ink);
@@ -190,7 +167,7 @@
   .comfort {
     color: var(--radiated-ink);
   }
-  .key > span + span {
+  p > span + span {
     margin-left: -0.2rem;
   }
 </style>

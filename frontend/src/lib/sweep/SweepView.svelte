@@ -24,6 +24,10 @@
   const shown = $derived(sweeps.shown ?? row?.joint ?? 0);
   const moved = $derived(row !== null && shown !== row.joint);
 
+  let alert = $state<HTMLElement>();
+  $effect(() => {
+    if (sweeps.trouble) alert?.scrollIntoView({ block: 'nearest' });
+  });
   onMount(() => void sweeps.load());
   $effect(() => {
     // What a look depends on: the choice, the joint, the window, the pane, the log, and the document's bands and goal.
@@ -35,7 +39,7 @@
 <div class="sweep">
   <SweepLog {session} />
   <div class="body">
-    {#if sweeps.trouble}<p class="trouble" role="alert">{sweeps.trouble}</p>{/if}
+    {#if sweeps.trouble}<p class="trouble" role="alert" bind:this={alert}>{sweeps.trouble}</p>{/if}
     {#if sweeps.asking}
       <BringIn {session} />
     {:else if row && look}
@@ -98,6 +102,7 @@
   .trouble {
     color: var(--heat-ink);
     margin: 0.3rem 0;
+    scroll-margin-top: 22.5rem;
   }
   .planes {
     display: flex;

@@ -34,6 +34,9 @@
   }
 
   const last = $derived(answer?.steps.at(-1));
+  const earlier = $derived(
+    (answer?.steps.slice(0, -1) ?? []).map((step, n) => ({ ...step, title: `step ${String(n + 1)}` })),
+  );
   const drawn = $derived(
     look && last
       ? {
@@ -63,7 +66,7 @@
     <SweepPicture
       look={drawn}
       comfort={Number(session.document.comfort_swr) || 2}
-      under={answer?.steps.slice(0, -1) ?? []}
+      under={earlier}
       target={goal.target_mhz}
       {range}
     />
@@ -111,7 +114,7 @@
     <ol aria-label="Trim log">
       {#each answer.steps as step, n (step.id)}
         <li class:wrong={step.course === 'wrong'}>
-          <span class="mark" aria-hidden="true">{MARKS[step.course]}</span>
+          <span class="sign" aria-hidden="true">{MARKS[step.course]}</span>
           <span>
             <strong>{n + 1}. {step.title}</strong>
             {#if step.change_m}<span class="figures"
@@ -154,7 +157,7 @@
     border-top: 1px solid var(--hairline);
     padding: 0.3rem 0;
   }
-  .wrong .mark,
+  .wrong .sign,
   .wrong strong {
     color: var(--heat-ink);
   }

@@ -11,14 +11,17 @@
     ['past', 'Past'],
     ['report', 'Report'],
   ];
+
+  function go(view: View) {
+    session.view = view;
+    window.scrollTo(0, 0);
+  }
 </script>
 
 <nav aria-label="Views">
   {#each VIEWS as [view, name] (view)}
-    <button
-      type="button"
-      aria-current={session.view === view ? 'page' : undefined}
-      onclick={() => (session.view = view)}>{name}</button
+    <button type="button" aria-current={session.view === view ? 'page' : undefined} onclick={() => go(view)}
+      >{name}</button
     >
   {/each}
 </nav>
