@@ -5,7 +5,7 @@ from __future__ import annotations
 from pydantic import TypeAdapter
 
 from tithe.formats.choice import OwnLine
-from tithe.formats.station_model import LineModel, PartModel
+from tithe.formats.part_model import LineModel, PartModel
 from tithe.stations.models import OwnPart
 
 _PART: TypeAdapter[PartModel] = TypeAdapter(PartModel)

@@ -7,7 +7,8 @@ from typing import Annotated, Literal
 from ninja import Schema
 from pydantic import Field
 
-from tithe.formats.station_model import AntennaModel, PartModel, StationFile
+from tithe.formats.part_model import PartModel
+from tithe.formats.station_model import AntennaModel, StationFile
 from tithe.formats.wire import Name, Positive
 from tithe.stations.schema import Comparison
 

@@ -17,9 +17,11 @@ from tithe.core import InputError
 from tithe.core.choose import PLACEMENTS, Candidate, Kit, Site, Wishes
 from tithe.core.errors import require
 from tithe.core.line import LineType
+from tithe.formats import part_model as p
 from tithe.formats import shelf
 from tithe.formats import station_model as m
 from tithe.formats.station_file import line_type_of, to_part
+from tithe.formats.work_model import ChoiceModel
 
 _SHELF_PARTS = ("choke-1", "line-choke", "ratio-4", "ratio-9", "ratio-49", "arrestor-passing")
 PRESENT_LINE = "present"
@@ -40,7 +42,7 @@ class OwnLine:
 
     token: str
     name: str
-    model: m.LineModel
+    model: p.LineModel
     price: float | None
 
 
@@ -51,17 +53,17 @@ class Choice:
     site: Site
     kit: Kit
     wishes: Wishes
-    settings: m.ChoiceModel
-    models: dict[str, m.PartModel]
+    settings: ChoiceModel
+    models: dict[str, p.PartModel]
     names: dict[str, str]
     prices: dict[str, float]
     present: Candidate
 
-    def chain_of(self, candidate: Candidate) -> list[m.PartModel]:
+    def chain_of(self, candidate: Candidate) -> list[p.PartModel]:
         """A candidate's run as the file writes it."""
         return [self._model(item.token, item.length_m) for item in candidate.items]
 
-    def _model(self, token: str, length_m: float | None) -> m.PartModel:
+    def _model(self, token: str, length_m: float | None) -> p.PartModel:
         model = self.models[token]
         if length_m is None:
             return model
@@ -70,10 +72,10 @@ class Choice:
 
 def read(document: m.StationFile, own: Sequence[OwnLine] = ()) -> Choice:
     """The choice that a document asks for. Raises `InputError` with its place."""
-    settings = document.choice or m.ChoiceModel()
+    settings = document.choice or ChoiceModel()
     at = _main_line(document)
     run = document.chain[at] if at is not None else None
-    assert run is None or isinstance(run, m.LineModel)
+    assert run is None or isinstance(run, p.LineModel)
     run_m = settings.run_m if settings.run_m is not None else (run.length_m if run else None)
     if not run_m:
         raise InputError("choice.run_m", "is not known: the run has no line yet; say how long it will be")
@@ -85,7 +87,7 @@ def read(document: m.StationFile, own: Sequence[OwnLine] = ()) -> Choice:
     owned = frozenset(
         {*kept.tokens, *tuners, *(("choke",) if kept.choke else ()), *_hung(document.chain, at, models)}
     )
-    is_part = {t: not isinstance(one, m.LineModel) or t.startswith("kept-") for t, one in models.items()}
+    is_part = {t: not isinstance(one, p.LineModel) or t.startswith("kept-") for t, one in models.items()}
     parts = {token: to_part(model) for token, model in models.items() if is_part[token]}
     kit = Kit(
         coax, open_lines, parts, kept.before, kept.behind, kept.at_feedpoint,
@@ -105,7 +107,7 @@ def read(document: m.StationFile, own: Sequence[OwnLine] = ()) -> Choice:
     return Choice(site, kit, wishes, settings, models, names, prices, present)
 
 
-def _site(settings: m.ChoiceModel, run_m: float) -> Site:
+def _site(settings: ChoiceModel, run_m: float) -> Site:
     try:
         indoor_m = min(USUAL_INDOOR_M, run_m / 2) if settings.indoor_m is None else settings.indoor_m
         lead_m = min(USUAL_LEAD_M, run_m / 2) if settings.lead_m is None else settings.lead_m
@@ -114,7 +116,7 @@ def _site(settings: m.ChoiceModel, run_m: float) -> Site:
         raise error.under("choice") from None
 
 
-def _check_names(settings: m.ChoiceModel, kit: Kit) -> None:
+def _check_names(settings: ChoiceModel, kit: Kit) -> None:
     slugs = [placement.slug for placement in PLACEMENTS]
     for n, slug in enumerate(settings.off):
         require(slug in slugs, f"choice.off[{n}]", f"is no placement; there are {', '.join(slugs)}", slug)
@@ -127,7 +129,7 @@ def _check_names(settings: m.ChoiceModel, kit: Kit) -> None:
 
 def _main_line(document: m.StationFile) -> int | None:
     lines = [
-        n for n, part in enumerate(document.chain) if isinstance(part, m.LineModel) and not part.bypassed
+        n for n, part in enumerate(document.chain) if isinstance(part, p.LineModel) and not part.bypassed
     ]
     return max(lines, key=lambda n: document.chain[n].length_m, default=None)  # type: ignore[union-attr]
 
@@ -142,7 +144,7 @@ class _Kept:
 
 
 def _kept(
-    chain: Sequence[m.PartModel], at: int | None, models: dict[str, m.PartModel], names: dict[str, str]
+    chain: Sequence[p.PartModel], at: int | None, models: dict[str, p.PartModel], names: dict[str, str]
 ) -> _Kept:
     """What of the present run stays: in the room before and behind the tuner, and at the feedpoint."""
     before: list[str] = []
@@ -157,7 +159,7 @@ def _kept(
             tuner_seen = True
             continue
         outside = at is not None and n > at
-        if isinstance(part, m.TransformerModel):
+        if isinstance(part, p.TransformerModel):
             if outside and part.ratio == 1 and not choke:
                 models["choke"], choke = part, True
             continue
@@ -169,12 +171,12 @@ def _kept(
     return _Kept(tuple(tokens), tuple(before), tuple(behind), tuple(feedpoint), choke)
 
 
-def _hung(chain: Sequence[m.PartModel], at: int | None, models: dict[str, m.PartModel]) -> tuple[str, ...]:
+def _hung(chain: Sequence[p.PartModel], at: int | None, models: dict[str, p.PartModel]) -> tuple[str, ...]:
     """Transformers that hang at the feedpoint already take the place of the shelf's of their ratio."""
     ratios = {4: "ratio-4", 9: "ratio-9", 49: "ratio-49"}
     tokens = []
     for part in chain[at + 1 :] if at is not None else ():
-        if isinstance(part, m.TransformerModel) and part.ratio in ratios and not part.bypassed:
+        if isinstance(part, p.TransformerModel) and part.ratio in ratios and not part.bypassed:
             token = ratios[int(part.ratio)]
             models[token] = part
             tokens.append(token)
@@ -182,14 +184,14 @@ def _hung(chain: Sequence[m.PartModel], at: int | None, models: dict[str, m.Part
 
 
 def _tuners(
-    chain: Sequence[m.PartModel], models: dict[str, m.PartModel], names: dict[str, str]
+    chain: Sequence[p.PartModel], models: dict[str, p.PartModel], names: dict[str, str]
 ) -> tuple[str, ...]:
     """Tuners of the present chain take the place of the shelf's; which tokens are owned by that."""
     owned = []
     for part in chain:
-        if isinstance(part, m.RatedTunerModel) and part.reach_swr <= 3.5:
+        if isinstance(part, p.RatedTunerModel) and part.reach_swr <= 3.5:
             token = "radio-tuner"
-        elif isinstance(part, m.TunerModel | m.SteppedTunerModel | m.RatedTunerModel):
+        elif isinstance(part, p.TunerModel | p.SteppedTunerModel | p.RatedTunerModel):
             token = "mast-tuner" if part.dc_on_coax else "room-tuner"
         else:
             continue
@@ -200,7 +202,7 @@ def _tuners(
     return tuple(owned)
 
 
-def _shelf_models() -> dict[str, m.PartModel]:
+def _shelf_models() -> dict[str, p.PartModel]:
     by_slug = {one.slug: one.part for one in shelf.parts()}
     models = {slug: by_slug[slug] for slug in _SHELF_PARTS}
     models |= {"room-tuner": by_slug["t-wide"], "mast-tuner": by_slug["relay-mast"]}
@@ -217,11 +219,11 @@ def _placed_names() -> dict[str, str]:
 
 
 def _lines(
-    run: m.LineModel | None, own: Sequence[OwnLine], models: dict[str, m.PartModel], names: dict[str, str]
+    run: p.LineModel | None, own: Sequence[OwnLine], models: dict[str, p.PartModel], names: dict[str, str]
 ) -> tuple[dict[str, LineType], dict[str, LineType], str]:
     """Coaxial and open lines by token, and the token of the present run's."""
-    found: list[tuple[str, str, m.LineModel]] = [
-        (slug, row.name, m.LineModel(kind="line", line=slug, length_m=0.0))
+    found: list[tuple[str, str, p.LineModel]] = [
+        (slug, row.name, p.LineModel(kind="line", line=slug, length_m=0.0))
         for slug, row in shelf.lines().items()
     ]
     found += [(line.token, line.name, line.model) for line in own]

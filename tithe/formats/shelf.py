@@ -9,7 +9,7 @@ from importlib import resources
 from pydantic import BaseModel, TypeAdapter
 
 from tithe.core import AttenuatedLine
-from tithe.formats.station_model import PartModel
+from tithe.formats.part_model import PartModel
 
 
 class ShelfLine(BaseModel):

@@ -36,6 +36,7 @@ from tithe.core import (
 )
 from tithe.core.line import LineType
 from tithe.core.station import Part
+from tithe.formats import part_model as p
 from tithe.formats import shelf, touchstone
 from tithe.formats import station_model as m
 from tithe.formats.wire import input_errors
@@ -118,7 +119,7 @@ def to_station(document: m.StationFile) -> Station:
     )
 
 
-def _parts(models: Sequence[m.PartModel], errors: list[InputError]) -> list[Part]:
+def _parts(models: Sequence[p.PartModel], errors: list[InputError]) -> list[Part]:
     """The parts that can be built; what is wrong with the others is added to ``errors``."""
     parts: list[Part] = []
     for n, model in enumerate(models):
@@ -129,7 +130,7 @@ def _parts(models: Sequence[m.PartModel], errors: list[InputError]) -> list[Part
     return parts
 
 
-def to_chain(models: Sequence[m.PartModel]) -> tuple[Part, ...]:
+def to_chain(models: Sequence[p.PartModel]) -> tuple[Part, ...]:
     """A run alone. Raises `StationError` with every place that is wrong."""
     errors: list[InputError] = []
     parts = _parts(models, errors)
@@ -163,7 +164,7 @@ def _scaled(value: float | None, factor: float) -> float | None:
     return None if value is None else value * factor
 
 
-def _ratings(model: m.RatedPart) -> Ratings:
+def _ratings(model: p.RatedPart) -> Ratings:
     return Ratings(
         _scaled(model.f_min_mhz, 1e6),
         _scaled(model.f_max_mhz, 1e6),
@@ -173,7 +174,7 @@ def _ratings(model: m.RatedPart) -> Ratings:
     )
 
 
-def line_type_of(choice: str | m.LineFigures | m.TwoWireFigures | m.LineReadings) -> LineType:
+def line_type_of(choice: str | p.LineFigures | p.TwoWireFigures | p.LineReadings) -> LineType:
     """The core's line type of a slug or of figures. Raises `InputError`."""
     if isinstance(choice, str):
         if choice not in shelf.lines():
@@ -181,11 +182,11 @@ def line_type_of(choice: str | m.LineFigures | m.TwoWireFigures | m.LineReadings
                 "line", f"{choice!r} is not on the shelf; there are {', '.join(shelf.lines())}", choice
             )
         return shelf.line_type(choice)
-    if isinstance(choice, m.LineFigures):
+    if isinstance(choice, p.LineFigures):
         return AttenuatedLine(
             choice.r0_ohm, choice.velocity_factor, choice.k1, choice.k2, choice.max_volts_rms
         )
-    if isinstance(choice, m.LineReadings):
+    if isinstance(choice, p.LineReadings):
         readings = tuple((mhz * 1e6, db) for mhz, db in choice.readings)
         try:
             return fitted_line(readings, choice.r0_ohm, choice.velocity_factor, choice.max_volts_rms)
@@ -200,29 +201,29 @@ def line_type_of(choice: str | m.LineFigures | m.TwoWireFigures | m.LineReadings
     )
 
 
-def to_part(model: m.PartModel) -> Part:
+def to_part(model: p.PartModel) -> Part:
     """One part of the chain. Raises `InputError` with a place below the part."""
     label = model.label or model.kind
     match model:
-        case m.LineModel():
+        case p.LineModel():
             return Line(line_type_of(model.line), model.length_m, label, model.bypassed)
-        case m.MeterModel():
+        case p.MeterModel():
             return Meter(
                 label, model.full_scale_w, model.accuracy_pct, model.directivity_db, model.mode,
                 loss_db=model.loss_db, ratings=_ratings(model), bypassed=model.bypassed,
             )  # fmt: skip
-        case m.InlineModel():
+        case p.InlineModel():
             return Inline(model.loss_db, model.z_ohm, label, _ratings(model), model.bypassed)
-        case m.TransformerModel():
+        case p.TransformerModel():
             return Transformer(
                 model.ratio, model.loss_db, model.z_ohm, _scaled(model.magnetizing_uh, 1e-6),
                 model.core_loss_ohm, _scaled(model.leakage_uh, 1e-6), label, _ratings(model), model.bypassed,
             )  # fmt: skip
-        case m.TunerModel():
+        case p.TunerModel():
             return _tuner(model, label)
-        case m.SteppedTunerModel():
+        case p.SteppedTunerModel():
             return _stepped_tuner(model, label)
-        case m.RatedTunerModel():
+        case p.RatedTunerModel():
             return RatedTuner(
                 model.reach_swr, model.loss_db_at_1, model.loss_db_at_reach,
                 "bypass" if model.bypassed else model.setting, model.dc_on_coax, label, _ratings(model),
@@ -240,9 +241,9 @@ def _knobs(given: dict[str, Any]) -> dict[str, Any]:
     }
 
 
-def _tuner(model: m.TunerModel, label: str) -> Tuner:
+def _tuner(model: p.TunerModel, label: str) -> Tuner:
     setting: Any = "bypass" if model.bypassed else model.setting
-    if isinstance(setting, m.Knobs):
+    if isinstance(setting, p.Knobs):
         setting = _knobs(setting.model_dump(exclude_none=True))
     try:
         return Tuner(
@@ -255,9 +256,9 @@ def _tuner(model: m.TunerModel, label: str) -> Tuner:
         raise _in_file_units(error, ranges) from None
 
 
-def _stepped_tuner(model: m.SteppedTunerModel, label: str) -> SteppedTuner:
+def _stepped_tuner(model: p.SteppedTunerModel, label: str) -> SteppedTuner:
     setting: Any = "bypass" if model.bypassed else model.setting
-    if isinstance(setting, m.SteppedKnobs):
+    if isinstance(setting, p.SteppedKnobs):
         setting = _knobs(setting.model_dump())
     try:
         return SteppedTuner(

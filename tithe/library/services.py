@@ -5,7 +5,8 @@ from __future__ import annotations
 from django.db import transaction
 
 from tithe.formats import station_file
-from tithe.formats.station_model import StationFile, SweepModel
+from tithe.formats.station_model import StationFile
+from tithe.formats.work_model import SweepModel
 from tithe.stations import demo
 from tithe.stations import services as stations
 from tithe.stations.models import Station

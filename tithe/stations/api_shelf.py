@@ -11,8 +11,9 @@ from pydantic import Field
 
 from tithe.core.bands import REGIONS
 from tithe.formats import shelf
+from tithe.formats.part_model import PartModel
 from tithe.formats.station_file import to_part
-from tithe.formats.station_model import BandModel, PartModel
+from tithe.formats.station_model import BandModel
 from tithe.formats.wire import Name
 from tithe.stations.api import Refusals
 from tithe.stations.models import OwnPart

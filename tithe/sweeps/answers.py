@@ -23,7 +23,8 @@ from tithe.core.sweep import (
     learned,
 )
 from tithe.formats import sweep_file, sweep_json
-from tithe.formats.station_model import BandModel, TrimModel
+from tithe.formats.station_model import BandModel
+from tithe.formats.work_model import TrimModel
 from tithe.sweeps.models import KeptSweep
 from tithe.sweeps.schema import Window
 from tithe.sweeps.services import moved

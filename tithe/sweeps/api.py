@@ -13,7 +13,7 @@ from tithe.core.errors import require
 from tithe.core.sweep import Analyzer, measure
 from tithe.formats import antenna_file, sweep_csv, sweep_file
 from tithe.formats.station_file import to_chain, to_station
-from tithe.formats.station_model import SweepModel
+from tithe.formats.work_model import SweepModel
 from tithe.stations.api import ReadAntenna, Refusals, TextFile, no_station, refusal
 from tithe.stations.api_compute import plain_json
 from tithe.stations.models import Station

@@ -8,8 +8,10 @@ from typing import Annotated, Literal
 from ninja import Schema
 from pydantic import Field
 
-from tithe.formats.station_model import BandModel, PartModel, StationFile, TrimModel
+from tithe.formats.part_model import PartModel
+from tithe.formats.station_model import BandModel, StationFile
 from tithe.formats.wire import Name, NotNegative, Number, Positive
+from tithe.formats.work_model import TrimModel
 
 Joint = Annotated[int, Field(ge=0, le=60)]
 Chain = Annotated[list[PartModel], Field(max_length=60)]

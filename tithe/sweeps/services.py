@@ -13,9 +13,10 @@ from tithe.core.errors import require
 from tithe.core.station import Part
 from tithe.core.sweep import Moved, move
 from tithe.formats import sweep_file
+from tithe.formats.part_model import PartModel
 from tithe.formats.station_file import to_chain
-from tithe.formats.station_model import PartModel, SweepModel
 from tithe.formats.sweep_csv import Columns
+from tithe.formats.work_model import SweepModel
 from tithe.stations.models import Station
 from tithe.sweeps.models import KeptSweep
 

@@ -97,7 +97,7 @@
     {/each}
   </svg>
   <p class="drawing-key">
-    <span><span class="diamond">◆</span> {map.name}</span>
+    <span><span class="spot">◆</span> {map.name}</span>
     {#if both}<span>○ what stands now</span>{/if}
     <span class="heat">┅ extra loss that the SWR causes, by the handbook</span>
   </p>
@@ -156,7 +156,7 @@
     stroke-width: 0.8;
     stroke-dasharray: 2 2;
   }
-  .diamond {
+  .spot {
     color: var(--standing-ink);
   }
   .heat {
