@@ -16,10 +16,11 @@ export class FakeServer {
   constructor(reply: (asked: Asked) => Reply | Promise<Reply>) {
     this.reply = reply;
     vi.stubGlobal('fetch', async (request: Request) => {
+      const text = request.method === 'GET' ? '' : await request.text();
       const asked = {
         method: request.method,
         path: new URL(request.url, 'http://x').pathname,
-        body: request.method === 'GET' ? null : ((await request.json()) as unknown),
+        body: text === '' ? null : (JSON.parse(text) as unknown),
       };
       this.asked.push(asked);
       const { status = 200, body } = await this.reply(asked);

@@ -1,0 +1,372 @@
+import { render, screen, within } from '@testing-library/svelte';
+import userEvent from '@testing-library/user-event';
+import { afterEach, beforeEach, expect, test, vi } from 'vitest';
+import type { Look } from '../../frontend/src/lib/api/client';
+import { preferences } from '../../frontend/src/lib/station/preferences.svelte';
+import { Session } from '../../frontend/src/lib/station/session.svelte';
+import BaselinePane from '../../frontend/src/lib/sweep/BaselinePane.svelte';
+import BringIn from '../../frontend/src/lib/sweep/BringIn.svelte';
+import ConfirmColumns from '../../frontend/src/lib/sweep/ConfirmColumns.svelte';
+import DipTable from '../../frontend/src/lib/sweep/DipTable.svelte';
+import DiscPicture from '../../frontend/src/lib/sweep/DiscPicture.svelte';
+import JointMarks from '../../frontend/src/lib/sweep/JointMarks.svelte';
+import OhmsPicture from '../../frontend/src/lib/sweep/OhmsPicture.svelte';
+import RadialsPane from '../../frontend/src/lib/sweep/RadialsPane.svelte';
+import ReadPane from '../../frontend/src/lib/sweep/ReadPane.svelte';
+import SweepBands from '../../frontend/src/lib/sweep/SweepBands.svelte';
+import SweepLog from '../../frontend/src/lib/sweep/SweepLog.svelte';
+import SweepPicture from '../../frontend/src/lib/sweep/SweepPicture.svelte';
+import SweepTools from '../../frontend/src/lib/sweep/SweepTools.svelte';
+import TrimPane from '../../frontend/src/lib/sweep/TrimPane.svelte';
+import { answer, FakeServer, kept, settled, until } from './server';
+import { band, dip, look, row } from './sweepData';
+
+let server: FakeServer;
+let session: Session;
+let log = [row(1), row(2)];
+let refuse = false;
+
+beforeEach(async () => {
+  vi.stubGlobal(
+    'ResizeObserver',
+    class {
+      observe() {}
+      unobserve() {}
+      disconnect() {}
+    },
+  );
+  log = [row(1), row(2)];
+  refuse = false;
+  server = new FakeServer(({ method, path }) => {
+    if (path === '/api/solve') return { body: answer() };
+    if (path === '/api/sweeps/simulate') return { body: { text: '# MHz S RI R 50\n7 0 0\n' } };
+    if (path === '/api/sweeps/recognise')
+      return {
+        body: {
+          kind: 'csv',
+          heads: ['a', 'b', 'c'],
+          rows: [['7', '50', '3']],
+          columns: {},
+          question: 'which',
+        },
+      };
+    if (path.endsWith('/antenna')) return { body: { antenna: { kind: 'touchstone', content: 'moved' } } };
+    if (method === 'POST' && path.endsWith('/sweeps'))
+      return refuse
+        ? { status: 422, body: { errors: [{ place: 'line 2', rule: 'holds no number' }] } }
+        : { status: 201, body: log[1] };
+    if (path.endsWith('/sweeps')) return { body: log };
+    if (path.startsWith('/api/sweeps/')) return { body: log[0] };
+    return { body: kept(2) };
+  });
+  session = new Session(kept());
+  await until(() => session.answer !== null);
+  await session.sweeps.load();
+});
+afterEach(async () => {
+  await settled();
+  vi.unstubAllGlobals();
+  if (preferences.system === 'feet') preferences.toggleSystem();
+});
+
+test('a dip’s widths say where they end, or that they do not', () => {
+  render(DipTable, { reading: look().reading });
+  const cells = screen.getAllByRole('cell').map((cell) => cell.textContent?.replace(/\s+/g, ' '));
+  expect(screen.getByRole('rowheader').textContent).toBe('1.33');
+  expect(cells).toEqual([
+    '7.090',
+    '66 − j2.3',
+    '7.100',
+    '+10',
+    '66.8',
+    '12.2',
+    '145',
+    'beyond the sweep',
+    'not reached',
+  ]);
+});
+
+test('without phase there is no column for what only a phase tells', () => {
+  const reading = look({ phase: false, dips: [dip({ resonance: null, r_ohm: null, x_ohm: null })] }).reading;
+  render(DipTable, { reading });
+  expect(screen.queryByText('Q')).toBeNull();
+  expect(screen.getAllByRole('cell')).toHaveLength(4);
+});
+
+test('a dip of a phase-true sweep without a zero of X says so', () => {
+  render(DipTable, { reading: look({ dips: [dip({ resonance: null })] }).reading });
+  expect(screen.getByText('no zero of X in this dip')).toBeTruthy();
+});
+
+test('each band says what it needs; a band beyond the sweep cannot be drawn', async () => {
+  const zoomed = vi.fn();
+  const bands = [
+    band('40 m', 7.0, 7.2),
+    band('30 m', 10.1, 10.15, { need: 'radio', swr_worst: 2.8 }),
+    band('20 m', 14, 14.35, { need: 'wide', swr_worst: null }),
+    band('10 m', 28, 29.7, {
+      covered: false,
+      need: null,
+      swr_low: null,
+      swr_middle: null,
+      swr_high: null,
+      swr_worst: null,
+    }),
+  ];
+  render(SweepBands, { reading: look({ bands }).reading, moved: false, onzoom: zoomed });
+  const rows = screen
+    .getAllByRole('row')
+    .slice(1)
+    .map((one) => one.textContent?.replace(/\s+/g, ' ').trim());
+  expect(rows[0]).toContain('nothing');
+  expect(rows[1]).toContain('2.80◐ the radio’s own tuner');
+  expect(rows[2]).toContain('∞○ a wide-range tuner');
+  expect(rows[3]).toContain('––––the sweep does not reach it');
+  expect(screen.getByRole('button', { name: 'Draw 10 m alone' })).toHaveProperty('disabled', true);
+  await userEvent.click(screen.getByRole('button', { name: 'Draw 30 m alone' }));
+  expect(zoomed).toHaveBeenCalledWith(10.1, 10.15);
+});
+
+test('where the sweep was moved, the worst SWR stands beside the one where it was taken', () => {
+  render(SweepBands, {
+    reading: look({ bands: [band('40 m', 7, 7.2, { taken_worst: 1.4 })] }).reading,
+    moved: true,
+    onzoom: () => {},
+  });
+  expect(screen.getByText('worst, where taken')).toBeTruthy();
+  expect(screen.getByText('1.40')).toBeTruthy();
+});
+
+test('the picture marks the dip and the resonance, lays others under it and breaks at infinity', () => {
+  const { container } = render(SweepPicture, {
+    props: {
+      look: look(),
+      comfort: 2,
+      target: 7.15,
+      under: [{ id: 9, title: 'last year', curve: look().curve }],
+    },
+  });
+  const drawn = container.querySelectorAll('g[clip-path] path');
+  expect(drawn).toHaveLength(2);
+  expect(drawn[0]?.getAttribute('stroke-dasharray')).toBe('5 3');
+  // The last point is infinite: it lies on the line at the top.
+  expect(drawn[1]?.getAttribute('d')).toMatch(/L-?[\d.]+,26$/);
+  expect(screen.getByText(/last year/)).toBeTruthy();
+  expect(container.querySelector('.drawing-key')?.textContent).toContain('lowest SWR');
+  expect(screen.getByRole('img').getAttribute('aria-label')).toContain('The SWR is lowest at 7.09 MHz');
+});
+
+test('a picture without dips keeps their signs out of its key', () => {
+  const { container } = render(SweepPicture, { look: look({ dips: [] }), comfort: 2 });
+  expect(container.querySelector('.drawing-key')?.textContent).not.toContain('lowest SWR');
+});
+
+test('on the disc a resonance of 66.8 Ω lies right of the centre on the level line', () => {
+  const { container } = render(DiscPicture, { look: look(), comfort: 2 });
+  const mark = container.querySelector('circle[r="5"]');
+  const gamma = (66.8 - 50) / (66.8 + 50);
+  expect(Number(mark?.getAttribute('cx'))).toBeCloseTo(170 + 150 * gamma, 6);
+  expect(mark?.getAttribute('cy')).toBe('170');
+});
+
+test('R and X are cut off where they would flatten the rest, and it is said', () => {
+  render(OhmsPicture, { look: look() });
+  expect(screen.getByText(/what lies beyond \d+ Ω is cut off/)).toBeTruthy();
+});
+
+test('the pictures of R and X and the disc are offered only with phase', async () => {
+  const { rerender } = render(ReadPane, { session, look: look(), moved: false });
+  await userEvent.click(screen.getByRole('button', { name: 'Impedance disc' }));
+  expect(screen.getByRole('img').getAttribute('aria-label')).toContain('disc of impedances');
+  await rerender({ look: look({ phase: false }) as Look });
+  expect(screen.queryByRole('button', { name: 'R and X' })).toBeNull();
+  expect(screen.getByRole('img').getAttribute('aria-label')).toContain('SWR over frequency');
+  await userEvent.click(screen.getByRole('button', { name: 'Draw 40 m alone' }));
+  expect(session.sweeps.window).toEqual({ low_mhz: 6.88, high_mhz: 7.32 });
+});
+
+test('columns are confirmed as chosen; X only where the file holds it', async () => {
+  const confirmed = vi.fn();
+  const found = {
+    kind: 'csv' as const,
+    heads: ['f', 'r', 'x'],
+    rows: [['7000', '50', '3']],
+    columns: null,
+    question: '?',
+  };
+  render(ConfirmColumns, { found, onconfirm: confirmed, oncancel: () => {} });
+  expect(screen.getByText(/The headings do not say all/)).toBeTruthy();
+  expect(screen.queryByLabelText('Column of X')).toBeNull();
+  await userEvent.selectOptions(screen.getByLabelText('Unit of the frequency'), 'khz');
+  await userEvent.selectOptions(screen.getByLabelText('What the file holds'), 'r-x');
+  await userEvent.selectOptions(screen.getByLabelText('Column of X'), '2');
+  await userEvent.click(screen.getByRole('button', { name: 'Take it so' }));
+  expect(confirmed).toHaveBeenCalledWith({ frequency: 0, unit: 'khz', holds: 'r-x', first: 1, second: 2 });
+});
+
+test('typed readings go through the same door as a file; half-typed lines wait', async () => {
+  render(BringIn, { session });
+  const field = screen.getByLabelText(/MHz and SWR/);
+  await userEvent.clear(field);
+  await userEvent.type(field, '7.0 1,9{enter}7.1 1.3{enter}7.2');
+  await userEvent.click(screen.getByRole('button', { name: 'Take these readings' }));
+  await until(() => server.asked.some((one) => one.method === 'POST' && one.path.endsWith('/sweeps')));
+  const sent = server.asked.find((one) => one.method === 'POST' && one.path.endsWith('/sweeps'))?.body;
+  expect(sent).toMatchObject({
+    text: 'MHz;SWR\n7.0;1,9\n7.1;1.3',
+    joint: 0,
+    trim: false,
+    chain: session.document.chain,
+  });
+});
+
+test('a refused sweep is said, and what was typed stays', async () => {
+  refuse = true;
+  render(BringIn, { session });
+  const field = screen.getByLabelText(/MHz and SWR/);
+  await userEvent.clear(field);
+  await userEvent.type(field, '7.0 x');
+  await userEvent.click(screen.getByRole('button', { name: 'Take these readings' }));
+  await until(() => session.sweeps.trouble !== '');
+  expect(session.sweeps.trouble).toBe('The sweep was not taken: line 2: holds no number.');
+  expect(field).toHaveProperty('value', '7.0 x');
+});
+
+test('the simulated analyzer gets its figures as numbers, and its file is kept as a trim step', async () => {
+  render(BringIn, { session });
+  session.sweeps.takenAt = 2;
+  const noise = screen.getByLabelText('Noise in Γ');
+  await userEvent.clear(noise);
+  await userEvent.type(noise, '0,01');
+  await userEvent.clear(screen.getByLabelText('Directivity'));
+  await userEvent.click(screen.getByLabelText('a step of trimming'));
+  await userEvent.type(screen.getByLabelText('done to each side before it, + longer'), '-12,5');
+  await userEvent.click(screen.getByRole('button', { name: 'Measure' }));
+  await until(() => server.asked.some((one) => one.method === 'POST' && one.path.endsWith('/sweeps')));
+  const asked = server.to('/api/sweeps/simulate')[0]?.body as Record<string, unknown>;
+  expect(asked).toMatchObject({ noise: 0.01, points: 201, joint: 2 });
+  expect(asked).not.toHaveProperty('directivity_db');
+  const sent = server.asked.find((one) => one.method === 'POST' && one.path.endsWith('/sweeps'))?.body;
+  expect(sent).toMatchObject({ trim: true, change_m: -0.125, joint: 2 });
+});
+
+test('a CSV file waits for its columns to be confirmed', async () => {
+  render(BringIn, { session });
+  await userEvent.upload(screen.getByLabelText('A sweep file'), new File(['7,50,3'], 'notes.csv'));
+  await screen.findByRole('form', { name: 'What the columns hold' });
+  await userEvent.click(screen.getByRole('button', { name: 'Leave it' }));
+  expect(screen.queryByRole('form', { name: 'What the columns hold' })).toBeNull();
+  expect(server.asked.some((one) => one.method === 'POST' && one.path.endsWith('/sweeps'))).toBe(false);
+});
+
+test('the log says where each sweep was taken and what it is for; put-away ones can be brought back', async () => {
+  log = [row(1, { baseline: true, radials: 8 }), row(2, { trim: true, joint: 1 }), row(3, { removed: true })];
+  await session.sweeps.load();
+  render(SweepLog, { session });
+  expect(screen.getByRole('button', { name: /sweep 1/ }).textContent).toMatch(
+    /24 Nov, at the radio, 8 radials, baseline/,
+  );
+  expect(screen.getByRole('button', { name: /sweep 2/ }).textContent).toMatch(/at the feedpoint, trim step/);
+  expect(screen.queryByRole('button', { name: /^sweep 3/ })).toBeNull();
+  await userEvent.click(screen.getByRole('button', { name: 'Bring back sweep 3' }));
+  expect(server.asked.at(-2)).toMatchObject({
+    method: 'PATCH',
+    path: '/api/sweeps/3',
+    body: { removed: false },
+  });
+});
+
+test('a sweep becomes the antenna, under the antenna’s name', async () => {
+  render(SweepTools, { session, row: row(1), shown: 0 });
+  await userEvent.click(screen.getByRole('button', { name: 'Make it the station’s antenna' }));
+  await screen.findByRole('status');
+  expect(session.document.antenna).toMatchObject({ kind: 'touchstone', content: 'moved' });
+  expect(session.history.canUndo).toBe(true);
+});
+
+test('a sweep keeps the run of its day until today’s is asked for', async () => {
+  render(SweepTools, { session, row: row(1), shown: 0 });
+  await userEvent.click(screen.getByRole('button', { name: 'Take today’s run instead' }));
+  const change = server.asked.find((one) => one.method === 'PATCH');
+  expect(change?.body).toEqual({ chain: session.document.chain });
+});
+
+test('joints on the strip show the sweep elsewhere, or say where a new one was taken', async () => {
+  render(JointMarks, { session, edges: [10, 200, 400] });
+  const marks = () => within(screen.getByRole('group', { name: 'Joints of the run' })).getAllByRole('button');
+  expect(marks().map((one) => one.getAttribute('aria-label'))[0]).toBe(
+    'Show the sweep at the radio (taken here)',
+  );
+  await userEvent.click(marks()[2] as HTMLElement);
+  expect(session.sweeps.shown).toBe(2);
+  session.sweeps.bringing = true;
+  await screen.findByRole('button', { name: 'The sweep was taken at the feedpoint' });
+  await userEvent.click(marks()[1] as HTMLElement);
+  expect([session.sweeps.takenAt, session.sweeps.shown]).toEqual([1, 2]);
+});
+
+test('trimming starts at the middle of the band looked at; a wrong step is marked', async () => {
+  const { rerender } = render(TrimPane, { session, look: look() });
+  await userEvent.click(screen.getByRole('button', { name: /Start trimming/ }));
+  expect(session.document.trim).toMatchObject({ target_mhz: 7.1, sides: 2, means: 'wire', aim: 'resonance' });
+  const step = (id: number, course: string, change: number | null) => ({
+    id,
+    title: `step ${String(id)}`,
+    mhz: 7.2,
+    swr: 1.4,
+    change_m: change,
+    course,
+    moved_khz: null,
+    sentence: course === 'wrong' ? 'That went the wrong way.' : 'The start.',
+    curve: look().curve,
+  });
+  session.sweeps.trim = {
+    sentence: 'Lengthen each side by 12 cm.',
+    change_m: 0.12,
+    learned: '',
+    steps: [step(1, 'start', null), step(2, 'wrong', -0.1)],
+  } as never;
+  await rerender({ look: look() });
+  const items = within(await screen.findByRole('list', { name: 'Trim log' })).getAllByRole('listitem');
+  expect(items[1]?.className).toContain('wrong');
+  expect(items[1]?.textContent?.replace(/\s+/g, ' ')).toContain(
+    '(−10 cm a side) 7.200 MHz, SWR 1.40. That went the wrong way.',
+  );
+});
+
+test('radials are noted in the reader’s own unit', async () => {
+  preferences.toggleSystem();
+  render(RadialsPane, { session, row: row(1) });
+  await userEvent.type(screen.getByLabelText('Radials'), '8');
+  await userEvent.type(screen.getByLabelText('Length of each'), '10');
+  await userEvent.click(screen.getByRole('button', { name: 'Note it' }));
+  expect(server.asked.find((one) => one.method === 'PATCH')?.body).toEqual({ radials: 8, radial_m: 3.048 });
+});
+
+test('the baseline pane says what is missing, then what changed and what else it may be', async () => {
+  const { rerender } = render(BaselinePane, { session, look: look(), row: row(2) });
+  expect(screen.getByText(/No sweep is this antenna’s baseline yet/)).toBeTruthy();
+  log = [row(1, { baseline: true }), row(2)];
+  await session.sweeps.load();
+  await rerender({ row: row(1, { baseline: true }) });
+  expect(screen.getByText(/This is the baseline/)).toBeTruthy();
+  session.sweeps.drift = {
+    baseline: 'sweep 1',
+    sentence: 'All 2 dips moved down by 1.5 %.',
+    causes: [
+      { id: 'longer', sentence: 'All 2 dips moved down by 1.5 %.', strength: 10 },
+      { id: 'resistance', sentence: 'The lowest SWR went up.', strength: 2 },
+    ],
+    dips: [{ before_mhz: 7.1, after_mhz: 7.0, before_swr: 1.3, after_swr: null }],
+  };
+  await rerender({ row: row(2) });
+  expect(screen.getByTestId('drift-verdict').textContent).toContain('moved down');
+  expect(screen.getByText('The lowest SWR went up.')).toBeTruthy();
+  expect(screen.getAllByRole('cell').map((cell) => cell.textContent)).toEqual([
+    '7.100',
+    '7.000',
+    '-100',
+    '1.30',
+    '∞',
+  ]);
+});
