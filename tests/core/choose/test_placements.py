@@ -1,0 +1,166 @@
+"""Every placement keeps the contract: its run is as long as it should be, passive, and asks what it says."""
+
+from dataclasses import replace
+
+import numpy as np
+import pytest
+from hypothesis import given
+from hypothesis import strategies as st
+
+from tests.core.choose.conftest import LINES, PRICES, make_kit, make_station
+from tests.strategies import LOAD
+from tithe.core import Inline, Line, Ratings, Resonator, SwrAntenna, Tuner, solve
+from tithe.core.choose import (
+    ASSUMPTIONS,
+    PLACEMENTS,
+    Candidate,
+    Item,
+    SeenAntenna,
+    Site,
+    ThroughPresentRun,
+    Wishes,
+    candidates,
+    cost,
+    evaluate,
+    parts_of,
+    question,
+    to_buy,
+)
+from tithe.core.choose.stack import StackedLine, WorseLine
+from tithe.core.line import attenuation_db_per_m, constants
+from tithe.core.tuner import AnyTuner
+from tithe.core.twoport import Port
+
+FREQ = np.array([3.6e6, 14.2e6, 28.5e6])
+
+
+@pytest.mark.parametrize("placement", PLACEMENTS, ids=lambda one: one.slug)
+@given(st.floats(10, 120), st.floats(0, 5), st.floats(0, 5))
+def test_every_run_is_as_long_as_the_site(placement, run_m, indoor_m, lead_m):
+    kit, site = make_kit(), Site(run_m, indoor_m, lead_m)
+    line = "thin" if placement.family == "coax" else "open"
+    one = placement.candidate(line, site, kit)
+    assert sum(item.length_m or 0.0 for item in one.items) == pytest.approx(run_m)
+    tuners = [part for part in parts_of(one.items, kit) if isinstance(part, AnyTuner)]
+    assert len(tuners) == (0 if placement.slug == "none" else 1)
+
+
+@pytest.mark.parametrize("placement", PLACEMENTS, ids=lambda one: one.slug)
+@given(LOAD)
+def test_no_placement_makes_power_and_its_shares_add_up(placement, z):
+    kit, site = make_kit(), Site(40.0, 6.0, 3.0)
+    line = "thin" if placement.family == "coax" else "open"
+    chain = tuple(parts_of(placement.candidate(line, site, kit).items, kit))
+    budget = solve(replace(make_station(z, 40.0), chain=chain), np.array([7.1e6, 14.1e6]))
+    taken = sum(stage.taken_w for stage in budget.stages)
+    total = taken + budget.drive.held_back_w + budget.drive.turned_back_w + budget.radiated_w
+    assert total == pytest.approx(np.full(2, 100.0), rel=1e-9)
+    assert all((stage.taken_w > -1e-9).all() for stage in budget.stages)
+
+
+def test_each_kind_of_work_is_known_to_the_placement_that_needs_it():
+    by_slug = {one.slug: one for one in PLACEMENTS}
+    assert {s for s, one in by_slug.items() if one.power_at_mast} == {"foot", "feedpoint"}
+    assert {s for s, one in by_slug.items() if one.open_indoors} == {"open-room"}
+    kit = make_kit(owned=())
+    climb = {one.slug for one in PLACEMENTS if not Wishes(no_climbing=True).allows(one, kit)}
+    assert climb == {s for s, one in by_slug.items() if one.hangs}
+    hung = make_kit(owned=("choke", "ratio-4"))
+    assert Wishes(no_climbing=True).allows(by_slug["room-4"], hung)
+    assert not Wishes(no_climbing=True).allows(by_slug["room-9"], hung)
+
+
+def test_a_dc_fed_tuner_gets_an_arrestor_that_passes_dc():
+    blocking = Inline(0.05, label="arrestor", ratings=Ratings(passes_dc=False))
+    kit = make_kit()
+    kit = replace(kit, parts={**kit.parts, "kept-3": blocking}, behind=("kept-3",))
+    foot = next(one for one in PLACEMENTS if one.slug == "foot").candidate("thin", Site(20, 2, 2), kit)
+    room = next(one for one in PLACEMENTS if one.slug == "room").candidate("thin", Site(20, 2, 2), kit)
+    assert [item.token for item in foot.items if item.length_m is None] == [
+        "arrestor-passing", "mast-tuner", "choke",
+    ]  # fmt: skip
+    assert "kept-3" in [item.token for item in room.items]
+
+
+def test_what_is_had_is_not_bought_twice():
+    kit = make_kit(owned=("choke", "room-tuner"), owned_line="thin")
+    kit = replace(kit, owned_line_m=25.0)
+    items = (Item("room-tuner"), Item("thin", 20.0), Item("mast-tuner"), Item("thin", 10.0), Item("choke"))
+    bought = to_buy(Candidate("x", "x", "thin", items), kit, PRICES)
+    assert [(one.token, one.quantity, one.price) for one in bought] == [
+        ("thin", 5.0, 5.0), ("mast-tuner", 1.0, 300.0),
+    ]  # fmt: skip
+    assert cost(bought) == 305
+    assert np.isnan(cost(to_buy(Candidate("x", "x", "good", (Item("good", 3.0),)), kit, {})))
+
+
+@given(st.floats(0.5, 3.0))
+def test_a_worse_line_loses_by_its_factor_and_is_as_long(factor):
+    for line in LINES.values():
+        worse = WorseLine(line, factor)
+        assert attenuation_db_per_m(worse, FREQ) == pytest.approx(
+            factor * attenuation_db_per_m(line, FREQ), rel=1e-12
+        )
+        # As long but for the square of its loss per radian, 0.5 % on the thin line at three times its loss.
+        assert constants(worse, FREQ)[0].imag == pytest.approx(constants(line, FREQ)[0].imag, rel=0.02)
+
+
+def test_stacked_lines_are_their_lines_side_by_side():
+    stack = StackedLine(tuple(LINES.values()))
+    gamma, z0 = constants(stack, FREQ)
+    for n, line in enumerate(LINES.values()):
+        alone = constants(line, FREQ)
+        assert np.array_equal(gamma[n, 0], alone[0])
+        assert np.array_equal(z0[n, 0], alone[1])
+    assert np.isinf(stack.max_volts_rms).all()
+
+
+@given(LOAD, st.floats(0.5, 2.0))
+def test_another_resistance_leaves_the_reactance(z, factor):
+    port_v = np.full((1, 3), z * (2 + 1j))
+    seen = SeenAntenna(FREQ, Port(port_v, np.full((1, 3), 2 + 1j)))
+    other = seen.with_resistance(factor).port.z_ohm
+    assert other.real == pytest.approx(np.full((1, 3), factor * z.real), rel=1e-9, abs=1e-9)
+    assert other.imag == pytest.approx(np.full((1, 3), z.imag), rel=1e-9, abs=1e-6)
+
+
+def test_an_antenna_read_through_the_run_is_the_same_behind_any_run():
+    """|Γ| at the feedpoint is that of the room times 10^(matched/10), whatever run is put before it later."""
+    station = replace(make_station(50, 30.0), antenna=SwrAntenna(((6.9e6, 2.0), (30e6, 2.0)), plane="radio"))
+    freq = np.array([7.1e6])
+    port = ThroughPresentRun(station).terminals(freq, run=None)
+    rho = np.abs((port.z_ohm - 50) / (port.z_ohm + 50))
+    lost = station.chain[0].matched_db(freq)[0] + 0.1
+    assert np.median(rho) == pytest.approx(10 ** (lost / 10) / 3, rel=0.02)
+    assert ThroughPresentRun(station).range_hz == station.antenna.range_hz
+    assert ThroughPresentRun(station).points == station.antenna.points
+
+
+def test_every_assumption_changes_what_it_says():
+    kit, asked = make_kit(), question(make_station(40 - 100j, 20.0, tuner=Tuner("l", c_max_f=1e-8)))
+    chosen = candidates(Site(20.0, 2.0, 2.0), kit, Wishes(off=frozenset({"none", "radio"})))
+    nominal = evaluate(asked, kit, chosen).score_w
+    for assumption in ASSUMPTIONS:
+        other, worse = assumption.change(asked, kit)
+        score = evaluate(other, worse, chosen).score_w
+        assert not np.allclose(score, nominal)
+        if assumption.id in ("cable", "q"):
+            assert (score < nominal).all(), assumption.id
+
+
+def test_the_present_run_is_worse_under_the_same_assumptions():
+    present = Candidate("present", "what stands now", "thin", (), present=True)
+    station = make_station(40 - 100j, 20.0, tuner=Tuner("l", c_max_f=1e-8))
+    kit, asked = make_kit(), question(station)
+    nominal = evaluate(asked, kit, (present,)).score_w[0]
+    worse = {a.id: evaluate(*a.change(asked, kit), (present,)).score_w[0] for a in ASSUMPTIONS}
+    assert worse["cable"] < nominal
+    assert worse["q"] < nominal
+
+
+def test_resonators_are_chosen_for_as_well():
+    station = replace(make_station(50, 20.0), antenna=Resonator(7.1e6, 60, 10))
+    asked = question(replace(station, bands=(station.bands[0],)))
+    assert asked.freq_hz.tolist() == [7.0e6, 7.1e6, 7.2e6]
+    assert asked.weights.tolist() == [1.0]
+    assert isinstance(station.chain[0], Line)
