@@ -50,11 +50,15 @@ def test_what_is_forbidden_changes_the_verdict_and_what_is_dear_is_left(client, 
     first = answer(client, mill)
     no_open = answer(client, mill | {"choice": {"fed_against_ground": True}})
     assert first["decision"] != no_open["decision"]
+    assert "rough starting prices" in first["prices_note"]
+    note = next(c["note"] for c in first["candidates"] if c["placement"] == "open-room")
+    assert "insulate it and do not touch its case under power" in note
     poor = answer(client, mill | {"choice": {"fed_against_ground": True, "budget": 60}})
     bought = {c["id"]: c["cost"] for c in poor["candidates"] if c["affordable"]}
     assert max(cost for cost in bought.values() if cost is not None) <= 60
     priced = answer(client, mill | {"choice": {"prices": {"open-600": 1000}}})
     assert priced["decision"] != first["decision"]
+    assert priced["prices_note"] == ""
     loose = answer(client, mill | {"choice": {"within_db": 10}})
     assert loose["sentence"].startswith("Nothing is worth doing")
 

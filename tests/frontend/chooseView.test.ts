@@ -102,6 +102,15 @@ test('the matrix marks the decision, the best and the present, and gives share, 
   expect(selected).toHaveBeenCalledWith('b', null);
 });
 
+test('a score that depends on an unknown phase shows its span', () => {
+  const spread = {
+    ...chosen(),
+    candidates: [candidate('a', [70, 80], 90, { score_low_w: 51, score_high_w: 88 })],
+  };
+  render(ChoiceMatrix, { answer: spread, chosen: 'a', onselect: () => {} });
+  expect(screen.getByText('51 – 88')).toBeTruthy();
+});
+
 test('a cell tells its watts, its regret and the limit of a rating', async () => {
   const selected = vi.fn();
   render(ChoiceMatrix, { answer: chosen(), chosen: 'a', onselect: selected });
@@ -175,6 +184,15 @@ test('what is ruled out goes into the document and can be undone', async () => {
   expect(session.document.choice?.off ?? []).toEqual([]);
 });
 
+test('lines can be left out one by one', async () => {
+  render(ChoiceWishes, { session, answer: chosen() });
+  await userEvent.click(screen.getByText('Lines to consider'));
+  await userEvent.click(screen.getByLabelText('RG-58C/U', { exact: true }));
+  expect(session.document.choice?.lines_off).toEqual(['rg-58']);
+  await userEvent.click(screen.getByLabelText('RG-58C/U', { exact: true }));
+  expect(session.document.choice?.lines_off).toEqual([]);
+});
+
 test('lengths left empty show what holds; what is typed is kept in metres', async () => {
   render(ChoiceWishes, { session, answer: chosen() });
   const indoors = screen.getByLabelText('of it indoors');
@@ -203,6 +221,7 @@ test('a price is taken with a decimal comma; a word stays for the server to refu
 test('a candidate is adopted as an arrangement; the present one is kept under its name', async () => {
   const closed = vi.fn();
   const bought = candidate('a', [80, 76], 90, {
+    note: 'It floats: insulate it.',
     buy: [
       { name: 'RG-58', quantity: 30, unit: 'm', price: 27 },
       { name: 'choke', quantity: 2, unit: '', price: null },
@@ -213,6 +232,7 @@ test('a candidate is adopted as an arrangement; the present one is kept under it
     '30 m of RG-58 27',
     '2 × choke (no price)',
   ]);
+  expect(screen.getByText('It floats: insulate it.')).toBeTruthy();
   await userEvent.click(screen.getByRole('button', { name: 'Adopt it as an arrangement' }));
   expect(session.document.chain).toEqual(LOOK.chain);
   expect(session.document.arrangement).toBe('place a, RG-58');

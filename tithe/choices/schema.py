@@ -10,7 +10,7 @@ from pydantic import Field
 from tithe.formats.part_model import PartModel
 from tithe.formats.station_model import AntennaModel, StationFile
 from tithe.formats.wire import Name, Positive
-from tithe.stations.schema import Comparison
+from tithe.stations.schema import Comparison, Figure
 
 
 class ChooseRequest(Schema):
@@ -81,6 +81,7 @@ class CandidateOut(Schema):
     title: str
     line: str
     name: str
+    note: str
     line_name: str
     score_w: float
     score_low_w: float
@@ -108,7 +109,7 @@ class ChooseAnswer(Schema):
     sentence: str
     not_worth: str
     shortcomings: str
-    missing_prices: str
+    prices_note: str
     within_db: float
     rated_w: float
     bands: list[str]
@@ -169,7 +170,7 @@ class MapPoint(Schema):
     band: str
     matched_db: float
     swr: float | None
-    extra_db: float | None
+    extra_db: Figure
     handbook_extra_db: float | None
     country: Literal["room will do", "either", "match outside"]
     swr_to_cross: float | None

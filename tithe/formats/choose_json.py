@@ -12,6 +12,7 @@ from tithe.core import solve
 from tithe.core.budget import DB_PER_S_UNIT
 from tithe.core.choose import (
     LEVELS_DB,
+    PLACEMENTS,
     BreakEven,
     Doubt,
     Grid,
@@ -32,7 +33,6 @@ from tithe.core.choose import (
     to_buy,
     verdict,
 )
-from tithe.core.choose.loss_map import country
 from tithe.formats.choice import Choice
 
 _MAP_MATCHED_DB = np.geomspace(0.02, 20, 80)
@@ -49,12 +49,13 @@ def answer(choice: Choice, ranking: Ranking) -> dict[str, Any]:
     grid, asked = ranking.grid, ranking.grid.question
     known = {band.name for band in asked.bands}
     decided = grid.candidates[ranking.decision]
+    bought = to_buy(decided, choice.kit, choice.prices)
     order = [*ranking.order, *(n for n in range(len(grid.candidates)) if n not in set(ranking.order))]
     return {
         "sentence": verdict(ranking, choice.names),
         "not_worth": not_worth(ranking, choice.names),
         "shortcomings": shortcomings(ranking),
-        "missing_prices": missing_prices(to_buy(decided, choice.kit, choice.prices), choice.names),
+        "prices_note": _prices_note(choice, missing_prices(bought, choice.names)),
         "within_db": ranking.within_db,
         "rated_w": asked.station.transmitter.power_w,
         "bands": [band.name for band in asked.bands],
@@ -73,6 +74,16 @@ def answer(choice: Choice, ranking: Ranking) -> dict[str, Any]:
     }  # fmt: skip
 
 
+_NOTES = {placement.slug: placement.note for placement in PLACEMENTS}
+
+
+def _prices_note(choice: Choice, missing: str) -> str:
+    rough = (
+        "" if choice.settings.prices else "Costs are by rough starting prices in no currency: set your own."
+    )
+    return " ".join(filter(None, (missing, rough)))
+
+
 def _candidate(choice: Choice, ranking: Ranking, n: int) -> dict[str, Any]:
     grid, one = ranking.grid, ranking.grid.candidates[n]
     low, high = grid.spread_w[n]
@@ -89,6 +100,7 @@ def _candidate(choice: Choice, ranking: Ranking, n: int) -> dict[str, Any]:
         "title": one.title,
         "line": one.line,
         "name": named(one, choice.names),
+        "note": _NOTES.get(one.placement, ""),
         "line_name": choice.names.get(one.line, one.line),
         "score_w": float(grid.score_w[n]),
         "score_low_w": float(low),
@@ -113,6 +125,12 @@ def _candidate(choice: Choice, ranking: Ranking, n: int) -> dict[str, Any]:
             for k in range(len(by_band))
         ],
     }  # fmt: skip
+
+
+def _span(three: tuple[float, float, float]) -> Any:
+    """Least, middle and most as the API's figures are: one number where they are one."""
+    low, middle, high = (_plain(value) for value in three)
+    return middle if low == middle == high else {"min": low, "median": middle, "max": high}
 
 
 def _plain(value: Any) -> float | None:
@@ -162,7 +180,7 @@ def loss_map(choice: Choice, asked: Question, chosen: str, candidates: Iterable[
                 "band": p.band,
                 "matched_db": p.matched_db,
                 "swr": _plain(p.swr),
-                "extra_db": _plain(p.extra_db),
+                "extra_db": _span(p.extra_db),
                 "handbook_extra_db": _plain(p.handbook_extra_db),
                 "country": p.country,
                 "swr_to_cross": _plain(float(contour_swr(np.array([p.matched_db]), within)[0])),
@@ -185,7 +203,7 @@ def _run_to_cross(ratio: float, matched_db: float, within_db: float, run_m: floa
 def _country_sentence(found: list[Any]) -> str:
     places: dict[str, list[str]] = {}
     for point in found:
-        places.setdefault(country(point.extra_db), []).append(point.band)
+        places.setdefault(point.country, []).append(point.band)
     said = []
     if mild := places.get("room will do"):
         said.append(

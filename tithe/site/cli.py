@@ -139,10 +139,11 @@ def _through(text: str) -> Line:
     known = slug in shelf.lines()
     require(known, "--through", f"{slug!r} is not on the shelf; there are {', '.join(shelf.lines())}", text)
     try:
-        return Line(shelf.line_type(slug), float(length), slug)
+        metres = float(length)
     except ValueError:
         rule = f"must be LINE:METRES, such as rg-213:38 (it is {text!r})"
         raise InputError("--through", rule, text) from None
+    return Line(shelf.line_type(slug), metres, slug)
 
 
 def _serve(args: argparse.Namespace) -> int:

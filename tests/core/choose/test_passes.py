@@ -10,7 +10,7 @@ from hypothesis import strategies as st
 
 from tests.core.choose.conftest import LINES, make_kit, make_station
 from tests.strategies import LOAD
-from tithe.core import InputError, Line, RatedTuner, SteppedTuner, Tuner, solve
+from tithe.core import InputError, Line, RatedTuner, SteppedTuner, SwrAntenna, Tuner, solve
 from tithe.core.choose import (
     Site,
     Wishes,
@@ -68,6 +68,21 @@ def test_a_contour_is_where_the_handbook_says(matched_db, level):
     assert contour_matched_db(ratio, level) == pytest.approx(matched_db, rel=1e-6)
 
 
+def test_with_the_phase_unknown_the_map_gives_the_whole_span():
+    """SWR 5 behind a short line: the extra loss depends on whether the line's end is a crest of current or "
+    "of volts."""
+    known = make_station(50 + 0j, 3.0)
+    asked = question(replace(known, antenna=SwrAntenna(((6.9e6, 5.0), (30e6, 5.0)))))
+    budget = solve(replace(asked.station, antenna=asked.antenna), asked.freq_hz)
+    low, middle, high = points(budget, ("x",) * 6)[0].extra_db
+    assert low < middle < high
+    extremes = []
+    for z in (10 + 0j, 250 + 0j):
+        stage = solve(replace(known, antenna=make_station(z, 3.0).antenna), asked.freq_hz[:1]).stages[0]
+        extremes.append(stage.loss_db[0] - stage.details.matched_db[0])
+    assert low - 1e-6 <= min(extremes) < max(extremes) <= high + 1e-6
+
+
 def test_no_length_of_line_makes_a_low_swr_cost_much():
     """The extra loss of an SWR grows with the line's loss to 10 log(1/(1−ρ²)), 0.51 dB at 2:1, and no "
     "further."""
@@ -82,7 +97,8 @@ def test_the_map_places_bands_by_what_the_line_really_loses():
     found = points(budget, tuple(str(k) for k in range(6)))
     line = budget.stages[0]
     assert [p.matched_db for p in found] == pytest.approx(line.details.matched_db)
-    assert found[0].extra_db == pytest.approx(line.loss_db[0, 0] - line.details.matched_db[0])
+    extra = line.loss_db[0, 0] - line.details.matched_db[0]
+    assert found[0].extra_db == pytest.approx((extra, extra, extra))
     assert found[0].country == "match outside"
 
 

@@ -7,18 +7,21 @@ from hypothesis import strategies as st
 
 from tests.core.sweep.conftest import swept
 from tests.strategies import logarithmic
-from tithe.core import Resonator, Station, Transmitter, table
+from tithe.core import InputError, Line, Resonator, Station, Transmitter, table
 from tithe.core.station import Band
 from tithe.core.sweep import (
     Analyzer,
     describe,
     features,
+    impedance,
     measure,
+    move,
     noise_of,
     read_band,
     with_phase,
     without_phase,
 )
+from tithe.formats import shelf
 
 RESONATORS = st.builds(Resonator, st.floats(2e6, 30e6), logarithmic(12, 250), st.floats(3, 60))
 
@@ -113,3 +116,64 @@ def test_total_reflection_and_single_points_are_read_without_a_warning():
         assert features(sweep).dips == ()
         assert np.isinf(sweep.swr).all()
     assert features(with_phase(np.array([7e6]), np.array([0.2 + 0j]))).dips == ()
+
+
+@given(RESONATORS, st.floats(1.05, 4.0))
+def test_width_edges_lie_on_their_swr(resonator, ratio):
+    """Whatever the level, the SWR of the truth at both edges is that level (to a thousandth)."""
+    freq = np.linspace(resonator.f0_hz * 0.5, resonator.f0_hz * 1.5, 801)
+    dips = features(swept(resonator, freq), comfort_swr=ratio).dips
+    width = next(w for w in dips[0].widths if w.swr == ratio)
+    if not width.reached:
+        assert dips[0].swr > ratio
+        return
+    for edge in (width.low_hz, width.high_hz):
+        if edge is not None:
+            assert swept(resonator, np.array([edge])).swr[0] == pytest.approx(ratio, rel=1e-3)
+
+
+@given(RESONATORS, st.floats(0, 40), st.sampled_from(["rg-213", "rg-58", "window-450"]))
+def test_through_a_cable_nothing_returns_more_than_it_gets(resonator, length_m, slug):
+    """And on a 50 Ω line the SWR in the room is never above that at the antenna, but for its Z₀ being not "
+    "quite real."""
+    run = (Line(shelf.line_type(slug), length_m),)
+    freq = np.linspace(resonator.f0_hz * 0.8, resonator.f0_hz * 1.2, 401)
+    seen = move(swept(resonator, freq), run, 1, 0).sweep
+    assert (seen.rho < 1 + 1e-9).all()
+    if run[0].line.r0_ohm == 50:
+        assert (seen.rho <= swept(resonator, freq).rho + 0.02).all()
+
+
+def test_a_parallel_resonance_is_told_from_a_series_one():
+    """A full-wave wire: R in the thousands, X falling through zero."""
+    q, f0, r = 15.0, 14.0e6, 3000.0
+    freq = np.linspace(12e6, 16e6, 401)
+    y = (1 + 1j * q * (freq / f0 - f0 / freq)) / r
+    found = features(with_phase(freq, (1 / y - 50) / (1 / y + 50)))
+    assert [one.kind for one in found.resonances] == ["parallel"]
+    assert found.resonances[0].freq_hz == pytest.approx(f0, abs=500)
+    assert found.resonances[0].r_ohm == pytest.approx(r, rel=1e-3)
+    assert found.resonances[0].q == pytest.approx(q, rel=0.02)
+
+
+def test_several_dips_come_deepest_first_each_with_its_own_resonance():
+    freq = np.linspace(6e6, 24e6, 1801)
+    low, high = Resonator(7.1e6, 80, 14), Resonator(21.2e6, 55, 18)
+    z = np.where(freq < 14e6, impedance(swept(low, freq).gamma), impedance(swept(high, freq).gamma))
+    found = features(with_phase(freq, (z - 50) / (z + 50)))
+    assert [round(d.resonance.freq_hz / 1e6, 2) for d in found.dips[:2]] == [21.2, 7.1]
+    assert found.dips[0].swr < found.dips[1].swr
+    text = describe(with_phase(freq, (z - 50) / (z + 50)), found)
+    assert text.startswith("The SWR is lowest at 21.2 MHz, 1.1.")
+    assert "more dip" in text
+
+
+def test_interpolation_is_linear_and_never_beyond_the_points():
+    sweep = with_phase(np.array([7e6, 8e6]), np.array([0.2 + 0.2j, 0.4 - 0.2j]))
+    assert sweep.at(np.array([7.5e6])).gamma[0] == pytest.approx(0.3)
+    with pytest.raises(InputError, match="nothing is extrapolated"):
+        sweep.at(np.array([8.1e6]))
+    assert sweep.covers(7e6, 8e6)
+    assert not sweep.covers(6.9e6, 7.5e6)
+    with pytest.raises(InputError, match="rising"):
+        with_phase(np.array([8e6, 7e6]), np.zeros(2))

@@ -56,12 +56,13 @@ def contour_matched_db(ratio: float, extra_db: float) -> float:
 @dataclass(frozen=True)
 class Point:
     """A band on the map: its line's matched loss, SWR at the far end, and the extra loss really and by the
-    handbook, dB. Medians round an unknown phase; the country is told by what the line really loses extra."""
+    handbook, dB. ``extra_db`` holds least, middle and most round an unknown phase; the country is told by the
+    middle of what the line really loses extra."""
 
     band: str
     matched_db: float
     swr: float
-    extra_db: float
+    extra_db: tuple[float, float, float]
     handbook_extra_db: float
     country: Country
 
@@ -86,6 +87,7 @@ def _point(stage: Stage, k: int, name: str) -> Point:
     rho = np.abs(reflection(stage.load.v[..., k], stage.load.i[..., k], line.part.line.r0_ohm))
     rho = np.minimum(rho, 1.0)
     matched = float(line.matched_db[k])
-    extra = float(np.median(stage.loss_db[..., k])) - matched
+    extra = stage.loss_db[..., k] - matched
+    span = (float(np.min(extra)), float(np.median(extra)), float(np.max(extra)))
     handbook = float(np.median(handbook_loss_db(matched, rho))) - matched
-    return Point(name, matched, float(np.median(swr(rho))), extra, handbook, country(extra))
+    return Point(name, matched, float(np.median(swr(rho))), span, handbook, country(span[1]))

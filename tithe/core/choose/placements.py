@@ -29,7 +29,8 @@ Recipe = Callable[[str, Site, Kit], tuple[Item, ...]]
 
 @dataclass(frozen=True)
 class Placement:
-    """A place for the match. ``hangs``: the token of what it hangs at the feedpoint ("" for nothing)."""
+    """A place for the match. ``hangs``: the token of what it hangs at the feedpoint ("" for nothing);
+    ``note``: what its builder should know beforehand."""
 
     slug: str
     title: str
@@ -38,6 +39,7 @@ class Placement:
     hangs: str = ""
     power_at_mast: bool = False
     open_indoors: bool = False
+    note: str = ""
 
     def candidate(self, line: str, site: Site, kit: Kit) -> Candidate:
         """The recipe carried out with a line; lengths of nothing are left out."""
@@ -147,6 +149,22 @@ def _open_wall_transformer(line: str, site: Site, kit: Kit) -> tuple[Item, ...]:
     )
 
 
+_REMOTE = (
+    "The tuner hangs in the weather and gets its supply through the coax: every part on the way must pass "
+    "DC. "
+    "Tune at low power; never work on it under power."
+)
+_OPEN = (
+    "Open line wants a balanced antenna, a hand’s breadth of air round it and no touching: it carries high "
+    "voltages. Its loss rises when it is wet."
+)
+_FLOATS = (
+    "A tuner made for coax floats behind the choke: insulate it and do not touch its case under power, or "
+    "take one "
+    "made for balanced line."
+)
+_END_FED = "It wants a wire near a half wave or its multiples; elsewhere the transformer is overtaxed."
+
 PLACEMENTS: tuple[Placement, ...] = (
     Placement("none", "no tuner", "coax", _none, hangs="choke"),
     Placement("radio", "the radio’s own tuner", "coax", _radio, hangs="choke"),
@@ -158,17 +176,43 @@ PLACEMENTS: tuple[Placement, ...] = (
         "room-9", "9:1 at the feedpoint, tuner in the room", "coax", _transformer("ratio-9"), "ratio-9"
     ),
     Placement(
-        "room-49", "49:1 at the feedpoint, tuner in the room", "coax", _transformer("ratio-49"), "ratio-49"
+        "room-49",
+        "49:1 at the feedpoint, tuner in the room",
+        "coax",
+        _transformer("ratio-49"),
+        "ratio-49",
+        note=_END_FED,
     ),
-    Placement("foot", "a tuner at the mast foot", "coax", _foot, hangs="choke", power_at_mast=True),
     Placement(
-        "feedpoint", "a tuner at the feedpoint", "coax", _feedpoint, hangs="mast-tuner", power_at_mast=True
+        "foot", "a tuner at the mast foot", "coax", _foot, hangs="choke", power_at_mast=True, note=_REMOTE
     ),
     Placement(
-        "open-room", "open line to a balanced tuner in the room", "open", _open_room, open_indoors=True
+        "feedpoint",
+        "a tuner at the feedpoint",
+        "coax",
+        _feedpoint,
+        hangs="mast-tuner",
+        power_at_mast=True,
+        note=_REMOTE,
     ),
-    Placement("open-wall", "open line to a tuner at the house wall", "open", _open_wall_tuner),
-    Placement("open-wall-4", "open line to a 4:1 at the house wall", "open", _open_wall_transformer),
+    Placement(
+        "open-room",
+        "open line to a balanced tuner in the room",
+        "open",
+        _open_room,
+        open_indoors=True,
+        note=f"{_OPEN} {_FLOATS}",
+    ),
+    Placement(
+        "open-wall",
+        "open line to a tuner at the house wall",
+        "open",
+        _open_wall_tuner,
+        note=f"{_OPEN} {_REMOTE}",
+    ),
+    Placement(
+        "open-wall-4", "open line to a 4:1 at the house wall", "open", _open_wall_transformer, note=_OPEN
+    ),
 )
 
 

@@ -2563,6 +2563,8 @@ export interface components {
             line: string;
             /** Name */
             name: string;
+            /** Note */
+            note: string;
             /** Line Name */
             line_name: string;
             /** Score W */
@@ -2616,8 +2618,8 @@ export interface components {
             not_worth: string;
             /** Shortcomings */
             shortcomings: string;
-            /** Missing Prices */
-            missing_prices: string;
+            /** Prices Note */
+            prices_note: string;
             /** Within Db */
             within_db: number;
             /** Rated W */
@@ -2766,7 +2768,7 @@ export interface components {
             /** Swr */
             swr: number | null;
             /** Extra Db */
-            extra_db: number | null;
+            extra_db: number | components["schemas"]["Span"] | null;
             /** Handbook Extra Db */
             handbook_extra_db: number | null;
             /**

@@ -46,6 +46,7 @@
     <PlainLabels {layout} antenna={other.result.antenna.label} />
     <p>{other.sentence}</p>
   {:else}<p>The antenna’s data do not reach this frequency.</p>{/if}
+  {#if candidate.note}<p class="note">{candidate.note}</p>{/if}
   <div class="facts">
     <div>
       <h4>To buy</h4>
@@ -110,6 +111,10 @@
   h4 {
     font-size: 13.5px;
     color: var(--ink-soft);
+  }
+  .note {
+    max-width: 46rem;
+    color: var(--caution-ink);
   }
   .facts {
     display: grid;

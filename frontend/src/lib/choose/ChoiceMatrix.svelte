@@ -83,7 +83,12 @@
               {#if one.id !== 'present'}<span class="line">{one.line_name}</span>{/if}
             </button>
           </th>
-          <td class="score">{watts(one.score_w)}</td>
+          <td class="score">
+            {watts(one.score_w)}
+            {#if watts(one.score_low_w) !== watts(one.score_high_w)}
+              <span class="line">{watts(one.score_low_w)} – {watts(one.score_high_w)}</span>
+            {/if}
+          </td>
           {#each one.cells as cell, band (band)}
             <td style:--share="{Math.min(100, 100 * cell.share)}%">
               <button

@@ -35,8 +35,11 @@
   const off = $derived(choice.off ?? []);
   const lines = $derived((answer?.prices ?? []).filter((row) => row.per_m));
 
-  const toggle = (slug: string, wanted: boolean) =>
-    session.change('choice.off', wanted ? off.filter((one) => one !== slug) : [...off, slug]);
+  const linesOff = $derived(choice.lines_off ?? []);
+
+  /** Leave something out of a list of what is left out, or put it in. */
+  const toggled = (list: string[], slug: string, wanted: boolean) =>
+    wanted ? list.filter((one) => one !== slug) : [...list, slug];
 </script>
 
 <aside aria-label="What is asked">
@@ -70,9 +73,23 @@
         ><input
           type="checkbox"
           checked={!off.includes(slug)}
-          onchange={(event) => toggle(slug, event.currentTarget.checked)}
+          onchange={(event) => session.change('choice.off', toggled(off, slug, event.currentTarget.checked))}
         />
         {text}</label
+      >
+    {/each}
+  </details>
+  <details>
+    <summary>Lines to consider</summary>
+    {#each lines as row (row.token)}
+      <label class="check"
+        ><input
+          type="checkbox"
+          checked={!linesOff.includes(row.token)}
+          onchange={(event) =>
+            session.change('choice.lines_off', toggled(linesOff, row.token, event.currentTarget.checked))}
+        />
+        {row.name}</label
       >
     {/each}
   </details>

@@ -54,7 +54,7 @@
     {/if}
     {#if answer}
       <p class="verdict serif" data-testid="choice">{answer.sentence}</p>
-      {#each [answer.shortcomings, answer.not_worth, answer.missing_prices].filter(Boolean) as text (text)}
+      {#each [answer.shortcomings, answer.not_worth, answer.prices_note].filter(Boolean) as text (text)}
         <p class="soft">{text}</p>
       {/each}
       <p class="soft" data-testid="sure">

@@ -1,7 +1,7 @@
 <script lang="ts">
   import { scaleLog } from 'd3-scale';
   import type { LossMap } from '../api/client';
-  import { decibels, digits, swr } from '../figures';
+  import { decibels, digits, shown, swr } from '../figures';
   import { pathOf } from '../sweep/axes';
   import { apart } from './labels';
 
@@ -121,7 +121,7 @@
               <th scope="row">{p.band}</th>
               <td>{decibels(p.matched_db)}</td>
               <td>{swr(p.swr)}</td>
-              <td>{decibels(p.extra_db)}</td>
+              <td>{shown(p.extra_db, decibels)}</td>
               <td>{decibels(p.handbook_extra_db)}</td>
               <td>{p.swr_to_cross === null ? 'none' : swr(p.swr_to_cross)}</td>
               <td>{p.run_to_cross_m === null ? 'none' : digits(p.run_to_cross_m)}</td>
