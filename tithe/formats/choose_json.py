@@ -50,7 +50,8 @@ def answer(choice: Choice, ranking: Ranking) -> dict[str, Any]:
     known = {band.name for band in asked.bands}
     decided = grid.candidates[ranking.decision]
     bought = to_buy(decided, choice.kit, choice.prices)
-    order = [*ranking.order, *(n for n in range(len(grid.candidates)) if n not in set(ranking.order))]
+    in_order = set(ranking.order)
+    order = [*ranking.order, *(n for n in range(len(grid.candidates)) if n not in in_order)]
     return {
         "sentence": verdict(ranking, choice.names),
         "not_worth": not_worth(ranking, choice.names),

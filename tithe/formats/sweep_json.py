@@ -12,6 +12,7 @@ from tithe.core.station import Band
 from tithe.core.sweep import (
     BandReading,
     Dip,
+    Features,
     Resonance,
     Sweep,
     Width,
@@ -22,9 +23,12 @@ from tithe.core.sweep import (
 )
 
 
-def reading(sweep: Sweep, bands: Iterable[Band], comfort_swr: float) -> dict[str, Any]:
-    """Everything that is read off a sweep at its plane."""
-    found = features(sweep, comfort_swr)
+def reading(
+    sweep: Sweep, bands: Iterable[Band], comfort_swr: float, found: Features | None = None
+) -> dict[str, Any]:
+    """Everything that is read off a sweep at its plane; ``found``: its features, where they are known "
+    "already."""
+    found = found or features(sweep, comfort_swr)
     low, high = sweep.range_hz
     return {
         "points": len(sweep.freq_hz),
@@ -35,8 +39,13 @@ def reading(sweep: Sweep, bands: Iterable[Band], comfort_swr: float) -> dict[str
         "sentence": describe(sweep, found),
         "dips": [dip(one) for one in found.dips],
         "resonances": [_resonance(one) for one in found.resonances],
-        "bands": [_band(read_band(sweep, band, comfort_swr)) for band in bands],
+        "bands": by_band(sweep, bands, comfort_swr),
     }
+
+
+def by_band(sweep: Sweep, bands: Iterable[Band], comfort_swr: float) -> list[dict[str, Any]]:
+    """The sweep band by band."""
+    return [_band(read_band(sweep, band, comfort_swr)) for band in bands]
 
 
 def plain(value: float | None) -> float | None:

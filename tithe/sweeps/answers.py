@@ -42,10 +42,11 @@ def look(
     shown = kept.joint if shown is None else shown
     there = moved(kept, shown)
     used = [Band(b.name, b.low_mhz * 1e6, b.high_mhz * 1e6, b.weight) for b in bands]
-    reading = sweep_json.reading(there.sweep, used, comfort_swr)
+    found = features(there.sweep, comfort_swr)
+    reading = sweep_json.reading(there.sweep, used, comfort_swr, found)
     if shown != kept.joint:
         taken = sweep_file.read_kept(kept.content)
-        measured = sweep_json.reading(taken, used, comfort_swr)["bands"]
+        measured = sweep_json.by_band(taken, used, comfort_swr)
         for row, before in zip(reading["bands"], measured, strict=True):
             row["taken_worst"] = before["swr_worst"]
     low, high = there.sweep.range_hz
@@ -55,7 +56,7 @@ def look(
     return {
         "shown": shown,
         "reading": reading,
-        "flattery": _flattery(kept, shown),
+        "flattery": _flattery(kept, shown, found),
         "contradiction": there.contradiction,
         "out_of_line": list(there.out_of_line),
         "curve": sweep_json.curve(there.sweep, low, high),
@@ -70,18 +71,20 @@ def look(
     }
 
 
-def _flattery(kept: KeptSweep, shown: int) -> str:
+def _flattery(kept: KeptSweep, shown: int, found: Features) -> str:
     """What the cable hides between where it was taken and where it is shown; where that is one place, up to
-    the feedpoint: for the deepest dip of the one, and the nearest of the other."""
-    other = len(kept.chain) if shown == kept.joint else shown
-    taken, there = sweep_file.read_kept(kept.content), moved(kept, other)
-    first, second = features(taken), features(there.sweep)
-    if there.contradiction or not first.dips or not second.dips:
+    the feedpoint: for the deepest dip of the one, and the nearest of the other. ``found``: what is shown."""
+    moved_on = shown != kept.joint
+    other = moved(kept, shown if moved_on else len(kept.chain))
+    taken = features(sweep_file.read_kept(kept.content)) if moved_on else found
+    there = found if moved_on else features(other.sweep)
+    if other.contradiction or not taken.dips or not there.dips:
         return ""
-    dip = first.dips[0]
-    same = min(second.dips, key=lambda one: abs(one.freq_hz - dip.freq_hz))
-    room, antenna = (dip, same) if other > kept.joint else (same, dip)
-    return flattery(room, antenna, float(np.median(there.between_db)))
+    dip = taken.dips[0]
+    same = min(there.dips, key=lambda one: abs(one.freq_hz - dip.freq_hz))
+    inward = moved_on and shown < kept.joint
+    room, antenna = (same, dip) if inward else (dip, same)
+    return flattery(room, antenna, float(np.median(other.between_db)))
 
 
 def trim(log: Sequence[KeptSweep], goal: TrimModel, shown: int | None) -> dict[str, Any]:

@@ -37,7 +37,7 @@ def _log(station_pk: int) -> QuerySet[KeptSweep]:
 def recognise(request: HttpRequest, file: TextFile) -> Any:
     """What a file seems to hold, to be confirmed. Keeps nothing."""
     if sweep_file.is_touchstone(file.text):
-        sweep_file.read(file.text)
+        sweep_file.read_kept(file.text)
         return {"kind": "touchstone", "heads": [], "rows": [], "columns": None, "question": ""}
     found = sweep_csv.recognise(file.text)
     names = ("frequency", "unit", "holds", "first", "second")

@@ -28,7 +28,9 @@ def keep(station: Station, model: SweepModel, columns: Columns | None = None) ->
 
     ``columns``: what a person confirmed of a CSV file, which is then kept in a form that needs no answers.
     """
-    sweep = sweep_file.read(model.content, columns)
+    sweep = (
+        sweep_file.read_kept(model.content) if columns is None else sweep_file.read(model.content, columns)
+    )
     require(station.sweeps.count() < MOST_SWEEPS, "", f"A station keeps {MOST_SWEEPS} sweeps at most")
     chain = to_chain(model.chain)
     require(model.joint <= len(chain), "joint", f"must be a joint from 0 to {len(chain)}", model.joint)

@@ -8,6 +8,7 @@ from __future__ import annotations
 
 from collections.abc import Iterator
 from dataclasses import dataclass, replace
+from functools import cached_property
 from itertools import groupby
 
 import numpy as np
@@ -70,18 +71,18 @@ class Grid:
     bearable: Real
     matched: Mask
 
-    @property
+    @cached_property
     def by_band_w(self) -> Real:
         """Median over the phases, mean over the edges and the middle: shape ``(N, B)``."""
         middle = np.median(self.radiated_w, axis=1)
         return np.asarray(middle.reshape(len(middle), -1, 3).mean(axis=-1))
 
-    @property
+    @cached_property
     def score_w(self) -> Real:
         """Mean over the bands by their weights, W: shape ``(N,)``."""
         return np.asarray(self.by_band_w @ self.question.weights / self.question.weights.sum())
 
-    @property
+    @cached_property
     def spread_w(self) -> Real:
         """Smallest and largest score round the unknown phase: shape ``(N, 2)``."""
         weights = self.question.weights / self.question.weights.sum()
@@ -91,13 +92,13 @@ class Grid:
         ]
         return np.stack(ends, axis=-1)
 
-    @property
+    @cached_property
     def reach(self) -> Real:
         """Share of phases at which the tuner matches, the least of edges and middle: shape ``(N, B)``."""
         share = self.matched.mean(axis=1)
         return np.asarray(share.reshape(len(share), -1, 3).min(axis=-1))
 
-    @property
+    @cached_property
     def limit_share(self) -> Real:
         """Share of the rated power that is borne, the least on each band: shape ``(N, B)``."""
         least = self.bearable.min(axis=1)

@@ -6,7 +6,7 @@ core's parts here and the station file's objects elsewhere.
 
 from __future__ import annotations
 
-from collections.abc import Mapping
+from collections.abc import Callable, Mapping
 from dataclasses import dataclass, replace
 from functools import partial
 
@@ -61,18 +61,16 @@ class Kit:
         """All lines."""
         return {**self.coax, **self.open_lines}
 
-    def with_lines(self, change: object) -> Kit:
+    def with_lines(self, change: Callable[[LineType], LineType]) -> Kit:
         """The same with every line put through a function."""
-        assert callable(change)
         return replace(
             self,
             coax={token: change(line) for token, line in self.coax.items()},
             open_lines={token: change(line) for token, line in self.open_lines.items()},
         )
 
-    def with_parts(self, change: object) -> Kit:
+    def with_parts(self, change: Callable[[Part], Part]) -> Kit:
         """The same with every part put through a function."""
-        assert callable(change)
         return replace(self, parts={token: change(part) for token, part in self.parts.items()})
 
 

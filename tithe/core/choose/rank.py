@@ -9,6 +9,7 @@ from __future__ import annotations
 
 from collections.abc import Mapping
 from dataclasses import dataclass
+from functools import cached_property
 
 import numpy as np
 from numpy.typing import NDArray
@@ -74,12 +75,12 @@ class Ranking:
     present: int
     frontier: tuple[int, ...]
 
-    @property
+    @cached_property
     def behind_db(self) -> Real:
         """How far each is behind the best, dB (inf where it radiates nothing): shape ``(N,)``."""
         return np.asarray(_below(self.grid.score_w, float(self.grid.score_w[self.best])))
 
-    @property
+    @cached_property
     def regret_db(self) -> Real:
         """How far each is behind the best of each band, dB: shape ``(N, B)``."""
         by_band = self.grid.by_band_w[list(self.order)]

@@ -3,7 +3,7 @@
 A **dip** is a local minimum of |Γ| that stands out from its surroundings by more than noise can. A
 **resonance** is a change of sign of X; against a real reference that is a change of sign of Im Γ, which
 unlike X stays finite. It counts only where Im Γ has left the noise on both sides. Both are placed by a local
-cubic (`tithe.core.sweep.local`).
+curve (`tithe.core.sweep.local`).
 
 Q = f |dZ/df| / (2R) at the resonance: the usual figure from the slope of the impedance, good for series and
 parallel resonances alike (Yaghjian and Best, 2005); with the phase unknown there is none.
