@@ -7,10 +7,12 @@ import pytest
 from tests.apps.test_stations_api import send
 from tithe.choices import schema
 from tithe.choices.answers import Asked
+from tithe.core.choose import PLACEMENTS
 from tithe.formats import station_file
 from tithe.site.cli import main
 
 pytestmark = pytest.mark.django_db
+SLUGS = [placement.slug for placement in PLACEMENTS]
 
 
 def stream(client, document, status=200, path="/api/choose"):
@@ -147,7 +149,13 @@ def test_own_lines_are_candidates_with_their_price_per_metre(client, mill):
 def test_what_cannot_be_asked_is_refused_in_place(client, mill):
     bare = mill | {"chain": []}
     assert stream(client, bare, 422)[0]["place"] == "choice.run_m"
-    assert len(stream(client, bare | {"choice": {"run_m": 20}})) > 1
+    planned = answer(client, bare | {"choice": {"run_m": 20}})
+    assert "present" not in [c["id"] for c in planned["candidates"]]
+    assert "instead of" not in planned["sentence"]
+    nothing = mill | {"chain": [], "choice": {"run_m": 20, "line": "rg-58", "off": SLUGS}}
+    assert stream(client, nothing, 422)[0]["rule"].startswith("rules out every candidate")
+    broke = bare | {"choice": {"run_m": 20, "budget": 1}}
+    assert stream(client, broke)[-1]["errors"][0]["place"] == "choice.budget"
     far = mill | {"bands": [{"name": "6 m", "low_mhz": 50, "high_mhz": 52}]}
     assert "data reach from edge to edge" in stream(client, far, 422)[0]["rule"]
     long = mill | {"choice": {"indoor_m": 60}}

@@ -127,8 +127,8 @@ def test_a_short_run_takes_half_of_it_indoors_unless_told(mill):
 def test_the_answer_holds_no_infinity_and_names_every_purchase(mill):
     document = validate(mill | {"choice": {"line": "rg-174"}})
     wanted = choice.read(document)
-    chosen = (wanted.present, *candidates(wanted.site, wanted.kit, wanted.wishes))
-    ranking = choose_json.ranked(wanted, evaluate(question(to_station(document)), wanted.kit, chosen))
+    grid = evaluate(question(to_station(document)), wanted.kit, wanted.all_candidates())
+    ranking = choose_json.ranked(wanted, grid)
     answer = choose_json.answer(wanted, ranking)
     text = json.dumps(answer, allow_nan=False)
     assert "own-" not in text

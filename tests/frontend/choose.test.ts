@@ -98,6 +98,6 @@ test('what is wrong with the question is said in a sentence', async () => {
   }));
   const choosing = new Choosing();
   await choosing.ask(station());
-  expect(choosing.trouble).toBe('The choice.run_m is not known.');
+  expect(choosing.trouble).toBe('The length of the run is not known.');
   await until(() => choosing.progress === null);
 });

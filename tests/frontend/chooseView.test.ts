@@ -242,6 +242,20 @@ test('a candidate is adopted as an arrangement; the present one is kept under it
   expect(session.document.chain).toHaveLength(2);
 });
 
+test('where nothing stands yet a candidate is shown alone', () => {
+  const rows = [{ name: '40 m', now_w: 90, then_w: 80, gain_w: -10, gain_db: -0.5, gain_s_units: -0.1 }];
+  const look = { ...LOOK, comparison: { ...LOOK.comparison, rows } } as unknown as CandidateLook;
+  render(BesideStrip, {
+    session,
+    candidate: candidate('a', [80, 76], 90),
+    look,
+    stands: false,
+    onclose: () => {},
+  });
+  expect(screen.getByRole('region', { name: 'The candidate looked at' })).toBeTruthy();
+  expect(screen.getAllByRole('cell').map((cell) => cell.textContent)).toEqual(['80']);
+});
+
 test('safe lengths are drawn as stretches, asked in the reader’s unit', async () => {
   preferences.toggleSystem();
   const choosing = new Choosing();
@@ -258,5 +272,5 @@ test('safe lengths are drawn as stretches, asked in the reader’s unit', async 
   await userEvent.type(from, 'x');
   await userEvent.click(screen.getByRole('button', { name: 'Try all lengths' }));
   await until(() => choosing.trouble !== '');
-  expect(choosing.trouble).toBe('The low_m must be a number.');
+  expect(choosing.trouble).toBe('The first length must be a number.');
 });

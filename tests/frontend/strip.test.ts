@@ -1,7 +1,7 @@
 import { expect, test } from 'vitest';
 import type { Here, StageResult } from '../../frontend/src/lib/api/client';
 import { decibels, shown, swr, watts } from '../../frontend/src/lib/figures';
-import { HEIGHT, layOut, ribbonPath, wavePath } from '../../frontend/src/lib/strip/layout';
+import { HEIGHT, layOut, ribbonPath, wavePath, type StripLayout } from '../../frontend/src/lib/strip/layout';
 
 const stage = (in_w: number, out_w: number, kind: StageResult['kind'] = 'inline') =>
   ({ kind, label: kind, in_w, out_w, taken_w: in_w - out_w }) as StageResult;
@@ -42,4 +42,10 @@ test('figures have honest digits, and spans both ends', () => {
   expect([decibels(0.948), decibels(23.6), decibels(-0.001)]).toEqual(['0.95', '23.6', '0.00']);
   expect(shown({ min: 12.2, median: 40, max: 70.4 }, watts)).toBe('12 – 70');
   expect(shown({ min: 12.2, median: 12.3, max: 12.4 }, watts)).toBe('12');
+});
+
+test('a run without parts is a ribbon of one height', () => {
+  const bare = { width: 400, start: 100, end: 300, acceptedHeight: 40, segments: [] };
+  const { top } = HEIGHT;
+  expect(ribbonPath(bare as unknown as StripLayout)).toBe(`M100 ${top}H300V${top + 40}H100Z`);
 });

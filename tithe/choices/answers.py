@@ -18,7 +18,6 @@ from tithe.core.choose import (
     Question,
     ThroughPresentRun,
     break_evens,
-    candidates,
     doubts,
     evaluated,
     joined,
@@ -42,10 +41,7 @@ class Asked:
         self.station: Station = to_station(document)
         self.choice: Choice = read(document, own_lines())
         self.question: Question = question(self.station)
-        self.candidates: tuple[Candidate, ...] = (
-            self.choice.present,
-            *candidates(self.choice.site, self.choice.kit, self.choice.wishes),
-        )
+        self.candidates: tuple[Candidate, ...] = self.choice.all_candidates()
 
     def grid(self) -> Grid:
         """All of it at once."""

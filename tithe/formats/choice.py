@@ -14,7 +14,7 @@ from functools import cache
 from importlib import resources
 
 from tithe.core import InputError
-from tithe.core.choose import PLACEMENTS, Candidate, Kit, Site, Wishes
+from tithe.core.choose import PLACEMENTS, Candidate, Kit, Site, Wishes, candidates
 from tithe.core.errors import require
 from tithe.core.line import LineType
 from tithe.formats import part_model as p
@@ -57,7 +57,17 @@ class Choice:
     models: dict[str, p.PartModel]
     names: dict[str, str]
     prices: dict[str, float]
-    present: Candidate
+    present: Candidate | None
+
+    def all_candidates(self) -> tuple[Candidate, ...]:
+        """What stands now, if there is a run, and everything allowed. Raises `InputError` where that is "
+        "nothing."""
+        found = (
+            *([self.present] if self.present else []),
+            *candidates(self.site, self.kit, self.wishes),
+        )
+        require(bool(found), "choice", "rules out every candidate: allow a place or a line")
+        return found
 
     def chain_of(self, candidate: Candidate) -> list[p.PartModel]:
         """A candidate's run as the file writes it."""
@@ -103,7 +113,8 @@ def read(document: m.StationFile, own: Sequence[OwnLine] = ()) -> Choice:
     start = starting_prices()
     prices = {**start, "room-tuner": start["t-wide"], "mast-tuner": start["relay-mast"]}
     prices |= {"radio-tuner": start["own-3"], "choke": start["choke-1"], **given, **settings.prices}
-    present = Candidate("present", "what stands now", owned_line, (), present=True)
+    stands = Candidate("present", "what stands now", owned_line, (), present=True)
+    present = stands if run else None
     return Choice(site, kit, wishes, settings, models, names, prices, present)
 
 

@@ -8,7 +8,7 @@ from typing import Any
 
 import numpy as np
 
-from tithe.core import solve
+from tithe.core import InputError, solve
 from tithe.core.budget import DB_PER_S_UNIT
 from tithe.core.choose import (
     LEVELS_DB,
@@ -41,7 +41,10 @@ _MAP_MATCHED_DB = np.geomspace(0.02, 20, 80)
 def ranked(choice: Choice, grid: Grid) -> Ranking:
     """The grid ranked by what the document asks."""
     costs = np.array([cost(to_buy(one, choice.kit, choice.prices)) for one in grid.candidates])
-    return rank(grid, costs, choice.settings.within_db, choice.settings.budget)
+    try:
+        return rank(grid, costs, choice.settings.within_db, choice.settings.budget)
+    except InputError as error:
+        raise error.under("choice") from None
 
 
 def answer(choice: Choice, ranking: Ranking) -> dict[str, Any]:

@@ -103,6 +103,18 @@ def test_what_nobody_would_hear_is_hardly_worth_doing():
     assert "place 2, on thin coax, for 900, would add 1.2 dB, which one hears" in text
 
 
+def test_where_nothing_stands_yet_the_verdict_compares_with_nothing():
+    grid = made_grid([[60, 60], [80, 80]], present=-1)
+    ranking = rank(grid, np.array([20.0, 900.0]), within_db=2.0)
+    assert (ranking.present, ranking.decision, ranking.best) == (None, 0, 1)
+    text = verdict(ranking, NAMES)
+    assert text.startswith("Place 0, on thin coax: over your bands 60 of 100 W would leave the antenna.")
+    assert "instead of" not in text
+    assert text.endswith("The best of all, place 1, on thin coax, for 900, is 1.2 dB better.")
+    with pytest.raises(InputError, match="budget: leaves nothing: the cheapest here costs 20"):
+        rank(grid, np.array([20.0, 900.0]), budget=10)
+
+
 def test_bands_without_a_match_and_ratings_are_said():
     grid = made_grid([[60, 30], [90, 90]])
     grid.matched[1, 0, :3] = False

@@ -84,6 +84,20 @@ def test_without_phase_the_dip_is_found_and_the_resonance_is_not():
     assert "nobody can tell" in describe(without_phase(truth.freq_hz, truth.swr), found)
 
 
+def test_readings_at_band_edges_put_the_dip_inside_its_band():
+    """Three readings close together, the next ones far away: those say nothing of the dip between the "
+    "three."""
+    mhz = np.array([3.5, 3.65, 3.8, 7.0, 7.1, 7.2, 14.0, 14.35])
+    ratio = np.array([6.0, 3.0, 5.0, 1.8, 1.5, 1.9, 3.0, 2.6])
+    found = features(without_phase(mhz * 1e6, ratio))
+    first, second = found.dips
+    assert first.freq_hz == pytest.approx(7.095e6, abs=0.02e6)
+    assert first.swr == pytest.approx(1.5, abs=0.02)
+    assert second.freq_hz == pytest.approx(3.66e6, abs=0.03e6)
+    assert second.swr == pytest.approx(3.0, abs=0.1)
+    assert found.falls_at == "high"
+
+
 def test_a_dip_outside_is_said_to_lie_outside():
     falling = swept(Resonator(8e6, 50, 12), np.linspace(7e6, 7.5e6, 51))
     found = features(falling)

@@ -24,7 +24,9 @@ def named(candidate: Candidate, names: Mapping[str, str]) -> str:
 
 
 def verdict(ranking: Ranking, names: Mapping[str, str]) -> str:
-    """What to do and what it buys over what stands now."""
+    """What to do, and what it buys over what stands now, if anything stands."""
+    if ranking.present is None:
+        return _to_build(ranking, names)
     decision, best, present = ranking.decision, ranking.best, ranking.present
     score = ranking.grid.score_w
     gain, best_gain = (_gain(score[n], score[present]) for n in (decision, best))
@@ -45,18 +47,35 @@ def verdict(ranking: Ranking, names: Mapping[str, str]) -> str:
             f"{_money(ranking, decision)} would add {_heard(gain)}. The best, {best_named} would add "
             f"{_heard(best_gain)}."
         )
-    first = (
+    return (
         f"{_capital(what)}: over your bands {_power(ranking, decision)} of {watts(_rated(ranking))} W would "
-        f"leave the antenna instead of {_power(ranking, present)} W, {_heard(gain)}."
+        f"leave the antenna instead of {_power(ranking, present)} W, "
+        f"{_heard(gain)}.{_price_and_best(ranking, names)}"
     )
-    cost = float(ranking.costs[decision])
+
+
+def _to_build(ranking: Ranking, names: Mapping[str, str]) -> str:
+    """The verdict where nothing stands yet."""
+    what = named(ranking.grid.candidates[ranking.decision], names)
+    return (
+        f"{_capital(what)}: over your bands {_power(ranking, ranking.decision)} of {watts(_rated(ranking))} "
+        "W would "
+        f"leave the antenna.{_price_and_best(ranking, names)}"
+    )
+
+
+def _price_and_best(ranking: Ranking, names: Mapping[str, str]) -> str:
+    """What the decision costs, and how much better the best of all would be."""
+    decision, best = ranking.decision, ranking.best
+    cost, said = float(ranking.costs[decision]), ""
     if np.isfinite(cost) and cost > 0:
-        first += f" It costs about {figure(cost)}."
+        said = f" It costs about {figure(cost)}."
     if best != decision:
         behind = float(ranking.behind_db[decision])
         extra = "no better" if behind < _ALIKE_DB else f"{figure(behind, 2)} dB better"
-        first += f" The best of all, {best_named} is {extra}."
-    return first
+        what = named(ranking.grid.candidates[best], names)
+        said += f" The best of all, {what}{_money(ranking, best)} is {extra}."
+    return said
 
 
 def _rated(ranking: Ranking) -> float:

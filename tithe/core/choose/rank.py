@@ -18,6 +18,8 @@ from tithe.core.arrays import Mask, Real, decibels
 from tithe.core.choose.grid import Grid
 from tithe.core.choose.kit import Kit
 from tithe.core.choose.placements import Candidate
+from tithe.core.errors import require
+from tithe.core.wording import figure
 
 ALIKE_DB = 0.05
 """Scores closer than this are alike: the cheaper one goes first."""
@@ -59,7 +61,8 @@ def cost(bought: tuple[Purchase, ...]) -> float:
 
 @dataclass(frozen=True)
 class Ranking:
-    """A grid with its verdicts; indices into the grid's candidates. ``present``: what stands now.
+    """A grid with its verdicts; indices into the grid's candidates. ``present``: what stands now, if there
+    is a run at all.
 
     ``order``: best first, those over the budget left out. ``decision``: the cheapest within ``within_db`` of
     the best; among equals in cost the better one. ``frontier``: those that no other beats in both cost and
@@ -72,7 +75,7 @@ class Ranking:
     order: tuple[int, ...]
     best: int
     decision: int
-    present: int
+    present: int | None
     frontier: tuple[int, ...]
 
     @cached_property
@@ -96,13 +99,19 @@ def _below(power: Real, best: Real | float) -> Real:
 
 
 def rank(grid: Grid, costs: Real, within_db: float = 1.0, budget: float | None = None) -> Ranking:
-    """The ranking; the grid's candidate that is ``present`` must be among them."""
+    """The ranking. Raises `InputError` where the budget leaves nothing; what stands now is always "
+    "affordable."""
     score = grid.score_w
-    present = next(n for n, one in enumerate(grid.candidates) if one.present)
+    present = next((n for n, one in enumerate(grid.candidates) if one.present), None)
     affordable: Mask = np.ones(len(costs), dtype=bool)
     if budget is not None:
         affordable = np.isnan(costs) | (costs <= budget + 1e-9)
-        affordable[present] = True
+        if present is not None:
+            affordable[present] = True
+        cheapest = figure(float(np.nanmin(costs))) if np.isfinite(costs).any() else "more"
+        require(
+            bool(affordable.any()), "budget", f"leaves nothing: the cheapest here costs {cheapest}", budget
+        )
     allowed = np.flatnonzero(affordable)
     known = np.where(np.isnan(costs), np.inf, costs)
     # Scores are compared in steps, so that what is alike in power goes by its cost.

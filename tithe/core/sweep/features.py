@@ -117,7 +117,7 @@ def _lowest_at_end(rho: np.ndarray, depth: float) -> bool:
     if not risen.size:
         return False
     near = rho[: risen[0] + 1]
-    return bool(np.argmin(near) <= max(1, len(rho) // 200))
+    return bool(np.argmin(near) <= len(rho) // 200)
 
 
 def _dip(sweep: Sweep, k: int, noise: float, levels: tuple[float, ...], resonance: Resonance | None) -> Dip:

@@ -20,6 +20,7 @@ from scipy.optimize import brentq
 from tithe.core.arrays import Real
 
 _HALF_WIDTHS = (2, 3, 5, 8, 13, 21, 34, 55, 89, 144, 233, 377)
+_NEIGHBOURS = 4.0  # how many times the narrower gap beside a point another gap may be, in the same window
 _PATIENCE = 3  # wider windows tried after one that does not fit
 _QUIET = 1e-5  # noise below which five points place a dip to some thousandths of their spacing
 _POLE_CLEAR = 0.2  # how far off the points the ratio's pole must lie, in half the width of the window
@@ -70,7 +71,7 @@ def curve_round(freq_hz: Real, values: Any, k: int, noise: float) -> LocalCurve:
     best: LocalCurve | None = None
     failed = 0
     for half in _HALF_WIDTHS:
-        start, stop = max(k - half, 0), min(k + half + 1, len(freq_hz))
+        start, stop = _neighbourhood(freq_hz, k, half)
         f, y = freq_hz[start:stop], values[start:stop]
         centre, scale = float(freq_hz[k]), float(max(f[-1] - f[0], 1e-9) / 2)
         t = (f - centre) / scale
@@ -89,10 +90,30 @@ def curve_round(freq_hz: Real, values: Any, k: int, noise: float) -> LocalCurve:
                 continue
         failed = 0
         best = LocalCurve(centre, scale, float(f[0]), float(f[-1]), c, np.ones(1))
-        if start == 0 and stop == len(freq_hz):
+        if stop - start < 2 * half:  # at an end of the sweep, or beside a gap in it
             break
     assert best is not None
     return best
+
+
+def _neighbourhood(freq_hz: Real, k: int, half: int) -> tuple[int, int]:
+    """The points round the k-th, ``half`` to each side at the most, as far as no wide gap parts them from it.
+
+    Readings at band edges stand close together in a band and far apart between bands: a curve through both
+    bends as neither does.
+    """
+    start, stop = max(k - half, 0), min(k + half + 1, len(freq_hz))
+    gaps = np.diff(freq_hz[start:stop])
+    if not gaps.size:
+        return start, stop
+    here = k - start
+    beside = min(gaps[max(here - 1, 0)], gaps[min(here, len(gaps) - 1)])
+    wide = np.flatnonzero(gaps > _NEIGHBOURS * beside)
+    before, after = wide[wide < here], wide[wide >= here]
+    return (
+        start + int(before[-1]) + 1 if before.size else start,
+        start + int(after[0]) + 1 if after.size else stop,
+    )
 
 
 def _through(t: Real, y: Any) -> tuple[Any, Any]:

@@ -13,9 +13,11 @@
     session: Session;
     candidate: Candidate;
     look: CandidateLook;
+    /** Whether anything stands now that it could be compared with. */
+    stands?: boolean;
     onclose: () => void;
   }
-  let { session, candidate, look, onclose }: Props = $props();
+  let { session, candidate, look, stands = true, onclose }: Props = $props();
   let width = $state(900);
   let section = $state<HTMLElement>();
   const other = $derived(look.comparison.other);
@@ -39,7 +41,11 @@
   }
 </script>
 
-<section aria-label="Beside what stands now" bind:this={section} bind:clientWidth={width}>
+<section
+  aria-label={stands ? 'Beside what stands now' : 'The candidate looked at'}
+  bind:this={section}
+  bind:clientWidth={width}
+>
   <h3>{look.name}, at {digits(session.mhz, 5)} MHz</h3>
   {#if other && layout}
     <StripDrawing here={other} {layout} name={look.name} />
@@ -73,20 +79,21 @@
     </div>
     <div class="scroller">
       <table class="plain figures">
-        <thead
-          ><tr
-            ><th scope="col">Band</th><th scope="col">now, W</th><th scope="col">then, W</th><th scope="col"
-              >dB</th
-            ></tr
-          ></thead
-        >
+        <thead>
+          <tr>
+            <th scope="col">Band</th>
+            {#if stands}<th scope="col">now, W</th>{/if}
+            <th scope="col">then, W</th>
+            {#if stands}<th scope="col">dB</th>{/if}
+          </tr>
+        </thead>
         <tbody>
           {#each look.comparison.rows as row (row.name)}
             <tr>
-              <th scope="row">{row.name}</th><td>{shown(row.now_w, watts)}</td><td
-                >{shown(row.then_w, watts)}</td
-              >
-              <td>{row.gain_db === null ? '–' : shown(row.gain_db, decibels)}</td>
+              <th scope="row">{row.name}</th>
+              {#if stands}<td>{shown(row.now_w, watts)}</td>{/if}
+              <td>{shown(row.then_w, watts)}</td>
+              {#if stands}<td>{row.gain_db === null ? '–' : shown(row.gain_db, decibels)}</td>{/if}
             </tr>
           {/each}
         </tbody>

@@ -28,6 +28,7 @@
     const behind = shows === 'regret' ? cell.regret_db : cell.regret_s_units;
     return behind === null ? '∞' : digits(behind, 2);
   }
+  const stands = $derived(answer.candidates.some((one) => one.id === 'present'));
   const REACH = { all: '', some: '◐', none: '✕' };
   const heads = $derived<[Column, string][]>([
     ['name', 'Place of the match, and line'],
@@ -50,7 +51,7 @@
   <table class="figures">
     <caption>
       The shading is the share radiated of {watts(answer.rated_w)} W, by band in metres. ◐ the tuner matches at
-      some phases only, ✕ not all over the band. Choose a row to lay it beside what stands now.
+      some phases only, ✕ not all over the band. Choose a row to see its run.
     </caption>
     <thead>
       <tr>
@@ -112,7 +113,7 @@
   </table>
 </div>
 <p>
-  ● the decision · ▲ the best · ○ what stands now
+  ● the decision · ▲ the best{stands ? ' · ○ what stands now' : ''}
   {#if order.length > FIRST}
     · <button type="button" class="linkish" onclick={() => (all = !all)}
       >{all ? 'Only the first' : `All ${answer.candidates.length}`}</button

@@ -14,6 +14,7 @@
   const choosing = new Choosing();
   const answer = $derived(choosing.answer);
   const chosen = $derived(choosing.chosen?.id ?? '');
+  const stands = $derived(answer?.candidates.some((one) => one.id === 'present') ?? false);
   const within = $derived(Number(session.document.choice?.within_db ?? 1));
   const faulty = $derived(Object.keys(session.faults).length > 0);
 
@@ -102,6 +103,7 @@
           {session}
           candidate={choosing.chosen}
           look={choosing.look}
+          {stands}
           onclose={() => choosing.close()}
         />
       {/if}

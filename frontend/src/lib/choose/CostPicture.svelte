@@ -89,8 +89,9 @@
     {/each}
   </svg>
   <p class="drawing-key">
-    <span class="green">○</span> nothing beats these, choose one · <span class="green">●</span> the decision ·
-    band: within {digits(answer.within_db)} dB of the best
+    <span><span class="green">○</span> nothing beats these, choose one</span>
+    <span><span class="green">●</span> the decision</span>
+    <span>band: within {digits(answer.within_db)} dB of the best</span>
   </p>
 </div>
 

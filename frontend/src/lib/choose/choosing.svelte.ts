@@ -18,12 +18,23 @@ const SHOW_PROGRESS_AFTER_MS = 500;
 /** How long a question must stand before it is asked how sure its answer is. */
 const STANDS_AFTER_MS = 350;
 
+/** Places of a question as its fields are called. */
+const NAMES: Record<string, string> = {
+  'choice.run_m': 'length of the run',
+  'choice.indoor_m': 'part indoors',
+  'choice.lead_m': 'lead from the mast foot',
+  'choice.budget': 'budget',
+  choice: 'choice',
+  low_m: 'first length',
+  high_m: 'last length',
+};
+
 function sentence(error: unknown): string {
   const first = (error as { errors?: Refusal[] } | undefined)?.errors?.[0];
   if (!first) return 'The server does not answer.';
   const place = first.place.replace(/^document\.?/, '');
-  const subject = place && /^(is|must|has|have|holds) /.test(first.rule) ? `The ${place} ` : '';
-  const text = `${subject}${first.rule}`;
+  const reads = /^(is|must|has|have|holds|leaves|rules) /.test(first.rule);
+  const text = `${place && reads ? `The ${NAMES[place] ?? place} ` : ''}${first.rule}`;
   return `${text[0]?.toUpperCase() ?? ''}${text.slice(1)}${text.endsWith('.') ? '' : '.'}`;
 }
 
@@ -118,7 +129,8 @@ export class Choosing {
     const map = async (id: string) =>
       (await api.POST('/api/choose/map', { body: { document, id }, signal })).data as LossMap | undefined;
     this.map = (await map(this.chosen?.id ?? answer.decision)) ?? null;
-    this.presentMap = (await map('present')) ?? null;
+    const stands = answer.candidates.some((one) => one.id === 'present');
+    this.presentMap = stands ? ((await map('present')) ?? null) : null;
     await new Promise((done) => setTimeout(done, STANDS_AFTER_MS));
     if (signal.aborted) return;
     // On the coax that stands now, against the best open line there is.

@@ -98,7 +98,8 @@ export function ribbonPath(layout: StripLayout): string {
     return `C${mid} ${y + outHeight} ${mid} ${y + inHeight} ${x0} ${y + inHeight}`;
   });
   const last = layout.segments.at(-1)?.outHeight ?? first;
-  return `M${layout.start} ${y}H${layout.end}V${y + last}${back.join('')}Z`;
+  const level = back.length ? back.join('') : `H${layout.start}`;
+  return `M${layout.start} ${y}H${layout.end}V${y + last}${level}Z`;
 }
 
 function waveLine(volts: number[], highest: number, x0: number, x1: number): string[] {
