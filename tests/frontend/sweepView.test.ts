@@ -291,6 +291,15 @@ test('a sweep keeps the run of its day until today’s is asked for', async () =
   expect(change?.body).toEqual({ chain: session.document.chain });
 });
 
+test('a sweep is renamed where it stands', async () => {
+  render(SweepTools, { session, row: row(1), shown: 0 });
+  const name = screen.getByLabelText('Name of the sweep');
+  await userEvent.clear(name);
+  await userEvent.type(name, 'after the storm');
+  await userEvent.tab();
+  expect(server.asked.find((one) => one.method === 'PATCH')?.body).toEqual({ title: 'after the storm' });
+});
+
 test('joints on the strip show the sweep elsewhere, or say where a new one was taken', async () => {
   render(JointMarks, { session, edges: [10, 200, 400] });
   const marks = () => within(screen.getByRole('group', { name: 'Joints of the run' })).getAllByRole('button');

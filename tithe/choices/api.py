@@ -20,8 +20,8 @@ router = Router()
 
 
 def _stream(steps: Iterator[dict[str, Any]]) -> HttpResponse:
-    """The steps as lines; a client that goes away ends them at the next one, and with them the "
-    "computation."""
+    """The steps as lines; a client that goes away ends them at the next one, and with them the
+    computation."""
 
     def lines() -> Iterator[str]:
         try:

@@ -148,8 +148,8 @@ def attenuation_db_per_m(line: LineType, freq_hz: Real) -> Real:
 
 @dataclass(frozen=True)
 class Line:
-    """A length of feedline in the chain; ``length_m`` may be an array of them that broadcasts against "
-    "(..., F)."""
+    """A length of feedline in the chain; ``length_m`` may be an array of them that broadcasts against
+    (..., F)."""
 
     line: LineType
     length_m: float

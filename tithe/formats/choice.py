@@ -60,8 +60,8 @@ class Choice:
     present: Candidate | None
 
     def all_candidates(self) -> tuple[Candidate, ...]:
-        """What stands now, if there is a run, and everything allowed. Raises `InputError` where that is "
-        "nothing."""
+        """What stands now, if there is a run, and everything allowed. Raises `InputError` where that is
+        nothing."""
         found = (
             *([self.present] if self.present else []),
             *candidates(self.site, self.kit, self.wishes),

@@ -102,8 +102,8 @@ def _question(columns: Columns) -> str:
 
 
 def parse(text: str, columns: Columns | None = None) -> Sweep:
-    """The sweep in the text; ``columns`` as confirmed, else as recognised. Raises `InputError` naming the "
-    "line."""
+    """The sweep in the text; ``columns`` as confirmed, else as recognised. Raises `InputError` naming the
+    line."""
     columns = columns or recognise(text)
     question = _question(columns)
     require(not question, f"line {columns.head_line + 1}" if columns.head_line >= 0 else "file", question)

@@ -26,8 +26,8 @@ from tithe.core.sweep import (
 def reading(
     sweep: Sweep, bands: Iterable[Band], comfort_swr: float, found: Features | None = None
 ) -> dict[str, Any]:
-    """Everything that is read off a sweep at its plane; ``found``: its features, where they are known "
-    "already."""
+    """Everything that is read off a sweep at its plane; ``found``: its features, where they are known
+    already."""
     found = found or features(sweep, comfort_swr)
     low, high = sweep.range_hz
     return {

@@ -89,8 +89,8 @@ class Window(Schema):
 
 
 class LookRequest(Schema):
-    """``shown``: the joint at which to show it (null: where it was taken). ``over``: other sweeps to lay "
-    "under it."""
+    """``shown``: the joint at which to show it (null: where it was taken). ``over``: other sweeps to lay
+    under it."""
 
     shown: Joint | None = None
     bands: Bands = Field(default_factory=list)

@@ -1,5 +1,5 @@
-"""One pass over many candidates gives what `solve` gives one by one; the map, the lengths and the "
-"break-even."""
+"""One pass over many candidates gives what `solve` gives one by one; the map, the lengths and the
+break-even."""
 
 from dataclasses import replace
 
@@ -43,8 +43,8 @@ def test_the_single_pass_is_solve_one_by_one(z, run_m):
 
 
 def test_power_is_borne_by_the_first_part_to_reach_its_rating():
-    """100 W on a matched 50 Ω line is 70.7 V: a line for 50 V bears half; a tuner's limit in watts counts "
-    "as such."""
+    """100 W on a matched 50 Ω line is 70.7 V: a line for 50 V bears half; a tuner's limit in watts counts
+    as such."""
     weak = replace(LINES["good"], max_volts_rms=50.0)
     station = make_station(50 + 0j, 5.0, "good")
     chain = (replace(station.chain[0], line=weak), station.chain[1])
@@ -69,8 +69,8 @@ def test_a_contour_is_where_the_handbook_says(matched_db, level):
 
 
 def test_with_the_phase_unknown_the_map_gives_the_whole_span():
-    """SWR 5 behind a short line: the extra loss depends on whether the line's end is a crest of current or "
-    "of volts."""
+    """SWR 5 behind a short line: the extra loss depends on whether the line's end is a crest of current or
+    of volts."""
     known = make_station(50 + 0j, 3.0)
     asked = question(replace(known, antenna=SwrAntenna(((6.9e6, 5.0), (30e6, 5.0)))))
     budget = solve(replace(asked.station, antenna=asked.antenna), asked.freq_hz)
@@ -84,8 +84,8 @@ def test_with_the_phase_unknown_the_map_gives_the_whole_span():
 
 
 def test_no_length_of_line_makes_a_low_swr_cost_much():
-    """The extra loss of an SWR grows with the line's loss to 10 log(1/(1−ρ²)), 0.51 dB at 2:1, and no "
-    "further."""
+    """The extra loss of an SWR grows with the line's loss to 10 log(1/(1−ρ²)), 0.51 dB at 2:1, and no
+    further."""
     assert contour_matched_db(2.0, 1.0) == float("inf")
     assert contour_matched_db(1.0, 0.5) == float("inf")
     assert contour_matched_db(2.0, 0.4) < 10

@@ -85,8 +85,8 @@ def test_without_phase_the_dip_is_found_and_the_resonance_is_not():
 
 
 def test_readings_at_band_edges_put_the_dip_inside_its_band():
-    """Three readings close together, the next ones far away: those say nothing of the dip between the "
-    "three."""
+    """Three readings close together, the next ones far away: those say nothing of the dip between the
+    three."""
     mhz = np.array([3.5, 3.65, 3.8, 7.0, 7.1, 7.2, 14.0, 14.35])
     ratio = np.array([6.0, 3.0, 5.0, 1.8, 1.5, 1.9, 3.0, 2.6])
     found = features(without_phase(mhz * 1e6, ratio))
@@ -148,8 +148,8 @@ def test_width_edges_lie_on_their_swr(resonator, ratio):
 
 @given(RESONATORS, st.floats(0, 40), st.sampled_from(["rg-213", "rg-58", "window-450"]))
 def test_through_a_cable_nothing_returns_more_than_it_gets(resonator, length_m, slug):
-    """And on a 50 Ω line the SWR in the room is never above that at the antenna, but for its Z₀ being not "
-    "quite real."""
+    """And on a 50 Ω line the SWR in the room is never above that at the antenna, but for its Z₀ being not
+    quite real."""
     run = (Line(shelf.line_type(slug), length_m),)
     freq = np.linspace(resonator.f0_hz * 0.8, resonator.f0_hz * 1.2, 401)
     seen = move(swept(resonator, freq), run, 1, 0).sweep

@@ -1,5 +1,5 @@
-"""Where the match belongs, and which feedline: candidates, their evaluation, their ranking and what would "
-"flip it."""
+"""Where the match belongs, and which feedline: candidates, their evaluation, their ranking and what would
+flip it."""
 
 from tithe.core.choose.advice import missing_prices, named, not_worth, sure, verdict
 from tithe.core.choose.break_even import BreakEven, break_evens

@@ -22,8 +22,8 @@ LENGTHS_M = (2.0, 3.0, 5.0, 8.0, 12.0, 18.0, 26.0, 38.0, 55.0, 80.0, 120.0)
 
 @dataclass(frozen=True)
 class BreakEven:
-    """Rivals against ``base``: gain in dB at each length, and the length from which it wins (None: at "
-    "none)."""
+    """Rivals against ``base``: gain in dB at each length, and the length from which it wins (None: at
+    none)."""
 
     base: Candidate
     rival: Candidate
@@ -36,8 +36,8 @@ class BreakEven:
 def break_evens(
     asked: Question, kit: Kit, site: Site, coax: str, open_line: str, within_db: float
 ) -> list[BreakEven]:
-    """The match in the room, on one coax, against the feedpoint on the same coax, and against open line "
-    "("": none)."""
+    """The match in the room, on one coax, against the feedpoint on the same coax, and against open line (an
+    empty token: none)."""
     rivals = [("room", coax), ("feedpoint", coax), *([("open-room", open_line)] if open_line else [])]
     scores = np.array([_scores(asked, kit, _shortened(site, length), rivals) for length in LENGTHS_M]).T
     made = [_candidate(slug, line, site, kit) for slug, line in rivals]

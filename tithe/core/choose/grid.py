@@ -47,8 +47,8 @@ class Question:
 
 
 def question(station: Station) -> Question:
-    """What is asked: the bands whose edges the antenna's data reach. Raises `InputError` where there is "
-    "none."""
+    """What is asked: the bands whose edges the antenna's data reach. Raises `InputError` where there is
+    none."""
     low, high = station.antenna.range_hz
     slack = 1e-9 * high if np.isfinite(high) else 0.0
     bands = tuple(b for b in station.bands if low - slack <= b.low_hz and b.high_hz <= high + slack)

@@ -24,8 +24,8 @@ MOST_LENGTHS = 801
 
 @dataclass(frozen=True)
 class Lengths:
-    """``reached`` (L, B): whether the tuner reaches a band at a length; ``margin_m`` (L,): 0 where a band "
-    "is out."""
+    """``reached`` (L, B): whether the tuner reaches a band at a length; ``margin_m`` (L,): 0 where a band
+    is out."""
 
     length_m: Real
     reached: Mask

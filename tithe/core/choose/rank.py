@@ -99,8 +99,8 @@ def _below(power: Real, best: Real | float) -> Real:
 
 
 def rank(grid: Grid, costs: Real, within_db: float = 1.0, budget: float | None = None) -> Ranking:
-    """The ranking. Raises `InputError` where the budget leaves nothing; what stands now is always "
-    "affordable."""
+    """The ranking. Raises `InputError` where the budget leaves nothing; what stands now is always
+    affordable."""
     score = grid.score_w
     present = next((n for n, one in enumerate(grid.candidates) if one.present), None)
     affordable: Mask = np.ones(len(costs), dtype=bool)

@@ -24,8 +24,8 @@ NEEDS: dict[Need, str] = {
 
 @dataclass(frozen=True)
 class BandReading:
-    """SWR at both edges, the middle, and the least and the most in the band; None: the sweep does not "
-    "reach."""
+    """SWR at both edges, the middle, and the least and the most in the band; None: the sweep does not
+    reach."""
 
     band: Band
     low: float | None
@@ -37,8 +37,8 @@ class BandReading:
 
 
 def read_band(sweep: Sweep, band: Band, comfort_swr: float) -> BandReading:
-    """One band; where only a part of it is inside the sweep, its points there are told and the need is "
-    "not."""
+    """One band; where only a part of it is inside the sweep, its points there are told and the need is
+    not."""
     if not sweep.covers(band.low_hz, band.high_hz):
         points = np.array([band.low_hz, band.middle_hz, band.high_hz])
         low, middle, high = (

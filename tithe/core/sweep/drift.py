@@ -31,8 +31,8 @@ _MOVED = 0.0015  # share of the frequency below which a dip has not moved
 
 @dataclass(frozen=True)
 class Cause:
-    """A likely cause: a stable id, a sentence with its figures, and how far it stands clear of "
-    "uncertainty."""
+    """A likely cause: a stable id, a sentence with its figures, and how far it stands clear of
+    uncertainty."""
 
     id: str
     sentence: str

@@ -66,8 +66,8 @@ class LocalCurve:
 
 
 def curve_round(freq_hz: Real, values: Any, k: int, noise: float) -> LocalCurve:
-    """The curve round the k-th point; ``values`` real or complex (F,); fewer than four points lower its "
-    "degree."""
+    """The curve round the k-th point; ``values`` real or complex (F,); fewer than four points lower its
+    degree."""
     best: LocalCurve | None = None
     failed = 0
     for half in _HALF_WIDTHS:

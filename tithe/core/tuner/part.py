@@ -258,8 +258,8 @@ class Tuned:
         )
 
     def leaves_at_most(self, ratio: float) -> Mask:
-        """Whether the SWR left at the radio side is no more than ``ratio``, or the tuner calls itself "
-        "done."""
+        """Whether the SWR left at the radio side is no more than ``ratio``, or the tuner calls itself
+        done."""
         source = self.two_port.input(Port(self.z_load_ohm, np.ones_like(self.z_load_ohm)))
         rho = np.abs(reflection(source.v, source.i, self.reference_ohm))
         return np.asarray(self.matched | (rho <= rho_of_swr(ratio)))

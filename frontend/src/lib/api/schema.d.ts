@@ -2389,8 +2389,8 @@ export interface components {
         };
         /**
          * LookRequest
-         * @description ``shown``: the joint at which to show it (null: where it was taken). ``over``: other sweeps to lay "
-         *     "under it.
+         * @description ``shown``: the joint at which to show it (null: where it was taken). ``over``: other sweeps to lay
+         *     under it.
          */
         LookRequest: {
             /** Shown */

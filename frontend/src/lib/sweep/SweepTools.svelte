@@ -18,6 +18,12 @@
 </script>
 
 <div class="tools">
+  <input
+    aria-label="Name of the sweep"
+    value={row.title}
+    maxlength="200"
+    onchange={(event) => sweeps.change(row.id, { title: event.currentTarget.value })}
+  />
   <button type="button" class="firm" onclick={adopt}>Make it the station’s antenna</button>
   <button
     type="button"
@@ -55,6 +61,15 @@
     gap: 0.3rem 1.1rem;
     align-items: baseline;
     padding: 0.5rem 0;
+  }
+  input {
+    background: none;
+    border-bottom: 1px solid var(--hairline);
+    min-width: 10rem;
+    text-overflow: ellipsis;
+  }
+  input:hover {
+    border-bottom-color: var(--ink-soft);
   }
   .soft {
     color: var(--ink-soft);
