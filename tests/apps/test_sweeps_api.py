@@ -146,6 +146,25 @@ def test_one_baseline_and_what_changed_since(client, station, mill):
     assert ask(client, first, "drift", status=404)
 
 
+def test_sweeps_through_different_runs_meet_only_at_the_radio_or_the_feedpoint(client, station, mill):
+    """A part was put in between the two: joint 7 of the one is not joint 7 of the other."""
+    first = kept(client, station, simulated(client, mill, noise=0.001), title="before")
+    send(client, "patch", f"/api/sweeps/{first['id']}", {"baseline": True})
+    longer = json.loads(json.dumps(mill))
+    longer["chain"].insert(6, {"kind": "line", "label": "tail", "line": "rg-58", "length_m": 6})
+    text = simulated(client, longer, noise=0.001, seed=2)
+    second = kept(client, station, text, chain=longer["chain"], title="after")
+    assert ask(client, second, "drift", shown=8)["causes"] == []  # the same antenna at its feedpoint
+    look = ask(client, second, shown=8, over=[first["id"]])
+    here, there = look["curve"], look["under"][0]["curve"]
+    assert np.interp(7.1, here["mhz"], here["re"]) == pytest.approx(
+        np.interp(7.1, there["mhz"], there["re"]), abs=0.01
+    )
+    refused = ask(client, second, "drift", status=422, shown=7)
+    assert "taken through: show both at the radio or the feedpoint" in refused["errors"][0]["rule"]
+    assert ask(client, second, "look", status=422, shown=9)["errors"][0]["place"] == "shown"
+
+
 def test_the_station_file_carries_the_sweeps(client, station, mill):
     sweep = kept(client, station, simulated(client, mill), joint=2, title="spring", trim=True, change_m=0.1)
     send(client, "patch", f"/api/sweeps/{sweep['id']}", {"baseline": True})

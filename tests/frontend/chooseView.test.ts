@@ -11,7 +11,7 @@ import LengthsPanel from '../../frontend/src/lib/choose/LengthsPanel.svelte';
 import LossMap from '../../frontend/src/lib/choose/LossMap.svelte';
 import { preferences } from '../../frontend/src/lib/station/preferences.svelte';
 import { Session } from '../../frontend/src/lib/station/session.svelte';
-import { answer, FakeServer, kept, settled, station, until } from './server';
+import { answer, FakeServer, kept, settled, station, stubResizeObserver, until } from './server';
 import { candidate, chosen, lossMap } from './sweepData';
 
 let server: FakeServer;
@@ -34,14 +34,7 @@ const LOOK: CandidateLook = {
 } as unknown as CandidateLook;
 
 beforeEach(async () => {
-  vi.stubGlobal(
-    'ResizeObserver',
-    class {
-      observe() {}
-      unobserve() {}
-      disconnect() {}
-    },
-  );
+  stubResizeObserver();
   Element.prototype.scrollIntoView = () => {};
   server = new FakeServer(({ path, body }) => {
     if (path === '/api/solve') return { body: answer() };

@@ -13,20 +13,13 @@ import { preferences } from '../../frontend/src/lib/station/preferences.svelte';
 import { Session } from '../../frontend/src/lib/station/session.svelte';
 import SaveState from '../../frontend/src/lib/ui/SaveState.svelte';
 import Welcome from '../../frontend/src/lib/ui/Welcome.svelte';
-import { answer, FakeServer, kept, settled, until } from './server';
+import { answer, FakeServer, kept, settled, stubResizeObserver, until } from './server';
 
 let server: FakeServer;
 let session: Session;
 
 beforeEach(async () => {
-  vi.stubGlobal(
-    'ResizeObserver',
-    class {
-      observe() {}
-      unobserve() {}
-      disconnect() {}
-    },
-  );
+  stubResizeObserver();
   server = new FakeServer(({ path }) => ({
     body: path === '/api/solve' ? answer() : kept(2),
   }));

@@ -18,7 +18,7 @@ import SweepLog from '../../frontend/src/lib/sweep/SweepLog.svelte';
 import SweepPicture from '../../frontend/src/lib/sweep/SweepPicture.svelte';
 import SweepTools from '../../frontend/src/lib/sweep/SweepTools.svelte';
 import TrimPane from '../../frontend/src/lib/sweep/TrimPane.svelte';
-import { answer, FakeServer, kept, settled, until } from './server';
+import { answer, FakeServer, kept, settled, stubResizeObserver, until } from './server';
 import { band, dip, look, row } from './sweepData';
 
 let server: FakeServer;
@@ -27,14 +27,7 @@ let log = [row(1), row(2)];
 let refuse = false;
 
 beforeEach(async () => {
-  vi.stubGlobal(
-    'ResizeObserver',
-    class {
-      observe() {}
-      unobserve() {}
-      disconnect() {}
-    },
-  );
+  stubResizeObserver();
   log = [row(1), row(2)];
   refuse = false;
   server = new FakeServer(({ method, path }) => {

@@ -27,7 +27,7 @@ from tithe.formats.station_model import BandModel
 from tithe.formats.work_model import TrimModel
 from tithe.sweeps.models import KeptSweep
 from tithe.sweeps.schema import Window
-from tithe.sweeps.services import moved
+from tithe.sweeps.services import joint_like, moved
 
 
 def look(
@@ -64,7 +64,7 @@ def look(
             {
                 "id": other.pk,
                 "title": other.title,
-                "curve": sweep_json.curve(moved(other, shown).sweep, low, high),
+                "curve": sweep_json.curve(moved(other, joint_like(other, shown, kept)).sweep, low, high),
             }
             for other in under
         ],
@@ -87,10 +87,12 @@ def _flattery(kept: KeptSweep, shown: int, found: Features) -> str:
     return flattery(room, antenna, float(np.median(other.between_db)))
 
 
-def trim(log: Sequence[KeptSweep], goal: TrimModel, shown: int | None) -> dict[str, Any]:
-    """The trim log and what to do next."""
+def trim(
+    log: Sequence[KeptSweep], goal: TrimModel, shown: int | None, of: KeptSweep | None
+) -> dict[str, Any]:
+    """The trim log and what to do next; ``shown`` is a joint of the run of ``of``."""
     target = goal.target_mhz * 1e6
-    sweeps = [moved(kept, kept.joint if shown is None else shown).sweep for kept in log]
+    sweeps = [moved(kept, joint_like(kept, shown, of or kept)).sweep for kept in log]
     found = [_aimed(features(sweep), goal, target) for sweep in sweeps]
     places = [None if dip is None else _place(dip, goal) for dip in found]
     steps = tuple(TrimStep(f, kept.change_m) for f, kept in zip(places, log, strict=True))
@@ -136,13 +138,13 @@ def _place(dip: Dip, goal: TrimModel) -> float:
     return dip.freq_hz
 
 
-def radials(log: Sequence[KeptSweep], shown: int | None) -> dict[str, Any]:
+def radials(log: Sequence[KeptSweep], shown: int | None, of: KeptSweep | None) -> dict[str, Any]:
     """The counted radials among the kept sweeps, each with R at its deepest dip's resonance."""
     counted: list[tuple[KeptSweep, RadialReading]] = []
     for kept in log:
         if kept.radials is None:
             continue
-        found = features(moved(kept, kept.joint if shown is None else shown).sweep)
+        found = features(moved(kept, joint_like(kept, shown, of or kept)).sweep)
         dip = next((dip for dip in found.dips if dip.resonance is not None), None)
         if dip is None or dip.resonance is None:
             rule = f"“{kept.title}” shows no resonance at which R could be read"
@@ -164,8 +166,8 @@ def radials(log: Sequence[KeptSweep], shown: int | None) -> dict[str, Any]:
 
 def drift(baseline: KeptSweep, kept: KeptSweep, shown: int | None, uncertainty: float) -> dict[str, Any]:
     """What changed since the baseline, both at one joint (null: where each was taken)."""
-    before = moved(baseline, baseline.joint if shown is None else shown).sweep
-    after = moved(kept, kept.joint if shown is None else shown).sweep
+    before = moved(baseline, joint_like(baseline, shown, kept)).sweep
+    after = moved(kept, joint_like(kept, shown, kept)).sweep
     found = compare(before, after, uncertainty)
     return {
         "baseline": baseline.title,

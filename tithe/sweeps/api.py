@@ -134,7 +134,7 @@ def export_sweep(request: HttpRequest, pk: int, shown: int, form: str = "s1p") -
     if kept is None:
         return _no_sweep(pk)
     require(form in ("s1p", "csv"), "form", "must be s1p or csv", form)
-    sweep = services.moved(kept, max(shown, 0)).sweep
+    sweep = services.moved(kept, shown).sweep
     if form == "s1p":
         require(sweep.gamma is not None, "form", "must be csv: without phase there is no Touchstone file")
     text = sweep_csv.write(sweep) if form == "csv" else sweep_file.write(sweep, kept.title)
@@ -147,13 +147,15 @@ def export_sweep(request: HttpRequest, pk: int, shown: int, form: str = "s1p") -
 @router.post("/stations/{pk}/trim", response={200: s.TrimAnswer, 422: Refusals})
 def trim(request: HttpRequest, pk: int, body: s.TrimRequest) -> Any:
     """The trim log of a station, and what to do next."""
-    return plain_json(answers.trim(list(_log(pk).filter(trim=True)), body.trim, body.shown))
+    of = _log(pk).filter(pk=body.sweep or 0).first()
+    return plain_json(answers.trim(list(_log(pk).filter(trim=True)), body.trim, body.shown, of))
 
 
 @router.get("/stations/{pk}/radials", response={200: s.RadialsAnswer, 422: Refusals})
-def radials(request: HttpRequest, pk: int, shown: int | None = None) -> Any:
+def radials(request: HttpRequest, pk: int, shown: int | None = None, sweep: int | None = None) -> Any:
     """Counted radials: what they took off R, and what the next ones are likely to buy."""
-    return plain_json(answers.radials(list(_log(pk).filter(radials__isnull=False)), shown))
+    of = _log(pk).filter(pk=sweep or 0).first()
+    return plain_json(answers.radials(list(_log(pk).filter(radials__isnull=False)), shown, of))
 
 
 @router.post("/sweeps/{pk}/drift", response={200: s.DriftAnswer, 404: Refusals, 422: Refusals})

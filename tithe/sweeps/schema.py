@@ -215,10 +215,12 @@ class SimulatedFile(Schema):
 
 
 class TrimRequest(Schema):
-    """The goal, and the joint at which the steps are read (null: where each was taken)."""
+    """The goal, and the joint of the run of ``sweep`` at which the steps are read (null: where each was
+    taken)."""
 
     trim: TrimModel
     shown: Joint | None = None
+    sweep: int | None = None
 
 
 class TrimStepOut(Schema):

@@ -10,10 +10,8 @@ from django.utils import timezone
 
 from tithe.core import InputError
 from tithe.core.errors import require
-from tithe.core.station import Part
 from tithe.core.sweep import Moved, move
 from tithe.formats import sweep_file
-from tithe.formats.part_model import PartModel
 from tithe.formats.station_file import to_chain
 from tithe.formats.sweep_csv import Columns
 from tithe.formats.work_model import SweepModel
@@ -85,8 +83,27 @@ def _model(kept: KeptSweep) -> SweepModel:
     )
 
 
-def moved(kept: KeptSweep, shown: int, chain: list[PartModel] | None = None) -> Moved:
-    """The sweep at joint ``shown`` of the run it was taken through, or of another run."""
-    sweep = sweep_file.read_kept(kept.content)
-    parts: tuple[Part, ...] = to_chain(chain if chain is not None else _model(kept).chain)
-    return move(sweep, parts, min(kept.joint, len(parts)), min(shown, len(parts)))
+def moved(kept: KeptSweep, shown: int) -> Moved:
+    """The sweep at joint ``shown`` of the run it was taken through."""
+    return move(sweep_file.read_kept(kept.content), to_chain(_model(kept).chain), kept.joint, shown)
+
+
+def joint_like(kept: KeptSweep, shown: int | None, of: KeptSweep) -> int:
+    """The joint of one sweep's run that is joint ``shown`` of another's (None: where it was taken).
+
+    The radio and the feedpoint are themselves in any run; a joint in between only where the two runs are one.
+    """
+    if shown is None:
+        return kept.joint
+    last = len(of.chain)
+    require(0 <= shown <= last, "shown", f"must be a joint from 0 to {last}", shown)
+    if shown == last:
+        return len(kept.chain)
+    require(
+        shown == 0 or kept.chain == of.chain,
+        "shown",
+        f"is no joint of the run that “{kept.title}” was taken through: show both at the radio or the "
+        "feedpoint",
+        shown,
+    )
+    return shown

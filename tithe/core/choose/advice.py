@@ -43,8 +43,7 @@ def verdict(ranking: Ranking, names: Mapping[str, str]) -> str:
     if gain < AUDIBLE_DB and decision != best:
         return (
             f"Hardly worth doing. {now}; the cheapest within {figure(ranking.within_db)} dB of the best, "
-            f"{what}"
-            f"{_money(ranking, decision)} would add {_heard(gain)}. The best, {best_named} would add "
+            f"{what}{_money(ranking, decision)} would add {_heard(gain)}. The best, {best_named} would add "
             f"{_heard(best_gain)}."
         )
     return (
@@ -59,8 +58,7 @@ def _to_build(ranking: Ranking, names: Mapping[str, str]) -> str:
     what = named(ranking.grid.candidates[ranking.decision], names)
     return (
         f"{_capital(what)}: over your bands {_power(ranking, ranking.decision)} of {watts(_rated(ranking))} "
-        "W would "
-        f"leave the antenna.{_price_and_best(ranking, names)}"
+        f"W would leave the antenna.{_price_and_best(ranking, names)}"
     )
 
 
@@ -141,7 +139,8 @@ def sure(found: list[Doubt], within_db: float, names: Mapping[str, str]) -> str:
     flips = [doubt for doubt in found if not doubt.stands]
     if not flips:
         tried = "; ".join(doubt.assumption.text for doubt in found)
-        return f"The answer stands, within {figure(within_db)} dB of the best, even if {tried}."
+        near = f"within {figure(within_db)} dB of the best"
+        return f"The answer stands, {near}, with each of these by itself: {tried}."
     parts = [
         f"if {doubt.assumption.text}, it would be {named(doubt.instead, names)}"
         f" ({figure(doubt.behind_db, 2)} dB in it)"

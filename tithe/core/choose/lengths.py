@@ -3,7 +3,8 @@ margin.
 
 The main run is given every length in turn, all at once (shape ``(L, P, F)``), the load walked back to the
 tuner, and the tuner asked whether it reaches it. With an unknown phase a length is safe only if all phases
-are. The margin of a length is how many metres it may be off before some band falls out.
+are. The margin of a length is how many metres it may be off before some band falls out; nothing is known
+beyond the bounds, so there it is the least that it may be.
 """
 
 from __future__ import annotations
@@ -99,34 +100,27 @@ def _sentence(tried: Real, by_band: Mask, margin: Real, present_m: float, asked:
     if not (margin > 0).any():
         return (
             "Each band is reached at some length, but no one length reaches them all at once: leave out a "
-            "band, or "
-            "change the antenna or the tuner."
+            "band, or change the antenna or the tuner."
         )
     if (margin > 0).all():
         return (
             f"Every length from {figure(float(tried[0]))} to {figure(float(tried[-1]))} m puts every band "
-            "inside the "
-            "tuner’s reach: take any."
+            "inside the tuner’s reach: take any."
         )
     best = int(np.argmax(margin))
-    widest = (
-        f"The safest is {figure(float(tried[best]))} m, {figure(float(margin[best]), 2)} m from the next "
-        "unsafe one."
-    )
+    spare = figure(float(margin[best]), 2)
+    widest = f"The safest is {figure(float(tried[best]))} m, at least {spare} m from the next unsafe one."
     here = int(np.argmin(np.abs(tried - present_m)))
     if not tried[0] <= present_m <= tried[-1]:
         return f"The present {figure(present_m)} m lie outside these bounds. {widest}"
     if margin[here] > 0:
-        return (
-            f"The present {figure(present_m)} m are safe, with {figure(float(margin[here]), 2)} m to spare. "
-            f"{widest}"
-        )
+        left = figure(float(margin[here]), 2)
+        return f"The present {figure(present_m)} m are safe, with at least {left} m to spare. {widest}"
     out = ", ".join(name for name, ok in zip(names, by_band[here], strict=True) if not ok)
     safe = tried[margin > 0]
     nearest = float(safe[np.argmin(np.abs(safe - present_m))])
     way = "longer" if nearest > present_m else "shorter"
     return (
         f"At the present {figure(present_m)} m the tuner does not reach {out}; "
-        f"{figure(abs(nearest - present_m), 2)} m "
-        f"{way} would do. {widest}"
+        f"{figure(abs(nearest - present_m), 2)} m {way} would do. {widest}"
     )

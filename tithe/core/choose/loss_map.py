@@ -39,7 +39,7 @@ def contour_swr(matched_db: Real, extra_db: float) -> Real:
 def contour_matched_db(ratio: float, extra_db: float) -> float:
     """The matched loss at which an SWR costs ``extra_db``; inf where no length of line makes it cost so much.
 
-    From the same formula, a² = ρ²/(1 − e(1 − ρ²))… read backwards: a² = −ρ²/(e(1 − ρ²) − 1).
+    From the same formula, solved for a: a² = ρ²/(1 − e(1 − ρ²)).
 
     >>> round(contour_matched_db(3.0, 0.5039), 2)
     1.0

@@ -151,8 +151,7 @@ def _open_wall_transformer(line: str, site: Site, kit: Kit) -> tuple[Item, ...]:
 
 _REMOTE = (
     "The tuner hangs in the weather and gets its supply through the coax: every part on the way must pass "
-    "DC. "
-    "Tune at low power; never work on it under power."
+    "DC. Tune at low power; never work on it under power."
 )
 _OPEN = (
     "Open line wants a balanced antenna, a hand’s breadth of air round it and no touching: it carries high "
@@ -160,8 +159,7 @@ _OPEN = (
 )
 _FLOATS = (
     "A tuner made for coax floats behind the choke: insulate it and do not touch its case under power, or "
-    "take one "
-    "made for balanced line."
+    "take one made for balanced line."
 )
 _END_FED = "It wants a wire near a half wave or its multiples; elsewhere the transformer is overtaxed."
 

@@ -104,7 +104,7 @@ def _moved(pairs: tuple[PairedDip, ...]) -> list[Cause]:
     if abs(moved) < _MOVED or any(pair.moved * moved < 0 and abs(pair.moved) > _MOVED for pair in pairs):
         return []
     first = pairs[0]
-    what = "The dip" if len(pairs) == 1 else f"All {len(pairs)} dips"
+    what = {1: "The dip", 2: "Both dips"}.get(len(pairs), f"All {len(pairs)} dips")
     lead = (
         f"{what} moved {'down' if moved < 0 else 'up'} by {figure(abs(moved) * 100, 2)} %, from "
         f"{frequency(first.before.freq_hz)} to {frequency(first.after.freq_hz)}"
@@ -137,11 +137,9 @@ def _lossy(old: Sweep, new: Sweep, uncertainty: float) -> list[Cause]:
     grows = " It grows with frequency, as a cable’s does." if rising else ""
     text = (
         f"Where the antenna reflects, less comes back than before on {100 * smoother:.0f} % of the "
-        "frequencies: as "
-        "if the "
+        "frequencies: as if the "
         f"cable took {figure(typical, 2)} dB more, one way. Water in the cable or a corroded braid makes "
-        "the SWR "
-        f"look better and smoother everywhere.{grows}"
+        f"the SWR look better and smoother everywhere.{grows}"
     )
     return [Cause("cable-loss", text, typical / least)]
 
@@ -156,8 +154,7 @@ def _broken(old: Sweep, new: Sweep, pairs: tuple[PairedDip, ...], uncertainty: f
     was, now = float(np.median(old.swr)), float(np.median(new.swr))
     text = (
         f"The SWR is up on {100 * up:.0f} % of the frequencies, in the middle from {figure(was)} to "
-        f"{figure(now)}"
-        f"{', and the dips are gone' if gone else ''}: a connector, a short or an open. "
+        f"{figure(now)}{', and the dips are gone' if gone else ''}: a connector, a short or an open. "
         f"{_end_of(new)}Look at the joints first."
     )
     return [Cause("connection", text, float(np.median(rise)) / uncertainty + (10 if gone else 0))]
@@ -187,8 +184,7 @@ def _resistance(pairs: tuple[PairedDip, ...], uncertainty: float) -> list[Cause]
         text = (
             f"At {frequency(pair.after.freq_hz)} the lowest SWR went from {figure(pair.before.swr)} to "
             f"{figure(pair.after.swr)}{ohms}: the loss in ground, radials, coil or joints has changed, or "
-            "the "
-            "height. R tells most at the feedpoint."
+            "the height. R tells most at the feedpoint."
         )
         found.append(Cause("resistance", text, step / uncertainty / 2))
     return sorted(found, key=lambda cause: -cause.strength)[:1]
@@ -215,7 +211,6 @@ def _turned(old: Sweep, new: Sweep, pairs: tuple[PairedDip, ...], uncertainty: f
         f"|Γ| is as it was, its phase is not: as if {figure(abs(float(metres)), 2)} m of line (electrical "
         "length) "
         f"had been {'added' if metres > 0 else 'taken away'}. The sweep was taken at another place, or "
-        "through "
-        "another jumper."
+        "through another jumper."
     )
     return [Cause("other-plane", text, abs(float(slope)) * float(f[-1] - f[0]) / 0.15)]

@@ -102,6 +102,5 @@ def _contradiction(before: Sweep, after: Sweep, between: tuple[Part, ...]) -> st
         f"Behind {names} the sweep would return more than it gets, most at "
         f"{frequency(float(after.freq_hz[k]))} "
         f"(|Γ| {figure(float(after.rho[k]))}). The loss or the length of what lies between does not agree "
-        "with "
-        "the sweep: check both, and where the sweep was taken."
+        "with the sweep: check both, and where the sweep was taken."
     )

@@ -89,8 +89,7 @@ def advise(freq_hz: float, target_hz: float, wire_m: float | None, sides: int, m
         change,
         change / 2,
         f"{lead} {verb} {each} by about {_length(change)}. Go half of that first, {_length(change / 2)}, "
-        "then "
-        "sweep again: height, ends and neighbours make it an estimate.",
+        "then sweep again: height, ends and neighbours make it an estimate.",
     )
 
 

@@ -2458,12 +2458,15 @@ export interface components {
         };
         /**
          * TrimRequest
-         * @description The goal, and the joint at which the steps are read (null: where each was taken).
+         * @description The goal, and the joint of the run of ``sweep`` at which the steps are read (null: where each was
+         *     taken).
          */
         TrimRequest: {
             trim: components["schemas"]["TrimModel"];
             /** Shown */
             shown?: number | null;
+            /** Sweep */
+            sweep?: number | null;
         };
         /**
          * RadialReadingOut
@@ -3782,6 +3785,7 @@ export interface operations {
         parameters: {
             query?: {
                 shown?: number | null;
+                sweep?: number | null;
             };
             header?: never;
             path: {

@@ -166,12 +166,12 @@ export class Sweeps {
     if (pane === 'trim' && document.trim) {
       const { data, error } = await api.POST('/api/stations/{pk}/trim', {
         params: station,
-        body: { trim: document.trim, shown },
+        body: { trim: document.trim, shown, sweep: chosen },
       });
       this.trim = (data as TrimAnswer | undefined) ?? null;
       if (error) this.trouble = sentence(error);
     } else if (pane === 'radials') {
-      const query = shown === null ? {} : { shown };
+      const query = shown === null ? {} : { shown, sweep: chosen };
       const { data, error } = await api.GET('/api/stations/{pk}/radials', {
         params: { ...station, query },
       });
