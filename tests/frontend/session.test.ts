@@ -171,3 +171,16 @@ test('an unsaved draft of the same version comes back and is saved; one of anoth
   expect(other.document.name).toBe('Test');
   expect(other.history.canUndo).toBe(false);
 });
+
+test('a draft whose save arrived unacknowledged goes on, undo and redo with it', () => {
+  const saved = { ...kept(4), document: { ...station(), name: 'Saved', notes: 'written out by the server' } };
+  const bare = { ...station(), name: 'Saved' };
+  delete (bare as { notes?: string }).notes;
+  const draft = { version: 3, document: bare, past: [], future: [station()] };
+  expect(new Session(saved, draft).history.canRedo).toBe(true);
+  // The same version, but another document: somebody else's save.
+  const theirs = { ...saved, document: { ...saved.document, name: 'Theirs' } };
+  const session = new Session(theirs, draft);
+  expect([session.history.canRedo, session.document.name]).toEqual([false, 'Theirs']);
+  expect(new Session({ ...saved, version: 5 }, draft).history.canRedo).toBe(false);
+});

@@ -1,5 +1,5 @@
 import { createStore, get, set } from 'idb-keyval';
-import type { StationFile } from '../api/client';
+import type { KeptStation, StationFile } from '../api/client';
 import { pack, unpack, type PackedDraft } from './packing';
 
 /**
@@ -11,6 +11,24 @@ export interface Draft {
   document: StationFile;
   past: StationFile[];
   future: StationFile[];
+}
+
+/**
+ * Whether a draft goes on from what is kept: it stands at the kept version, or one behind it with the very document that
+ * is kept: then its save arrived, and the page was gone before it learnt so.
+ */
+export function goesOn(draft: Draft, kept: KeptStation): boolean {
+  if (draft.version === kept.version) return true;
+  return draft.version + 1 === kept.version && holds(kept.document, draft.document);
+}
+
+/** Whether all that `part` says stands in `whole`, which may say more: the server writes defaults out. */
+function holds(whole: unknown, part: unknown): boolean {
+  if (part === undefined || part === null) return whole === undefined || whole === null;
+  if (typeof part !== 'object') return whole === part;
+  if (typeof whole !== 'object' || whole === null) return false;
+  if (Array.isArray(part) && (!Array.isArray(whole) || whole.length !== part.length)) return false;
+  return Object.entries(part).every(([key, value]) => holds((whole as Record<string, unknown>)[key], value));
 }
 
 const store = createStore('tithe', 'drafts');

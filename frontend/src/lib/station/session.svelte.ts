@@ -8,7 +8,7 @@ import {
   type StationFile,
 } from '../api/client';
 import { inserted, moved, removed } from './chain';
-import { remember, type Draft } from './drafts';
+import { goesOn, remember, type Draft } from './drafts';
 import { History } from './history.svelte';
 import { Keeper } from './keeper.svelte';
 import { Latest } from './latest';
@@ -39,7 +39,7 @@ export class Session {
   readonly #questions = new Latest();
 
   constructor(kept: KeptStation, draft: Draft | null = null) {
-    const current = draft?.version === kept.version ? draft : null;
+    const current = draft && goesOn(draft, kept) ? draft : null;
     this.document = current?.document ?? kept.document;
     this.history = new History(current?.past, current?.future);
     this.keeper = new Keeper(kept);
