@@ -90,6 +90,33 @@ def test_undo_and_redo_survive_a_reload(mill_page):
     expect(name).to_have_value("Renamed")
 
 
+def test_undo_outlives_a_reload_between_a_save_and_its_acknowledgement(mill_page):
+    name = mill_page.get_by_label("Name of the station")
+    name.fill("Renamed")
+    saved(mill_page)
+    arrived = []
+
+    def swallow(route):
+        """The save reaches the server; its answer never reaches the page."""
+        if route.request.method != "PUT":
+            route.continue_()
+            return
+        arrived.append(route.fetch().status)
+
+    mill_page.route("**/api/stations/*", swallow)
+    mill_page.get_by_role("button", name="Undo").click()
+    for _ in range(100):
+        if arrived:
+            break
+        mill_page.wait_for_timeout(50)
+    assert arrived == [200]
+    mill_page.unroute("**/api/stations/*")
+    mill_page.reload()
+    expect(name).to_have_value("Brackenfell Mill")
+    mill_page.get_by_role("button", name="Redo").click()
+    expect(name).to_have_value("Renamed")
+
+
 def test_something_wrong_and_unsaved_is_still_there_after_a_reload(mill_page):
     field = mill_page.get_by_label("Length", exact=True).first
     field.fill("thirty")
