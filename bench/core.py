@@ -102,8 +102,8 @@ def lines() -> Iterator[str]:
     tuner = Tuner("t-highpass")
     took = seconds(lambda: tuner.tune(f, load, 50.0), runs=3)
     share = float(tuner.tune(f, load, 50.0).matched.mean())
-    knobs, ladder = tuner.tune(f, load, 50.0).knobs, tuner.ladders[0]
-    bare = seconds(lambda: ladder.two_port(knobs).input(load))
+    values, ladder = tuner.tune(f, load, 50.0).values, tuner.ladders[0]
+    bare = seconds(lambda: ladder.two_port(f, values).input(load))
     yield (
         f"10,000 least-loss T solves ({share:.0%} have a match): {took:.2f} s; "
         f"one bare evaluation of their ABCD products {bare * 1e3:.1f} ms ({1 - bare / took:.1%} is above it)"

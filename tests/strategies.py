@@ -15,6 +15,7 @@ from tithe.core import (
     TwoWireLine,
     table,
 )
+from tithe.core.tuner.elements import NO_STRAYS, Strays
 from tithe.formats import shelf
 
 FREQ = st.floats(1.8e6, 30e6)
@@ -33,7 +34,7 @@ LINE_TYPE = st.sampled_from(sorted(shelf.lines())).map(shelf.line_type) | st.bui
     velocity_factor=st.floats(0.8, 1.0),
 )
 LINE = st.builds(Line, LINE_TYPE, st.floats(0, 120))
-INLINE = st.builds(Inline, st.floats(0, 1), logarithmic(25, 600))
+INLINE = st.builds(Inline, st.floats(0, 1), logarithmic(25, 600), st.floats(0, 1))
 TRANSFORMER = st.builds(
     Transformer,
     ratio=logarithmic(0.25, 64),
@@ -41,6 +42,7 @@ TRANSFORMER = st.builds(
     magnetizing_h=st.none() | logarithmic(1e-6, 1e-4),
     core_loss_ohm=st.none() | logarithmic(500, 1e5),
     leakage_h=st.none() | logarithmic(1e-9, 1e-6),
+    series_share=st.floats(0, 1),
 )
 METER = st.builds(Meter, loss_db=st.floats(0, 0.2))
 PASSIVE = st.one_of(LINE, INLINE, TRANSFORMER, METER)
@@ -51,6 +53,7 @@ TUNER = st.builds(
     capacitor_q=logarithmic(300, 5000),
     c_max_f=logarithmic(100e-12, 2000e-12),
     l_max_h=logarithmic(3e-6, 60e-6),
+    strays=st.sampled_from([NO_STRAYS, Strays(30e-9, 8e-12)]),
 )
 LOSSLESS_LINE = AttenuatedLine(50, 0.66, 0, 0)
 

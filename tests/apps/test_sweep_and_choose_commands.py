@@ -1,6 +1,8 @@
 """What the command line says in words, and how it refuses."""
 
 import json
+import subprocess
+import sys
 
 import numpy as np
 import pytest
@@ -77,10 +79,22 @@ def test_choosing_in_words_and_its_refusals(mill, tmp_path, capsys):
     assert main(["choose", str(path)]) == 0
     text, first, *_ = capsys.readouterr().out.splitlines()
     assert "would leave the antenna instead of 21 W" in text
-    assert first.startswith("64 W, cost 350: a tuner at the feedpoint, on RG-213/U")
+    assert first.startswith("63 W, cost 350: a tuner at the feedpoint, on RG-213/U")
     path.write_text(json.dumps(mill | {"choice": {"line": "rope"}}), "utf-8")
     assert main(["choose", str(path)]) == 2
     assert capsys.readouterr().err.startswith("choice.line: is no line here")
     path.write_text(json.dumps(mill | {"choice": {"within_db": -1}}), "utf-8")
     assert main(["choose", str(path)]) == 2
     assert capsys.readouterr().err == "choice.within_db: must be 0 or more (it is -1)\n"
+
+
+def test_a_reader_that_has_had_enough_is_no_error(mill, tmp_path):
+    path = tmp_path / "station.json"
+    path.write_text(json.dumps(mill), "utf-8")
+    command = [sys.executable, "-m", "tithe.site.cli", "solve", str(path), "--mhz", "7.1", "--json"]
+    process = subprocess.Popen(command, stdout=subprocess.PIPE, stderr=subprocess.PIPE)
+    assert process.stdout is not None
+    process.stdout.close()
+    _, complaint = process.communicate(timeout=60)
+    assert complaint == b""
+    assert process.returncode == 0

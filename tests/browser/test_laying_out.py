@@ -35,7 +35,7 @@ def test_from_an_empty_station_to_a_verdict_with_intervals(page, base_url, trans
     expect(page.get_by_role("row", name=re.compile("RG-58")).first).to_contain_text(" – ")
     rail = page.get_by_role("navigation", name="Bands")
     expect(rail.get_by_role("button", name=re.compile("80 m"))).to_contain_text(" – ")
-    expect(rail.get_by_role("button", name=re.compile("20 m"))).to_contain_text("not measured near here")
+    expect(rail.get_by_role("button", name=re.compile("20 m"))).to_contain_text("the antenna is a guess here")
     saved(page)
     page.get_by_label("SWR at each frequency").fill("7 1.5\n7.2 0.5")
     expect(page.get_by_text(re.compile("point 2 must be 1 or more"))).to_be_visible()

@@ -5,12 +5,14 @@ import pytest
 from hypothesis import assume, given
 from hypothesis import strategies as st
 
-from tests.strategies import FREQ, logarithmic
+from tests.strategies import FREQ, LOAD, PASSIVE, logarithmic
 from tithe.core import (
     AttenuatedLine,
+    Inline,
     InputError,
     Line,
     LossResistance,
+    Meter,
     Station,
     SwrAntenna,
     Transmitter,
@@ -20,7 +22,8 @@ from tithe.core import (
 )
 from tithe.core.line import constants
 from tithe.core.reflection import reflection, reflection_of, rho_of_swr, swr
-from tithe.formats import shelf
+from tithe.core.twoport import Port
+from tithe.formats import budget_json, shelf
 
 RG_58 = shelf.line_type("rg-58")
 
@@ -33,7 +36,7 @@ def one_point(freq, ratio, **more):
 def test_every_true_load_of_that_swr_lies_inside_the_span(freq, ratio, length):
     chain = (Tuner("l", c_max_f=3e-9), Line(RG_58, length))
     budget = solve(Station(Transmitter(), chain, one_point(freq, ratio)), [freq])
-    assert budget.radiated_w.shape == (72, 1)
+    assert len(budget.radiated_w) >= 72
     low, high = budget.stages[1].loss_db.min(), budget.stages[1].loss_db.max()
     for angle in np.linspace(0.1, 6.2, 7):
         gamma = rho_of_swr(ratio) * np.exp(1j * angle)
@@ -104,3 +107,72 @@ def test_phases_with_less_resistance_than_the_loss_are_left_out():
     assert resistance.max() == pytest.approx(200, rel=1e-3)
     with pytest.raises(InputError, match="at every phase"):
         solve(Station(Transmitter(), (), one_point(7e6, 1.0, loss=LossResistance(((1e6, 60.0),)))), [7e6])
+
+
+@given(LOAD, FREQ, st.lists(PASSIVE, min_size=1, max_size=4))
+def test_what_any_passive_antenna_shows_through_any_run_is_no_contradiction(z, freq, chain):
+    """A reading in the room that is true of some antenna is taken, whatever the run transforms it to."""
+    f = np.array([freq])
+    port = Port(np.array([z]), np.ones(1, complex))
+    for part in reversed(chain):
+        port = part.two_port(f).input(port)
+    seen = float(swr(np.abs(port.gamma(50.0)))[0])
+    assume(seen < 1e6)
+    station = Station(Transmitter(), tuple(chain), one_point(freq, seen, plane="radio"))
+    budget = solve(station, [freq])
+    assert (budget.antenna.z_ohm.real >= -1e-6 * np.abs(budget.antenna.z_ohm)).all()
+    np.testing.assert_allclose(np.abs(budget.gamma), rho_of_swr(seen), atol=1e-6)
+
+
+def test_a_true_reading_through_ribbon_is_taken():
+    """60 Ω through 30.75 m of 300 Ω ribbon at 28.5 MHz shows SWR 16 and more in the room."""
+    line = Line(shelf.line_type("ribbon-300"), 30.75)
+    seen = solve(Station(Transmitter(), (line,), table(((28.5e6, 60, 0),))), [28.5e6]).swr[0]
+    assert seen == pytest.approx(16.25, rel=0.01)
+    budget = solve(Station(Transmitter(), (line,), one_point(28.5e6, seen, plane="radio")), [28.5e6])
+    resistance = budget.antenna.z_ohm.real
+    assert resistance.min() <= 60 <= resistance.max()
+
+
+RUNS = {
+    "coax alone": (Line(RG_58, 12.0),),
+    "T tuner": (Tuner("t-highpass", capacitor_volts=1000, coil_amps=5), Line(RG_58, 25.0), Inline(0.1)),
+    "ribbon": (Tuner("l", c_max_f=3e-9), Line(shelf.line_type("window-450"), 17.0), Meter()),
+}
+
+
+@pytest.mark.parametrize("ratio", [20.7, 94.0, 100.0])
+@pytest.mark.parametrize("run", RUNS)
+def test_the_extremes_are_those_of_the_whole_circle(run, ratio):
+    """Against 20,000 phases: volts, amps and SWR to 1 %, watts to 1 % or 10 mW of the 100 W; 72 even phases
+    miss the peaks by up to a fifth."""
+    station = Station(Transmitter(), RUNS[run], one_point(14.2e6, ratio))
+    few = solve(station, [14.2e6])
+    all_of_them = solve(station, [14.2e6], np.linspace(0, 1, 20_000, endpoint=False)[:, None])
+    for name, figure, least in (
+        ("radiated", lambda b: b.radiated_w, 1.0),
+        ("swr", lambda b: b.swr, 0.0),
+        *((f"taken {n}", lambda b, n=n: b.stages[n].taken_w, 1.0) for n in range(len(RUNS[run]))),
+        *((f"volts {n}", lambda b, n=n: np.abs(b.stages[n].source.v), 0.0) for n in range(len(RUNS[run]))),
+        *((f"amps {n}", lambda b, n=n: np.abs(b.stages[n].source.i), 0.0) for n in range(len(RUNS[run]))),
+        ("feedpoint volts", lambda b: np.abs(b.antenna.v), 0.0),
+    ):
+        for end in (np.min, np.max):
+            told, true = end(figure(few)), end(figure(all_of_them))
+            assert told == pytest.approx(true, rel=0.01, abs=0.01 * least), (name, end.__name__)
+
+
+def test_medians_are_those_of_the_whole_circle_however_many_phases_are_added():
+    station = Station(Transmitter(), RUNS["coax alone"], one_point(14.2e6, 60.0))
+    figures = budget_json.result(solve(station, [14.2e6]), 0)
+    many = solve(station, [14.2e6], np.linspace(0, 1, 20_000, endpoint=False)[:, None])
+    assert figures["total"]["radiated_w"]["median"] == pytest.approx(np.median(many.radiated_w), rel=0.05)
+
+
+def test_the_room_and_a_stated_loss_leave_an_arc():
+    """Both ends of the arc are where the resistance is just the loss."""
+    line, loss = Line(RG_58, 10.0), LossResistance(((1e6, 20.0),))
+    station = Station(Transmitter(), (line,), one_point(7e6, 4.0, plane="radio", loss=loss))
+    resistance = solve(station, [7e6]).antenna.z_ohm.real
+    assert resistance.min() == pytest.approx(20, rel=1e-6)
+    assert resistance[0] == pytest.approx(20, rel=1e-6)

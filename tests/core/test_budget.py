@@ -1,5 +1,7 @@
 """The sum: it adds up, agrees with an independent library, and counts three ways."""
 
+import json
+
 import numpy as np
 import pytest
 import skrf
@@ -15,6 +17,7 @@ from tithe.core import (
     Line,
     LossResistance,
     Meter,
+    Protection,
     Resonator,
     Station,
     Transmitter,
@@ -26,7 +29,7 @@ from tithe.core.line import constants
 from tithe.core.reflection import mismatch_loss_db, reflection_of, swr
 from tithe.core.verdict import moving_the_match, state_at, verdict_at
 from tithe.core.wording import watts
-from tithe.formats import shelf
+from tithe.formats import budget_json, shelf
 
 
 @given(stations())
@@ -214,3 +217,69 @@ def test_a_tuner_that_leaves_a_comfortable_swr_has_matched():
         assert not budget.stages[0].details.tuned.matched[0]
         assert words in verdict_at(budget, 0).sentence
         assert (state_at(budget, 0) == "unmatched") == (state == "unmatched")
+
+
+def test_a_radio_that_shuts_down_leaves_the_impedances_as_they_are():
+    """Fold-back to nothing: no power flows, yet every Z, SWR, loss and limit is what it is with power."""
+    shut = Protection(((1.0, 1.0), (3.0, 0.0)))
+    chain = (Meter(), Line(shelf.line_type("rg-58"), 8.0), Tuner("l", setting="bypass"), Inline(0.1))
+    antenna = table(((7.1e6, 5, 30),))
+    off = solve(Station(Transmitter(protection=shut), chain, antenna), [7.1e6])
+    on = solve(Station(Transmitter(protection=PROTECTIONS["none"]), chain, antenna), [7.1e6])
+    assert off.radiated_w[0] == 0
+    assert off.drive.held_back_w[0] == pytest.approx(100)
+    assert off.swr[0] == pytest.approx(on.swr[0])
+    dark, lit = budget_json.result(off, 0), budget_json.result(on, 0)
+    assert dark["antenna"]["r_ohm"] == pytest.approx(5)
+    for a, b in zip(dark["stages"], lit["stages"], strict=True):
+        for key in ("r_in_ohm", "x_in_ohm", "swr_in", "loss_db"):
+            assert a[key] == pytest.approx(b[key]), key
+    assert dark["stages"][0]["swr"] == pytest.approx(on.swr[0])
+    assert dark["stages"][1]["limit_w"] == pytest.approx(lit["stages"][1]["limit_w"])
+    assert dark["stages"][1]["heat_w_per_m_max"] == 0
+
+
+def test_a_tuner_behind_a_radio_that_shuts_down_still_tells_what_it_bears():
+    shut = Protection(((1.0, 1.0), (1.5, 0.0)))
+    tuner = Tuner(setting={"c1": 50e-12, "l": 2e-6, "c2": 50e-12}, capacitor_volts=1000, coil_amps=5)
+    limits = [
+        solve(Station(Transmitter(protection=p), (tuner,), table(((7.1e6, 5, 30),))), [7.1e6])
+        .stages[0].details.limit_w[0]
+        for p in (shut, PROTECTIONS["none"])
+    ]  # fmt: skip
+    assert limits[0] == pytest.approx(limits[1])
+
+
+def test_a_short_and_an_open_behind_a_line_are_told_without_a_warning():
+    for z in ((0, 0), (1e9, 0), (0, 1e9)):
+        antenna = table(((7.0e6, *z), (7.2e6, *z)))
+        budget = solve(
+            Station(Transmitter(), (Tuner(), Line(shelf.line_type("rg-58"), 10)), antenna), [7.1e6]
+        )
+        text = json.dumps(budget_json.result(budget, 0), allow_nan=False)
+        assert "handbook_note" in text
+
+
+@given(st.floats(0.1, 0.4), st.floats(20, 120), st.floats(-30, 30), st.floats(0, 360))
+def test_an_swr_read_on_speech_lies_in_its_interval(share, r, x, phase):
+    """The instrument as it is: one share of the peak on both powers, a leak at some phase, an error of
+    scale."""
+    meter = Meter(full_scale_w=300, accuracy_pct=2, directivity_db=36)
+    antenna, leak = table(((7e6, r, x),)), 10 ** (-36 / 20) * np.exp(1j * np.radians(phase))
+    transmitter = Transmitter(500, emission="speech", protection=PROTECTIONS["none"])
+    budget = solve(Station(transmitter, (meter,), antenna), [7e6])
+    reading = budget.stages[0].details
+    gamma = complex(budget.gamma[0])
+    for up, down in ((6.0, -6.0), (-6.0, 6.0), (0.0, 0.0)):
+        seen = share * 500 * abs(1 + leak * gamma) ** 2 + up
+        back = max(share * 500 * abs(gamma + leak) ** 2 + down, 0.0)
+        shown = (np.sqrt(seen) + np.sqrt(back)) / max(np.sqrt(seen) - np.sqrt(back), 1e-12)
+        assert reading.swr_interval.low[0] - 1e-9 <= shown <= reading.swr_interval.high[0] + 1e-9
+
+
+def test_the_audited_meter_on_speech_says_how_far_off_it_may_be():
+    meter = Meter(full_scale_w=300, accuracy_pct=2, directivity_db=36)
+    station = Station(Transmitter(500, emission="speech"), (meter,), table(((7e6, 57, 0),)))
+    interval = solve(station, [7e6]).stages[0].details.swr_interval
+    assert interval.low[0] == 1
+    assert 2.2 < interval.high[0] < 2.3

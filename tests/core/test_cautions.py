@@ -20,6 +20,7 @@ from tithe.core import (
     table,
 )
 from tithe.core.cautions import registry
+from tithe.core.verdict import state_at
 from tithe.formats import shelf
 
 MHZ_7 = 7e6
@@ -56,10 +57,12 @@ CASES = {
     ),
     "high-voltage": (station(Tuner("l"), antenna=table(((MHZ_7, 2000, 0),))), None),
     "folding-back": (station(antenna=table(((MHZ_7, 200, 0),))), None),
+    "line-too-hot": (station(Line(RG_58, 10), power_w=1000), 0),
     "hot-standing": (station(Tuner("l", c_max_f=3e-9), Line(RG_58, 40), antenna=BAD), 1),
     "match-without-radiation": (station(Inline(10.0)), None),
     "flattered-swr": (station(Line(RG_58, 100), antenna=table(((MHZ_7, 250, 0),))), 0),
     "far-between-points": (station(antenna=table(((5e6, 50, 0), (9e6, 50, 0)))), None),
+    "model-guess": (station(antenna=Resonator(5e6, 50, 12)), None),
     "read-through-run": (station(antenna=SwrAntenna(((MHZ_7, 2.0),), plane="radio")), None),
     "meter-on-speech": (station(Meter(), emission="speech"), 0),
     "tune-quietly": (station(Tuner(c_max_f=2e-9)), None),
@@ -110,6 +113,65 @@ def test_the_safe_power_is_safe_and_just_so():
     for share, over in ((0.999, False), (1.001, True)):
         built = Station(Transmitter(limit * share), (tuner,), antenna)
         assert ("tuner-over-rating" in found(built)) == over
+
+
+@pytest.mark.parametrize("emission", ["carrier", "keying", "speech"])
+@pytest.mark.parametrize(
+    ("slug", "least", "most"), [("rg-58", 350, 400), ("rg-213", 1600, 2000), ("rg-174", 100, 150)]
+)
+def test_a_matched_line_bears_at_30_mhz_what_typical_ratings_say(slug, least, most, emission):
+    duty = {"carrier": 1.0, "keying": 0.5, "speech": 0.4}[emission]
+    for power, hot in ((least / duty, False), (most / duty, True)):
+        built = Station(
+            Transmitter(power, emission=emission), (Line(shelf.line_type(slug), 10),), table(((30e6, 50, 0),))
+        )
+        budget = solve(built, [30e6])
+        assert ("line-too-hot" in {c.id for c in cautions_at(budget, 0)}) == hot
+        bears = budget.stages[0].in_w[0] * budget.stages[0].details.bearable_share(duty)[0]
+        assert least / duty < bears < most / duty
+
+
+@pytest.mark.parametrize("points", [((7.0e6, 10, -200), (7.2e6, 10, 200)), ((5e6, 50, 0), (9e6, 50, 0))])
+def test_an_antenna_between_far_points_is_a_guess_and_on_them_it_is_not(points):
+    """A chord over the disc: 10 − 200j and 10 + 200j, R between them would come out as 677 Ω."""
+    apart = table(points)
+    assert state_at(solve(station(antenna=apart), [7.1e6]), 0) == "doubtful"
+    assert "far-between-points" in {c.id for c in cautions_at(solve(station(antenna=apart), [7.1e6]), 0)}
+    for freq, _, _ in points:
+        assert apart.guess(freq) is None
+    dense = table(tuple((f * 1e6, 10, 2000 * (f - 7.1)) for f in (7.0, 7.01, 7.02, 7.03)))
+    assert dense.guess(7.015e6) is None
+
+
+def test_a_resonator_is_a_guess_beyond_a_tenth_of_its_resonance():
+    """Q 12 at 7.1 MHz would have X = 1,920 Ω at 21.3 MHz."""
+    model = Resonator(7.1e6, 60, 12)
+    budget = solve(station(antenna=model), [7.75e6, 7.85e6, 21.3e6])
+    assert [state_at(budget, k) == "doubtful" for k in range(3)] == [False, True, True]
+    assert {c.id: c.level for c in cautions_at(budget, 2)}["model-guess"] == "misleads"
+
+
+def test_a_line_that_transforms_is_not_said_to_hide_a_mismatch():
+    """A quarter wave of 400 Ω line into 3,200 Ω shows 50 Ω and loses a tenth of a dB; so much coax hides
+    it."""
+    line = shelf.line_type("window-450")
+    quarter = 0.91 * 299.792458 / 7 / 4
+    turned = solve(station(Line(line, quarter), antenna=table(((MHZ_7, 3200, 0),))), [MHZ_7])
+    assert turned.swr[0] < 1.3
+    assert turned.stages[0].loss_db[0] < 0.15
+    assert "flattered-swr" not in {c.id for c in cautions_at(turned, 0)}
+    assert "flattered-swr" in found(station(Line(RG_58, 100), antenna=table(((MHZ_7, 3200, 0),))))
+
+
+def test_every_caution_has_a_level_and_dangers_to_people_are_one():
+    levels = {name: found(built)[name].level for name, (built, _) in CASES.items()}
+    assert set(levels.values()) == {"danger", "harm", "misleads", "reminder"}
+    assert levels["high-voltage"] == "danger"
+    assert {name for name, level in levels.items() if level == "reminder"} == {
+        "exposure",
+        "grounding",
+        "tune-quietly",
+    }
 
 
 def test_handbook_notes_say_why_they_part():

@@ -9,6 +9,8 @@ from tests.strategies import FREQ, LOAD, LOSSLESS_LINE, PASSIVE, TUNER
 from tithe.core import Inline, Line, Meter, SteppedTuner, Transformer, Tuner
 from tithe.core.reflection import reflection
 from tithe.core.twoport import Port
+from tithe.formats import shelf
+from tithe.formats.station_file import to_part
 
 STEPPED = st.builds(SteppedTuner, c_bits=st.integers(2, 7), l_bits=st.integers(2, 7))
 LOSSLESS = [
@@ -77,3 +79,50 @@ def test_magnetising_inductance_spoils_the_low_end_and_leakage_the_high_end():
 def test_ratio_is_antenna_over_radio():
     source = Transformer(ratio=9.0).two_port(np.array([7e6])).input(load_port(450 + 0j))
     assert source.z_ohm[0] == pytest.approx(50)
+
+
+SHARE = st.floats(0, 1)
+
+
+@given(SHARE, st.floats(0, 6), st.floats(20, 600))
+def test_the_loss_when_matched_is_as_stated_wherever_it_sits(share, loss_db, z_ohm):
+    for part in (Inline(loss_db, z_ohm, share), Transformer(4.0, loss_db, z_ohm, series_share=share)):
+        matched = z_ohm * getattr(part, "ratio", 1.0)
+        load = load_port(matched + 0j)
+        source = part.two_port(np.array([7e6])).input(load)
+        assert 10 * np.log10(source.power_w[0] / load.power_w[0]) == pytest.approx(loss_db, abs=1e-9)
+
+
+@given(st.floats(0.01, 1), FREQ)
+def test_series_loss_costs_low_impedances_and_loss_across_costs_high_ones(loss_db, freq):
+    def cost(share, ohm):
+        load = load_port(ohm + 0j)
+        source = Inline(loss_db, series_share=share).two_port(np.array([freq])).input(load)
+        return source.power_w[0] / load.power_w[0]
+
+    assert cost(1.0, 5) > cost(0.5, 5) > cost(0.0, 5)
+    assert cost(1.0, 1000) < cost(0.5, 1000) < cost(0.0, 1000)
+    # Half and half is dual to itself: the cost is the same at Z and at 50²/Z.
+    assert cost(0.5, 5) == pytest.approx(cost(0.5, 500), rel=1e-9)
+    assert cost(1.0, 5) == pytest.approx(cost(0.0, 500), rel=1e-9)
+
+
+@pytest.mark.parametrize("slug", ["ratio-4", "ratio-9", "ratio-49"])
+def test_a_shelf_transformer_has_its_band_and_its_losses_from_its_parts(slug):
+    """Matched it loses some tenths; into a high impedance its core, into a low one its copper takes more;
+    below its band the magnetising inductance spoils the match."""
+    model = next(one.part for one in shelf.parts() if one.slug == slug)
+    part = to_part(model)
+
+    def at(mhz, times):
+        f = np.array([mhz * 1e6])
+        load = load_port(50 * part.ratio * times + 0j)
+        source = part.two_port(f).input(load)
+        return 10 * np.log10(source.power_w[0] / load.power_w[0]), float(np.abs(source.gamma(50.0))[0])
+
+    lost, rho = at(7, 1)
+    assert 0.1 < lost < 0.8
+    assert rho < 0.2
+    assert at(7, 20)[0] > 2 * lost
+    assert at(7, 0.05)[0] > 2 * lost
+    assert at(0.2, 1)[1] > 0.5

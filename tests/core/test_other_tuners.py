@@ -20,7 +20,7 @@ from tithe.core import (
     table,
 )
 from tithe.core.reflection import reflection, swr
-from tithe.core.tuner.ladder import Knobs
+from tithe.core.tuner.elements import Strays
 from tithe.core.twoport import Port
 
 
@@ -28,11 +28,11 @@ def port(z):
     return Port(np.array([z]), np.array([1 + 0j]))
 
 
-@given(FREQ, LOAD)
-def test_stepped_finds_the_best_of_all_its_steps(freq, z):
+@given(FREQ, LOAD, st.sampled_from([Strays(), Strays(60e-9, 10e-12)]))
+def test_stepped_finds_the_best_of_all_its_steps(freq, z, strays):
     """Against every one of the 2 × 16 × 16 settings of a small tuner."""
-    tuner = SteppedTuner(c_bits=4, l_bits=4, c_step_f=60e-12, l_step_h=0.3e-6)
-    omega, load = np.array([2 * np.pi * freq]), port(z)
+    tuner = SteppedTuner(c_bits=4, l_bits=4, c_step_f=60e-12, l_step_h=0.3e-6, strays=strays)
+    load = port(z)
     tuned = tuner.tune(np.array([freq]), load, 50.0)
 
     def miss(two_port):
@@ -42,11 +42,8 @@ def test_stepped_finds_the_best_of_all_its_steps(freq, z):
     best = min(
         miss(
             ladder.two_port(
-                Knobs(
-                    ladder.magnitude(0, omega, near * step[ladder.near.kind]),
-                    ladder.magnitude(1, omega, cross * step[ladder.cross.kind]),
-                    np.zeros(1),
-                )
+                np.array([freq]),
+                np.array([[near * step[ladder.near.kind]], [cross * step[ladder.cross.kind]]]),
             )
         )
         for step in ({"coil": tuner.l_step_h, "capacitor": tuner.c_step_f},)
@@ -67,6 +64,20 @@ def test_stepped_settings_by_hand_repeat_what_auto_found():
     by_hand = SteppedTuner(setting=setting).tune(f, load, 50.0)
     assert by_hand.input(load).z_ohm[0] == pytest.approx(auto.input(load).z_ohm[0])
     assert auto.matched[0]
+
+
+@given(FREQ, LOAD, st.integers(1, 255))
+def test_a_bare_coil_bears_the_same_whatever_the_form_is_called(freq, z, steps):
+    """With no capacitor switched in both forms are one circuit; only the coil limits it."""
+    load, limits = port(z), []
+    for form in ("l-coil-then-shunt-c", "l-shunt-c-then-coil"):
+        setting = {"form": form, "c": 0.0, "l": steps * 0.05e-6}
+        tuner = SteppedTuner(setting=setting, capacitor_volts=1000, coil_amps=4)
+        tuned = tuner.tune(np.array([freq]), load, 50.0)
+        source = tuned.input(load)
+        limits.append(tuned.details(source.powered(np.ones(1)), load.powered(np.ones(1))).limit_w[0])
+        assert limits[-1] == pytest.approx(4**2 * source.z_ohm[0].real, rel=1e-9)
+    assert limits[0] == pytest.approx(limits[1], rel=1e-12)
 
 
 @given(FREQ, LOAD, st.floats(1.5, 20), st.floats(0, 1), st.floats(0, 2))

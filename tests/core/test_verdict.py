@@ -19,6 +19,7 @@ from tithe.core import (
     table,
     verdict_at,
 )
+from tithe.core.budget import solve_alike
 from tithe.core.verdict import match_moved_to_antenna, moving_the_match, state_at, takers
 from tithe.core.wording import figure, frequency, watts
 from tithe.formats import shelf
@@ -84,7 +85,9 @@ def test_spans_are_told_as_between():
 def test_a_moved_match_is_told_as_a_span_where_the_phase_is_unknown():
     line, tuner = Line(shelf.line_type("rg-58"), 40), Tuner("l", c_max_f=5e-9)
     antenna = SwrAntenna(((7e6, 8.0),))
-    here, there = solved(tuner, line, antenna=antenna), solved(line, tuner, antenna=antenna)
+    here, there = solve_alike(
+        *(Station(Transmitter(), run, antenna) for run in ((tuner, line), (line, tuner))), [7e6]
+    )
     gain = (there.radiated_w - here.radiated_w)[:, 0]
     low, high = watts(gain.min()), watts(gain.max())
     assert moving_the_match(here, 0) == f"The same tuner at the antenna would give back {low} to {high} W."

@@ -139,3 +139,32 @@ def test_the_answer_holds_no_infinity_and_names_every_purchase(mill):
     assert all(
         cell["regret_db"] >= 0 for one in answer["candidates"] for cell in one["cells"] if one["affordable"]
     )
+
+
+@pytest.mark.parametrize(
+    "hung",
+    [
+        {"kind": "inline", "label": "line isolator", "loss_db": 0.1, "choke": True},
+        {"kind": "inline", "label": "choke of an older file", "loss_db": 0.1},
+        {"kind": "transformer", "label": "current balun", "ratio": 1, "loss_db": 0.1},
+        {"kind": "transformer", "label": "4:1 with a choke", "ratio": 4, "loss_db": 0.2, "choke": True},
+        next(one.part.model_dump(exclude_none=True) for one in shelf.parts() if one.slug == "line-choke"),
+    ],
+)
+def test_a_choke_at_the_feedpoint_is_one_whatever_its_kind(mill, hung):
+    """It is had, not bought again, and stands once in each candidate that wants one."""
+    mill["chain"][-1] = hung
+    wanted = read(mill)
+    assert "choke" in wanted.kit.owned
+    label = hung.get("label", "")
+    for one in candidates(wanted.site, wanted.kit, wanted.wishes):
+        labels = [part.label for part in wanted.chain_of(one)]
+        if one.placement in ("none", "room", "foot", "feedpoint"):
+            assert labels.count(label) == 1
+
+
+def test_an_in_line_part_that_is_no_choke_stays_and_a_choke_is_bought(mill):
+    mill["chain"][-1] = {"kind": "inline", "label": "lightning gap", "loss_db": 0.1}
+    wanted = read(mill)
+    assert "choke" not in wanted.kit.owned
+    assert wanted.kit.at_feedpoint == ("kept-6",)

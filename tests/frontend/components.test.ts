@@ -157,15 +157,19 @@ test('the three ways of counting stand side by side, infinite ones included', ()
 test('every caution is shown with what to do', () => {
   render(Cautions, {
     cautions: [
-      { id: 'a', text: 'It is hot.', remedy: 'Wait.', stage: null },
-      { id: 'b', text: 'It arcs.', remedy: 'Less power.', stage: 2 },
+      { id: 'a', level: 'reminder', text: 'Mind the code.', remedy: 'Ask.', stage: null },
+      { id: 'b', level: 'misleads', text: 'It reads low.', remedy: 'Measure.', stage: null },
+      { id: 'c', level: 'danger', text: 'It burns.', remedy: 'Keep off.', stage: 2 },
+      { id: 'd', level: 'harm', text: 'It arcs.', remedy: 'Less power.', stage: 2 },
     ],
   });
   const items = screen.getAllByRole('listitem');
   expect(items.map((item) => item.textContent.replace(/\s+/g, ' ').trim())).toEqual([
-    '▲ It is hot. Wait.',
-    '▲ It arcs. Less power.',
+    '◆ Danger to people. It burns. Keep off.',
+    '▲ Harm to equipment. It arcs. Less power.',
+    '△ A figure that misleads. It reads low. Measure.',
   ]);
+  expect(screen.getByText(/Mind the code. Ask. Tithe estimates/)).toBeTruthy();
 });
 
 test('the save state is a sentence, and a conflict offers both ways out', async () => {

@@ -11,12 +11,12 @@ import numpy as np
 from tithe.choices.own_lines import own_lines
 from tithe.core import InputError, Station
 from tithe.core.choose import (
-    ASSUMPTIONS,
     Candidate,
     Doubt,
     Grid,
     Question,
     ThroughPresentRun,
+    assumptions,
     break_evens,
     doubts,
     evaluated,
@@ -70,9 +70,10 @@ def sure_steps(asked: Asked) -> Iterator[dict[str, Any]]:
     """How far it is after each assumption tried, then how sure the answer is."""
     ranking = choose_json.ranked(asked.choice, asked.grid())
     found: list[Doubt] = []
+    count = len(assumptions(ranking, asked.choice.kit))
     for doubt in doubts(ranking, asked.choice.kit, asked.choice.settings.budget):
         found.append(doubt)
-        yield {"done": len(found), "of": len(ASSUMPTIONS)}
+        yield {"done": len(found), "of": count}
     yield {"sure": choose_json.sureness(asked.choice, found)}
 
 

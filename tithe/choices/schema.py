@@ -114,6 +114,7 @@ class ChooseAnswer(Schema):
     rated_w: float
     bands: list[str]
     left_out: list[str]
+    guessed: list[str]
     run_m: float
     indoor_m: float
     lead_m: float

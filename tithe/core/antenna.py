@@ -11,10 +11,11 @@ from __future__ import annotations
 from collections.abc import Callable
 from dataclasses import dataclass
 from functools import cached_property
-from typing import Protocol
+from typing import ClassVar, Protocol
 
 import numpy as np
 
+from tithe.core.antenna_guess import Guess, between_points, far_from_resonance
 from tithe.core.arrays import Complex, Real, quotient
 from tithe.core.errors import InputError, require, require_not_negative, require_positive
 from tithe.core.twoport import Port, Run
@@ -72,23 +73,6 @@ def check_inside(freq_hz: Real, points_hz: Real, place: str) -> None:
         )
 
 
-WIDE_GAP = 0.1
-"""Share of the frequency between two points above which a straight line between them is doubtful."""
-
-
-def gap_around(antenna: object, freq_hz: float) -> tuple[float, float] | None:
-    """The two points (Hz) that an antenna's data at a frequency are drawn between, if too far apart to trust.
-
-    None where they are not, and where the antenna is a model.
-    """
-    points = np.array([point[0] for point in getattr(antenna, "points", ())])
-    if len(points) < 2 or np.min(np.abs(points - freq_hz)) < 1.0:
-        return None
-    n = int(np.searchsorted(points, freq_hz))
-    low, high = float(points[max(n - 1, 0)]), float(points[min(n, len(points) - 1)])
-    return (low, high) if high - low > WIDE_GAP * freq_hz else None
-
-
 class Antenna(Protocol):
     """What the chain needs of an antenna.
 
@@ -102,7 +86,16 @@ class Antenna(Protocol):
     def loss(self) -> LossResistance | None: ...
     @property
     def range_hz(self) -> tuple[float, float]: ...
+    @property
+    def phase_known(self) -> bool:
+        """Whether it is known with its phase; if not, it is an `OpenAntenna`, and ``terminals`` has a row for
+        each of some phases."""
+        ...
+
     def terminals(self, freq_hz: Real, run: Callable[[], Run]) -> Port: ...
+    def guess(self, freq_hz: float) -> Guess | None:
+        """Why what it says at a frequency is a guess; None where it is not."""
+        ...
 
 
 @dataclass(frozen=True)
@@ -112,6 +105,7 @@ class SampledAntenna:
     points: tuple[tuple[float, float, float], ...]
     label: str = "antenna"
     loss: LossResistance | None = None
+    phase_known: ClassVar[bool] = True
 
     def __post_init__(self) -> None:
         require(len(self.points) > 0, "points", "needs at least one point")
@@ -138,6 +132,11 @@ class SampledAntenna:
         gamma = gamma / np.maximum(np.abs(gamma), 1.0)
         return Port(1 + gamma, (1 - gamma) / INTERPOLATION_OHM)
 
+    def guess(self, freq_hz: float) -> Guess | None:
+        """Between points far apart in frequency or on the disc."""
+        freq, re, im = self._columns
+        return between_points(freq, freq_hz, re + 1j * im)
+
 
 def table(
     points: tuple[tuple[float, float, float], ...], label: str = "antenna", loss: LossResistance | None = None
@@ -161,6 +160,7 @@ class Resonator:
     q: float
     label: str = "antenna"
     loss: LossResistance | None = None
+    phase_known: ClassVar[bool] = True
 
     def __post_init__(self) -> None:
         require_positive("f0_hz", self.f0_hz)
@@ -169,8 +169,12 @@ class Resonator:
 
     @property
     def range_hz(self) -> tuple[float, float]:
-        """Everywhere; how good it is far from f₀ is the docstring's matter."""
+        """Everywhere; far from f₀ it is a guess."""
         return 0.0, np.inf
+
+    def guess(self, freq_hz: float) -> Guess | None:
+        """Beyond a tenth of f₀."""
+        return far_from_resonance(self.f0_hz, freq_hz)
 
     def terminals(self, freq_hz: Real, run: Callable[[], Run] | None = None) -> Port:
         """V and I at the feedpoint per ampere."""
@@ -184,11 +188,16 @@ class UnknownAntenna:
 
     label: str = "antenna"
     loss: LossResistance | None = None
+    phase_known: ClassVar[bool] = True
 
     @property
     def range_hz(self) -> tuple[float, float]:
         """Nowhere."""
         return np.inf, 0.0
+
+    def guess(self, freq_hz: float) -> Guess | None:
+        """None: it says nothing."""
+        return None
 
     def terminals(self, freq_hz: Real, run: Callable[[], Run] | None = None) -> Port:
         """Always an `InputError`: there is nothing to compute from."""

@@ -8,8 +8,10 @@ power by construction.
 
 from __future__ import annotations
 
+from collections.abc import Callable
 from dataclasses import dataclass
 from functools import partial
+from typing import Protocol, cast
 
 import numpy as np
 
@@ -18,12 +20,13 @@ from tithe.core.arrays import Complex, Real, decibels
 from tithe.core.errors import require
 from tithe.core.line import Line, LineDetails
 from tithe.core.meter import Meter, Reading
-from tithe.core.reflection import mismatch_loss_db, reflection, swr
+from tithe.core.phases import PHASES, REFINED_FROM_SWR, ROUNDS, OpenPhases, turning_points
+from tithe.core.reflection import mismatch_loss_db, swr
 from tithe.core.station import Part, Station
 from tithe.core.transformer import Transformer
 from tithe.core.transmitter import Drive
-from tithe.core.tuner import AnyTuned, AnyTuner, AnyTunerDetails
-from tithe.core.twoport import Port, Run, through
+from tithe.core.tuner import AnyTuned, AnyTuner, AnyTunerDetails, TunerDetails
+from tithe.core.twoport import Port, Powered, Run, through
 
 DB_PER_S_UNIT = 6.0
 AUDIBLE_DB = 1.0
@@ -34,8 +37,8 @@ class Stage:
     """One part of the chain with the true phasors at its two ends; arrays of shape ``(..., F)``."""
 
     part: Part
-    source: Port
-    load: Port
+    source: Powered
+    load: Powered
     reference_ohm: float
     details: LineDetails | Reading | AnyTunerDetails | None = None
 
@@ -57,12 +60,12 @@ class Stage:
     @property
     def loss_db(self) -> Real:
         """10 log₁₀(in/out), dB; inf where nothing comes out."""
-        return loss_db(self.in_w, self.out_w)
+        return loss_db(self.source.shape.power_w, self.load.shape.power_w)
 
     @property
     def swr_in(self) -> Real:
         """SWR at the part's input against the station's reference."""
-        return swr(np.abs(reflection(self.source.v, self.source.i, self.reference_ohm)))
+        return swr(np.abs(self.source.gamma(self.reference_ohm)))
 
     @property
     def volts_rms_worst(self) -> Real:
@@ -95,24 +98,29 @@ class Counted:
 
 @dataclass(frozen=True)
 class Budget:
-    """Where the power goes; arrays of shape ``(..., F)``, leading axes for loads known only in part."""
+    """Where the power goes; arrays of shape ``(..., F)``, leading axes for loads known only in part.
+
+    ``turns`` (P, F): with the phase unknown, where round its circle each row stands (`tithe.core.phases`);
+    the first `PHASES` are even, the others stand where a figure turns.
+    """
 
     station: Station
     freq_hz: Real
     drive: Drive
     stages: tuple[Stage, ...]
-    antenna: Port
+    antenna: Powered
     radiated_w: Real
+    turns: Real | None = None
 
     @property
-    def input(self) -> Port:
+    def input(self) -> Powered:
         """The phasors that the transmitter sees."""
         return self.stages[0].source if self.stages else self.antenna
 
     @property
     def gamma(self) -> Complex:
         """Γ that the transmitter sees."""
-        return reflection(self.input.v, self.input.i, self.station.transmitter.reference_ohm)
+        return self.input.gamma(self.station.transmitter.reference_ohm)
 
     @property
     def swr(self) -> Real:
@@ -145,7 +153,7 @@ class Budget:
             if isinstance(part, Transformer):
                 turned *= part.ratio
         r0 = self.station.transmitter.reference_ohm * turned
-        rho = np.minimum(np.abs(reflection(self.antenna.v, self.antenna.i, r0)), 1.0)
+        rho = np.minimum(np.abs(self.antenna.gamma(r0)), 1.0)
         return Counted(mismatch_loss_db(rho), handbook, self.total_db)
 
 
@@ -180,9 +188,20 @@ def run_without_tuners(station: Station, freq_hz: Real) -> Run:
     return Run(run, np.asarray(lost_db))
 
 
-def _walk_back(station: Station, freq_hz: Real) -> tuple[list[tuple[Port, Port, AnyTuned | None]], Port]:
-    port = station.antenna.terminals(freq_hz, partial(run_without_tuners, station, freq_hz))
-    antenna, ends = port, []
+class OpenAntenna(Protocol):
+    """What an antenna known without its phase has beside."""
+
+    def open_phases(self, freq_hz: Real, run: Callable[[], Run]) -> OpenPhases: ...
+
+
+def open_phases_of(station: Station, freq_hz: Real) -> OpenPhases:
+    """Of a station whose antenna is known without its phase."""
+    antenna = cast(OpenAntenna, station.antenna)
+    return antenna.open_phases(freq_hz, partial(run_without_tuners, station, freq_hz))
+
+
+def _walk_back(station: Station, freq_hz: Real, antenna: Port) -> list[tuple[Port, Port, AnyTuned | None]]:
+    port, ends = antenna, []
     for part in reversed(station.chain):
         load, tuned = port, None
         if not part.bypassed:
@@ -192,39 +211,95 @@ def _walk_back(station: Station, freq_hz: Real) -> tuple[list[tuple[Port, Port, 
             else:
                 port = part.two_port(freq_hz).input(load)
         ends.append((port, load, tuned))
-    return ends[::-1], antenna
+    return ends[::-1]
 
 
-def solve(station: Station, freq_hz: Real) -> Budget:
+def solve(station: Station, freq_hz: Real, turns: Real | None = None) -> Budget:
     """The whole budget at each frequency.
 
     ``freq_hz``: Hz, shape ``(F,)``, each above 0 and inside the antenna's data. Raises `InputError`
-    with the place otherwise.
+    with the place otherwise. With the antenna's phase unknown there is a row for each of some phases, more
+    of them where a figure turns; ``turns`` (P, F) gives them instead.
     """
     freq_hz = np.atleast_1d(np.asarray(freq_hz, dtype=np.float64))
     good = bool(np.isfinite(freq_hz).all() and (freq_hz > 0).all())
     require(good, "mhz", "every frequency must be a finite number above 0")
     _require_bearable(station, freq_hz)
-    ends, antenna = _walk_back(station, freq_hz)
+    if station.antenna.phase_known:
+        antenna = station.antenna.terminals(freq_hz, partial(run_without_tuners, station, freq_hz))
+        return _solve_at(station, freq_hz, antenna)
+    phases = open_phases_of(station, freq_hz)
+    if turns is not None:
+        return _solve_at(station, freq_hz, phases.port(turns), turns)
+    return _refined(station, freq_hz, phases)
+
+
+def solve_alike(one: Station, other: Station, freq_hz: Real) -> tuple[Budget, Budget]:
+    """Two stations with the same phases in the same rows, so that rows can be compared."""
+    first, second = solve(one, freq_hz), solve(other, freq_hz)
+    if first.turns is None or second.turns is None:
+        return first, second
+    turns = np.concatenate((first.turns, second.turns[PHASES:]))
+    return solve(one, freq_hz, turns), solve(other, freq_hz, turns)
+
+
+def _refined(station: Station, freq_hz: Real, phases: OpenPhases) -> Budget:
+    """Even phases first, then more of them where a figure turns."""
+    turns = phases.even_turns()
+    budget = _solve_at(station, freq_hz, phases.port(turns), turns)
+    ratio = swr(np.minimum(np.abs(budget.antenna.gamma(station.transmitter.reference_ohm)), 1.0)).max(axis=0)
+    if (ratio < REFINED_FROM_SWR).all():
+        return budget
+    figures = _figures(budget)
+    for _ in range(ROUNDS):
+        more = turning_points(turns, figures, ratio)
+        if more is None:
+            break
+        there = _figures(_solve_at(station, freq_hz, phases.port(more)))
+        turns = np.concatenate((turns, more))
+        figures = [np.concatenate(pair) for pair in zip(figures, there, strict=True)]
+    return _solve_at(station, freq_hz, phases.port(turns), turns)
+
+
+def _figures(budget: Budget) -> list[Real]:
+    """What the extremes of are told, as finite figures ``(P, F)`` that turn like powers."""
+    found: list[Real] = [budget.radiated_w, budget.drive.held_back_w]
+    for port in (*(stage.source for stage in budget.stages), budget.antenna):
+        y = port.shape.i / port.shape.v
+        found += [np.abs(port.v) ** 2, np.abs(port.i) ** 2, port.z_ohm.real, port.z_ohm.imag, y.imag]
+        found.append(np.abs(port.gamma(budget.station.transmitter.reference_ohm)))
+    for stage in budget.stages:
+        found.append(stage.taken_w)
+        found.append(stage.loss_db)
+        if isinstance(stage.details, LineDetails):
+            found += [stage.details.volts_peak_max[0] ** 2, stage.details.heat_w_per_m_max]
+        elif isinstance(stage.details, TunerDetails):
+            found.append(stage.details.limit_w)
+            found += [load.volts_peak**2 for load in stage.details.loads.values()]
+    return [np.nan_to_num(one, nan=0.0, posinf=1e30, neginf=-1e30) for one in found]
+
+
+def _solve_at(station: Station, freq_hz: Real, antenna: Port, turns: Real | None = None) -> Budget:
+    ends = _walk_back(station, freq_hz, antenna)
     source = ends[0][0] if ends else antenna
     r0 = station.transmitter.reference_ohm
-    drive = station.transmitter.drive(np.minimum(np.abs(reflection(source.v, source.i, r0)), 1.0))
+    drive = station.transmitter.drive(np.minimum(np.abs(source.gamma(r0)), 1.0))
     scale = np.sqrt(drive.forward_w * 4 * r0) / np.abs(source.v + r0 * source.i)
-    antenna = antenna.scaled(scale)
     stages = tuple(
-        _stage(station, part, freq_hz, before.scaled(scale), after.scaled(scale), tuned)
+        _stage(station, part, freq_hz, before.powered(scale), after.powered(scale), tuned)
         for part, (before, after, tuned) in zip(station.chain, ends, strict=True)
     )
-    radiated = antenna.power_w * radiation_efficiency(station.antenna, freq_hz, antenna)
-    return Budget(station, freq_hz, drive, stages, antenna, np.asarray(radiated))
+    efficiency = radiation_efficiency(station.antenna, freq_hz, antenna)
+    fed = antenna.powered(scale)
+    return Budget(station, freq_hz, drive, stages, fed, np.asarray(fed.power_w * efficiency), turns)
 
 
 def _stage(
-    station: Station, part: Part, freq_hz: Real, source: Port, load: Port, tuned: AnyTuned | None
+    station: Station, part: Part, freq_hz: Real, source: Powered, load: Powered, tuned: AnyTuned | None
 ) -> Stage:
     details: LineDetails | Reading | AnyTunerDetails | None = None
     if tuned is not None:
-        details = tuned.details(source)
+        details = tuned.details(source, load)
     elif part.bypassed:
         pass
     elif isinstance(part, Line):

@@ -50,3 +50,9 @@ def require_not_negative(place: str, value: float) -> None:
     """A finite number, zero or above."""
     require_finite(place, value)
     require(value >= 0, place, f"must be 0 or more (it is {value:g})", value)
+
+
+def require_share(place: str, value: float) -> None:
+    """A share, from 0 to 1."""
+    require_finite(place, value)
+    require(0 <= value <= 1, place, f"must lie between 0 and 1 (it is {value:g})", value)

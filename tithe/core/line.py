@@ -27,13 +27,15 @@ from typing import Literal, Protocol
 
 import numpy as np
 
-from tithe.core.arrays import DB_PER_NEPER, Complex, Real
+from tithe.core.arrays import DB_PER_NEPER, Complex, Real, quotient
 from tithe.core.errors import require, require_not_negative, require_positive
-from tithe.core.reflection import handbook_loss_db, reflection
-from tithe.core.twoport import Port, TwoPort
+from tithe.core.reflection import handbook_loss_db, swr
+from tithe.core.twoport import Port, Powered, TwoPort
 
 SPEED_OF_LIGHT = 299_792_458.0
 MU_0 = 4e-7 * np.pi
+ETA_OVER_PI = SPEED_OF_LIGHT * MU_0 / np.pi
+"""Wave impedance of free space over π: 119.917 Ω."""
 COPPER_OHM_M = 1.72e-8
 
 
@@ -49,6 +51,12 @@ class LineType(Protocol):
     @property
     def balanced(self) -> bool: ...
     @property
+    def heat_w_per_m(self) -> float | None: ...
+    @property
+    def wet_factor(self) -> float: ...
+    @property
+    def low_band_factor(self) -> float: ...
+    @property
     def fit_residual_db_per_100m(self) -> float | None: ...
     def series_ohm_per_m(self, freq_hz: Real) -> Real: ...
     def shunt_siemens_per_m(self, freq_hz: Real) -> Real: ...
@@ -56,7 +64,13 @@ class LineType(Protocol):
 
 @dataclass(frozen=True)
 class AttenuatedLine:
-    """A line known by its impedance, velocity factor and attenuation k₁√f + k₂f (dB/100 m, MHz)."""
+    """A line known by its impedance, velocity factor and attenuation k₁√f + k₂f (dB/100 m, MHz).
+
+    ``heat_w_per_m``: what a metre of it gives off (`tithe.core.line_heat`; None: not known). ``wet_factor``
+    and
+    ``low_band_factor``: how many times the loss it may have when wet, and below some 5 MHz; no figure but
+    "how sure" is computed with them.
+    """
 
     r0_ohm: float
     velocity_factor: float
@@ -66,6 +80,9 @@ class AttenuatedLine:
     name: str = ""
     balanced: bool = False
     fit_residual_db_per_100m: float | None = None
+    heat_w_per_m: float | None = None
+    wet_factor: float = 1.0
+    low_band_factor: float = 1.0
 
     def __post_init__(self) -> None:
         require_positive("r0_ohm", self.r0_ohm)
@@ -73,8 +90,7 @@ class AttenuatedLine:
         require(self.velocity_factor <= 1, "velocity_factor", "must be 1 or less", self.velocity_factor)
         require_not_negative("k1", self.k1)
         require_not_negative("k2", self.k2)
-        if self.max_volts_rms is not None:
-            require_positive("max_volts_rms", self.max_volts_rms)
+        _check_limits(self)
 
     def series_ohm_per_m(self, freq_hz: Real) -> Real:
         """R in Ω/m, from the conductor part of the attenuation."""
@@ -87,7 +103,7 @@ class AttenuatedLine:
 
 @dataclass(frozen=True)
 class TwoWireLine:
-    """Two round wires in air: Z₀ = 119.9 v acosh(D/d); R with the proximity effect; G = 0.
+    """Two round wires in air: Z₀ = (η/π) v acosh(D/d); R with the proximity effect; G = 0.
 
     R = 2 Rs/(π d)/√(1−(d/D)²), Rs = √(π f μ₀ ρ): exact for two wires with a thin skin, far from
     everything else.
@@ -101,8 +117,12 @@ class TwoWireLine:
     name: str = ""
     balanced: bool = field(default=True, init=False)
     fit_residual_db_per_100m: float | None = field(default=None, init=False)
+    heat_w_per_m: float | None = None
+    wet_factor: float = 1.0
+    low_band_factor: float = 1.0
 
     def __post_init__(self) -> None:
+        _check_limits(self)
         require_positive("wire_m", self.wire_m)
         require_positive("spacing_m", self.spacing_m)
         require(self.spacing_m > self.wire_m, "spacing_m", "must be above wire_m", self.spacing_m)
@@ -113,7 +133,7 @@ class TwoWireLine:
     @property
     def r0_ohm(self) -> float:
         """Nominal impedance in Ω."""
-        return float(119.9 * self.velocity_factor * np.arccosh(self.spacing_m / self.wire_m))
+        return float(ETA_OVER_PI * self.velocity_factor * np.arccosh(self.spacing_m / self.wire_m))
 
     def series_ohm_per_m(self, freq_hz: Real) -> Real:
         """R in Ω/m of both wires."""
@@ -124,6 +144,15 @@ class TwoWireLine:
     def shunt_siemens_per_m(self, freq_hz: Real) -> Real:
         """G in S/m: none, the dielectric is air."""
         return np.zeros(np.shape(freq_hz))
+
+
+def _check_limits(line: AttenuatedLine | TwoWireLine) -> None:
+    for place in ("max_volts_rms", "heat_w_per_m"):
+        if (value := getattr(line, place)) is not None:
+            require_positive(place, value)
+    for place in ("wet_factor", "low_band_factor"):
+        value = getattr(line, place)
+        require(value >= 1, place, f"must be 1 or more (it is {value:g})", value)
 
 
 def constants(line: LineType, freq_hz: Real) -> tuple[Complex, Complex]:
@@ -171,7 +200,7 @@ class Line:
         """Loss into a matched load, dB, shape ``(F,)``."""
         return np.asarray(attenuation_db_per_m(self.line, freq_hz) * self.length_m)
 
-    def details(self, freq_hz: Real, source: Port, load: Port) -> LineDetails:
+    def details(self, freq_hz: Real, source: Powered, load: Powered) -> LineDetails:
         """What only a line has to tell, for the actual phasors at both ends (V, A)."""
         return LineDetails(self, freq_hz, source, load)
 
@@ -200,8 +229,8 @@ class LineDetails:
 
     part: Line
     freq_hz: Real
-    source: Port
-    load: Port
+    source: Powered
+    load: Powered
 
     @cached_property
     def matched_db(self) -> Real:
@@ -211,7 +240,7 @@ class LineDetails:
     @cached_property
     def handbook_db(self) -> Real:
         """What the handbook formula would say, dB."""
-        rho = np.minimum(np.abs(reflection(self.load.v, self.load.i, self.part.line.r0_ohm)), 1.0)
+        rho = np.minimum(np.abs(self.load.gamma(self.part.line.r0_ohm)), 1.0)
         return handbook_loss_db(self.matched_db, rho)
 
     def handbook_notes(self, loss_db: Real) -> list[str]:
@@ -220,12 +249,14 @@ class LineDetails:
         ``loss_db`` is the exact loss of the stage, shape ``(..., F)``.
         """
         count = len(self.freq_hz)
-        gap = np.abs(loss_db - self.handbook_db)
-        far = np.where(np.isfinite(gap), gap, 0.0) > HANDBOOK_GAP_DB
+        known = np.isfinite(loss_db) & np.isfinite(self.handbook_db)
+        gap = np.abs(np.where(known, loss_db, 0.0) - np.where(known, self.handbook_db, 0.0))
+        far = gap > HANDBOOK_GAP_DB
         apart = np.asarray(far.reshape(-1, count).any(axis=0))
         gamma, _ = constants(self.part.line, self.freq_hz)
         short = np.asarray(gamma.imag * self.part.length_m < np.pi / 2)
-        into_low = np.abs(self.load.v) < self.part.line.r0_ohm * np.abs(self.load.i)
+        end = self.load.shape
+        into_low = np.abs(end.v) < self.part.line.r0_ohm * np.abs(end.i)
         mostly_low = np.asarray(into_low.reshape(-1, count).mean(axis=0) > 0.5)
         return [
             "" if not gapes else _LONG if not brief else _SHORT_LOW if little else _SHORT_HIGH
@@ -233,16 +264,16 @@ class LineDetails:
         ]
 
     def _waves(self) -> tuple[Complex, Complex, Complex, Complex]:
+        """γ, Z₀, and both waves at the radio's end, to the phasors' own scale."""
         gamma, z0 = constants(self.part.line, self.freq_hz)
-        forward = (self.source.v + z0 * self.source.i) / 2
-        backward = (self.source.v - z0 * self.source.i) / 2
-        return gamma, z0, forward, backward
+        near = self.source.shape
+        return gamma, z0, (near.v + z0 * near.i) / 2, (near.v - z0 * near.i) / 2
 
-    def at(self, x_m: Real) -> Port:
+    def at(self, x_m: Real) -> Powered:
         """V and I at distances ``x_m`` that broadcast against ``(..., F)``."""
         gamma, z0, forward, backward = self._waves()
         out, back = forward * np.exp(-gamma * x_m), backward * np.exp(gamma * x_m)
-        return Port(out + back, (out - back) / z0)
+        return Powered(Port(out + back, (out - back) / z0), self.source.amplitude)
 
     def volts_peak_along(self, x_m: Real, k: int) -> Real:
         """Peak volts at the distances ``x_m`` (shape ``(X,)``) at the k-th frequency; shape ``(..., X)``."""
@@ -250,7 +281,7 @@ class LineDetails:
         return np.asarray(np.sqrt(2.0) * np.abs(one.at(x_m).v))
 
     def _highest(self, sign: float) -> tuple[Real, Real]:
-        """Largest |forward·e^(−γx) + sign·backward·e^(γx)| on the line, and its x.
+        """Largest |forward·e^(−γx) + sign·backward·e^(γx)| on the line, to the phasors' own scale, and its x.
 
         The envelope |forward|e^(−αx) + |backward|e^(αx) is convex, so the largest crest is the first
         from either end, or an end itself. Each crest is started where the waves align and polished
@@ -290,20 +321,57 @@ class LineDetails:
     def volts_peak_max(self) -> tuple[Real, Real]:
         """Highest peak voltage on the line (V) and where it stands (m from the radio's end)."""
         rms, x = self._highest(+1.0)
-        return np.sqrt(2.0) * rms, x
+        return np.sqrt(2.0) * rms * self.source.amplitude, x
 
     @cached_property
     def amps_rms_max(self) -> tuple[Real, Real]:
         """Highest rms current (A) and where it stands (m from the radio's end)."""
+        amps, x = self._crest
+        return amps * self.source.amplitude, x
+
+    @cached_property
+    def _crest(self) -> tuple[Real, Real]:
+        """Highest rms current to the phasors' own scale, and where it stands."""
         _, z0, _, _ = self._waves()
         rms, x = self._highest(-1.0)
         return rms / np.abs(z0), x
 
+    def lossless_swr_in(self, reference_ohm: float) -> Real:
+        """The SWR that the same line would show at its near end if it lost nothing."""
+        gamma, _ = constants(self.part.line, self.freq_hz)
+        turn, r0, end = gamma.imag * self.part.length_m, self.part.line.r0_ohm, self.load.shape
+        near = Port(
+            np.cos(turn) * end.v + 1j * r0 * np.sin(turn) * end.i,
+            1j * np.sin(turn) / r0 * end.v + np.cos(turn) * end.i,
+        )
+        return swr(np.minimum(np.abs(near.gamma(reference_ohm)), 1.0))
+
+    def bearable_share(self, duty: float) -> Real:
+        """The share of the power here at which the hottest place is as hot as the line bears (inf: not
+        known).
+
+        ``duty``: the mean of the power over its peak.
+        """
+        return quotient(self._limit, self.heat_w_per_m_max * duty, np.inf)
+
+    def limit_w(self, duty: float) -> Real:
+        """The peak power into the line at which its hottest place is as hot as it bears (inf: not known)."""
+        return quotient(self._limit * self.source.shape.power_w, self._shape_heat * duty, np.inf)
+
+    @property
+    def _limit(self) -> float:
+        limit = self.part.line.heat_w_per_m
+        return np.inf if limit is None else limit
+
     @cached_property
     def heat_w_per_m_max(self) -> Real:
-        """Local heating R|I|² + G|V|² at the current maximum, W/m."""
-        amps, x = self.amps_rms_max
-        volts = np.abs(self.at(x).v)
+        """Local heating R|I|² + G|V|² at the current maximum, W/m, while the peak power flows."""
+        return np.asarray(self._shape_heat * self.source.amplitude**2)
+
+    @cached_property
+    def _shape_heat(self) -> Real:
+        amps, x = self._crest
+        volts = np.abs(self.at(x).shape.v)
         line = self.part.line
         return np.asarray(
             line.series_ohm_per_m(self.freq_hz) * amps**2 + line.shunt_siemens_per_m(self.freq_hz) * volts**2

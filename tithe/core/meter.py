@@ -8,7 +8,8 @@ into the other's port at an unknown phase, so the waves read lie within |a|(1 ±
 Accuracy: a share of the full scale, on each of the two powers. Both are taken at their worst together.
 
 On speech, an averaging meter shows a fifth of the peak power or so: a tenth when talked to calmly, up to
-two fifths with strong processing (``SPEECH_SHARE``). A peak meter shows the peak.
+two fifths with strong processing (``SPEECH_SHARE``). A peak meter shows the peak. The scale's error stays
+what it is while the powers shrink, so an SWR read on speech is less sure than one on a carrier.
 """
 
 from __future__ import annotations
@@ -19,11 +20,11 @@ from typing import Literal, NamedTuple
 import numpy as np
 
 from tithe.core.arrays import Real, quotient
-from tithe.core.errors import require, require_not_negative, require_positive
+from tithe.core.errors import require, require_not_negative, require_positive, require_share
 from tithe.core.ratings import Ratings
 from tithe.core.reflection import swr
 from tithe.core.transmitter import Emission
-from tithe.core.twoport import Port, TwoPort, attenuator
+from tithe.core.twoport import Powered, TwoPort, attenuator
 
 Mode = Literal["average", "peak"]
 SPEECH_SHARE = (0.1, 0.2, 0.4)
@@ -60,6 +61,7 @@ class Meter:
     mode: Mode = "average"
     reference_ohm: float = 50.0
     loss_db: float = 0.0
+    series_share: float = 0.5
     ratings: Ratings = field(default_factory=Ratings)
     bypassed: bool = False
     kind: Literal["meter"] = field(default="meter", init=False)
@@ -79,12 +81,13 @@ class Meter:
             require_positive("directivity_db", self.directivity_db)
         require_positive("reference_ohm", self.reference_ohm)
         require_not_negative("loss_db", self.loss_db)
+        require_share("series_share", self.series_share)
 
     def two_port(self, freq_hz: Real) -> TwoPort:
         """Nothing, or the meter's own insertion loss."""
-        return attenuator(freq_hz, self.loss_db, self.reference_ohm)
+        return attenuator(freq_hz, self.loss_db, self.reference_ohm, self.series_share)
 
-    def read(self, port: Port, emission: Emission = "carrier") -> Reading:
+    def read(self, port: Powered, emission: Emission = "carrier") -> Reading:
         """The reading for the true phasors (V, A) at the meter's plane.
 
         The phasors are those of the peak power; on speech an averaging meter shows a share of it.
@@ -92,7 +95,7 @@ class Meter:
         r0 = self.reference_ohm
         forward = np.abs(port.v + r0 * port.i) ** 2 / (4 * r0)
         reflected = np.abs(port.v - r0 * port.i) ** 2 / (4 * r0)
-        rho = np.sqrt(quotient(reflected, forward, 0.0))
+        rho = np.abs(port.gamma(r0))
         leak = 0.0 if self.directivity_db is None else 10 ** (-self.directivity_db / 20)
         slack = 0.0
         if self.accuracy_pct is not None and self.full_scale_w is not None:
@@ -100,18 +103,22 @@ class Meter:
         low_share, share, high_share = (1.0, 1.0, 1.0)
         if emission == "speech" and self.mode == "average":
             low_share, share, high_share = SPEECH_SHARE
-        forward_w = Interval(
-            np.maximum(low_share * forward * (1 - leak * rho) ** 2 - slack, 0.0),
-            high_share * forward * (1 + leak * rho) ** 2 + slack,
-        )
-        reflected_w = Interval(
-            np.maximum(low_share * forward * np.maximum(rho - leak, 0.0) ** 2 - slack, 0.0),
-            high_share * forward * (rho + leak) ** 2 + slack,
-        )
-        # Forward and reflected are read at the same moment: the SWR feels the instrument, not the speech.
-        ratio = high_share / low_share
-        low = np.sqrt(np.minimum(quotient(reflected_w.low * ratio, forward_w.high, 0.0), rho**2))
-        high = np.sqrt(np.clip(quotient(reflected_w.high, forward_w.low * ratio, 1.0), rho**2, 1.0))
+
+        def read(wave: Real, nearest: Real, farthest: Real, least: float, most: float) -> Interval:
+            low = np.maximum(least * wave * nearest**2 - slack, 0.0)
+            return Interval(low, most * wave * farthest**2 + slack)
+
+        def both(least: float, most: float) -> tuple[Interval, Interval]:
+            seen = read(forward, 1 - leak * rho, 1 + leak * rho, least, most)
+            back = read(forward, np.maximum(rho - leak, 0.0), rho + leak, least, most)
+            return seen, back
+
+        forward_w, reflected_w = both(low_share, high_share)
+        # Forward and reflected are read at the same moment, so one share of the peak holds for both. At the
+        # least of it the scale's error weighs most: the interval there covers those of all other shares.
+        seen, back = both(low_share, low_share)
+        low = np.sqrt(np.minimum(quotient(back.low, seen.high, 0.0), rho**2))
+        high = np.sqrt(np.clip(quotient(back.high, seen.low, 1.0), rho**2, 1.0))
         return Reading(
             share * forward,
             share * reflected,

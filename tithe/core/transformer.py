@@ -2,9 +2,10 @@
 
 From the radio: half the leakage reactance is not told apart from the other half, so all of it stands
 in series on the radio side; then the magnetising inductance with its core-loss resistance across;
-then a matched insertion loss at ``z_ohm``; then the ideal turns. The optional inductances give the
-part its pass band: magnetising inductance spoils the low end, leakage the high end.
-Holds while the windings are short beside the wavelength; winding capacitance is not modelled.
+then a matched insertion loss at ``z_ohm``, parted into series and shunt as an in-line part's; then the ideal
+turns. The optional inductances give the part its pass band: magnetising inductance spoils the low end,
+leakage the high end; the core-loss resistance is what a high impedance at the antenna pays for. Holds while
+the windings are short beside the wavelength; winding capacitance is not modelled.
 """
 
 from __future__ import annotations
@@ -15,14 +16,17 @@ from typing import Literal
 import numpy as np
 
 from tithe.core.arrays import Complex, Real
-from tithe.core.errors import require_not_negative, require_positive
+from tithe.core.errors import require_not_negative, require_positive, require_share
 from tithe.core.ratings import Ratings
 from tithe.core.twoport import TwoPort, attenuator, series, shunt, turns
 
 
 @dataclass(frozen=True)
 class Transformer:
-    """``ratio`` = antenna-side over radio-side impedance; ``z_ohm`` is the radio side's design impedance."""
+    """``ratio`` = antenna-side over radio-side impedance; ``z_ohm`` is the radio side's design impedance.
+
+    ``choke``: whether it keeps current off the outside of the coax; left open, a 1:1 does.
+    """
 
     ratio: float = 1.0
     loss_db: float = 0.0
@@ -30,6 +34,8 @@ class Transformer:
     magnetizing_h: float | None = None
     core_loss_ohm: float | None = None
     leakage_h: float | None = None
+    series_share: float = 0.5
+    choke: bool | None = None
     label: str = "transformer"
     ratings: Ratings = field(default_factory=Ratings)
     bypassed: bool = False
@@ -44,11 +50,12 @@ class Transformer:
                 require_positive(place, value)
         if self.leakage_h is not None:
             require_not_negative("leakage_h", self.leakage_h)
+        require_share("series_share", self.series_share)
 
     def two_port(self, freq_hz: Real) -> TwoPort:
         """The chain matrix, shape ``(F,)``."""
         omega = 2 * np.pi * freq_hz
-        port = attenuator(freq_hz, self.loss_db, self.z_ohm) @ turns(freq_hz, self.ratio)
+        port = attenuator(freq_hz, self.loss_db, self.z_ohm, self.series_share) @ turns(freq_hz, self.ratio)
         across: Complex = np.zeros(np.shape(freq_hz), dtype=np.complex128)
         if self.magnetizing_h is not None:
             across = across + 1 / (1j * omega * self.magnetizing_h)

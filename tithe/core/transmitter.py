@@ -19,7 +19,9 @@ from tithe.core.arrays import Real
 from tithe.core.errors import require, require_positive
 from tithe.core.reflection import rho_of_swr, swr
 
-Emission = Literal["carrier", "speech"]
+Emission = Literal["carrier", "keying", "speech"]
+DUTY: dict[Emission, float] = {"carrier": 1.0, "keying": 0.5, "speech": 0.4}
+"""Mean over peak power, what heats: of speech, that of strong processing."""
 Points = tuple[tuple[float, float], ...]
 
 
@@ -82,6 +84,11 @@ class Transmitter:
     def __post_init__(self) -> None:
         require_positive("power_w", self.power_w)
         require_positive("reference_ohm", self.reference_ohm)
+
+    @property
+    def duty(self) -> float:
+        """Mean over peak power of what is sent."""
+        return DUTY[self.emission]
 
     def drive(self, rho: Real) -> Drive:
         """The three shares for |Γ| at the radio."""

@@ -7,25 +7,27 @@ from typing import Literal
 
 import numpy as np
 
-from tithe.core.antenna import gap_around
 from tithe.core.arrays import Real
-from tithe.core.budget import AUDIBLE_DB, DB_PER_S_UNIT, Budget, Stage, solve
+from tithe.core.budget import AUDIBLE_DB, DB_PER_S_UNIT, Budget, Stage, solve_alike
+from tithe.core.phases import evenly
 from tithe.core.station import Station
 from tithe.core.tuner import AnyTuner, AnyTunerDetails
-from tithe.core.wording import figure, span, watts
+from tithe.core.wording import figure, ratio, span, watts
 
 State = Literal["clear", "audible", "costly", "unmatched", "doubtful"]
 
 
 @dataclass(frozen=True)
 class Taker:
-    """What took power: its name, watts (median, least, most), its place in the chain (None: ends)."""
+    """What took power: its name, watts (median, least, most), its place in the chain (None: ends), and
+    whether its name is a plural."""
 
     label: str
     taken_w: float
     least_w: float
     most_w: float
     stage: int | None
+    plural: bool = False
 
 
 @dataclass(frozen=True)
@@ -40,31 +42,31 @@ class Verdict:
 def takers(budget: Budget, k: int) -> list[Taker]:
     """All that took power at the k-th frequency, most first."""
 
-    def taker(label: str, values: Real, stage: int | None = None) -> Taker:
-        here = values[..., k]
-        return Taker(label, float(np.median(here)), float(here.min()), float(here.max()), stage)
+    def taker(label: str, values: Real, stage: int | None = None, plural: bool = False) -> Taker:
+        here, middle = values[..., k], np.median(evenly(values)[..., k])
+        return Taker(label, float(middle), float(here.min()), float(here.max()), stage, plural)
 
     found = [
         taker("the radio’s protection", budget.drive.held_back_w),
         taker("reflection at the radio", budget.drive.turned_back_w),
         *(taker(f"“{s.part.label}”", s.taken_w, n) for n, s in enumerate(budget.stages)),
-        taker("the antenna’s own losses", budget.antenna_taken_w),
+        taker("the antenna’s own losses", budget.antenna_taken_w, plural=True),
     ]
     return sorted(found, key=lambda one: -one.taken_w)
 
 
 def state_at(budget: Budget, k: int) -> State:
-    """How a frequency fares: nobody hears it, one hears it, an S-unit or more, no match, or drawn
-    between points too far apart to be trusted.
+    """How a frequency fares: nobody hears it, one hears it, an S-unit or more, no match, or the antenna is
+    a guess.
 
     A tuner that falls short of a full match, but leaves an SWR within the user's comfort, has matched.
     """
-    if gap_around(budget.station.antenna, float(budget.freq_hz[k])) is not None:
+    if budget.station.antenna.guess(float(budget.freq_hz[k])) is not None:
         return "doubtful"
     for stage in budget.stages:
         if _short_of_match(stage, k) and stage.swr_in[..., k].max() > budget.station.comfort_swr:
             return "unmatched"
-    lost = float(np.median(budget.total_db[..., k]))
+    lost = float(np.median(evenly(budget.total_db)[..., k]))
     if lost < AUDIBLE_DB:
         return "clear"
     return "audible" if lost < DB_PER_S_UNIT else "costly"
@@ -84,12 +86,15 @@ def verdict_at(budget: Budget, k: int, place: str = "") -> Verdict:
     biggest = takers(budget, k)[0]
     if biggest.taken_w >= 0.005 * power:
         name = biggest.label[0].upper() + biggest.label[1:]
-        sentences.append(f"{name} takes most, {span(watts, biggest.least_w, biggest.most_w)} W.")
-    sentences.append(_heard(budget.total_db[..., k]))
-    if state_at(budget, k) == "unmatched":
+        takes = "take" if biggest.plural else "takes"
+        sentences.append(f"{name} {takes} most, {span(watts, biggest.least_w, biggest.most_w)} W.")
+    sentences.append(_heard(budget.total_db, k))
+    if state_at(budget, k) == "doubtful":
+        sentences.append("The antenna is guessed here, so all of this is.")
+    elif state_at(budget, k) == "unmatched":
         sentences.append("No match is made here.")
     elif left := [s.swr_in[..., k].max() for s in budget.stages if _short_of_match(s, k)]:
-        sentences.append(f"The tuner leaves SWR {figure(float(max(left)))}, within your comfort.")
+        sentences.append(f"The tuner leaves SWR {ratio(float(max(left)))}, within your comfort.")
     return Verdict(
         state_at(budget, k), " ".join(sentences), biggest if biggest.taken_w > 0.005 * power else None
     )
@@ -100,8 +105,9 @@ def _range(values: Real) -> str:
     return low if low == high else f"between {low} and {high}"
 
 
-def _heard(lost_db: Real) -> str:
-    lost = float(np.median(lost_db))
+def _heard(total_db: Real, k: int) -> str:
+    lost_db = total_db[..., k]
+    lost = float(np.median(evenly(total_db)[..., k]))
     if not np.isfinite(lost):
         return "Nothing would be heard."
     loss = span(figure, float(lost_db.min()), float(lost_db.max()))
@@ -145,9 +151,9 @@ def moving_the_match(budget: Budget, k: int) -> str:
     moved = match_moved_to_antenna(budget.station)
     if moved is None:
         return ""
-    other = solve(moved, budget.freq_hz[k : k + 1])
     # The run is the same without its tuner, so the phases of both are the same, one by one.
-    gain = np.asarray(other.radiated_w[..., 0] - budget.radiated_w[..., k])
+    stays, other = solve_alike(budget.station, moved, budget.freq_hz[k : k + 1])
+    gain = np.asarray(other.radiated_w - stays.radiated_w)
     if np.abs(gain).max() < 0.01 * budget.station.transmitter.power_w:
         return "Moving the match to the antenna would change next to nothing."
     if gain.min() >= 0:

@@ -24,6 +24,17 @@ def figure(value: float, digits: int = 3) -> str:
     return f"{rounded:.{places}f}".rstrip("0").rstrip(".")
 
 
+def ratio(value: float) -> str:
+    """A standing-wave ratio: three digits, finer close to 1, and no more than "above 10,000".
+
+    >>> ratio(1.0018), ratio(1.0), ratio(2.345), ratio(9.01e15), ratio(float("inf"))
+    ('1.002', '1', '2.35', 'above 10,000', 'infinite')
+    """
+    if np.isfinite(value) and value > 1e4:
+        return "above 10,000"
+    return figure(value, 4 if value < 1.05 else 3)
+
+
 def watts(value: float) -> str:
     """Watts for reading: whole from 10 W up, two digits below, never finer than 0.01 W.
 

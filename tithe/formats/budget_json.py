@@ -16,7 +16,8 @@ from tithe.core.arrays import Real
 from tithe.core.budget import DB_PER_S_UNIT
 from tithe.core.line import LineDetails
 from tithe.core.meter import Reading
-from tithe.core.reflection import reflection, swr
+from tithe.core.phases import evenly
+from tithe.core.reflection import swr
 from tithe.core.tuner import AnyTunerDetails, RatedDetails, TunerDetails
 
 Figure = float | dict[str, float | None] | None
@@ -32,7 +33,8 @@ def figure(values: Real, k: int) -> Figure:
     if here.ndim == 0:
         return _plain(float(here))
     # A middle rank rather than an average of two: with an infinity among them it stays a value that occurs.
-    middle = np.sort(here.ravel())[here.size // 2]
+    even = np.sort(evenly(np.asarray(values))[..., k].ravel())
+    middle = even[even.size // 2]
     return {"min": _plain(here.min()), "median": _plain(middle), "max": _plain(here.max())}
 
 
@@ -49,7 +51,8 @@ def result(budget: Budget, k: int) -> dict[str, Any]:
 
 def _result(budget: Budget, columns: dict[str, Any], k: int) -> dict[str, Any]:
     cautions = [
-        {"id": c.id, "text": c.text, "remedy": c.remedy, "stage": c.stage} for c in cautions_at(budget, k)
+        {"id": c.id, "level": c.level, "text": c.text, "remedy": c.remedy, "stage": c.stage}
+        for c in cautions_at(budget, k)
     ]
     return {"mhz": float(budget.freq_hz[k] / 1e6), **_sliced(columns, k), "cautions": cautions}
 
@@ -74,7 +77,7 @@ class _PerFrequency:
 
 def _columns(budget: Budget) -> dict[str, Any]:
     z, r0 = budget.antenna.z_ohm, budget.station.transmitter.reference_ohm
-    rho = np.abs(reflection(budget.antenna.v, budget.antenna.i, r0))
+    rho = np.abs(budget.antenna.gamma(r0))
     counted = budget.counted
     return {
         "transmitter": {
@@ -85,7 +88,7 @@ def _columns(budget: Budget) -> dict[str, Any]:
             "accepted_w": budget.drive.accepted_w,
             "swr": budget.swr,
         },
-        "stages": [_stage(stage) for stage in budget.stages],
+        "stages": [_stage(stage, budget.station.transmitter.duty) for stage in budget.stages],
         "antenna": {
             "label": budget.station.antenna.label,
             "in_w": budget.antenna.power_w,
@@ -108,7 +111,7 @@ def _columns(budget: Budget) -> dict[str, Any]:
     }
 
 
-def _stage(stage: Stage) -> dict[str, Any]:
+def _stage(stage: Stage, duty: float) -> dict[str, Any]:
     z = stage.source.z_ohm
     out: dict[str, Any] = {
         "label": stage.part.label,
@@ -126,7 +129,7 @@ def _stage(stage: Stage) -> dict[str, Any]:
     }
     match stage.details:
         case LineDetails() as line:
-            out |= _line(stage, line)
+            out |= _line(stage, line, duty)
         case Reading() as reading:
             out |= _meter(reading)
         case TunerDetails() as tuner:
@@ -136,7 +139,7 @@ def _stage(stage: Stage) -> dict[str, Any]:
     return out
 
 
-def _line(stage: Stage, line: LineDetails) -> dict[str, Any]:
+def _line(stage: Stage, line: LineDetails, duty: float) -> dict[str, Any]:
     (volts, volts_at), (amps, amps_at) = line.volts_peak_max, line.amps_rms_max
     return {
         "matched_db": line.matched_db,
@@ -149,6 +152,8 @@ def _line(stage: Stage, line: LineDetails) -> dict[str, Any]:
         "amps_rms_max": amps,
         "amps_rms_max_at_m": amps_at,
         "heat_w_per_m_max": line.heat_w_per_m_max,
+        "heat_w_per_m_limit": line.part.line.heat_w_per_m,
+        "limit_w": line.limit_w(duty),
     }
 
 
@@ -176,7 +181,7 @@ def _tuner(tuner: AnyTunerDetails) -> dict[str, Any]:
     return {
         "efficiency": tuner.efficiency,
         "matched": _PerFrequency(lambda k: bool(matched[..., k].all())),
-        "matched_share": _PerFrequency(lambda k: float(np.mean(matched[..., k]))),
+        "matched_share": _PerFrequency(lambda k: float(np.mean(evenly(matched)[..., k]))),
         "lacks": _PerFrequency(lacks),
         "limit_w": tuner.limit_w,
     }

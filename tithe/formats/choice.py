@@ -170,9 +170,10 @@ def _kept(
             tuner_seen = True
             continue
         outside = at is not None and n > at
+        if outside and not choke and getattr(part, "is_choke", False):
+            models["choke"], choke = part, True
+            continue
         if isinstance(part, p.TransformerModel):
-            if outside and part.ratio == 1 and not choke:
-                models["choke"], choke = part, True
             continue
         token = f"kept-{n}"
         models[token], names[token] = part, part.label or part.kind

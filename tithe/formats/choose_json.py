@@ -22,6 +22,8 @@ from tithe.core.choose import (
     contour_matched_db,
     contour_swr,
     cost,
+    guessed_bands,
+    how_used,
     missing_prices,
     named,
     not_worth,
@@ -58,7 +60,8 @@ def answer(choice: Choice, ranking: Ranking) -> dict[str, Any]:
     return {
         "sentence": verdict(ranking, choice.names),
         "not_worth": not_worth(ranking, choice.names),
-        "shortcomings": shortcomings(ranking),
+        "shortcomings": " ".join(filter(None, (shortcomings(ranking), how_used(asked)))),
+        "guessed": guessed_bands(asked),
         "prices_note": _prices_note(choice, missing_prices(bought, choice.names)),
         "within_db": ranking.within_db,
         "rated_w": asked.station.transmitter.power_w,

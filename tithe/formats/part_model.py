@@ -6,7 +6,7 @@ from typing import Annotated, Any, Literal, Self
 
 from pydantic import Discriminator, Field, Tag, model_validator
 
-from tithe.formats.wire import Name, NotNegative, Positive, Ratio, Wire, above, broken
+from tithe.formats.wire import Name, NotNegative, Positive, Ratio, Share, Wire, above, broken
 
 Velocity = Annotated[float, Field(strict=True, allow_inf_nan=False, gt=0, le=1)]
 
@@ -28,7 +28,16 @@ class RatedPart(Wire):
         return self
 
 
-class LineFigures(Wire):
+class LineLimits(Wire):
+    """What a line bears and how it may be worse than its figures: W that a metre of jacket gives off, how
+    many times the loss when wet, and below some 5 MHz (copper-clad steel)."""
+
+    heat_w_per_m: Positive | None = None
+    wet_factor: Ratio | None = None
+    low_band_factor: Ratio | None = None
+
+
+class LineFigures(LineLimits):
     """A line by its figures; k in dB per 100 m, per √MHz and per MHz."""
 
     r0_ohm: Positive
@@ -38,7 +47,7 @@ class LineFigures(Wire):
     max_volts_rms: Positive | None = None
 
 
-class TwoWireFigures(Wire):
+class TwoWireFigures(LineLimits):
     """A two-wire line by its geometry."""
 
     wire_mm: Positive
@@ -53,7 +62,7 @@ class TwoWireFigures(Wire):
         return self
 
 
-class LineReadings(Wire):
+class LineReadings(LineLimits):
     """A line from one's own loss readings [MHz, dB per 100 m], two or more."""
 
     r0_ohm: Positive
@@ -86,8 +95,8 @@ LineChoice = Annotated[
 ]
 
 
-class LineModel(Wire):
-    """``line`` is a slug of the shelf, or figures."""
+class LineModel(LineLimits):
+    """``line`` is a slug of the shelf, or figures; limits given here go before the line's own."""
 
     kind: Literal["line"]
     label: Name = ""
@@ -105,6 +114,7 @@ class MeterModel(RatedPart):
     directivity_db: Positive | None = None
     mode: Literal["average", "peak"] = "average"
     loss_db: NotNegative = 0.0
+    series_share: Share = 0.5
 
     @model_validator(mode="after")
     def _scale(self) -> Self:
@@ -114,15 +124,26 @@ class MeterModel(RatedPart):
 
 
 class InlineModel(RatedPart):
-    """Connector, arrestor, switch, choke, filter."""
+    """Connector, arrestor, switch, choke, filter.
+
+    ``series_share``: how much of the loss sits in series. ``choke``: it keeps current off the outside of
+    the coax; left out, it does if its name says so.
+    """
 
     kind: Literal["inline"]
     loss_db: NotNegative = 0.0
     z_ohm: Positive = 50.0
+    series_share: Share = 0.5
+    choke: bool | None = None
+
+    @property
+    def is_choke(self) -> bool:
+        """Whether it is one, told or by its name."""
+        return "choke" in self.label.lower() if self.choke is None else self.choke
 
 
 class TransformerModel(RatedPart):
-    """``ratio``: antenna side over radio side, in impedance."""
+    """``ratio``: antenna side over radio side, in impedance. ``choke``: left out, a 1:1 is one."""
 
     kind: Literal["transformer"]
     ratio: Annotated[float, Field(strict=True, allow_inf_nan=False, ge=0.001, le=1000)] = 1.0
@@ -131,6 +152,13 @@ class TransformerModel(RatedPart):
     magnetizing_uh: Positive | None = None
     core_loss_ohm: Positive | None = None
     leakage_uh: NotNegative | None = None
+    series_share: Share = 0.5
+    choke: bool | None = None
+
+    @property
+    def is_choke(self) -> bool:
+        """Whether it keeps current off the outside of the coax."""
+        return self.ratio == 1 if self.choke is None else self.choke
 
 
 class Knobs(Wire):
@@ -144,7 +172,26 @@ class Knobs(Wire):
     l2_uh: NotNegative | None = None
 
 
-class TunerModel(RatedPart):
+QualityModel = Positive | Annotated[list[tuple[Positive, Positive]], Field(min_length=1, max_length=100)]
+"""A coil's Q, or points [MHz, Q]: straight between, level beyond their ends."""
+
+
+class BankModel(RatedPart):
+    """What tuners of coils and capacitors have in common.
+
+    Strays: ``lead_nh``, the leads of each element; ``stray_pf``, across either port. ``set_mhz``: the
+    frequency that knobs set by hand were set for.
+    """
+
+    capacitor_volts: Positive | None = None
+    coil_amps: Positive | None = None
+    lead_nh: NotNegative = 0.0
+    stray_pf: NotNegative = 0.0
+    set_mhz: Positive | None = None
+    dc_on_coax: bool = False
+
+
+class TunerModel(BankModel):
     """A tuner of coils and capacitors.
 
     ``c_max_pf`` left out is what such tuners have: 250 pF in a high-pass T, 2000 pF in the others, whose
@@ -164,15 +211,12 @@ class TunerModel(RatedPart):
     ]
     setting: Literal["auto", "bypass"] | Knobs = "auto"
     goal: Literal["loss", "stress"] = "loss"
-    coil_q: Positive = 200.0
+    coil_q: QualityModel = 200.0
     capacitor_q: Positive = 1500.0
     c_min_pf: Positive = 20.0
     c_max_pf: Positive | None = None
     l_min_uh: NotNegative = 0.0
     l_max_uh: Positive = 30.0
-    capacitor_volts: Positive | None = None
-    coil_amps: Positive | None = None
-    dc_on_coax: bool = False
 
     @property
     def capacitors_to_pf(self) -> float:
@@ -197,7 +241,7 @@ class SteppedKnobs(Wire):
     l_uh: NotNegative
 
 
-class SteppedTunerModel(RatedPart):
+class SteppedTunerModel(BankModel):
     """A relay tuner: banks of ``2**bits`` steps. ``done_swr``: where it calls itself done."""
 
     kind: Literal["tuner"]
@@ -207,12 +251,9 @@ class SteppedTunerModel(RatedPart):
     c_bits: Annotated[int, Field(strict=True, ge=1, le=10)] = 8
     l_step_uh: Positive = 0.05
     l_bits: Annotated[int, Field(strict=True, ge=1, le=10)] = 8
-    coil_q: Positive = 100.0
+    coil_q: QualityModel = 100.0
     capacitor_q: Positive = 1000.0
-    capacitor_volts: Positive | None = None
-    coil_amps: Positive | None = None
     done_swr: Ratio = 1.5
-    dc_on_coax: bool = False
 
 
 class RatedTunerModel(RatedPart):

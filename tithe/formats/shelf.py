@@ -5,10 +5,12 @@ from __future__ import annotations
 import csv
 from functools import cache
 from importlib import resources
+from typing import Literal
 
-from pydantic import BaseModel, TypeAdapter
+from pydantic import BaseModel, TypeAdapter, computed_field
 
 from tithe.core import AttenuatedLine
+from tithe.core.line_heat import RISE_K, jacket_heat_w_per_m
 from tithe.formats.part_model import PartModel
 
 
@@ -24,7 +26,17 @@ class ShelfLine(BaseModel):
     k2_db_per_100m: float
     max_volts_rms: float
     outer_mm: float
+    insulation: Literal["solid", "foam", "ptfe", ""]
+    wet_factor: float
+    low_band_factor: float
     note: str
+
+    @computed_field  # type: ignore[prop-decorator]  # as pydantic documents it
+    @property
+    def heat_w_per_m(self) -> float | None:
+        """What a metre gives off, from its jacket and insulation; None for open line, which hangs in the
+        air."""
+        return jacket_heat_w_per_m(self.outer_mm / 1000, RISE_K[self.insulation]) if self.insulation else None
 
 
 @cache
@@ -46,6 +58,9 @@ def line_type(slug: str) -> AttenuatedLine:
         max_volts_rms=row.max_volts_rms,
         name=row.name,
         balanced=row.family == "balanced",
+        heat_w_per_m=row.heat_w_per_m,
+        wet_factor=row.wet_factor,
+        low_band_factor=row.low_band_factor,
     )
 
 

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import json
 from collections.abc import Sequence
+from dataclasses import replace
 from functools import lru_cache
 from typing import Any
 
@@ -34,8 +35,8 @@ from tithe.core import (
     fitted_line,
     table,
 )
-from tithe.core.line import LineType
 from tithe.core.station import Part
+from tithe.core.tuner.elements import Quality, Strays
 from tithe.formats import part_model as p
 from tithe.formats import shelf, touchstone
 from tithe.formats import station_model as m
@@ -174,7 +175,15 @@ def _ratings(model: p.RatedPart) -> Ratings:
     )
 
 
-def line_type_of(choice: str | p.LineFigures | p.TwoWireFigures | p.LineReadings) -> LineType:
+def _limited(line: AttenuatedLine | TwoWireLine, model: p.LineLimits) -> AttenuatedLine | TwoWireLine:
+    """A line type with the limits that are stated beside it."""
+    given = model.model_dump(include=set(p.LineLimits.model_fields), exclude_none=True)
+    return replace(line, **given) if given else line
+
+
+def line_type_of(
+    choice: str | p.LineFigures | p.TwoWireFigures | p.LineReadings,
+) -> AttenuatedLine | TwoWireLine:
     """The core's line type of a slug or of figures. Raises `InputError`."""
     if isinstance(choice, str):
         if choice not in shelf.lines():
@@ -183,22 +192,25 @@ def line_type_of(choice: str | p.LineFigures | p.TwoWireFigures | p.LineReadings
             )
         return shelf.line_type(choice)
     if isinstance(choice, p.LineFigures):
-        return AttenuatedLine(
+        line = AttenuatedLine(
             choice.r0_ohm, choice.velocity_factor, choice.k1, choice.k2, choice.max_volts_rms
         )
+        return _limited(line, choice)
     if isinstance(choice, p.LineReadings):
         readings = tuple((mhz * 1e6, db) for mhz, db in choice.readings)
         try:
-            return fitted_line(readings, choice.r0_ohm, choice.velocity_factor, choice.max_volts_rms)
+            fitted = fitted_line(readings, choice.r0_ohm, choice.velocity_factor, choice.max_volts_rms)
+            return _limited(fitted, choice)
         except InputError as error:
             raise error.under("line") from None
-    return TwoWireLine(
+    two_wire = TwoWireLine(
         choice.wire_mm / 1000,
         choice.spacing_mm / 1000,
         choice.velocity_factor,
         choice.resistivity_ohm_m,
         choice.max_volts_rms,
     )
+    return _limited(two_wire, choice)
 
 
 def to_part(model: p.PartModel) -> Part:
@@ -206,18 +218,23 @@ def to_part(model: p.PartModel) -> Part:
     label = model.label or model.kind
     match model:
         case p.LineModel():
-            return Line(line_type_of(model.line), model.length_m, label, model.bypassed)
+            return Line(_limited(line_type_of(model.line), model), model.length_m, label, model.bypassed)
         case p.MeterModel():
             return Meter(
                 label, model.full_scale_w, model.accuracy_pct, model.directivity_db, model.mode,
-                loss_db=model.loss_db, ratings=_ratings(model), bypassed=model.bypassed,
+                loss_db=model.loss_db, series_share=model.series_share, ratings=_ratings(model),
+                bypassed=model.bypassed,
             )  # fmt: skip
         case p.InlineModel():
-            return Inline(model.loss_db, model.z_ohm, label, _ratings(model), model.bypassed)
+            return Inline(
+                model.loss_db, model.z_ohm, model.series_share, model.is_choke, label, _ratings(model),
+                model.bypassed,
+            )  # fmt: skip
         case p.TransformerModel():
             return Transformer(
                 model.ratio, model.loss_db, model.z_ohm, _scaled(model.magnetizing_uh, 1e-6),
-                model.core_loss_ohm, _scaled(model.leakage_uh, 1e-6), label, _ratings(model), model.bypassed,
+                model.core_loss_ohm, _scaled(model.leakage_uh, 1e-6), model.series_share, model.is_choke,
+                label, _ratings(model), model.bypassed,
             )  # fmt: skip
         case p.TunerModel():
             return _tuner(model, label)
@@ -228,6 +245,14 @@ def to_part(model: p.PartModel) -> Part:
                 model.reach_swr, model.loss_db_at_1, model.loss_db_at_reach,
                 "bypass" if model.bypassed else model.setting, model.dc_on_coax, label, _ratings(model),
             )  # fmt: skip
+
+
+def _quality(q: p.QualityModel) -> Quality:
+    return tuple((mhz * 1e6, value) for mhz, value in q) if isinstance(q, list) else q
+
+
+def _strays(model: p.BankModel) -> Strays:
+    return Strays(model.lead_nh * 1e-9, model.stray_pf * 1e-12)
 
 
 _SCALE = {"pf": 1e-12, "uh": 1e-6}
@@ -247,9 +272,10 @@ def _tuner(model: p.TunerModel, label: str) -> Tuner:
         setting = _knobs(setting.model_dump(exclude_none=True))
     try:
         return Tuner(
-            model.network, setting, model.goal, model.coil_q, model.capacitor_q, model.c_min_pf * 1e-12,
-            model.capacitors_to_pf * 1e-12, model.l_min_uh * 1e-6, model.l_max_uh * 1e-6,
+            model.network, setting, model.goal, _quality(model.coil_q), model.capacitor_q, model.c_min_pf *
+            1e-12, model.capacitors_to_pf * 1e-12, model.l_min_uh * 1e-6, model.l_max_uh * 1e-6,
             model.capacitor_volts, model.coil_amps, model.dc_on_coax, label, _ratings(model),
+            _strays(model), _scaled(model.set_mhz, 1e6),
         )  # fmt: skip
     except InputError as error:
         ranges = {"l": (model.l_min_uh, model.l_max_uh), "c": (model.c_min_pf, model.capacitors_to_pf)}
@@ -262,9 +288,10 @@ def _stepped_tuner(model: p.SteppedTunerModel, label: str) -> SteppedTuner:
         setting = _knobs(setting.model_dump())
     try:
         return SteppedTuner(
-            model.c_step_pf * 1e-12, model.c_bits, model.l_step_uh * 1e-6, model.l_bits, model.coil_q,
+            model.c_step_pf * 1e-12, model.c_bits, model.l_step_uh * 1e-6, model.l_bits,
+            _quality(model.coil_q),
             model.capacitor_q, model.capacitor_volts, model.coil_amps, model.done_swr, setting,
-            model.dc_on_coax, label, _ratings(model),
+            model.dc_on_coax, label, _ratings(model), _strays(model), _scaled(model.set_mhz, 1e6),
         )  # fmt: skip
     except InputError as error:
         most_l, most_c = (2**model.l_bits - 1) * model.l_step_uh, (2**model.c_bits - 1) * model.c_step_pf

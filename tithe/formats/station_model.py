@@ -12,10 +12,9 @@ from pydantic import Field, model_validator
 
 from tithe.core.bands import USUAL
 from tithe.formats.part_model import PartModel
-from tithe.formats.wire import Name, NotNegative, Number, Positive, Ratio, Wire, above
+from tithe.formats.wire import Name, NotNegative, Number, Positive, Ratio, Share, Wire, above
 from tithe.formats.work_model import ChoiceModel, SweepModel, TrimModel
 
-Share = Annotated[float, Field(strict=True, allow_inf_nan=False, ge=0, le=1)]
 ProfileName = Literal["folds-from-2", "none", "pi-output"]
 FoldbackPoint = tuple[Ratio, Share]
 
@@ -28,7 +27,7 @@ class TransmitterModel(Wire):
     foldback: ProfileName | Annotated[list[FoldbackPoint], Field(min_length=1, max_length=100)] = (
         "folds-from-2"
     )
-    emission: Literal["carrier", "speech"] = "carrier"
+    emission: Literal["carrier", "keying", "speech"] = "carrier"
 
 
 LossPoints = Annotated[list[tuple[Positive, NotNegative]], Field(min_length=1, max_length=1000)]

@@ -15,6 +15,7 @@ Positive = Annotated[float, Field(strict=True, allow_inf_nan=False, gt=0, le=1e1
 NotNegative = Annotated[float, Field(strict=True, allow_inf_nan=False, ge=0, le=1e12)]
 Ratio = Annotated[float, Field(strict=True, allow_inf_nan=False, ge=1, le=1e12)]
 """A standing-wave ratio or another that is never below 1."""
+Share = Annotated[float, Field(strict=True, allow_inf_nan=False, ge=0, le=1)]
 Name = Annotated[str, Field(max_length=200)]
 
 

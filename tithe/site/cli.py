@@ -26,7 +26,12 @@ def main(argv: list[str] | None = None) -> int:
     """Run a command; 0 on success, 2 with one line on standard error on bad input."""
     args = _parser().parse_args(argv)
     try:
-        return int(args.run(args))
+        status = int(args.run(args))
+        sys.stdout.flush()
+        return status
+    except BrokenPipeError:  # the reader has had enough, as `head` has: nothing more to say
+        os.dup2(os.open(os.devnull, os.O_WRONLY), sys.stdout.fileno())
+        return 0
     except StationError as error:
         complaint = error.errors[0]
     except InputError as error:

@@ -7,9 +7,9 @@ from typing import Any
 
 import numpy as np
 
-from tithe.core import Budget, Station, solve
+from tithe.core import Budget, Station
 from tithe.core.arrays import decibels
-from tithe.core.budget import AUDIBLE_DB, DB_PER_S_UNIT
+from tithe.core.budget import AUDIBLE_DB, DB_PER_S_UNIT, solve_alike
 from tithe.core.verdict import state_at
 from tithe.core.wording import figure, span, watts
 from tithe.formats import budget_json
@@ -41,7 +41,7 @@ def _rows(mine: Station, theirs: Station) -> list[dict[str, Any]]:
     if not known:
         return []
     freq = np.array([b.middle_hz for b in known])
-    a, b = solve(mine, freq), solve(theirs, freq)
+    a, b = solve_alike(mine, theirs, freq)
     return [_row(band.name, a, b, k) for k, band in enumerate(known)]
 
 

@@ -52,6 +52,7 @@ class StageResult(Schema):
     amps_rms_max: Figure = None
     amps_rms_max_at_m: Figure = None
     heat_w_per_m_max: Figure = None
+    heat_w_per_m_limit: float | None = None
     forward_w: Figure = None
     forward_w_low: Figure = None
     forward_w_high: Figure = None
@@ -114,6 +115,7 @@ class CautionResult(Schema):
     """A caution; ``stage`` is the index of the part it is about."""
 
     id: str
+    level: Literal["danger", "harm", "misleads", "reminder"]
     text: str
     remedy: str
     stage: int | None

@@ -12,9 +12,9 @@ PRICES = {
     "arrestor-passing": 30.0,
 }  # fmt: skip
 LINES = {
-    "thin": AttenuatedLine(50, 0.66, 2.97, 0.0112, name="thin"),
+    "thin": AttenuatedLine(50, 0.66, 2.97, 0.0112, name="thin", low_band_factor=1.6),
     "good": AttenuatedLine(50, 0.85, 0.396, 0.0011, name="good"),
-    "open": AttenuatedLine(535, 0.975, 0.0656, 0.0, name="open", balanced=True),
+    "open": AttenuatedLine(535, 0.975, 0.0656, 0.0, name="open", balanced=True, wet_factor=4.0),
 }
 BANDS = (Band("40 m", 7.0e6, 7.2e6), Band("20 m", 14.0e6, 14.35e6, 2.0))
 

@@ -100,3 +100,32 @@ def test_the_simulated_analyzer_errs_as_its_sheet_says(dipole_station):
     again = [measure(dipole_station, 1, Analyzer(6e6, 8e6, 50, noise=0.01, seed=s)).gamma for s in (7, 7, 8)]
     assert np.array_equal(again[0], again[1])
     assert not np.array_equal(again[0], again[2])
+
+
+def test_q_survives_the_noise_that_a_move_through_open_line_makes_uneven():
+    """Sixty noisy sweeps of a resonator of Q 10 through lengths of open line and ribbon, moved to the
+    feedpoint: one even estimate of the noise gave Q off by more than itself in the median."""
+    errors = []
+    for seed in range(60):
+        slug = ("window-450", "ribbon-300", "open-600")[seed % 3]
+        chain = (Line(shelf.line_type(slug), np.random.default_rng(seed).uniform(5, 40)),)
+        station = Station(Transmitter(), chain, Resonator(7.1e6, 60, 10))
+        seen = measure(station, 0, Analyzer(6.6e6, 7.6e6, 1001, noise=0.003, seed=seed))
+        found = features(move(seen, chain, 0, 1).sweep)
+        errors.append(min(abs(one.q / 10 - 1) for one in found.resonances))
+    assert np.median(errors) < 0.03
+    assert np.quantile(errors, 0.9) < 0.08
+
+
+def test_noise_is_carried_through_a_move_as_gamma_is_stretched():
+    """Against the scatter of a thousand sweeps of one antenna, at points from one end of the band to the
+    other."""
+    chain = (Line(shelf.line_type("window-450"), 21.0),)
+    station = Station(Transmitter(), chain, Resonator(7.1e6, 60, 10))
+    true = measure(station, 0, Analyzer(6.6e6, 7.6e6, 41, noise=0.0))
+    rng = np.random.default_rng(1)
+    noisy = true.gamma + 1e-4 * (rng.normal(size=(1000, 41)) + 1j * rng.normal(size=(1000, 41)))
+    moved = np.stack([move(with_phase(true.freq_hz, g), chain, 0, 1).sweep.gamma for g in noisy])
+    known = move(with_phase(true.freq_hz, true.gamma, np.full(41, 1e-4)), chain, 0, 1).sweep.noise
+    # The spread of 2,000 numbers is known to 1/√4000 = 1.6 %; five times that over 41 points.
+    np.testing.assert_allclose(known, np.sqrt(np.var(moved, axis=0) / 2), rtol=0.08)

@@ -9,8 +9,8 @@ from tithe.core.choose.lengths import Lengths, safe_lengths
 from tithe.core.choose.loss_map import LEVELS_DB, Point, contour_matched_db, contour_swr, points
 from tithe.core.choose.placements import PLACEMENTS, Candidate, Item, Placement, Wishes, candidates
 from tithe.core.choose.rank import Purchase, Ranking, cost, rank, to_buy
-from tithe.core.choose.sensitivity import ASSUMPTIONS, Doubt, doubts
-from tithe.core.choose.unmatched import shortcomings
+from tithe.core.choose.sensitivity import ASSUMPTIONS, Doubt, assumptions, doubts
+from tithe.core.choose.unmatched import guessed_bands, how_used, shortcomings
 
 __all__ = [
     "ASSUMPTIONS",
@@ -32,6 +32,7 @@ __all__ = [
     "Site",
     "ThroughPresentRun",
     "Wishes",
+    "assumptions",
     "break_evens",
     "candidates",
     "contour_matched_db",
@@ -40,6 +41,8 @@ __all__ = [
     "doubts",
     "evaluate",
     "evaluated",
+    "guessed_bands",
+    "how_used",
     "joined",
     "missing_prices",
     "named",

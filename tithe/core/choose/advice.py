@@ -33,11 +33,15 @@ def verdict(ranking: Ranking, names: Mapping[str, str]) -> str:
     now = f"{_power(ranking, present)} of {watts(_rated(ranking))} W leave the antenna over your bands"
     best_named = f"{named(ranking.grid.candidates[best], names)}{_money(ranking, best)}"
     if decision == present:
-        if best == present or best_gain < _ALIKE_DB:
+        # Among those alike in power the cheapest goes first; what would add most is asked by itself.
+        most = max(ranking.order, key=lambda n: score[n])
+        most_gain = _gain(score[most], score[present])
+        if most == present or most_gain < _ALIKE_DB:
             return f"Nothing is worth doing. {now}, and nothing here would better that."
+        most_named = f"{named(ranking.grid.candidates[most], names)}{_money(ranking, most)}"
         return (
-            f"Nothing is worth doing. {now}; even the best here, {best_named} would add only "
-            f"{figure(best_gain, 2)} dB, no more than the {figure(ranking.within_db)} dB you let pass."
+            f"Nothing is worth doing. {now}; even what would add most, {most_named} would add only "
+            f"{figure(most_gain, 2)} dB, no more than the {figure(ranking.within_db)} dB you let pass."
         )
     what = named(ranking.grid.candidates[decision], names)
     if gain < AUDIBLE_DB and decision != best:

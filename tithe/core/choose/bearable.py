@@ -9,7 +9,7 @@ import numpy as np
 
 from tithe.core.arrays import Real, quotient
 from tithe.core.budget import Budget, Stage
-from tithe.core.line import Line
+from tithe.core.line import Line, LineDetails
 from tithe.core.tuner import AnyTunerDetails
 
 
@@ -18,11 +18,11 @@ def bearable_share(budget: Budget) -> Real:
     share = np.ones(budget.radiated_w.shape)
     for stage in budget.stages:
         if not stage.part.bypassed:
-            share = np.minimum(share, _of(stage))
+            share = np.minimum(share, _of(stage, budget.station.transmitter.duty))
     return share
 
 
-def _of(stage: Stage) -> Real:
+def _of(stage: Stage, duty: float) -> Real:
     part = stage.part
     share = np.ones(np.shape(stage.in_w))
     if isinstance(stage.details, AnyTunerDetails):
@@ -30,6 +30,8 @@ def _of(stage: Stage) -> Real:
     volts = part.line.max_volts_rms if isinstance(part, Line) else part.ratings.max_volts_rms
     if volts is not None:
         share = np.minimum(share, quotient(volts, stage.volts_rms_worst, np.inf) ** 2)
+    if isinstance(stage.details, LineDetails) and stage.details.part.line.heat_w_per_m is not None:
+        share = np.minimum(share, stage.details.bearable_share(duty))
     if not isinstance(part, Line) and part.ratings.max_power_w is not None:
         share = np.minimum(share, quotient(part.ratings.max_power_w, stage.in_w, np.inf))
     return np.asarray(share)

@@ -6,7 +6,7 @@ bear. A tuner that falls short of a match, but leaves no more than the user's co
 
 from __future__ import annotations
 
-from collections.abc import Iterator
+from collections.abc import Iterator, Mapping
 from dataclasses import dataclass, replace
 from functools import cached_property
 from itertools import groupby
@@ -22,7 +22,7 @@ from tithe.core.choose.stack import StackedLine
 from tithe.core.errors import InputError
 from tithe.core.line import Line
 from tithe.core.station import Band, Part, Station
-from tithe.core.tuner import AnyTunerDetails
+from tithe.core.tuner import AnyTunerDetails, SteppedTuner, Tuner
 from tithe.core.twoport import Port
 
 
@@ -129,7 +129,7 @@ def evaluated(asked: Question, kit: Kit, chosen: tuple[Candidate, ...]) -> Itera
     for _, group in groupby(chosen, key=lambda one: (one.present, one.placement)):
         same = tuple(group)
         if same[0].present:
-            yield _solved(asked, asked.station.chain, same)
+            yield _present(asked, same)
             continue
         stack = StackedLine(tuple(kit.lines[one.line] for one in same))
         parts = parts_of(same[0].items, kit, same[0].line, stack)
@@ -145,6 +145,32 @@ def joined(asked: Question, grids: list[Grid]) -> Grid:
         np.concatenate([grid.bearable for grid in grids]),
         np.concatenate([grid.matched for grid in grids]),
     )
+
+
+def _present(asked: Question, same: tuple[Candidate, ...]) -> Grid:
+    """What stands now as its owner uses it: knobs set by hand count at the frequency they were set for, and
+    are set anew for every other."""
+    chain = asked.station.chain
+    again = _solved(asked, tuple(retuned(part) for part in chain), same)
+    set_hz = [part.set_hz for part in chain if isinstance(part, Tuner | SteppedTuner) and part.set_hz]
+    as_set = np.isin(np.round(asked.freq_hz), np.round(set_hz))
+    if not as_set.any():
+        return again
+    set_now = _solved(asked, chain, same)
+    return replace(
+        again,
+        radiated_w=np.where(as_set, set_now.radiated_w, again.radiated_w),
+        bearable=np.where(as_set, set_now.bearable, again.bearable),
+        matched=np.where(as_set, set_now.matched, again.matched),
+    )
+
+
+def retuned(part: Part) -> Part:
+    """A tuner whose knobs are set by hand, as one sets it anew for each frequency; any other part as it
+    is."""
+    if isinstance(part, Tuner | SteppedTuner) and isinstance(part.setting, Mapping):
+        return replace(part, setting="auto")
+    return part
 
 
 def _solved(asked: Question, chain: tuple[Part, ...], same: tuple[Candidate, ...]) -> Grid:

@@ -9,14 +9,17 @@ from __future__ import annotations
 from collections.abc import Callable, Mapping
 from dataclasses import dataclass, replace
 from functools import partial
+from typing import ClassVar
 
 import numpy as np
 
 from tithe.core.antenna import LossResistance
+from tithe.core.antenna_guess import Guess
 from tithe.core.arrays import Real
-from tithe.core.budget import run_without_tuners
+from tithe.core.budget import open_phases_of, run_without_tuners
 from tithe.core.errors import require, require_not_negative, require_positive
 from tithe.core.line import LineType
+from tithe.core.phases import OpenPhases
 from tithe.core.station import Part, Station
 from tithe.core.twoport import Port
 
@@ -85,6 +88,7 @@ class SeenAntenna:
     port: Port
     label: str = "antenna"
     loss: LossResistance | None = None
+    phase_known: ClassVar[bool] = True
 
     @property
     def range_hz(self) -> tuple[float, float]:
@@ -95,6 +99,10 @@ class SeenAntenna:
         """V and I at the feedpoint; only for the frequencies it was seen at."""
         assert np.array_equal(freq_hz, self.freq_hz)
         return self.port
+
+    def guess(self, freq_hz: float) -> Guess | None:
+        """None: what it was seen through knows."""
+        return None
 
     def with_resistance(self, factor: float) -> SeenAntenna:
         """The same with its R, loss included, times ``factor``."""
@@ -131,11 +139,19 @@ class ThroughPresentRun:
         """The antenna's."""
         return self.station.antenna.range_hz
 
+    def guess(self, freq_hz: float) -> Guess | None:
+        """The antenna's."""
+        return self.station.antenna.guess(freq_hz)
+
     @property
-    def points(self) -> tuple[tuple[float, ...], ...]:
-        """The antenna's, where it has any: they tell how far apart it was measured."""
-        return getattr(self.station.antenna, "points", ())
+    def phase_known(self) -> bool:
+        """The antenna's."""
+        return self.station.antenna.phase_known
 
     def terminals(self, freq_hz: Real, run: object = None) -> Port:
         """V and I at the feedpoint, found through the present run."""
         return self.station.antenna.terminals(freq_hz, partial(run_without_tuners, self.station, freq_hz))
+
+    def open_phases(self, freq_hz: Real, run: object = None) -> OpenPhases:
+        """The antenna's open phases, found through the present run."""
+        return open_phases_of(self.station, freq_hz)

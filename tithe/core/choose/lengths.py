@@ -14,7 +14,7 @@ from dataclasses import dataclass, replace
 import numpy as np
 
 from tithe.core.arrays import Mask, Real
-from tithe.core.choose.grid import Question
+from tithe.core.choose.grid import Question, retuned
 from tithe.core.errors import InputError, require, require_positive
 from tithe.core.line import Line
 from tithe.core.tuner import AnyTuner
@@ -76,7 +76,7 @@ def safe_lengths(asked: Question, low_m: float, high_m: float, step_m: float = 0
 def _tuner(asked: Question) -> tuple[int, AnyTuner]:
     for n, part in enumerate(asked.station.chain):
         if isinstance(part, AnyTuner) and not part.bypassed:
-            return n, part
+            return n, retuned(part)  # type: ignore[return-value]
     raise InputError("chain", "has no tuner at work: nothing has a reach")
 
 

@@ -46,6 +46,21 @@ class StackedLine:
         return self.lines[0].balanced
 
     @property
+    def heat_w_per_m(self) -> Any:
+        """What a metre gives off, W; inf where it is not known."""
+        return self._stacked([line.heat_w_per_m or np.inf for line in self.lines])
+
+    @property
+    def wet_factor(self) -> float:
+        """A matter of single lines."""
+        return 1.0
+
+    @property
+    def low_band_factor(self) -> float:
+        """A matter of single lines."""
+        return 1.0
+
+    @property
     def fit_residual_db_per_100m(self) -> None:
         """A matter of single lines."""
         return None
@@ -59,42 +74,36 @@ class StackedLine:
         return np.stack([line.shunt_siemens_per_m(freq_hz) for line in self.lines])[:, None, :]
 
 
+LOW_BAND_HZ = 5e6
+"""Below this the steel in copper-clad steel is not hidden by the skin of copper."""
+
+
 @dataclass(frozen=True)
 class WorseLine:
-    """A line with ``factor`` times the attenuation, conductor and dielectric alike."""
+    """A line with ``factor`` times the attenuation, conductor and dielectric alike, ``low_band`` times more
+    below 5 MHz, and a velocity factor of ``slower`` times its own."""
 
     line: LineType
-    factor: float
+    factor: float = 1.0
+    low_band: float = 1.0
+    slower: float = 1.0
 
-    @property
-    def r0_ohm(self) -> float:
-        """Nominal impedance, Ω."""
-        return self.line.r0_ohm
+    def __getattr__(self, name: str) -> Any:
+        """Everything else is the line's."""
+        return getattr(object.__getattribute__(self, "line"), name)
 
     @property
     def velocity_factor(self) -> float:
         """Velocity factor."""
-        return self.line.velocity_factor
+        return self.line.velocity_factor * self.slower
 
-    @property
-    def max_volts_rms(self) -> float | None:
-        """Voltage rating, V."""
-        return self.line.max_volts_rms
-
-    @property
-    def balanced(self) -> bool:
-        """Whether it is."""
-        return self.line.balanced
-
-    @property
-    def fit_residual_db_per_100m(self) -> None:
-        """Not of this one."""
-        return None
+    def _times(self, freq_hz: Real) -> Real:
+        return self.factor * np.where(np.asarray(freq_hz) < LOW_BAND_HZ, self.low_band, 1.0)
 
     def series_ohm_per_m(self, freq_hz: Real) -> Real:
         """R in Ω/m."""
-        return np.asarray(self.factor * self.line.series_ohm_per_m(freq_hz))
+        return np.asarray(self._times(freq_hz) * self.line.series_ohm_per_m(freq_hz))
 
     def shunt_siemens_per_m(self, freq_hz: Real) -> Real:
         """G in S/m."""
-        return np.asarray(self.factor * self.line.shunt_siemens_per_m(freq_hz))
+        return np.asarray(self._times(freq_hz) * self.line.shunt_siemens_per_m(freq_hz))

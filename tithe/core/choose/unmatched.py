@@ -1,7 +1,9 @@
-"""Bands on which the decision makes no match, and those whose power a rating limits, as sentences."""
+"""Bands on which the decision makes no match, those whose power a rating limits, and those whose antenna is
+a guess, as sentences; and how what stands now was taken to be used."""
 
 from __future__ import annotations
 
+from tithe.core.choose.grid import Question, retuned
 from tithe.core.choose.rank import Ranking
 from tithe.core.wording import watts
 
@@ -23,7 +25,28 @@ def shortcomings(ranking: Ranking) -> str:
     if held:
         parts = ", ".join(f"{name} to {watts(float(share) * rated)} W" for name, share in held)
         said.append(f"Ratings limit {parts}.")
+    if guessed := guessed_bands(grid.question):
+        said.append(f"On {_list(guessed)} this decides on a guess: the antenna is not measured there.")
     return " ".join(said)
+
+
+def guessed_bands(asked: Question) -> list[str]:
+    """Bands at an edge or the middle of which the antenna is a guess."""
+    names = []
+    for n, band in enumerate(asked.bands):
+        at = asked.freq_hz[3 * n : 3 * n + 3]
+        if any(asked.station.antenna.guess(float(f)) is not None for f in at):
+            names.append(band.name)
+    return names
+
+
+def how_used(asked: Question) -> str:
+    """How what stands now is judged, where its tuner's knobs are set by hand; "" otherwise."""
+    by_hand = [part.label for part in asked.station.chain if retuned(part) is not part]
+    if not by_hand:
+        return ""
+    names = _list([f"“{label}”" for label in by_hand])
+    return f"What stands now is judged with {names} set anew for each frequency, as one would."
 
 
 def _list(names: list[str]) -> str:

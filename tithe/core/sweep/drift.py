@@ -21,7 +21,7 @@ from tithe.core.errors import require
 from tithe.core.reflection import rho_of_swr
 from tithe.core.sweep.features import Dip, features
 from tithe.core.sweep.sweep import Sweep
-from tithe.core.wording import figure, frequency
+from tithe.core.wording import figure, frequency, ratio
 
 _PAIRED_WITHIN = 0.15
 _REFLECTS = 0.5
@@ -182,8 +182,8 @@ def _resistance(pairs: tuple[PairedDip, ...], uncertainty: float) -> list[Cause]
         if a is not None and b is not None and max(map(_apart, (pair.before, pair.after))) < _AT_THE_DIP:
             ohms = f", R at resonance there from {figure(a.r_ohm)} to {figure(b.r_ohm)} Ω"
         text = (
-            f"At {frequency(pair.after.freq_hz)} the lowest SWR went from {figure(pair.before.swr)} to "
-            f"{figure(pair.after.swr)}{ohms}: the loss in ground, radials, coil or joints has changed, or "
+            f"At {frequency(pair.after.freq_hz)} the lowest SWR went from {ratio(pair.before.swr)} to "
+            f"{ratio(pair.after.swr)}{ohms}: the loss in ground, radials, coil or joints has changed, or "
             "the height. R tells most at the feedpoint."
         )
         found.append(Cause("resistance", text, step / uncertainty / 2))

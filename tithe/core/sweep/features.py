@@ -18,10 +18,10 @@ from typing import Literal
 import numpy as np
 from scipy.signal import find_peaks
 
-from tithe.core.arrays import Complex
+from tithe.core.arrays import Complex, Real
 from tithe.core.reflection import rho_of_swr, swr
 from tithe.core.sweep.local import LocalCurve, curve_round, root_between
-from tithe.core.sweep.noise import noise_of
+from tithe.core.sweep.noise import noise_at
 from tithe.core.sweep.sweep import REFERENCE_OHM, Sweep, impedance
 
 STANDARD_SWRS = (1.5, 2.0, 3.0)
@@ -77,8 +77,8 @@ class Dip:
 
 @dataclass(frozen=True)
 class Features:
-    """All dips, deepest first, all resonances by frequency, the noise in Γ, and where the SWR still falls
-    at an end of the sweep."""
+    """All dips, deepest first, all resonances by frequency, the median noise in Γ, and where the SWR still
+    falls at an end of the sweep."""
 
     dips: tuple[Dip, ...]
     resonances: tuple[Resonance, ...]
@@ -88,17 +88,20 @@ class Features:
 
 def features(sweep: Sweep, comfort_swr: float = 2.0) -> Features:
     """Read a sweep; widths are given at 1.5, 2, 3 and ``comfort_swr``."""
-    noise = noise_of(sweep)
+    noise = noise_at(sweep)
     levels = tuple(sorted({*STANDARD_SWRS, comfort_swr}))
     crossings = _resonances(sweep, noise)
-    depth = max(LEAST_DEPTH, _DEPTH_IN_NOISE * noise)
+    depth = np.maximum(LEAST_DEPTH, _DEPTH_IN_NOISE * noise)
     at, found = find_peaks(-sweep.rho, prominence=depth, plateau_size=1)
     dips = [
         _dip(sweep, int(k), noise, levels, _own(crossings, sweep, int(k), float(depth)))
         for k, depth in zip(at, found["prominences"], strict=True)
     ]
     return Features(
-        tuple(sorted(dips, key=lambda dip: dip.swr)), tuple(crossings), noise, _falls_at(sweep, depth)
+        tuple(sorted(dips, key=lambda dip: dip.swr)),
+        tuple(crossings),
+        float(np.median(noise)),
+        _falls_at(sweep, float(np.median(depth))),
     )
 
 
@@ -120,10 +123,10 @@ def _lowest_at_end(rho: np.ndarray, depth: float) -> bool:
     return bool(np.argmin(near) <= len(rho) // 200)
 
 
-def _dip(sweep: Sweep, k: int, noise: float, levels: tuple[float, ...], resonance: Resonance | None) -> Dip:
+def _dip(sweep: Sweep, k: int, noise: Real, levels: tuple[float, ...], resonance: Resonance | None) -> Dip:
     curve = _curve(sweep, k, noise)
     low, high = sweep.freq_hz[max(k - 1, 0)], sweep.freq_hz[min(k + 1, len(sweep.freq_hz) - 1)]
-    if noise > 1e-9:  # the lowest point may be noise: look as far as the curve reaches
+    if noise[k] > 1e-9:  # the lowest point may be noise: look as far as the curve reaches
         low, high = curve.low_hz, curve.high_hz
     f = curve.lowest(float(low), float(high))
     value = curve.at(f)
@@ -134,7 +137,7 @@ def _dip(sweep: Sweep, k: int, noise: float, levels: tuple[float, ...], resonanc
     return Dip(f, float(swr(min(rho, 1.0))), z, resonance, widths)
 
 
-def _curve(sweep: Sweep, k: int, noise: float) -> LocalCurve:
+def _curve(sweep: Sweep, k: int, noise: Real) -> LocalCurve:
     if sweep.gamma is not None:
         return curve_round(sweep.freq_hz, sweep.gamma, k, noise)
     return curve_round(sweep.freq_hz, sweep.rho**2, k, 2 * noise * float(sweep.rho[k]))
@@ -145,7 +148,7 @@ def _square(sweep: Sweep, curve: LocalCurve, level: float, f: float) -> float:
     return (abs(value) ** 2 if sweep.gamma is not None else value.real) - level
 
 
-def _width(sweep: Sweep, k: int, ratio: float, lowest: float, noise: float) -> Width:
+def _width(sweep: Sweep, k: int, ratio: float, lowest: float, noise: Real) -> Width:
     level = float(rho_of_swr(ratio))
     if lowest > level:
         return Width(ratio, False)
@@ -156,7 +159,7 @@ def _width(sweep: Sweep, k: int, ratio: float, lowest: float, noise: float) -> W
     return Width(ratio, True, low, high)
 
 
-def _edge(sweep: Sweep, outside: int, inward: int, level: float, noise: float) -> float:
+def _edge(sweep: Sweep, outside: int, inward: int, level: float, noise: Real) -> float:
     inside = outside + inward
     f0, f1 = float(sweep.freq_hz[outside]), float(sweep.freq_hz[inside])
     curve = _curve(sweep, outside, noise)
@@ -167,7 +170,7 @@ def _edge(sweep: Sweep, outside: int, inward: int, level: float, noise: float) -
     return f0 + float(np.clip(share, 0.0, 1.0)) * (f1 - f0)
 
 
-def _resonances(sweep: Sweep, noise: float) -> list[Resonance]:
+def _resonances(sweep: Sweep, noise: Real) -> list[Resonance]:
     if sweep.gamma is None:
         return []
     x = sweep.gamma.imag
@@ -182,7 +185,7 @@ def _resonances(sweep: Sweep, noise: float) -> list[Resonance]:
     return found
 
 
-def _resonance(sweep: Sweep, gamma: Complex, a: int, b: int, noise: float) -> Resonance | None:
+def _resonance(sweep: Sweep, gamma: Complex, a: int, b: int, noise: Real) -> Resonance | None:
     curve = curve_round(sweep.freq_hz, gamma, (a + b) // 2, noise)
     low, high = float(sweep.freq_hz[a]), float(sweep.freq_hz[b])
     f = root_between(lambda hz: curve.at(hz).imag, low, high)

@@ -5,7 +5,7 @@ in frequency, so its Γ is a ratio of two linear functions, and stays one throug
 is seen; p₂ takes up what is left. So the form follows a resonance of which there are only a few points.
 
 With noise, and for |Γ|² where there is no phase: a cubic, fitted to as many points as agree with it to within
-what the noise alone would leave.
+what the noise alone would leave, each weighted by its own.
 """
 
 from __future__ import annotations
@@ -65,9 +65,9 @@ class LocalCurve:
         return tried[int(np.argmin(heights))]
 
 
-def curve_round(freq_hz: Real, values: Any, k: int, noise: float) -> LocalCurve:
-    """The curve round the k-th point; ``values`` real or complex (F,); fewer than four points lower its
-    degree."""
+def curve_round(freq_hz: Real, values: Any, k: int, noise: Real) -> LocalCurve:
+    """The curve round the k-th point; ``values`` real or complex (F,), their ``noise`` (F,); fewer than
+    four points lower its degree. Points count by the inverse of their noise."""
     best: LocalCurve | None = None
     failed = 0
     for half in _HALF_WIDTHS:
@@ -75,15 +75,16 @@ def curve_round(freq_hz: Real, values: Any, k: int, noise: float) -> LocalCurve:
         f, y = freq_hz[start:stop], values[start:stop]
         centre, scale = float(freq_hz[k]), float(max(f[-1] - f[0], 1e-9) / 2)
         t = (f - centre) / scale
-        if noise <= _QUIET:
+        if noise[k] <= _QUIET:
             return LocalCurve(centre, scale, float(f[0]), float(f[-1]), *_through(t, y))
         degree = min(3, len(f) - 1)
         powers = np.vander(t, degree + 1)
-        c = np.linalg.lstsq(powers, y, rcond=None)[0]
+        weight = 1 / np.maximum(noise[start:stop], _QUIET * noise[k])
+        c = np.linalg.lstsq(powers * weight[:, None], y * weight, rcond=None)[0]
         freedom = (2 if np.iscomplexobj(y) else 1) * (len(f) - degree - 1)
         if best is not None and freedom > 0:
-            miss = float(np.sqrt(np.sum(np.abs(y - powers @ c) ** 2) / freedom))
-            if miss > noise * (1 + 2.5 / np.sqrt(2 * freedom)):
+            miss = float(np.sqrt(np.sum(np.abs((y - powers @ c) * weight) ** 2) / freedom))
+            if miss > 1 + 2.5 / np.sqrt(2 * freedom):
                 failed += 1  # by chance, or because the sweep bends otherwise further out
                 if failed == _PATIENCE:
                     break

@@ -14,11 +14,19 @@ from typing import Any
 
 import numpy as np
 
+from tithe.core.arrays import Real
 from tithe.core.sweep.sweep import Sweep
 
 _FEWEST = 40
 _MEDIAN_OF_RAYLEIGH = 1.1774  # of the length of a two-part normal deviate, in σ
 _MEDIAN_OF_HALF_NORMAL = 0.6745
+
+
+def noise_at(sweep: Sweep) -> Real:
+    """Standard deviation of the noise in each part of Γ at each point: shape ``(F,)``."""
+    if sweep.noise is not None:
+        return sweep.noise
+    return np.full(len(sweep.freq_hz), noise_of(sweep))
 
 
 def noise_of(sweep: Sweep) -> float:

@@ -12,17 +12,17 @@ and in-line parts can be moved through, by |Γ| ↔ |Γ|·10^(matched/10).
 
 from __future__ import annotations
 
-from collections.abc import Iterable
+from collections.abc import Callable, Iterable
 from dataclasses import dataclass
 
 import numpy as np
 
-from tithe.core.arrays import Real
+from tithe.core.arrays import Complex, Real
 from tithe.core.budget import matched_db
 from tithe.core.errors import require
 from tithe.core.reflection import reflection
 from tithe.core.station import Part
-from tithe.core.sweep.noise import noise_of
+from tithe.core.sweep.noise import noise_at
 from tithe.core.sweep.sweep import REFERENCE_OHM, Sweep, with_phase
 from tithe.core.transformer import Transformer
 from tithe.core.tuner import AnyTuner
@@ -31,6 +31,7 @@ from tithe.core.wording import figure, frequency
 
 MEASURED_WITHIN = 0.01
 """What an instrument in order errs by in |Γ|, beside its noise."""
+_NUDGE = 1e-6
 
 
 @dataclass(frozen=True)
@@ -73,10 +74,17 @@ def move(sweep: Sweep, chain: tuple[Part, ...], taken: int, shown: int) -> Moved
     if sweep.gamma is None:
         moved = _without_phase(sweep, between, lost if outward else -lost)
     else:
-        port = Port(1 + sweep.gamma, (1 - sweep.gamma) / REFERENCE_OHM)
-        port = run.output(port) if outward else run.input(port)
-        moved = with_phase(sweep.freq_hz, reflection(port.v, port.i, REFERENCE_OHM))
+        through_run = run.output if outward else run.input
+        gamma = _seen(through_run, sweep.gamma)
+        # Γ there is an analytic function of Γ here: it stretches by the same, whatever the direction.
+        stretch = np.abs(_seen(through_run, sweep.gamma + _NUDGE) - gamma) / _NUDGE
+        moved = with_phase(sweep.freq_hz, gamma, noise_at(sweep) * stretch)
     return Moved(moved, np.asarray(lost), left_out, _contradiction(sweep, moved, between))
+
+
+def _seen(through_run: Callable[[Port], Port], gamma: Complex) -> Complex:
+    port = through_run(Port(1 + gamma, (1 - gamma) / REFERENCE_OHM))
+    return reflection(port.v, port.i, REFERENCE_OHM)
 
 
 def _without_phase(sweep: Sweep, between: tuple[Part, ...], gain_db: Real) -> Sweep:
@@ -87,12 +95,13 @@ def _without_phase(sweep: Sweep, between: tuple[Part, ...], gain_db: Real) -> Sw
                 "out"
             )
             require(False, "shown", rule)
-    return Sweep(sweep.freq_hz, np.asarray(sweep.rho * 10 ** (gain_db / 10)))
+    gain = 10 ** (gain_db / 10)
+    return Sweep(sweep.freq_hz, np.asarray(sweep.rho * gain), noise=np.asarray(noise_at(sweep) * gain))
 
 
 def _contradiction(before: Sweep, after: Sweep, between: tuple[Part, ...]) -> str:
     # What the instrument may have erred by has grown on the way as |Γ| has.
-    erred = (MEASURED_WITHIN + 6 * noise_of(before)) * after.rho / np.maximum(before.rho, 1e-9)
+    erred = (MEASURED_WITHIN + 6 * noise_at(before)) * after.rho / np.maximum(before.rho, 1e-9)
     over = (after.rho > 1 + erred) & (after.rho > before.rho * (1 + 1e-9))
     if not over.any():
         return ""

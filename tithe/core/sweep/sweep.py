@@ -22,11 +22,16 @@ REFERENCE_OHM = INTERPOLATION_OHM
 
 @dataclass(frozen=True)
 class Sweep:
-    """``freq_hz`` (F,) rising, Hz; ``gamma`` (F,) against 50 Ω, or None where only ``rho`` = |Γ| is known."""
+    """``freq_hz`` (F,) rising, Hz; ``gamma`` (F,) against 50 Ω, or None where only ``rho`` = |Γ| is known.
+
+    ``noise`` (F,): standard deviation of each part of Γ at each point, where it is known from elsewhere:
+    moving a sweep through a run makes its noise uneven. None: it is even, and found from the sweep itself.
+    """
 
     freq_hz: Real
     rho: Real
     gamma: Complex | None = None
+    noise: Real | None = None
 
     def __post_init__(self) -> None:
         require(len(self.freq_hz) > 0, "points", "needs at least one point")
@@ -64,10 +69,10 @@ class Sweep:
         return with_phase(freq_hz, real + 1j * np.interp(freq_hz, self.freq_hz, self.gamma.imag))
 
 
-def with_phase(freq_hz: Real, gamma: Complex) -> Sweep:
+def with_phase(freq_hz: Real, gamma: Complex, noise: Real | None = None) -> Sweep:
     """A sweep from Γ against 50 Ω."""
     gamma = np.asarray(gamma, dtype=np.complex128)
-    return Sweep(np.asarray(freq_hz, dtype=np.float64), np.abs(gamma), gamma)
+    return Sweep(np.asarray(freq_hz, dtype=np.float64), np.abs(gamma), gamma, noise)
 
 
 def without_phase(freq_hz: Real, ratio: Real) -> Sweep:

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from tithe.core.sweep.features import Dip, Features
 from tithe.core.sweep.sweep import Sweep
-from tithe.core.wording import figure, frequency
+from tithe.core.wording import figure, frequency, ratio
 
 _PAST_THE_EDGE = {
     "low": " It still falls at the low end: a dip lies below the sweep.",
@@ -28,7 +28,7 @@ def describe(sweep: Sweep, found: Features) -> str:
 
 def describe_dip(dip: Dip) -> str:
     """One dip: its lowest SWR, its resonance and the distance between the two."""
-    lowest = f"The SWR is lowest at {frequency(dip.freq_hz)}, {figure(dip.swr)}."
+    lowest = f"The SWR is lowest at {frequency(dip.freq_hz)}, {ratio(dip.swr)}."
     if dip.resonance is None or dip.apart_hz is None:
         return lowest
     resonance = dip.resonance
@@ -51,5 +51,5 @@ def flattery(room: Dip, antenna: Dip, lost_db: float) -> str:
         return ""
     return (
         f"What lies between takes {figure(lost_db, 2)} dB when matched and flatters the antenna: SWR "
-        f"{figure(antenna.swr)} at the antenna’s end is {figure(room.swr)} at the radio’s end."
+        f"{ratio(antenna.swr)} at the antenna’s end is {ratio(room.swr)} at the radio’s end."
     )

@@ -2,14 +2,16 @@
 
 from __future__ import annotations
 
+from dataclasses import replace
 from typing import NamedTuple
 
 import numpy as np
 
 from tithe.core.arrays import Complex, Real
-from tithe.core.tuner.ladder import Element, Knobs, Ladder, match
+from tithe.core.tuner.ladder import Ladder, least_overrun
 
 _FAR_ENOUGH = 1e3  # how far an end is moved in search of a match
+_PLACES = ("near", "cross", "far")
 
 
 class Missing(NamedTuple):
@@ -22,11 +24,10 @@ class Missing(NamedTuple):
 
 
 def missing(ladder: Ladder, freq_hz: Real, z_ohm: Complex, r0_ohm: float) -> Missing:
-    """For loads of any shape that no setting matches; the shapes of the results are theirs."""
-    shape = np.broadcast(freq_hz, z_ohm).shape
-    omega = 2 * np.pi * np.broadcast_to(freq_hz, shape)
-    best = Missing(np.full(shape, -1.0), np.ones(shape), np.ones(shape))
-    least = np.full(shape, np.inf)
+    """For N flat loads (Hz, Ω) that no setting matches; N long."""
+    count = len(z_ohm)
+    best = Missing(np.full(count, -1.0), np.ones(count), np.ones(count))
+    least = np.full(count, np.inf)
     for position, element in enumerate(ladder.elements):
         for end, relaxed in (
             (element.high, element._replace(high=element.high * _FAR_ENOUGH)),
@@ -34,30 +35,14 @@ def missing(ladder: Ladder, freq_hz: Real, z_ohm: Complex, r0_ohm: float) -> Mis
         ):
             if end == 0:
                 continue
-            limit = ladder.magnitude(position, omega, end)
-
-            def excess(
-                knobs: Knobs, _: Complex, __: Real, position: int = position, limit: Real = limit
-            ) -> Real:
-                extra = (1,) * (knobs.t2.ndim - limit.ndim)
-                return np.abs(np.log(knobs[position] / limit.reshape(limit.shape + extra)))
-
-            found = match(_with(ladder, position, relaxed), freq_hz, z_ohm, r0_ohm, excess)
+            goal = least_overrun(position, element.reactance(freq_hz, end))
+            wider = replace(ladder, **{_PLACES[position]: relaxed})  # type: ignore[arg-type]
+            found = wider.match(freq_hz, z_ohm, r0_ohm, goal)
             better = found.score < least
-            needed = ladder.element_value(position, omega, found.knobs[position])
             least = np.where(better, found.score, least)
             best = Missing(
                 np.where(better, position, best.position),
-                np.where(better, needed, best.needed),
+                np.where(better, found.values[position], best.needed),
                 np.where(better, end, best.end),
             )
     return best
-
-
-def _with(ladder: Ladder, position: int, element: Element) -> Ladder:
-    parts: list[Element | None] = [ladder.near, ladder.cross, ladder.far]
-    parts[position] = element
-    near, cross, far = parts
-    assert near is not None
-    assert cross is not None
-    return Ladder(ladder.plane, near, cross, far)

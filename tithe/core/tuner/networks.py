@@ -4,7 +4,8 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 
-from tithe.core.tuner.ladder import Element, Kind, Ladder, Plane
+from tithe.core.tuner.elements import NO_STRAYS, Element, Kind, Strays
+from tithe.core.tuner.ladder import Ladder, Plane
 
 
 @dataclass(frozen=True)
@@ -16,11 +17,11 @@ class Network:
     plane: Plane
     elements: tuple[tuple[str, Kind], ...]
 
-    def ladder(self, coil: Element, capacitor: Element) -> Ladder:
+    def ladder(self, coil: Element, capacitor: Element, strays: Strays = NO_STRAYS) -> Ladder:
         """The ladder with real elements."""
         parts = [coil if kind == "coil" else capacitor for _, kind in self.elements]
         far = parts[2] if len(parts) == 3 else None
-        return Ladder(self.plane, parts[0], parts[1], far)
+        return Ladder(self.plane, parts[0], parts[1], far, strays)
 
     @property
     def knobs(self) -> tuple[str, ...]:

@@ -1,15 +1,15 @@
-"""The tuner as a part of the chain: knobs turned by hand, found by `match`, or bypassed.
+"""The tuner as a part of the chain: knobs turned by hand, found by the ladder's searches, or bypassed.
 
 Auto sets an input of exactly the transmitter's reference with the losses in, at least loss (or least
 stress); where nothing matches it takes the lowest SWR and can say what is missing. Its figures are those
-of its elements: constant quality factors, no stray coupling, ranges with a residual at the low end.
+of its elements: quality factors, ranges with a residual at the low end, and strays where they are stated.
 """
 
 from __future__ import annotations
 
-from collections.abc import Callable, Mapping
+from collections.abc import Mapping
 from dataclasses import dataclass, field
-from functools import cached_property, partial
+from functools import cached_property
 from typing import Literal, Protocol
 
 import numpy as np
@@ -19,15 +19,14 @@ from tithe.core.arrays import Complex, Mask, Real, quotient
 from tithe.core.errors import require, require_not_negative, require_positive
 from tithe.core.ratings import Ratings
 from tithe.core.reflection import reflection, rho_of_swr
-from tithe.core.tuner.ladder import Element, Knobs, Ladder, Score, closest, least_loss, match
+from tithe.core.tuner.elements import NO_STRAYS, Element, Quality, Strays, check_quality
+from tithe.core.tuner.ladder import LEAST_LOSS, ElementLoad, Ladder, least_stress
 from tithe.core.tuner.missing import missing
 from tithe.core.tuner.networks import NETWORKS, Network
-from tithe.core.tuner.stress import ElementLoad, element_loads, stress_score
-from tithe.core.twoport import Port, TwoPort
+from tithe.core.twoport import Port, Powered, TwoPort
 
 Goal = Literal["loss", "stress"]
 Indices = NDArray[np.intp]
-CHUNK = 2048  # loads solved at once: keeps the working arrays near the processor's cache
 
 
 @dataclass(frozen=True)
@@ -35,13 +34,14 @@ class Tuner:
     """A tuner of coils and capacitors. Values in F, H, V (peak), A (rms).
 
     ``setting`` is ``"auto"``, ``"bypass"`` or the knob values by name (``c1``, ``l``, ``c2`` … in F and H).
-    ``dc_on_coax`` says that its supply comes through the coax.
+    ``dc_on_coax`` says that its supply comes through the coax; ``set_hz``: the frequency that knobs were set
+    for, where it is known.
     """
 
     network: str = "t-highpass"
     setting: Literal["auto", "bypass"] | Mapping[str, float] = "auto"
     goal: Goal = "loss"
-    coil_q: float = 200.0
+    coil_q: Quality = 200.0
     capacitor_q: float = 1500.0
     c_min_f: float = 20e-12
     c_max_f: float = 250e-12
@@ -52,11 +52,14 @@ class Tuner:
     dc_on_coax: bool = False
     label: str = "tuner"
     ratings: Ratings = field(default_factory=Ratings)
+    strays: Strays = NO_STRAYS
+    set_hz: float | None = None
     kind: Literal["tuner"] = field(default="tuner", init=False)
 
     def __post_init__(self) -> None:
         require(self.network in NETWORKS, "network", f"must be one of {', '.join(NETWORKS)}", self.network)
-        for place in ("coil_q", "capacitor_q", "c_min_f", "c_max_f", "l_max_h"):
+        check_quality("coil_q", self.coil_q)
+        for place in ("capacitor_q", "c_min_f", "c_max_f", "l_max_h"):
             require_positive(place, getattr(self, place))
         require_not_negative("l_min_h", self.l_min_h)
         require(self.c_max_f > self.c_min_f, "c_max_f", f"must be above c_min_f ({self.c_min_f:g})")
@@ -107,97 +110,81 @@ class Tuner:
         """A ladder per network."""
         coil = Element("coil", self.coil_q, self.l_min_h, self.l_max_h)
         capacitor = Element("capacitor", self.capacitor_q, self.c_min_f, self.c_max_f)
-        return tuple(network.ladder(coil, capacitor) for network in self.networks)
+        return tuple(network.ladder(coil, capacitor, self.strays) for network in self.networks)
 
     def tune(self, freq_hz: Real, load: Port, reference_ohm: float) -> Tuned:
         """Set the tuner for a load (shapes ``(..., F)``) and give the setting's two-port."""
         z = tunable(load)
-        shape = z.shape
-        freq = np.broadcast_to(freq_hz, shape)
+        freq = np.broadcast_to(freq_hz, z.shape)
         if isinstance(self.setting, Mapping):
-            omega, ladder, names = 2 * np.pi * freq, self.ladders[0], self.networks[0].knobs
-            t = [ladder.magnitude(k, omega, self.setting[name]) for k, name in enumerate(names)]
-            knobs = Knobs(t[0], t[1], t[2] if len(t) == 3 else np.zeros(shape))
-            return Tuned(self, freq, z, np.zeros(shape, dtype=np.intp), knobs, reference_ohm)
-        flat_f, flat_z = freq.reshape(-1), z.reshape(-1)
-        form, knobs = chunked(partial(_set, self), flat_f, flat_z, reference_ohm)
-        knobs = Knobs(*(t.reshape(shape) for t in knobs))
-        return Tuned(self, freq, z, form.reshape(shape), knobs, reference_ohm)
+            values = fixed_values([self.setting[name] for name in self.networks[0].knobs], z.shape)
+            return Tuned(self, freq, z, np.zeros(z.shape, dtype=np.intp), values, reference_ohm)
+        form, values = self._set(freq.reshape(-1), z.reshape(-1), reference_ohm)
+        return Tuned(self, freq, z, form.reshape(z.shape), values.reshape(3, *z.shape), reference_ohm)
 
     def reaches(self, freq_hz: Real, load: Port, reference_ohm: float, comfort_swr: float) -> Mask:
         """Whether a setting matches each load, or leaves no more than ``comfort_swr``; shapes as the load's.
 
-        Quicker than `tune` where the setting itself does not matter: loads that an exact setting matches need
-        no search for the closest one.
+        Quicker than `tune`: loads that an exact setting matches need no search for the closest one.
         """
         z = tunable(load)
-        if isinstance(self.setting, Mapping):
-            return self.tune(freq_hz, load, reference_ohm).leaves_at_most(comfort_swr)
         freq, flat = np.broadcast_to(freq_hz, z.shape).reshape(-1), z.reshape(-1)
         found = np.zeros(flat.shape, dtype=bool)
-        for start in range(0, flat.size, CHUNK):
-            part = slice(start, start + CHUNK)
-            for ladder in self.ladders:
-                found[part] |= match(ladder, freq[part], flat[part], reference_ohm).found
+        for ladder in self.ladders:
+            found |= ladder.match(freq, flat, reference_ohm).there
         lost = np.flatnonzero(~found)
-        if lost.size:
-            near = Port(flat[lost], np.ones(lost.size, dtype=np.complex128))
-            found[lost] = self.tune(freq[lost], near, reference_ohm).leaves_at_most(comfort_swr)
+        for ladder in self.ladders if lost.size else ():
+            _, rho = ladder.closest(freq[lost], flat[lost], reference_ohm)
+            found[lost] |= rho <= rho_of_swr(comfort_swr)
         return found.reshape(z.shape)
+
+    def _set(self, freq_hz: Real, z_ohm: Complex, r0_ohm: float) -> tuple[Indices, Real]:
+        """Best form (N,) and values (3, N) for flat loads."""
+        goal = LEAST_LOSS
+        if self.goal == "stress" and self.capacitor_volts and self.coil_amps:
+            goal = least_stress(self.capacitor_volts, self.coil_amps)
+        best = Best(len(z_ohm))
+        for k, ladder in enumerate(self.ladders):
+            found = ladder.match(freq_hz, z_ohm, r0_ohm, goal)
+            best.take(k, found.score, found.values)
+        lost = np.flatnonzero(~np.isfinite(best.score))
+        if lost.size:
+            near = Best(len(lost))
+            for k, ladder in enumerate(self.ladders):
+                values, rho = ladder.closest(freq_hz[lost], z_ohm[lost], r0_ohm)
+                near.take(k, rho, values)
+            best.form[lost], best.values[:, lost] = near.form, near.values
+        return best.form, best.values
+
+
+class Best:
+    """The best of several forms for each of N loads: form (N,), values (3, N), and the score that is
+    least."""
+
+    def __init__(self, count: int) -> None:
+        self.form: Indices = np.zeros(count, dtype=np.intp)
+        self.score: Real = np.full(count, np.inf)
+        self.values: Real = np.zeros((3, count))
+
+    def take(self, form: int, score: Real, values: Real) -> None:
+        """A form's scores and values, where they are better."""
+        better = score < self.score
+        self.form[better], self.score[better] = form, score[better]
+        self.values[:, better] = values[:, better]
+
+
+def fixed_values(knobs: list[float], shape: tuple[int, ...]) -> Real:
+    """Two or three knob values (F or H) for every load: shape ``(3, ...)``."""
+    values = np.zeros((3, *shape))
+    for position, value in enumerate(knobs):
+        values[position] = value
+    return values
 
 
 def tunable(load: Port) -> Complex:
     """The load as a finite impedance: an open counts as 1 GΩ, a short as 1 nΩ, beyond any range."""
     z = np.where(np.abs(load.i) * 1e9 > np.abs(load.v), load.z_ohm, 1e9)
     return np.where(np.abs(z) > 1e-9, z, 1e-9)
-
-
-Setter = Callable[[Real, Complex, float], tuple[Indices, Real]]
-"""Flat frequencies (Hz), loads (Ω) and the reference to the form and the knobs (stacked) of each."""
-
-
-def chunked(setter: Setter, freq_hz: Real, z_ohm: Complex, r0_ohm: float) -> tuple[Indices, Knobs]:
-    """A setter applied to flat loads in runs that fit the processor's cache."""
-    form: Indices = np.zeros(z_ohm.shape, dtype=np.intp)
-    knobs = np.zeros((3, *z_ohm.shape))
-    for start in range(0, z_ohm.size, CHUNK):
-        part = slice(start, start + CHUNK)
-        form[part], knobs[:, part] = setter(freq_hz[part], z_ohm[part], r0_ohm)
-    return form, Knobs(*knobs)
-
-
-def _set(tuner: Tuner, freq_hz: Real, z_ohm: Complex, r0_ohm: float) -> tuple[Indices, Real]:
-    """Best form and knobs (stacked ``(3, N)``) for a flat run of loads."""
-    form: Indices = np.zeros(z_ohm.shape, dtype=np.intp)
-    best = np.full(z_ohm.shape, np.inf)
-    knobs = np.zeros((3, *z_ohm.shape))
-    for k, ladder in enumerate(tuner.ladders):
-        score: Score = least_loss
-        if tuner.goal == "stress" and tuner.capacitor_volts and tuner.coil_amps:
-            score = stress_score(ladder, r0_ohm, tuner.capacitor_volts, tuner.coil_amps)
-        found = match(ladder, freq_hz, z_ohm, r0_ohm, score)
-        better = found.score < best
-        form[better], best[better] = k, found.score[better]
-        knobs[:, better] = np.stack(found.knobs)[:, better]
-    lost = ~np.isfinite(best)
-    if lost.any():
-        form[lost], knobs[:, lost] = _closest_form(tuner, freq_hz[lost], z_ohm[lost], r0_ohm)
-    return form, knobs
-
-
-def _closest_form(tuner: Tuner, freq_hz: Real, z_ohm: Complex, r0_ohm: float) -> tuple[Indices, Real]:
-    form: Indices = np.zeros(z_ohm.shape, dtype=np.intp)
-    least = np.full(z_ohm.shape, np.inf)
-    knobs = np.zeros((3, *z_ohm.shape))
-    load = Port(z_ohm, np.ones_like(z_ohm))
-    for k, ladder in enumerate(tuner.ladders):
-        tried = closest(ladder, freq_hz, z_ohm, r0_ohm)
-        source = ladder.two_port(tried).input(load)
-        miss = np.abs(reflection(source.v, source.i, r0_ohm))
-        better = miss < least
-        form[better], least[better] = k, miss[better]
-        knobs[:, better] = np.stack(tried)[:, better]
-    return form, knobs
 
 
 MATCHED_WITHIN = 1e-6
@@ -223,13 +210,14 @@ class LadderTuner(Protocol):
 
 @dataclass(frozen=True)
 class Tuned:
-    """A tuner set for its loads; shapes ``(..., F)``. ``form`` indexes the tuner's networks."""
+    """A tuner set for its loads; shapes ``(..., F)``. ``form`` indexes the tuner's networks; ``values``
+    (3, ..., F) are its elements', in F or H."""
 
     tuner: LadderTuner
     freq_hz: Real
     z_load_ohm: Complex
     form: Indices
-    knobs: Knobs
+    values: Real
     reference_ohm: float
 
     def per_form(self) -> list[tuple[int, Mask]]:
@@ -239,7 +227,7 @@ class Tuned:
     @cached_property
     def two_port(self) -> TwoPort:
         """The chain matrix of the chosen settings."""
-        ports = [self.tuner.ladders[k].two_port(self.knobs) for k, _ in self.per_form()]
+        ports = [self.tuner.ladders[k].two_port(self.freq_hz, self.values) for k, _ in self.per_form()]
         if len(ports) == 1:
             return ports[0]
         masks = [mask for _, mask in self.per_form()]
@@ -272,17 +260,15 @@ class Tuned:
     @cached_property
     def setting(self) -> dict[str, Real]:
         """Knob values in F and H by name."""
-        omega = 2 * np.pi * self.freq_hz
         values = {name: np.zeros(self.freq_hz.shape) for name in self.tuner.networks[0].knobs}
         for k, mask in self.per_form():
             for position, name in enumerate(self.tuner.networks[k].knobs):
-                value = self.tuner.ladders[k].element_value(position, omega, self.knobs[position])
-                values[name] = np.where(mask, value, values[name])
+                values[name] = np.where(mask, self.values[position], values[name])
         return values
 
-    def details(self, source: Port) -> TunerDetails:
-        """What the elements bear, for the actual phasors at the radio side (V, A)."""
-        return TunerDetails(self, source)
+    def details(self, source: Powered, load: Powered) -> TunerDetails:
+        """What the elements bear, for the actual phasors at both sides (V, A)."""
+        return TunerDetails(self, source, load)
 
     @cached_property
     def lacks(self) -> NDArray[np.object_]:
@@ -305,19 +291,27 @@ class Tuned:
 
 @dataclass(frozen=True)
 class TunerDetails:
-    """A set tuner under power; ``source`` holds the phasors at its radio side (V, A)."""
+    """A set tuner under power; phasors at its radio and antenna side (V, A)."""
 
     tuned: Tuned
-    source: Port
+    source: Powered
+    load: Powered
 
     @cached_property
     def loads(self) -> dict[str, ElementLoad]:
         """Volts, amps and heat of each element by knob name."""
+        up = self.source.amplitude
+        return {
+            name: ElementLoad(up * one.volts_peak, up * one.amps_rms, up**2 * one.heat_w)
+            for name, one in self._shape_loads.items()
+        }
+
+    @cached_property
+    def _shape_loads(self) -> dict[str, ElementLoad]:
+        """The same at the phasors' own scale."""
         tuned, out = self.tuned, dict[str, ElementLoad]()
         for k, mask in tuned.per_form():
-            ladder = tuned.tuner.ladders[k]
-            through_in = np.abs(self.source.i) if ladder.plane == "T" else np.abs(self.source.v)
-            each = element_loads(ladder, tuned.knobs, ladder.to_plane(tuned.z_load_ohm), through_in)
+            each = tuned.tuner.ladders[k].loads(tuned.freq_hz, tuned.values, self.load.shape)
             for name, load in zip(tuned.tuner.networks[k].knobs, each, strict=True):
                 old = out.get(name, load)
                 out[name] = ElementLoad(
@@ -328,20 +322,21 @@ class TunerDetails:
     @cached_property
     def limit_w(self) -> Real:
         """Power into the tuner at which its first element reaches its rating (inf: no rating stated)."""
-        tuner, power = self.tuned.tuner, self.source.power_w
+        tuner, power = self.tuned.tuner, self.source.shape.power_w
         worst = np.zeros(np.shape(power))
-        for name, load in self.loads.items():
-            rating = tuner.coil_amps if name.startswith("l") else tuner.capacitor_volts
+        for name, load in self._shape_loads.items():
+            is_coil = name.startswith("l")
+            rating = tuner.coil_amps if is_coil else tuner.capacitor_volts
             if rating is not None:
-                actual = load.amps_rms if name.startswith("l") else load.volts_peak
-                worst = np.maximum(worst, actual / rating)
+                share = (load.amps_rms if is_coil else load.volts_peak) / rating
+                # A bank with nothing switched in is not there, and bears nothing.
+                worst = np.maximum(worst, np.where(self.tuned.setting[name] > 0, share, 0.0))
         return quotient(power, worst**2, np.inf)
 
     @cached_property
     def efficiency(self) -> Real:
         """Power out over power in."""
-        out = self.tuned.two_port.output(self.source)
-        return quotient(out.power_w, self.source.power_w, 0.0)
+        return quotient(self.load.shape.power_w, self.source.shape.power_w, 0.0)
 
 
 def _lack_sentence(name: str, needed: float, end: float) -> str:

@@ -19,8 +19,8 @@ from tithe.core.arrays import Mask, Real
 from tithe.core.errors import require, require_not_negative
 from tithe.core.ratings import Ratings
 from tithe.core.reflection import reflection, rho_of_swr, swr
-from tithe.core.twoport import Port
-from tithe.core.wording import figure
+from tithe.core.twoport import Port, Powered
+from tithe.core.wording import ratio
 
 
 @dataclass(frozen=True)
@@ -91,9 +91,8 @@ class RatedTuned:
     def lacks(self) -> NDArray[np.object_]:
         """What a match would need, as words."""
 
-        def need(ratio: float, matched: bool) -> str:
-            reach = figure(self.tuner.reach_swr)
-            return "" if matched else f"reaches SWR {reach}, the load has {figure(ratio)}"
+        def need(load: float, matched: bool) -> str:
+            return "" if matched else f"reaches SWR {ratio(self.tuner.reach_swr)}, the load has {ratio(load)}"
 
         return np.asarray(np.vectorize(need, otypes=[object])(self.load_swr, self.matched))
 
@@ -111,7 +110,7 @@ class RatedTuned:
         phase = (load.v + r0 * load.i) / np.maximum(np.abs(load.v + r0 * load.i), 1e-300)
         return Port(phase * amplitude * (1 + rho), phase * amplitude * (1 - rho) / r0)
 
-    def details(self, source: Port) -> RatedDetails:
+    def details(self, source: Powered, load: Powered) -> RatedDetails:
         """Beside the phasors at the radio side."""
         return RatedDetails(self, source)
 
@@ -121,7 +120,7 @@ class RatedDetails:
     """A rated tuner under power."""
 
     tuned: RatedTuned
-    source: Port
+    source: Powered
 
     @property
     def efficiency(self) -> Real:

@@ -7,26 +7,26 @@
     session: Session;
     label: string;
     heads: string[];
+    place?: string;
   }
-  let { session, label, heads }: Props = $props();
+  let { session, label, heads, place = 'antenna.points' }: Props = $props();
 
   const id = $props.id();
-  const PLACE = 'antenna.points';
-  const points = $derived((valueAt(session.document, PLACE) ?? []) as unknown[][]);
-  const text = $derived(session.drafts[PLACE] ?? pointsAsText(points));
+  const points = $derived((valueAt(session.document, place) ?? []) as unknown[][]);
+  const text = $derived(session.drafts[place] ?? pointsAsText(points));
   const unfinished = $derived(textAsPoints(text, heads.length).unfinished);
   const faults = $derived(
     Object.entries(session.faults)
-      .filter(([place]) => place.startsWith(PLACE))
-      .map(([place, rule]) => {
-        const line = /\[(\d+)\]/.exec(place)?.[1];
+      .filter(([at]) => at.startsWith(place))
+      .map(([at, rule]) => {
+        const line = /\[(\d+)\]/.exec(at.slice(place.length))?.[1];
         return line === undefined ? rule : `point ${Number(line) + 1} ${rule}`;
       }),
   );
 
   function enter(typed: string) {
-    session.change(PLACE, textAsPoints(typed, heads.length).points);
-    session.drafts = { [PLACE]: typed };
+    session.change(place, textAsPoints(typed, heads.length).points);
+    session.drafts = { [place]: typed };
   }
 </script>
 

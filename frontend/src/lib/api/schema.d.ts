@@ -771,6 +771,9 @@ export interface components {
         /**
          * InlineModel
          * @description Connector, arrestor, switch, choke, filter.
+         *
+         *     ``series_share``: how much of the loss sits in series. ``choke``: it keeps current off the outside of
+         *     the coax; left out, it does if its name says so.
          */
         InlineModel: {
             /**
@@ -808,6 +811,13 @@ export interface components {
              * @default 50
              */
             z_ohm: number;
+            /**
+             * Series Share
+             * @default 0.5
+             */
+            series_share: number;
+            /** Choke */
+            choke?: boolean | null;
         };
         /**
          * KeptStation
@@ -850,6 +860,12 @@ export interface components {
          * @description A line by its figures; k in dB per 100 m, per √MHz and per MHz.
          */
         LineFigures: {
+            /** Heat W Per M */
+            heat_w_per_m?: number | null;
+            /** Wet Factor */
+            wet_factor?: number | null;
+            /** Low Band Factor */
+            low_band_factor?: number | null;
             /** R0 Ohm */
             r0_ohm: number;
             /** Velocity Factor */
@@ -863,9 +879,15 @@ export interface components {
         };
         /**
          * LineModel
-         * @description ``line`` is a slug of the shelf, or figures.
+         * @description ``line`` is a slug of the shelf, or figures; limits given here go before the line's own.
          */
         LineModel: {
+            /** Heat W Per M */
+            heat_w_per_m?: number | null;
+            /** Wet Factor */
+            wet_factor?: number | null;
+            /** Low Band Factor */
+            low_band_factor?: number | null;
             /**
              * Kind
              * @constant
@@ -891,6 +913,12 @@ export interface components {
          * @description A line from one's own loss readings [MHz, dB per 100 m], two or more.
          */
         LineReadings: {
+            /** Heat W Per M */
+            heat_w_per_m?: number | null;
+            /** Wet Factor */
+            wet_factor?: number | null;
+            /** Low Band Factor */
+            low_band_factor?: number | null;
             /** R0 Ohm */
             r0_ohm: number;
             /** Velocity Factor */
@@ -950,6 +978,11 @@ export interface components {
              * @default 0
              */
             loss_db: number;
+            /**
+             * Series Share
+             * @default 0.5
+             */
+            series_share: number;
         };
         /**
          * RatedTunerModel
@@ -1134,6 +1167,27 @@ export interface components {
             max_volts_rms?: number | null;
             /** Passes Dc */
             passes_dc?: boolean | null;
+            /** Capacitor Volts */
+            capacitor_volts?: number | null;
+            /** Coil Amps */
+            coil_amps?: number | null;
+            /**
+             * Lead Nh
+             * @default 0
+             */
+            lead_nh: number;
+            /**
+             * Stray Pf
+             * @default 0
+             */
+            stray_pf: number;
+            /** Set Mhz */
+            set_mhz?: number | null;
+            /**
+             * Dc On Coax
+             * @default false
+             */
+            dc_on_coax: boolean;
             /**
              * Kind
              * @constant
@@ -1173,26 +1227,20 @@ export interface components {
              * Coil Q
              * @default 100
              */
-            coil_q: number;
+            coil_q: number | [
+                number,
+                number
+            ][];
             /**
              * Capacitor Q
              * @default 1000
              */
             capacitor_q: number;
-            /** Capacitor Volts */
-            capacitor_volts?: number | null;
-            /** Coil Amps */
-            coil_amps?: number | null;
             /**
              * Done Swr
              * @default 1.5
              */
             done_swr: number;
-            /**
-             * Dc On Coax
-             * @default false
-             */
-            dc_on_coax: boolean;
         };
         /**
          * SweepModel
@@ -1322,7 +1370,7 @@ export interface components {
         };
         /**
          * TransformerModel
-         * @description ``ratio``: antenna side over radio side, in impedance.
+         * @description ``ratio``: antenna side over radio side, in impedance. ``choke``: left out, a 1:1 is one.
          */
         TransformerModel: {
             /**
@@ -1371,6 +1419,13 @@ export interface components {
             core_loss_ohm?: number | null;
             /** Leakage Uh */
             leakage_uh?: number | null;
+            /**
+             * Series Share
+             * @default 0.5
+             */
+            series_share: number;
+            /** Choke */
+            choke?: boolean | null;
         };
         /**
          * TransmitterModel
@@ -1400,7 +1455,7 @@ export interface components {
              * @default carrier
              * @enum {string}
              */
-            emission: "carrier" | "speech";
+            emission: "carrier" | "keying" | "speech";
         };
         /**
          * TrimModel
@@ -1458,6 +1513,27 @@ export interface components {
             max_volts_rms?: number | null;
             /** Passes Dc */
             passes_dc?: boolean | null;
+            /** Capacitor Volts */
+            capacitor_volts?: number | null;
+            /** Coil Amps */
+            coil_amps?: number | null;
+            /**
+             * Lead Nh
+             * @default 0
+             */
+            lead_nh: number;
+            /**
+             * Stray Pf
+             * @default 0
+             */
+            stray_pf: number;
+            /** Set Mhz */
+            set_mhz?: number | null;
+            /**
+             * Dc On Coax
+             * @default false
+             */
+            dc_on_coax: boolean;
             /**
              * Kind
              * @constant
@@ -1483,7 +1559,10 @@ export interface components {
              * Coil Q
              * @default 200
              */
-            coil_q: number;
+            coil_q: number | [
+                number,
+                number
+            ][];
             /**
              * Capacitor Q
              * @default 1500
@@ -1506,21 +1585,18 @@ export interface components {
              * @default 30
              */
             l_max_uh: number;
-            /** Capacitor Volts */
-            capacitor_volts?: number | null;
-            /** Coil Amps */
-            coil_amps?: number | null;
-            /**
-             * Dc On Coax
-             * @default false
-             */
-            dc_on_coax: boolean;
         };
         /**
          * TwoWireFigures
          * @description A two-wire line by its geometry.
          */
         TwoWireFigures: {
+            /** Heat W Per M */
+            heat_w_per_m?: number | null;
+            /** Wet Factor */
+            wet_factor?: number | null;
+            /** Low Band Factor */
+            low_band_factor?: number | null;
             /** Wire Mm */
             wire_mm: number;
             /** Spacing Mm */
@@ -1670,6 +1746,11 @@ export interface components {
         CautionResult: {
             /** Id */
             id: string;
+            /**
+             * Level
+             * @enum {string}
+             */
+            level: "danger" | "harm" | "misleads" | "reminder";
             /** Text */
             text: string;
             /** Remedy */
@@ -1823,6 +1904,8 @@ export interface components {
             amps_rms_max_at_m?: number | components["schemas"]["Span"] | null;
             /** Heat W Per M Max */
             heat_w_per_m_max?: number | components["schemas"]["Span"] | null;
+            /** Heat W Per M Limit */
+            heat_w_per_m_limit?: number | null;
             /** Forward W */
             forward_w?: number | components["schemas"]["Span"] | null;
             /** Forward W Low */
@@ -2028,8 +2111,23 @@ export interface components {
             max_volts_rms: number;
             /** Outer Mm */
             outer_mm: number;
+            /**
+             * Insulation
+             * @enum {string}
+             */
+            insulation: "solid" | "foam" | "ptfe" | "";
+            /** Wet Factor */
+            wet_factor: number;
+            /** Low Band Factor */
+            low_band_factor: number;
             /** Note */
             note: string;
+            /**
+             * Heat W Per M
+             * @description What a metre gives off, from its jacket and insulation; None for open line, which hangs in the
+             *     air.
+             */
+            readonly heat_w_per_m: number | null;
         };
         /**
          * ShelfPart
@@ -2631,6 +2729,8 @@ export interface components {
             bands: string[];
             /** Left Out */
             left_out: string[];
+            /** Guessed */
+            guessed: string[];
             /** Run M */
             run_m: number;
             /** Indoor M */

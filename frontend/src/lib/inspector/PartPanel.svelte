@@ -5,6 +5,7 @@
   import { withNetwork } from '../station/chain';
   import type { Session } from '../station/session.svelte';
   import ChoiceField from './ChoiceField.svelte';
+  import CoilQuality from './CoilQuality.svelte';
   import KeepOnShelf from './KeepOnShelf.svelte';
   import LineTypeFields from './LineTypeFields.svelte';
   import TextField from './TextField.svelte';
@@ -12,7 +13,7 @@
   import PartCautions from './PartCautions.svelte';
   import PartTools from './PartTools.svelte';
   import SettingFields from './SettingFields.svelte';
-  import { NETWORKS, numbersOf, RATINGS } from './fields';
+  import { LINE_LIMITS, NETWORKS, numbersOf, RATINGS, STRAYS } from './fields';
 
   interface Props {
     session: Session;
@@ -25,6 +26,16 @@
 
   const place = $derived(`chain[${at}]`);
   const stage = $derived(session.answer?.here?.result.stages[at]);
+  /** What the shelf's line of that type has, shown where nothing is typed. */
+  const usual = $derived.by<Record<string, number | undefined>>(() => {
+    const line = part.kind === 'line' ? shelf.lines.find((one) => one.slug === part.line) : undefined;
+    const heat = line?.heat_w_per_m;
+    return {
+      heat_w_per_m: heat == null ? undefined : Number(heat.toPrecision(3)),
+      wet_factor: line?.wet_factor,
+      low_band_factor: line?.low_band_factor,
+    };
+  });
   const bypassed = $derived(part.bypassed || (part.kind === 'tuner' && part.setting === 'bypass'));
 
   function bypass(on: boolean) {
@@ -61,6 +72,18 @@
 {#each numbersOf(part) as spec (`${place}.${spec.key}`)}
   <NumberField {session} place="{place}.{spec.key}" {spec} />
 {/each}
+{#if part.kind === 'tuner' && part.network !== 'rated'}
+  <CoilQuality {session} {place} tuner={part} />
+{:else if part.kind === 'inline' || part.kind === 'transformer'}
+  <label class="switch">
+    <input
+      type="checkbox"
+      checked={part.choke ?? (part.kind === 'transformer' && part.ratio === 1)}
+      onchange={(event) => session.change(`${place}.choke`, event.currentTarget.checked)}
+    />
+    A choke: keeps current off the outside of the coax
+  </label>
+{/if}
 {#if part.kind === 'meter'}
   <ChoiceField
     label="Shows"
@@ -77,7 +100,22 @@
   Bypass
 </label>
 <PartCautions {session} {at} note={stage?.handbook_note ?? ''} />
-{#if part.kind !== 'line'}
+{#if part.kind === 'line'}
+  <details>
+    <summary>Heat and weather</summary>
+    {#each LINE_LIMITS as spec (`${place}.${spec.key}`)}
+      <NumberField {session} place="{place}.{spec.key}" spec={{ ...spec, unset: usual[spec.key] }} />
+    {/each}
+  </details>
+{:else}
+  {#if part.kind === 'tuner' && part.network !== 'rated'}
+    <details>
+      <summary>Strays</summary>
+      {#each STRAYS as spec (`${place}.${spec.key}`)}
+        <NumberField {session} place="{place}.{spec.key}" {spec} />
+      {/each}
+    </details>
+  {/if}
   <details>
     <summary>Ratings</summary>
     {#each RATINGS as spec (`${place}.${spec.key}`)}

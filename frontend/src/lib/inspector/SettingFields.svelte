@@ -34,7 +34,7 @@
     const setting = Object.fromEntries(found);
     if (tuner.network === 'stepped-l') setting.form = stage?.form ?? 'l-coil-then-shunt-c';
     const network = tuner.network === 'l' ? (stage?.form ?? 'l') : tuner.network;
-    session.change(place, { ...tuner, network, setting });
+    session.change(place, { ...tuner, network, setting, set_mhz: session.mhz });
   }
 </script>
 
@@ -60,3 +60,10 @@
     }}
   />
 {/each}
+{#if byHand}
+  <NumberField
+    {session}
+    place="{place}.set_mhz"
+    spec={{ key: 'set_mhz', label: 'Set for', quantity: 'frequency', optional: true }}
+  />
+{/if}

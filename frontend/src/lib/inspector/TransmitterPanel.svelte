@@ -29,6 +29,7 @@
   value={transmitter.emission}
   options={[
     ['carrier', 'a steady carrier'],
+    ['keying', 'keying'],
     ['speech', 'speech'],
   ]}
   onchoose={(name) => session.change('transmitter.emission', name)}

@@ -14,7 +14,6 @@ export interface NumberSpec {
 }
 
 const BANK: NumberSpec[] = [
-  { key: 'coil_q', label: 'Coil Q', quantity: 'plain' },
   { key: 'capacitor_q', label: 'Capacitor Q', quantity: 'plain' },
   { key: 'capacitor_volts', label: 'Capacitors bear, peak', quantity: 'volts', optional: true },
   { key: 'coil_amps', label: 'Coil bears', quantity: 'amps', optional: true },
@@ -38,7 +37,10 @@ const RATED: NumberSpec[] = [
   { key: 'loss_db_at_1', label: 'Loss at SWR 1', quantity: 'db' },
   { key: 'loss_db_at_reach', label: 'Loss at full reach', quantity: 'db' },
 ];
-const LOSS: NumberSpec = { key: 'loss_db', label: 'Loss when matched', quantity: 'db' };
+const LOSS: NumberSpec[] = [
+  { key: 'loss_db', label: 'Loss when matched', quantity: 'db' },
+  { key: 'series_share', label: 'Share of it in series, 0 to 1', quantity: 'plain' },
+];
 
 /** The numbers that make a part what it is. */
 export function numbersOf(part: PartModel): NumberSpec[] {
@@ -52,22 +54,35 @@ export function numbersOf(part: PartModel): NumberSpec[] {
         { key: 'full_scale_w', label: 'Full scale, with multiplier', quantity: 'power', optional: true },
         { key: 'accuracy_pct', label: 'Accuracy, of full scale', quantity: 'percent', optional: true },
         { key: 'directivity_db', label: 'Directivity', quantity: 'db', optional: true },
-        LOSS,
+        ...LOSS,
       ];
     case 'tuner':
       return part.network === 'rated' ? RATED : part.network === 'stepped-l' ? STEPPED : CONTINUOUS;
     case 'inline':
-      return [LOSS, { key: 'z_ohm', label: 'Made for', quantity: 'ohm' }];
+      return [...LOSS, { key: 'z_ohm', label: 'Made for', quantity: 'ohm' }];
     case 'transformer':
       return [
         { key: 'ratio', label: 'Impedance, antenna : radio', quantity: 'plain', after: ': 1' },
-        LOSS,
+        ...LOSS,
         { key: 'magnetizing_uh', label: 'Magnetising inductance', quantity: 'uh', optional: true },
         { key: 'core_loss_ohm', label: 'Core loss, across', quantity: 'ohm', optional: true },
         { key: 'leakage_uh', label: 'Leakage inductance', quantity: 'uh', optional: true },
       ];
   }
 }
+
+/** What a line bears, and how it may be worse than its figures. */
+export const LINE_LIMITS: NumberSpec[] = [
+  { key: 'heat_w_per_m', label: 'A metre gives off', quantity: 'power', optional: true },
+  { key: 'wet_factor', label: 'Loss when wet, times', quantity: 'plain', optional: true },
+  { key: 'low_band_factor', label: 'Loss below 5 MHz, times', quantity: 'plain', optional: true },
+];
+
+/** What the build of a tuner adds to its elements. */
+export const STRAYS: NumberSpec[] = [
+  { key: 'lead_nh', label: 'Leads of each element', quantity: 'nh' },
+  { key: 'stray_pf', label: 'Capacitance across each port', quantity: 'pf' },
+];
 
 /** What a part bears; the same for all but lines. */
 export const RATINGS: NumberSpec[] = [

@@ -1,20 +1,33 @@
 <script lang="ts">
   import type { Result } from '../api/client';
+  import { LEVELS } from './levels';
 
   let { cautions }: { cautions: Result['cautions'] } = $props();
+  const pressing = $derived(
+    LEVELS.flatMap((level) =>
+      cautions.filter((caution) => caution.level === level.id).map((caution) => ({ ...caution, of: level })),
+    ),
+  );
+  const reminders = $derived(cautions.filter((caution) => caution.level === 'reminder'));
 </script>
 
 <section aria-label="Cautions">
   <h2>Cautions</h2>
   <ul>
-    {#each cautions as caution, n (n)}
-      <li>
-        <span class="sign" aria-hidden="true">▲</span>
-        <p>{caution.text} <span class="remedy">{caution.remedy}</span></p>
+    {#each pressing as caution, n (n)}
+      <li class={caution.level}>
+        <span class="sign" aria-hidden="true">{caution.of.mark}</span>
+        <p>
+          <strong>{caution.of.word}.</strong>
+          {caution.text} <span class="remedy">{caution.remedy}</span>
+        </p>
       </li>
     {/each}
   </ul>
-  <p class="limits">Tithe estimates and teaches; it certifies nothing. Transmit only within your licence.</p>
+  <p class="limits">
+    {reminders.map((caution) => `${caution.text} ${caution.remedy}`).join(' ')}
+    Tithe estimates and teaches; it certifies nothing. Transmit only within your licence.
+  </p>
 </section>
 
 <style>
@@ -27,7 +40,7 @@
   }
   li {
     display: grid;
-    grid-template-columns: 1.2rem 1fr;
+    grid-template-columns: 1.4rem 1fr;
     padding: 0.3rem 0;
     border-top: 1px solid var(--hairline);
   }
@@ -36,8 +49,12 @@
   }
   .sign {
     color: var(--caution-ink);
-    font-size: 11px;
-    line-height: 1.9;
+    font-size: 12px;
+    line-height: 1.8;
+  }
+  .danger .sign,
+  .harm .sign {
+    color: var(--heat-ink);
   }
   .remedy,
   .limits {

@@ -1,7 +1,7 @@
 <script lang="ts">
   import type { Figure, Here } from '../api/client';
   import type { Selection, Session } from '../station/session.svelte';
-  import { decibels, middle, shown, swr, watts } from '../figures';
+  import { decibels, lowest, middle, shown, swr, watts } from '../figures';
 
   let { session, here }: { session: Session; here: Here } = $props();
   const result = $derived(here.result);
@@ -65,6 +65,13 @@
     },
   ]);
 
+  /** The power into a part at which a rating, or the heat of its hottest place, is reached. */
+  function bears(stage: Here['result']['stages'][number]): string {
+    return lowest(stage.limit_w) === null || stage.limit_w === undefined
+      ? ''
+      : `bears ${watts(lowest(stage.limit_w))} W; `;
+  }
+
   function note(stage: Here['result']['stages'][number]): string {
     if (stage.bypassed) return 'bypassed';
     if (stage.kind === 'meter')
@@ -75,10 +82,10 @@
         return `${(knob ?? '').toUpperCase()} ${shown(value)} ${unit === 'pf' ? 'pF' : 'µH'}`;
       });
       const how = stage.matched ? 'matched' : 'no match';
-      return knobs.length ? `${how}: ${knobs.join(', ')}` : how;
+      return bears(stage) + (knobs.length ? `${how}: ${knobs.join(', ')}` : how);
     }
     if (stage.kind === 'line')
-      return `matched ${shown(stage.matched_db, decibels)} dB, SWR adds ${shown(stage.extra_db, decibels)} dB; the handbook says ${shown(stage.handbook_db, decibels)} dB in all`;
+      return `${bears(stage)}matched ${shown(stage.matched_db, decibels)} dB, SWR adds ${shown(stage.extra_db, decibels)} dB; the handbook says ${shown(stage.handbook_db, decibels)} dB in all`;
     return '';
   }
   const share = (taken: Figure) => Math.max(0, Math.min(100, (100 * (middle(taken) ?? 0)) / rated));

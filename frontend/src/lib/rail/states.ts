@@ -6,6 +6,6 @@ export const STATES: Record<RailRow['state'], { word: string; mark: string; ink:
   audible: { word: 'one hears it', mark: '◐', ink: 'var(--caution-ink)' },
   costly: { word: 'an S-unit or more', mark: '○', ink: 'var(--heat-ink)' },
   unmatched: { word: 'no match', mark: '✕', ink: 'var(--heat-ink)' },
-  doubtful: { word: 'not measured near here', mark: '?', ink: 'var(--caution-ink)' },
+  doubtful: { word: 'the antenna is a guess here', mark: '?', ink: 'var(--caution-ink)' },
   unknown: { word: 'no data', mark: '–', ink: 'var(--ink-soft)' },
 };

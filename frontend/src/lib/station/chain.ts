@@ -40,7 +40,7 @@ const COMMON = [
   'passes_dc',
   'dc_on_coax',
 ];
-const RATINGS = ['capacitor_volts', 'coil_amps', 'coil_q', 'capacitor_q'];
+const RATINGS = ['capacitor_volts', 'coil_amps', 'coil_q', 'capacitor_q', 'lead_nh', 'stray_pf'];
 const RANGES = ['c_min_pf', 'c_max_pf', 'l_min_uh', 'l_max_uh', 'goal'];
 
 /** The same tuner with another network, keeping what means the same there. */

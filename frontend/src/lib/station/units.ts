@@ -6,6 +6,7 @@ export type Quantity =
   | 'frequency'
   | 'pf'
   | 'uh'
+  | 'nh'
   | 'volts'
   | 'amps'
   | 'db'
@@ -41,6 +42,7 @@ const UNITS: Record<Quantity, Record<string, number>> = {
   frequency: { mhz: 1, khz: 1e-3, hz: 1e-6, ghz: 1e3 },
   pf: { pf: 1, nf: 1000 },
   uh: { uh: 1, µh: 1, μh: 1, nh: 0.001, mh: 1000 },
+  nh: { nh: 1, uh: 1000, µh: 1000, μh: 1000 },
   volts: { v: 1, kv: 1000 },
   amps: { a: 1, ma: 0.001 },
   ohm: { ω: 1, ohm: 1, ohms: 1, kω: 1000, kohm: 1000 },
@@ -57,6 +59,7 @@ const SHOWN: Record<Quantity, string> = {
   frequency: 'MHz',
   pf: 'pF',
   uh: 'µH',
+  nh: 'nH',
   volts: 'V',
   amps: 'A',
   ohm: 'Ω',

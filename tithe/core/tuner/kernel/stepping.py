@@ -1,0 +1,71 @@
+"""The best steps of a relay tuner, for each of many loads: the lowest SWR over all settings of an L form.
+
+With the arm free, the mismatch left grows with the distance of Im(cN/M) from its level (`closest`), and
+that is monotone over the cross between its roots, its stationary points and the ends of the bank. So the
+cross's steps are tried outward from each of those until even an arm without steps would do worse than the
+best found. Of the arm,
+|Γ| has one minimum along it: the two steps beside it are tried. So every setting is covered without being
+tried.
+"""
+
+from __future__ import annotations
+
+from typing import Any
+
+import numpy as np
+
+from tithe.core.compiled import compiled
+from tithe.core.tuner.kernel.algebra import Loads, mismatch, nearest, one_of, roots, stationary
+
+_OPEN = 1e12  # Ω, for no capacitor at all
+_BEND = 1.02  # how far leads in a pi's arm bend what is monotone without them
+
+
+@compiled
+def _reactance(coil: Any, count: float, unit: float) -> Any:
+    """Of so many steps; ``unit`` is the reactance (coil) or susceptance (capacitor) of one."""
+    if coil:
+        return count * unit
+    return 1 / (count * unit) if count > 0 else _OPEN
+
+
+@compiled
+def _steps_of(coil: Any, x: float, unit: float, most: int) -> Any:
+    """Steps, not whole, that have a reactance."""
+    return min(max(x / unit if coil else 1 / (x * unit), 0.0), float(most))
+
+
+@compiled
+def _search(o: Any, arm_unit: float, cross_unit: float, arm_most: int, cross_most: int, best: Any) -> Any:
+    """The best steps into ``best`` (|Γ|², arm, cross)."""
+    best[0] = np.inf
+    root, still = roots(o, 2, 0.0), stationary(o, 0.0)
+    for start in (o.low2, o.high2, root[0], root[1], still[0], still[1]):
+        if not o.low2 <= start <= o.high2:
+            continue
+        first = int(_steps_of(o.coil2, start, cross_unit, cross_most))
+        for way in range(2):
+            cross = first + way
+            while 0 <= cross <= cross_most:
+                x2 = _reactance(o.coil2, float(cross), cross_unit)
+                x1, bound = nearest(o, 0, 0.0, x2, 0.0)
+                if bound > best[0] * _BEND:
+                    break
+                low = np.floor(_steps_of(o.coil1, x1, arm_unit, arm_most))
+                for more in range(2):
+                    arm = min(low + more, float(arm_most))
+                    value = mismatch(o, _reactance(o.coil1, arm, arm_unit), x2, 0.0)
+                    if value < best[0]:
+                        best[0], best[1], best[2] = value, arm, cross
+                cross += 1 if way else -1
+
+
+@compiled
+def best_steps(at: Loads, arm_unit: Any, cross_unit: Any, arm_most: int, cross_most: int) -> Any:
+    """|Γ|² (N,), steps of the arm (N,) and of the cross (N,); units (N,) in Ω or S a step."""
+    count = len(at.z)
+    square, arm, cross, best = np.empty(count), np.empty(count), np.empty(count), np.zeros(3)
+    for n in range(count):
+        _search(one_of(at, n), arm_unit[n], cross_unit[n], arm_most, cross_most, best)
+        square[n], arm[n], cross[n] = best[0], best[1], best[2]
+    return square, arm, cross
