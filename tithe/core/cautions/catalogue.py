@@ -202,10 +202,14 @@ def hot_standing(scene: Scene) -> Iterator[Finding]:
         if isinstance(stage.details, LineDetails):
             rho = np.minimum(np.abs(stage.load.gamma(stage.details.part.line.r0_ohm)), 1)
             if scene.least(swr(rho)) > 5 and scene.worst(stage.taken_w) > 0.2 * scene.worst(stage.in_w) > 5:
-                heat = scene.worst(stage.details.heat_w_per_m_max)
+                heat, limit = (
+                    scene.worst(stage.details.heat_w_per_m_max),
+                    stage.details.part.line.heat_w_per_m,
+                )
+                of_it = "" if limit is None else f" of the {figure(limit)} that it gives off"
                 yield (
                     f"The SWR on “{stage.part.label}” is high and it heats unevenly, up to "
-                    f"{figure(heat)} W in a metre.",
+                    f"{figure(heat)} W in a metre{of_it}.",
                     n,
                 )
 

@@ -133,7 +133,7 @@ def solved(a: float, b: float, c: float) -> Any:
     return h / a, c / h
 
 
-@compiled
+@inlined
 def _linear(o: Any, k: int, z1: Any, z2: Any, z3: Any, t: Any) -> Any:
     """α, β of the numerator of w − t, as α + βZ_k, up to a factor common to all t."""
     if not o.pi:
@@ -153,7 +153,7 @@ def _linear(o: Any, k: int, z1: Any, z2: Any, z3: Any, t: Any) -> Any:
     return z2 + z1 - t * z1 * z2, bent + z1 * o.y - t * z1 * bent
 
 
-@compiled
+@inlined
 def gamma(o: Any, k: int, x1: float, x2: float, x3: float) -> Any:
     """n₀, n₁, m₀, m₁ of Γ over the x of element k; its own x is not used."""
     z1, z2, z3 = o.s1 + x1 * o.d1, o.s2 + x2 * o.d2, o.s3 + x3 * o.d3
@@ -171,7 +171,7 @@ def mismatch(o: Any, x1: float, x2: float, x3: float) -> Any:
     return square(n0 + n1 * x1) / square(m0 + m1 * x1)
 
 
-@compiled
+@inlined
 def nearest(o: Any, k: int, x1: float, x2: float, x3: float) -> Any:
     """The x of element k, in its range, that makes |Γ|² least with the others as they are, and that |Γ|²."""
     n0, n1, m0, m1 = gamma(o, k, x1, x2, x3)
@@ -255,7 +255,7 @@ def near_arm(o: Any, x2: float, x3: float) -> Any:
     return _along(wanted - o.s1, o.d1) / square(o.d1)
 
 
-@compiled
+@inlined
 def far_arm(o: Any, x1: float, x2: float) -> Any:
     """x₃ of the match, the other two given."""
     z1, z2 = o.s1 + x1 * o.d1, o.s2 + x2 * o.d2

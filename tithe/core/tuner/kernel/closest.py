@@ -1,12 +1,12 @@
 """The setting with the lowest SWR of all, for each of many loads that no setting matches.
 
 With the antenna-side arm given, the best of the other two lies on one of a few branches: the radio-side arm
-at an end of its range (the cross by `nearest`), the cross at an end (the radio-side arm by `nearest`), a
+at an end of its range (the cross by `nearest`), the cross at an end (the radio-side arm by `nearest`), or a
 cross at which Im(cN/M) is stationary, since with the radio-side arm free the mismatch grows with the
-distance of Im(cN/M) from its level alone, or a cross that would match if the radio-side arm had no ends. So
-one variable is left; each branch is smooth in it, and is searched on a grid and refined by golden sections
-at its lowest dips. With leads in a pi's arms the stationary points are off by the square of what the leads
-are to the arm; exact steps along one element after the other make that good.
+distance of Im(cN/M) from its level alone. So one variable is left; each branch is smooth in it, and is
+searched on a grid and refined by golden sections at its lowest dips. With leads in a pi's arms the
+stationary points are off by the square of what the leads are to the arm; exact steps along one element
+after the other make that good.
 """
 
 from __future__ import annotations
@@ -16,10 +16,10 @@ from typing import Any
 import numpy as np
 
 from tithe.core.compiled import compiled
-from tithe.core.tuner.kernel.algebra import Loads, grid_ends, nearest, one_of, roots, stationary
+from tithe.core.tuner.kernel.algebra import Loads, grid_ends, nearest, one_of, stationary
 
 GRID = 28
-_BRANCHES = 8
+_BRANCHES = 6
 _DIPS = 2  # lowest dips of a branch that are refined
 _SECTIONS = 18
 _GOLDEN = 0.6180339887498949
@@ -33,15 +33,14 @@ def _closest_at(o: Any, branch: int, x3: float, best: Any) -> Any:
         x1 = o.high1 if branch else o.low1
         x2, value = nearest(o, 1, x1, 0.0, x3)
     else:
-        if branch < 4:
-            x2 = o.high2 if branch == 3 else o.low2
-        elif branch < 6:
+        x2 = o.high2 if branch == 3 else o.low2
+        if branch > 3:
             x2 = stationary(o, x3)[branch - 4]
-        else:
-            x2 = roots(o, 2, x3)[branch - 6]
         if not o.low2 <= x2 <= o.high2:
             return np.inf
         x1, value = nearest(o, 0, 0.0, x2, x3)
+        if branch > 3 and (x1 == o.low1 or x1 == o.high1):
+            return np.inf  # the first two branches do better
     if value < best[0]:
         best[0], best[1], best[2], best[3] = value, x1, x2, x3
     return value

@@ -40,7 +40,8 @@ def _search(o: Any, arm_unit: float, cross_unit: float, arm_most: int, cross_mos
     """The best steps into ``best`` (|Γ|², arm, cross)."""
     best[0] = np.inf
     root, still = roots(o, 2, 0.0), stationary(o, 0.0)
-    for start in (o.low2, o.high2, root[0], root[1], still[0], still[1]):
+    # The roots first: from a good best the others are left at once.
+    for start in (root[0], root[1], still[0], still[1], o.low2, o.high2):
         if not o.low2 <= start <= o.high2:
             continue
         first = int(_steps_of(o.coil2, start, cross_unit, cross_most))
