@@ -1,4 +1,4 @@
-"""The command line: ``tithe solve``, ``tithe sweep``, ``tithe choose``, ``tithe serve``, ``tithe demo``."""
+"""The command line: solve, sweep, choose; backup, restore, check; serve and demo."""
 
 from __future__ import annotations
 
@@ -20,10 +20,13 @@ from tithe.core.wording import figure, watts
 from tithe.formats import budget_json, choice, choose_json, shelf, station_file, sweep_file, sweep_json
 from tithe.formats.station_file import StationError
 from tithe.formats.station_model import StationFile
+from tithe.site import copies, folder
+from tithe.site.folder import StartError
 
 
 def main(argv: list[str] | None = None) -> int:
-    """Run a command; 0 on success, 2 with one line on standard error on bad input."""
+    """Run a command; 0 on success, 2 with one line on standard error on bad input, 1 where it cannot
+    start."""
     args = _parser().parse_args(argv)
     try:
         status = int(args.run(args))
@@ -32,6 +35,9 @@ def main(argv: list[str] | None = None) -> int:
     except BrokenPipeError:  # the reader has had enough, as `head` has: nothing more to say
         os.dup2(os.open(os.devnull, os.O_WRONLY), sys.stdout.fileno())
         return 0
+    except StartError as error:
+        print(str(error), file=sys.stderr)
+        return 1
     except StationError as error:
         complaint = error.errors[0]
     except InputError as error:
@@ -63,6 +69,15 @@ def _parser() -> argparse.ArgumentParser:
     command.add_argument("station", type=Path)
     command.add_argument("--json", action="store_true")
     command.set_defaults(run=_choose)
+    for name, text, run in (
+        ("backup", "copy everything into one file, while serving or not", _backup),
+        ("restore", "put such a copy back; what stands there is copied first", _restore),
+    ):
+        command = commands.add_parser(name, help=text)
+        command.add_argument("file", type=Path)
+        command.set_defaults(run=run)
+    command = commands.add_parser("check", help="whether the database is whole")
+    command.set_defaults(run=_check)
     for name, text in (("serve", "the application"), ("demo", "the application with demo stations")):
         command = commands.add_parser(name, help=text)
         command.add_argument("--port", type=int, default=8000)
@@ -151,6 +166,7 @@ def _through(text: str) -> Line:
 
 
 def _serve(args: argparse.Namespace) -> int:
+    folder.prepare(_data_folder())
     os.environ.setdefault("DJANGO_SETTINGS_MODULE", "tithe.site.settings")
     import django
 
@@ -158,6 +174,38 @@ def _serve(args: argparse.Namespace) -> int:
     from tithe.site.server import serve
 
     serve(args.port, demo=args.demo)
+    return 0
+
+
+def _data_folder() -> Path:
+    """Where the settings keep the data, known before they are read."""
+    return Path(os.environ.get("TITHE_DATA", Path(__file__).resolve().parents[2] / "var"))
+
+
+def _backup(args: argparse.Namespace) -> int:
+    copies.backup(_data_folder(), args.file)
+    print(f"Everything is in {args.file}.")
+    return 0
+
+
+def _restore(args: argparse.Namespace) -> int:
+    data = _data_folder()
+    folder.prepare(data)
+    before = copies.restore(data, args.file)
+    said = f" What stood there before is in {before}." if before else ""
+    print(f"{args.file} is put back.{said} Restart Tithe if it is being served.")
+    return 0
+
+
+def _check(args: argparse.Namespace) -> int:
+    data = _data_folder()
+    with folder.told(data):
+        wrong = folder.check(data / folder.DATABASE, whole=True)
+    if wrong:
+        raise StartError(
+            f"{data / folder.DATABASE} is damaged: {wrong}. Put a copy back with `tithe restore`."
+        )
+    print(f"{data / folder.DATABASE} is whole.")
     return 0
 
 

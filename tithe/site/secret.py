@@ -4,17 +4,23 @@ from __future__ import annotations
 
 import os
 import secrets
+from contextlib import suppress
 from pathlib import Path
 
 
 def secret_key(folder: Path) -> str:
-    """The key kept in ``folder``, made there with mode 0600 if there is none yet."""
+    """The key kept in ``folder``, made there with mode 0600 if there is none yet.
+
+    Written elsewhere first and linked to its name when it is whole, so that of several first starts at once
+    all read the same key.
+    """
     folder.mkdir(parents=True, exist_ok=True)
     path = folder / "secret-key"
-    try:
-        handle = os.open(path, os.O_WRONLY | os.O_CREAT | os.O_EXCL, 0o600)
-    except FileExistsError:
-        return path.read_text("utf-8")
-    with os.fdopen(handle, "w") as file:
-        file.write(secrets.token_urlsafe(50))
+    if not path.exists():
+        fresh = folder / f".key-{os.getpid()}-{secrets.token_hex(4)}"
+        with os.fdopen(os.open(fresh, os.O_WRONLY | os.O_CREAT | os.O_EXCL, 0o600), "w") as file:
+            file.write(secrets.token_urlsafe(50))
+        with suppress(FileExistsError):
+            os.link(fresh, path)
+        fresh.unlink()
     return path.read_text("utf-8")

@@ -1,23 +1,109 @@
-"""Serve the application: migrate, load demo stations where asked and none are there, listen."""
+"""Serve the application: look after the data folder, migrate, load demo stations into a new one, listen."""
 
 from __future__ import annotations
+
+import errno
+import logging
+import signal
+import threading
+from pathlib import Path
+from types import FrameType
 
 import waitress
 from django.conf import settings
 from django.core.management import call_command
 from django.core.wsgi import get_wsgi_application
+from django.db import connection
+from django.db.migrations.executor import MigrationExecutor
 
 from tithe.core.errors import require
+from tithe.core.tuner.warm import warm
 from tithe.library import services as library
+from tithe.site import copies, folder
+from tithe.site.folder import StartError
+
+QUIET_S = 60.0
+"""How often, between requests, the log is brought into the database and the day's copy looked after."""
+MOST_BODY = 32_000_000
 
 
 def serve(port: int, *, demo: bool) -> None:
-    """Serve on the loopback until interrupted."""
+    """Serve on the loopback until interrupted or told to stop. Raises `StartError` with what to do."""
     built = (settings.DIST / "manifest.json").exists()
     require(built, "", "The page is not built yet: run `make demo` once.")
-    call_command("migrate", verbosity=0)
-    if demo:
-        library.load_demos()
-    server = waitress.create_server(get_wsgi_application(), host="127.0.0.1", port=port, threads=8)
+    data: Path = settings.DATA
+    with folder.told(data), folder.alone(data):
+        _look_after(data, demo=demo)
+    warm()
+    server = _listening(port)
+    stopped = threading.Event()
+    signal.signal(signal.SIGTERM, _stop)
+    keeper = threading.Thread(target=_keep, args=(data, stopped), daemon=True)
+    keeper.start()
     print(f"Tithe is served at http://127.0.0.1:{port}/", flush=True)
-    server.run()
+    try:
+        server.run()
+    finally:
+        stopped.set()
+        copies.checkpoint(data)
+
+
+def _look_after(data: Path, *, demo: bool) -> None:
+    """The database in order, of this version, and with demos only where nothing ever stood."""
+    database = data / folder.DATABASE
+    held = copies.held_stations(data)
+    if held and not database.exists():
+        kept = data / folder.COPIES
+        raise StartError(
+            f"{data} held stations, but its database is gone. Put a copy back with `tithe restore "
+            f"{kept}/…`, or move {kept} away to start anew."
+        )
+    if database.exists() and (wrong := folder.check(database, whole=False)):
+        raise StartError(
+            f"{database} is damaged ({wrong}). Put a copy back with `tithe restore {data / folder.COPIES}/…`."
+        )
+    _migrate(data, existing=database.exists())
+    if demo and not held:
+        library.load_demos()
+    copies.daily(data)
+
+
+def _migrate(data: Path, *, existing: bool) -> None:
+    executor = MigrationExecutor(connection)
+    unknown = sorted(set(executor.loader.applied_migrations) - set(executor.loader.disk_migrations))
+    own = [name for app, name in unknown if app in ("stations", "sweeps")]
+    if own:
+        raise StartError(
+            f"{data / folder.DATABASE} was written by a newer Tithe ({own[0]}): start that one, or put "
+            "back a copy made by this one."
+        )
+    plan = executor.migration_plan(executor.loader.graph.leaf_nodes())
+    if plan and existing and executor.loader.applied_migrations:
+        copies.before_migration(data, plan[0][0].name)
+    if plan:
+        call_command("migrate", verbosity=0)
+
+
+def _listening(port: int) -> waitress.server.BaseWSGIServer:
+    logging.getLogger("waitress.queue").setLevel(logging.ERROR)
+    try:
+        return waitress.create_server(
+            get_wsgi_application(), host="127.0.0.1", port=port, threads=8, max_request_body_size=MOST_BODY
+        )
+    except OSError as error:
+        if error.errno == errno.EADDRINUSE:
+            raise StartError(f"Port {port} is in use: stop what uses it, or give another --port.") from None
+        raise StartError(f"Port {port} cannot be listened on: {error.strerror}.") from None
+
+
+def _stop(number: int, frame: FrameType | None) -> None:
+    raise SystemExit(0)
+
+
+def _keep(data: Path, stopped: threading.Event) -> None:
+    while not stopped.wait(QUIET_S):
+        try:
+            copies.checkpoint(data)
+            copies.daily(data)
+        except Exception:
+            logging.getLogger("tithe").exception("looking after the data folder")

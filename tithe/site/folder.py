@@ -1,0 +1,86 @@
+"""The data folder: made for its owner only, one start at a time, and sentences for what may be wrong with
+it."""
+
+from __future__ import annotations
+
+import errno
+import fcntl
+import os
+import sqlite3
+from collections.abc import Iterator
+from contextlib import closing, contextmanager
+from pathlib import Path
+
+DATABASE = "tithe.sqlite3"
+COPIES = "copies"
+
+
+class StartError(Exception):
+    """Why Tithe cannot start or copy, and what to do: one sentence or two, for standard error."""
+
+
+@contextmanager
+def told(folder: Path) -> Iterator[None]:
+    """Errors of the system and of the database as `StartError`."""
+    try:
+        yield
+    except PermissionError as error:
+        where = error.filename or folder
+        raise StartError(
+            f"{where} cannot be written: give yourself the right to, or set TITHE_DATA."
+        ) from None
+    except OSError as error:
+        if error.errno in (errno.ENOSPC, errno.EDQUOT):
+            raise StartError(f"The disk of {folder} is full: make room and start again.") from None
+        if error.errno == errno.EROFS:
+            raise StartError(f"{folder} is on a read-only disk: set TITHE_DATA to another folder.") from None
+        raise StartError(f"{error.filename or folder}: {error.strerror}.") from None
+    except Exception as error:
+        cause = error if isinstance(error, sqlite3.Error) else error.__cause__
+        if isinstance(cause, sqlite3.Error):
+            raise StartError(_database_sentence(folder, str(cause))) from None
+        raise
+
+
+def _database_sentence(folder: Path, said: str) -> str:
+    database = folder / DATABASE
+    if "readonly" in said or "unable to open" in said:
+        return f"{database} cannot be written or opened: give yourself the right to, or set TITHE_DATA."
+    if "disk is full" in said or "disk I/O" in said:
+        return f"The disk of {folder} is full or failing: make room, and check the disk."
+    if "locked" in said:
+        return f"{database} is held by another program: close it and start again."
+    return (
+        f"{database} is damaged or is no database ({said}). Move it away and put back a copy with "
+        f"`tithe restore {folder / COPIES}/…`."
+    )
+
+
+def prepare(folder: Path) -> None:
+    """The folder with rights for its owner only; files made from now on are private as well."""
+    os.umask(0o077)
+    with told(folder):
+        folder.mkdir(parents=True, exist_ok=True)
+        folder.chmod(0o700)
+        for path in folder.iterdir():
+            if path.is_file() and path.stat().st_uid == os.getuid():
+                path.chmod(0o600)
+        probe = folder / f".probe-{os.getpid()}"
+        probe.write_bytes(b"x")
+        probe.unlink()
+
+
+@contextmanager
+def alone(folder: Path) -> Iterator[None]:
+    """One start at a time: others wait here."""
+    with (folder / "start.lock").open("w") as lock:
+        fcntl.flock(lock, fcntl.LOCK_EX)
+        yield
+
+
+def check(database: Path, *, whole: bool) -> str:
+    """What is wrong with a database, "" where nothing is; quick, or every index and row."""
+    with closing(sqlite3.connect(f"file:{database}?mode=ro", uri=True, timeout=20)) as connection:
+        pragma = "integrity_check" if whole else "quick_check"
+        rows = [str(row[0]) for row in connection.execute(f"PRAGMA {pragma}")]
+    return "" if rows == ["ok"] else "; ".join(rows[:3])
