@@ -104,8 +104,10 @@ def lines() -> Iterator[str]:
     share = float(tuner.tune(f, load, 50.0).matched.mean())
     values, ladder = tuner.tune(f, load, 50.0).values, tuner.ladders[0]
     bare = seconds(lambda: ladder.two_port(f, values).input(load))
+    alone = seconds(lambda: ladder.match(f, z, 50.0), runs=3)
     yield (
-        f"10,000 least-loss T solves ({share:.0%} have a match): {took:.2f} s; "
+        f"10,000 least-loss T solves ({share:.0%} have a match): {took:.2f} s, the search for a match alone "
+        f"{alone / n * 1e6:.1f} µs a load (aim 2); "
         f"one bare evaluation of their ABCD products {bare * 1e3:.1f} ms ({1 - bare / took:.1%} is above it)"
     )
     ratios = tuple((hz, 3.0) for hz in np.linspace(7.0e6, 7.2e6, 5))

@@ -66,11 +66,11 @@ def test_a_script_in_a_name_is_only_a_name(client, mill):
 
 def test_every_start_can_be_started(client):
     for slug in (*demo.DEMOS, demo.EMPTY):
-        kept = client.post(f"/api/stations/start/{slug}").json()
+        kept = client.post(f"/api/stations/start/{slug}", content_type="application/json").json()
         answer = send(client, "post", "/api/solve", {"document": kept["document"], "mhz": 14.2}).json()
         assert (answer["here"] is None) == (slug == demo.EMPTY)
     assert answer["why"].startswith("The antenna is not described yet: ")
-    assert client.post("/api/stations/start/nowhere").status_code == 404
+    assert client.post("/api/stations/start/nowhere", content_type="application/json").status_code == 404
 
 
 def test_past_states_are_listed_and_whole(client, mill):

@@ -1,6 +1,7 @@
 """Sweeps over the API: kept with their run, read at any joint, trimmed, compared, and carried by the file."""
 
 import json
+from datetime import timedelta
 
 import numpy as np
 import pytest
@@ -212,3 +213,25 @@ def test_an_swr_only_antenna_cannot_be_measured_with_phase(client, mill):
     refused = send(client, "post", "/api/sweeps/simulate", body)
     assert refused.status_code == 422
     assert "nobody knows the phase" in refused.json()["errors"][0]["rule"]
+
+
+def test_the_trim_log_goes_by_arrival_and_says_that_the_clock_went_backwards(client, station, mill):
+    """The second sweep dated two hours before the first: it is still the second, and the advice the same."""
+    goal, steps = {"target_mhz": 7.05, "wire_m": 10.2, "sides": 2, "means": "wire", "aim": "lowest"}, []
+    for title, change in (("as hung", None), ("cut", -0.15)):
+        shorter = mill | {
+            "antenna": {"kind": "resonator", "f0_mhz": 6.8 if change is None else 6.9, "r_ohm": 55, "q": 9}
+        }
+        text = simulated(client, shorter, joint=7)
+        steps.append(kept(client, station, text, joint=7, title=title, trim=True, change_m=change))
+    before = send(client, "post", f"/api/stations/{station['id']}/trim", {"trim": goal}).json()
+    late = KeptSweep.objects.get(pk=steps[1]["id"])
+    late.taken = KeptSweep.objects.get(pk=steps[0]["id"]).taken - timedelta(hours=2)
+    late.save()
+    after = send(client, "post", f"/api/stations/{station['id']}/trim", {"trim": goal}).json()
+    assert [step["title"] for step in after["steps"]] == ["as hung", "cut"]
+    assert after["change_m"] == before["change_m"]
+    assert after["sentence"] == (
+        f"{before['sentence']} The clock went backwards between “as hung” and “cut”: they are judged in "
+        "the order in which they came."
+    )

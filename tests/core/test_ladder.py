@@ -199,7 +199,7 @@ def kernels_answer():
     for ladder in (*THREE, replace(THREE[2], strays=STRAYS)):
         found, (closest, rho) = ladder.match(f, z, 50.0), ladder.closest(f, z, 50.0)
         rows += [found.score, *found.values, rho, *closest]
-    steps, rho = L_FORMS[0].ladder(COIL, CAPACITOR).best_steps(f, z, 50.0, (0.1e-6, 10e-12))
+    steps, rho = L_FORMS[0].ladder(COIL, CAPACITOR).settle_steps(f, z, 50.0, (0.1e-6, 10e-12))
     return np.stack([*rows, *steps, rho])
 
 

@@ -11,6 +11,7 @@ import numpy as np
 from tithe.choices.own_lines import own_lines
 from tithe.core import InputError, Station
 from tithe.core.choose import (
+    EVERY_THIRD,
     Candidate,
     Doubt,
     Grid,
@@ -40,7 +41,7 @@ class Asked:
         self.document = document
         self.station: Station = to_station(document)
         self.choice: Choice = read(document, own_lines())
-        self.question: Question = question(self.station)
+        self.question: Question = question(self.station, EVERY_THIRD)
         self.candidates: tuple[Candidate, ...] = self.choice.all_candidates()
 
     def grid(self) -> Grid:

@@ -346,6 +346,25 @@ class LineDetails:
         )
         return swr(np.minimum(np.abs(near.gamma(reference_ohm)), 1.0))
 
+    @cached_property
+    def _bounds(self) -> tuple[Real, Real]:
+        """What the crests of volts and amps (rms) surely do not exceed: both waves in step, where larger."""
+        gamma, z0, forward, backward = self._waves()
+        grown = np.exp(gamma.real * self.part.length_m)
+        bound = np.maximum(
+            np.abs(forward) + np.abs(backward), np.abs(forward) / grown + np.abs(backward) * grown
+        )
+        return bound * self.source.amplitude, bound * self.source.amplitude / np.abs(z0)
+
+    def surely_below(self, volts_rms: Real | float, duty: float) -> bool:
+        """Whether volts and heat are below what the line bears, told without seeking the crests."""
+        volts, amps = self._bounds
+        line = self.part.line
+        heat = (
+            line.series_ohm_per_m(self.freq_hz) * amps**2 + line.shunt_siemens_per_m(self.freq_hz) * volts**2
+        )
+        return bool((volts <= volts_rms).all() and (heat * duty <= self._limit).all())
+
     def bearable_share(self, duty: float) -> Real:
         """The share of the power here at which the hottest place is as hot as the line bears (inf: not
         known).

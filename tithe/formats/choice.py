@@ -13,10 +13,13 @@ from dataclasses import dataclass
 from functools import cache
 from importlib import resources
 
+import numpy as np
+
 from tithe.core import InputError
+from tithe.core.budget import MAX_RUN_DB
 from tithe.core.choose import PLACEMENTS, Candidate, Kit, Site, Wishes, candidates
 from tithe.core.errors import require
-from tithe.core.line import LineType
+from tithe.core.line import LineType, attenuation_db_per_m
 from tithe.formats import part_model as p
 from tithe.formats import shelf
 from tithe.formats import station_model as m
@@ -48,7 +51,8 @@ class OwnLine:
 
 @dataclass(frozen=True)
 class Choice:
-    """Everything that a choice is made from."""
+    """Everything that a choice is made from; ``lossy``: names of lines left out, since nothing would arrive
+    through so much of them."""
 
     site: Site
     kit: Kit
@@ -58,6 +62,7 @@ class Choice:
     names: dict[str, str]
     prices: dict[str, float]
     present: Candidate | None
+    lossy: tuple[str, ...] = ()
 
     def all_candidates(self) -> tuple[Candidate, ...]:
         """What stands now, if there is a run, and everything allowed. Raises `InputError` where that is
@@ -93,6 +98,12 @@ def read(document: m.StationFile, own: Sequence[OwnLine] = ()) -> Choice:
     models, names = _shelf_models(), _placed_names()
     kept = _kept(document.chain, at, models, names)
     coax, open_lines, owned_line = _lines(run, own, models, names)
+    lossy = _too_lossy(
+        {**coax, **open_lines}, run_m, max(b.high_mhz for b in document.bands) if document.bands else 30
+    )
+    coax, open_lines = (
+        {t: one for t, one in group.items() if t not in lossy} for group in (coax, open_lines)
+    )
     tuners = _tuners(document.chain, models, names)
     owned = frozenset(
         {*kept.tokens, *tuners, *(("choke",) if kept.choke else ()), *_hung(document.chain, at, models)}
@@ -115,7 +126,17 @@ def read(document: m.StationFile, own: Sequence[OwnLine] = ()) -> Choice:
     prices |= {"radio-tuner": start["own-3"], "choke": start["choke-1"], **given, **settings.prices}
     stands = Candidate("present", "what stands now", owned_line, (), present=True)
     present = stands if run else None
-    return Choice(site, kit, wishes, settings, models, names, prices, present)
+    left_out = tuple(names[token] for token in lossy)
+    return Choice(site, kit, wishes, settings, models, names, prices, present, left_out)
+
+
+def _too_lossy(lines: dict[str, LineType], run_m: float, mhz: float) -> list[str]:
+    """Tokens of lines through which nothing would arrive over the run: they rule themselves out."""
+    at = np.array([mhz * 1e6])
+    with np.errstate(over="ignore"):
+        return [
+            t for t, one in lines.items() if not attenuation_db_per_m(one, at)[0] * run_m < MAX_RUN_DB / 2
+        ]
 
 
 def _site(settings: ChoiceModel, run_m: float) -> Site:

@@ -60,7 +60,7 @@ def answer(choice: Choice, ranking: Ranking) -> dict[str, Any]:
     return {
         "sentence": verdict(ranking, choice.names),
         "not_worth": not_worth(ranking, choice.names),
-        "shortcomings": " ".join(filter(None, (shortcomings(ranking), how_used(asked)))),
+        "shortcomings": " ".join(filter(None, (shortcomings(ranking), how_used(asked), _left_out(choice)))),
         "guessed": guessed_bands(asked),
         "prices_note": _prices_note(choice, missing_prices(bought, choice.names)),
         "within_db": ranking.within_db,
@@ -82,6 +82,12 @@ def answer(choice: Choice, ranking: Ranking) -> dict[str, Any]:
 
 
 _NOTES = {placement.slug: placement.note for placement in PLACEMENTS}
+
+
+def _left_out(choice: Choice) -> str:
+    if not choice.lossy:
+        return ""
+    return f"Left out, since next to nothing would arrive through so much of it: {', '.join(choice.lossy)}."
 
 
 def _prices_note(choice: Choice, missing: str) -> str:

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import json
+import re
 from collections.abc import Sequence
 from dataclasses import replace
 from functools import lru_cache
@@ -43,6 +44,7 @@ from tithe.formats import station_model as m
 from tithe.formats.wire import input_errors
 
 MAX_BYTES = 10_000_000
+_SURROGATE = re.compile(r"\\u[dD][89a-fA-F]")
 
 
 class StationError(Exception):
@@ -68,9 +70,16 @@ def load_json(text: str) -> Any:
     if len(text) > MAX_BYTES:
         raise InputError("", f"The file is larger than {MAX_BYTES // 1_000_000} MB")
     try:
-        return json.loads(text, parse_constant=no_constant, object_pairs_hook=no_double)
+        found = json.loads(text, parse_constant=no_constant, object_pairs_hook=no_double)
+        if _SURROGATE.search(text):
+            json.dumps(found, ensure_ascii=False).encode("utf-8")
+        return found
     except InputError:
         raise
+    except UnicodeEncodeError:
+        raise InputError(
+            "", "The file holds half of a surrogate pair (\\ud800 to \\udfff), no character"
+        ) from None
     except json.JSONDecodeError as error:
         raise InputError(f"line {error.lineno}", f"is not JSON: {error.msg}") from None
     except RecursionError:

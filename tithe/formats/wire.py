@@ -5,14 +5,32 @@ from __future__ import annotations
 from collections.abc import Mapping, Sequence
 from typing import Annotated, Any
 
-from pydantic import BaseModel, ConfigDict, Field, model_validator
+from pydantic import AfterValidator, BaseModel, ConfigDict, Field, model_validator
 from pydantic_core import PydanticCustomError
 
 from tithe.core.errors import InputError
 
-Number = Annotated[float, Field(strict=True, allow_inf_nan=False, ge=-1e12, le=1e12)]
-Positive = Annotated[float, Field(strict=True, allow_inf_nan=False, gt=0, le=1e12)]
-NotNegative = Annotated[float, Field(strict=True, allow_inf_nan=False, ge=0, le=1e12)]
+TINIEST = 1e-15
+"""Smaller quantities of any unit here are slips of the keyboard, and would overflow when divided by."""
+
+
+def _of_a_size(value: float) -> float:
+    if 0 < abs(value) < TINIEST:
+        raise PydanticCustomError(
+            "rule", "is too small to be meant: 0, or {least} at least", {"least": "1e-15"}
+        )
+    return value
+
+
+Number = Annotated[
+    float, Field(strict=True, allow_inf_nan=False, ge=-1e12, le=1e12), AfterValidator(_of_a_size)
+]
+Positive = Annotated[
+    float, Field(strict=True, allow_inf_nan=False, gt=0, le=1e12), AfterValidator(_of_a_size)
+]
+NotNegative = Annotated[
+    float, Field(strict=True, allow_inf_nan=False, ge=0, le=1e12), AfterValidator(_of_a_size)
+]
 Ratio = Annotated[float, Field(strict=True, allow_inf_nan=False, ge=1, le=1e12)]
 """A standing-wave ratio or another that is never below 1."""
 Share = Annotated[float, Field(strict=True, allow_inf_nan=False, ge=0, le=1)]
@@ -77,6 +95,8 @@ def _located(item: Any, data: Any) -> tuple[str, Any]:
 
 
 def _shown(value: Any) -> str:
+    if isinstance(value, int | float) and not isinstance(value, bool):
+        return f"{value:g}"
     return repr(value)[:60] if isinstance(value, str | int | float | bool | None) else type(value).__name__
 
 
@@ -86,11 +106,11 @@ def _rule(item: Any, given: Any) -> str:
         case "missing":
             return "is missing"
         case "greater_than":
-            return f"must be above {ctx['gt']:g} (it is {given:g})"
+            return f"must be above {ctx['gt']:g} (it is {_shown(given)})"
         case "greater_than_equal":
-            return f"must be {ctx['ge']:g} or more (it is {given:g})"
+            return f"must be {ctx['ge']:g} or more (it is {_shown(given)})"
         case "less_than_equal":
-            return f"must be {ctx['le']:g} or less (it is {given:g})"
+            return f"must be {ctx['le']:g} or less (it is {_shown(given)})"
         case "finite_number":
             return "must be a finite number"
         case "float_type" | "float_parsing":

@@ -96,6 +96,11 @@ def _http_error(request: HttpRequest, error: HttpError) -> HttpResponse:
     return _refusal(request, [InputError("", str(error))], error.status_code)
 
 
+@api.exception_handler(OverflowError)
+def _too_large(request: HttpRequest, error: OverflowError) -> HttpResponse:
+    return _refusal(request, [InputError("", "The request holds a number too large to be kept or looked up")])
+
+
 @api.exception_handler(Exception)
 def _own_fault(request: HttpRequest, error: Exception) -> HttpResponse:
     logging.getLogger("django.request").error("unhandled", exc_info=error)

@@ -12,7 +12,7 @@ import numpy as np
 
 from tithe.core import InputError, Line, solve
 from tithe.core.bands import USUAL
-from tithe.core.choose import doubts, evaluate, question
+from tithe.core.choose import EVERY_THIRD, doubts, evaluate, question
 from tithe.core.errors import require
 from tithe.core.sweep import NEEDS, move
 from tithe.core.verdict import verdict_at
@@ -133,7 +133,7 @@ def _sweep(args: argparse.Namespace) -> int:
 
 def _choose(args: argparse.Namespace) -> int:
     document = read_station_file(args.station)
-    asked, wanted = question(station_file.to_station(document)), choice.read(document)
+    asked, wanted = question(station_file.to_station(document), EVERY_THIRD), choice.read(document)
     ranking = choose_json.ranked(wanted, evaluate(asked, wanted.kit, wanted.all_candidates()))
     answer = choose_json.answer(wanted, ranking)
     answer["sure"] = choose_json.sureness(wanted, doubts(ranking, wanted.kit, wanted.settings.budget))

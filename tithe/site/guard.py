@@ -1,4 +1,6 @@
-"""Another site's page, open in the same browser, must not change stations here."""
+"""What every request is held to: another site's page, open in the same browser, changes nothing here;
+changes come as JSON; nothing that was answered is kept by the browser.
+"""
 
 from __future__ import annotations
 
@@ -10,23 +12,46 @@ from django.http import HttpRequest, HttpResponse, JsonResponse
 _SAFE = {"GET", "HEAD", "OPTIONS"}
 _POLICY = (
     "default-src 'self'; style-src 'self' 'unsafe-inline'; img-src 'self' data:; "
-    "object-src 'none'; base-uri 'none'; frame-ancestors 'none'"
+    "object-src 'none'; base-uri 'none'; form-action 'self'; frame-ancestors 'none'"
 )
 
 
 class SameOriginMiddleware:
-    """Refuse changing requests whose Origin is another host; send a strict content policy."""
+    """Refuse changing requests from elsewhere or in another form than JSON; send a strict content policy."""
 
     def __init__(self, get_response: Callable[[HttpRequest], HttpResponse]) -> None:
         self.get_response = get_response
 
     def __call__(self, request: HttpRequest) -> HttpResponse:
-        """Answer, or refuse with 403."""
-        origin = request.headers.get("Origin")
-        foreign = origin is not None and urlsplit(origin).netloc != request.get_host()
-        if request.method not in _SAFE and foreign:
-            text = "This request comes from another site."
-            return JsonResponse({"errors": [{"place": "", "rule": text}]}, status=403)
+        """Answer, or refuse with 403, 405 or 415."""
+        api = request.path.startswith("/api/")
+        if request.method not in _SAFE:
+            if _is_foreign(request):
+                return _refused("This request comes from another site.", 403)
+            if not api:
+                return _refused("Pages can only be read.", 405)
+            has_body = request.META.get("CONTENT_LENGTH") not in (None, "", "0")
+            if has_body and request.content_type != "application/json":
+                return _refused("A change must come as JSON (Content-Type: application/json).", 415)
         response = self.get_response(request)
         response.headers.setdefault("Content-Security-Policy", _POLICY)
+        if api:
+            response.headers.setdefault("Cache-Control", "no-store")
         return response
+
+
+def _is_foreign(request: HttpRequest) -> bool:
+    """Whether a browser says that another site's page asks. Other programs say neither of the two."""
+    if request.headers.get("Sec-Fetch-Site", "same-origin") not in ("same-origin", "none"):
+        return True
+    origin = request.headers.get("Origin")
+    if origin is None:
+        return False
+    try:
+        return urlsplit(origin).netloc != request.get_host()
+    except ValueError:
+        return True
+
+
+def _refused(text: str, status: int) -> HttpResponse:
+    return JsonResponse({"errors": [{"place": "", "rule": text}]}, status=status)

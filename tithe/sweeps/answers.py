@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Sequence
+from itertools import pairwise
 from typing import Any
 
 import numpy as np
@@ -106,7 +107,7 @@ def trim(
     taught = learned(steps, target) if goal.means == "wire" else None
     low, high = target * 0.9, target * 1.1
     return {
-        "sentence": sentence,
+        "sentence": f"{sentence}{_clock(log)}",
         "change_m": change if goal.means == "wire" else None,
         "learned": taught.sentence if taught else "",
         "steps": [
@@ -124,6 +125,17 @@ def trim(
             for kept, sweep, dip, place, verdict in zip(log, sweeps, found, places, verdicts, strict=True)
         ],
     }
+
+
+def _clock(log: Sequence[KeptSweep]) -> str:
+    """A sweep dated before the one that came before it: the order of arrival is the one that is gone by."""
+    for before, after in pairwise(log):
+        if after.taken < before.taken:
+            return (
+                f" The clock went backwards between “{before.title}” and “{after.title}”: they are judged in "
+                "the order in which they came."
+            )
+    return ""
 
 
 def _aimed(found: Features, goal: TrimModel, target_hz: float) -> Dip | None:

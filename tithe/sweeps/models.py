@@ -27,7 +27,7 @@ class KeptSweep(models.Model):
     removed = models.BooleanField(default=False)
 
     class Meta:
-        ordering = ("taken", "id")
+        ordering = ("id",)  # of arrival: a clock may go backwards, a cut cannot be undone
 
     def __str__(self) -> str:
         return self.title

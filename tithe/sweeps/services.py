@@ -50,7 +50,12 @@ def _moment(text: str) -> datetime:
         moment = datetime.fromisoformat(text)
     except ValueError:
         raise InputError("taken", f"must be a date such as 2026-11-24 (it is {text[:40]!r})") from None
-    return moment if moment.tzinfo else moment.replace(tzinfo=UTC)
+    try:
+        moment = moment.astimezone(UTC) if moment.tzinfo else moment.replace(tzinfo=UTC)
+    except OverflowError:
+        raise InputError("taken", f"must lie inside the calendar (it is {text[:40]!r})") from None
+    require(1900 <= moment.year <= 2999, "taken", "must be a date from 1900 to 2999", text[:40])
+    return moment
 
 
 @transaction.atomic

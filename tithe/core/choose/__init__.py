@@ -3,7 +3,16 @@ flip it."""
 
 from tithe.core.choose.advice import missing_prices, named, not_worth, sure, verdict
 from tithe.core.choose.break_even import BreakEven, break_evens
-from tithe.core.choose.grid import Grid, Question, evaluate, evaluated, joined, parts_of, question
+from tithe.core.choose.grid import (
+    EVERY_THIRD,
+    Grid,
+    Question,
+    evaluate,
+    evaluated,
+    joined,
+    parts_of,
+    question,
+)
 from tithe.core.choose.kit import Kit, SeenAntenna, Site, ThroughPresentRun
 from tithe.core.choose.lengths import Lengths, safe_lengths
 from tithe.core.choose.loss_map import LEVELS_DB, Point, contour_matched_db, contour_swr, points
@@ -14,6 +23,7 @@ from tithe.core.choose.unmatched import guessed_bands, how_used, shortcomings
 
 __all__ = [
     "ASSUMPTIONS",
+    "EVERY_THIRD",
     "LEVELS_DB",
     "PLACEMENTS",
     "BreakEven",

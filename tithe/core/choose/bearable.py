@@ -28,6 +28,9 @@ def _of(stage: Stage, duty: float) -> Real:
     if isinstance(stage.details, AnyTunerDetails):
         share = np.minimum(share, quotient(stage.details.limit_w, stage.in_w, 1.0))
     volts = part.line.max_volts_rms if isinstance(part, Line) else part.ratings.max_volts_rms
+    limit = np.inf if volts is None else volts
+    if isinstance(stage.details, LineDetails) and stage.details.surely_below(limit, duty):
+        return share
     if volts is not None:
         share = np.minimum(share, quotient(volts, stage.volts_rms_worst, np.inf) ** 2)
     if isinstance(stage.details, LineDetails) and stage.details.part.line.heat_w_per_m is not None:

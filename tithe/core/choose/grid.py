@@ -46,9 +46,15 @@ class Question:
         return weights if weights.sum() > 0 else np.ones(len(weights))
 
 
-def question(station: Station) -> Question:
-    """What is asked: the bands whose edges the antenna's data reach. Raises `InputError` where there is
-    none."""
+EVERY_THIRD = 3
+"""Phases tried when candidates are compared, of those there are: medians move by some hundredths of a dB."""
+
+
+def question(station: Station, every: int = 1) -> Question:
+    """What is asked: the bands whose edges the antenna's data reach. Raises `InputError` where there is none.
+
+    ``every``: which of the phases that are open are tried, where the antenna's is not known.
+    """
     low, high = station.antenna.range_hz
     slack = 1e-9 * high if np.isfinite(high) else 0.0
     bands = tuple(b for b in station.bands if low - slack <= b.low_hz and b.high_hz <= high + slack)
@@ -56,7 +62,7 @@ def question(station: Station) -> Question:
         raise InputError("bands", "must hold a band that the antenna’s data reach from edge to edge")
     freq_hz = np.array([f for b in bands for f in (b.low_hz, b.middle_hz, b.high_hz)])
     port = ThroughPresentRun(station).terminals(freq_hz)
-    rows = Port(port.v.reshape(-1, len(freq_hz)), port.i.reshape(-1, len(freq_hz)))
+    rows = Port(port.v.reshape(-1, len(freq_hz))[::every], port.i.reshape(-1, len(freq_hz))[::every])
     seen = SeenAntenna(freq_hz, rows, station.antenna.label, station.antenna.loss)
     return Question(station, seen, bands, freq_hz)
 

@@ -18,6 +18,7 @@ from tithe.core.choose.grid import Question, retuned
 from tithe.core.errors import InputError, require, require_positive
 from tithe.core.line import Line
 from tithe.core.tuner import AnyTuner
+from tithe.core.twoport import Port
 from tithe.core.wording import figure
 
 MOST_LENGTHS = 801
@@ -63,14 +64,30 @@ def safe_lengths(asked: Question, low_m: float, high_m: float, step_m: float = 0
             if isinstance(part, AnyTuner):
                 raise InputError("chain", "holds two tuners in line: bypass one of them")
             port = part.two_port(asked.freq_hz).input(port)
-    reached = tuner.reaches(
-        asked.freq_hz, port, asked.station.transmitter.reference_ohm, asked.station.comfort_swr
-    )
-    by_band: Mask = np.asarray(np.all(np.all(reached, axis=1).reshape(count, -1, 3), axis=-1))
+    everywhere = _reached(tuner, asked, port)
+    by_band: Mask = np.asarray(np.all(everywhere.reshape(count, -1, 3), axis=-1))
     margin = _margin(np.asarray(np.all(by_band, axis=1)), step_m)
     return Lengths(
         tried, by_band, margin, line.length_m, _sentence(tried, by_band, margin, line.length_m, asked)
     )
+
+
+_EVERY = 6
+
+
+def _reached(tuner: AnyTuner, asked: Question, port: Port) -> Mask:
+    """Whether all phases are reached, shape ``(L, F)``: every sixth phase first, the rest where those are."""
+    r0, comfort = asked.station.transmitter.reference_ohm, asked.station.comfort_swr
+    v, i = np.broadcast_arrays(port.v, port.i)
+    first = tuner.reaches(asked.freq_hz, Port(v[:, ::_EVERY], i[:, ::_EVERY]), r0, comfort)
+    reached: Mask = np.asarray(np.all(first, axis=1))
+    if v.shape[1] > 1:
+        rest = np.arange(v.shape[1]) % _EVERY != 0
+        where, at = np.nonzero(reached)
+        load = Port(v[where[:, None], rest, at[:, None]], i[where[:, None], rest, at[:, None]])
+        again = tuner.reaches(asked.freq_hz[at][:, None], load, r0, comfort)
+        reached[where, at] = np.all(again, axis=1)
+    return reached
 
 
 def _tuner(asked: Question) -> tuple[int, AnyTuner]:

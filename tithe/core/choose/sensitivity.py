@@ -172,12 +172,19 @@ def assumptions(ranking: Ranking, kit: Kit) -> tuple[Assumption, ...]:
     return tuple(one for one in ASSUMPTIONS if one.applies(ranking.grid.question, kit))
 
 
+CANNOT_WIN_DB = 6.0
+"""A candidate so far behind what is near enough to the best does not win by any one of the assumptions."""
+
+
 def doubts(ranking: Ranking, kit: Kit, budget: float | None = None) -> Iterator[Doubt]:
-    """Each assumption tried over all candidates of the ranking."""
-    chosen = ranking.grid.candidates
+    """Each assumption tried over the candidates of the ranking that may still win."""
+    far = ranking.behind_db > ranking.within_db + CANNOT_WIN_DB
+    near = [n for n in range(len(far)) if not far[n] or n in (ranking.decision, ranking.present)]
+    chosen = tuple(ranking.grid.candidates[n] for n in near)
+    decision = near.index(ranking.decision)
     for assumption in assumptions(ranking, kit):
         asked, other = assumption.change(ranking.grid.question, kit)
-        again = rank(evaluate(asked, other, chosen), ranking.costs, ranking.within_db, budget)
-        behind = float(again.behind_db[ranking.decision])
+        again = rank(evaluate(asked, other, chosen), ranking.costs[near], ranking.within_db, budget)
+        behind = float(again.behind_db[decision])
         stands = bool(np.isfinite(behind) and behind <= ranking.within_db + 0.025)
         yield Doubt(assumption, stands, behind, chosen[again.decision])

@@ -164,12 +164,25 @@ class Ladder:
         square, x = closest(self._at(freq_hz, z_ohm, r0_ohm))
         return self._values(freq_hz, x), np.sqrt(square)
 
-    def best_steps(
-        self, freq_hz: Real, z_ohm: Complex, r0_ohm: float, steps: tuple[float, float]
+    def settle_steps(
+        self,
+        freq_hz: Real,
+        z_ohm: Complex,
+        r0_ohm: float,
+        steps: tuple[float, float],
+        known_rho: Real | None = None,
+        enough_rho: float = 0.0,
     ) -> tuple[Real, Real]:
-        """As `closest`, for an L form whose arm and cross come in ``steps`` of F or H, from nothing up."""
+        """As `closest`, for an L form whose arm and cross come in ``steps`` of F or H, from nothing up.
+
+        ``known_rho`` (N,): |Γ| that another form has already, and that comes back where this one does not
+        better it. ``enough_rho``: |Γ| at which the search for a load may end.
+        """
         omega = 2 * np.pi * freq_hz
-        most = [round(part.high / step) for part, step in zip(self.elements, steps, strict=True)]
-        at = self._at(freq_hz, z_ohm, r0_ohm)
-        square, arm, cross = best_steps(at, omega * steps[0], omega * steps[1], *most)
+        known = np.full(len(z_ohm), np.inf) if known_rho is None else known_rho**2
+        arm_most, cross_most = (round(part.high / s) for part, s in zip(self.elements, steps, strict=True))
+        square, arm, cross = best_steps(
+            self._at(freq_hz, z_ohm, r0_ohm), omega * steps[0], omega * steps[1], arm_most, cross_most,
+            known, enough_rho**2,
+        )  # fmt: skip
         return np.stack((arm * steps[0], cross * steps[1], np.zeros(len(arm)))), np.sqrt(square)

@@ -112,8 +112,9 @@ class SteppedTuner:
             values = fixed_values([float(self.setting[name]) for name in FORMS[form].knobs], z.shape)
             return Tuned(self, freq, z, np.full(z.shape, form, dtype=np.intp), values, reference_ohm)
         best = Best(z.size)
+        flat_f, flat_z = freq.reshape(-1), z.reshape(-1)
         for k, ladder in enumerate(self.ladders):
-            values, rho = ladder.best_steps(freq.reshape(-1), z.reshape(-1), reference_ohm, self._steps(k))
+            values, rho = ladder.settle_steps(flat_f, flat_z, reference_ohm, self._steps(k), best.score)
             best.take(k, rho, values)
         values = best.values.reshape(3, *z.shape)
         return Tuned(self, freq, z, best.form.reshape(z.shape), values, reference_ohm)
@@ -124,5 +125,17 @@ class SteppedTuner:
         return arm, cross
 
     def reaches(self, freq_hz: Real, load: Port, reference_ohm: float, comfort_swr: float) -> Mask:
-        """Whether the best step calls itself done or leaves no more than ``comfort_swr``."""
-        return self.tune(freq_hz, load, reference_ohm).leaves_at_most(comfort_swr)
+        """Whether the best step calls itself done or leaves no more than ``comfort_swr``.
+
+        Quicker than `tune`: a search ends with the first steps that do, and where none can.
+        """
+        if isinstance(self.setting, Mapping):
+            return self.tune(freq_hz, load, reference_ohm).leaves_at_most(comfort_swr)
+        z = tunable(load)
+        freq, flat = np.broadcast_to(freq_hz, z.shape).reshape(-1), z.reshape(-1)
+        enough = float(rho_of_swr(max(comfort_swr, self.done_swr)))
+        just_not = np.full(flat.size, enough * (1 + 1e-9) + 1e-12)
+        rho = just_not
+        for k, ladder in enumerate(self.ladders):
+            _, rho = ladder.settle_steps(freq, flat, reference_ohm, self._steps(k), rho, enough)
+        return np.asarray(rho < just_not).reshape(z.shape)

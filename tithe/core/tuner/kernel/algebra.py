@@ -164,19 +164,9 @@ def gamma(o: Any, k: int, x1: float, x2: float, x3: float) -> Any:
     return a + b * s, b * d, e + f * s, f * d
 
 
-@compiled
-def mismatch(o: Any, x1: float, x2: float, x3: float) -> Any:
-    """|Γ|² of a setting."""
-    n0, n1, m0, m1 = gamma(o, 0, x1, x2, x3)
-    return square(n0 + n1 * x1) / square(m0 + m1 * x1)
-
-
 @inlined
-def nearest(o: Any, k: int, x1: float, x2: float, x3: float) -> Any:
-    """The x of element k, in its range, that makes |Γ|² least with the others as they are, and that |Γ|²."""
-    n0, n1, m0, m1 = gamma(o, k, x1, x2, x3)
-    low = o.low1 if k == 0 else o.low2 if k == 1 else o.low3
-    high = o.high1 if k == 0 else o.high2 if k == 1 else o.high3
+def least(n0: Any, n1: Any, m0: Any, m1: Any, low: float, high: float) -> Any:
+    """x in a range that makes |n₀ + n₁x|²/|m₀ + m₁x|² least, and that figure."""
     a, b, c = square(n1), 2 * _along(n0, n1), square(n0)
     d, e, f = square(m1), 2 * _along(m0, m1), square(m0)
     best_x, best = low, (c + low * (b + low * a)) / (f + low * (e + low * d))
@@ -189,6 +179,15 @@ def nearest(o: Any, k: int, x1: float, x2: float, x3: float) -> Any:
             if value < best:
                 best_x, best = x, value
     return best_x, max(best, 0.0)
+
+
+@inlined
+def nearest(o: Any, k: int, x1: float, x2: float, x3: float) -> Any:
+    """The x of element k, in its range, that makes |Γ|² least with the others as they are, and that |Γ|²."""
+    n0, n1, m0, m1 = gamma(o, k, x1, x2, x3)
+    low = o.low1 if k == 0 else o.low2 if k == 1 else o.low3
+    high = o.high1 if k == 0 else o.high2 if k == 1 else o.high3
+    return least(n0, n1, m0, m1, low, high)
 
 
 @inlined

@@ -15,7 +15,7 @@ from typing import Any
 import numpy as np
 
 from tithe.core.compiled import compiled
-from tithe.core.tuner.kernel.algebra import Loads, mismatch, nearest, one_of, roots, stationary
+from tithe.core.tuner.kernel.algebra import Loads, gamma, least, one_of, roots, square, stationary
 
 _OPEN = 1e12  # Ω, for no capacitor at all
 _BEND = 1.02  # how far leads in a pi's arm bend what is monotone without them
@@ -36,9 +36,10 @@ def _steps_of(coil: Any, x: float, unit: float, most: int) -> Any:
 
 
 @compiled
-def _search(o: Any, arm_unit: float, cross_unit: float, arm_most: int, cross_most: int, best: Any) -> Any:
-    """The best steps into ``best`` (|Γ|², arm, cross)."""
-    best[0] = np.inf
+def _search(
+    o: Any, arm_unit: float, cross_unit: float, arm_most: int, cross_most: int, enough: float, best: Any
+) -> Any:
+    """Better steps into ``best`` (|Γ|², arm, cross); it ends at the first that are good ``enough``."""
     root, still = roots(o, 2, 0.0), stationary(o, 0.0)
     # The roots first: from a good best the others are left at once.
     for start in (root[0], root[1], still[0], still[1], o.low2, o.high2):
@@ -49,24 +50,36 @@ def _search(o: Any, arm_unit: float, cross_unit: float, arm_most: int, cross_mos
             cross = first + way
             while 0 <= cross <= cross_most:
                 x2 = _reactance(o.coil2, float(cross), cross_unit)
-                x1, bound = nearest(o, 0, 0.0, x2, 0.0)
+                n0, n1, m0, m1 = gamma(o, 0, 0.0, x2, 0.0)
+                x1, bound = least(n0, n1, m0, m1, o.low1, o.high1)
                 if bound > best[0] * _BEND:
                     break
                 low = np.floor(_steps_of(o.coil1, x1, arm_unit, arm_most))
                 for more in range(2):
                     arm = min(low + more, float(arm_most))
-                    value = mismatch(o, _reactance(o.coil1, arm, arm_unit), x2, 0.0)
+                    x1 = _reactance(o.coil1, arm, arm_unit)
+                    value = square(n0 + n1 * x1) / square(m0 + m1 * x1)
                     if value < best[0]:
                         best[0], best[1], best[2] = value, arm, cross
+                        if value <= enough:
+                            return
                 cross += 1 if way else -1
 
 
 @compiled
-def best_steps(at: Loads, arm_unit: Any, cross_unit: Any, arm_most: int, cross_most: int) -> Any:
-    """|Γ|² (N,), steps of the arm (N,) and of the cross (N,); units (N,) in Ω or S a step."""
+def best_steps(
+    at: Loads, arm_unit: Any, cross_unit: Any, arm_most: int, cross_most: int, known: Any, enough: float
+) -> Any:
+    """|Γ|² (N,), steps of the arm (N,) and of the cross (N,); units (N,) in Ω or S a step.
+
+    ``known`` (N,): |Γ|² that another form has; where nothing betters it, it comes back. ``enough``: |Γ|² at
+    which the search for a load may end.
+    """
     count = len(at.z)
-    square, arm, cross, best = np.empty(count), np.empty(count), np.empty(count), np.zeros(3)
+    left, arm, cross, best = np.empty(count), np.empty(count), np.empty(count), np.zeros(3)
     for n in range(count):
-        _search(one_of(at, n), arm_unit[n], cross_unit[n], arm_most, cross_most, best)
-        square[n], arm[n], cross[n] = best[0], best[1], best[2]
-    return square, arm, cross
+        best[0], best[1], best[2] = known[n], 0.0, 0.0
+        if known[n] > enough:
+            _search(one_of(at, n), arm_unit[n], cross_unit[n], arm_most, cross_most, enough, best)
+        left[n], arm[n], cross[n] = best[0], best[1], best[2]
+    return left, arm, cross
