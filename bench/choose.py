@@ -57,7 +57,7 @@ def lines() -> Iterator[str]:
 
 
 def _phase_unknown(document: StationFile) -> Iterator[str]:
-    """The ordinary heavy case: an antenna known by its SWR only, and a relay tuner; beside what is aimed at."""
+    """The ordinary heavy case: an antenna known by its SWR only, a relay tuner; beside what is aimed at."""
     changed = document.model_dump(exclude_none=True)
     changed["chain"][2] = {"kind": "tuner", "network": "stepped-l"}
     changed["antenna"] = {"kind": "swr", "points": [[1.8, 5], [30, 5]]}
@@ -71,4 +71,4 @@ def _phase_unknown(document: StationFile) -> Iterator[str]:
         ("221 feeder lengths", 0.5, lambda: safe_lengths(question(station), 5, 60, 0.25)),
     ):
         took = seconds(job, runs=1)
-        yield f"phase unknown, relay tuner, {len(asked.freq_hz)} frequencies: {what} {took:.2f} s (aim {aim} s)"
+        yield f"phase unknown, relay tuner, {len(asked.freq_hz)} points: {what} {took:.2f} s (aim {aim} s)"

@@ -3,6 +3,7 @@
 import cmath
 import math
 
+import numpy as np
 import pytest
 from hypothesis import given
 from hypothesis import strategies as st
@@ -81,3 +82,23 @@ def test_any_bytes_are_decoded_or_refused(content):
         assert isinstance(touchstone.decode(content), str)
     except InputError as error:
         assert error.place == "file"
+
+
+@given(
+    st.sampled_from(["RI", "MA", "DB"]),
+    st.sampled_from(["S", "Z", "Y"]),
+    st.lists(st.tuples(st.floats(0.01, 0.6), st.floats(0.01, 0.6)), min_size=1, max_size=20),
+    st.sampled_from(["", "! a comment\n", "\n"]),
+)
+def test_both_readers_read_the_same(form, parameter, values, between):
+    """The one that reads a sound file at once, and the one that can name a line."""
+    rows = between.join(f"{7 + n / 100} {a} {b} ! point {n}\n" for n, (a, b) in enumerate(values))
+    text = f"! head\n# MHz {parameter} {form} R 50\n{rows}"
+    at_once = touchstone._at_once(text)
+    try:
+        slow = touchstone._line_by_line(text)
+    except InputError:
+        assert at_once is None
+        return
+    assert at_once is not None
+    np.testing.assert_allclose(at_once.points, slow.points, rtol=1e-12, atol=1e-15)

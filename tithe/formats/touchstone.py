@@ -1,6 +1,7 @@
 """Touchstone one-port files (version 1 text): reflection over frequency, in and out.
 
-Read from text only, line by line; every refusal names its line. Written as ``# MHz S RI R 50``.
+Read from text only: a file without a fault at once, any other line by line, so that every refusal names its
+line. Written as ``# MHz S RI R 50``.
 """
 
 from __future__ import annotations
@@ -8,11 +9,16 @@ from __future__ import annotations
 import cmath
 import math
 from dataclasses import dataclass
+from typing import Any
+
+import numpy as np
 
 from tithe.core.errors import InputError, require
 
 MAX_BYTES = 8_000_000
 MAX_POINTS = 200_001
+MOST_RHO = 1.05
+"""An instrument's error allowed for."""
 _SCALE = {"HZ": 1.0, "KHZ": 1e3, "MHZ": 1e6, "GHZ": 1e9}
 _FORMATS = ("RI", "MA", "DB")
 
@@ -45,6 +51,40 @@ def decode(content: bytes) -> str:
 def parse(text: str) -> Sweep:
     """Read a one-port file. Raises `InputError` whose place is ``line N``."""
     require(len(text) <= MAX_BYTES, "file", f"is larger than {MAX_BYTES // 1_000_000} MB", len(text))
+    return _at_once(text) or _line_by_line(text)
+
+
+def _at_once(text: str) -> Sweep | None:
+    """A file without a fault, read at once; None where there may be one, for the reader that can name its
+    line."""
+    lines = [line for line in text.splitlines() if (start := line.lstrip()) and start[0] != "!"]
+    if len(lines) < 2 or "[" in text or lines[0].lstrip()[0] != "#":
+        return None
+    try:
+        options = _parse_options(lines[0].split("!", 1)[0].strip()[1:].upper().split(), "line 1")
+        rows = np.loadtxt(lines[1:], comments="!", ndmin=2)
+    except (InputError, ValueError):
+        return None
+    if rows.shape[1] != 3 or len(rows) > MAX_POINTS or not np.isfinite(rows).all():
+        return None
+    freq, (one, two) = rows[:, 0] * options.scale, rows[:, 1:].T
+    sound = freq[0] > 0 and freq[-1] < 1e12 and (np.diff(freq) > 0).all() and np.abs(rows[:, 1:]).max() < 1e15
+    if not sound or (options.form == "DB" and one.max() >= 300):
+        return None
+    if options.form == "RI":
+        value = one + 1j * two
+    else:
+        value = (one if options.form == "MA" else 10 ** (one / 20)) * np.exp(1j * np.radians(two))
+    above, below = _waves(value, options)
+    if (below == 0).any():
+        return None
+    gamma = above / below
+    if np.abs(gamma).max() > MOST_RHO:
+        return None
+    return Sweep(tuple(zip(freq.tolist(), gamma.real.tolist(), gamma.imag.tolist(), strict=True)))
+
+
+def _line_by_line(text: str) -> Sweep:
     options: _Options | None = None
     points: list[tuple[float, float, float]] = []
     for number, raw in enumerate(text.splitlines(), start=1):
@@ -99,23 +139,27 @@ def _parse_point(words: list[str], options: _Options, place: str) -> tuple[float
         value = cmath.rect(10 ** (one / 20), math.radians(two))
     gamma = _gamma(value, options, place)
     require(
-        abs(gamma) <= 1.05, place, f"returns more power than it gets (|Γ| = {abs(gamma):.3g})", abs(gamma)
+        abs(gamma) <= MOST_RHO, place, f"returns more power than it gets (|Γ| = {abs(gamma):.3g})", abs(gamma)
     )
     return freq, gamma.real, gamma.imag
 
 
 def _gamma(value: complex, options: _Options, place: str) -> complex:
     """Γ re 50 Ω of an S, Z or Y entry (Z and Y are normalised to the reference, by the format's rule)."""
+    above, below = _waves(value, options)
+    require(below != 0, place, "has no reflection that a passive antenna could have")
+    return complex(above / below)
+
+
+def _waves(value: Any, options: _Options) -> Any:
+    """Numerator and denominator of Γ, of a number or an array."""
     r = options.reference_ohm
     if options.parameter == "S":
         # z = r(1+s)/(1−s) put into (z−50)/(z+50), without dividing by 1−s
-        above, below = r * (1 + value) - 50 * (1 - value), r * (1 + value) + 50 * (1 - value)
-    elif options.parameter == "Z":
-        above, below = value * r - 50, value * r + 50
-    else:
-        above, below = 1 - 50 * value / r, 1 + 50 * value / r
-    require(below != 0, place, "has no reflection that a passive antenna could have")
-    return above / below
+        return r * (1 + value) - 50 * (1 - value), r * (1 + value) + 50 * (1 - value)
+    if options.parameter == "Z":
+        return value * r - 50, value * r + 50
+    return 1 - 50 * value / r, 1 + 50 * value / r
 
 
 def _number(word: str, place: str) -> float:
