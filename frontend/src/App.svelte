@@ -1,6 +1,6 @@
 <script lang="ts">
   import { onMount } from 'svelte';
-  import { api, type KeptStation, type PartModel, type StationRow } from './lib/api/client';
+  import { api, unreachable, type KeptStation, type PartModel, type StationRow } from './lib/api/client';
   import ArrangementsView from './lib/arrangements/ArrangementsView.svelte';
   import BandsView from './lib/bands/BandsView.svelte';
   import ChooseView from './lib/choose/ChooseView.svelte';
@@ -32,22 +32,25 @@
   onMount(open);
 
   async function open() {
-    try {
-      const [list] = await Promise.all([api.GET('/api/stations'), shelf.load()]);
-      stations = list.data ?? [];
+    const [list] = await Promise.all([api.GET('/api/stations'), shelf.load()]);
+    stations = list.data ?? [];
+    if (unreachable(list.response)) trouble = 'The server does not answer. Is it running?';
+    else if (!list.data) trouble = 'The list of stations could not be read: the server has trouble.';
+    else {
       const named = /\/station\/(\d+)/.exec(location.pathname)?.[1];
       const asked = Number(named ?? (location.pathname === '/' ? (stations[0]?.id ?? 0) : 0));
       if (asked) await show(asked);
-    } catch {
-      trouble = 'The server does not answer. Is it running?';
     }
     ready = true;
   }
 
   async function show(asked: number) {
-    const { data } = await api.GET('/api/stations/{pk}', { params: { path: { pk: asked } } });
+    const { data, response } = await api.GET('/api/stations/{pk}', { params: { path: { pk: asked } } });
     if (!data) {
-      trouble = `Station ${asked} is not kept here.`;
+      trouble =
+        response.status === 404
+          ? `Station ${asked} is not kept here.`
+          : `Station ${asked} could not be read: the server has trouble, or does not answer.`;
       return;
     }
     current = data.id;

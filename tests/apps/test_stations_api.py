@@ -123,3 +123,15 @@ def test_secret_key_is_made_once_for_its_owner_only(tmp_path):
     assert len(key) >= 50
     assert secret_key(tmp_path / "data") == key
     assert stat.S_IMODE((tmp_path / "data" / "secret-key").stat().st_mode) == 0o600
+
+
+def test_the_same_save_twice_is_one_save(client, mill):
+    """A save whose answer was lost comes again under its name: no conflict, no second state in the past."""
+    kept = send(client, "post", "/api/stations", mill).json()
+    body = {"version": 1, "document": kept["document"] | {"name": "New name"}, "key": "a-1"}
+    first, second = (send(client, "put", f"/api/stations/{kept['id']}", body) for _ in range(2))
+    assert (first.status_code, second.status_code) == (200, 200)
+    assert first.json()["version"] == second.json()["version"] == 2
+    assert len(client.get(f"/api/stations/{kept['id']}/revisions").json()) == 1
+    other = send(client, "put", f"/api/stations/{kept['id']}", body | {"key": "b-1"})
+    assert other.status_code == 409

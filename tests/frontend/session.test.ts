@@ -184,3 +184,44 @@ test('a draft whose save arrived unacknowledged goes on, undo and redo with it',
   expect([session.history.canRedo, session.document.name]).toEqual([false, 'Theirs']);
   expect(new Session({ ...saved, version: 5 }, draft).history.canRedo).toBe(false);
 });
+
+test('a save that the server fails at is tried again, under the same name, and has its own sentence', async () => {
+  vi.useFakeTimers();
+  const session = new Session(kept());
+  const fine = server.reply;
+  let failures = 2;
+  server.reply = (asked) =>
+    asked.method === 'PUT' && failures-- > 0
+      ? { status: 500, body: { errors: [{ place: '', rule: 'trouble' }] } }
+      : fine(asked);
+  session.change('name', 'Mine');
+  await vi.advanceTimersByTimeAsync(500);
+  expect(session.keeper.state).toBe('failing');
+  expect(session.faults).toEqual({});
+  await vi.advanceTimersByTimeAsync(1000);
+  expect(server.to('/api/stations/7')).toHaveLength(2);
+  await vi.advanceTimersByTimeAsync(1500); // the second pause is twice the first
+  expect(server.to('/api/stations/7')).toHaveLength(2);
+  await vi.advanceTimersByTimeAsync(1000);
+  const keys = server.to('/api/stations/7').map((one) => (one.body as { key: string }).key);
+  expect(session.keeper.state).toBe('saved');
+  expect(keys).toHaveLength(3);
+  expect(new Set(keys).size).toBe(1);
+  session.change('name', 'Mine again');
+  await vi.advanceTimersByTimeAsync(500);
+  expect((server.to('/api/stations/7').at(-1)?.body as { key: string }).key).not.toBe(keys[0]);
+  vi.useRealTimers();
+});
+
+test.each([
+  [404, [], 'gone'],
+  [413, [{ place: '', rule: 'The request is larger than 12 MB' }], 'blocked'],
+  [422, [{ place: 'document.chain[0].length_m', rule: 'must be 0 or more' }], 'refused'],
+])('a save answered %i says what it is', async (status, errors, state) => {
+  const session = new Session(kept());
+  await until(() => session.answer !== null);
+  server.reply = ({ method }) => (method === 'PUT' ? { status, body: { errors } } : { body: answer() });
+  session.change('name', 'Mine');
+  await until(() => session.keeper.state === state);
+  if (state === 'blocked') expect(session.keeper.why).toContain('12 MB');
+});

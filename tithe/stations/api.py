@@ -3,10 +3,11 @@
 from __future__ import annotations
 
 from datetime import datetime
-from typing import Any
+from typing import Annotated, Any
 
 from django.http import HttpRequest
 from ninja import Router, Schema, Status
+from pydantic import Field
 
 from tithe.core.errors import InputError
 from tithe.formats import antenna_file
@@ -46,10 +47,12 @@ class KeptStation(StationRow):
 
 
 class SaveRequest(Schema):
-    """``version`` is the one the change started from."""
+    """``version`` is the one the change started from; ``key`` names the save, so that repeating it is
+    harmless."""
 
     version: int
     document: StationFile
+    key: Annotated[str, Field(max_length=80)] = ""
 
 
 class RevisionRow(Schema):
@@ -92,7 +95,7 @@ def get_station(request: HttpRequest, pk: int) -> Any:
 def save_station(request: HttpRequest, pk: int, body: SaveRequest) -> Any:
     """Save a change; 409 with the current state if another save came between."""
     try:
-        return services.save(pk, body.version, body.document)
+        return services.save(pk, body.version, body.document, body.key)
     except Station.DoesNotExist:
         return Status(404, no_station(pk))
     except services.ConflictError as conflict:

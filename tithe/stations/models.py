@@ -4,11 +4,15 @@ from django.db import models
 
 
 class Station(models.Model):
-    """``document`` is the station file's object; ``version`` grows by one with each save."""
+    """``document`` is the station file's object; ``version`` grows by one with each save.
+
+    ``last_key``: what the save that made this version called itself, so that its repetition is known.
+    """
 
     name = models.CharField(max_length=200)
     document = models.JSONField()
     version = models.PositiveIntegerField(default=1)
+    last_key = models.CharField(max_length=80, default="")
     updated = models.DateTimeField(auto_now=True)
 
     class Meta:

@@ -34,19 +34,23 @@ def kept_form(document: StationFile) -> dict[str, Any]:
 
 
 @transaction.atomic
-def save(pk: int, version: int, document: StationFile) -> Station:
+def save(pk: int, version: int, document: StationFile, key: str = "") -> Station:
     """Replace a station's document, if it still stands at ``version``.
 
+    ``key``: the save's own name. The same save again, since its answer was lost on the way, changes nothing.
     Raises `ConflictError`, or `StationError` for a document that cannot be built.
     """
     to_station(document)
     require(not document.sweeps, "document.sweeps", "are kept by themselves; a save does not carry them")
     station = Station.objects.get(pk=pk)
+    if key and station.last_key == key and station.version == version + 1:
+        return station
     if station.version != version:
         raise ConflictError(station)
     Revision.objects.create(station=station, version=station.version, document=station.document)
     station.name, station.document = document.name, kept_form(document)
     station.version += 1
+    station.last_key = key
     station.save()
     station.revisions.filter(version__lte=station.version - KEPT_REVISIONS).delete()
     return station

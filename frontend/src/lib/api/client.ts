@@ -36,5 +36,19 @@ export type Figure = StageResult['in_w'];
 
 export const api = createClient<paths>({
   baseUrl: location.origin,
-  fetch: (request) => fetch(request),
+  fetch: (request) => fetch(request).catch(() => silence()),
 });
+
+/** Stands for an answer that never came, so that every view says so in the words it has for refusals. */
+function silence(): Response {
+  const body = { errors: [{ place: '', rule: 'the server does not answer' }] };
+  return new Response(JSON.stringify(body), {
+    status: 503,
+    headers: { 'Content-Type': 'application/json', 'X-Unreachable': 'yes' },
+  });
+}
+
+/** Whether nobody answered, rather than the server in trouble. */
+export function unreachable(response: Response): boolean {
+  return response.headers.has('X-Unreachable');
+}

@@ -1663,12 +1663,18 @@ export interface components {
         };
         /**
          * SaveRequest
-         * @description ``version`` is the one the change started from.
+         * @description ``version`` is the one the change started from; ``key`` names the save, so that repeating it is
+         *     harmless.
          */
         SaveRequest: {
             /** Version */
             version: number;
             document: components["schemas"]["StationFile"];
+            /**
+             * Key
+             * @default
+             */
+            key: string;
         };
         /**
          * RevisionRow

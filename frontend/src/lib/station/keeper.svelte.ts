@@ -1,8 +1,11 @@
-import { api, type KeptStation, type StationFile } from '../api/client';
+import { api, unreachable, type KeptStation, type Refusal, type StationFile } from '../api/client';
 import { Latest } from './latest';
 
-export type SaveState = 'saved' | 'saving' | 'changed' | 'refused' | 'conflict' | 'offline';
+export type SaveState =
+  'saved' | 'saving' | 'changed' | 'refused' | 'blocked' | 'gone' | 'conflict' | 'failing' | 'offline';
 const PAUSE_MS = 350;
+const FIRST_RETRY_MS = 1000;
+const LONGEST_RETRY_MS = 30_000;
 
 /** Keeps the document on the server, some time after each change; never over somebody else's save. */
 export class Keeper {
@@ -10,10 +13,13 @@ export class Keeper {
   /** Called when a save was acknowledged. */
   onsaved: (() => void) | undefined;
   conflict = $state.raw<KeptStation | null>(null);
+  /** Why the server does not take it, where no field is to be marked. */
+  why = $state('');
   #version: number;
   readonly id: number;
   readonly #jobs = new Latest();
   #timer: ReturnType<typeof setTimeout> | undefined;
+  #retryMs = FIRST_RETRY_MS;
 
   constructor(kept: KeptStation) {
     this.id = kept.id;
@@ -29,7 +35,7 @@ export class Keeper {
     if (this.state === 'conflict') return;
     this.state = 'changed';
     clearTimeout(this.#timer);
-    this.#timer = setTimeout(() => this.#jobs.run(() => this.#save(document)), PAUSE_MS);
+    this.#timer = setTimeout(() => this.#jobs.run(() => this.#save(document, newKey())), PAUSE_MS);
   }
 
   /** Settle a conflict in favour of what is on this screen. */
@@ -37,7 +43,7 @@ export class Keeper {
     if (this.conflict) this.#version = this.conflict.version;
     this.conflict = null;
     this.state = 'changed';
-    this.#jobs.run(() => this.#save(document));
+    this.#jobs.run(() => this.#save(document, newKey()));
   }
 
   /** Settle a conflict in favour of what was saved elsewhere, which is returned. */
@@ -50,27 +56,37 @@ export class Keeper {
     return theirs.document;
   }
 
-  async #save(document: StationFile) {
+  /** `key` names this save: repeated, because its answer was lost, it is known and changes nothing. */
+  async #save(document: StationFile, key: string) {
     this.state = 'saving';
-    try {
-      const { data, error, response } = await api.PUT('/api/stations/{pk}', {
-        params: { path: { pk: this.id } },
-        body: { version: this.#version, document },
-      });
-      if (data) {
-        this.#version = data.version;
-        this.onsaved?.();
-        if (this.state === 'saving') this.state = 'saved';
-      } else if (response.status === 409) {
-        this.conflict = error as KeptStation;
-        this.state = 'conflict';
-      } else {
-        this.state = 'refused';
-      }
-    } catch {
-      this.state = 'offline';
+    const { data, error, response } = await api.PUT('/api/stations/{pk}', {
+      params: { path: { pk: this.id } },
+      body: { version: this.#version, document, key },
+    });
+    if (data) {
+      this.#version = data.version;
+      this.#retryMs = FIRST_RETRY_MS;
+      this.onsaved?.();
+      if (this.state === 'saving') this.state = 'saved';
+    } else if (response.status === 409) {
+      this.conflict = error as KeptStation;
+      this.state = 'conflict';
+    } else if (response.status >= 500) {
+      this.state = unreachable(response) ? 'offline' : 'failing';
       clearTimeout(this.#timer);
-      this.#timer = setTimeout(() => this.#jobs.run(() => this.#save(document)), 2000);
+      this.#timer = setTimeout(() => this.#jobs.run(() => this.#save(document, key)), this.#retryMs);
+      this.#retryMs = Math.min(2 * this.#retryMs, LONGEST_RETRY_MS);
+    } else if (response.status === 404) {
+      this.state = 'gone';
+    } else {
+      const errors = (error as { errors?: Refusal[] } | undefined)?.errors ?? [];
+      const marked = errors.some((one) => one.place !== '');
+      this.why = errors[0]?.rule ?? `the server said ${String(response.status)}`;
+      this.state = marked ? 'refused' : 'blocked';
     }
   }
+}
+
+function newKey(): string {
+  return `${Date.now().toString(36)}-${Math.random().toString(36).slice(2)}`;
 }

@@ -1,6 +1,7 @@
 import { tick } from 'svelte';
 import {
   api,
+  unreachable,
   type Answer,
   type KeptStation,
   type PartModel,
@@ -124,18 +125,14 @@ export class Session {
     const asked = performance.now();
     this.#questions.run(async () => {
       const { document, mhz } = this;
-      try {
-        const { data, error } = await api.POST('/api/solve', { body: { document, mhz } });
-        this.reachable = true;
-        if (data) {
-          this.answer = data;
-          this.faults = {};
-        } else {
-          this.faults = faultsOf((error as { errors?: Refusal[] }).errors ?? []);
-        }
-      } catch {
-        this.reachable = false;
-        return;
+      const { data, error, response } = await api.POST('/api/solve', { body: { document, mhz } });
+      this.reachable = !unreachable(response);
+      if (!this.reachable) return;
+      if (data) {
+        this.answer = data;
+        this.faults = {};
+      } else {
+        this.faults = faultsOf((error as { errors?: Refusal[] }).errors ?? []);
       }
       await tick();
       performance.measure('tithe:redrawn', { start: asked, end: performance.now() });

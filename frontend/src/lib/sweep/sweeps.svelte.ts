@@ -70,10 +70,14 @@ export class Sweeps {
   }
 
   async load() {
-    const { data } = await api.GET('/api/stations/{pk}/sweeps', {
+    const { data, error } = await api.GET('/api/stations/{pk}/sweeps', {
       params: { path: { pk: this.station } },
     });
-    this.rows = (data ?? []) as SweepRow[];
+    if (!data) {
+      this.trouble = `The sweeps could not be read: ${sentence(error)}`;
+      return;
+    }
+    this.rows = data as SweepRow[];
     this.loaded = true;
     if (!this.row) this.choose(this.kept.at(-1)?.id ?? null);
   }

@@ -8,6 +8,9 @@
     saving: 'Saving …',
     changed: 'Changed',
     refused: 'Not saved: see the marked field',
+    blocked: 'Not saved',
+    gone: 'Not saved: this station is not kept here any more. Take its file with you',
+    failing: 'Not saved: the server has trouble; trying again',
     conflict: 'Saved elsewhere meanwhile',
     offline: 'Not saved: the server does not answer; trying again',
   };
@@ -15,7 +18,7 @@
 </script>
 
 <p class:warn={!['saved', 'saving', 'changed'].includes(state)} aria-live="polite" data-testid="save-state">
-  {WORDS[state]}
+  {state === 'blocked' ? `Not saved: ${session.keeper.why}` : WORDS[state]}
 </p>
 {#if state === 'conflict'}
   <span class="choices">
