@@ -17,6 +17,7 @@
   import Strip from './lib/strip/Strip.svelte';
   import StripPatterns from './lib/strip/StripPatterns.svelte';
   import SweepView from './lib/sweep/SweepView.svelte';
+  import ConflictPanel from './lib/ui/ConflictPanel.svelte';
   import Header from './lib/ui/Header.svelte';
   import Views from './lib/ui/Views.svelte';
   import Welcome from './lib/ui/Welcome.svelte';
@@ -94,6 +95,7 @@
         {trouble} <button type="button" onclick={() => (trouble = '')}>All right</button>
       </p>
     {/if}
+    {#if session.keeper.conflict}<ConflictPanel {session} theirs={session.keeper.conflict} />{/if}
     <Strip {session} oninsert={(at) => (insertAt = at)} />
     <Views {session} />
   </div>

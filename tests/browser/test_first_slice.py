@@ -132,3 +132,34 @@ def test_dragging_a_length_redraws_at_once(page, tmp_path, record_property):
     expect(page.get_by_label("Length", exact=True).first).to_have_value("42")
     record_property("length dragged to strip redrawn, median ms", round(statistics.median(times)))
     record_property("length dragged to strip redrawn, p95 ms", round(statistics.quantiles(times, n=20)[-1]))
+
+
+def test_two_tabs_are_laid_side_by_side_and_a_reload_drops_nothing(mill_page, context, base_url):
+    """Each tab changes something, one of them twice the same: put together by hand, across a reload."""
+    page, other = mill_page, context.new_page()
+    other.goto(base_url)
+    other.get_by_test_id("verdict").wait_for()
+    other.route(
+        "**/api/stations/*",
+        lambda route: route.abort() if route.request.method == "PUT" else route.continue_(),
+    )
+    other.get_by_label("Length", exact=True).first.fill("20")
+    other.get_by_label("Name", exact=True).first.fill("second run")
+    page.get_by_label("Length", exact=True).first.fill("31")
+    saved(page)
+    other.unroute("**/api/stations/*")
+    panel = other.get_by_role("region", name="Saved elsewhere meanwhile")
+    panel.wait_for(timeout=15_000)
+    other.reload()
+    panel.wait_for()
+    expect(other.get_by_label("Length", exact=True).first).to_have_value("20")
+    row = panel.get_by_role("row", name=re.compile("second run"))
+    expect(row).to_contain_text("31")
+    row.get_by_role("radio").nth(1).check()
+    panel.get_by_role("button", name="Save what is chosen").click()
+    expect(panel).to_be_hidden()
+    saved(other)
+    expect(other.get_by_label("Length", exact=True).first).to_have_value("31")
+    other.get_by_role("button", name="Undo").click()
+    expect(other.get_by_label("Length", exact=True).first).to_have_value("20")
+    saved(other)

@@ -1,4 +1,5 @@
 import { afterEach, beforeEach, expect, test, vi } from 'vitest';
+import { differences, merged } from '../../frontend/src/lib/station/conflict';
 import { Session } from '../../frontend/src/lib/station/session.svelte';
 import { answer, FakeServer, kept, settled, station, until } from './server';
 
@@ -224,4 +225,43 @@ test.each([
   session.change('name', 'Mine');
   await until(() => session.keeper.state === state);
   if (state === 'blocked') expect(session.keeper.why).toContain('12 MB');
+});
+
+test('a draft that another save overtook opens beside it if it was never saved, else not at all', async () => {
+  const document = { ...station(), name: 'Typed here' };
+  const draft = { version: 1, document, past: [station()], future: [] };
+  const there = { ...kept(3), document: { ...station(), notes: 'typed there' } };
+  const clean = new Session(there, { ...draft, unsaved: false });
+  expect([clean.keeper.state, clean.document.name]).toEqual(['saved', 'Test']);
+  const session = new Session(there, { ...draft, unsaved: true });
+  expect([session.keeper.state, session.document.name]).toEqual(['conflict', 'Typed here']);
+  expect(session.history.canUndo).toBe(true);
+  session.settle(merged(session.document, there.document, new Set(['notes'])));
+  await until(() => session.keeper.state === 'saved');
+  expect(server.to('/api/stations/7').at(-1)?.body).toMatchObject({
+    version: 3,
+    document: { name: 'Typed here', notes: 'typed there' },
+  });
+});
+
+test('what only one side changed is taken from there, and what both changed is said', () => {
+  const base = station();
+  const line = (at: number, length_m: number) =>
+    base.chain.map((part, n) => (n === at ? { ...part, length_m } : part)) as typeof base.chain;
+  const mine = { ...base, name: 'A', chain: line(0, 3) };
+  const theirs = { ...base, name: 'B', notes: 'there', chain: line(1, 40) };
+  const found = differences(mine, theirs, base);
+  expect(found.map((one) => [one.place, one.usual, one.both])).toEqual([
+    ['name', 'mine', true],
+    ['notes', 'theirs', false],
+    ['chain[0]', 'mine', false],
+    ['chain[1]', 'theirs', false],
+  ]);
+  const both = merged(
+    mine,
+    theirs,
+    new Set(found.filter((one) => one.usual === 'theirs').map((one) => one.place)),
+  );
+  expect(both).toMatchObject({ name: 'A', notes: 'there', chain: [{ length_m: 3 }, { length_m: 40 }] });
+  expect(differences(both, both, base)).toEqual([]);
 });

@@ -1,4 +1,4 @@
-import { createStore, get, set } from 'idb-keyval';
+import { createStore, del, get, set } from 'idb-keyval';
 import type { KeptStation, StationFile } from '../api/client';
 import { pack, unpack, type PackedDraft } from './packing';
 
@@ -8,6 +8,8 @@ import { pack, unpack, type PackedDraft } from './packing';
  */
 export interface Draft {
   version: number;
+  /** Whether it holds something that no save has acknowledged. */
+  unsaved?: boolean;
   document: StationFile;
   past: StationFile[];
   future: StationFile[];
@@ -33,10 +35,17 @@ function holds(whole: unknown, part: unknown): boolean {
 
 const store = createStore('tithe', 'drafts');
 
-/** The draft of a station; none where the browser keeps nothing. */
+/** This tab's own name, the same across its reloads: two tabs on one station must not forget each other's typing. */
+function tab(): string {
+  const named = sessionStorage.getItem('tithe-tab') ?? Math.random().toString(36).slice(2);
+  sessionStorage.setItem('tithe-tab', named);
+  return named;
+}
+
+/** The draft of a station: what this tab has not saved yet, else what was last saved from any; or none. */
 export async function recall(id: number): Promise<Draft | null> {
   try {
-    const kept = await get<PackedDraft>(id, store);
+    const kept = (await get<PackedDraft>(`${id}/${tab()}`, store)) ?? (await get<PackedDraft>(id, store));
     return kept?.texts ? unpack(kept) : null;
   } catch {
     return null;
@@ -45,7 +54,12 @@ export async function recall(id: number): Promise<Draft | null> {
 
 export async function remember(id: number, draft: Draft): Promise<void> {
   try {
-    await set(id, pack(draft), store);
+    const packed = pack(draft);
+    if (draft.unsaved) await set(`${id}/${tab()}`, packed, store);
+    else {
+      await set(id, packed, store);
+      await del(`${id}/${tab()}`, store);
+    }
   } catch {
     // A browser that keeps nothing still saves to the server; only undo across a reload is lost.
   }

@@ -11,7 +11,7 @@ const LONGEST_RETRY_MS = 30_000;
 export class Keeper {
   state = $state<SaveState>('saved');
   /** Called when a save was acknowledged. */
-  onsaved: (() => void) | undefined;
+  onsaved: ((document: StationFile) => void) | undefined;
   conflict = $state.raw<KeptStation | null>(null);
   /** Why the server does not take it, where no field is to be marked. */
   why = $state('');
@@ -36,6 +36,12 @@ export class Keeper {
     this.state = 'changed';
     clearTimeout(this.#timer);
     this.#timer = setTimeout(() => this.#jobs.run(() => this.#save(document, newKey())), PAUSE_MS);
+  }
+
+  /** What is on this screen goes on from a state that another save has replaced. */
+  overtaken(kept: KeptStation) {
+    this.conflict = kept;
+    this.state = 'conflict';
   }
 
   /** Settle a conflict in favour of what is on this screen. */
@@ -66,8 +72,8 @@ export class Keeper {
     if (data) {
       this.#version = data.version;
       this.#retryMs = FIRST_RETRY_MS;
-      this.onsaved?.();
       if (this.state === 'saving') this.state = 'saved';
+      this.onsaved?.(document);
     } else if (response.status === 409) {
       this.conflict = error as KeptStation;
       this.state = 'conflict';

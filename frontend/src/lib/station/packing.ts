@@ -7,6 +7,7 @@ import type { Draft } from './drafts';
  */
 export interface PackedDraft {
   version: number;
+  unsaved?: boolean;
   texts: string[];
   document: unknown;
   past: unknown[];
@@ -33,14 +34,14 @@ export function pack(draft: Draft): PackedDraft {
     return numbers.get(content);
   };
   const packed = (document: StationFile) => mapTexts(document as Holder, number);
-  const { version, document, past, future } = draft;
+  const { version, unsaved, document, past, future } = draft;
   const states = { document: packed(document), past: past.map(packed), future: future.map(packed) };
-  return { version, texts: [...numbers.keys()] as string[], ...states };
+  return { version, unsaved, texts: [...numbers.keys()] as string[], ...states };
 }
 
 export function unpack(draft: PackedDraft): Draft {
   const text = (content: unknown) => draft.texts[content as number];
   const whole = (state: unknown) => mapTexts(state as Holder, text) as StationFile;
-  const { version, document, past, future } = draft;
-  return { version, document: whole(document), past: past.map(whole), future: future.map(whole) };
+  const { version, unsaved, document, past, future } = draft;
+  return { version, unsaved, document: whole(document), past: past.map(whole), future: future.map(whole) };
 }

@@ -34,21 +34,30 @@ export class Session {
   view = $state<View>('ledger');
   /** Text of an editor whose half-typed lines are not in the document yet. */
   drafts = $state<Record<string, string>>({});
+  /** The document that was last known to be kept: what both sides of a conflict started from; null: not known. */
+  base: StationFile | null;
   readonly keeper: Keeper;
   readonly sweeps: Sweeps;
   readonly history: History<StationFile>;
   readonly #questions = new Latest();
 
   constructor(kept: KeptStation, draft: Draft | null = null) {
-    const current = draft && goesOn(draft, kept) ? draft : null;
+    const behind = draft !== null && !goesOn(draft, kept);
+    // A draft that somebody's save overtook is shown beside it if it holds what was never saved.
+    const current = draft && (!behind || draft.unsaved) ? draft : null;
     this.document = current?.document ?? kept.document;
     this.history = new History(current?.past, current?.future);
     this.keeper = new Keeper(kept);
+    this.base = behind ? null : kept.document;
     this.sweeps = new Sweeps(kept.id);
-    this.keeper.onsaved = () => this.#remember();
+    this.keeper.onsaved = (document) => {
+      this.base = document;
+      this.#remember();
+    };
     this.mhz = firstFrequency(this.document);
     this.selected = firstSelection(this.document);
-    if (current && JSON.stringify(current.document) !== JSON.stringify(kept.document))
+    if (current && behind) this.keeper.overtaken(kept);
+    else if (current && JSON.stringify(current.document) !== JSON.stringify(kept.document))
       this.keeper.later(current.document);
     this.#ask();
   }
@@ -91,6 +100,16 @@ export class Session {
     if (this.history.canRedo) this.#show(this.history.redo(this.document));
   }
 
+  /** End a conflict with what was put together from both sides. */
+  settle(document: StationFile) {
+    this.history.record(this.document, 'conflict');
+    this.document = document;
+    this.drafts = {};
+    this.keeper.overwrite(document);
+    this.#remember();
+    this.#ask();
+  }
+
   takeTheirs() {
     const theirs = this.keeper.takeTheirs();
     if (!theirs) return;
@@ -112,13 +131,14 @@ export class Session {
     if (typeof this.selected === 'number' && this.selected >= next.chain.length)
       this.selected = 'transmitter';
     this.#ask();
-    this.#remember();
     this.keeper.later(next);
+    this.#remember();
   }
 
   #remember() {
-    const { version } = this.keeper;
-    void remember(this.keeper.id, { version, document: this.document, ...this.history.stacks });
+    const { version, state } = this.keeper;
+    const unsaved = state !== 'saved';
+    void remember(this.keeper.id, { version, unsaved, document: this.document, ...this.history.stacks });
   }
 
   #ask() {

@@ -1,0 +1,118 @@
+<script lang="ts">
+  import type { KeptStation } from '../api/client';
+  import { differences, inWords, merged, type Difference } from '../station/conflict';
+  import type { Session } from '../station/session.svelte';
+
+  let { session, theirs }: { session: Session; theirs: KeptStation } = $props();
+
+  const found = $derived(differences(session.document, theirs.document, session.base));
+  let chosen = $state<Record<string, 'mine' | 'theirs'>>({});
+  const side = (one: Difference) => chosen[one.place] ?? one.usual;
+  /** Keys of the parts' values that differ, so that two long lines need not be compared by eye. */
+  const apart = (one: Difference, which: 'mine' | 'theirs') => inWords(onlyWhatDiffers(one)[which]);
+
+  function onlyWhatDiffers({ mine, theirs: other }: Difference): { mine: unknown; theirs: unknown } {
+    if (!isPlain(mine) || !isPlain(other)) return { mine, theirs: other };
+    const keys = Object.keys({ ...mine, ...other }).filter(
+      (key) => JSON.stringify(mine[key] ?? null) !== JSON.stringify(other[key] ?? null),
+    );
+    const cut = (from: Record<string, unknown>) => Object.fromEntries(keys.map((key) => [key, from[key]]));
+    return { mine: cut(mine), theirs: cut(other) };
+  }
+  function isPlain(value: unknown): value is Record<string, unknown> {
+    return typeof value === 'object' && value !== null && !Array.isArray(value);
+  }
+
+  function settle() {
+    const taken = new Set(found.filter((one) => side(one) === 'theirs').map((one) => one.place));
+    session.settle(merged(session.document, theirs.document, taken));
+  }
+</script>
+
+<section aria-label="Saved elsewhere meanwhile">
+  <h2>This station was saved elsewhere meanwhile</h2>
+  <p>Nothing is lost: take each from here or from there. What was saved there stays in the past as well.</p>
+  <table>
+    <thead>
+      <tr><th scope="col">What</th><th scope="col">Here</th><th scope="col">Saved elsewhere</th></tr>
+    </thead>
+    <tbody>
+      {#each found as one (one.place)}
+        <tr>
+          <th scope="row">
+            {one.name}{#if one.both}<small>changed on both sides</small>{/if}
+          </th>
+          {#each ['mine', 'theirs'] as const as which (which)}
+            <td>
+              <label>
+                <input
+                  type="radio"
+                  name={one.place}
+                  checked={side(one) === which}
+                  onchange={() => (chosen = { ...chosen, [one.place]: which })}
+                />
+                <span class="figures">{apart(one, which)}</span>
+              </label>
+            </td>
+          {/each}
+        </tr>
+      {/each}
+    </tbody>
+  </table>
+  <button type="button" class="settle" onclick={settle}>Save what is chosen</button>
+</section>
+
+<style>
+  section {
+    padding: 0.8rem 0.9rem;
+    border-bottom: 1px solid var(--hairline);
+    background: var(--paper-sunk);
+    max-height: 60vh;
+    overflow: auto;
+  }
+  h2 {
+    font-size: 1.05rem;
+  }
+  p,
+  small {
+    color: var(--ink-soft);
+  }
+  small {
+    display: block;
+    font-size: 13px;
+  }
+  table {
+    width: 100%;
+    border-collapse: collapse;
+    margin: 0.5rem 0;
+    font-size: 14.5px;
+  }
+  th,
+  td {
+    text-align: left;
+    font-weight: 400;
+    vertical-align: baseline;
+    padding: 0.25rem 0.6rem 0.25rem 0;
+    border-top: 1px solid var(--hairline);
+  }
+  thead th {
+    color: var(--ink-soft);
+    font-size: 13px;
+  }
+  td {
+    width: 40%;
+    overflow-wrap: anywhere;
+  }
+  label {
+    display: flex;
+    gap: 0.4rem;
+    align-items: baseline;
+  }
+  input {
+    accent-color: var(--conducted-ink);
+  }
+  .settle {
+    text-decoration: underline;
+    font-weight: 600;
+  }
+</style>
