@@ -1,5 +1,5 @@
 import { afterEach, beforeEach, expect, test, vi } from 'vitest';
-import { differences, merged } from '../../frontend/src/lib/station/conflict';
+import { differences, inWords, merged } from '../../frontend/src/lib/station/conflict';
 import { Session } from '../../frontend/src/lib/station/session.svelte';
 import { answer, FakeServer, kept, settled, station, until } from './server';
 
@@ -264,4 +264,5 @@ test('what only one side changed is taken from there, and what both changed is s
   );
   expect(both).toMatchObject({ name: 'A', notes: 'there', chain: [{ length_m: 3 }, { length_m: 40 }] });
   expect(differences(both, both, base)).toEqual([]);
+  expect(inWords({ length_m: 20, passes_dc: true, k1: null })).toBe('length 20 m, passes dc true');
 });

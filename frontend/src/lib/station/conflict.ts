@@ -88,8 +88,30 @@ export function inWords(value: unknown): string {
   if (Array.isArray(value)) return `${value.length} entries`;
   return Object.entries(value)
     .filter(([, one]) => one !== null && one !== undefined)
-    .map(([key, one]) => `${key} ${short(one)}`)
+    .map(([key, one]) => entry(key, one))
     .join(', ');
+}
+
+const UNITS: Record<string, string> = {
+  m: 'm',
+  mm: 'mm',
+  w: 'W',
+  db: 'dB',
+  ohm: 'Ω',
+  mhz: 'MHz',
+  pf: 'pF',
+  uh: 'µH',
+  nh: 'nH',
+  pct: '%',
+};
+
+/** A key of the file with its value: `length_m` 20 → "length 20 m". */
+function entry(key: string, value: unknown): string {
+  const [, name = key, suffix = ''] = /^(.+)_([a-z]+)$/.exec(key) ?? [];
+  const unit = UNITS[suffix];
+  return unit === undefined
+    ? `${key.replaceAll('_', ' ')} ${short(value)}`
+    : `${name.replaceAll('_', ' ')} ${short(value)} ${unit}`;
 }
 
 function short(value: unknown): string {
