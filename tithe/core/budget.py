@@ -214,12 +214,15 @@ def _walk_back(station: Station, freq_hz: Real, antenna: Port) -> list[tuple[Por
     return ends[::-1]
 
 
-def solve(station: Station, freq_hz: Real, turns: Real | None = None) -> Budget:
+def solve(
+    station: Station, freq_hz: Real, turns: Real | None = None, *, only_radiated: bool = False
+) -> Budget:
     """The whole budget at each frequency.
 
     ``freq_hz``: Hz, shape ``(F,)``, each above 0 and inside the antenna's data. Raises `InputError`
     with the place otherwise. With the antenna's phase unknown there is a row for each of some phases, more
-    of them where a figure turns; ``turns`` (P, F) gives them instead.
+    of them where a figure turns (``only_radiated``: where that one does, which is quicker); ``turns`` (P, F)
+    gives them instead.
     """
     freq_hz = np.atleast_1d(np.asarray(freq_hz, dtype=np.float64))
     good = bool(np.isfinite(freq_hz).all() and (freq_hz > 0).all())
@@ -231,7 +234,7 @@ def solve(station: Station, freq_hz: Real, turns: Real | None = None) -> Budget:
     phases = open_phases_of(station, freq_hz)
     if turns is not None:
         return _solve_at(station, freq_hz, phases.port(turns), turns)
-    return _refined(station, freq_hz, phases)
+    return _refined(station, freq_hz, phases, _radiated if only_radiated else _figures)
 
 
 def solve_alike(one: Station, other: Station, freq_hz: Real) -> tuple[Budget, Budget]:
@@ -243,40 +246,44 @@ def solve_alike(one: Station, other: Station, freq_hz: Real) -> tuple[Budget, Bu
     return solve(one, freq_hz, turns), solve(other, freq_hz, turns)
 
 
-def _refined(station: Station, freq_hz: Real, phases: OpenPhases) -> Budget:
+def _refined(
+    station: Station, freq_hz: Real, phases: OpenPhases, told: Callable[[Budget], list[Real]]
+) -> Budget:
     """Even phases first, then more of them where a figure turns."""
     turns = phases.even_turns()
     budget = _solve_at(station, freq_hz, phases.port(turns), turns)
     ratio = swr(np.minimum(np.abs(budget.antenna.gamma(station.transmitter.reference_ohm)), 1.0)).max(axis=0)
     if (ratio < REFINED_FROM_SWR).all():
         return budget
-    figures = _figures(budget)
+    figures = told(budget)
     for _ in range(ROUNDS):
         more = turning_points(turns, figures, ratio)
         if more is None:
             break
-        there = _figures(_solve_at(station, freq_hz, phases.port(more)))
+        there = told(_solve_at(station, freq_hz, phases.port(more)))
         turns = np.concatenate((turns, more))
         figures = [np.concatenate(pair) for pair in zip(figures, there, strict=True)]
     return _solve_at(station, freq_hz, phases.port(turns), turns)
 
 
+def _radiated(budget: Budget) -> list[Real]:
+    return [budget.radiated_w]
+
+
 def _figures(budget: Budget) -> list[Real]:
-    """What the extremes of are told, as finite figures ``(P, F)`` that turn like powers."""
-    found: list[Real] = [budget.radiated_w, budget.drive.held_back_w]
+    """What the extremes of are told, as finite figures ``(P, F)`` that turn like powers; what is inside a
+    line turns with its ends."""
+    found: list[Real] = [budget.radiated_w, budget.drive.held_back_w, np.abs(budget.gamma)]
     for port in (*(stage.source for stage in budget.stages), budget.antenna):
-        y = port.shape.i / port.shape.v
-        found += [np.abs(port.v) ** 2, np.abs(port.i) ** 2, port.z_ohm.real, port.z_ohm.imag, y.imag]
-        found.append(np.abs(port.gamma(budget.station.transmitter.reference_ohm)))
+        z = port.z_ohm
+        with np.errstate(divide="ignore", invalid="ignore"):  # a short has no admittance
+            y = port.shape.i / port.shape.v
+        found += [np.abs(port.v) ** 2, np.abs(port.i) ** 2, z.real, z.imag, y.imag]
     for stage in budget.stages:
-        found.append(stage.taken_w)
-        found.append(stage.loss_db)
-        if isinstance(stage.details, LineDetails):
-            found += [stage.details.volts_peak_max[0] ** 2, stage.details.heat_w_per_m_max]
-        elif isinstance(stage.details, TunerDetails):
+        found += [stage.taken_w, stage.loss_db]
+        if isinstance(stage.details, TunerDetails):
             found.append(stage.details.limit_w)
-            found += [load.volts_peak**2 for load in stage.details.loads.values()]
-    return [np.nan_to_num(one, nan=0.0, posinf=1e30, neginf=-1e30) for one in found]
+    return [np.clip(np.nan_to_num(one), -1e30, 1e30) for one in found]
 
 
 def _solve_at(station: Station, freq_hz: Real, antenna: Port, turns: Real | None = None) -> Budget:

@@ -22,7 +22,7 @@ from tithe.core.arrays import Complex, Mask, Real
 from tithe.core.twoport import Port
 
 PHASES = 72
-ROUNDS = 7
+ROUNDS = 4
 REFINED_FROM_SWR = 5.0
 DIPS = 1
 _ALIKE = 0.006  # of a peak's width, turns nearer than this are one
@@ -119,7 +119,7 @@ def _vertices(x: Real, figures: Real) -> Real:
             vertex = xb - 0.5 * ((xb - xa) * fall - (xb - xc) * rise) / (fall - rise)
         inside = np.isfinite(vertex) & (vertex > xa) & (vertex < xc)
         there = dip[rows, k - 1]
-        wider = np.where(xb - xa > xc - xb, xa, xc)
-        halved = (xb + wider) / 2  # a cusp is no parabola: its bracket is at least halved
-        new += [np.where(inside, vertex, halved)[there], halved[there]]
+        new.append(vertex[inside & there])
+        for end in (xa, xc):  # a cusp is no parabola: its bracket is cut to a third
+            new += [(xb + (end - xb) * share)[there] for share in (1 / 3, 2 / 3)]
     return np.concatenate(new) % 1.0

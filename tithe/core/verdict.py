@@ -8,7 +8,7 @@ from typing import Literal
 import numpy as np
 
 from tithe.core.arrays import Real
-from tithe.core.budget import AUDIBLE_DB, DB_PER_S_UNIT, Budget, Stage, solve_alike
+from tithe.core.budget import AUDIBLE_DB, DB_PER_S_UNIT, Budget, Stage, solve
 from tithe.core.phases import evenly
 from tithe.core.station import Station
 from tithe.core.tuner import AnyTuner, AnyTunerDetails
@@ -152,8 +152,9 @@ def moving_the_match(budget: Budget, k: int) -> str:
     if moved is None:
         return ""
     # The run is the same without its tuner, so the phases of both are the same, one by one.
-    stays, other = solve_alike(budget.station, moved, budget.freq_hz[k : k + 1])
-    gain = np.asarray(other.radiated_w - stays.radiated_w)
+    turns = None if budget.turns is None else budget.turns[:, k : k + 1]
+    other = solve(moved, budget.freq_hz[k : k + 1], turns)
+    gain = np.asarray(other.radiated_w - budget.radiated_w[..., k : k + 1])
     if np.abs(gain).max() < 0.01 * budget.station.transmitter.power_w:
         return "Moving the match to the antenna would change next to nothing."
     if gain.min() >= 0:

@@ -20,21 +20,20 @@ WAVE_POINTS = 160
 def compose(document: StationFile, mhz: float) -> dict[str, Any]:
     """The answer as plain objects. Raises `StationError` for what is wrong with the document.
 
-    One solve serves the frequency looked at (the first) and the middle of every band inside the data.
+    The frequency looked at is solved whole; of the middle of every band only what is radiated.
     """
     station = to_station(document)
     low, high = station.antenna.range_hz
     known = [b for b in station.bands if low <= b.middle_hz <= high]
-    middles = np.array([b.middle_hz for b in known])
-    budget: Budget | None
     here: dict[str, Any] | None
     try:
-        budget = solve(station, np.concatenate(([mhz * 1e6], middles)))
-        here, why, first = _here(budget), "", 1
+        here, why = _here(solve(station, np.array([mhz * 1e6]))), ""
     except InputError as error:
-        budget = solve(station, middles) if known else None
-        here, why, first = None, _sentence(error), 0
-    rows = {id(b): _row(budget, first + k) for k, b in enumerate(known) if budget}
+        here, why = None, _sentence(error)
+    rows: dict[int, dict[str, Any]] = {}
+    if known:
+        budget = solve(station, np.array([b.middle_hz for b in known]), only_radiated=True)
+        rows = {id(b): _row(budget, k) for k, b in enumerate(known)}
     return {"rail": _rail(station, rows), "here": here, "why": why}
 
 
