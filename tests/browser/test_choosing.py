@@ -1,6 +1,7 @@
 """Choosing on the real page: a verdict, what changes it, and adopting a candidate."""
 
 import re
+import time
 
 import pytest
 from axe_playwright_python.sync_playwright import Axe
@@ -8,6 +9,8 @@ from playwright.sync_api import expect
 
 from tests.browser.test_first_slice import saved
 from tests.browser.test_laying_out import parts
+from tithe.choices import answers
+from tithe.core.choose import evaluated
 
 pytestmark = pytest.mark.django_db(transaction=True)
 
@@ -108,7 +111,13 @@ def test_lengths_are_tried(choose_page):
     expect(page.get_by_role("alert")).to_contain_text("must be above low_m (60)")
 
 
-def test_an_unknown_phase_shows_progress_and_an_interval(mill_page):
+def test_an_unknown_phase_shows_progress_and_an_interval(mill_page, monkeypatch):
+    def slowly(*question):
+        for grid in evaluated(*question):
+            time.sleep(0.3)  # as on a slower machine: here the answer comes before one could read of it
+            yield grid
+
+    monkeypatch.setattr(answers, "evaluated", slowly)
     page = mill_page
     page.get_by_role("button", name="inverted vee", exact=True).first.click()
     page.get_by_label("Known by").select_option("swr")
