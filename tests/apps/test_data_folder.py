@@ -13,6 +13,7 @@ from threading import Event, Thread
 
 from tests.apps.test_server_process import Server, folder  # noqa: F401 - a fixture
 from tithe.site import copies
+from tithe.site.folder import prepare
 
 
 def tithe(data, *words):
@@ -160,7 +161,11 @@ def test_a_damaged_database_is_set_aside_by_a_restore(folder, tmp_path):  # noqa
     Server(folder).kill()
     (copy,) = (folder / "copies").glob("day-*")
     (folder / "tithe.sqlite3").write_bytes(b"garbage" * 1000)
+    (folder / "tithe.sqlite3-wal").write_bytes(b"what was not yet brought in")
     assert tithe(folder, "restore", copy)[0] == 0
+    (aside,) = (folder / "copies").glob("before-restore-*.sqlite3")
+    assert aside.read_bytes().startswith(b"garbage")
+    assert aside.with_name(f"{aside.name}-wal").read_bytes() == b"what was not yet brought in"
     server = Server(folder)
     assert len(server.call("GET", "/api/stations")) == 3
     server.kill()
@@ -192,3 +197,11 @@ def test_a_folder_whose_stations_were_all_removed_gets_no_demos(folder):  # noqa
     server = Server(folder)
     assert server.call("GET", "/api/stations") == []
     server.kill()
+
+
+def test_only_its_own_files_are_made_private(tmp_path):
+    script = tmp_path / "script.sh"
+    script.write_text("#!/bin/sh")
+    script.chmod(0o755)
+    prepare(tmp_path)
+    assert stat.S_IMODE(script.stat().st_mode) == 0o755

@@ -176,3 +176,16 @@ def test_the_room_and_a_stated_loss_leave_an_arc():
     resistance = solve(station, [7e6]).antenna.z_ohm.real
     assert resistance.min() == pytest.approx(20, rel=1e-6)
     assert resistance[0] == pytest.approx(20, rel=1e-6)
+
+
+@given(FREQ, st.floats(-2000, 2000), st.lists(PASSIVE, min_size=1, max_size=3))
+def test_a_bare_end_shows_the_most_that_a_run_can_and_is_taken(freq, x, chain):
+    """A reactance is the edge of what is passive: its own reading contradicts nothing."""
+    f = np.array([freq])
+    port = Port(np.array([1j * x]), np.ones(1, complex))
+    for part in reversed(chain):
+        port = part.two_port(f).input(port)
+    seen = float(swr(np.minimum(np.abs(port.gamma(50.0)), 1.0))[0])
+    assume(1 <= seen < 1e6)
+    station = Station(Transmitter(), tuple(chain), one_point(freq, seen, plane="radio"))
+    assert np.isfinite(solve(station, [freq]).radiated_w).all()

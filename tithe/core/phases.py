@@ -67,11 +67,12 @@ def open_phases(still: Port, turning: Port, loss_ohm: Real | float) -> tuple[Ope
     )
     size = np.abs(swing)
     slack = 1e-12 * (np.abs(still.v * still.i) + np.abs(turning.v * turning.i))
+    rounding = 1e4 * slack  # a bare end, read to the last digit, is still one
     whole = np.asarray(level >= size - slack)
     half = np.arccos(np.clip(-level / np.where(size > 0, size, 1.0), -1.0, 1.0))
     start = np.where(whole, 0.0, -np.angle(swing) - half)
     width = np.where(whole, 2 * np.pi, 2 * half)
-    return OpenPhases(still, turning, start, width, whole), np.asarray(whole | (level > -size))
+    return OpenPhases(still, turning, start, width, whole), np.asarray(whole | (level >= -size - rounding))
 
 
 def turning_points(turns: Real, figures: list[Real], ratio: Real) -> Real | None:

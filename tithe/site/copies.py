@@ -28,7 +28,7 @@ def backup(folder: Path, target: Path) -> None:
         raise StartError(f"The folder {target.parent} is not there.")
     partial = target.with_name(f"{target.name}.partial-{os.getpid()}")
     try:
-        with told(target.parent):
+        with told(folder, writing=target):
             _copy(database, partial)
             partial.chmod(0o600)
             partial.replace(target)
@@ -54,16 +54,26 @@ def restore(folder: Path, source: Path) -> Path | None:
     if (folder / DATABASE).exists():
         copies = _folder_of_copies(folder)
         before = copies / f"before-restore-{datetime.now():%Y-%m-%d-%H%M%S}.sqlite3"
-        try:
+        if _damaged(folder / DATABASE):  # set aside as it is, its log with it
+            for rest in ("", "-wal", "-shm"):
+                part = folder / f"{DATABASE}{rest}"
+                if part.exists():
+                    part.replace(before.with_name(before.name + rest))
+        else:
             backup(folder, before)
-        except StartError:  # what stands there is damaged: set aside as it is
-            (folder / DATABASE).replace(before)
-            for rest in ("-wal", "-shm"):
-                (folder / f"{DATABASE}{rest}").unlink(missing_ok=True)
     with told(folder):
         _copy(source, folder / DATABASE)
         (folder / DATABASE).chmod(0o600)
     return before
+
+
+def _damaged(database: Path) -> bool:
+    try:
+        return bool(check(database, whole=True))
+    except sqlite3.DatabaseError as error:
+        if isinstance(error, sqlite3.OperationalError):  # locked, or not to be opened: not a damage
+            raise StartError(f"{database} cannot be read: {error}.") from None
+        return True
 
 
 def _refuse_what_is_no_copy(source: Path) -> None:

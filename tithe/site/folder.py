@@ -20,8 +20,10 @@ class StartError(Exception):
 
 
 @contextmanager
-def told(folder: Path) -> Iterator[None]:
-    """Errors of the system and of the database as `StartError`."""
+def told(folder: Path, writing: Path | None = None) -> Iterator[None]:
+    """Errors of the system and of the database as `StartError`; ``writing``: what is written, if not the
+    database."""
+    target = writing or folder / DATABASE
     try:
         yield
     except PermissionError as error:
@@ -31,23 +33,23 @@ def told(folder: Path) -> Iterator[None]:
         ) from None
     except OSError as error:
         if error.errno in (errno.ENOSPC, errno.EDQUOT):
-            raise StartError(f"The disk of {folder} is full: make room and start again.") from None
+            raise StartError(f"The disk of {target.parent} is full: make room and try again.") from None
         if error.errno == errno.EROFS:
             raise StartError(f"{folder} is on a read-only disk: set TITHE_DATA to another folder.") from None
         raise StartError(f"{error.filename or folder}: {error.strerror}.") from None
     except Exception as error:
         cause = error if isinstance(error, sqlite3.Error) else error.__cause__
         if isinstance(cause, sqlite3.Error):
-            raise StartError(_database_sentence(folder, str(cause))) from None
+            raise StartError(_database_sentence(folder, target, str(cause))) from None
         raise
 
 
-def _database_sentence(folder: Path, said: str) -> str:
+def _database_sentence(folder: Path, target: Path, said: str) -> str:
     database = folder / DATABASE
     if "readonly" in said or "unable to open" in said:
-        return f"{database} cannot be written or opened: give yourself the right to, or set TITHE_DATA."
+        return f"{target} cannot be written or opened: give yourself the right to, or choose another place."
     if "disk is full" in said or "disk I/O" in said:
-        return f"The disk of {folder} is full or failing: make room, and check the disk."
+        return f"The disk of {target.parent} is full or failing: make room, and check the disk."
     if "locked" in said:
         return f"{database} is held by another program: close it and start again."
     return (
@@ -62,9 +64,8 @@ def prepare(folder: Path) -> None:
     with told(folder):
         folder.mkdir(parents=True, exist_ok=True)
         folder.chmod(0o700)
-        for path in folder.iterdir():
-            if path.is_file() and path.stat().st_uid == os.getuid():
-                path.chmod(0o600)
+        for path in (*folder.glob(f"{DATABASE}*"), *folder.glob("secret-key")):  # its own files, no others
+            path.chmod(0o600)
         probe = folder / f".probe-{os.getpid()}"
         probe.write_bytes(b"x")
         probe.unlink()

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import os
 import secrets
-from contextlib import suppress
+import shutil
 from pathlib import Path
 
 
@@ -20,7 +20,12 @@ def secret_key(folder: Path) -> str:
         fresh = folder / f".key-{os.getpid()}-{secrets.token_hex(4)}"
         with os.fdopen(os.open(fresh, os.O_WRONLY | os.O_CREAT | os.O_EXCL, 0o600), "w") as file:
             file.write(secrets.token_urlsafe(50))
-        with suppress(FileExistsError):
+        try:
             os.link(fresh, path)
+        except FileExistsError:
+            pass
+        except OSError:  # a file system without links: then the last of several first starts has its way
+            shutil.copy(fresh, path)
+            path.chmod(0o600)
         fresh.unlink()
     return path.read_text("utf-8")

@@ -21,11 +21,13 @@ from tithe.core.choose import (
     Wishes,
     candidates,
     cost,
+    doubts,
     evaluate,
     guessed_bands,
     how_used,
     parts_of,
     question,
+    rank,
     safe_lengths,
     to_buy,
 )
@@ -247,3 +249,18 @@ def test_resonators_are_chosen_for_as_well():
     assert asked.freq_hz.tolist() == [7.0e6, 7.1e6, 7.2e6]
     assert asked.weights.tolist() == [1.0]
     assert isinstance(station.chain[0], Line)
+
+
+def test_doubts_look_at_the_far_ones_too_where_the_best_falls_to_them():
+    """Against every candidate tried under every assumption, where rain takes what was best."""
+    soaked = replace(LINES["open"], wet_factor=400.0)
+    kit = make_kit(lines={**LINES, "open": soaked})
+    asked = question(make_station(15 - 400j, 40.0, tuner=Tuner("l", c_max_f=1e-8)))
+    chosen = candidates(Site(40.0, 6.0, 3.0), kit, Wishes())
+    costs = np.array([cost(to_buy(one, kit, PRICES)) for one in chosen])
+    ranking = rank(evaluate(asked, kit, chosen), costs)
+    assert (ranking.behind_db > ranking.within_db + 6).any()
+    for doubt in doubts(ranking, kit):
+        whole = rank(evaluate(*doubt.assumption.change(asked, kit), chosen), costs)
+        assert doubt.instead == chosen[whole.decision], doubt.assumption.id
+        assert doubt.behind_db == pytest.approx(float(whole.behind_db[ranking.decision]))

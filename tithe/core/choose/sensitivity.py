@@ -12,7 +12,9 @@ from functools import partial
 from typing import cast
 
 import numpy as np
+from numpy.typing import NDArray
 
+from tithe.core.arrays import decibels
 from tithe.core.choose.grid import Question, evaluate
 from tithe.core.choose.kit import Kit
 from tithe.core.choose.placements import Candidate
@@ -172,19 +174,29 @@ def assumptions(ranking: Ranking, kit: Kit) -> tuple[Assumption, ...]:
     return tuple(one for one in ASSUMPTIONS if one.applies(ranking.grid.question, kit))
 
 
-CANNOT_WIN_DB = 6.0
-"""A candidate so far behind what is near enough to the best does not win by any one of the assumptions."""
+FAR_DB = 6.0
+"""Candidates so far behind what is near enough are looked at where the best falls towards them."""
 
 
 def doubts(ranking: Ranking, kit: Kit, budget: float | None = None) -> Iterator[Doubt]:
-    """Each assumption tried over the candidates of the ranking that may still win."""
-    far = ranking.behind_db > ranking.within_db + CANNOT_WIN_DB
-    near = [n for n in range(len(far)) if not far[n] or n in (ranking.decision, ranking.present)]
-    chosen = tuple(ranking.grid.candidates[n] for n in near)
-    decision = near.index(ranking.decision)
+    """Each assumption tried: over the candidates near the best first, over all where far ones may now win."""
+    everyone = np.arange(len(ranking.grid.candidates))
+    far = ranking.behind_db > ranking.within_db + FAR_DB
+    always = [n for n in (ranking.decision, ranking.present) if n is not None]
+    near = np.flatnonzero(~far | np.isin(everyone, always))
+    best_far = float(ranking.grid.score_w[far].max(initial=0.0))
     for assumption in assumptions(ranking, kit):
         asked, other = assumption.change(ranking.grid.question, kit)
-        again = rank(evaluate(asked, other, chosen), ranking.costs[near], ranking.within_db, budget)
-        behind = float(again.behind_db[decision])
+
+        def among(some: NDArray[np.intp], asked: Question = asked, other: Kit = other) -> Ranking:
+            chosen = tuple(ranking.grid.candidates[n] for n in some)
+            return rank(evaluate(asked, other, chosen), ranking.costs[some], ranking.within_db, budget)
+
+        some, again = near, among(near)
+        # A resistance of another size may also better those behind, by less than that size.
+        reach_db = ranking.within_db + decibels(1.2)
+        if again.grid.score_w[again.best] < best_far * 10 ** (reach_db / 10):
+            some, again = everyone, among(everyone)
+        behind = float(again.behind_db[int(np.flatnonzero(some == ranking.decision)[0])])
         stands = bool(np.isfinite(behind) and behind <= ranking.within_db + 0.025)
-        yield Doubt(assumption, stands, behind, chosen[again.decision])
+        yield Doubt(assumption, stands, behind, again.grid.candidates[again.decision])
