@@ -29,7 +29,7 @@ endif
 .venv/.runtime: requirements.txt pyproject.toml | .venv/bin/uv
 	.venv/bin/uv pip install -q --compile-bytecode --require-hashes -r requirements.txt
 	.venv/bin/uv pip install -q --no-deps -e .
-	$(PY) -m tithe.core.tuner.warm
+	$(PY) -m tithe.core.warm
 	touch $@
 
 .venv/.dev: requirements-dev.txt pyproject.toml | .venv/bin/uv
@@ -55,7 +55,7 @@ test: .venv/.dev frontend/node_modules/.package-lock.json tithe/site/dist/manife
 	.venv/bin/mypy
 	.venv/bin/lint-imports
 	cd frontend && $(NPM) run -s check && $(NPM) run -s lint && $(NPM) run -s format:check && $(NPM) run -s test
-	$(PY) -m tithe.core.tuner.warm
+	$(PY) -m tithe.core.warm
 	env -u PYTHONDONTWRITEBYTECODE .venv/bin/pytest -n 2 --dist worksteal
 
 bench: .venv/.dev

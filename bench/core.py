@@ -20,6 +20,7 @@ from tithe.core import (
     solve,
 )
 from tithe.core.line import constants
+from tithe.core.phases import PHASES
 from tithe.core.reflection import reflection_of
 from tithe.core.twoport import Port
 from tithe.formats import shelf
@@ -120,4 +121,11 @@ def lines() -> Iterator[str]:
     yield (
         f"SWR only, 72 phases × 100 frequencies with auto T: {took * 1e3:.0f} ms "
         f"(without the tuner {passive * 1e3:.0f} ms, so {1 - passive / took:.0%} is the tuner's)"
+    )
+    steep = Station(STATION.transmitter, CHAIN, SwrAntenna(((7.1e6, 20.0),)))
+    middle, even = np.array([7.1e6]), np.linspace(0, 1, PHASES, endpoint=False)[:, None]
+    refined, plain = seconds(lambda: solve(steep, middle)), seconds(lambda: solve(steep, middle, even))
+    yield (
+        f"SWR 20 only, extremes to 1 %: {refined * 1e3:.1f} ms; {PHASES} even phases {plain * 1e3:.1f} ms; "
+        f"ratio {refined / plain:.1f}"
     )

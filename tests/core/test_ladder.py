@@ -13,8 +13,10 @@ from hypothesis import strategies as st
 from tests.core import brute
 from tests.strategies import FREQ, LOAD
 from tithe.core import Tuner
+from tithe.core.kernel.crest import highest
+from tithe.core.kernel.turning import next_turns
 from tithe.core.reflection import reflection
-from tithe.core.tuner.elements import Element, Strays
+from tithe.core.tuner.elements import Element, Strays, quality
 from tithe.core.tuner.networks import L_FORMS, PI, T_HIGHPASS, T_LOWPASS
 from tithe.core.twoport import Port
 
@@ -146,7 +148,7 @@ def test_the_lowest_swr_is_the_lowest_of_all(tuner):
 
 def by_brute_force(ladder, freq, z):
     parts = (*ladder.elements, *([] if ladder.far else [ladder.near]))
-    q = np.array([(1 / part.direction(np.array([freq])).real)[0] for part in parts])
+    q = np.array([float(quality(part.q, np.array([freq]))[0]) for part in parts])
     low = np.array([max(part.low, part.high * 1e-5) for part in parts])
     high = np.array([part.high for part in parts])
     coil = np.array([part.is_coil for part in parts])
@@ -199,8 +201,15 @@ def kernels_answer():
     for ladder in (*THREE, replace(THREE[2], strays=STRAYS)):
         found, (closest, rho) = ladder.match(f, z, 50.0), ladder.closest(f, z, 50.0)
         rows += [found.score, *found.values, rho, *closest]
+        rows += [np.abs(one) for one in ladder.two_port(f, found.values)]
+        rows += [one.volts_peak for one in ladder.loads(f, found.values, Port(z, np.ones(4, complex)))]
     steps, rho = L_FORMS[0].ladder(COIL, CAPACITOR).settle_steps(f, z, 50.0, (0.1e-6, 10e-12))
-    return np.stack([*rows, *steps, rho])
+    angle = 2 * np.pi * np.arange(24)[:, None] / 24
+    peaks = np.stack((1 / (1.05 - np.cos(angle)), np.abs(np.sin(angle)) - 0.5, 0 * angle))
+    turns, counts = next_turns(angle / (2 * np.pi), peaks, np.full(1, 1e-3))
+    ones = np.ones(4)
+    crests = highest(ones, 0.5 * ones, np.exp(1j * np.arange(4)), 0.01 * ones, 0.3 * ones, 7 * ones)
+    return np.concatenate((np.stack([*rows, *steps, rho, *crests]).ravel(), turns[: counts[0], 0]))
 
 
 def test_the_kernels_say_the_same_uncompiled(tmp_path):

@@ -70,12 +70,16 @@ def brute_force(tuner, ladder, freq, z, points=400):
     """Least loss over a dense grid of the antenna-side arm, each cross value solved by scanning: every sign
     change of the input's mismatch along the cross element is taken."""
     f = np.array([freq])
-    low, high = ladder.far.bounds(f)
+
+    def bounds(part):
+        return np.sort([np.minimum(part.reactance(f, end), 1e12) for end in (part.low, part.high)], axis=0)
+
+    low, high = bounds(ladder.far)
     x3 = np.geomspace(max(low[0], 1e-6), high[0], points)[:, None]
-    low, high = ladder.cross.bounds(f)
+    low, high = bounds(ladder.cross)
     x2 = np.geomspace(max(low[0], 1e-6), high[0], 6000)[None, :]
-    z1, z2, z3 = (part.direction(f)[0] for part in ladder.elements)
-    near_low, near_high = ladder.near.bounds(f)
+    z1, z2, z3 = (1 / part.q + (1j if part.is_coil else -1j) for part in ladder.elements)
+    near_low, near_high = bounds(ladder.near)
     if ladder.plane == "T":
         w2 = z + x3 * z3
         wp = w2 * x2 * z2 / (w2 + x2 * z2)

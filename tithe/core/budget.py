@@ -10,7 +10,7 @@ from __future__ import annotations
 
 from collections.abc import Callable
 from dataclasses import dataclass
-from functools import partial
+from functools import cached_property, partial
 from typing import Protocol, cast
 
 import numpy as np
@@ -20,13 +20,13 @@ from tithe.core.arrays import Complex, Real, decibels
 from tithe.core.errors import require
 from tithe.core.line import Line, LineDetails
 from tithe.core.meter import Meter, Reading
-from tithe.core.phases import PHASES, REFINED_FROM_SWR, ROUNDS, OpenPhases, turning_points
+from tithe.core.phases import PHASES, REFINED_FROM_SWR, ROUNDS, OpenPhases, telling, turning_points
 from tithe.core.reflection import mismatch_loss_db, swr
 from tithe.core.station import Part, Station
 from tithe.core.transformer import Transformer
 from tithe.core.transmitter import Drive
 from tithe.core.tuner import AnyTuned, AnyTuner, AnyTunerDetails, TunerDetails
-from tithe.core.twoport import Port, Powered, Run, through
+from tithe.core.twoport import Port, Powered, Run, TwoPort, through
 
 DB_PER_S_UNIT = 6.0
 AUDIBLE_DB = 1.0
@@ -34,13 +34,28 @@ AUDIBLE_DB = 1.0
 
 @dataclass(frozen=True)
 class Stage:
-    """One part of the chain with the true phasors at its two ends; arrays of shape ``(..., F)``."""
+    """One part of the chain with the true phasors at its two ends; arrays of shape ``(..., F)``.
 
+    ``tuned``: of a tuner in line, how it is set.
+    """
+
+    station: Station
     part: Part
+    freq_hz: Real
     source: Powered
     load: Powered
-    reference_ohm: float
-    details: LineDetails | Reading | AnyTunerDetails | None = None
+    tuned: AnyTuned | None = None
+
+    @cached_property
+    def details(self) -> LineDetails | Reading | AnyTunerDetails | None:
+        """What its kind has to tell beside; None of a part out of line."""
+        if self.tuned is not None:
+            return self.tuned.details(self.source, self.load)
+        if isinstance(self.part, Line) and not self.part.bypassed:
+            return self.part.details(self.freq_hz, self.source, self.load)
+        if isinstance(self.part, Meter) and not self.part.bypassed:
+            return self.part.read(self.source, self.station.transmitter.emission)
+        return None
 
     @property
     def in_w(self) -> Real:
@@ -65,7 +80,7 @@ class Stage:
     @property
     def swr_in(self) -> Real:
         """SWR at the part's input against the station's reference."""
-        return swr(np.abs(self.source.gamma(self.reference_ohm)))
+        return swr(np.abs(self.source.gamma(self.station.transmitter.reference_ohm)))
 
     @property
     def volts_rms_worst(self) -> Real:
@@ -157,6 +172,7 @@ class Budget:
         return Counted(mismatch_loss_db(rho), handbook, self.total_db)
 
 
+_MOST = 1e30
 MAX_RUN_DB = 400.0
 """Matched loss of the whole run beyond which nothing is computed: one part in 10⁴⁰ arrives."""
 
@@ -200,18 +216,48 @@ def open_phases_of(station: Station, freq_hz: Real) -> OpenPhases:
     return antenna.open_phases(freq_hz, partial(run_without_tuners, station, freq_hz))
 
 
-def _walk_back(station: Station, freq_hz: Real, antenna: Port) -> list[tuple[Port, Port, AnyTuned | None]]:
-    port, ends = antenna, []
-    for part in reversed(station.chain):
-        load, tuned = port, None
-        if not part.bypassed:
-            if isinstance(part, AnyTuner):
-                tuned = part.tune(freq_hz, load, station.transmitter.reference_ohm)
+@dataclass(frozen=True)
+class _Chain:
+    """A station at its frequencies; the two-ports of its passive parts serve for all loads."""
+
+    station: Station
+    freq_hz: Real
+
+    @cached_property
+    def two_ports(self) -> list[TwoPort | None]:
+        """Of each part in turn; None of tuners and of what is out of line."""
+        parts = self.station.chain
+        return [
+            None if part.bypassed or isinstance(part, AnyTuner) else part.two_port(self.freq_hz)
+            for part in parts
+        ]
+
+    def _walk_back(self, antenna: Port) -> list[tuple[Port, Port, AnyTuned | None]]:
+        port, ends = antenna, []
+        for part, two_port in zip(reversed(self.station.chain), reversed(self.two_ports), strict=True):
+            load, tuned = port, None
+            if isinstance(part, AnyTuner) and not part.bypassed:
+                tuned = part.tune(self.freq_hz, load, self.station.transmitter.reference_ohm)
                 port = tuned.input(load)
-            else:
-                port = part.two_port(freq_hz).input(load)
-        ends.append((port, load, tuned))
-    return ends[::-1]
+            elif two_port is not None:
+                port = two_port.input(load)
+            ends.append((port, load, tuned))
+        return ends[::-1]
+
+    def solve(self, antenna: Port, turns: Real | None = None) -> Budget:
+        """The budget with V and I at the antenna to an arbitrary scale."""
+        station, freq_hz, ends = self.station, self.freq_hz, self._walk_back(antenna)
+        source = ends[0][0] if ends else antenna
+        r0 = station.transmitter.reference_ohm
+        drive = station.transmitter.drive(np.minimum(np.abs(source.gamma(r0)), 1.0))
+        scale = np.sqrt(drive.forward_w * 4 * r0) / np.abs(source.v + r0 * source.i)
+        stages = tuple(
+            Stage(station, part, freq_hz, before.powered(scale), after.powered(scale), tuned)
+            for part, (before, after, tuned) in zip(station.chain, ends, strict=True)
+        )
+        efficiency = radiation_efficiency(station.antenna, freq_hz, antenna)
+        fed = antenna.powered(scale)
+        return Budget(station, freq_hz, drive, stages, fed, np.asarray(fed.power_w * efficiency), turns)
 
 
 def solve(
@@ -228,13 +274,14 @@ def solve(
     good = bool(np.isfinite(freq_hz).all() and (freq_hz > 0).all())
     require(good, "mhz", "every frequency must be a finite number above 0")
     _require_bearable(station, freq_hz)
+    chain = _Chain(station, freq_hz)
     if station.antenna.phase_known:
         antenna = station.antenna.terminals(freq_hz, partial(run_without_tuners, station, freq_hz))
-        return _solve_at(station, freq_hz, antenna)
+        return chain.solve(antenna)
     phases = open_phases_of(station, freq_hz)
     if turns is not None:
-        return _solve_at(station, freq_hz, phases.port(turns), turns)
-    return _refined(station, freq_hz, phases, _radiated if only_radiated else _figures)
+        return chain.solve(phases.port(turns), turns)
+    return _refined(chain, phases, _radiated if only_radiated else _figures)
 
 
 def solve_alike(one: Station, other: Station, freq_hz: Real) -> tuple[Budget, Budget]:
@@ -246,13 +293,12 @@ def solve_alike(one: Station, other: Station, freq_hz: Real) -> tuple[Budget, Bu
     return solve(one, freq_hz, turns), solve(other, freq_hz, turns)
 
 
-def _refined(
-    station: Station, freq_hz: Real, phases: OpenPhases, told: Callable[[Budget], list[Real]]
-) -> Budget:
+def _refined(chain: _Chain, phases: OpenPhases, told: Callable[[Budget], Real]) -> Budget:
     """Even phases first, then more of them where a figure turns."""
     turns = phases.even_turns()
-    budget = _solve_at(station, freq_hz, phases.port(turns), turns)
-    ratio = swr(np.minimum(np.abs(budget.antenna.gamma(station.transmitter.reference_ohm)), 1.0)).max(axis=0)
+    budget = chain.solve(phases.port(turns), turns)
+    reference = chain.station.transmitter.reference_ohm
+    ratio = swr(np.minimum(np.abs(budget.antenna.gamma(reference)), 1.0)).max(axis=0)
     if (ratio < REFINED_FROM_SWR).all():
         return budget
     figures = told(budget)
@@ -260,57 +306,36 @@ def _refined(
         more = turning_points(turns, figures, ratio)
         if more is None:
             break
-        there = told(_solve_at(station, freq_hz, phases.port(more)))
-        turns = np.concatenate((turns, more))
-        figures = [np.concatenate(pair) for pair in zip(figures, there, strict=True)]
-    return _solve_at(station, freq_hz, phases.port(turns), turns)
+        there = told(chain.solve(phases.port(more)))
+        turns, figures = np.concatenate((turns, more)), np.concatenate((figures, there), axis=1)
+    if len(turns) == PHASES:
+        return budget
+    turns = telling(turns, figures)
+    return chain.solve(phases.port(turns), turns)
 
 
-def _radiated(budget: Budget) -> list[Real]:
-    return [budget.radiated_w]
+def _radiated(budget: Budget) -> Real:
+    return budget.radiated_w[None]
 
 
-def _figures(budget: Budget) -> list[Real]:
-    """What the extremes of are told, as finite figures ``(P, F)`` that turn like powers; what is inside a
+def _figures(budget: Budget) -> Real:
+    """What the extremes of are told, as finite figures ``(N, P, F)`` that turn like powers; what is inside a
     line turns with its ends."""
-    found: list[Real] = [budget.radiated_w, budget.drive.held_back_w, np.abs(budget.gamma)]
-    for port in (*(stage.source for stage in budget.stages), budget.antenna):
-        z = port.z_ohm
-        with np.errstate(divide="ignore", invalid="ignore"):  # a short has no admittance
-            y = port.shape.i / port.shape.v
-        found += [np.abs(port.v) ** 2, np.abs(port.i) ** 2, z.real, z.imag, y.imag]
-    for stage in budget.stages:
-        found += [stage.taken_w, stage.loss_db]
-        if isinstance(stage.details, TunerDetails):
-            found.append(stage.details.limit_w)
-    return [np.clip(np.nan_to_num(one), -1e30, 1e30) for one in found]
-
-
-def _solve_at(station: Station, freq_hz: Real, antenna: Port, turns: Real | None = None) -> Budget:
-    ends = _walk_back(station, freq_hz, antenna)
-    source = ends[0][0] if ends else antenna
-    r0 = station.transmitter.reference_ohm
-    drive = station.transmitter.drive(np.minimum(np.abs(source.gamma(r0)), 1.0))
-    scale = np.sqrt(drive.forward_w * 4 * r0) / np.abs(source.v + r0 * source.i)
-    stages = tuple(
-        _stage(station, part, freq_hz, before.powered(scale), after.powered(scale), tuned)
-        for part, (before, after, tuned) in zip(station.chain, ends, strict=True)
-    )
-    efficiency = radiation_efficiency(station.antenna, freq_hz, antenna)
-    fed = antenna.powered(scale)
-    return Budget(station, freq_hz, drive, stages, fed, np.asarray(fed.power_w * efficiency), turns)
-
-
-def _stage(
-    station: Station, part: Part, freq_hz: Real, source: Powered, load: Powered, tuned: AnyTuned | None
-) -> Stage:
-    details: LineDetails | Reading | AnyTunerDetails | None = None
-    if tuned is not None:
-        details = tuned.details(source, load)
-    elif part.bypassed:
-        pass
-    elif isinstance(part, Line):
-        details = part.details(freq_hz, source, load)
-    elif isinstance(part, Meter):
-        details = part.read(source, station.transmitter.emission)
-    return Stage(part, source, load, station.transmitter.reference_ohm, details)
+    planes = [*(stage.source for stage in budget.stages), budget.antenna]
+    v, i = (np.stack([getattr(plane.shape, name) for plane in planes]) for name in "vi")
+    amplitude = planes[0].amplitude  # one of all planes
+    volts, amps, powers = np.abs(v) ** 2, np.abs(i) ** 2, v * i.conj()
+    with np.errstate(divide="ignore", invalid="ignore"):  # a short has no admittance, an open no impedance
+        z, susceptance = powers / amps, -powers.imag / volts
+        kept = powers.real[1:] / powers.real[:-1]
+    tuners = [stage.details for stage in budget.stages if stage.tuned is not None]
+    borne: list[Real] = []
+    for tuner in tuners:
+        if isinstance(tuner, TunerDetails):
+            borne += [tuner.limit_w, *(figure for load in tuner.loads.values() for figure in load)]
+    drive = (budget.drive.held_back_w, budget.drive.turned_back_w)
+    heights = np.stack([budget.radiated_w, *drive, np.abs(budget.gamma), *borne])
+    scaled = (amplitude**2 * one for one in (volts, amps, -np.diff(powers.real, axis=0)))
+    stack = np.concatenate((heights, *scaled, z.real, z.imag, susceptance, kept))
+    np.nan_to_num(stack, copy=False, nan=0.0, posinf=_MOST, neginf=-_MOST)
+    return np.clip(stack, -_MOST, _MOST, out=stack)

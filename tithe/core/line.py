@@ -29,6 +29,7 @@ import numpy as np
 
 from tithe.core.arrays import DB_PER_NEPER, Complex, Real, quotient
 from tithe.core.errors import require, require_not_negative, require_positive
+from tithe.core.kernel.crest import highest
 from tithe.core.reflection import handbook_loss_db, swr
 from tithe.core.twoport import Port, Powered, TwoPort
 
@@ -161,8 +162,9 @@ def constants(line: LineType, freq_hz: Real) -> tuple[Complex, Complex]:
     speed = line.velocity_factor * SPEED_OF_LIGHT
     per_m = line.series_ohm_per_m(freq_hz) + 1j * omega * line.r0_ohm / speed
     across = line.shunt_siemens_per_m(freq_hz) + 1j * omega / (line.r0_ohm * speed)
-    # Principal roots: both factors lie in the first quadrant, so Re γ ≥ 0 and Re Z₀ > 0.
-    return np.sqrt(per_m * across), np.sqrt(per_m / across)
+    # The principal root: both factors lie in the first quadrant, so Re Z₀ > 0, and Re γ ≥ 0 as well.
+    z0 = np.sqrt(per_m / across)
+    return z0 * across, z0
 
 
 def attenuation_db_per_m(line: LineType, freq_hz: Real) -> Real:
@@ -193,7 +195,10 @@ class Line:
     def two_port(self, freq_hz: Real) -> TwoPort:
         """The chain matrix of the whole length."""
         gamma, z0 = constants(self.line, freq_hz)
-        ch, sh = np.cosh(gamma * self.length_m), np.sinh(gamma * self.length_m)
+        loss, turn = gamma.real * self.length_m, gamma.imag * self.length_m
+        # cosh and sinh of a complex number from their real parts, which is quicker.
+        (up, over), (cos, sin) = (np.cosh(loss), np.sinh(loss)), (np.cos(turn), np.sin(turn))
+        ch, sh = up * cos + 1j * (over * sin), over * cos + 1j * (up * sin)
         return TwoPort(ch, z0 * sh, sh / z0, ch)
 
     def matched_db(self, freq_hz: Real) -> Real:
@@ -276,46 +281,28 @@ class LineDetails:
         return Powered(Port(out + back, (out - back) / z0), self.source.amplitude)
 
     def volts_peak_along(self, x_m: Real, k: int) -> Real:
-        """Peak volts at the distances ``x_m`` (shape ``(X,)``) at the k-th frequency; shape ``(..., X)``."""
+        """Peak volts at the distances ``x_m`` (shape ``(X,)``) at the k-th frequency; shape ``(..., X)``.
+
+        |V|² is the sum of both waves' squares and their ripple.
+        """
         one = LineDetails(self.part, self.freq_hz[k : k + 1], self.source.at(k), self.load.at(k))
-        return np.asarray(np.sqrt(2.0) * np.abs(one.at(x_m).v))
+        gamma, _, forward, backward = one._waves()
+        ripple = 2 * backward * forward.conj()
+        turn, fade = 2 * gamma.imag * x_m, np.exp(-2 * gamma.real * x_m)
+        waves = (np.abs(forward) ** 2, np.abs(backward) ** 2, ripple.real, -ripple.imag)
+        square = np.concatenate(waves, axis=-1) @ np.stack((fade, 1 / fade, np.cos(turn), np.sin(turn)))
+        return np.asarray(np.sqrt(2 * np.maximum(square, 0.0)) * one.source.amplitude)
 
     def _highest(self, sign: float) -> tuple[Real, Real]:
-        """Largest |forward·e^(−γx) + sign·backward·e^(γx)| on the line, to the phasors' own scale, and its x.
-
-        The envelope |forward|e^(−αx) + |backward|e^(αx) is convex, so the largest crest is the first
-        from either end, or an end itself. Each crest is started where the waves align and polished
-        with Newton steps on the slope of the squared magnitude.
-        """
+        """Largest |forward·e^(−γx) + sign·backward·e^(γx)| on the line, to the phasors' own scale, and its
+        x."""
         gamma, _, forward, backward = self._waves()
-        alpha, beta = gamma.real, gamma.imag
-        length = self.part.length_m
-        f2, b2 = np.abs(forward) ** 2, np.abs(backward) ** 2
         cross = 2 * sign * backward * forward.conj()  # times e^(2jβx): its real part is the ripple
-
-        def square(x: Real) -> Real:
-            ripple = (cross * np.exp(2j * beta * x)).real
-            return np.asarray(f2 * np.exp(-2 * alpha * x) + b2 * np.exp(2 * alpha * x) + ripple)
-
-        angle = np.angle(cross)
-        first = np.mod(-angle, 2 * np.pi) / (2 * beta)
-        turns_before_end = np.floor((2 * beta * length + angle) / (2 * np.pi))
-        last = (2 * np.pi * turns_before_end - angle) / (2 * beta)
-        best_x = np.zeros(f2.shape)
-        best = square(best_x)
-        for start in (first, last, np.full(f2.shape, length)):
-            x = np.clip(start, 0.0, length)
-            for _ in range(2):
-                turn = cross * np.exp(2j * beta * x)
-                fade, grow = f2 * np.exp(-2 * alpha * x), b2 * np.exp(2 * alpha * x)
-                slope = 2 * alpha * (grow - fade) - 2 * beta * turn.imag
-                bend = 4 * alpha**2 * (grow + fade) - 4 * beta**2 * turn.real
-                step = np.where(bend < 0, slope / np.where(bend < 0, bend, 1.0), 0.0)
-                x = np.clip(x - np.clip(step, -0.1 / beta, 0.1 / beta), 0.0, length)
-            height = square(x)
-            better = height > best
-            best, best_x = np.where(better, height, best), np.where(better, x, best_x)
-        return np.sqrt(np.maximum(best, 0.0)), best_x
+        waves = (np.abs(forward) ** 2, np.abs(backward) ** 2, cross)
+        columns = (*waves, gamma.real, gamma.imag, float(self.part.length_m))
+        shape = np.shape(cross)
+        square, x = highest(*(np.array(np.broadcast_to(one, shape)).reshape(-1) for one in columns))
+        return np.sqrt(np.maximum(square, 0.0)).reshape(shape), x.reshape(shape)
 
     @cached_property
     def volts_peak_max(self) -> tuple[Real, Real]:

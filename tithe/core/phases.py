@@ -5,9 +5,8 @@ much for a stated loss resistance, is A + |C| cos(θ + arg C): possible phases a
 or none. A turn runs from 0 to 1 round the circle, or along the arc.
 
 `PHASES` even turns come first; medians are taken over them. At a high SWR a figure peaks within 2/SWR
-radians, which even turns miss: `turning_points` puts more where a figure turns, by the vertex of a parabola
-through the extreme and its neighbours (through the inverse for a maximum of a positive figure, which is a
-parabola nearly exactly where the figure peaks as 1/(b − cos θ)).
+radians, which even turns miss: `turning_points` puts more where a figure turns (`tithe.core.kernel.turning`),
+and `telling` keeps those that tell an extreme.
 """
 
 from __future__ import annotations
@@ -19,12 +18,12 @@ import numpy as np
 from numpy.typing import NDArray
 
 from tithe.core.arrays import Complex, Mask, Real
+from tithe.core.kernel.turning import next_turns
 from tithe.core.twoport import Port
 
 PHASES = 72
 ROUNDS = 4
 REFINED_FROM_SWR = 5.0
-DIPS = 1
 _ALIKE = 0.006  # of a peak's width, turns nearer than this are one
 
 
@@ -75,52 +74,27 @@ def open_phases(still: Port, turning: Port, loss_ohm: Real | float) -> tuple[Ope
     return OpenPhases(still, turning, start, width, whole), np.asarray(whole | (level >= -size - rounding))
 
 
-def turning_points(turns: Real, figures: list[Real], ratio: Real) -> Real | None:
-    """More turns ``(E, F)`` at the extremes of figures ``(P, F)``; None where there is nothing to add.
+def turning_points(turns: Real, figures: Real, ratio: Real) -> Real | None:
+    """More turns ``(E, F)`` at the extremes of figures ``(N, P, F)``; None where there is nothing to add.
 
     ``turns`` (P, F) in any order; ``ratio`` (F,): the SWR, from `REFINED_FROM_SWR` on even turns are too few.
     """
+    alike = np.where(ratio < REFINED_FROM_SWR, 0.0, _ALIKE / np.minimum(ratio, 1e4))
+    found, counts = next_turns(np.ascontiguousarray(turns), np.ascontiguousarray(figures), alike)
+    most = int(counts.max())
+    return np.where(np.arange(most)[:, None] < counts, found[:most], turns[0]) if most else None
+
+
+def telling(turns: Real, figures: Real) -> Real:
+    """The turns ``(R, F)`` to keep: the even ones, and of the others those at the extremes of the figures
+    ``(N, P, F)`` and beside them; where a frequency has fewer, its first again."""
     order = np.argsort(turns, axis=0)
-    sorted_turns = np.take_along_axis(turns, order, axis=0)
-    stack = np.take_along_axis(np.stack(figures), order[None], axis=1)
-    found: list[list[float]] = []
-    for k in range(turns.shape[1]):
-        if ratio[k] < REFINED_FROM_SWR:
-            found.append([])
-            continue
-        alike = _ALIKE / min(float(ratio[k]), 1e4)
-        new = _vertices(sorted_turns[:, k], stack[:, :, k])
-        near = np.abs(new[:, None] - sorted_turns[None, :, k]).min(axis=1, initial=np.inf)
-        found.append(np.unique(np.round(new[near > alike] / alike) * alike).tolist())
-    most = max(map(len, found), default=0)
-    if most == 0:
-        return None
-    return np.array([new + [float(turns[0, k])] * (most - len(new)) for k, new in enumerate(found)]).T
-
-
-def _vertices(x: Real, figures: Real) -> Real:
-    """Where each figure (N, P) may be more extreme than at the turns x (P,): at its two farthest dips and
-    crests."""
-    around = np.concatenate(([x[-1] - 1], x, [x[0] + 1]))
-    values = np.concatenate((figures[:, -1:], figures, figures[:, :1]), axis=1)
-    rows = np.repeat(np.arange(len(figures)), DIPS)
-    new = []
-    for sign in (1.0, -1.0):
-        y = sign * values
-        dip = (y[:, 1:-1] <= y[:, :-2]) & (y[:, 1:-1] <= y[:, 2:])
-        k = np.argsort(np.where(dip, y[:, 1:-1], np.inf), axis=1)[:, :DIPS].ravel() + 1
-        a, b, c = y[rows, k - 1], y[rows, k], y[rows, k + 1]
-        xa, xb, xc = around[k - 1], around[k], around[k + 1]
-        if sign < 0:  # a crest of a positive figure, through its inverse
-            positive = (a < 0) & (b < 0) & (c < 0)
-            with np.errstate(divide="ignore", invalid="ignore"):
-                a, b, c = (np.where(positive, -1 / one, one) for one in (a, b, c))
-        with np.errstate(divide="ignore", invalid="ignore"):
-            rise, fall = (b - a) * (xb - xc), (b - c) * (xb - xa)
-            vertex = xb - 0.5 * ((xb - xa) * fall - (xb - xc) * rise) / (fall - rise)
-        inside = np.isfinite(vertex) & (vertex > xa) & (vertex < xc)
-        there = dip[rows, k - 1]
-        new.append(vertex[inside & there])
-        for end in (xa, xc):  # a cusp is no parabola: its bracket is cut to a third
-            new += [(xb + (end - xb) * share)[there] for share in (1 / 3, 2 / 3)]
-    return np.concatenate(new) % 1.0
+    ordered = np.take_along_axis(figures, order[None], axis=1)
+    ends = np.concatenate((ordered.argmin(axis=1), ordered.argmax(axis=1)))  # (2N, F)
+    kept = np.zeros(turns.shape, dtype=bool)
+    for beside in (0,):
+        np.put_along_axis(kept, np.take_along_axis(order, (ends + beside) % len(turns), axis=0), True, axis=0)
+    kept[:PHASES] = True
+    rows = np.argsort(~kept, axis=0, kind="stable")[: int(kept.sum(axis=0).max())]
+    chosen = np.take_along_axis(turns, rows, axis=0)
+    return np.where(np.take_along_axis(kept, rows, axis=0), chosen, turns[0])

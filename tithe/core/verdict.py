@@ -11,7 +11,7 @@ from tithe.core.arrays import Real
 from tithe.core.budget import AUDIBLE_DB, DB_PER_S_UNIT, Budget, Stage, solve
 from tithe.core.phases import evenly
 from tithe.core.station import Station
-from tithe.core.tuner import AnyTuner, AnyTunerDetails
+from tithe.core.tuner import AnyTuner
 from tithe.core.wording import figure, ratio, span, watts
 
 State = Literal["clear", "audible", "costly", "unmatched", "doubtful"]
@@ -73,7 +73,7 @@ def state_at(budget: Budget, k: int) -> State:
 
 
 def _short_of_match(stage: Stage, k: int) -> bool:
-    return isinstance(stage.details, AnyTunerDetails) and not stage.details.tuned.matched[..., k].all()
+    return stage.tuned is not None and not stage.tuned.matched[..., k].all()
 
 
 def verdict_at(budget: Budget, k: int, place: str = "") -> Verdict:

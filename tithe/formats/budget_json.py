@@ -28,14 +28,23 @@ def _plain(value: float) -> float | None:
 
 
 def figure(values: Real, k: int) -> Figure:
-    """One figure of an array of shape ``(F,)`` or ``(..., F)`` at the k-th frequency."""
+    """One figure of an array of shape ``(F,)`` or ``(P, F)`` at the k-th frequency."""
     here = np.asarray(values)[..., k]
-    if here.ndim == 0:
-        return _plain(float(here))
+    return _plain(float(here)) if here.ndim == 0 else _spans(here[:, None])[0]
+
+
+def figures(values: Real) -> list[Figure]:
+    """The figures of an array of shape ``(F,)`` or ``(P, F)`` at all frequencies."""
+    return [_plain(one) for one in values.tolist()] if values.ndim == 1 else _spans(values)
+
+
+def _spans(columns: Real) -> list[Figure]:
+    """Of columns over the phases ``(P, N)``."""
     # A middle rank rather than an average of two: with an infinity among them it stays a value that occurs.
-    even = np.sort(evenly(np.asarray(values))[..., k].ravel())
-    middle = even[even.size // 2]
-    return {"min": _plain(here.min()), "median": _plain(middle), "max": _plain(here.max())}
+    even = np.sort(evenly(columns), axis=0)
+    found = (columns.min(axis=0), even[len(even) // 2], columns.max(axis=0))
+    rows = zip(*(one.tolist() for one in found), strict=True)
+    return [{"min": _plain(low), "median": _plain(middle), "max": _plain(high)} for low, middle, high in rows]
 
 
 def results(budget: Budget) -> list[dict[str, Any]]:
@@ -57,15 +66,32 @@ def _result(budget: Budget, columns: dict[str, Any], k: int) -> dict[str, Any]:
     return {"mhz": float(budget.freq_hz[k] / 1e6), **_sliced(columns, k), "cautions": cautions}
 
 
-def _sliced(tree: Any, k: int) -> Any:
+def _sliced(tree: dict[str, Any], k: int) -> dict[str, Any]:
     """The same tree with every array reduced to its figure at the k-th frequency."""
-    if isinstance(tree, dict):
-        return {key: _sliced(value, k) for key, value in tree.items()}
-    if isinstance(tree, list):
-        return [_sliced(value, k) for value in tree]
-    if isinstance(tree, _PerFrequency):
-        return tree.at(k)
-    return figure(tree, k) if isinstance(tree, np.ndarray) else tree
+    arrays: list[Real] = []
+    _collect(tree, arrays)
+    spans = [one[:, k] for one in arrays if one.ndim > 1]
+    figures = iter(_spans(np.stack(spans, axis=1)) if spans else [])
+
+    def reduced(at: Any) -> Any:
+        if isinstance(at, dict):
+            return {key: reduced(value) for key, value in at.items()}
+        if isinstance(at, list):
+            return [reduced(value) for value in at]
+        if isinstance(at, np.ndarray):
+            return next(figures) if at.ndim > 1 else figure(at, k)
+        return at.at(k) if isinstance(at, _PerFrequency) else at
+
+    return {key: reduced(value) for key, value in tree.items()}
+
+
+def _collect(tree: Any, into: list[Real]) -> None:
+    """All arrays of a tree, in its order."""
+    if isinstance(tree, np.ndarray):
+        into.append(tree)
+    elif isinstance(tree, dict | list):
+        for value in tree.values() if isinstance(tree, dict) else tree:
+            _collect(value, into)
 
 
 @dataclass(frozen=True)

@@ -17,7 +17,7 @@ from django.db import connection
 from django.db.migrations.executor import MigrationExecutor
 
 from tithe.core.errors import require
-from tithe.core.tuner.warm import warm
+from tithe.core.warm import warm
 from tithe.library import services as library
 from tithe.site import copies, folder
 from tithe.site.folder import StartError

@@ -33,7 +33,7 @@ def compose(document: StationFile, mhz: float) -> dict[str, Any]:
     rows: dict[int, dict[str, Any]] = {}
     if known:
         budget = solve(station, np.array([b.middle_hz for b in known]), only_radiated=True)
-        rows = {id(b): _row(budget, k) for k, b in enumerate(known)}
+        rows = dict(zip(map(id, known), _rows(budget), strict=True))
     return {"rail": _rail(station, rows), "here": here, "why": why}
 
 
@@ -82,9 +82,9 @@ def _rail(station: Station, rows: dict[int, dict[str, Any]]) -> list[dict[str, A
     return [{"name": b.name, "mhz": b.middle_hz / 1e6, **rows.get(id(b), unknown)} for b in station.bands]
 
 
-def _row(budget: Budget, k: int) -> dict[str, Any]:
-    return {
-        "state": state_at(budget, k),
-        "radiated_w": budget_json.figure(budget.radiated_w, k),
-        "loss_db": budget_json.figure(budget.total_db, k),
-    }
+def _rows(budget: Budget) -> list[dict[str, Any]]:
+    radiated, lost = budget_json.figures(budget.radiated_w), budget_json.figures(budget.total_db)
+    return [
+        {"state": state_at(budget, k), "radiated_w": watts, "loss_db": db}
+        for k, (watts, db) in enumerate(zip(radiated, lost, strict=True))
+    ]

@@ -36,11 +36,11 @@ def two_tuners(scene: Scene) -> Iterator[Finding]:
 @caution("no-match", "harm", "Extend the range, change the feeder length or the antenna, or match elsewhere.")
 def no_match(scene: Scene) -> Iterator[Finding]:
     for n, stage in _active(scene):
-        if isinstance(stage.details, AnyTunerDetails) and not stage.details.tuned.matched[..., scene.k].all():
+        if stage.tuned is not None and not stage.tuned.matched[..., scene.k].all():
             worst = scene.worst(stage.swr_in)
             if worst <= scene.budget.station.comfort_swr:
                 continue  # what is left is within the user's comfort
-            share = float(np.mean(evenly(stage.details.tuned.matched)[..., scene.k]))
+            share = float(np.mean(evenly(stage.tuned.matched)[..., scene.k]))
             if share > 0:
                 yield (
                     f"“{stage.part.label}” matches at {share:.0%} of the phases that the SWR leaves open.",
@@ -55,7 +55,7 @@ def no_match(scene: Scene) -> Iterator[Finding]:
             if scene.budget.stages[n].part.setting != "auto":  # type: ignore[union-attr]
                 yield f"As its knobs stand, “{stage.part.label}” does not match here: SWR {ratio(worst)}.", n
                 continue
-            lacks = stage.details.tuned.lacks[..., scene.k]
+            lacks = stage.tuned.lacks[..., scene.k]
             need = next((text for text in np.atleast_1d(lacks).ravel() if text), "")
             short = f" It {need}." if need else " No single part would cure it."
             yield f"No setting of “{stage.part.label}” matches here; {left}.{short}", n

@@ -22,7 +22,7 @@ from tithe.core.choose.stack import StackedLine
 from tithe.core.errors import InputError
 from tithe.core.line import Line
 from tithe.core.station import Band, Part, Station
-from tithe.core.tuner import AnyTunerDetails, SteppedTuner, Tuner
+from tithe.core.tuner import SteppedTuner, Tuner
 from tithe.core.twoport import Port
 
 
@@ -195,6 +195,6 @@ def _solved(asked: Question, chain: tuple[Part, ...], same: tuple[Candidate, ...
 def _matched(budget: Budget) -> Mask:
     ok: Mask = np.ones(budget.radiated_w.shape, dtype=bool)
     for stage in budget.stages:
-        if isinstance(stage.details, AnyTunerDetails):
-            ok = ok & (stage.details.tuned.matched | (stage.swr_in <= budget.station.comfort_swr))
+        if stage.tuned is not None:
+            ok = ok & (stage.tuned.matched | (stage.swr_in <= budget.station.comfort_swr))
     return ok

@@ -14,7 +14,7 @@ from typing import Literal, NamedTuple
 
 import numpy as np
 
-from tithe.core.arrays import Complex, Real
+from tithe.core.arrays import Real
 from tithe.core.errors import require, require_not_negative, require_positive
 
 Kind = Literal["coil", "capacitor"]
@@ -78,23 +78,8 @@ class Element(NamedTuple):
         """Whether it is a coil."""
         return self.kind == "coil"
 
-    def direction(self, freq_hz: Real) -> Complex:
-        """Z over its reactance: 1/Q + j for a coil, 1/Q − j for a capacitor."""
-        return np.asarray(1 / quality(self.q, freq_hz) + (1j if self.is_coil else -1j))
-
     def reactance(self, freq_hz: Real, value: Real | float) -> Real:
         """|X| in Ω of a value in F or H; 0 F gives infinity."""
         omega = 2 * np.pi * np.asarray(freq_hz)
         with np.errstate(divide="ignore"):
             return np.asarray(omega * value if self.is_coil else 1 / (omega * np.asarray(value)))
-
-    def value(self, freq_hz: Real, reactance: Real) -> Real:
-        """F or H of a reactance in Ω."""
-        omega = 2 * np.pi * np.asarray(freq_hz)
-        with np.errstate(divide="ignore"):
-            return np.asarray(reactance / omega if self.is_coil else 1 / (omega * reactance))
-
-    def bounds(self, freq_hz: Real) -> tuple[Real, Real]:
-        """Smallest and largest reactance, Ω; the largest of a capacitor that goes down to nothing is 1 TΩ."""
-        ends = [np.minimum(self.reactance(freq_hz, end), 1e12) for end in (self.low, self.high)]
-        return np.minimum(*ends), np.maximum(*ends)

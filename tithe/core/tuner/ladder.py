@@ -13,12 +13,13 @@ from typing import Literal, NamedTuple
 import numpy as np
 
 from tithe.core.arrays import Complex, Mask, Real
-from tithe.core.tuner.elements import NO_STRAYS, Element, Strays
+from tithe.core.tuner.elements import NO_STRAYS, Element, Strays, quality
 from tithe.core.tuner.kernel.algebra import Loads
 from tithe.core.tuner.kernel.closest import closest
 from tithe.core.tuner.kernel.matching import LOSS, OVERRUN, STRESS, Goal, matches
+from tithe.core.tuner.kernel.setting import Build, borne, chain_matrices
 from tithe.core.tuner.kernel.stepping import best_steps
-from tithe.core.twoport import Port, TwoPort, series, shunt
+from tithe.core.twoport import Port, TwoPort
 
 Plane = Literal["T", "pi"]
 _NO_LIMIT: Real = np.zeros(0)
@@ -73,96 +74,62 @@ class Ladder:
         """The elements there are, from the radio on."""
         return (self.near, self.cross) if self.far is None else (self.near, self.cross, self.far)
 
-    def _is_series(self, position: int) -> bool:
-        return (self.plane == "T") != (position == 1)
-
-    def element_port(self, position: int, freq_hz: Real, value: Real) -> TwoPort:
-        """One element with its leads; a capacitor of 0 F across is none at all."""
-        element = self.elements[position]
-        x = element.reactance(freq_hz, value)
-        finite = np.isfinite(x)
-        z = np.where(finite, x, 0.0) * element.direction(freq_hz)
-        z = z + 2j * np.pi * freq_hz * self.strays.lead_h
-        if self._is_series(position):
-            return series(np.where(finite, z, 1e12))
-        with np.errstate(divide="ignore", invalid="ignore"):
-            y = np.where(z == 0, 1e12, 1 / np.where(z == 0, 1.0, z))
-        return shunt(np.where(finite, y, 0.0))
-
-    def _stray_port(self, freq_hz: Real) -> TwoPort:
-        return shunt(np.asarray(2j * np.pi * freq_hz * self.strays.port_f, dtype=np.complex128))
-
     def two_port(self, freq_hz: Real, values: Real) -> TwoPort:
-        """The chain matrix of a setting; ``values`` (3, ...) in F or H."""
-        port = self._stray_port(freq_hz) if self.strays.port_f else None
-        for position in range(len(self.elements)):
-            one = self.element_port(position, freq_hz, values[position])
-            port = one if port is None else port @ one
-        assert port is not None
-        return port @ self._stray_port(freq_hz) if self.strays.port_f else port
+        """The chain matrix of a setting; ``values`` (3, ...) in F or H, frequencies (...) in Hz."""
+        build, flat = self._built(freq_hz, values)
+        return TwoPort(*chain_matrices(build, flat).reshape(4, *values.shape[1:]))
 
     def loads(self, freq_hz: Real, values: Real, load: Port) -> tuple[ElementLoad, ...]:
-        """What each element bears, from the phasors (V, A) at the antenna side.
+        """What each element bears, from the phasors (V, A) at the antenna side."""
+        build, flat = self._built(freq_hz, values)
+        shape = values.shape[1:]
+        v, i = (np.broadcast_to(one, shape).reshape(-1) for one in load)
+        found = borne(build, flat, v, i).reshape(3, 3, *shape)
+        return tuple(ElementLoad(*found[:, k]) for k in range(len(self.elements)))
 
-        The volts are those across the element itself, without its leads.
-        """
-        port = self._stray_port(freq_hz).input(load)
-        found = []
-        for position in reversed(range(len(self.elements))):
-            element = self.elements[position]
-            two_port = self.element_port(position, freq_hz, values[position])
-            amps = np.abs(port.i if self._is_series(position) else two_port.c * port.v)
-            x = element.reactance(freq_hz, values[position])
-            direction = element.direction(freq_hz)
-            there = np.isfinite(x)
-            own = np.where(there, x, 0.0) * np.abs(direction)
-            volts = np.where(there, amps * own, np.abs(port.v))
-            heat = amps**2 * np.where(there, x, 0.0) * direction.real
-            found.append(ElementLoad(np.sqrt(2.0) * volts, amps, heat))
-            port = two_port.input(port)
-        return tuple(reversed(found))
+    def _built(self, freq_hz: Real, values: Real) -> tuple[Build, Real]:
+        """For the kernels; the values flat."""
+        freq = np.broadcast_to(freq_hz, values.shape[1:]).reshape(-1)
+        build = Build(
+            self.plane == "pi", self.far is not None, *self._coils, self.strays.lead_h, self.strays.port_f,
+            2 * np.pi * freq, self._qualities(freq),
+        )  # fmt: skip
+        return build, np.ascontiguousarray(values.reshape(len(values), -1), dtype=np.float64)
+
+    @property
+    def _three(self) -> tuple[Element, Element, Element]:
+        """The elements; the radio-side arm stands in for an antenna-side one that is not there."""
+        return self.near, self.cross, self.far or self.near
+
+    @property
+    def _coils(self) -> tuple[bool, bool, bool]:
+        one, two, three = (part.is_coil for part in self._three)
+        return one, two, three
+
+    def _qualities(self, freq_hz: Real) -> Real:
+        return np.stack([quality(part.q, freq_hz) for part in self._three])
 
     def _at(self, freq_hz: Real, z_ohm: Complex, r0_ohm: float) -> Loads:
         """For the kernels: flat frequencies (Hz) and loads (Ω, finite, not 0)."""
-        omega = 2 * np.pi * freq_hz
-        parts = (*self.elements, *([] if self.far else [self.near]))
-        bounds = [part.bounds(freq_hz) for part in parts]
-        lead = np.tile(1j * omega * self.strays.lead_h, (3, 1))
-        z = z_ohm / (1 + 1j * omega * self.strays.port_f * z_ohm)
-        y0 = 1 / r0_ohm - 1j * omega * self.strays.port_f
         return Loads(
-            pi=self.plane == "pi",
-            far=self.far is not None,
-            coil1=parts[0].is_coil,
-            coil2=parts[1].is_coil,
-            coil3=parts[2].is_coil,
-            d=np.stack([part.direction(freq_hz) for part in parts]),
-            s=np.ascontiguousarray(lead, dtype=np.complex128),
-            low=np.stack([low for low, _ in bounds]),
-            high=np.stack([high for _, high in bounds]),
-            z=np.ascontiguousarray(z, dtype=np.complex128),
-            t=np.ascontiguousarray(1 / y0 if self.plane == "T" else y0, dtype=np.complex128),
-        )
-
-    def _values(self, freq_hz: Real, x: Real) -> Real:
-        values = np.zeros(x.shape)
-        for position, element in enumerate(self.elements):
-            within = element.value(freq_hz, np.maximum(x[position], 1e-30))
-            values[position] = np.clip(within, element.low, element.high)
-        return values
+            self.plane == "pi", self.far is not None, *self._coils,
+            np.array([part.low for part in self._three]), np.array([part.high for part in self._three]),
+            self.strays.lead_h, self.strays.port_f, r0_ohm, 2 * np.pi * freq_hz, self._qualities(freq_hz),
+            np.ascontiguousarray(z_ohm, dtype=np.complex128),
+        )  # fmt: skip
 
     def match(self, freq_hz: Real, z_ohm: Complex, r0_ohm: float, goal: Goal = LEAST_LOSS) -> Found:
         """The best settings with an input of exactly ``r0_ohm`` at the radio's port, inside the ranges.
 
         ``freq_hz`` and ``z_ohm`` (finite, not 0) are flat and of one length N; frequencies in Hz.
         """
-        score, x = matches(self._at(freq_hz, z_ohm, r0_ohm), goal)
-        return Found(self._values(freq_hz, x), score)
+        score, values = matches(self._at(freq_hz, z_ohm, r0_ohm), goal)
+        return Found(values, score)
 
     def closest(self, freq_hz: Real, z_ohm: Complex, r0_ohm: float) -> tuple[Real, Real]:
         """Values (3, N) of the setting with the lowest SWR at the radio's port of all, and its |Γ| (N,)."""
-        square, x = closest(self._at(freq_hz, z_ohm, r0_ohm))
-        return self._values(freq_hz, x), np.sqrt(square)
+        square, values = closest(self._at(freq_hz, z_ohm, r0_ohm))
+        return values, np.sqrt(square)
 
     def settle_steps(
         self,

@@ -39,14 +39,16 @@ import numpy as np
 from tithe.core.compiled import compiled, inlined
 
 _SLACK = 1e-9  # an exact point on an end of a range may miss it by rounding
+OPEN_OHM = 1e12
 _SPAN = 1e4  # of a range that reaches to nothing, the share that a grid covers beside its end
 
 
 class Loads(NamedTuple):
     """A network at its loads. ``pi``: else a T. ``far``: whether it has an antenna-side arm.
 
-    ``coil1`` … whether an element is one. Per load: ``d`` and ``s`` (3, N) complex, ``low`` and ``high``
-    (3, N) in Ω, ``z`` (N,) Ω, ``t`` (N,) Ω or S.
+    ``coil1`` … whether an element is one. ``low``, ``high`` (3,): ranges in H or F; ``lead_h``, ``port_f``:
+    the strays; ``r0``: what the input has to be, Ω. Per load: ``omega`` (N,) 1/s, ``q`` (3, N), ``z`` (N,) Ω,
+    finite and not 0.
     """
 
     pi: bool
@@ -54,12 +56,14 @@ class Loads(NamedTuple):
     coil1: bool
     coil2: bool
     coil3: bool
-    d: Any
-    s: Any
     low: Any
     high: Any
+    lead_h: float
+    port_f: float
+    r0: float
+    omega: Any
+    q: Any
     z: Any
-    t: Any
 
 
 class One(NamedTuple):
@@ -87,15 +91,49 @@ class One(NamedTuple):
     high3: Any
 
 
+@inlined
+def reactance(coil: Any, omega: float, value: float) -> Any:
+    """|X| in Ω of a value in H or F; of a capacitor of nothing 1 TΩ."""
+    return min(omega * value if coil else 1 / (omega * value), OPEN_OHM)
+
+
+@inlined
+def _coil(at: Any, k: int) -> Any:
+    return at.coil1 if k == 0 else at.coil2 if k == 1 else at.coil3
+
+
+@inlined
+def _bounds(at: Any, k: int, omega: float) -> Any:
+    one, other = reactance(_coil(at, k), omega, at.low[k]), reactance(_coil(at, k), omega, at.high[k])
+    return min(one, other), max(one, other)
+
+
 @compiled
 def one_of(at: Any, n: int) -> Any:
     """The n-th load alone."""
-    d, s, low, high = at.d, at.s, at.low, at.high
+    omega, z = at.omega[n], at.z[n]
+    q, lead = at.q[:, n], 1j * omega * at.lead_h
+    across = 1j * omega * at.port_f
+    z, y0 = over(z, 1 + across * z), 1 / at.r0 - across
+    low1, high1 = _bounds(at, 0, omega)
+    low2, high2 = _bounds(at, 1, omega)
+    low3, high3 = _bounds(at, 2, omega)
     return One(
-        at.pi, at.far, at.coil1, at.coil2, at.coil3, at.z[n], over(1 + 0j, at.z[n]), at.t[n],
-        d[0, n], s[0, n], d[1, n], s[1, n], d[2, n], s[2, n],
-        low[0, n], high[0, n], low[1, n], high[1, n], low[2, n], high[2, n],
+        at.pi, at.far, at.coil1, at.coil2, at.coil3, z, over(1 + 0j, z), y0 if at.pi else over(1 + 0j, y0),
+        complex(1 / q[0], 1.0 if at.coil1 else -1.0), lead,
+        complex(1 / q[1], 1.0 if at.coil2 else -1.0), lead,
+        complex(1 / q[2], 1.0 if at.coil3 else -1.0), lead,
+        low1, high1, low2, high2, low3, high3,
     )  # fmt: skip
+
+
+@compiled
+def value_of(at: Any, n: int, k: int, x: float) -> Any:
+    """The value in H or F, inside its range, of a reactance of element k at the n-th load."""
+    if k == 2 and not at.far:
+        return 0.0
+    omega, x = at.omega[n], max(x, 1e-30)
+    return min(max(x / omega if _coil(at, k) else 1 / (omega * x), at.low[k]), at.high[k])
 
 
 @inlined

@@ -16,7 +16,7 @@ from typing import Any
 import numpy as np
 
 from tithe.core.compiled import compiled
-from tithe.core.tuner.kernel.algebra import Loads, grid_ends, nearest, one_of, stationary
+from tithe.core.tuner.kernel.algebra import Loads, grid_ends, nearest, one_of, stationary, value_of
 
 GRID = 28
 _BRANCHES = 6
@@ -114,14 +114,15 @@ def _polish(o: Any, best: Any) -> Any:
 
 @compiled
 def closest(at: Loads) -> Any:
-    """|Γ|² (N,) and x (3, N) of the setting with the lowest SWR for each load."""
+    """|Γ|² (N,) and values (3, N) in H or F of the setting with the lowest SWR for each load."""
     count = len(at.z)
-    square, x, best = np.empty(count), np.zeros((3, count)), np.zeros(4)
+    square, values, best = np.empty(count), np.zeros((3, count)), np.zeros(4)
     heights = np.zeros(GRID + 2)
     for n in range(count):
         o = one_of(at, n)
         _search(o, best, heights)
         _polish(o, best)
         square[n] = best[0]
-        x[0, n], x[1, n], x[2, n] = best[1], best[2], best[3]
-    return square, x
+        for k in range(3):
+            values[k, n] = value_of(at, n, k, best[k + 1])
+    return square, values

@@ -23,6 +23,7 @@ from tithe.core.tuner.kernel.algebra import (
     over,
     roots,
     square,
+    value_of,
 )
 
 GRID = 12  # points at least, and so many for each factor of e that a range spans:
@@ -169,15 +170,12 @@ def _match(o: Any, goal: Any, limit: float, best: Any) -> Any:
 
 @compiled
 def matches(at: Loads, goal: Goal) -> Any:
-    """Score (N,) and x (3, N) of the best match of each load; infinity where there is none."""
+    """Score (N,) and values (3, N) in H or F of the best match of each load; infinity where there is none."""
     count = len(at.z)
-    score, x, best = np.empty(count), np.zeros((3, count)), np.zeros(4)
+    score, values, best = np.empty(count), np.zeros((3, count)), np.zeros(4)
     for n in range(count):
-        o = one_of(at, n)
-        _match(o, goal, goal.limit[n] if goal.kind == OVERRUN else 0.0, best)
+        _match(one_of(at, n), goal, goal.limit[n] if goal.kind == OVERRUN else 0.0, best)
         score[n] = best[0]
-        if best[0] < np.inf:
-            x[0, n] = min(max(best[1], o.low1), o.high1)
-            x[1, n] = min(max(best[2], o.low2), o.high2)
-            x[2, n] = min(max(best[3], o.low3), o.high3)
-    return score, x
+        for k in range(3):
+            values[k, n] = value_of(at, n, k, best[k + 1]) if best[0] < np.inf else 0.0
+    return score, values

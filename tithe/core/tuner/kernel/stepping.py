@@ -15,9 +15,8 @@ from typing import Any
 import numpy as np
 
 from tithe.core.compiled import compiled
-from tithe.core.tuner.kernel.algebra import Loads, gamma, least, one_of, roots, square, stationary
+from tithe.core.tuner.kernel.algebra import OPEN_OHM, Loads, gamma, least, one_of, roots, square, stationary
 
-_OPEN = 1e12  # Ω, for no capacitor at all
 _BEND = 1.02  # how far leads in a pi's arm bend what is monotone without them
 
 
@@ -26,7 +25,7 @@ def _reactance(coil: Any, count: float, unit: float) -> Any:
     """Of so many steps; ``unit`` is the reactance (coil) or susceptance (capacitor) of one."""
     if coil:
         return count * unit
-    return 1 / (count * unit) if count > 0 else _OPEN
+    return 1 / (count * unit) if count > 0 else OPEN_OHM
 
 
 @compiled

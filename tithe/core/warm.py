@@ -1,0 +1,29 @@
+"""Compiles every kernel ahead of the first question: `python -m tithe.core.warm`, and at each start."""
+
+from __future__ import annotations
+
+import numpy as np
+
+from tithe.core.antenna_swr import SwrAntenna
+from tithe.core.budget import solve
+from tithe.core.line import AttenuatedLine, Line
+from tithe.core.station import Station
+from tithe.core.transmitter import Transmitter
+from tithe.core.tuner import SteppedTuner, Tuner
+from tithe.core.twoport import Port
+
+
+def warm() -> None:
+    """Every search once: some seconds where its code is not kept on disk yet, else a tenth of one."""
+    freq_hz = np.array([3.65e6, 3.65e6])
+    matched, unmatched = 12 - 310j, 1e-6 + 1e4j
+    loads = Port(np.array([matched, unmatched]), np.ones(2, dtype=np.complex128))
+    line, antenna = Line(AttenuatedLine(50.0, 0.66, 0.6, 0.01), 10.0), SwrAntenna(((3e6, 20.0), (4e6, 20.0)))
+    for tuner in (Tuner(), SteppedTuner()):
+        tuner.tune(freq_hz, loads, 50.0)
+        budget = solve(Station(Transmitter(), (tuner, line), antenna), freq_hz)
+        assert budget.stages[1].volts_rms_worst.all()
+
+
+if __name__ == "__main__":
+    warm()
