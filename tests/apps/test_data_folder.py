@@ -1,5 +1,6 @@
 """The data folder: whole copies, starts that go wrong with a sentence, nothing quietly begun anew."""
 
+import resource
 import shutil
 import socket
 import sqlite3
@@ -16,12 +17,17 @@ from tithe.site import copies
 from tithe.site.folder import prepare
 
 
-def tithe(data, *words):
-    """A command on a data folder: exit status, what it said, what it complained."""
+def tithe(data, *words, room=None):
+    """A command on a data folder: exit status, what it said, what it complained; files of ``room`` bytes at
+    most."""
     import os
 
+    def full():
+        if room is not None:
+            resource.setrlimit(resource.RLIMIT_FSIZE, (room, room))
+
     done = subprocess.run(
-        [sys.executable, "-m", "tithe.site.cli", *map(str, words)],
+        [sys.executable, "-m", "tithe.site.cli", *map(str, words)], preexec_fn=full,
         env=os.environ | {"TITHE_DATA": str(data)}, capture_output=True, text=True, timeout=60,
     )  # fmt: skip
     return done.returncode, done.stdout, done.stderr
@@ -111,6 +117,22 @@ def test_a_restore_killed_in_the_middle_leaves_the_old_or_the_new_whole(folder, 
         assert tithe(folder, "check")[0] == 0
         seen.add(names(folder / "tithe.sqlite3")[0])
     assert seen <= {"old 0", "new"}
+
+
+def test_a_restore_without_room_says_so_and_leaves_what_stood_there(folder, tmp_path):  # noqa: F811
+    server = Server(folder)
+    rename(server, "stood here")
+    server.kill()
+    target = tmp_path / "large.sqlite3"
+    shutil.copy(folder / "tithe.sqlite3", target)
+    with closing(sqlite3.connect(target)) as connection, connection:
+        connection.execute("CREATE TABLE ballast AS SELECT randomblob(20000000) AS x")
+    status, _, complaint = tithe(folder, "restore", target, room=4_000_000)
+    assert status == 1
+    assert "full" in complaint
+    assert "Traceback" not in complaint
+    assert names(folder / "tithe.sqlite3")[0] == "stood here 0"
+    assert tithe(folder, "check")[0] == 0
 
 
 def test_seven_daily_copies_are_kept(folder):  # noqa: F811
