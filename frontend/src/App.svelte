@@ -12,7 +12,7 @@
   import { Shelf } from './lib/shelf/shelf.svelte';
   import ShelfDialog from './lib/shelf/ShelfDialog.svelte';
   import { recall } from './lib/station/drafts';
-  import { begin, bringIn, openStation } from './lib/station/library';
+  import { begin, bringEverythingIn, bringIn, holdsEverything, openStation } from './lib/station/library';
   import { Session } from './lib/station/session.svelte';
   import Strip from './lib/strip/Strip.svelte';
   import StripPatterns from './lib/strip/StripPatterns.svelte';
@@ -26,6 +26,7 @@
   let stations = $state.raw<StationRow[]>([]);
   let current = $state(0);
   let trouble = $state('');
+  let news = $state('');
   let ready = $state(false);
   let insertAt = $state<number | null>(null);
   const shelf = new Shelf();
@@ -66,9 +67,21 @@
 
   async function importFile(file: File | undefined) {
     if (!file) return;
+    trouble = news = '';
+    if (await holdsEverything(file)) return importEverything(file);
     const result = await bringIn(file);
     if ('id' in result) openStation(result.id);
     else trouble = result.refused;
+  }
+
+  async function importEverything(file: File) {
+    const { stations: names, refused } = await bringEverythingIn(file);
+    const list = await api.GET('/api/stations');
+    stations = list.data ?? stations;
+    await shelf.load();
+    const taken = names.length === 1 ? '1 station was' : `${names.length} stations were`;
+    if (refused) trouble = `${refused} Before that ${taken} taken in.`;
+    else news = `${taken} taken in, with history, sweeps and shelf.`;
   }
 
   function dropped(event: DragEvent) {
@@ -95,6 +108,7 @@
         {trouble} <button type="button" onclick={() => (trouble = '')}>All right</button>
       </p>
     {/if}
+    {#if news}<p class="news" role="status">{news} They are in the list of stations.</p>{/if}
     {#if session.keeper.conflict}<ConflictPanel {session} theirs={session.keeper.conflict} />{/if}
     <Strip {session} oninsert={(at) => (insertAt = at)} />
     <Views {session} />
@@ -117,7 +131,7 @@
   </main>
   <ShelfDialog {shelf} open={insertAt !== null} onclose={() => (insertAt = null)} onpick={pick} />
 {:else if ready}
-  <Welcome {stations} {trouble} onstart={start} onfile={importFile} />
+  <Welcome {stations} {trouble} {news} onstart={start} onfile={importFile} />
 {:else}
   <main class="notice">Opening …</main>
 {/if}
@@ -128,6 +142,10 @@
     top: 0;
     z-index: 2;
     background: var(--paper);
+  }
+  .news {
+    padding: 0.4rem 0.9rem;
+    border-bottom: 1px solid var(--hairline);
   }
   .trouble {
     padding: 0.4rem 0.9rem;

@@ -21,7 +21,7 @@ pytestmark = pytest.mark.django_db
 def test_export_and_import_give_the_same_bytes(client, mill):
     first = send(client, "post", "/api/stations", mill).json()
     text = client.get(f"/api/stations/{first['id']}/file").content.decode()
-    second = send(client, "post", "/api/stations/file", {"text": text}).json()
+    second = send(client, "post", "/api/stations", text).json()
     assert second["id"] != first["id"]
     assert client.get(f"/api/stations/{second['id']}/file").content.decode() == text
     assert station_file.read(text) == station_file.read(json.dumps(mill))
@@ -41,7 +41,7 @@ def test_export_and_import_give_the_same_bytes(client, mill):
     ],
 )
 def test_a_malformed_file_is_refused_and_nothing_is_kept(client, text):
-    response = send(client, "post", "/api/stations/file", {"text": text})
+    response = send(client, "post", "/api/stations", text)
     assert response.status_code == 422
     assert response.json()["errors"][0]["rule"]
     assert not Station.objects.exists()
@@ -50,8 +50,10 @@ def test_a_malformed_file_is_refused_and_nothing_is_kept(client, text):
 @settings(max_examples=40, suppress_health_check=[HealthCheck.function_scoped_fixture])
 @given(st.text(max_size=300))
 def test_any_text_as_a_file_gets_an_answer(client, text):
-    for path in ("/api/stations/file", "/api/antenna/read"):
-        response = send(client, "post", path, {"text": text})
+    for response in (
+        send(client, "post", "/api/stations", text),
+        send(client, "post", "/api/antenna/read", {"text": text}),
+    ):
         assert response.status_code in (200, 201, 422)
 
 
@@ -112,6 +114,7 @@ def test_faults_in_a_kept_arrangement_are_named_there(client, mill):
 
 def test_ledgers_add_up_and_stand_in_the_csv(client, mill):
     mill["chain"][0]["label"] = "=cmd()"
+    mill["chain"][1]["label"] = " \n=cmd()"
     ledgers = [
         BandLedger.model_validate(row)
         for row in send(client, "post", "/api/ledgers", {"document": mill}).json()
@@ -124,6 +127,7 @@ def test_ledgers_add_up_and_stand_in_the_csv(client, mill):
         taken = sum(float(row["taken_w_median"]) for row in mine)
         assert taken + ledger.result.total.radiated_w == pytest.approx(100, rel=1e-4)
     assert rows[2]["part"] == "'=cmd()"
+    assert rows[3]["part"] == "' \n=cmd()"
 
 
 def test_the_shelf_holds_sound_parts_and_ones_own(client):

@@ -24,8 +24,8 @@ def free_port():
 class Server:
     """A server on a data folder of its own."""
 
-    def __init__(self, data):
-        self.port, self.data = free_port(), data
+    def __init__(self, data, port=0):
+        self.port, self.data = port or free_port(), data
         self.process = subprocess.Popen(
             [sys.executable, "-m", "tithe.site.cli", "demo", "--port", str(self.port)],
             env=os.environ | {"TITHE_DATA": str(data)},

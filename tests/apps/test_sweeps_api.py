@@ -170,7 +170,7 @@ def test_the_station_file_carries_the_sweeps(client, station, mill):
     sweep = kept(client, station, simulated(client, mill), joint=2, title="spring", trim=True, change_m=0.1)
     send(client, "patch", f"/api/sweeps/{sweep['id']}", {"baseline": True})
     text = client.get(f"/api/stations/{station['id']}/file").content.decode()
-    again = send(client, "post", "/api/stations/file", {"text": text}).json()
+    again = send(client, "post", "/api/stations", text).json()
     assert "sweeps" not in again["document"] or again["document"]["sweeps"] == []
     row = client.get(f"/api/stations/{again['id']}/sweeps").json()[0]
     wanted = {"title": "spring", "joint": 2, "baseline": True, "trim": True, "change_m": 0.1}

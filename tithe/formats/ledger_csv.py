@@ -9,7 +9,9 @@ from typing import Any
 
 COLUMNS = ("band", "mhz", "part", "kind")
 FIGURES = ("in_w", "taken_w", "out_w", "loss_db", "swr_in", "volts_peak")
-_RISKY = ("=", "+", "-", "@", "\t", "\r")
+_RISKY = ("=", "+", "-", "@", "\t", "\r", "\n")
+_SKIPPED = " \v\f\0\ufeff"
+"""What programs pass over before they look for a formula."""
 
 
 def _cells(figure: Any) -> list[str]:
@@ -20,7 +22,7 @@ def _cells(figure: Any) -> list[str]:
 
 def _text(value: str) -> str:
     """A name that a spreadsheet will not take for a formula."""
-    return f"'{value}" if value.startswith(_RISKY) else value
+    return f"'{value}" if value.lstrip(_SKIPPED).startswith(_RISKY) else value
 
 
 def write(rows: Iterable[tuple[str, dict[str, Any]]]) -> str:

@@ -43,7 +43,10 @@ from tithe.formats import shelf, touchstone
 from tithe.formats import station_model as m
 from tithe.formats.wire import input_errors
 
-MAX_BYTES = 10_000_000
+MAX_BYTES = 48_000_000
+"""Of a file with all its sweeps."""
+MOST_OBJECTS = 1_000_000
+"""Lists and objects in a file: each takes many times its text in memory."""
 _SURROGATE = re.compile(r"\\u[dD][89a-fA-F]")
 
 
@@ -69,6 +72,8 @@ def load_json(text: str) -> Any:
 
     if len(text) > MAX_BYTES:
         raise InputError("", f"The file is larger than {MAX_BYTES // 1_000_000} MB")
+    if text.count("[") + text.count("{") > MOST_OBJECTS:
+        raise InputError("", f"The file holds more than {MOST_OBJECTS:,} lists and objects")
     try:
         found = json.loads(text, parse_constant=no_constant, object_pairs_hook=no_double)
         if _SURROGATE.search(text):

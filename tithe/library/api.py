@@ -1,18 +1,18 @@
-"""The API of whole stations: which there are, new ones, files in and out."""
+"""The API of whole stations: which there are, new ones, files in and out, all at once too."""
 
 from __future__ import annotations
 
 from typing import Any
 from urllib.parse import quote
 
-from django.http import HttpRequest, HttpResponse
-from ninja import Router, Status
+from django.http import HttpRequest, HttpResponse, StreamingHttpResponse
+from ninja import Router, Schema, Status
 
-from tithe.formats import station_file
+from tithe.formats.station_file import load_json
 from tithe.formats.station_model import StationFile
-from tithe.library import services
+from tithe.library import everything, services
 from tithe.stations import demo
-from tithe.stations.api import KeptStation, Refusals, StationRow, TextFile, no_station, refusal
+from tithe.stations.api import KeptStation, Refusals, StationRow, no_station, refusal
 from tithe.stations.models import Station
 
 router = Router()
@@ -26,7 +26,7 @@ def list_stations(request: HttpRequest) -> Any:
 
 @router.post("/stations", response={201: KeptStation, 422: Refusals}, exclude_none=True)
 def create_station(request: HttpRequest, document: StationFile) -> Any:
-    """Keep a new station."""
+    """Keep a new station; the body is a station file as it is."""
     return Status(201, services.create(document))
 
 
@@ -36,12 +36,6 @@ def start_station(request: HttpRequest, slug: str) -> Any:
     if slug not in (*demo.DEMOS, demo.EMPTY):
         return Status(404, refusal("start", f"{slug[:40]!r} is nothing to start from"))
     return Status(201, services.create(demo.start(slug)))
-
-
-@router.post("/stations/file", response={201: KeptStation, 422: Refusals}, exclude_none=True)
-def import_station(request: HttpRequest, file: TextFile) -> Any:
-    """Keep a new station from a station file's text."""
-    return Status(201, services.create(station_file.read(file.text)))
 
 
 @router.get("/stations/{pk}/file", response={200: None, 404: Refusals})
@@ -54,3 +48,23 @@ def export_station(request: HttpRequest, pk: int) -> Any:
     name = quote(f"{station.name or 'station'}.json")
     response["Content-Disposition"] = f"attachment; filename*=UTF-8''{name}"
     return response
+
+
+class Taken(Schema):
+    """What a line of a library held: a station's name, or nothing to be told."""
+
+    station: str
+
+
+@router.get("/library/file", response={200: None})
+def export_everything(request: HttpRequest) -> Any:
+    """All stations with their history and sweeps, and the shelf, as lines of JSON."""
+    response = StreamingHttpResponse(everything.lines(), content_type="application/x-ndjson; charset=utf-8")
+    response["Content-Disposition"] = 'attachment; filename="tithe-library.jsonl"'
+    return response
+
+
+@router.post("/library/line", response={200: Taken, 422: Refusals})
+def import_line(request: HttpRequest) -> Any:
+    """Take in one line of such a file."""
+    return {"station": everything.take(load_json(request.body.decode("utf-8")))}

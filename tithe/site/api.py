@@ -85,7 +85,7 @@ def _bad_input(request: HttpRequest, error: InputError) -> HttpResponse:
 
 @api.exception_handler(RequestDataTooBig)
 def _too_big(request: HttpRequest, error: RequestDataTooBig) -> HttpResponse:
-    return _refusal(request, [InputError("", "The request is larger than 12 MB")], 413)
+    return _refusal(request, [InputError("", "The request is larger than 48 MB")], 413)
 
 
 @api.exception_handler(HttpError)

@@ -1,4 +1,4 @@
-"""The command line: solve, sweep, choose; backup, restore, check; serve and demo."""
+"""The command line: solve, sweep, choose; backup, restore, export, import, check; serve and demo."""
 
 from __future__ import annotations
 
@@ -72,6 +72,13 @@ def _parser() -> argparse.ArgumentParser:
     for name, text, run in (
         ("backup", "copy everything into one file, while serving or not", _backup),
         ("restore", "put such a copy back; what stands there is copied first", _restore),
+    ):
+        command = commands.add_parser(name, help=text)
+        command.add_argument("file", type=Path)
+        command.set_defaults(run=run)
+    for name, text, run in (
+        ("export", "all stations with history and sweeps, and the shelf, as one file", _export),
+        ("import", "add what such a file holds to what is kept", _import),
     ):
         command = commands.add_parser(name, help=text)
         command.add_argument("file", type=Path)
@@ -165,12 +172,57 @@ def _through(text: str) -> Line:
     return Line(shelf.line_type(slug), metres, slug)
 
 
-def _serve(args: argparse.Namespace) -> int:
+def _set_up() -> None:
+    """The application's own parts, ready to be imported, on the data folder."""
     folder.prepare(_data_folder())
     os.environ.setdefault("DJANGO_SETTINGS_MODULE", "tithe.site.settings")
     import django
 
     django.setup()
+
+
+def _ready() -> None:
+    """The same, with the database in order."""
+    _set_up()
+    from tithe.site.server import look_after
+
+    look_after(_data_folder(), demo=False)
+
+
+def _export(args: argparse.Namespace) -> int:
+    _ready()
+    from tithe.library import everything
+
+    with folder.told(_data_folder(), writing=args.file), args.file.open("w", encoding="utf-8") as out:
+        out.writelines(everything.lines())
+    print(f"Everything is in {args.file}.")
+    return 0
+
+
+def _import(args: argparse.Namespace) -> int:
+    _ready()
+    from tithe.library import everything
+
+    names = []
+    try:
+        with args.file.open(encoding="utf-8-sig") as lines:
+            for n, line in enumerate(lines, start=1):
+                try:
+                    names.append(everything.take(station_file.load_json(line)))
+                except (InputError, StationError) as error:
+                    raise InputError(f"{args.file}, line {n}", str(error)) from None
+    except OSError as error:
+        raise InputError(str(args.file), f"cannot be read: {error.strerror}") from None
+    except UnicodeDecodeError:
+        raise InputError(str(args.file), "is not UTF-8 text") from None
+    finally:
+        taken = list(filter(None, names))
+        print(f"Taken in: {', '.join(taken) or 'no station'}.")
+    return 0
+
+
+def _serve(args: argparse.Namespace) -> int:
+    _set_up()
     from tithe.site.server import serve
 
     serve(args.port, demo=args.demo)

@@ -10,6 +10,9 @@ from urllib.parse import urlsplit
 from django.http import HttpRequest, HttpResponse, JsonResponse
 
 _SAFE = {"GET", "HEAD", "OPTIONS"}
+_FILES = {"/api/stations", "/api/library/line"}
+"""What takes whole files; everything else is a question, and shorter."""
+MOST_FILE, MOST_BODY = 48_000_000, 12_000_000
 _POLICY = (
     "default-src 'self'; style-src 'self' 'unsafe-inline'; img-src 'self' data:; "
     "object-src 'none'; base-uri 'none'; form-action 'self'; frame-ancestors 'none'"
@@ -23,15 +26,18 @@ class SameOriginMiddleware:
         self.get_response = get_response
 
     def __call__(self, request: HttpRequest) -> HttpResponse:
-        """Answer, or refuse with 403, 405 or 415."""
+        """Answer, or refuse with 403, 405, 413 or 415."""
         api = request.path.startswith("/api/")
         if request.method not in _SAFE:
             if _is_foreign(request):
                 return _refused("This request comes from another site.", 403)
             if not api:
                 return _refused("Pages can only be read.", 405)
-            has_body = request.META.get("CONTENT_LENGTH") not in (None, "", "0")
-            if has_body and request.content_type != "application/json":
+            length = int(request.META.get("CONTENT_LENGTH") or 0)
+            most = MOST_FILE if request.path in _FILES else MOST_BODY
+            if length > most:
+                return _refused(f"The request is larger than {most // 1_000_000} MB", 413)
+            if length and request.content_type != "application/json":
                 return _refused("A change must come as JSON (Content-Type: application/json).", 415)
         response = self.get_response(request)
         response.headers.setdefault("Content-Security-Policy", _POLICY)

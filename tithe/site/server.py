@@ -21,10 +21,11 @@ from tithe.core.warm import warm
 from tithe.library import services as library
 from tithe.site import copies, folder
 from tithe.site.folder import StartError
+from tithe.site.guard import MOST_FILE
+from tithe.stations import texts
 
 QUIET_S = 60.0
 """How often, between requests, the log is brought into the database and the day's copy looked after."""
-MOST_BODY = 32_000_000
 
 
 def serve(port: int, *, demo: bool) -> None:
@@ -32,8 +33,7 @@ def serve(port: int, *, demo: bool) -> None:
     built = (settings.DIST / "manifest.json").exists()
     require(built, "", "The page is not built yet: run `make demo` once.")
     data: Path = settings.DATA
-    with folder.told(data), folder.alone(data):
-        _look_after(data, demo=demo)
+    look_after(data, demo=demo)
     warm()
     server = _listening(port)
     stopped = threading.Event()
@@ -48,8 +48,16 @@ def serve(port: int, *, demo: bool) -> None:
         copies.checkpoint(data)
 
 
+def look_after(data: Path, *, demo: bool) -> None:
+    """The database in order, of this version, and with demos only where nothing ever stood.
+
+    Raises `StartError` with what to do.
+    """
+    with folder.told(data), folder.alone(data):
+        _look_after(data, demo=demo)
+
+
 def _look_after(data: Path, *, demo: bool) -> None:
-    """The database in order, of this version, and with demos only where nothing ever stood."""
     database = data / folder.DATABASE
     held = copies.held_stations(data)
     if held and not database.exists():
@@ -82,13 +90,15 @@ def _migrate(data: Path, *, existing: bool) -> None:
         copies.before_migration(data, plan[0][0].name)
     if plan:
         call_command("migrate", verbosity=0)
+        with connection.cursor() as cursor:
+            cursor.execute("VACUUM")
 
 
 def _listening(port: int) -> waitress.server.BaseWSGIServer:
     logging.getLogger("waitress.queue").setLevel(logging.ERROR)
     try:
         return waitress.create_server(
-            get_wsgi_application(), host="127.0.0.1", port=port, threads=8, max_request_body_size=MOST_BODY
+            get_wsgi_application(), host="127.0.0.1", port=port, threads=8, max_request_body_size=MOST_FILE
         )
     except OSError as error:
         if error.errno == errno.EADDRINUSE:
@@ -104,6 +114,9 @@ def _keep(data: Path, stopped: threading.Event) -> None:
     while not stopped.wait(QUIET_S):
         try:
             copies.checkpoint(data)
-            copies.daily(data)
+            if copies.daily(data):
+                texts.drop_unused()
         except Exception:
             logging.getLogger("tithe").exception("looking after the data folder")
+        finally:
+            connection.close()

@@ -49,7 +49,7 @@ DATABASES = {
         "TEST": {"NAME": DATA / "test.sqlite3"},
     }
 }
-DATA_UPLOAD_MAX_MEMORY_SIZE = 12_000_000
+DATA_UPLOAD_MAX_MEMORY_SIZE = 48_000_000  # what a question may be is less: tithe.site.guard
 
 STATIC_URL = "/static/"
 STATICFILES_DIRS = [DIST]

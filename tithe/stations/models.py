@@ -2,6 +2,10 @@
 
 from django.db import models
 
+from tithe.stations.texts import DocumentField, Text
+
+__all__ = ["OwnPart", "Revision", "Station", "Text"]
+
 
 class Station(models.Model):
     """``document`` is the station file's object; ``version`` grows by one with each save.
@@ -10,7 +14,7 @@ class Station(models.Model):
     """
 
     name = models.CharField(max_length=200)
-    document = models.JSONField()
+    document = DocumentField()
     version = models.PositiveIntegerField(default=1)
     last_key = models.CharField(max_length=80, default="")
     updated = models.DateTimeField(auto_now=True)
@@ -27,7 +31,7 @@ class Revision(models.Model):
 
     station = models.ForeignKey(Station, on_delete=models.CASCADE, related_name="revisions")
     version = models.PositiveIntegerField()
-    document = models.JSONField()
+    document = DocumentField()
     saved = models.DateTimeField(auto_now_add=True)
 
     class Meta:

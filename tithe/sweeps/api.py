@@ -30,7 +30,7 @@ def _no_sweep(pk: int) -> Status[dict[str, Any]]:
 
 
 def _log(station_pk: int) -> QuerySet[KeptSweep]:
-    return KeptSweep.objects.filter(station_id=station_pk, removed=False)
+    return KeptSweep.objects.filter(station_id=station_pk, removed=False).select_related("text")
 
 
 @router.post("/sweeps/recognise", response={200: s.Recognised, 422: Refusals})
@@ -64,7 +64,7 @@ def simulate(request: HttpRequest, body: s.SimulateRequest) -> Any:
 @router.get("/stations/{pk}/sweeps", response=list[s.SweepRow], exclude_none=True)
 def list_sweeps(request: HttpRequest, pk: int) -> Any:
     """The station's sweeps, oldest first, those removed among them."""
-    return KeptSweep.objects.filter(station_id=pk).defer("content")
+    return KeptSweep.objects.filter(station_id=pk)
 
 
 @router.post(

@@ -3,11 +3,11 @@
 from django.db import models
 from django.utils import timezone
 
-from tithe.stations.models import Station
+from tithe.stations.models import Station, Text
 
 
 class KeptSweep(models.Model):
-    """``content`` is Touchstone or CSV text; ``chain`` the run of the day it was taken, ``joint`` the place
+    """``text`` is Touchstone or CSV; ``chain`` the run of the day it was taken, ``joint`` the place
     in it.
 
     ``removed`` ones are out of sight and can be brought back.
@@ -15,7 +15,7 @@ class KeptSweep(models.Model):
 
     station = models.ForeignKey(Station, on_delete=models.CASCADE, related_name="sweeps")
     title = models.CharField(max_length=200)
-    content = models.TextField()
+    text = models.ForeignKey(Text, on_delete=models.PROTECT, related_name="sweeps")
     taken = models.DateTimeField(default=timezone.now)
     joint = models.PositiveIntegerField(default=0)
     chain = models.JSONField(default=list)
@@ -31,3 +31,8 @@ class KeptSweep(models.Model):
 
     def __str__(self) -> str:
         return self.title
+
+    @property
+    def content(self) -> str:
+        """The file's text."""
+        return self.text.body

@@ -6,6 +6,7 @@ from datetime import UTC, datetime
 from typing import Any
 
 from django.db import transaction
+from django.db.models import Sum
 from django.utils import timezone
 
 from tithe.core import InputError
@@ -15,12 +16,16 @@ from tithe.formats import sweep_file
 from tithe.formats.station_file import to_chain
 from tithe.formats.sweep_csv import Columns
 from tithe.formats.work_model import SweepModel
+from tithe.stations import texts
 from tithe.stations.models import Station
 from tithe.sweeps.models import KeptSweep
 
 MOST_SWEEPS = 500
+MOST_SIZE = 30_000_000
+"""Bytes of all sweeps of a station in its file, so that any export can be brought in again."""
 
 
+@transaction.atomic
 def keep(station: Station, model: SweepModel, columns: Columns | None = None) -> KeptSweep:
     """Read and keep a sweep. Raises `InputError` for a line or a joint that cannot be.
 
@@ -32,10 +37,12 @@ def keep(station: Station, model: SweepModel, columns: Columns | None = None) ->
     require(station.sweeps.count() < MOST_SWEEPS, "", f"A station keeps {MOST_SWEEPS} sweeps at most")
     chain = to_chain(model.chain)
     require(model.joint <= len(chain), "joint", f"must be a joint from 0 to {len(chain)}", model.joint)
-    fields = model.model_dump(exclude_none=True, exclude={"taken"})
-    kept = KeptSweep(station=station, **fields)
-    if columns is not None:
-        kept.content = sweep_file.write(sweep)
+    fields = model.model_dump(exclude_none=True, exclude={"taken", "content"})
+    text = texts.keep(model.content if columns is None else sweep_file.write(sweep))
+    held = station.sweeps.aggregate(size=Sum("text__size"))["size"] or 0
+    rule = f"A station keeps {MOST_SIZE // 1_000_000} MB of sweeps at most: put this one into another station"
+    require(held + text.size <= MOST_SIZE, "", rule)
+    kept = KeptSweep(station=station, text=text, **fields)
     kept.taken = _moment(model.taken)
     kept.save()
     if kept.baseline:
@@ -78,10 +85,14 @@ def unpack(station: Station, models: list[SweepModel]) -> None:
 
 def pack(station: Station) -> list[dict[str, Any]]:
     """The station's sweeps as the file holds them."""
-    return [_model(kept).model_dump(exclude_none=True) for kept in station.sweeps.filter(removed=False)]
+    return [
+        model_of(kept).model_dump(exclude_none=True)
+        for kept in station.sweeps.filter(removed=False).select_related("text")
+    ]
 
 
-def _model(kept: KeptSweep) -> SweepModel:
+def model_of(kept: KeptSweep) -> SweepModel:
+    """A kept sweep as the file holds it."""
     names = ("title", "content", "joint", "chain", "baseline", "trim", "change_m", "radials", "radial_m")
     return SweepModel.model_validate(
         {name: getattr(kept, name) for name in names} | {"taken": kept.taken.isoformat()}
@@ -90,7 +101,7 @@ def _model(kept: KeptSweep) -> SweepModel:
 
 def moved(kept: KeptSweep, shown: int) -> Moved:
     """The sweep at joint ``shown`` of the run it was taken through."""
-    return move(sweep_file.read_kept(kept.content), to_chain(_model(kept).chain), kept.joint, shown)
+    return move(sweep_file.read_kept(kept.content), to_chain(model_of(kept).chain), kept.joint, shown)
 
 
 def joint_like(kept: KeptSweep, shown: int | None, of: KeptSweep) -> int:

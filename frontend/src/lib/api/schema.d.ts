@@ -19,7 +19,7 @@ export interface paths {
         put?: never;
         /**
          * Create Station
-         * @description Keep a new station.
+         * @description Keep a new station; the body is a station file as it is.
          */
         post: operations["tithe_library_api_create_station"];
         delete?: never;
@@ -48,26 +48,6 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/stations/file": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        /**
-         * Import Station
-         * @description Keep a new station from a station file's text.
-         */
-        post: operations["tithe_library_api_import_station"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
     "/api/stations/{pk}/file": {
         parameters: {
             query?: never;
@@ -82,6 +62,46 @@ export interface paths {
         get: operations["tithe_library_api_export_station"];
         put?: never;
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/library/file": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Export Everything
+         * @description All stations with their history and sweeps, and the shelf, as lines of JSON.
+         */
+        get: operations["tithe_library_api_export_everything"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/library/line": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Import Line
+         * @description Take in one line of such a file.
+         */
+        post: operations["tithe_library_api_import_line"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1654,12 +1674,12 @@ export interface components {
             errors: components["schemas"]["Refusal"][];
         };
         /**
-         * TextFile
-         * @description A file's text as the browser read it.
+         * Taken
+         * @description What a line of a library held: a station's name, or nothing to be told.
          */
-        TextFile: {
-            /** Text */
-            text: string;
+        Taken: {
+            /** Station */
+            station: string;
         };
         /**
          * SaveRequest
@@ -1710,6 +1730,14 @@ export interface components {
         ReadAntenna: {
             /** Antenna */
             antenna: components["schemas"]["UnknownAntennaModel"] | components["schemas"]["TableAntenna"] | components["schemas"]["TouchstoneAntenna"] | components["schemas"]["ResonatorAntenna"] | components["schemas"]["SwrAntennaModel"];
+        };
+        /**
+         * TextFile
+         * @description A file's text as the browser read it.
+         */
+        TextFile: {
+            /** Text */
+            text: string;
         };
         /**
          * Answer
@@ -3093,39 +3121,6 @@ export interface operations {
             };
         };
     };
-    tithe_library_api_import_station: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["TextFile"];
-            };
-        };
-        responses: {
-            /** @description Created */
-            201: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["KeptStation"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Refusals"];
-                };
-            };
-        };
-    };
     tithe_library_api_export_station: {
         parameters: {
             query?: never;
@@ -3146,6 +3141,53 @@ export interface operations {
             };
             /** @description Not Found */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+        };
+    };
+    tithe_library_api_export_everything: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    tithe_library_api_import_line: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Taken"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
                 headers: {
                     [name: string]: unknown;
                 };

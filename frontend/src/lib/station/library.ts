@@ -1,6 +1,7 @@
-import { api, type KeptStation, type Refusal } from '../api/client';
+import { api, type KeptStation, type Refusal, type StationFile } from '../api/client';
+import { textLines } from '../api/lines';
 
-const TOO_LARGE = 10_000_000;
+const TOO_LARGE = 48_000_000;
 
 function sentence(error: unknown): string {
   const first = (error as { errors?: Refusal[] } | undefined)?.errors?.[0];
@@ -18,9 +19,28 @@ export async function begin(slug: string): Promise<number | null> {
 
 /** Keep a new station from a station file: its number, or why not. */
 export async function bringIn(file: File): Promise<{ id: number } | { refused: string }> {
-  if (file.size > TOO_LARGE) return { refused: 'The file was not taken: it is larger than 10 MB.' };
-  const { data, error } = await api.POST('/api/stations/file', { body: { text: await file.text() } });
+  if (file.size > TOO_LARGE) return { refused: 'The file was not taken: it is larger than 48 MB.' };
+  const body = (await file.text()) as unknown as StationFile;
+  const bodySerializer = (text: unknown) => text as string;
+  const { data, error } = await api.POST('/api/stations', { body, bodySerializer });
   return data ? { id: (data as KeptStation).id } : { refused: sentence(error) };
+}
+
+/** Whether a file holds everything that was kept, rather than one station. */
+export async function holdsEverything(file: File): Promise<boolean> {
+  return (await file.slice(0, 200).text()).includes('"tithe-library"');
+}
+
+/** Take in a file with everything, line by line: the stations it brought, and why it ended if it did early. */
+export async function bringEverythingIn(file: File): Promise<{ stations: string[]; refused: string }> {
+  const stations: string[] = [];
+  for await (const line of textLines(file.stream())) {
+    const bodySerializer = () => line;
+    const { data, error } = await api.POST('/api/library/line', { bodySerializer, body: {} as never });
+    if (!data) return { stations, refused: sentence(error) };
+    if (data.station) stations.push(data.station);
+  }
+  return { stations, refused: '' };
 }
 
 export function openStation(id: number) {

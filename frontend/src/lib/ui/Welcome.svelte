@@ -4,10 +4,11 @@
   interface Props {
     stations: StationRow[];
     trouble: string;
+    news: string;
     onstart: (slug: string) => void;
     onfile: (file: File | undefined) => void;
   }
-  let { stations, trouble, onstart, onfile }: Props = $props();
+  let { stations, trouble, news, onstart, onfile }: Props = $props();
   const STARTS = [
     ['empty', 'An empty station', 'Build your own run, part by part, from transmitter to antenna.'],
     [
@@ -28,6 +29,7 @@
   <h1 class="serif">Tithe</h1>
   <p class="lead serif">Where the transmit power goes, from the transmitter to the antenna.</p>
   {#if trouble}<p class="fault" role="alert">{trouble}</p>{/if}
+  {#if news}<p class="news" role="status">{news}</p>{/if}
   <h2>Start from</h2>
   <ul>
     {#each STARTS as [slug, name, text] (slug)}
@@ -38,11 +40,14 @@
     {/each}
     <li>
       <label>
-        A station file
+        A station file, or one with everything
         <input
           type="file"
-          accept=".json,application/json"
-          onchange={(event) => onfile(event.currentTarget.files?.[0])}
+          accept=".json,.jsonl,application/json"
+          onchange={(event) => {
+            onfile(event.currentTarget.files?.[0]);
+            event.currentTarget.value = ''; // the same file may be chosen again, mended
+          }}
         />
       </label>
       <p>One that was exported before. It can also be dropped anywhere on the page.</p>
@@ -55,6 +60,10 @@
         <li><a href="/station/{row.id}">{row.name || 'A station without a name'}</a></li>
       {/each}
     </ul>
+    <p class="everything">
+      <a href="/api/library/file" download>Everything as one file</a>
+      All stations with their history and sweeps, and your shelf: to lay by, or to take to another machine.
+    </p>
   {/if}
 </main>
 
@@ -98,5 +107,17 @@
   .fault {
     color: var(--heat-ink);
     margin-top: 1rem;
+  }
+  .news {
+    color: var(--radiated-ink);
+    margin-top: 1rem;
+  }
+  .everything {
+    border-top: 1px solid var(--hairline);
+    padding-top: 0.6rem;
+    color: var(--ink-soft);
+  }
+  .everything a {
+    display: block;
   }
 </style>

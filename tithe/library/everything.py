@@ -1,0 +1,180 @@
+"""Everything that is kept, as lines of JSON, and back: for moving house, or to lay by.
+
+The first line names the format. Then, one a line: texts, parts of one's own, and stations with their history
+and sweeps, those put away among them. A text comes before what refers to it by its digest, so each line can
+be taken in by itself. What is taken in is added to what is there.
+"""
+
+from __future__ import annotations
+
+import json
+from collections.abc import Iterator
+from decimal import Decimal
+from typing import Annotated, Any, Literal
+
+from django.db import transaction
+from pydantic import Field, ValidationError
+
+from tithe.core.errors import InputError
+from tithe.formats import station_file
+from tithe.formats.part_model import PartModel
+from tithe.formats.station_file import to_part
+from tithe.formats.wire import Name, Wire, input_errors
+from tithe.formats.work_model import SweepModel
+from tithe.stations import services as stations
+from tithe.stations import texts
+from tithe.stations.models import OwnPart, Revision, Station, Text
+from tithe.sweeps import services as sweeps
+
+FORMAT = {"format": "tithe-library", "version": 1}
+MOST_LINE = 40_000_000
+"""Bytes of a line; of a longer history the oldest states are left out."""
+
+
+class HeadLine(Wire):
+    """The first line."""
+
+    format: Literal["tithe-library"]
+    version: Literal[1]
+
+
+class TextLine(Wire):
+    """A large text, by itself."""
+
+    text: Annotated[str, Field(max_length=8_000_000)]
+
+
+class OwnPartLine(Wire):
+    """A part on the user's shelf."""
+
+    part: PartModel
+    title: Name
+    price: Annotated[Decimal, Field(ge=0, max_digits=12, decimal_places=2)] | None = None
+
+
+class State(Wire):
+    """An earlier state of a station; ``document`` as it is kept."""
+
+    version: Annotated[int, Field(ge=1, le=2**31)]
+    document: dict[str, Any]
+
+
+class StoredSweep(Wire):
+    """A sweep whose content is a text by its digest."""
+
+    sweep: dict[str, Any]
+    text: Annotated[str, Field(max_length=64)]
+    removed: bool = False
+
+
+class StationLine(Wire):
+    """A station with its history, newest first, and its sweeps in the order of their arrival."""
+
+    station: dict[str, Any]
+    version: Annotated[int, Field(ge=1, le=2**31)]
+    history: Annotated[list[State], Field(max_length=stations.KEPT_REVISIONS)]
+    sweeps: Annotated[list[StoredSweep], Field(max_length=sweeps.MOST_SWEEPS)]
+
+
+_KINDS: dict[str, type[HeadLine | TextLine | OwnPartLine | StationLine]] = {
+    "format": HeadLine,
+    "text": TextLine,
+    "part": OwnPartLine,
+    "station": StationLine,
+}
+
+
+def lines() -> Iterator[str]:
+    """The lines of everything that is kept."""
+    yield _line(FORMAT)
+    for body in (
+        Text.objects.order_by("added", "digest").values_list("body", flat=True).iterator(chunk_size=1)
+    ):
+        yield _line({"text": body})
+    for own in OwnPart.objects.all():
+        price = None if own.price is None else str(own.price)
+        yield _line({"title": own.title, "part": own.part, "price": price})
+    for pk in Station.objects.values_list("pk", flat=True):
+        yield _line(_packed(Station.objects.get(pk=pk)))
+
+
+def _line(data: dict[str, Any]) -> str:
+    return json.dumps(data, ensure_ascii=False, allow_nan=False) + "\n"
+
+
+def _packed(station: Station) -> dict[str, Any]:
+    kept = [
+        {
+            "sweep": sweeps.model_of(one).model_dump(exclude_none=True, exclude={"content"}),
+            "text": one.text_id,
+            "removed": one.removed,
+        }
+        for one in station.sweeps.select_related("text")
+    ]
+    out = {"station": texts.put_away(station.document), "version": station.version, "sweeps": kept}
+    room, history = MOST_LINE - len(_line(out).encode()), []
+    for pk in station.revisions.values_list("pk", flat=True):
+        old = Revision.objects.get(pk=pk)
+        state = {"version": old.version, "document": texts.put_away(old.document)}
+        room -= len(_line(state).encode())
+        if room < 0:
+            break
+        history.append(state)
+    return out | {"history": history}
+
+
+@transaction.atomic
+def take(data: Any) -> str:
+    """Take in one line, parsed; the name of the station it held, "" for any other.
+
+    Raises `InputError` or `StationError` for what cannot be; then nothing of the line is kept.
+    """
+    kind = next((name for name in _KINDS if isinstance(data, dict) and name in data), None)
+    if kind is None:
+        raise InputError("", "is no line of a library: it holds none of format, text, part and station")
+    try:
+        line = _KINDS[kind].model_validate(data)
+    except ValidationError as error:
+        raise input_errors(error.errors(), data)[0] from None
+    if isinstance(line, TextLine):
+        texts.keep(line.text)
+    elif isinstance(line, OwnPartLine):
+        to_part(line.part)
+        document = line.part.model_dump(exclude_none=True)
+        OwnPart.objects.get_or_create(title=line.title, part=document, price=line.price)
+    elif isinstance(line, StationLine):
+        return _unpacked(line)
+    return ""
+
+
+def _unpacked(line: StationLine) -> str:
+    station = stations.create(station_file.validate(_whole(line.station)))
+    station.version = line.version
+    station.save()
+    for state in line.history:
+        document = station_file.validate(_whole(state.document))
+        kept = stations.kept_form(document)
+        Revision.objects.create(station=station, version=state.version, document=kept)
+    for n, one in enumerate(line.sweeps):
+        try:
+            content = Text.objects.get(digest=one.text).body
+            model = SweepModel.model_validate(one.sweep | {"content": content})
+            kept_sweep = sweeps.keep(station, model)
+        except Text.DoesNotExist:
+            raise InputError(f"sweeps[{n}].text", "names a text that did not come before it") from None
+        except ValidationError as error:
+            raise input_errors(error.errors(), one.sweep)[0].under(f"sweeps[{n}]") from None
+        except InputError as error:
+            raise error.under(f"sweeps[{n}]") from None
+        kept_sweep.removed = one.removed
+        kept_sweep.save()
+    return station.name or "a station without a name"
+
+
+def _whole(document: dict[str, Any]) -> dict[str, Any]:
+    try:
+        return texts.bring_back(document)
+    except Text.DoesNotExist:
+        raise InputError("station", "names a text that did not come before it") from None
+    except (TypeError, KeyError, AttributeError, ValueError):
+        raise InputError("station", "is no station’s document") from None
