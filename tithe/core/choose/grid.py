@@ -7,8 +7,9 @@ bear. A tuner that falls short of a match, but leaves no more than the user's co
 from __future__ import annotations
 
 from collections.abc import Iterator, Mapping
+from concurrent.futures import ThreadPoolExecutor
 from dataclasses import dataclass, replace
-from functools import cached_property
+from functools import cached_property, partial
 from itertools import groupby
 
 import numpy as np
@@ -24,6 +25,10 @@ from tithe.core.line import Line
 from tithe.core.station import Band, Part, Station
 from tithe.core.tuner import SteppedTuner, Tuner
 from tithe.core.twoport import Port
+
+
+AT_ONCE = 2
+"""Placements computed side by side."""
 
 
 @dataclass(frozen=True)
@@ -131,15 +136,22 @@ def evaluate(asked: Question, kit: Kit, chosen: tuple[Candidate, ...]) -> Grid:
 
 
 def evaluated(asked: Question, kit: Kit, chosen: tuple[Candidate, ...]) -> Iterator[Grid]:
-    """A grid per placement, so that a long computation can say how far it is."""
-    for _, group in groupby(chosen, key=lambda one: (one.present, one.placement)):
-        same = tuple(group)
-        if same[0].present:
-            yield _present(asked, same)
-            continue
-        stack = StackedLine(tuple(kit.lines[one.line] for one in same))
-        parts = parts_of(same[0].items, kit, same[0].line, stack)
-        yield _solved(asked, tuple(parts), same)
+    """A grid per placement, so that a long computation can say how far it is; some are computed at once,
+    since the searches leave Python to others. Left early, what has not begun is not computed."""
+    groups = [tuple(group) for _, group in groupby(chosen, key=lambda one: (one.present, one.placement))]
+    pool = ThreadPoolExecutor(AT_ONCE)
+    try:
+        yield from pool.map(partial(_placement, asked, kit), groups)
+    finally:
+        pool.shutdown(cancel_futures=True)
+
+
+def _placement(asked: Question, kit: Kit, same: tuple[Candidate, ...]) -> Grid:
+    if same[0].present:
+        return _present(asked, same)
+    stack = StackedLine(tuple(kit.lines[one.line] for one in same))
+    parts = parts_of(same[0].items, kit, same[0].line, stack)
+    return _solved(asked, tuple(parts), same)
 
 
 def joined(asked: Question, grids: list[Grid]) -> Grid:

@@ -72,21 +72,21 @@ def safe_lengths(asked: Question, low_m: float, high_m: float, step_m: float = 0
     )
 
 
-_EVERY = 6
+_FIRST = (36, 6, 1)
 
 
 def _reached(tuner: AnyTuner, asked: Question, port: Port) -> Mask:
-    """Whether all phases are reached, shape ``(L, F)``: every sixth phase first, the rest where those are."""
+    """Whether all phases are reached, shape ``(L, F)``: some phases first, the others where those are."""
     r0, comfort = asked.station.transmitter.reference_ohm, asked.station.comfort_swr
     v, i = np.broadcast_arrays(port.v, port.i)
-    first = tuner.reaches(asked.freq_hz, Port(v[:, ::_EVERY], i[:, ::_EVERY]), r0, comfort)
-    reached: Mask = np.asarray(np.all(first, axis=1))
-    if v.shape[1] > 1:
-        rest = np.arange(v.shape[1]) % _EVERY != 0
+    reached: Mask = np.ones((v.shape[0], v.shape[2]), dtype=bool)
+    left = np.arange(v.shape[1])
+    for every in _FIRST:
+        these, left = left[left % every == 0], left[left % every != 0]
         where, at = np.nonzero(reached)
-        load = Port(v[where[:, None], rest, at[:, None]], i[where[:, None], rest, at[:, None]])
-        again = tuner.reaches(asked.freq_hz[at][:, None], load, r0, comfort)
-        reached[where, at] = np.all(again, axis=1)
+        pick = (where[:, None], these, at[:, None])
+        ok = tuner.reaches(asked.freq_hz[at][:, None], Port(v[pick], i[pick]), r0, comfort)
+        reached[where, at] = np.all(ok, axis=1)
     return reached
 
 

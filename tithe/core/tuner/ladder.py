@@ -16,7 +16,7 @@ from tithe.core.arrays import Complex, Mask, Real
 from tithe.core.tuner.elements import NO_STRAYS, Element, Strays, quality
 from tithe.core.tuner.kernel.algebra import Loads
 from tithe.core.tuner.kernel.closest import closest
-from tithe.core.tuner.kernel.matching import LOSS, OVERRUN, STRESS, Goal, matches
+from tithe.core.tuner.kernel.matching import ANY, LOSS, OVERRUN, STRESS, Goal, matches
 from tithe.core.tuner.kernel.setting import Build, borne, chain_matrices
 from tithe.core.tuner.kernel.stepping import best_steps
 from tithe.core.twoport import Port, TwoPort
@@ -24,6 +24,7 @@ from tithe.core.twoport import Port, TwoPort
 Plane = Literal["T", "pi"]
 _NO_LIMIT: Real = np.zeros(0)
 LEAST_LOSS = Goal(LOSS, 1.0, 1.0, 0, _NO_LIMIT)
+ANY_MATCH = Goal(ANY, 1.0, 1.0, 0, _NO_LIMIT)
 
 
 def least_stress(capacitor_volts: float, coil_amps: float) -> Goal:
@@ -126,9 +127,14 @@ class Ladder:
         score, values = matches(self._at(freq_hz, z_ohm, r0_ohm), goal)
         return Found(values, score)
 
-    def closest(self, freq_hz: Real, z_ohm: Complex, r0_ohm: float) -> tuple[Real, Real]:
-        """Values (3, N) of the setting with the lowest SWR at the radio's port of all, and its |Γ| (N,)."""
-        square, values = closest(self._at(freq_hz, z_ohm, r0_ohm))
+    def closest(
+        self, freq_hz: Real, z_ohm: Complex, r0_ohm: float, enough_rho: float = 0.0
+    ) -> tuple[Real, Real]:
+        """Values (3, N) of the setting with the lowest SWR at the radio's port of all, and its |Γ| (N,).
+
+        ``enough_rho``: |Γ| at which the search for a load may end.
+        """
+        square, values = closest(self._at(freq_hz, z_ohm, r0_ohm), enough_rho**2)
         return values, np.sqrt(square)
 
     def settle_steps(

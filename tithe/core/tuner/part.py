@@ -20,7 +20,7 @@ from tithe.core.errors import require, require_not_negative, require_positive
 from tithe.core.ratings import Ratings
 from tithe.core.reflection import reflection, rho_of_swr
 from tithe.core.tuner.elements import NO_STRAYS, Element, Quality, Strays, check_quality
-from tithe.core.tuner.ladder import LEAST_LOSS, ElementLoad, Ladder, least_stress
+from tithe.core.tuner.ladder import ANY_MATCH, LEAST_LOSS, ElementLoad, Ladder, least_stress
 from tithe.core.tuner.missing import missing
 from tithe.core.tuner.networks import NETWORKS, Network
 from tithe.core.twoport import Port, Powered, TwoPort
@@ -130,12 +130,15 @@ class Tuner:
         z = tunable(load)
         freq, flat = np.broadcast_to(freq_hz, z.shape).reshape(-1), z.reshape(-1)
         found = np.zeros(flat.shape, dtype=bool)
+        lost = np.arange(flat.size)
         for ladder in self.ladders:
-            found |= ladder.match(freq, flat, reference_ohm).there
-        lost = np.flatnonzero(~found)
-        for ladder in self.ladders if lost.size else ():
-            _, rho = ladder.closest(freq[lost], flat[lost], reference_ohm)
-            found[lost] |= rho <= rho_of_swr(comfort_swr)
+            found[lost] = ladder.match(freq[lost], flat[lost], reference_ohm, ANY_MATCH).there
+            lost = np.flatnonzero(~found)
+        enough = float(rho_of_swr(comfort_swr))
+        for ladder in self.ladders:
+            _, rho = ladder.closest(freq[lost], flat[lost], reference_ohm, enough)
+            found[lost] = rho <= enough
+            lost = np.flatnonzero(~found)
         return found.reshape(z.shape)
 
     def _set(self, freq_hz: Real, z_ohm: Complex, r0_ohm: float) -> tuple[Indices, Real]:

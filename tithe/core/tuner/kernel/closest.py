@@ -68,8 +68,9 @@ def _golden(o: Any, branch: int, first: float, a: float, b: float, best: Any) ->
 
 
 @compiled
-def _search(o: Any, best: Any, heights: Any) -> Any:
-    """The setting with the lowest |Γ|² of all into ``best`` (|Γ|², x₁, x₂, x₃)."""
+def _search(o: Any, enough: float, best: Any, heights: Any) -> Any:
+    """The setting with the lowest |Γ|² of all, or the first that is good ``enough``, into ``best`` (|Γ|², x₁,
+    x₂, x₃)."""
     best[0] = np.inf
     if not o.far:
         for branch in range(_BRANCHES):
@@ -86,6 +87,8 @@ def _search(o: Any, best: Any, heights: Any) -> Any:
         for k in range(GRID + 2):
             x3 = o.low3 if k == 0 else o.high3 if k == GRID + 1 else first * np.exp(step * (k - 1))
             heights[k] = _closest_at(o, branch, x3, best)
+            if best[0] <= enough:
+                return
         heights[0] = heights[GRID + 1] = np.inf
         refined = 0
         for _ in range(_DIPS):
@@ -113,15 +116,17 @@ def _polish(o: Any, best: Any) -> Any:
 
 
 @compiled
-def closest(at: Loads) -> Any:
-    """|Γ|² (N,) and values (3, N) in H or F of the setting with the lowest SWR for each load."""
+def closest(at: Loads, enough: float) -> Any:
+    """|Γ|² (N,) and values (3, N) in H or F of the setting with the lowest SWR for each load; ``enough``: |Γ|²
+    at which the search for a load may end."""
     count = len(at.z)
     square, values, best = np.empty(count), np.zeros((3, count)), np.zeros(4)
     heights = np.zeros(GRID + 2)
     for n in range(count):
         o = one_of(at, n)
-        _search(o, best, heights)
-        _polish(o, best)
+        _search(o, enough, best, heights)
+        if best[0] > enough:
+            _polish(o, best)
         square[n] = best[0]
         for k in range(3):
             values[k, n] = value_of(at, n, k, best[k + 1])

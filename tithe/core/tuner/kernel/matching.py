@@ -31,13 +31,13 @@ PER_E = 4
 ROUNDS = 5
 _SETTLED = 1e-7  # a round that betters the score by less is the last
 _ENDS = 6
-LOSS, STRESS, OVERRUN = 0, 1, 2
+LOSS, STRESS, OVERRUN, ANY = 0, 1, 2, 3
 
 
 class Goal(NamedTuple):
     """What is made least: LOSS; STRESS, the largest share of ``volts`` (peak, capacitors) or ``amps``
     (rms, coils) at one watt; OVERRUN, how far the element at ``position`` lies from its reactance
-    ``limit`` (N,).
+    ``limit`` (N,). ANY: nothing; the first match found will do.
     """
 
     kind: int
@@ -83,6 +83,8 @@ def _stress(o: Any, volts: float, amps: float, x1: float, x2: float, x3: float) 
 def _score(o: Any, goal: Any, limit: float, x1: float, x2: float, x3: float) -> Any:
     if goal.kind == LOSS:
         return _loss(o, x2, x3)
+    if goal.kind == ANY:
+        return 1.0
     if goal.kind == STRESS:
         return _stress(o, goal.volts, goal.amps, x1, x2, x3)
     return abs(np.log((x1 if goal.position == 0 else x2 if goal.position == 1 else x3) / limit))
@@ -157,6 +159,8 @@ def _match(o: Any, goal: Any, limit: float, best: Any) -> Any:
                 given = centre * (1 + min(max(vertex, -1.0), 1.0) * (factor - 1))
             given = min(max(given, o.low3), o.high3)
         score = _take(o, goal, limit, k, given, best)
+        if goal.kind == ANY and (best[0] < np.inf or n == count - 1):
+            return
         if n >= count:
             if turn == 0:
                 left = score
