@@ -20,11 +20,14 @@ from tithe.core.choose import (
     assumptions,
     break_evens,
     doubts,
+    evaluate,
     evaluated,
+    evaluating_s,
     joined,
     question,
     safe_lengths,
 )
+from tithe.core.cost import Pause, go_on, refuse_beyond
 from tithe.core.errors import require
 from tithe.core.sweep import move, without_phase
 from tithe.formats import choose_json
@@ -32,6 +35,10 @@ from tithe.formats.choice import Choice, read
 from tithe.formats.station_file import to_chain, to_station
 from tithe.formats.station_model import StationFile, SwrAntennaModel
 from tithe.stations import comparison
+
+MOST_S = 60.0
+"""Seconds that a ranking may take, which shows how far it is."""
+NARROWER = "turn off lines or places, or ask for fewer bands"
 
 
 class Asked:
@@ -44,15 +51,22 @@ class Asked:
         self.question: Question = question(self.station, EVERY_THIRD)
         self.candidates: tuple[Candidate, ...] = self.choice.all_candidates()
 
-    def grid(self) -> Grid:
-        """All of it at once."""
-        return joined(self.question, list(evaluated(self.question, self.choice.kit, self.candidates)))
+    def cost_s(self) -> float:
+        """Seconds that the ranking may take; an `InputError` where it is too much."""
+        seconds = evaluating_s(self.question, self.choice.kit, self.candidates)
+        refuse_beyond(seconds, NARROWER, MOST_S)
+        return seconds
 
-    def steps(self) -> Iterator[dict[str, Any]]:
-        """How far it is after each placement, then the answer."""
+    def grid(self, pause: Pause) -> Grid:
+        """All of it at once."""
+        return evaluate(self.question, self.choice.kit, self.candidates, pause)
+
+    def steps(self, pause: Pause = go_on) -> Iterator[dict[str, Any]]:
+        """How far it is after each piece, then the answer."""
         grids: list[Grid] = []
         done = 0
         for grid in evaluated(self.question, self.choice.kit, self.candidates):
+            pause()
             grids.append(grid)
             done += len(grid.candidates)
             yield {"done": done, "of": len(self.candidates)}
@@ -67,12 +81,12 @@ class Asked:
         return found
 
 
-def sure_steps(asked: Asked) -> Iterator[dict[str, Any]]:
+def sure_steps(asked: Asked, pause: Pause = go_on) -> Iterator[dict[str, Any]]:
     """How far it is after each assumption tried, then how sure the answer is."""
-    ranking = choose_json.ranked(asked.choice, asked.grid())
+    ranking = choose_json.ranked(asked.choice, asked.grid(pause))
     found: list[Doubt] = []
     count = len(assumptions(ranking, asked.choice.kit))
-    for doubt in doubts(ranking, asked.choice.kit, asked.choice.settings.budget):
+    for doubt in doubts(ranking, asked.choice.kit, asked.choice.settings.budget, pause):
         found.append(doubt)
         yield {"done": len(found), "of": count}
     yield {"sure": choose_json.sureness(asked.choice, found)}
@@ -84,7 +98,9 @@ def country(document: StationFile, id: str) -> dict[str, Any]:
     return choose_json.loss_map(asked.choice, asked.question, asked.candidate(id).id, asked.candidates)
 
 
-def break_even(document: StationFile, coax: str, open_line: str) -> list[dict[str, Any]]:
+def break_even(
+    document: StationFile, coax: str, open_line: str, pause: Pause = go_on
+) -> list[dict[str, Any]]:
     """From which run on other places and lines win."""
     asked = Asked(document)
     kit = asked.choice.kit
@@ -92,29 +108,32 @@ def break_even(document: StationFile, coax: str, open_line: str) -> list[dict[st
         require(token == "" or token in among, place, "is no such line here", token)
     coax = coax or kit.indoor_coax
     within = max(asked.choice.settings.within_db, 0.1)
-    found = break_evens(asked.question, kit, asked.choice.site, coax, open_line, within)
+    found = break_evens(asked.question, kit, asked.choice.site, coax, open_line, within, pause)
     return choose_json.break_even(found)
 
 
-def lengths(document: StationFile, low_m: float, high_m: float, step_m: float) -> dict[str, Any]:
+def lengths(
+    document: StationFile, low_m: float, high_m: float, step_m: float, pause: Pause = go_on
+) -> dict[str, Any]:
     """Which lengths of the present run are safe."""
     asked = question(to_station(document))
-    found = safe_lengths(asked, low_m, high_m, step_m)
+    found = safe_lengths(asked, low_m, high_m, step_m, pause)
     return choose_json.lengths(found, [band.name for band in asked.bands])
 
 
-def look(document: StationFile, id: str, mhz: float) -> dict[str, Any]:
+def look(document: StationFile, id: str, mhz: float, pause: Pause = go_on) -> dict[str, Any]:
     """One candidate laid beside what stands now, and its run and antenna for adopting it."""
     asked = Asked(document)
     one = asked.candidate(id)
     chain = document.chain if one.present else asked.choice.chain_of(one)
     theirs = replace(asked.station, chain=to_chain(chain), antenna=ThroughPresentRun(asked.station))
+    refuse_beyond(comparison.cost_s(asked.station, theirs), "ask for fewer bands")
     name = "what stands now" if one.present else f"{one.title}, {asked.choice.names[one.line]}"
     return {
         "name": name,
         "chain": [part.model_dump(exclude_none=True) for part in chain],
         "antenna": _antenna(asked).model_dump(exclude_none=True),
-        "comparison": comparison.against(asked.station, theirs, (document.arrangement, name), mhz),
+        "comparison": comparison.against(asked.station, theirs, (document.arrangement, name), mhz, pause),
     }
 
 

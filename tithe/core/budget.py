@@ -17,6 +17,7 @@ import numpy as np
 
 from tithe.core.antenna import radiation_efficiency
 from tithe.core.arrays import Complex, Real, decibels
+from tithe.core.cost import Pause, go_on
 from tithe.core.errors import require
 from tithe.core.line import Line, LineDetails
 from tithe.core.meter import Meter, Reading
@@ -222,6 +223,7 @@ class _Chain:
 
     station: Station
     freq_hz: Real
+    pause: Pause = go_on
 
     @cached_property
     def two_ports(self) -> list[TwoPort | None]:
@@ -237,6 +239,7 @@ class _Chain:
         for part, two_port in zip(reversed(self.station.chain), reversed(self.two_ports), strict=True):
             load, tuned = port, None
             if isinstance(part, AnyTuner) and not part.bypassed:
+                self.pause()
                 tuned = part.tune(self.freq_hz, load, self.station.transmitter.reference_ohm)
                 port = tuned.input(load)
             elif two_port is not None:
@@ -261,20 +264,25 @@ class _Chain:
 
 
 def solve(
-    station: Station, freq_hz: Real, turns: Real | None = None, *, only_radiated: bool = False
+    station: Station,
+    freq_hz: Real,
+    turns: Real | None = None,
+    *,
+    only_radiated: bool = False,
+    pause: Pause = go_on,
 ) -> Budget:
     """The whole budget at each frequency.
 
     ``freq_hz``: Hz, shape ``(F,)``, each above 0 and inside the antenna's data. Raises `InputError`
     with the place otherwise. With the antenna's phase unknown there is a row for each of some phases, more
     of them where a figure turns (``only_radiated``: where that one does, which is quicker); ``turns`` (P, F)
-    gives them instead.
+    gives them instead. ``pause`` is called before each tuner's search.
     """
     freq_hz = np.atleast_1d(np.asarray(freq_hz, dtype=np.float64))
     good = bool(np.isfinite(freq_hz).all() and (freq_hz > 0).all())
     require(good, "mhz", "every frequency must be a finite number above 0")
     _require_bearable(station, freq_hz)
-    chain = _Chain(station, freq_hz)
+    chain = _Chain(station, freq_hz, pause)
     if station.antenna.phase_known:
         antenna = station.antenna.terminals(freq_hz, partial(run_without_tuners, station, freq_hz))
         return chain.solve(antenna)
@@ -284,13 +292,13 @@ def solve(
     return _refined(chain, phases, _radiated if only_radiated else _figures)
 
 
-def solve_alike(one: Station, other: Station, freq_hz: Real) -> tuple[Budget, Budget]:
+def solve_alike(one: Station, other: Station, freq_hz: Real, pause: Pause = go_on) -> tuple[Budget, Budget]:
     """Two stations with the same phases in the same rows, so that rows can be compared."""
-    first, second = solve(one, freq_hz), solve(other, freq_hz)
+    first, second = solve(one, freq_hz, pause=pause), solve(other, freq_hz, pause=pause)
     if first.turns is None or second.turns is None:
         return first, second
     turns = np.concatenate((first.turns, second.turns[PHASES:]))
-    return solve(one, freq_hz, turns), solve(other, freq_hz, turns)
+    return solve(one, freq_hz, turns, pause=pause), solve(other, freq_hz, turns, pause=pause)
 
 
 def _refined(chain: _Chain, phases: OpenPhases, told: Callable[[Budget], Real]) -> Budget:

@@ -22,6 +22,7 @@ from tithe.library.api import router as library
 from tithe.stations.api import router as stations
 from tithe.stations.api_compute import router as compute
 from tithe.stations.api_shelf import router as shelf
+from tithe.stations.slot import BUSY, BusyError, GoneError
 from tithe.sweeps.api import router as sweeps
 
 
@@ -94,6 +95,16 @@ def _http_error(request: HttpRequest, error: HttpError) -> HttpResponse:
     if isinstance(cause, InputError):
         return _refusal(request, [cause])
     return _refusal(request, [InputError("", str(error))], error.status_code)
+
+
+@api.exception_handler(BusyError)
+def _busy(request: HttpRequest, error: BusyError) -> HttpResponse:
+    return _refusal(request, [InputError("", BUSY)], 503)
+
+
+@api.exception_handler(GoneError)
+def _gone(request: HttpRequest, error: GoneError) -> HttpResponse:
+    return HttpResponse(status=499)  # nobody reads it
 
 
 @api.exception_handler(OverflowError)

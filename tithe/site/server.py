@@ -24,6 +24,8 @@ from tithe.site.folder import StartError
 from tithe.site.guard import MOST_FILE
 from tithe.stations import texts
 
+THREADS = 16
+"""More than the slot lets wait (`tithe.stations.slot`): some are always free for light questions."""
 QUIET_S = 60.0
 """How often, between requests, the log is brought into the database and the day's copy looked after."""
 
@@ -98,8 +100,10 @@ def _listening(port: int) -> waitress.server.BaseWSGIServer:
     logging.getLogger("waitress.queue").setLevel(logging.ERROR)
     try:
         return waitress.create_server(
-            get_wsgi_application(), host="127.0.0.1", port=port, threads=8, max_request_body_size=MOST_FILE
-        )
+            get_wsgi_application(), host="127.0.0.1", port=port, threads=THREADS,
+            max_request_body_size=MOST_FILE,
+            channel_request_lookahead=1,  # so that it is known who has gone: tithe.stations.slot
+        )  # fmt: skip
     except OSError as error:
         if error.errno == errno.EADDRINUSE:
             raise StartError(f"Port {port} is in use: stop what uses it, or give another --port.") from None

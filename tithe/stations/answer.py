@@ -8,6 +8,7 @@ import numpy as np
 
 from tithe.core import Budget, InputError, Station, solve, verdict_at
 from tithe.core.arrays import Real
+from tithe.core.cost import Pause, go_on, solving_s
 from tithe.core.line import LineDetails
 from tithe.core.verdict import moving_the_match, state_at
 from tithe.formats import budget_json
@@ -17,7 +18,12 @@ from tithe.formats.station_model import StationFile
 WAVE_POINTS = 160
 
 
-def compose(document: StationFile, mhz: float) -> dict[str, Any]:
+def cost_s(document: StationFile) -> float:
+    """Seconds that the whole answer may take."""
+    return solving_s(to_station(document), len(document.bands) + 1)
+
+
+def compose(document: StationFile, mhz: float, pause: Pause = go_on) -> dict[str, Any]:
     """The answer as plain objects. Raises `StationError` for what is wrong with the document.
 
     The frequency looked at is solved whole; of the middle of every band only what is radiated.
@@ -27,12 +33,13 @@ def compose(document: StationFile, mhz: float) -> dict[str, Any]:
     known = [b for b in station.bands if low <= b.middle_hz <= high]
     here: dict[str, Any] | None
     try:
-        here, why = _here(solve(station, np.array([mhz * 1e6]))), ""
+        here, why = _here(solve(station, np.array([mhz * 1e6]), pause=pause)), ""
     except InputError as error:
         here, why = None, _sentence(error)
     rows: dict[int, dict[str, Any]] = {}
     if known:
-        budget = solve(station, np.array([b.middle_hz for b in known]), only_radiated=True)
+        middles = np.array([b.middle_hz for b in known])
+        budget = solve(station, middles, only_radiated=True, pause=pause)
         rows = dict(zip(map(id, known), _rows(budget), strict=True))
     return {"rail": _rail(station, rows), "here": here, "why": why}
 
@@ -43,10 +50,10 @@ def _sentence(error: InputError) -> str:
     return f"{subject}{error.rule[0] if subject else error.rule[0].upper()}{error.rule[1:]}."
 
 
-def look(station: Station, mhz: float) -> dict[str, Any] | None:
+def look(station: Station, mhz: float, pause: Pause = go_on) -> dict[str, Any] | None:
     """One frequency alone; None where the antenna's data do not reach."""
     try:
-        return _here(solve(station, np.array([mhz * 1e6])))
+        return _here(solve(station, np.array([mhz * 1e6]), pause=pause))
     except InputError:
         return None
 

@@ -3,16 +3,21 @@
 from __future__ import annotations
 
 import json
+from collections.abc import Callable
+from functools import partial
 from typing import Annotated, Any
 
 from django.http import HttpRequest, HttpResponse
 from ninja import Router, Schema
 from pydantic import Field
 
+from tithe.core.cost import Pause, refuse_beyond
+from tithe.formats.station_file import to_arrangement, to_station
 from tithe.formats.station_model import StationFile
 from tithe.stations import answer, comparison, ledgers
 from tithe.stations.api import Refusals
 from tithe.stations.schema import Answer, BandLedger, Comparison
+from tithe.stations.slot import slot
 
 router = Router()
 Mhz = Annotated[float, Field(gt=0, le=1e6, allow_inf_nan=False)]
@@ -44,25 +49,46 @@ def plain_json(out: object) -> HttpResponse:
     return HttpResponse(text, content_type="application/json")
 
 
-@router.post("/solve", response={200: Answer, 422: Refusals})
+def computed(
+    request: HttpRequest, seconds: float, narrower: str, job: Callable[[Pause], object]
+) -> HttpResponse:
+    """A job's answer, in the one slot where it is heavy. Raises `InputError` where it would take too long;
+    ``narrower`` says how to ask for less."""
+    refuse_beyond(seconds, narrower)
+    with slot(request, seconds) as pause:
+        return plain_json(job(pause))
+
+
+_SMALLER = "ask for fewer bands, or take a tuner out of the run"
+
+
+@router.post("/solve", response={200: Answer, 422: Refusals, 503: Refusals})
 def solve_station(request: HttpRequest, body: SolveRequest) -> Any:
     """The strip, rail and ledger of a station."""
-    return plain_json(answer.compose(body.document, body.mhz))
+    seconds = answer.cost_s(body.document)
+    return computed(request, seconds, _SMALLER, partial(answer.compose, body.document, body.mhz))
 
 
-@router.post("/compare", response={200: Comparison, 422: Refusals})
+@router.post("/compare", response={200: Comparison, 422: Refusals, 503: Refusals})
 def compare_arrangements(request: HttpRequest, body: CompareRequest) -> Any:
     """The present arrangement against a kept one."""
-    return plain_json(comparison.compose(body.document, body.other, body.mhz))
+    mine, theirs = to_station(body.document), to_arrangement(body.document, body.other)
+    job = partial(comparison.compose, body.document, body.other, body.mhz)
+    return computed(request, comparison.cost_s(mine, theirs), _SMALLER, job)
 
 
-@router.post("/ledgers", response={200: list[BandLedger], 422: Refusals})
+@router.post("/ledgers", response={200: list[BandLedger], 422: Refusals, 503: Refusals})
 def all_ledgers(request: HttpRequest, body: DocumentRequest) -> Any:
     """The ledger of every band, at its middle."""
-    return plain_json(ledgers.compose(body.document))
+    seconds = answer.cost_s(body.document)
+    return computed(request, seconds, _SMALLER, partial(ledgers.compose, body.document))
 
 
-@router.post("/ledgers.csv", response={200: str, 422: Refusals})
+@router.post("/ledgers.csv", response={200: str, 422: Refusals, 503: Refusals})
 def all_ledgers_csv(request: HttpRequest, body: DocumentRequest) -> Any:
     """The same as CSV."""
-    return HttpResponse(ledgers.as_csv(body.document), content_type="text/csv; charset=utf-8")
+    seconds = answer.cost_s(body.document)
+    refuse_beyond(seconds, _SMALLER)
+    with slot(request, seconds) as pause:
+        text = ledgers.as_csv(body.document, pause)
+    return HttpResponse(text, content_type="text/csv; charset=utf-8")

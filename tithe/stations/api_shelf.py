@@ -10,6 +10,7 @@ from ninja import Router, Schema, Status
 from pydantic import Field
 
 from tithe.core.bands import REGIONS
+from tithe.core.errors import require
 from tithe.formats import shelf
 from tithe.formats.part_model import PartModel
 from tithe.formats.station_file import to_part
@@ -19,6 +20,7 @@ from tithe.stations.api import Refusals
 from tithe.stations.models import OwnPart
 
 router = Router()
+MOST_OWN = 500
 
 
 class OwnPartIn(Schema):
@@ -61,6 +63,7 @@ def whole_shelf(request: HttpRequest) -> Any:
 def put_on_shelf(request: HttpRequest, own: OwnPartIn) -> Any:
     """Put a part of one's own on the shelf."""
     to_part(own.part)
+    require(OwnPart.objects.count() < MOST_OWN, "", f"The shelf holds {MOST_OWN} parts of your own at most")
     document = own.part.model_dump(exclude_none=True)
     return Status(201, OwnPart.objects.create(title=own.title, part=document, price=own.price))
 

@@ -10,6 +10,7 @@ import numpy as np
 from tithe.core import Budget, Station
 from tithe.core.arrays import decibels
 from tithe.core.budget import AUDIBLE_DB, DB_PER_S_UNIT, solve_alike
+from tithe.core.cost import Pause, go_on, solving_s
 from tithe.core.verdict import state_at
 from tithe.core.wording import figure, span, watts
 from tithe.formats import budget_json
@@ -18,30 +19,37 @@ from tithe.formats.station_model import StationFile
 from tithe.stations import answer
 
 
-def compose(document: StationFile, other: int, mhz: float) -> dict[str, Any]:
+def cost_s(mine: Station, theirs: Station) -> float:
+    """Seconds that comparing two stations may take: each twice, where both need the other's phases."""
+    return sum(solving_s(one, 2 * len(mine.bands) + 1) for one in (mine, theirs))
+
+
+def compose(document: StationFile, other: int, mhz: float, pause: Pause = go_on) -> dict[str, Any]:
     """The present arrangement, the other one, and per band what changing over would give."""
     mine, theirs = to_station(document), to_arrangement(document, other)
-    return against(mine, theirs, (document.arrangement, document.arrangements[other].name), mhz)
+    return against(mine, theirs, (document.arrangement, document.arrangements[other].name), mhz, pause)
 
 
-def against(mine: Station, theirs: Station, names: tuple[str, str], mhz: float) -> dict[str, Any]:
+def against(
+    mine: Station, theirs: Station, names: tuple[str, str], mhz: float, pause: Pause = go_on
+) -> dict[str, Any]:
     """Any two stations under their names, the second one drawn at a frequency."""
-    rows = _rows(mine, theirs)
+    rows = _rows(mine, theirs, pause)
     return {
         "names": list(names),
-        "other": answer.look(theirs, mhz),
+        "other": answer.look(theirs, mhz, pause),
         "rows": rows,
         "sentence": _sentence(names, rows),
     }
 
 
-def _rows(mine: Station, theirs: Station) -> list[dict[str, Any]]:
+def _rows(mine: Station, theirs: Station, pause: Pause) -> list[dict[str, Any]]:
     (low, high), (low_2, high_2) = mine.antenna.range_hz, theirs.antenna.range_hz
     known = [b for b in mine.bands if max(low, low_2) <= b.middle_hz <= min(high, high_2)]
     if not known:
         return []
     freq = np.array([b.middle_hz for b in known])
-    a, b = solve_alike(mine, theirs, freq)
+    a, b = solve_alike(mine, theirs, freq, pause)
     return [_row(band.name, a, b, k) for k, band in enumerate(known)]
 
 

@@ -7,19 +7,20 @@ from typing import Any
 import numpy as np
 
 from tithe.core import solve, verdict_at
+from tithe.core.cost import Pause, go_on
 from tithe.formats import budget_json, ledger_csv
 from tithe.formats.station_file import to_station
 from tithe.formats.station_model import StationFile
 
 
-def compose(document: StationFile) -> list[dict[str, Any]]:
+def compose(document: StationFile, pause: Pause = go_on) -> list[dict[str, Any]]:
     """One row per band inside the antenna's data: its result at the middle and the verdict."""
     station = to_station(document)
     low, high = station.antenna.range_hz
     known = [b for b in station.bands if low <= b.middle_hz <= high]
     if not known:
         return []
-    budget = solve(station, np.array([b.middle_hz for b in known]))
+    budget = solve(station, np.array([b.middle_hz for b in known]), pause=pause)
     results = budget_json.results(budget)
     return [
         {"name": b.name, "sentence": verdict_at(budget, k, b.name).sentence, "result": results[k]}
@@ -27,6 +28,6 @@ def compose(document: StationFile) -> list[dict[str, Any]]:
     ]
 
 
-def as_csv(document: StationFile) -> str:
+def as_csv(document: StationFile, pause: Pause = go_on) -> str:
     """The same as CSV text."""
-    return ledger_csv.write((row["name"], row["result"]) for row in compose(document))
+    return ledger_csv.write((row["name"], row["result"]) for row in compose(document, pause))

@@ -2,12 +2,13 @@
 
 from __future__ import annotations
 
-from collections.abc import Sequence
+from collections.abc import Iterator, Sequence
 from itertools import pairwise
 from typing import Any
 
 import numpy as np
 
+from tithe.core.cost import Pause, go_on
 from tithe.core.errors import InputError, require
 from tithe.core.station import Band
 from tithe.core.sweep import (
@@ -30,6 +31,21 @@ from tithe.sweeps.models import KeptSweep
 from tithe.sweeps.schema import Window
 from tithe.sweeps.services import joint_like, moved
 
+_S_PER_BYTE = 0.4e-6
+"""To read, move and analyse a sweep's text."""
+
+
+def cost_s(*sweeps: KeptSweep) -> float:
+    """Seconds that looking at so many sweeps may take."""
+    return sum(kept.text.size for kept in sweeps) * _S_PER_BYTE
+
+
+def paused(sweeps: Sequence[KeptSweep], pause: Pause) -> Iterator[KeptSweep]:
+    """The sweeps in turn, with a pause before each."""
+    for kept in sweeps:
+        pause()
+        yield kept
+
 
 def look(
     kept: KeptSweep,
@@ -38,6 +54,7 @@ def look(
     comfort_swr: float,
     window: Window | None,
     under: Sequence[KeptSweep],
+    pause: Pause = go_on,
 ) -> dict[str, Any]:
     """A sweep at a joint, with others laid under it."""
     shown = kept.joint if shown is None else shown
@@ -67,7 +84,7 @@ def look(
                 "title": other.title,
                 "curve": sweep_json.curve(moved(other, joint_like(other, shown, kept)).sweep, low, high),
             }
-            for other in under
+            for other in paused(under, pause)
         ],
     }
 
@@ -89,11 +106,15 @@ def _flattery(kept: KeptSweep, shown: int, found: Features) -> str:
 
 
 def trim(
-    log: Sequence[KeptSweep], goal: TrimModel, shown: int | None, of: KeptSweep | None
+    log: Sequence[KeptSweep],
+    goal: TrimModel,
+    shown: int | None,
+    of: KeptSweep | None,
+    pause: Pause = go_on,
 ) -> dict[str, Any]:
     """The trim log and what to do next; ``shown`` is a joint of the run of ``of``."""
     target = goal.target_mhz * 1e6
-    sweeps = [moved(kept, joint_like(kept, shown, of or kept)).sweep for kept in log]
+    sweeps = [moved(kept, joint_like(kept, shown, of or kept)).sweep for kept in paused(log, pause)]
     found = [_aimed(features(sweep), goal, target) for sweep in sweeps]
     places = [None if dip is None else _place(dip, goal) for dip in found]
     steps = tuple(TrimStep(f, kept.change_m) for f, kept in zip(places, log, strict=True))
@@ -150,10 +171,12 @@ def _place(dip: Dip, goal: TrimModel) -> float:
     return dip.freq_hz
 
 
-def radials(log: Sequence[KeptSweep], shown: int | None, of: KeptSweep | None) -> dict[str, Any]:
+def radials(
+    log: Sequence[KeptSweep], shown: int | None, of: KeptSweep | None, pause: Pause = go_on
+) -> dict[str, Any]:
     """The counted radials among the kept sweeps, each with R at its deepest dip's resonance."""
     counted: list[tuple[KeptSweep, RadialReading]] = []
-    for kept in log:
+    for kept in paused(log, pause):
         if kept.radials is None:
             continue
         found = features(moved(kept, joint_like(kept, shown, of or kept)).sweep)

@@ -17,6 +17,7 @@ from tithe.formats.work_model import SweepModel
 from tithe.stations.api import ReadAntenna, Refusals, TextFile, no_station, refusal
 from tithe.stations.api_compute import plain_json
 from tithe.stations.models import Station
+from tithe.stations.slot import slot
 from tithe.sweeps import answers, services
 from tithe.sweeps import schema as s
 from tithe.sweeps.models import KeptSweep
@@ -111,7 +112,9 @@ def look(request: HttpRequest, pk: int, body: s.LookRequest) -> Any:
     if kept is None:
         return _no_sweep(pk)
     under = list(_log(kept.station_id).filter(pk__in=body.over).exclude(pk=pk))
-    return plain_json(answers.look(kept, body.shown, body.bands, body.comfort_swr, body.window, under))
+    with slot(request, answers.cost_s(kept, *under)) as pause:
+        found = answers.look(kept, body.shown, body.bands, body.comfort_swr, body.window, under, pause)
+    return plain_json(found)
 
 
 @router.post(
@@ -148,14 +151,18 @@ def export_sweep(request: HttpRequest, pk: int, shown: int, form: str = "s1p") -
 def trim(request: HttpRequest, pk: int, body: s.TrimRequest) -> Any:
     """The trim log of a station, and what to do next."""
     of = _log(pk).filter(pk=body.sweep or 0).first()
-    return plain_json(answers.trim(list(_log(pk).filter(trim=True)), body.trim, body.shown, of))
+    log = list(_log(pk).filter(trim=True))
+    with slot(request, answers.cost_s(*log)) as pause:
+        return plain_json(answers.trim(log, body.trim, body.shown, of, pause))
 
 
 @router.get("/stations/{pk}/radials", response={200: s.RadialsAnswer, 422: Refusals})
 def radials(request: HttpRequest, pk: int, shown: int | None = None, sweep: int | None = None) -> Any:
     """Counted radials: what they took off R, and what the next ones are likely to buy."""
     of = _log(pk).filter(pk=sweep or 0).first()
-    return plain_json(answers.radials(list(_log(pk).filter(radials__isnull=False)), shown, of))
+    log = list(_log(pk).filter(radials__isnull=False))
+    with slot(request, answers.cost_s(*log)) as pause:
+        return plain_json(answers.radials(log, shown, of, pause))
 
 
 @router.post("/sweeps/{pk}/drift", response={200: s.DriftAnswer, 404: Refusals, 422: Refusals})

@@ -12,9 +12,10 @@ from dataclasses import dataclass
 import numpy as np
 
 from tithe.core.arrays import Real, decibels
-from tithe.core.choose.grid import Question, evaluate
+from tithe.core.choose.grid import Question, evaluate, evaluating_s
 from tithe.core.choose.kit import Kit, Site
 from tithe.core.choose.placements import PLACEMENTS, Candidate
+from tithe.core.cost import Pause, go_on, refuse_beyond
 from tithe.core.wording import figure
 
 LENGTHS_M = (2.0, 3.0, 5.0, 8.0, 12.0, 18.0, 26.0, 38.0, 55.0, 80.0, 120.0)
@@ -34,13 +35,22 @@ class BreakEven:
 
 
 def break_evens(
-    asked: Question, kit: Kit, site: Site, coax: str, open_line: str, within_db: float
+    asked: Question,
+    kit: Kit,
+    site: Site,
+    coax: str,
+    open_line: str,
+    within_db: float,
+    pause: Pause = go_on,
 ) -> list[BreakEven]:
     """The match in the room, on one coax, against the feedpoint on the same coax, and against open line (an
     empty token: none)."""
     rivals = [("room", coax), ("feedpoint", coax), *([("open-room", open_line)] if open_line else [])]
-    scores = np.array([_scores(asked, kit, _shortened(site, length), rivals) for length in LENGTHS_M]).T
     made = [_candidate(slug, line, site, kit) for slug, line in rivals]
+    seconds = len(LENGTHS_M) * evaluating_s(asked, kit, tuple(made))
+    refuse_beyond(seconds, "ask for fewer bands")
+    sites = (_shortened(site, length) for length in LENGTHS_M)
+    scores = np.array([_scores(asked, kit, one, rivals, pause) for one in sites]).T
     found = []
     for n in range(1, len(rivals)):
         gain = decibels(scores[n] / np.maximum(scores[0], 1e-30))
@@ -57,9 +67,11 @@ def _shortened(site: Site, run_m: float) -> Site:
     return Site(run_m, min(site.indoor_m, run_m / 2), min(site.lead_m, run_m / 2))
 
 
-def _scores(asked: Question, kit: Kit, site: Site, rivals: list[tuple[str, str]]) -> list[float]:
+def _scores(
+    asked: Question, kit: Kit, site: Site, rivals: list[tuple[str, str]], pause: Pause
+) -> list[float]:
     chosen = tuple(_candidate(slug, line, site, kit) for slug, line in rivals)
-    return [float(score) for score in evaluate(asked, kit, chosen).score_w]
+    return [float(score) for score in evaluate(asked, kit, chosen, pause).score_w]
 
 
 def _against(base: Candidate, rival: Candidate, gain_db: Real, within_db: float) -> BreakEven:

@@ -20,15 +20,15 @@ from tithe.core.choose.bearable import bearable_share
 from tithe.core.choose.kit import Kit, SeenAntenna, ThroughPresentRun
 from tithe.core.choose.placements import Candidate, Item
 from tithe.core.choose.stack import StackedLine
+from tithe.core.cost import Pause, go_on, seconds_a_load
 from tithe.core.errors import InputError
 from tithe.core.line import Line
 from tithe.core.station import Band, Part, Station
 from tithe.core.tuner import SteppedTuner, Tuner
 from tithe.core.twoport import Port
 
-
 AT_ONCE = 2
-"""Placements computed side by side."""
+"""Pieces computed side by side."""
 
 
 @dataclass(frozen=True)
@@ -130,20 +130,52 @@ def parts_of(
     return parts
 
 
-def evaluate(asked: Question, kit: Kit, chosen: tuple[Candidate, ...]) -> Grid:
-    """All candidates; see `evaluated` for one placement at a time."""
-    return joined(asked, list(evaluated(asked, kit, chosen)))
+def evaluate(asked: Question, kit: Kit, chosen: tuple[Candidate, ...], pause: Pause = go_on) -> Grid:
+    """All candidates; see `evaluated` for some at a time."""
+    grids = []
+    for grid in evaluated(asked, kit, chosen):
+        pause()
+        grids.append(grid)
+    return joined(asked, grids)
+
+
+PIECE = 15_000
+"""Loads in a piece of work: large enough for arrays, small enough to be left soon and to take little room."""
+MOST_CELLS = 6_000_000
+"""Loads of all candidates of a question, which are kept until it is answered."""
+
+
+def evaluating_s(asked: Question, kit: Kit, chosen: tuple[Candidate, ...]) -> float:
+    """Seconds that candidates take; raises `InputError` for more than can be kept at once."""
+    loads = asked.antenna.port.v.size
+    if len(chosen) * loads > MOST_CELLS:
+        raise InputError(
+            "choice",
+            f"has {len(chosen):,} candidates on {len(asked.bands)} bands, which is too much at once: turn "
+            "off lines or places, or ask for fewer bands",
+        )
+    return sum(loads * seconds_a_load(parts_of(one.items, kit)) for one in chosen)
 
 
 def evaluated(asked: Question, kit: Kit, chosen: tuple[Candidate, ...]) -> Iterator[Grid]:
-    """A grid per placement, so that a long computation can say how far it is; some are computed at once,
-    since the searches leave Python to others. Left early, what has not begun is not computed."""
-    groups = [tuple(group) for _, group in groupby(chosen, key=lambda one: (one.present, one.placement))]
+    """A grid per piece of a placement, so that a long computation can say how far it is; some are computed
+    at once, since the searches leave Python to others. Left early, what has not begun is not computed."""
+    most = max(PIECE // asked.antenna.port.v.size, 1)
+    pieces = [
+        piece
+        for _, group in groupby(chosen, key=lambda one: (one.present, one.placement))
+        for piece in _pieces(tuple(group), most)
+    ]
     pool = ThreadPoolExecutor(AT_ONCE)
     try:
-        yield from pool.map(partial(_placement, asked, kit), groups)
+        yield from pool.map(partial(_placement, asked, kit), pieces)
     finally:
         pool.shutdown(cancel_futures=True)
+
+
+def _pieces(group: tuple[Candidate, ...], most: int) -> Iterator[tuple[Candidate, ...]]:
+    for start in range(0, len(group), most):
+        yield group[start : start + most]
 
 
 def _placement(asked: Question, kit: Kit, same: tuple[Candidate, ...]) -> Grid:

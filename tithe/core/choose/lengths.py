@@ -15,8 +15,10 @@ import numpy as np
 
 from tithe.core.arrays import Mask, Real
 from tithe.core.choose.grid import Question, retuned
+from tithe.core.cost import Pause, go_on, refuse_beyond, seconds_a_load
 from tithe.core.errors import InputError, require, require_positive
 from tithe.core.line import Line
+from tithe.core.station import Part
 from tithe.core.tuner import AnyTuner
 from tithe.core.twoport import Port
 from tithe.core.wording import figure
@@ -36,7 +38,9 @@ class Lengths:
     sentence: str
 
 
-def safe_lengths(asked: Question, low_m: float, high_m: float, step_m: float = 0.25) -> Lengths:
+def safe_lengths(
+    asked: Question, low_m: float, high_m: float, step_m: float = 0.25, pause: Pause = go_on
+) -> Lengths:
     """For the station's own tuner and its longest line behind it. Raises `InputError` where there is none."""
     require_positive("low_m", low_m)
     require_positive("step_m", step_m)
@@ -50,28 +54,44 @@ def safe_lengths(asked: Question, low_m: float, high_m: float, step_m: float = 0
     )
     at, tuner = _tuner(asked)
     behind = asked.station.chain[at + 1 :]
+    main = _main_run(behind)
+    loads = asked.antenna.port.v.size
+    narrower = "ask for fewer lengths, with a larger step, or for fewer bands"
+    refuse_beyond(count * loads * seconds_a_load((tuner, *behind)), narrower)
+    tried: Real = np.asarray(low_m + step_m * np.arange(count), dtype=np.float64)
+    reached = []
+    for piece in np.array_split(tried, max(count * loads // PIECE, 1)):
+        pause()
+        port = _through(asked, behind, main, piece)
+        reached.append(_reached(tuner, asked, port).reshape(len(piece), -1, 3).all(axis=-1))
+    by_band: Mask = np.concatenate(reached)
+    present_m = behind[main].length_m  # type: ignore[union-attr]
+    margin = _margin(np.asarray(np.all(by_band, axis=1)), step_m)
+    return Lengths(tried, by_band, margin, present_m, _sentence(tried, by_band, margin, present_m, asked))
+
+
+def _main_run(behind: tuple[Part, ...]) -> int:
+    """The place of the longest line behind the tuner."""
+    if any(isinstance(part, AnyTuner) and not part.bypassed for part in behind):
+        raise InputError("chain", "holds two tuners in line: bypass one of them")
     runs = [n for n, part in enumerate(behind) if isinstance(part, Line) and not part.bypassed]
     if not runs:
         raise InputError("chain", "has no line behind its tuner whose length could change")
-    main = max(runs, key=lambda n: behind[n].length_m)  # type: ignore[union-attr]
-    line = behind[main]
-    assert isinstance(line, Line)
-    tried: Real = np.asarray(low_m + step_m * np.arange(count), dtype=np.float64)
-    varied = replace(line, length_m=tried[:, None, None])  # type: ignore[arg-type]
+    return max(runs, key=lambda n: behind[n].length_m)  # type: ignore[union-attr]
+
+
+def _through(asked: Question, behind: tuple[Part, ...], main: int, lengths: Real) -> Port:
+    """V and I behind the tuner, ``(L, P, F)``, with the main run of each length."""
+    varied = replace(behind[main], length_m=lengths[:, None, None])  # type: ignore[arg-type]
     port = asked.antenna.port
     for part in reversed((*behind[:main], varied, *behind[main + 1 :])):
         if not part.bypassed:
-            if isinstance(part, AnyTuner):
-                raise InputError("chain", "holds two tuners in line: bypass one of them")
-            port = part.two_port(asked.freq_hz).input(port)
-    everywhere = _reached(tuner, asked, port)
-    by_band: Mask = np.asarray(np.all(everywhere.reshape(count, -1, 3), axis=-1))
-    margin = _margin(np.asarray(np.all(by_band, axis=1)), step_m)
-    return Lengths(
-        tried, by_band, margin, line.length_m, _sentence(tried, by_band, margin, line.length_m, asked)
-    )
+            port = part.two_port(asked.freq_hz).input(port)  # type: ignore[union-attr]
+    return port
 
 
+PIECE = 200_000
+"""Loads walked back at once."""
 _FIRST = (36, 6, 1)
 
 

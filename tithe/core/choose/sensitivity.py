@@ -20,6 +20,7 @@ from tithe.core.choose.kit import Kit
 from tithe.core.choose.placements import Candidate
 from tithe.core.choose.rank import Ranking, rank
 from tithe.core.choose.stack import WorseLine
+from tithe.core.cost import Pause, go_on
 from tithe.core.inline import Inline
 from tithe.core.line import Line, LineType
 from tithe.core.meter import Meter
@@ -178,7 +179,7 @@ FAR_DB = 6.0
 """Candidates so far behind what is near enough are looked at where the best falls towards them."""
 
 
-def doubts(ranking: Ranking, kit: Kit, budget: float | None = None) -> Iterator[Doubt]:
+def doubts(ranking: Ranking, kit: Kit, budget: float | None = None, pause: Pause = go_on) -> Iterator[Doubt]:
     """Each assumption tried: over the candidates near the best first, over all where far ones may now win."""
     everyone = np.arange(len(ranking.grid.candidates))
     far = ranking.behind_db > ranking.within_db + FAR_DB
@@ -190,7 +191,7 @@ def doubts(ranking: Ranking, kit: Kit, budget: float | None = None) -> Iterator[
 
         def among(some: NDArray[np.intp], asked: Question = asked, other: Kit = other) -> Ranking:
             chosen = tuple(ranking.grid.candidates[n] for n in some)
-            return rank(evaluate(asked, other, chosen), ranking.costs[some], ranking.within_db, budget)
+            return rank(evaluate(asked, other, chosen, pause), ranking.costs[some], ranking.within_db, budget)
 
         some, again = near, among(near)
         # A resistance of another size may also better those behind, by less than that size.

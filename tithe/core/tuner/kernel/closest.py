@@ -117,8 +117,10 @@ def _polish(o: Any, best: Any) -> Any:
 
 @compiled
 def closest(at: Loads, enough: float) -> Any:
-    """|Γ|² (N,) and values (3, N) in H or F of the setting with the lowest SWR for each load; ``enough``: |Γ|²
-    at which the search for a load may end."""
+    """|Γ|² (N,) and values (3, N) in H or F of the setting with the lowest SWR for each load.
+
+    ``enough``: |Γ|² at which the search for a load may end.
+    """
     count = len(at.z)
     square, values, best = np.empty(count), np.zeros((3, count)), np.zeros(4)
     heights = np.zeros(GRID + 2)
