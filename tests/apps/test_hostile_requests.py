@@ -106,3 +106,17 @@ def test_changes_come_as_json_and_answers_are_not_kept(client):
 def test_a_request_too_large_is_refused_in_json(client):
     response = raw(client, "/api/solve", "a" * 13_000_000)
     assert (response.status_code, rule(response)) == (413, "The request is larger than 12 MB")
+
+
+@pytest.mark.parametrize(
+    ("text", "what"),
+    [
+        ("[" + "1.5," * 2_000_000 + "1]", "1,500,000 values"),
+        ("[" + "[]," * 700_000 + "1]", "600,000 lists"),
+        ("{" + ",".join(f'"{n}":1' for n in range(700_000)) + "}", "600,000 keys"),
+    ],
+)
+def test_a_text_of_more_than_a_station_holds_is_refused_before_it_fills_the_memory(client, text, what):
+    response = client.post("/api/stations", data=text, content_type="application/json")
+    assert response.status_code == 422
+    assert response.json()["errors"] == [{"place": "", "rule": f"The file holds more than {what}"}]

@@ -131,7 +131,7 @@ def test_all_faults_come_together():
         ('{"a": 1, "a": 2}', "names a key twice"),
         ("[" * 100_000, "The file is nested too deeply"),
         ('{"a": ' + "9" * 100_000 + "}", "The file holds a number with too many digits"),
-        (" " * 10_000_001, "The file is larger than 10 MB"),
+        (" " * 48_000_001, "The file is larger than 48 MB"),
         ("[]", "must be an object"),
         ("12", "must be an object"),
     ],

@@ -11,6 +11,7 @@ import numpy as np
 from tithe.choices.own_lines import own_lines
 from tithe.core import InputError, Station
 from tithe.core.choose import (
+    ASSUMPTIONS,
     EVERY_THIRD,
     Candidate,
     Doubt,
@@ -36,8 +37,8 @@ from tithe.formats.station_file import to_chain, to_station
 from tithe.formats.station_model import StationFile, SwrAntennaModel
 from tithe.stations import comparison
 
-MOST_S = 60.0
-"""Seconds that a ranking may take, which shows how far it is."""
+MOST_S, MOST_SURE_S = 60.0, 240.0
+"""Seconds that a ranking may take, and the doubts about it; both show how far they are."""
 NARROWER = "turn off lines or places, or ask for fewer bands"
 
 
@@ -55,6 +56,12 @@ class Asked:
         """Seconds that the ranking may take; an `InputError` where it is too much."""
         seconds = evaluating_s(self.question, self.choice.kit, self.candidates)
         refuse_beyond(seconds, NARROWER, MOST_S)
+        return seconds
+
+    def sure_cost_s(self) -> float:
+        """Seconds that all assumptions may take; an `InputError` where it is too much."""
+        seconds = len(ASSUMPTIONS) * self.cost_s()
+        refuse_beyond(seconds, NARROWER, MOST_SURE_S)
         return seconds
 
     def grid(self, pause: Pause) -> Grid:

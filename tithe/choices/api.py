@@ -60,7 +60,7 @@ def choose(request: HttpRequest, body: s.ChooseRequest) -> HttpResponse:
 def sure(request: HttpRequest, body: s.ChooseRequest) -> HttpResponse:
     """Whether the answer stands if an assumption is otherwise; a stream as well."""
     asked = answers.Asked(body.document)
-    return _stream(request, asked.cost_s(), partial(answers.sure_steps, asked))
+    return _stream(request, asked.sure_cost_s(), partial(answers.sure_steps, asked))
 
 
 @router.post("/choose/map", response={200: s.LossMap, 422: Refusals})

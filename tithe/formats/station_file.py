@@ -45,8 +45,14 @@ from tithe.formats.wire import input_errors
 
 MAX_BYTES = 48_000_000
 """Of a file with all its sweeps."""
-MOST_OBJECTS = 1_000_000
-"""Lists and objects in a file: each takes many times its text in memory."""
+MOST_OF = {
+    ",": (1_500_000, "values"),
+    ":": (600_000, "keys"),
+    "[": (600_000, "lists"),
+    "{": (200_000, "objects"),
+}
+"""Of what is in a file: each takes many times its text in memory."""
+_STRING_OR_MARK = re.compile(r'"(?:[^"\\]|\\.)*"|[,:\[{]')
 _SURROGATE = re.compile(r"\\u[dD][89a-fA-F]")
 
 
@@ -72,8 +78,7 @@ def load_json(text: str) -> Any:
 
     if len(text) > MAX_BYTES:
         raise InputError("", f"The file is larger than {MAX_BYTES // 1_000_000} MB")
-    if text.count("[") + text.count("{") > MOST_OBJECTS:
-        raise InputError("", f"The file holds more than {MOST_OBJECTS:,} lists and objects")
+    _refuse_too_many(text)
     try:
         found = json.loads(text, parse_constant=no_constant, object_pairs_hook=no_double)
         if _SURROGATE.search(text):
@@ -91,6 +96,20 @@ def load_json(text: str) -> Any:
         raise InputError("", "The file is nested too deeply to be a station") from None
     except ValueError:
         raise InputError("", "The file holds a number with too many digits") from None
+
+
+def _refuse_too_many(text: str) -> None:
+    """An error for a text of more values than a station can have; marks inside strings do not count."""
+    if all(text.count(mark) <= most for mark, (most, _) in MOST_OF.items()):
+        return
+    found = dict.fromkeys(MOST_OF, 0)
+    for token in _STRING_OR_MARK.finditer(text):
+        mark = text[token.start()]
+        if mark in found:
+            found[mark] += 1
+            if found[mark] > MOST_OF[mark][0]:
+                most, what = MOST_OF[mark]
+                raise InputError("", f"The file holds more than {most:,} {what}")
 
 
 def read(text: str) -> m.StationFile:
