@@ -58,7 +58,7 @@ test: .venv/.dev frontend/node_modules/.package-lock.json tithe/site/dist/manife
 	$(PY) -m tithe.core.warm
 	env -u PYTHONDONTWRITEBYTECODE .venv/bin/pytest -n 2 --dist worksteal
 
-bench: .venv/.dev
+bench: .venv/.dev tithe/site/dist/manifest.json | /usr/bin/chromium
 	$(PY) -m bench
 
 types: .venv/.dev frontend/node_modules/.package-lock.json

@@ -1,8 +1,8 @@
 """Runs every benchmark and prints its line."""
 
-from bench import choose, core, sweeps
+from bench import choose, core, server, sweeps
 
 if __name__ == "__main__":
-    for suite in (core, sweeps, choose):
+    for suite in (core, sweeps, choose, server):
         for line in suite.lines():
             print(line, flush=True)

@@ -28,7 +28,7 @@ def lines() -> Iterator[str]:
     read, other = seconds(lambda: sweep_file.read(text)), seconds(theirs)
     yield (
         f"Touchstone of 10,001 points read: {read * 1e3:.0f} ms; scikit-rf {other * 1e3:.0f} ms; "
-        f"ratio {other / read:.2f}"
+        f"ratio {other / read:.2f} (aim 1)"
     )
     moved = seconds(lambda: move(sweep, CHAIN, 0, len(CHAIN)))
     found = seconds(lambda: features(sweep))

@@ -140,6 +140,19 @@ def test_a_line_that_is_none_is_refused_and_nothing_of_it_is_kept(client, line, 
     assert not Station.objects.exists()
 
 
+@DB
+def test_a_history_that_contradicts_itself_is_refused_and_doubles_on_the_shelf_do_no_harm(client, mill):
+    state = {"version": 1, "document": mill}
+    line = {"station": mill, "version": 3, "history": [state, state], "sweeps": []}
+    refused = send(client, "post", "/api/library/line", line).json()["errors"]
+    assert refused == [{"place": "history", "rule": "must name each earlier version once, newest first"}]
+    assert not Station.objects.exists()
+    own = {"title": "x", "part": {"kind": "inline", "label": "coil", "bypassed": False, "loss_db": 0.2}}
+    for _ in range(2):
+        assert send(client, "post", "/api/shelf/own", own).status_code == 201
+    assert send(client, "post", "/api/library/line", own).status_code == 200
+
+
 def test_the_command_line_takes_everything_to_another_folder(folder, tmp_path):  # noqa: F811
     Server(folder).kill()
     out, other = tmp_path / "all.jsonl", tmp_path / "other"

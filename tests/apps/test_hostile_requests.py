@@ -120,3 +120,16 @@ def test_a_text_of_more_than_a_station_holds_is_refused_before_it_fills_the_memo
     response = client.post("/api/stations", data=text, content_type="application/json")
     assert response.status_code == 422
     assert response.json()["errors"] == [{"place": "", "rule": f"The file holds more than {what}"}]
+
+
+def test_a_tuner_that_would_lose_everything_is_refused(client, mill):
+    rated = {
+        "kind": "tuner",
+        "network": "rated",
+        "reach_swr": 3.0,
+        "loss_db_at_1": 1.0,
+        "loss_db_at_reach": 1e12,
+    }
+    body = {"document": mill | {"chain": [rated]}, "mhz": 7.1}
+    refused = send(client, "post", "/api/solve", body).json()["errors"]
+    assert refused == [{"place": "document.chain[0].loss_db_at_reach", "rule": "must be 100 dB or less"}]

@@ -10,12 +10,13 @@ from __future__ import annotations
 import json
 from collections.abc import Iterator
 from decimal import Decimal
+from itertools import pairwise
 from typing import Annotated, Any, Literal
 
 from django.db import transaction
 from pydantic import Field, ValidationError
 
-from tithe.core.errors import InputError
+from tithe.core.errors import InputError, require
 from tithe.formats import station_file
 from tithe.formats.part_model import PartModel
 from tithe.formats.station_file import to_part
@@ -141,7 +142,8 @@ def take(data: Any) -> str:
     elif isinstance(line, OwnPartLine):
         to_part(line.part)
         document = line.part.model_dump(exclude_none=True)
-        OwnPart.objects.get_or_create(title=line.title, part=document, price=line.price)
+        if not OwnPart.objects.filter(title=line.title, part=document, price=line.price).exists():
+            OwnPart.objects.create(title=line.title, part=document, price=line.price)
     elif isinstance(line, StationLine):
         return _unpacked(line)
     return ""
@@ -149,6 +151,9 @@ def take(data: Any) -> str:
 
 def _unpacked(line: StationLine) -> str:
     station = stations.create(station_file.validate(_whole(line.station)))
+    versions = [state.version for state in line.history]
+    falling = all(newer > older for newer, older in pairwise([line.version, *versions]))
+    require(falling, "history", "must name each earlier version once, newest first")
     station.version = line.version
     station.save()
     for state in line.history:

@@ -139,7 +139,7 @@ def evaluate(asked: Question, kit: Kit, chosen: tuple[Candidate, ...], pause: Pa
     return joined(asked, grids)
 
 
-PIECE = 15_000
+PIECE = 10_000
 """Loads in a piece of work: large enough for arrays, small enough to be left soon and to take little room."""
 MOST_CELLS = 6_000_000
 """Loads of all candidates of a question, which are kept until it is answered."""

@@ -22,6 +22,8 @@ from tithe.core.reflection import reflection, rho_of_swr, swr
 from tithe.core.twoport import Port, Powered
 from tithe.core.wording import ratio
 
+MOST_LOSS_DB = 100.0
+
 
 @dataclass(frozen=True)
 class RatedTuner:
@@ -46,6 +48,8 @@ class RatedTuner:
             f"must not be below loss_db_at_1 ({self.loss_db_at_1:g})",
             self.loss_db_at_reach,
         )
+        most = f"must be {MOST_LOSS_DB:g} dB or less"
+        require(self.loss_db_at_reach <= MOST_LOSS_DB, "loss_db_at_reach", most, self.loss_db_at_reach)
 
     @property
     def bypassed(self) -> bool:

@@ -119,5 +119,15 @@
   }
   .everything a {
     display: block;
+    color: var(--ink);
+  }
+  label {
+    font-size: 1.1rem;
+  }
+  input::file-selector-button {
+    border: 1px solid var(--ink-soft);
+    border-radius: 3px;
+    padding: 0.2rem 0.6rem;
+    margin-right: 0.6rem;
   }
 </style>

@@ -1,0 +1,143 @@
+"""The served application: light questions beside a heavy one, how soon it is left, its memory; redrawing in a
+browser while a length is dragged."""
+
+from __future__ import annotations
+
+import http.client
+import json
+import os
+import socket
+import subprocess
+import sys
+import tempfile
+import urllib.request
+from collections.abc import Iterator
+from contextlib import contextmanager
+from pathlib import Path
+from statistics import median, quantiles
+from time import perf_counter, sleep
+from typing import Any
+
+from playwright.sync_api import sync_playwright
+
+RELAYS = {"kind": "tuner", "network": "stepped-l"}
+BANDS = [{"name": str(n), "low_mhz": 3 + n / 4, "high_mhz": 3.05 + n / 4} for n in range(40)]
+SWR_ONLY = {"kind": "swr", "points": [[1.8, 5], [30, 5]]}
+
+
+class Served:
+    """A server of its own on a new data folder."""
+
+    def __init__(self, data: str) -> None:
+        with socket.socket() as probe:
+            probe.bind(("127.0.0.1", 0))
+            self.port = int(probe.getsockname()[1])
+        command = [sys.executable, "-m", "tithe.site.cli", "demo", "--port", str(self.port)]
+        env = os.environ | {"TITHE_DATA": data}
+        self.process = subprocess.Popen(command, env=env, stdout=subprocess.PIPE, text=True)
+        assert self.process.stdout is not None
+        self.process.stdout.readline()
+
+    def ask(self, method: str, path: str, body: object = None) -> Any:
+        """The answer to a request."""
+        data = None if body is None else json.dumps(body).encode()
+        request = urllib.request.Request(f"http://127.0.0.1:{self.port}{path}", data, method=method)
+        request.add_header("Content-Type", "application/json")
+        with urllib.request.urlopen(request, timeout=300) as response:
+            return json.loads(response.read().splitlines()[-1])
+
+    def status(self, key: str) -> float:
+        """A figure of the process: ``VmHWM`` or ``VmRSS`` in MB."""
+        lines = Path(f"/proc/{self.process.pid}/status").read_text().splitlines()
+        return float(next(line for line in lines if line.startswith(key)).split()[1]) / 1e3
+
+    def cpu_s(self) -> float:
+        """Processor time used."""
+        fields = Path(f"/proc/{self.process.pid}/stat").read_text().rsplit(")", 1)[1].split()
+        return (int(fields[11]) + int(fields[12])) / os.sysconf("SC_CLK_TCK")
+
+
+@contextmanager
+def _served() -> Iterator[Served]:
+    with tempfile.TemporaryDirectory() as data:
+        server = Served(data)
+        try:
+            yield server
+        finally:
+            server.process.kill()
+            server.process.wait()
+
+
+def lines() -> Iterator[str]:
+    """One printable line per benchmark."""
+    with _served() as server:
+        mill = server.ask("GET", "/api/stations/1")["document"]
+        chain = [RELAYS if part["kind"] == "tuner" else part for part in mill["chain"]]
+        heavy = mill | {"chain": chain, "antenna": SWR_ONLY, "bands": BANDS}
+        server.ask("POST", "/api/solve", {"document": mill, "mhz": 7.1})
+        alone, beside, left = _beside(server, mill, heavy)
+        yield (
+            f"a light answer and a list: {median(alone) * 1e3:.0f} ms alone, beside a heavy question "
+            f"{median(beside) * 1e3:.0f} ms, longest {max(beside) * 1e3:.0f} ms (aim 300); "
+            f"the heavy one ends {left * 1e3:.0f} ms after its client has left (aim 200)"
+        )
+        before = server.status("VmRSS")
+        answer = server.ask("POST", "/api/choose", {"document": heavy})["answer"]
+        server.ask(
+            "POST", "/api/choose/lengths", {"document": heavy, "low_m": 5, "high_m": 60, "step_m": 0.5}
+        )
+        yield (
+            f"memory for {len(answer['candidates'])} candidates on {len(BANDS)} bands, phase unknown, and "
+            f"111 lengths: {server.status('VmHWM') - before:.0f} MB (aim 500)"
+        )
+        yield _dragged(server)
+
+
+def _beside(server: Served, mill: Any, heavy: Any) -> tuple[list[float], list[float], float]:
+    """Seconds of a light question alone and beside a heavy one, and until that one is left."""
+
+    def light() -> float:
+        start = perf_counter()
+        server.ask("POST", "/api/solve", {"document": mill, "mhz": 7.1})
+        server.ask("GET", "/api/stations")
+        return perf_counter() - start
+
+    alone = [light() for _ in range(10)]
+    connection = http.client.HTTPConnection("127.0.0.1", server.port)
+    body = json.dumps({"document": heavy})
+    connection.request("POST", "/api/choose/sure", body, {"Content-Type": "application/json"})
+    sleep(0.5)
+    beside = [light() for _ in range(20)]
+    connection.close()
+    start, last = perf_counter(), server.cpu_s()
+    while True:  # until it uses next to nothing for 0.1 s
+        sleep(0.1)
+        now = server.cpu_s()
+        if now - last < 0.03:
+            return alone, beside, perf_counter() - start - 0.1
+        last = now
+
+
+def _dragged(server: Served) -> str:
+    with sync_playwright() as playwright:
+        arguments = ["--no-sandbox", "--disable-gpu"]
+        browser = playwright.chromium.launch(executable_path="/usr/bin/chromium", args=arguments)
+        page = browser.new_page(viewport={"width": 1280, "height": 800})
+        page.goto(f"http://127.0.0.1:{server.port}/")
+        page.get_by_test_id("verdict").wait_for()
+        thumb = page.get_by_label("Length").last
+        thumb.focus()
+        for _ in range(20):  # the first ones make the page's own code quick
+            thumb.press("ArrowRight")
+            page.wait_for_timeout(40)
+        page.evaluate("performance.clearMeasures()")
+        for _ in range(80):
+            thumb.press("ArrowLeft")
+            page.wait_for_timeout(40)
+        page.wait_for_timeout(300)
+        times = page.evaluate("performance.getEntriesByName('tithe:redrawn').map(m => m.duration)")
+        browser.close()
+    return (
+        f"a length dragged to the strip redrawn, {len(times)} steps: median {median(times):.0f} ms, "
+        f"p95 {quantiles(times, n=20)[-1]:.0f} ms (aim 33)"
+    )
