@@ -26,7 +26,6 @@ def decibels(ratio: Any) -> Real:
 
 def quotient(above: Any, below: Any, where_zero: float) -> Real:
     """``above / below`` with the stated value where ``below`` is 0; never a warning."""
-    above, below = np.broadcast_arrays(np.asarray(above, np.float64), np.asarray(below, np.float64))
-    out = np.full(above.shape, where_zero)
-    np.divide(above, below, out=out, where=below != 0)
-    return out
+    with np.errstate(divide="ignore", invalid="ignore"):
+        share = np.divide(above, below, dtype=np.float64)
+    return np.where(np.equal(below, 0), where_zero, share)

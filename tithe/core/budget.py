@@ -16,7 +16,7 @@ from typing import Protocol, cast
 import numpy as np
 
 from tithe.core.antenna import radiation_efficiency
-from tithe.core.arrays import Complex, Real, decibels
+from tithe.core.arrays import Complex, Real
 from tithe.core.cost import Pause, go_on
 from tithe.core.errors import require
 from tithe.core.line import Line, LineDetails
@@ -73,7 +73,7 @@ class Stage:
         """Power turned to heat in the part, W."""
         return np.asarray(self.in_w - self.out_w)
 
-    @property
+    @cached_property
     def loss_db(self) -> Real:
         """10 log₁₀(in/out), dB; inf where nothing comes out."""
         return loss_db(self.source.shape.power_w, self.load.shape.power_w)
@@ -93,8 +93,9 @@ class Stage:
 
 def loss_db(in_w: Real, out_w: Real) -> Real:
     """dB between two powers; 0 where both are 0, inf where only the second is."""
-    ratio = np.divide(out_w, in_w, out=np.ones(np.shape(in_w)), where=np.asarray(in_w) > 0)
-    return -decibels(np.maximum(ratio, 0.0))
+    with np.errstate(divide="ignore", invalid="ignore"):
+        lost = -10.0 * np.log10(np.maximum(np.divide(out_w, in_w), 0.0))
+    return np.where(np.greater(in_w, 0), lost, 0.0)
 
 
 @dataclass(frozen=True)
@@ -148,7 +149,7 @@ class Budget:
         """What the antenna's own losses take."""
         return np.asarray(self.antenna.power_w - self.radiated_w)
 
-    @property
+    @cached_property
     def total_db(self) -> Real:
         """Rated over radiated, dB."""
         return loss_db(np.full(self.radiated_w.shape, self.station.transmitter.power_w), self.radiated_w)

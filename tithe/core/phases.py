@@ -32,6 +32,13 @@ def evenly(values: NDArray[Any]) -> NDArray[Any]:
     return values[:PHASES] if np.ndim(values) > 1 and len(values) > PHASES else values
 
 
+def middle(values: NDArray[Any], k: int) -> float:
+    """The median over the even turns of an array ``(P, F)`` at the k-th frequency; of one ``(F,)`` its
+    value."""
+    here = evenly(values)[..., k]
+    return float(here if here.ndim == 0 else np.median(here))
+
+
 @dataclass(frozen=True)
 class OpenPhases:
     """Γ at the angles ``start`` + ``width``·turn; ``whole`` circles have no ends. All of shape ``(F,)``.

@@ -9,7 +9,7 @@ import numpy as np
 
 from tithe.core.arrays import Real
 from tithe.core.budget import AUDIBLE_DB, DB_PER_S_UNIT, Budget, Stage, solve
-from tithe.core.phases import evenly
+from tithe.core.phases import middle
 from tithe.core.station import Station
 from tithe.core.tuner import AnyTuner
 from tithe.core.wording import figure, ratio, span, watts
@@ -43,8 +43,8 @@ def takers(budget: Budget, k: int) -> list[Taker]:
     """All that took power at the k-th frequency, most first."""
 
     def taker(label: str, values: Real, stage: int | None = None, plural: bool = False) -> Taker:
-        here, middle = values[..., k], np.median(evenly(values)[..., k])
-        return Taker(label, float(middle), float(here.min()), float(here.max()), stage, plural)
+        here = values[..., k]
+        return Taker(label, middle(values, k), float(here.min()), float(here.max()), stage, plural)
 
     found = [
         taker("the radio’s protection", budget.drive.held_back_w),
@@ -66,7 +66,7 @@ def state_at(budget: Budget, k: int) -> State:
     for stage in budget.stages:
         if _short_of_match(stage, k) and stage.swr_in[..., k].max() > budget.station.comfort_swr:
             return "unmatched"
-    lost = float(np.median(evenly(budget.total_db)[..., k]))
+    lost = middle(budget.total_db, k)
     if lost < AUDIBLE_DB:
         return "clear"
     return "audible" if lost < DB_PER_S_UNIT else "costly"
@@ -107,7 +107,7 @@ def _range(values: Real) -> str:
 
 def _heard(total_db: Real, k: int) -> str:
     lost_db = total_db[..., k]
-    lost = float(np.median(evenly(total_db)[..., k]))
+    lost = middle(total_db, k)
     if not np.isfinite(lost):
         return "Nothing would be heard."
     loss = span(figure, float(lost_db.min()), float(lost_db.max()))

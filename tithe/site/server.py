@@ -101,7 +101,7 @@ def _listening(port: int) -> waitress.server.BaseWSGIServer:
     try:
         return waitress.create_server(
             get_wsgi_application(), host="127.0.0.1", port=port, threads=THREADS,
-            max_request_body_size=MOST_FILE,
+            max_request_body_size=MOST_FILE, recv_bytes=65_536,  # a station in one piece
             channel_request_lookahead=1,  # so that it is known who has gone: tithe.stations.slot
         )  # fmt: skip
     except OSError as error:

@@ -12,23 +12,18 @@ from tithe.core.cost import Pause, go_on, solving_s
 from tithe.core.line import LineDetails
 from tithe.core.verdict import moving_the_match, state_at
 from tithe.formats import budget_json
-from tithe.formats.station_file import to_station
-from tithe.formats.station_model import StationFile
 
 WAVE_POINTS = 160
 
 
-def cost_s(document: StationFile) -> float:
+def cost_s(station: Station) -> float:
     """Seconds that the whole answer may take."""
-    return solving_s(to_station(document), len(document.bands) + 1)
+    return solving_s(station, len(station.bands) + 1)
 
 
-def compose(document: StationFile, mhz: float, pause: Pause = go_on) -> dict[str, Any]:
-    """The answer as plain objects. Raises `StationError` for what is wrong with the document.
-
-    The frequency looked at is solved whole; of the middle of every band only what is radiated.
-    """
-    station = to_station(document)
+def compose(station: Station, mhz: float, pause: Pause = go_on) -> dict[str, Any]:
+    """The answer as plain objects: the frequency looked at solved whole, of the middle of every band only
+    what is radiated."""
     low, high = station.antenna.range_hz
     known = [b for b in station.bands if low <= b.middle_hz <= high]
     here: dict[str, Any] | None

@@ -65,8 +65,8 @@ _SMALLER = "ask for fewer bands, or take a tuner out of the run"
 @router.post("/solve", response={200: Answer, 422: Refusals, 503: Refusals})
 def solve_station(request: HttpRequest, body: SolveRequest) -> Any:
     """The strip, rail and ledger of a station."""
-    seconds = answer.cost_s(body.document)
-    return computed(request, seconds, _SMALLER, partial(answer.compose, body.document, body.mhz))
+    station = to_station(body.document)
+    return computed(request, answer.cost_s(station), _SMALLER, partial(answer.compose, station, body.mhz))
 
 
 @router.post("/compare", response={200: Comparison, 422: Refusals, 503: Refusals})
@@ -80,15 +80,16 @@ def compare_arrangements(request: HttpRequest, body: CompareRequest) -> Any:
 @router.post("/ledgers", response={200: list[BandLedger], 422: Refusals, 503: Refusals})
 def all_ledgers(request: HttpRequest, body: DocumentRequest) -> Any:
     """The ledger of every band, at its middle."""
-    seconds = answer.cost_s(body.document)
-    return computed(request, seconds, _SMALLER, partial(ledgers.compose, body.document))
+    station = to_station(body.document)
+    return computed(request, answer.cost_s(station), _SMALLER, partial(ledgers.compose, station))
 
 
 @router.post("/ledgers.csv", response={200: str, 422: Refusals, 503: Refusals})
 def all_ledgers_csv(request: HttpRequest, body: DocumentRequest) -> Any:
     """The same as CSV."""
-    seconds = answer.cost_s(body.document)
+    station = to_station(body.document)
+    seconds = answer.cost_s(station)
     refuse_beyond(seconds, _SMALLER)
     with slot(request, seconds) as pause:
-        text = ledgers.as_csv(body.document, pause)
+        text = ledgers.as_csv(station, pause)
     return HttpResponse(text, content_type="text/csv; charset=utf-8")

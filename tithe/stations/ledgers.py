@@ -6,16 +6,13 @@ from typing import Any
 
 import numpy as np
 
-from tithe.core import solve, verdict_at
+from tithe.core import Station, solve, verdict_at
 from tithe.core.cost import Pause, go_on
 from tithe.formats import budget_json, ledger_csv
-from tithe.formats.station_file import to_station
-from tithe.formats.station_model import StationFile
 
 
-def compose(document: StationFile, pause: Pause = go_on) -> list[dict[str, Any]]:
+def compose(station: Station, pause: Pause = go_on) -> list[dict[str, Any]]:
     """One row per band inside the antenna's data: its result at the middle and the verdict."""
-    station = to_station(document)
     low, high = station.antenna.range_hz
     known = [b for b in station.bands if low <= b.middle_hz <= high]
     if not known:
@@ -28,6 +25,6 @@ def compose(document: StationFile, pause: Pause = go_on) -> list[dict[str, Any]]
     ]
 
 
-def as_csv(document: StationFile, pause: Pause = go_on) -> str:
+def as_csv(station: Station, pause: Pause = go_on) -> str:
     """The same as CSV text."""
-    return ledger_csv.write((row["name"], row["result"]) for row in compose(document, pause))
+    return ledger_csv.write((row["name"], row["result"]) for row in compose(station, pause))

@@ -16,7 +16,7 @@ from tithe.core.arrays import Real, decibels
 from tithe.core.budget import Budget, Stage
 from tithe.core.errors import require, require_positive
 from tithe.core.line import LineDetails
-from tithe.core.phases import evenly
+from tithe.core.phases import middle
 from tithe.core.reflection import handbook_loss_db, swr
 
 LEVELS_DB = (0.5, 1.0, 3.0, 6.0)
@@ -88,10 +88,7 @@ def _point(stage: Stage, k: int, name: str) -> Point:
     rho = np.minimum(np.abs(stage.load.gamma(line.part.line.r0_ohm)), 1.0)
     matched = float(line.matched_db[k])
 
-    def middle(values: Real) -> float:
-        return float(np.median(evenly(values)[..., k]))
-
     extra = stage.loss_db[..., k] - matched
-    span = (float(np.min(extra)), middle(stage.loss_db) - matched, float(np.max(extra)))
-    handbook = middle(handbook_loss_db(line.matched_db, rho)) - matched
-    return Point(name, matched, middle(swr(rho)), span, handbook, country(span[1]))
+    span = (float(np.min(extra)), middle(stage.loss_db, k) - matched, float(np.max(extra)))
+    handbook = middle(handbook_loss_db(line.matched_db, rho), k) - matched
+    return Point(name, matched, middle(swr(rho), k), span, handbook, country(span[1]))
