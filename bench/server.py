@@ -110,11 +110,11 @@ def _beside(server: Served, mill: Any, heavy: Any) -> tuple[list[float], list[fl
     beside = [light() for _ in range(20)]
     connection.close()
     start, last = perf_counter(), server.cpu_s()
-    while True:  # until it uses next to nothing for 0.1 s
-        sleep(0.1)
+    while True:  # until it uses next to nothing for a while
+        sleep(0.04)
         now = server.cpu_s()
-        if now - last < 0.03:
-            return alone, beside, perf_counter() - start - 0.1
+        if now - last < 0.015:
+            return alone, beside, perf_counter() - start - 0.04
         last = now
 
 

@@ -38,10 +38,12 @@ class Guess:
 def between_points(points_hz: Real, freq_hz: float, gamma: Complex | None = None) -> Guess | None:
     """The guess at a frequency between points (Hz; Γ where its phase is known), None on a point and near
     it."""
-    if len(points_hz) < 2 or np.min(np.abs(points_hz - freq_hz)) < _ON_POINT_HZ:
+    if len(points_hz) < 2:
         return None
-    n = int(np.clip(np.searchsorted(points_hz, freq_hz), 1, len(points_hz) - 1))
+    n = min(max(int(np.searchsorted(points_hz, freq_hz)), 1), len(points_hz) - 1)
     low, high = float(points_hz[n - 1]), float(points_hz[n])
+    if min(abs(freq_hz - low), abs(high - freq_hz)) < _ON_POINT_HZ:
+        return None
     if high - low > WIDE_GAP * freq_hz:
         return Guess("gap", low, high)
     if gamma is not None and abs(gamma[n] - gamma[n - 1]) > LONG_CHORD:

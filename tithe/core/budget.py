@@ -18,7 +18,7 @@ import numpy as np
 from tithe.core.antenna import radiation_efficiency
 from tithe.core.arrays import Complex, Real
 from tithe.core.cost import Pause, go_on
-from tithe.core.errors import require
+from tithe.core.errors import InputError, require
 from tithe.core.line import Line, LineDetails
 from tithe.core.meter import Meter, Reading
 from tithe.core.phases import PHASES, REFINED_FROM_SWR, ROUNDS, OpenPhases, telling, turning_points
@@ -187,12 +187,14 @@ def matched_db(part: Part, freq_hz: Real) -> Real | float:
 
 
 def _require_bearable(station: Station, freq_hz: Real) -> None:
-    total = np.zeros(np.shape(freq_hz))
+    """An error where the run would lose all but nothing; every part's loss grows with the frequency."""
+    total, highest = np.zeros(1), np.max(freq_hz, keepdims=True)
     for n, part in enumerate(station.chain):
-        total = total + matched_db(part, freq_hz)
-        place = f"chain[{n}].{'length_m' if isinstance(part, Line) else 'loss_db'}"
-        rule = f"makes the run lose more than {MAX_RUN_DB:g} dB when matched; no power would arrive"
-        require(bool((total <= MAX_RUN_DB).all()), place, rule)
+        total = total + matched_db(part, highest)
+        if not (total <= MAX_RUN_DB).all():
+            place = f"chain[{n}].{'length_m' if isinstance(part, Line) else 'loss_db'}"
+            rule = f"makes the run lose more than {MAX_RUN_DB:g} dB when matched; no power would arrive"
+            raise InputError(place, rule)
 
 
 def run_without_tuners(station: Station, freq_hz: Real) -> Run:

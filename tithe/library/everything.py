@@ -1,8 +1,9 @@
 """Everything that is kept, as lines of JSON, and back: for moving house, or to lay by.
 
-The first line names the format. Then, one a line: texts, parts of one's own, and stations with their history
-and sweeps, those put away among them. A text comes before what refers to it by its digest, so each line can
-be taken in by itself. What is taken in is added to what is there.
+The first line names the format. Then, one a line: parts of one's own, and stations with their history and
+sweeps, those put away among them. A text comes before what names it by its digest, so each line can be taken
+in by itself, and stations may be saved while the lines are written. What is taken in is added to what is
+there.
 """
 
 from __future__ import annotations
@@ -14,6 +15,7 @@ from itertools import pairwise
 from typing import Annotated, Any, Literal
 
 from django.db import transaction
+from django.utils import timezone
 from pydantic import Field, ValidationError
 
 from tithe.core.errors import InputError, require
@@ -88,15 +90,24 @@ _KINDS: dict[str, type[HeadLine | TextLine | OwnPartLine | StationLine]] = {
 def lines() -> Iterator[str]:
     """The lines of everything that is kept."""
     yield _line(FORMAT)
-    for body in (
-        Text.objects.order_by("added", "digest").values_list("body", flat=True).iterator(chunk_size=1)
-    ):
-        yield _line({"text": body})
     for own in OwnPart.objects.all():
         price = None if own.price is None else str(own.price)
         yield _line({"title": own.title, "part": own.part, "price": price})
+    told: set[str] = set()
     for pk in Station.objects.values_list("pk", flat=True):
-        yield _line(_packed(Station.objects.get(pk=pk)))
+        packed = _packed(Station.objects.get(pk=pk))
+        for digest in _named(packed):
+            if digest not in told:
+                told.add(digest)
+                yield _line({"text": Text.objects.get(digest=digest).body})
+        yield _line(packed)
+
+
+def _named(packed: dict[str, Any]) -> Iterator[str]:
+    """The texts that a station's line names, in its order."""
+    for document in (packed["station"], *(state["document"] for state in packed["history"])):
+        yield from sorted(texts.digests(document))
+    yield from (one["text"] for one in packed["sweeps"])
 
 
 def _line(data: dict[str, Any]) -> str:
@@ -138,7 +149,9 @@ def take(data: Any) -> str:
     except ValidationError as error:
         raise input_errors(error.errors(), data)[0] from None
     if isinstance(line, TextLine):
-        texts.keep(line.text)
+        kept = texts.keep(line.text)
+        kept.added = timezone.now()  # what names it is still to come
+        kept.save()
     elif isinstance(line, OwnPartLine):
         to_part(line.part)
         document = line.part.model_dump(exclude_none=True)

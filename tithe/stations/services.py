@@ -22,6 +22,7 @@ class ConflictError(Exception):
         self.current = current
 
 
+@transaction.atomic
 def create(document: StationFile) -> Station:
     """Keep a new station. Raises `StationError` for one that cannot be built."""
     to_station(document)
