@@ -23,7 +23,7 @@ def band(page: Page, name: str) -> None:
 
 def view(page: Page, name: str) -> None:
     """Go to a view."""
-    page.get_by_role("navigation", name="Views").get_by_role("button", name=name).click()
+    page.get_by_role("navigation", name="Views").get_by_role("link", name=name).click()
 
 
 def shelf(page: Page) -> None:
@@ -66,12 +66,12 @@ def wrong(page: Page) -> None:
     page.get_by_label("Length", exact=True).first.fill("thirty")
 
 
-def past(page: Page) -> None:
+def history(page: Page) -> None:
     """Change something, then look at the past."""
     band(page, "40 m")
     page.get_by_label("Name of the station").fill("Brackenfell Mill, autumn")
     page.wait_for_timeout(900)
-    view(page, "Past")
+    view(page, "History")
 
 
 def measured(page: Page) -> None:
@@ -156,21 +156,21 @@ def beside(page: Page) -> None:
 
 VIEWS: dict[str, tuple[str, int, int, str, Callable[[Page], None]]] = {
     "welcome": ("start", 1280, 800, "light", lambda page: None),
-    "ledger": ("station/1", 1280, 800, "light", lambda page: band(page, "30 m")),
-    "ledger-dark": ("station/2", 1280, 800, "dark", lambda page: band(page, "20 m")),
-    "ledger-narrow-dark": ("station/1", 390, 844, "dark", lambda page: band(page, "20 m")),
-    "shelf": ("station/1", 1280, 800, "light", shelf),
-    "report": ("station/1", 1280, 1000, "light", lambda page: view(page, "Report")),
-    "bands": ("station/1", 1280, 800, "light", lambda page: view(page, "Bands")),
-    "error": ("station/1", 1280, 800, "light", wrong),
+    "ledger": ("stations/1", 1280, 800, "light", lambda page: band(page, "30 m")),
+    "ledger-dark": ("stations/2", 1280, 800, "dark", lambda page: band(page, "20 m")),
+    "ledger-narrow-dark": ("stations/1", 390, 844, "dark", lambda page: band(page, "20 m")),
+    "shelf": ("stations/1", 1280, 800, "light", shelf),
+    "report": ("stations/1", 1280, 1000, "light", lambda page: view(page, "Report")),
+    "bands": ("stations/1", 1280, 800, "light", lambda page: view(page, "Bands")),
+    "error": ("stations/1", 1280, 800, "light", wrong),
     "arrangements": ("start", 1280, 1000, "light", variant),
-    "past": ("station/3", 1280, 800, "light", past),
+    "history": ("stations/3", 1280, 800, "light", history),
     "sweep": ("start", 1280, 1000, "light", sweep),
     "trim": ("start", 1280, 1200, "light", trimmed),
     "drift": ("start", 1280, 1000, "dark", drifted),
-    "choose": ("station/1", 1280, 1500, "light", choose),
-    "choose-beside": ("station/1", 1280, 1000, "light", beside),
-    "choose-narrow-dark": ("station/1", 390, 1500, "dark", choose),
+    "choose": ("stations/1", 1280, 1500, "light", choose),
+    "choose-beside": ("stations/1", 1280, 1000, "light", beside),
+    "choose-narrow-dark": ("stations/1", 390, 1500, "dark", choose),
     "swr-only": ("start", 1280, 800, "light", swr_only),
 }
 

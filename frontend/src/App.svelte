@@ -1,30 +1,31 @@
 <script lang="ts">
-  import { onMount } from 'svelte';
+  import { onMount, untrack } from 'svelte';
   import { api, unreachable, type KeptStation, type PartModel, type StationRow } from './lib/api/client';
   import ArrangementsView from './lib/arrangements/ArrangementsView.svelte';
   import BandsView from './lib/bands/BandsView.svelte';
   import ChooseView from './lib/choose/ChooseView.svelte';
+  import HistoryView from './lib/history/HistoryView.svelte';
   import Inspector from './lib/inspector/Inspector.svelte';
   import Ledger from './lib/ledger/Ledger.svelte';
-  import PastView from './lib/past/PastView.svelte';
   import BandRail from './lib/rail/BandRail.svelte';
   import ReportView from './lib/report/ReportView.svelte';
   import { Shelf } from './lib/shelf/shelf.svelte';
   import ShelfDialog from './lib/shelf/ShelfDialog.svelte';
   import { recall } from './lib/station/drafts';
-  import { begin, bringEverythingIn, bringIn, holdsEverything, openStation } from './lib/station/library';
-  import { Session } from './lib/station/session.svelte';
+  import { begin, bringEverythingIn, bringIn, holdsEverything } from './lib/station/library';
+  import { placeShown, Session, showPlace } from './lib/station/session.svelte';
   import Strip from './lib/strip/Strip.svelte';
   import StripPatterns from './lib/strip/StripPatterns.svelte';
   import SweepView from './lib/sweep/SweepView.svelte';
   import ConflictPanel from './lib/ui/ConflictPanel.svelte';
   import Header from './lib/ui/Header.svelte';
+  import { Router } from './lib/ui/router.svelte';
   import Views from './lib/ui/Views.svelte';
   import Welcome from './lib/ui/Welcome.svelte';
+  import { VIEWS, type Place } from './routes';
 
   let session = $state.raw<Session | null>(null);
   let stations = $state.raw<StationRow[]>([]);
-  let current = $state(0);
   let trouble = $state('');
   let news = $state('');
   let ready = $state(false);
@@ -33,31 +34,55 @@
 
   onMount(open);
 
+  const router = new Router();
+
   async function open() {
     const [list] = await Promise.all([api.GET('/api/stations'), shelf.load()]);
     stations = list.data ?? [];
     if (unreachable(list.response)) trouble = 'The server does not answer. Is it running?';
     else if (!list.data) trouble = 'The list of stations could not be read: the server has trouble.';
-    else {
-      const named = /\/station\/(\d+)/.exec(location.pathname)?.[1];
-      const asked = Number(named ?? (location.pathname === '/' ? (stations[0]?.id ?? 0) : 0));
-      if (asked) await show(asked);
-    }
+    else if (router.place === 'first' && stations[0]) await show(stations[0].id);
+    else await follow(router.place);
     ready = true;
   }
 
-  async function show(asked: number) {
+  /** Show what the address says. */
+  async function follow(place: Place) {
+    if (typeof place === 'string') session = null;
+    else if (place.id === session?.keeper.id || (await show(place.id))) showPlace(session as Session, place);
+  }
+
+  async function show(asked: number): Promise<boolean> {
     const { data, response } = await api.GET('/api/stations/{pk}', { params: { path: { pk: asked } } });
     if (!data) {
+      session = null;
       trouble =
         response.status === 404
           ? `Station ${asked} is not kept here.`
           : `Station ${asked} could not be read: the server has trouble, or does not answer.`;
-      return;
+      return false;
     }
-    current = data.id;
+    trouble = '';
     session = new Session(data as KeptStation, await recall(data.id));
+    return true;
   }
+
+  const openStation = (id: number) => router.go({ id, view: 'ledger' });
+
+  $effect(() => {
+    const { place } = router;
+    if (untrack(() => ready)) void untrack(() => follow(place));
+  });
+  $effect(() => {
+    // Until the station of the address is the one shown, the address leads.
+    const at = untrack(() => router.place);
+    if (session && ready && (at === 'first' || (at !== 'stations' && at.id === session.keeper.id)))
+      router.shows(placeShown(session));
+  });
+  $effect(() => {
+    const view = VIEWS.find(([slug]) => slug === session?.view)?.[1] ?? '';
+    document.title = session ? `${view} · ${session.document.name || 'Station'} · Tithe` : 'Stations · Tithe';
+  });
 
   async function start(slug: string) {
     const id = await begin(slug);
@@ -97,12 +122,16 @@
   }
 </script>
 
-<svelte:window ondragover={(event) => event.preventDefault()} ondrop={dropped} />
+<svelte:window
+  onclick={(event) => router.follow(event)}
+  ondragover={(event) => event.preventDefault()}
+  ondrop={dropped}
+/>
 <StripPatterns />
 
 {#if session}
   <div class="fixed">
-    <Header {session} {stations} {current} />
+    <Header {session} {stations} onopen={openStation} />
     {#if trouble}
       <p class="trouble" role="alert">
         {trouble} <button type="button" onclick={() => (trouble = '')}>All right</button>
@@ -124,7 +153,7 @@
         {:else if session.view === 'choose'}<ChooseView {session} />
         {:else if session.view === 'arrangements'}<ArrangementsView {session} />
         {:else if session.view === 'bands'}<BandsView {session} />
-        {:else if session.view === 'past'}<PastView {session} />
+        {:else if session.view === 'history'}<HistoryView {session} />
         {:else}<ReportView {session} />{/if}
       </div>
     {/if}

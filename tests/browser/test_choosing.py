@@ -16,7 +16,7 @@ pytestmark = pytest.mark.django_db(transaction=True)
 
 
 def go(page, view):
-    page.get_by_role("navigation", name="Views").get_by_role("button", name=view).click()
+    page.get_by_role("navigation", name="Views").get_by_role("link", name=view).click()
 
 
 @pytest.fixture

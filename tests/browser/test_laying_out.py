@@ -147,7 +147,7 @@ def test_feet_and_tuners_by_hand(mill_page):
 
 def test_two_arrangements_are_laid_beside_each_other(mill_page):
     views = mill_page.get_by_role("navigation", name="Views")
-    views.get_by_role("button", name="Arrangements").click()
+    views.get_by_role("link", name="Arrangements").click()
     mill_page.get_by_label("Keep this one and start a variant called").fill("tuner at the mast")
     mill_page.get_by_role("button", name="Start the variant").click()
     tuner = mill_page.get_by_role("button", name="room tuner", exact=True).first
@@ -165,7 +165,7 @@ def test_two_arrangements_are_laid_beside_each_other(mill_page):
 
 def test_bands_report_and_past(mill_page):
     views = mill_page.get_by_role("navigation", name="Views")
-    views.get_by_role("button", name="Bands").click()
+    views.get_by_role("link", name="Bands").click()
     mill_page.get_by_role("button", name=re.compile("Region 2")).click()
     rail = mill_page.get_by_role("navigation", name="Bands")
     expect(rail.get_by_role("button", name=re.compile("160 m"))).to_be_visible()
@@ -173,19 +173,19 @@ def test_bands_report_and_past(mill_page):
         "title", re.compile("do not reach")
     )
     saved(mill_page)
-    views.get_by_role("button", name="Report").click()
+    views.get_by_role("link", name="Report").click()
     expect(mill_page.get_by_role("row", name=re.compile("^160 m"))).to_be_visible()
     with mill_page.expect_download() as download:
         mill_page.get_by_role("button", name="Ledger as CSV").click()
     assert download.value.suggested_filename == "Brackenfell Mill.csv"
-    views.get_by_role("button", name="Past").click()
+    views.get_by_role("link", name="History").click()
     mill_page.get_by_role("button", name="Restore state 1").click()
     expect(rail.get_by_role("button", name=re.compile("160 m"))).to_have_count(0)
 
 
 def test_the_report_prints_on_one_page(mill_page):
     views = mill_page.get_by_role("navigation", name="Views")
-    views.get_by_role("button", name="Report").click()
+    views.get_by_role("link", name="Report").click()
     expect(mill_page.get_by_role("row", name=re.compile("^10 m"))).to_be_visible()
     pdf = mill_page.pdf(prefer_css_page_size=True, print_background=True)
     assert len(re.findall(rb"/Type\s*/Page\b", pdf)) == 1
@@ -229,11 +229,11 @@ def test_own_parts_are_kept_on_the_shelf(mill_page):
     assert parts(mill_page)[0] == "run to the mast"
 
 
-@pytest.mark.parametrize("view", ["Arrangements", "Bands", "Past", "Report"])
+@pytest.mark.parametrize("view", ["Arrangements", "Bands", "History", "Report"])
 @pytest.mark.parametrize("mode", ["light", "dark"])
 def test_axe_finds_nothing_on_any_view(mill_page, view, mode):
     mill_page.evaluate("mode => { document.documentElement.dataset.mode = mode }", mode)
-    mill_page.get_by_role("navigation", name="Views").get_by_role("button", name=view).click()
+    mill_page.get_by_role("navigation", name="Views").get_by_role("link", name=view).click()
     if view == "Arrangements":
         mill_page.get_by_role("button", name="Start the variant").click()
         mill_page.get_by_test_id("comparison").wait_for()

@@ -13,7 +13,7 @@ pytestmark = pytest.mark.django_db(transaction=True)
 
 @pytest.fixture
 def sweep_page(mill_page):
-    mill_page.get_by_role("navigation", name="Views").get_by_role("button", name="Sweep").click()
+    mill_page.get_by_role("navigation", name="Views").get_by_role("link", name="Sweep").click()
     mill_page.get_by_role("heading", name="Bring in a sweep").wait_for()
     return mill_page
 
@@ -51,7 +51,7 @@ def test_import_a_file_and_move_the_plane(sweep_page, tmp_path):
     page.get_by_role("button", name="Make it the station’s antenna").click()
     expect(page.get_by_role("status")).to_contain_text("the ledger follows")
     saved(page)
-    page.get_by_role("navigation", name="Views").get_by_role("button", name="Ledger").click()
+    page.get_by_role("navigation", name="Views").get_by_role("link", name="Ledger").click()
     expect(page.get_by_test_id("verdict")).to_contain_text("On 40 m 81 of 100 W leave")
     rail = page.get_by_role("navigation", name="Bands")
     expect(rail.get_by_role("button", name=re.compile("20 m"))).to_contain_text("no data")
@@ -80,11 +80,11 @@ def trim_step(page, length, centimetres):
     """Change the wire, as a resonator of that length, and sweep again."""
     page.evaluate("scrollTo(0, 0)")
     page.get_by_role("button", name="inverted vee", exact=True).first.click()
-    page.get_by_role("navigation", name="Views").get_by_role("button", name="Ledger").click()
+    page.get_by_role("navigation", name="Views").get_by_role("link", name="Ledger").click()
     page.get_by_label("Known by").select_option("resonator")
     page.get_by_label("Resonant at").fill(str(length))
     saved(page)
-    page.get_by_role("navigation", name="Views").get_by_role("button", name="Sweep").click()
+    page.get_by_role("navigation", name="Views").get_by_role("link", name="Sweep").click()
     page.get_by_role("button", name="Bring in a sweep").click()
     page.get_by_label("It was taken").select_option("7")
     page.get_by_label("a step of trimming").check()
@@ -112,7 +112,7 @@ def test_a_trim_in_three_steps_one_of_them_the_wrong_way(sweep_page):
     expect(page.get_by_text("kHz per centimetre")).to_be_visible()
     expect(page.get_by_test_id("trim-verdict")).to_contain_text("kHz too high")
     page.reload()
-    page.get_by_role("navigation", name="Views").get_by_role("button", name="Sweep").click()
+    page.get_by_role("navigation", name="Views").get_by_role("link", name="Sweep").click()
     page.get_by_role("button", name="Trim", exact=True).click()
     expect(log.get_by_role("listitem")).to_have_count(3)
 
@@ -122,11 +122,11 @@ def test_a_storm_is_diagnosed_against_the_baseline(sweep_page):
     measure(page)
     page.get_by_role("button", name="Make it the baseline").click()
     expect(page.get_by_role("button", name="No longer the baseline")).to_be_visible()
-    page.get_by_role("navigation", name="Views").get_by_role("button", name="Ledger").click()
+    page.get_by_role("navigation", name="Views").get_by_role("link", name="Ledger").click()
     page.get_by_role("button", name="run to the mast", exact=True).first.click()
     page.get_by_label("Type", exact=True).select_option("rg-174")
     saved(page)
-    page.get_by_role("navigation", name="Views").get_by_role("button", name="Sweep").click()
+    page.get_by_role("navigation", name="Views").get_by_role("link", name="Sweep").click()
     measure(page, Which_of_its_errors="7")
     page.get_by_role("button", name="Against the baseline").click()
     expect(page.get_by_test_id("drift-verdict")).to_contain_text("Water in the cable")

@@ -30,7 +30,7 @@ def test_a_view_that_asks_a_dead_server_says_so_and_answers_when_it_returns(page
     server = Server(tmp_path)
     page.goto(f"http://127.0.0.1:{server.port}/")
     page.get_by_test_id("verdict").wait_for()
-    page.get_by_role("button", name="Choose").click()
+    page.get_by_role("link", name="Choose").click()
     line = page.get_by_label("Only this line")
     expect(line.locator("option")).not_to_have_count(1)
     server.kill()

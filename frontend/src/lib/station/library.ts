@@ -42,7 +42,3 @@ export async function bringEverythingIn(file: File): Promise<{ stations: string[
   }
   return { stations, refused: '' };
 }
-
-export function openStation(id: number) {
-  location.assign(`/station/${id}`);
-}

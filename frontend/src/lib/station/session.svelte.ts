@@ -15,9 +15,10 @@ import { Keeper } from './keeper.svelte';
 import { Latest } from './latest';
 import { withValue } from './paths';
 import { Sweeps } from '../sweep/sweeps.svelte';
+import type { StationPlace } from '../../routes';
 
 export type Selection = number | 'transmitter' | 'antenna';
-export type View = 'ledger' | 'sweep' | 'choose' | 'arrangements' | 'bands' | 'past' | 'report';
+export type View = 'ledger' | 'sweep' | 'choose' | 'arrangements' | 'bands' | 'history' | 'report';
 const IN_DOCUMENT = /^document\.?/;
 
 /**
@@ -158,6 +159,29 @@ export class Session {
       performance.measure('tithe:redrawn', { start: asked, end: performance.now() });
     });
   }
+}
+
+/** What a station's place in the address says of a session, and back. */
+export function placeShown(session: Session): StationPlace {
+  const { view, mhz, selected, sweeps } = session;
+  const sweep = view === 'sweep' && sweeps.chosen !== null && !sweeps.asking ? sweeps.chosen : undefined;
+  return {
+    id: session.keeper.id,
+    view,
+    mhz,
+    part: selected,
+    ...(sweep === undefined ? {} : { sweep, pane: sweeps.pane }),
+  };
+}
+
+export function showPlace(session: Session, place: StationPlace) {
+  session.view = place.view;
+  if (place.mhz !== undefined && place.mhz !== session.mhz) session.tuneTo(place.mhz);
+  const { part } = place;
+  if (part !== undefined && (typeof part !== 'number' || part < session.document.chain.length))
+    session.selected = part;
+  if (place.sweep !== undefined) session.sweeps.choose(place.sweep);
+  if (place.pane !== undefined) session.sweeps.pane = place.pane;
 }
 
 /** The middle of the band round 7.1 MHz, or of the first band there is. */

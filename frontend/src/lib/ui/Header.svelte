@@ -11,8 +11,13 @@
   import { preferences } from '../station/preferences.svelte';
   import { theme } from './theme.svelte';
 
-  let { session, stations, current }: { session: Session; stations: StationRow[]; current: number } =
-    $props();
+  interface Props {
+    session: Session;
+    stations: StationRow[];
+    onopen: (id: number) => void;
+  }
+  let { session, stations, onopen }: Props = $props();
+  const current = $derived(session.keeper.id);
 </script>
 
 <header>
@@ -27,14 +32,14 @@
     <select
       aria-label="Open a station"
       value={current}
-      onchange={(event) => location.assign(`/station/${event.currentTarget.value}`)}
+      onchange={(event) => onopen(Number(event.currentTarget.value))}
     >
       {#each stations as row (row.id)}<option value={row.id}>{row.name}</option>{/each}
     </select>
   {/if}
   <SaveState {session} />
   <div class="tools">
-    <a href="/start" aria-label="All stations"><Home size={18} /></a>
+    <a href="/stations" aria-label="All stations"><Home size={18} /></a>
     <a href="/api/stations/{current}/file" download aria-label="Export the station file"
       ><Download size={18} /></a
     >

@@ -1,27 +1,15 @@
 <script lang="ts">
-  import type { Session, View } from '../station/session.svelte';
+  import { addressOf, VIEWS } from '../../routes';
+  import { placeShown, type Session } from '../station/session.svelte';
 
   let { session }: { session: Session } = $props();
-  const VIEWS: [View, string][] = [
-    ['ledger', 'Ledger'],
-    ['sweep', 'Sweep'],
-    ['choose', 'Choose'],
-    ['arrangements', 'Arrangements'],
-    ['bands', 'Bands'],
-    ['past', 'Past'],
-    ['report', 'Report'],
-  ];
-
-  function go(view: View) {
-    session.view = view;
-    window.scrollTo(0, 0);
-  }
 </script>
 
 <nav aria-label="Views">
   {#each VIEWS as [view, name] (view)}
-    <button type="button" aria-current={session.view === view ? 'page' : undefined} onclick={() => go(view)}
-      >{name}</button
+    <a
+      href={addressOf({ ...placeShown(session), view })}
+      aria-current={session.view === view ? 'page' : undefined}>{name}</a
     >
   {/each}
 </nav>
@@ -34,13 +22,13 @@
     border-bottom: 1px solid var(--hairline);
     overflow-x: auto;
   }
-  button {
+  a {
     padding: 0.35rem 0.7rem;
     color: var(--ink-soft);
     border-bottom: 2px solid transparent;
     white-space: nowrap;
   }
-  button:focus-visible {
+  a:focus-visible {
     outline-offset: -2px;
   }
   [aria-current] {

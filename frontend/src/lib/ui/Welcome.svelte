@@ -57,7 +57,7 @@
     <h2>Or go on with</h2>
     <ul>
       {#each stations as row (row.id)}
-        <li><a href="/station/{row.id}">{row.name || 'A station without a name'}</a></li>
+        <li><a href="/stations/{row.id}/ledger">{row.name || 'A station without a name'}</a></li>
       {/each}
     </ul>
     <p class="everything">

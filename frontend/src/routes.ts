@@ -1,0 +1,74 @@
+/** The address of every view: what can be bookmarked, reloaded, sent to somebody or opened in a new tab. */
+import type { Selection, View } from './lib/station/session.svelte';
+import type { Pane } from './lib/sweep/sweeps.svelte';
+
+/** One station at a view; what is left out is for the view to choose. */
+export interface StationPlace {
+  id: number;
+  view: View;
+  mhz?: number;
+  part?: Selection;
+  sweep?: number;
+  pane?: Pane;
+}
+/** The list of stations, the first station that there is, or one station. */
+export type Place = 'stations' | 'first' | StationPlace;
+
+export const VIEWS: readonly (readonly [View, string])[] = [
+  ['ledger', 'Ledger'],
+  ['sweep', 'Sweep'],
+  ['choose', 'Choose'],
+  ['arrangements', 'Arrangements'],
+  ['bands', 'Bands'],
+  ['history', 'History'],
+  ['report', 'Report'],
+];
+const PANES: readonly Pane[] = ['read', 'trim', 'radials', 'baseline'];
+
+/** Where an address leads; addresses of earlier versions are still understood. */
+export function placeOf({ pathname, search }: { pathname: string; search: string }): Place {
+  const query = new URLSearchParams(search);
+  if (pathname === '/') return 'first';
+  const found = /^\/stations?\/(\d+)(?:\/(\w+))?(?:\/(\d+))?(?:\/(\w+))?\/?$/.exec(pathname);
+  if (!found) return 'stations';
+  const [, id, named, sweep, paneNamed] = found;
+  const view = VIEWS.find(([slug]) => slug === named)?.[0] ?? 'ledger';
+  const pane = PANES.find((one) => one === paneNamed);
+  const mhz = Number(query.get('mhz'));
+  const part = partOf(query.get('part'));
+  return {
+    id: Number(id),
+    view,
+    ...(mhz > 0 && mhz < 1e6 ? { mhz } : {}),
+    ...(part === undefined ? {} : { part }),
+    ...(view === 'sweep' && sweep ? { sweep: Number(sweep), pane: pane ?? 'read' } : {}),
+  };
+}
+
+function partOf(text: string | null): Selection | undefined {
+  if (text === 'transmitter' || text === 'antenna') return text;
+  return text && /^\d{1,3}$/.test(text) ? Number(text) : undefined;
+}
+
+export function addressOf(place: Place): string {
+  if (place === 'stations') return '/stations';
+  if (place === 'first') return '/';
+  const { id, view, mhz, part, sweep, pane } = place;
+  const steps = ['stations', id, view];
+  if (view === 'sweep' && sweep !== undefined) steps.push(sweep, pane ?? 'read');
+  const query = new URLSearchParams();
+  if (mhz !== undefined) query.set('mhz', String(Number(mhz.toFixed(6))));
+  if (part !== undefined && view === 'ledger') query.set('part', String(part));
+  return `/${steps.join('/')}${query.size ? `?${query.toString()}` : ''}`;
+}
+
+/** Whether going from one place to the other is a step back leads over, and not only another part or frequency. */
+export function isStep(from: Place, to: Place): boolean {
+  if (typeof from === 'string' || typeof to === 'string') return from !== to;
+  return (
+    from.id !== to.id ||
+    from.view !== to.view ||
+    (from.sweep !== to.sweep && from.sweep !== undefined) ||
+    (from.pane !== to.pane && from.pane !== undefined)
+  );
+}
