@@ -1,6 +1,6 @@
 <script lang="ts">
   import { onMount, untrack } from 'svelte';
-  import { api, unreachable, type KeptStation, type PartModel, type StationRow } from './lib/api/client';
+  import { api, type KeptStation, type PartModel } from './lib/api/client';
   import ArrangementsView from './lib/arrangements/ArrangementsView.svelte';
   import BandsView from './lib/bands/BandsView.svelte';
   import ChooseView from './lib/choose/ChooseView.svelte';
@@ -13,6 +13,7 @@
   import ShelfDialog from './lib/shelf/ShelfDialog.svelte';
   import { recall } from './lib/station/drafts';
   import { begin, bringEverythingIn, bringIn, holdsEverything } from './lib/station/library';
+  import { Stations } from './lib/station/stations.svelte';
   import { placeShown, Session, showPlace } from './lib/station/session.svelte';
   import Strip from './lib/strip/Strip.svelte';
   import StripPatterns from './lib/strip/StripPatterns.svelte';
@@ -25,7 +26,7 @@
   import { VIEWS, type Place } from './routes';
 
   let session = $state.raw<Session | null>(null);
-  let stations = $state.raw<StationRow[]>([]);
+  const stations = new Stations();
   let trouble = $state('');
   let news = $state('');
   let ready = $state(false);
@@ -37,19 +38,20 @@
   const router = new Router();
 
   async function open() {
-    const [list] = await Promise.all([api.GET('/api/stations'), shelf.load()]);
-    stations = list.data ?? [];
-    if (unreachable(list.response)) trouble = 'The server does not answer. Is it running?';
-    else if (!list.data) trouble = 'The list of stations could not be read: the server has trouble.';
-    else if (router.place === 'first' && stations[0]) await show(stations[0].id);
-    else await follow(router.place);
+    await Promise.all([stations.load(), shelf.load()]);
+    const first = stations.rows[0];
+    if (router.place === 'first' && first) await show(first.id);
+    else if (!stations.trouble) await follow(router.place);
     ready = true;
   }
 
   /** Show what the address says. */
   async function follow(place: Place) {
-    if (typeof place === 'string') session = null;
-    else if (place.id === session?.keeper.id || (await show(place.id))) showPlace(session as Session, place);
+    if (typeof place === 'string') {
+      session = null;
+      await stations.load();
+    } else if (place.id === session?.keeper.id || (await show(place.id)))
+      showPlace(session as Session, place);
   }
 
   async function show(asked: number): Promise<boolean> {
@@ -101,9 +103,7 @@
 
   async function importEverything(file: File) {
     const { stations: names, refused } = await bringEverythingIn(file);
-    const list = await api.GET('/api/stations');
-    stations = list.data ?? stations;
-    await shelf.load();
+    await Promise.all([stations.load(), shelf.load()]);
     const taken = names.length === 1 ? '1 station was' : `${names.length} stations were`;
     if (refused) trouble = `${refused} Before that ${taken} taken in.`;
     else news = `${taken} taken in, with history, sweeps and shelf.`;
@@ -131,7 +131,7 @@
 
 {#if session}
   <div class="fixed">
-    <Header {session} {stations} onopen={openStation} />
+    <Header {session} stations={stations.rows} onopen={openStation} />
     {#if trouble}
       <p class="trouble" role="alert">
         {trouble} <button type="button" onclick={() => (trouble = '')}>All right</button>

@@ -3,15 +3,17 @@
 import csv
 import io
 import json
+from datetime import timedelta
 
 import pytest
+from django.utils import timezone
 from hypothesis import HealthCheck, given, settings
 from hypothesis import strategies as st
 
 from tests.apps.test_stations_api import send
 from tithe.core.bands import REGIONS, USUAL
 from tithe.formats import shelf, station_file
-from tithe.stations import demo
+from tithe.stations import demo, services
 from tithe.stations.models import OwnPart, Revision, Station
 from tithe.stations.schema import BandLedger, Comparison
 
@@ -176,3 +178,30 @@ def test_antenna_files_are_read_by_their_content(client, mill):
         (error,) = read(text)["errors"]
         assert error["place"] == complaint[0]
         assert error["rule"].startswith(complaint[1])
+
+
+def test_a_station_is_renamed_copied_with_its_sweeps_removed_and_brought_back(client, mill):
+    kept = send(client, "post", "/api/stations", mill).json()
+    path = f"/api/stations/{kept['id']}"
+    sweep = "# MHz S RI R 50\n7 0.1 0.2\n7.1 0.2 0.1\n7.2 0.3 0.1\n"
+    send(client, "post", f"{path}/sweeps", {"text": sweep, "title": "spring"})
+    renamed = send(client, "patch", path, {"name": "The old mill"}).json()
+    assert (renamed["name"], renamed["version"]) == ("The old mill", 2)
+    assert client.get(path).json()["document"]["name"] == "The old mill"
+    assert client.get(f"{path}/revisions/1").json()["document"]["name"] == mill["name"]
+    twin = send(client, "post", f"{path}/copy", {}).json()
+    assert (twin["name"], twin["version"]) == ("The old mill (copy)", 1)
+    assert [row["title"] for row in client.get(f"/api/stations/{twin['id']}/sweeps").json()] == ["spring"]
+    assert send(client, "patch", path, {"removed": True}).status_code == 200
+    assert [row["id"] for row in client.get("/api/stations").json()] == [twin["id"]]
+    assert [row["id"] for row in client.get("/api/stations?removed=true").json()] == [kept["id"]]
+    assert client.get(path).status_code == 404
+    save = {"version": 2, "document": kept["document"]}
+    assert send(client, "put", path, save).status_code == 404
+    assert services.drop_removed() == 0
+    send(client, "patch", path, {"removed": False})
+    assert client.get(path).json()["version"] == 2
+    send(client, "patch", path, {"removed": True})
+    Station.objects.filter(pk=kept["id"]).update(removed=timezone.now() - timedelta(days=31))
+    assert services.drop_removed() == 1
+    assert not Station.objects.filter(pk=kept["id"]).exists()

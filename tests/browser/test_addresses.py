@@ -65,3 +65,23 @@ def test_a_station_that_is_not_there_says_so_and_the_list_is_at_hand(mill_page, 
     mill_page.get_by_role("link", name="Hollin Lane School").click()
     expect(mill_page.get_by_test_id("verdict")).to_be_visible()
     expect(mill_page.get_by_role("alert")).to_have_count(0)
+
+
+def test_a_station_is_renamed_duplicated_deleted_and_the_deletion_undone(mill_page, base_url):
+    page = mill_page
+    page.get_by_role("link", name="All stations").click()
+    page.get_by_role("button", name="Rename Brackenfell Mill").click()
+    page.get_by_label("New name of Brackenfell Mill").fill("The old mill")
+    page.keyboard.press("Enter")
+    page.get_by_role("button", name="Duplicate The old mill").click()
+    expect(page.get_by_role("link", name="The old mill (copy)")).to_be_visible()
+    page.get_by_role("button", name="Delete The old mill", exact=True).click()
+    expect(page.get_by_role("link", name="The old mill", exact=True)).to_have_count(0)
+    page.get_by_role("button", name="Undo the deletion").click()
+    expect(page.get_by_role("link", name="The old mill", exact=True)).to_be_visible()
+    page.get_by_role("button", name="Delete The old mill (copy)").click()
+    page.reload()
+    page.get_by_text("Deleted in the last 30 days").click()
+    page.get_by_role("button", name="Bring back The old mill (copy)").click()
+    page.get_by_role("link", name="The old mill (copy)").click()
+    expect(page).to_have_title("Ledger · The old mill (copy) · Tithe")

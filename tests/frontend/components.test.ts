@@ -12,6 +12,7 @@ import { Shelf } from '../../frontend/src/lib/shelf/shelf.svelte';
 import { preferences } from '../../frontend/src/lib/station/preferences.svelte';
 import { Session } from '../../frontend/src/lib/station/session.svelte';
 import SaveState from '../../frontend/src/lib/ui/SaveState.svelte';
+import { Stations } from '../../frontend/src/lib/station/stations.svelte';
 import Welcome from '../../frontend/src/lib/ui/Welcome.svelte';
 import { answer, FakeServer, kept, settled, stubResizeObserver, until } from './server';
 
@@ -184,14 +185,17 @@ test('the save state is a sentence, and a conflict offers both ways out', async 
 
 test('the welcome offers every start, what is kept, and says what went wrong', async () => {
   const onstart = vi.fn();
+  const stations = new Stations();
+  stations.rows = [kept()];
   render(Welcome, {
-    stations: [kept()],
+    stations,
+    news: '',
     trouble: 'Station 9 is not kept here.',
     onstart,
     onfile: vi.fn(),
   });
   expect(screen.getByRole('alert').textContent).toBe('Station 9 is not kept here.');
-  expect(screen.getByRole('link', { name: 'Test' }).getAttribute('href')).toBe('/station/7');
+  expect(screen.getByRole('link', { name: 'Test' }).getAttribute('href')).toBe('/stations/7/ledger');
   const starts = within(screen.getAllByRole('list')[0] as HTMLElement).getAllByRole('button');
   expect(starts).toHaveLength(4);
   await userEvent.click(screen.getByRole('button', { name: 'An empty station' }));

@@ -19,15 +19,22 @@ router = Router()
 
 
 @router.get("/stations", response=list[StationRow])
-def list_stations(request: HttpRequest) -> Any:
-    """All kept stations."""
-    return Station.objects.defer("document")
+def list_stations(request: HttpRequest, removed: bool = False) -> Any:
+    """All kept stations, or those taken out of the list."""
+    return Station.objects.filter(removed__isnull=not removed).defer("document")
 
 
 @router.post("/stations", response={201: KeptStation, 422: Refusals}, exclude_none=True)
 def create_station(request: HttpRequest, document: StationFile) -> Any:
     """Keep a new station; the body is a station file as it is."""
     return Status(201, services.create(document))
+
+
+@router.post("/stations/{pk}/copy", response={201: KeptStation, 404: Refusals}, exclude_none=True)
+def copy_station(request: HttpRequest, pk: int) -> Any:
+    """Keep a second station like it, with its sweeps; the history begins anew."""
+    station = Station.objects.filter(pk=pk, removed=None).first()
+    return Status(404, no_station(pk)) if station is None else Status(201, services.copy(station))
 
 
 @router.post("/stations/start/{slug}", response={201: KeptStation, 404: Refusals}, exclude_none=True)

@@ -94,7 +94,7 @@ def lines() -> Iterator[str]:
         price = None if own.price is None else str(own.price)
         yield _line({"title": own.title, "part": own.part, "price": price})
     told: set[str] = set()
-    for pk in Station.objects.values_list("pk", flat=True):
+    for pk in Station.objects.filter(removed=None).values_list("pk", flat=True):
         packed = _packed(Station.objects.get(pk=pk))
         for digest in _named(packed):
             if digest not in told:

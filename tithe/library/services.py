@@ -21,6 +21,16 @@ def create(document: StationFile) -> Station:
     return station
 
 
+@transaction.atomic
+def copy(station: Station) -> Station:
+    """A second station like it, with its sweeps, under a name of its own."""
+    document = StationFile.model_validate(station.document)
+    name = f"{document.name[:190]} (copy)".strip()
+    twin = stations.create(document.model_copy(update={"name": name}))
+    sweeps.copy(station, twin)
+    return twin
+
+
 def export(station: Station) -> str:
     """The station file's text, whole."""
     document = StationFile.model_validate(station.document)

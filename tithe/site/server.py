@@ -22,6 +22,7 @@ from tithe.library import services as library
 from tithe.site import copies, folder
 from tithe.site.folder import StartError
 from tithe.site.guard import MOST_FILE
+from tithe.stations import services as stations
 from tithe.stations import texts
 
 THREADS = 16
@@ -119,6 +120,7 @@ def _keep(data: Path, stopped: threading.Event) -> None:
         try:
             copies.checkpoint(data)
             if copies.daily(data):
+                stations.drop_removed()
                 texts.drop_unused()
         except Exception:
             logging.getLogger("tithe").exception("looking after the data folder")

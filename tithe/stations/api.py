@@ -12,6 +12,7 @@ from pydantic import Field
 from tithe.core.errors import InputError
 from tithe.formats import antenna_file
 from tithe.formats.station_model import AntennaModel, StationFile
+from tithe.formats.wire import Name
 from tithe.stations import services
 from tithe.stations.models import Revision, Station
 
@@ -55,6 +56,13 @@ class SaveRequest(Schema):
     key: Annotated[str, Field(max_length=80)] = ""
 
 
+class StationChange(Schema):
+    """What is left out stays."""
+
+    name: Name | None = None
+    removed: bool | None = None
+
+
 class RevisionRow(Schema):
     """An earlier state: its version, and when a save replaced it."""
 
@@ -83,8 +91,21 @@ class ReadAntenna(Schema):
 @router.get("/stations/{pk}", response={200: KeptStation, 404: Refusals}, exclude_none=True)
 def get_station(request: HttpRequest, pk: int) -> Any:
     """One station, whole."""
-    station = Station.objects.filter(pk=pk).first()
+    station = Station.objects.filter(pk=pk, removed=None).first()
     return station or Status(404, no_station(pk))
+
+
+@router.patch("/stations/{pk}", response={200: StationRow, 404: Refusals, 422: Refusals}, exclude_none=True)
+def change_station(request: HttpRequest, pk: int, body: StationChange) -> Any:
+    """Rename a station, take it out of the list or bring it back."""
+    station = Station.objects.filter(pk=pk).first()
+    if station is None:
+        return Status(404, no_station(pk))
+    if body.name is not None:
+        station = services.rename(station, body.name)
+    if body.removed is not None:
+        station = services.remove(station, body.removed)
+    return station
 
 
 @router.put(

@@ -11,6 +11,7 @@ class Station(models.Model):
     """``document`` is the station file's object; ``version`` grows by one with each save.
 
     ``last_key``: what the save that made this version called itself, so that its repetition is known.
+    ``removed``: since when it is out of the list, from where it can be brought back for a while.
     """
 
     name = models.CharField(max_length=200)
@@ -18,6 +19,7 @@ class Station(models.Model):
     version = models.PositiveIntegerField(default=1)
     last_key = models.CharField(max_length=80, default="")
     updated = models.DateTimeField(auto_now=True)
+    removed = models.DateTimeField(null=True)
 
     class Meta:
         ordering = ("id",)

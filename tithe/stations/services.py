@@ -2,9 +2,11 @@
 
 from __future__ import annotations
 
+from datetime import timedelta
 from typing import Any
 
 from django.db import transaction
+from django.utils import timezone
 
 from tithe.core.errors import require
 from tithe.formats.station_file import to_station
@@ -12,6 +14,7 @@ from tithe.formats.station_model import StationFile
 from tithe.stations.models import Revision, Station
 
 KEPT_REVISIONS = 200
+KEPT_REMOVED = timedelta(days=30)
 
 
 class ConflictError(Exception):
@@ -43,15 +46,39 @@ def save(pk: int, version: int, document: StationFile, key: str = "") -> Station
     """
     to_station(document)
     require(not document.sweeps, "document.sweeps", "are kept by themselves; a save does not carry them")
-    station = Station.objects.get(pk=pk)
+    station = Station.objects.get(pk=pk, removed=None)
     if key and station.last_key == key and station.version == version + 1:
         return station
     if station.version != version:
         raise ConflictError(station)
+    return _replace(station, kept_form(document), key)
+
+
+def _replace(station: Station, document: dict[str, Any], key: str = "") -> Station:
+    """Another document for a station; the state it replaces is kept."""
     Revision.objects.create(station=station, version=station.version, document=station.document)
-    station.name, station.document = document.name, kept_form(document)
+    station.name, station.document = document.get("name", ""), document
     station.version += 1
     station.last_key = key
     station.save()
     station.revisions.filter(version__lte=station.version - KEPT_REVISIONS).delete()
     return station
+
+
+@transaction.atomic
+def rename(station: Station, name: str) -> Station:
+    """Another name, as a save of its own."""
+    return _replace(station, station.document | {"name": name})
+
+
+def remove(station: Station, removed: bool) -> Station:
+    """Out of the list, or back into it; its history stays as it is."""
+    station.removed = timezone.now() if removed else None
+    station.save(update_fields=["removed"])
+    return station
+
+
+def drop_removed() -> int:
+    """Drop for good what was removed long ago; how many stations."""
+    old = Station.objects.filter(removed__lt=timezone.now() - KEPT_REMOVED)
+    return sum(station.delete()[1].get("stations.Station", 0) for station in old)

@@ -83,6 +83,14 @@ def unpack(station: Station, models: list[SweepModel]) -> None:
             raise error.under(f"sweeps[{n}]") from None
 
 
+def copy(origin: Station, twin: Station) -> None:
+    """The sweeps of one station for another, in the order of their arrival."""
+    for kept in origin.sweeps.all():
+        kept.pk, kept.station = None, twin
+        kept._state.adding = True
+        kept.save()
+
+
 def pack(station: Station) -> list[dict[str, Any]]:
     """The station's sweeps as the file holds them."""
     return [

@@ -13,7 +13,7 @@ export interface paths {
         };
         /**
          * List Stations
-         * @description All kept stations.
+         * @description All kept stations, or those taken out of the list.
          */
         get: operations["tithe_library_api_list_stations"];
         put?: never;
@@ -22,6 +22,26 @@ export interface paths {
          * @description Keep a new station; the body is a station file as it is.
          */
         post: operations["tithe_library_api_create_station"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/stations/{pk}/copy": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Copy Station
+         * @description Keep a second station like it, with its sweeps; the history begins anew.
+         */
+        post: operations["tithe_library_api_copy_station"];
         delete?: never;
         options?: never;
         head?: never;
@@ -129,7 +149,11 @@ export interface paths {
         delete?: never;
         options?: never;
         head?: never;
-        patch?: never;
+        /**
+         * Change Station
+         * @description Rename a station, take it out of the list or bring it back.
+         */
+        patch: operations["tithe_stations_api_change_station"];
         trace?: never;
     };
     "/api/stations/{pk}/revisions": {
@@ -1682,6 +1706,16 @@ export interface components {
             station: string;
         };
         /**
+         * StationChange
+         * @description What is left out stays.
+         */
+        StationChange: {
+            /** Name */
+            name?: string | null;
+            /** Removed */
+            removed?: boolean | null;
+        };
+        /**
          * SaveRequest
          * @description ``version`` is the one the change started from; ``key`` names the save, so that repeating it is
          *     harmless.
@@ -3039,7 +3073,9 @@ export type $defs = Record<string, never>;
 export interface operations {
     tithe_library_api_list_stations: {
         parameters: {
-            query?: never;
+            query?: {
+                removed?: boolean;
+            };
             header?: never;
             path?: never;
             cookie?: never;
@@ -3081,6 +3117,37 @@ export interface operations {
             };
             /** @description Unprocessable Entity */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+        };
+    };
+    tithe_library_api_copy_station: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                pk: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["KeptStation"];
+                };
+            };
+            /** @description Not Found */
+            404: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -3268,6 +3335,50 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["KeptStation"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+        };
+    };
+    tithe_stations_api_change_station: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                pk: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["StationChange"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StationRow"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
                 };
             };
             /** @description Unprocessable Entity */

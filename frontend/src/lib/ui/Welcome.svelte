@@ -1,8 +1,9 @@
 <script lang="ts">
-  import type { StationRow } from '../api/client';
+  import type { Stations } from '../station/stations.svelte';
+  import StationList from './StationList.svelte';
 
   interface Props {
-    stations: StationRow[];
+    stations: Stations;
     trouble: string;
     news: string;
     onstart: (slug: string) => void;
@@ -53,13 +54,10 @@
       <p>One that was exported before. It can also be dropped anywhere on the page.</p>
     </li>
   </ul>
-  {#if stations.length}
+  {#if stations.trouble}<p class="fault" role="alert">{stations.trouble}</p>{/if}
+  {#if stations.rows.length || stations.deleted.length}
     <h2>Or go on with</h2>
-    <ul>
-      {#each stations as row (row.id)}
-        <li><a href="/stations/{row.id}/ledger">{row.name || 'A station without a name'}</a></li>
-      {/each}
-    </ul>
+    <StationList {stations} />
     <p class="everything">
       <a href="/api/library/file" download>Everything as one file</a>
       All stations with their history and sweeps, and your shelf: to lay by, or to take to another machine.
@@ -91,7 +89,7 @@
   li p {
     color: var(--ink-soft);
   }
-  button,
+  li button,
   a {
     font-size: 1.1rem;
     text-decoration: underline;
