@@ -11,13 +11,20 @@ endif
 PORT ?= 8000
 FRONT := $(shell find frontend/src frontend/public -type f 2>/dev/null) frontend/vite.config.ts frontend/package-lock.json
 
-.PHONY: demo serve test bench types shots clean
+.PHONY: help demo serve dev test format bench types shots clean
 
-demo: .venv/.runtime tithe/site/dist/manifest.json
+help: ## what there is to make
+	@grep -hE '^[a-z]+:.*## ' $(MAKEFILE_LIST) | sed -E 's/:.*## /\t/' | sort | expand -t 10
+
+demo: .venv/.runtime tithe/site/dist/manifest.json ## installs, builds, migrates, loads the demo stations and serves
 	.venv/bin/tithe demo --port $(PORT)
 
-serve: .venv/.runtime tithe/site/dist/manifest.json
+serve: .venv/.runtime tithe/site/dist/manifest.json ## serves what is kept, without demos
 	.venv/bin/tithe serve --port $(PORT)
+
+dev: .venv/.dev frontend/node_modules/.package-lock.json tithe/site/dist/manifest.json ## serves with the page as it is edited: Vite beside the server
+	cd frontend && ($(NPM) run -s dev -- --host 127.0.0.1 & echo $$! > ../.vite.pid)
+	trap 'kill $$(cat .vite.pid); rm -f .vite.pid' EXIT; TITHE_DEVELOP=1 .venv/bin/tithe demo --port $(PORT)
 
 .venv/bin/uv:
 	python3 -m venv .venv
@@ -49,7 +56,7 @@ tithe/site/dist/manifest.json: $(FRONT) | frontend/node_modules/.package-lock.js
 	apt-get update -qq
 	DEBIAN_FRONTEND=noninteractive apt-get install -y -qq chromium
 
-test: .venv/.dev frontend/node_modules/.package-lock.json tithe/site/dist/manifest.json | /usr/bin/chromium
+test: .venv/.dev frontend/node_modules/.package-lock.json tithe/site/dist/manifest.json | /usr/bin/chromium ## installs all it needs and runs every check and test
 	.venv/bin/ruff format --check -q .
 	.venv/bin/ruff check -q .
 	.venv/bin/mypy
@@ -58,15 +65,20 @@ test: .venv/.dev frontend/node_modules/.package-lock.json tithe/site/dist/manife
 	$(PY) -m tithe.core.warm
 	env -u PYTHONDONTWRITEBYTECODE .venv/bin/pytest -n 2 --dist worksteal
 
-bench: .venv/.dev tithe/site/dist/manifest.json | /usr/bin/chromium
+format: .venv/.dev frontend/node_modules/.package-lock.json ## lays the sources out as the checks want them
+	.venv/bin/ruff check --fix -q .
+	.venv/bin/ruff format -q .
+	cd frontend && $(NPM) run -s format
+
+bench: .venv/.dev tithe/site/dist/manifest.json | /usr/bin/chromium ## the speed of the core and the server, beside baselines and aims
 	$(PY) -m bench
 
-types: .venv/.dev frontend/node_modules/.package-lock.json
+types: .venv/.dev frontend/node_modules/.package-lock.json ## the API's and the station file's schemas and the page's types anew
 	$(PY) -m tithe.site.generate
 	cd frontend && $(NPM) run -s types
 
-shots: .venv/.dev tithe/site/dist/manifest.json | /usr/bin/chromium
+shots: .venv/.dev tithe/site/dist/manifest.json | /usr/bin/chromium ## the pictures in docs/screenshots from the demo data
 	$(PY) docs/take_screenshots.py
 
-clean:
+clean: ## takes away all that was installed, built and kept (var/ too)
 	rm -rf .venv frontend/node_modules tithe/site/dist var

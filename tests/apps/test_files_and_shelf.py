@@ -27,6 +27,8 @@ def test_export_and_import_give_the_same_bytes(client, mill):
     assert second["id"] != first["id"]
     assert client.get(f"/api/stations/{second['id']}/file").content.decode() == text
     assert station_file.read(text) == station_file.read(json.dumps(mill))
+    third = send(client, "post", "/api/stations/file", {"text": text}).json()
+    assert client.get(f"/api/stations/{third['id']}/file").content.decode() == text
 
 
 @pytest.mark.parametrize(

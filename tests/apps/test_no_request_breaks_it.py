@@ -12,7 +12,8 @@ from tests.formats.test_station_file import EXAMPLE, JSON
 pytestmark = pytest.mark.django_db
 
 POSTS = ["/api/solve", "/api/compare", "/api/ledgers", "/api/ledgers.csv", "/api/stations", "/api/shelf/own",
-         "/api/library/line", "/api/antenna/read", "/api/sweeps/recognise", "/api/sweeps/simulate",
+         "/api/stations/file", "/api/library/line", "/api/antenna/read", "/api/sweeps/recognise",
+         "/api/sweeps/simulate",
          "/api/stations/1/sweeps", "/api/stations/1/trim", "/api/sweeps/1/look",
          "/api/sweeps/1/drift", "/api/choose", "/api/choose/sure", "/api/choose/map", "/api/choose/lengths",
          "/api/choose/break-even", "/api/choose/look"]  # fmt: skip

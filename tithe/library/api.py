@@ -8,11 +8,12 @@ from urllib.parse import quote
 from django.http import HttpRequest, HttpResponse, StreamingHttpResponse
 from ninja import Router, Schema, Status
 
+from tithe.formats import station_file
 from tithe.formats.station_file import load_json
 from tithe.formats.station_model import StationFile
 from tithe.library import everything, services
 from tithe.stations import demo
-from tithe.stations.api import KeptStation, Refusals, StationRow, no_station, refusal
+from tithe.stations.api import KeptStation, Refusals, StationRow, TextFile, no_station, refusal
 from tithe.stations.models import Station
 
 router = Router()
@@ -43,6 +44,12 @@ def start_station(request: HttpRequest, slug: str) -> Any:
     if slug not in (*demo.DEMOS, demo.EMPTY):
         return Status(404, refusal("start", f"{slug[:40]!r} is nothing to start from"))
     return Status(201, services.create(demo.start(slug)))
+
+
+@router.post("/stations/file", response={201: KeptStation, 422: Refusals}, exclude_none=True)
+def import_station(request: HttpRequest, file: TextFile) -> Any:
+    """Keep a new station from a station file's text; `POST /stations` takes the file as it is."""
+    return Status(201, services.create(station_file.read(file.text)))
 
 
 @router.get("/stations/{pk}/file", response={200: None, 404: Refusals})

@@ -7,16 +7,23 @@ from __future__ import annotations
 from collections.abc import Callable
 from urllib.parse import urlsplit
 
+from django.conf import settings
 from django.http import HttpRequest, HttpResponse, JsonResponse
 
 _SAFE = {"GET", "HEAD", "OPTIONS"}
-_FILES = {"/api/stations", "/api/library/line"}
+_FILES = {"/api/stations", "/api/stations/file", "/api/library/line"}
 """What takes whole files; everything else is a question, and shorter."""
 MOST_FILE, MOST_BODY = 48_000_000, 12_000_000
 _POLICY = (
     "default-src 'self'; style-src 'self' 'unsafe-inline'; img-src 'self' data:; "
     "object-src 'none'; base-uri 'none'; form-action 'self'; frame-ancestors 'none'"
 )
+_VITE = "http://127.0.0.1:5173"
+_WHILE_DEVELOPING = (
+    f"default-src 'self' {_VITE} ws://127.0.0.1:5173; style-src 'self' {_VITE} 'unsafe-inline'; "
+    f"img-src 'self' {_VITE} data:; object-src 'none'; base-uri 'none'; form-action 'self'"
+)
+"""The same, with the page's parts and their changes coming from Vite."""
 
 
 class SameOriginMiddleware:
@@ -40,7 +47,8 @@ class SameOriginMiddleware:
             if length and request.content_type != "application/json":
                 return _refused("A change must come as JSON (Content-Type: application/json).", 415)
         response = self.get_response(request)
-        response.headers.setdefault("Content-Security-Policy", _POLICY)
+        policy = _WHILE_DEVELOPING if settings.DEVELOPING else _POLICY
+        response.headers.setdefault("Content-Security-Policy", policy)
         if api:
             response.headers.setdefault("Cache-Control", "no-store")
         return response

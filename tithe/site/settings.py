@@ -10,6 +10,8 @@ from tithe.site.secret import secret_key
 ROOT = Path(__file__).resolve().parents[2]
 DATA = Path(os.environ.get("TITHE_DATA", ROOT / "var"))
 DIST = ROOT / "tithe" / "site" / "dist"
+DEVELOPING = os.environ.get("TITHE_DEVELOP") == "1"
+"""The page comes from Vite, as it is edited (`make dev`)."""
 
 DEBUG = False
 SECRET_KEY = secret_key(DATA)
@@ -55,7 +57,14 @@ STATIC_URL = "/static/"
 STATICFILES_DIRS = [DIST]
 WHITENOISE_USE_FINDERS = True
 WHITENOISE_IMMUTABLE_FILE_TEST = r"^/static/assets/.+-[\w-]{8}\.\w+$"
-DJANGO_VITE = {"default": {"manifest_path": DIST / "manifest.json"}}
+DJANGO_VITE = {
+    "default": {
+        "manifest_path": DIST / "manifest.json",
+        "dev_mode": DEVELOPING,
+        "dev_server_host": "127.0.0.1",
+        "dev_server_port": 5173,
+    }
+}
 
 LOGGING = {
     "version": 1,

@@ -68,6 +68,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/stations/file": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Import Station
+         * @description Keep a new station from a station file's text; `POST /stations` takes the file as it is.
+         */
+        post: operations["tithe_library_api_import_station"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/stations/{pk}/file": {
         parameters: {
             query?: never;
@@ -1698,6 +1718,14 @@ export interface components {
             errors: components["schemas"]["Refusal"][];
         };
         /**
+         * TextFile
+         * @description A file's text as the browser read it.
+         */
+        TextFile: {
+            /** Text */
+            text: string;
+        };
+        /**
          * Taken
          * @description What a line of a library held: a station's name, or nothing to be told.
          */
@@ -1764,14 +1792,6 @@ export interface components {
         ReadAntenna: {
             /** Antenna */
             antenna: components["schemas"]["UnknownAntennaModel"] | components["schemas"]["TableAntenna"] | components["schemas"]["TouchstoneAntenna"] | components["schemas"]["ResonatorAntenna"] | components["schemas"]["SwrAntennaModel"];
-        };
-        /**
-         * TextFile
-         * @description A file's text as the browser read it.
-         */
-        TextFile: {
-            /** Text */
-            text: string;
         };
         /**
          * Answer
@@ -3179,6 +3199,39 @@ export interface operations {
             };
             /** @description Not Found */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+        };
+    };
+    tithe_library_api_import_station: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TextFile"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["KeptStation"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
                 headers: {
                     [name: string]: unknown;
                 };
