@@ -10,7 +10,7 @@ from django.http import HttpRequest, HttpResponse
 from ninja import Router, Status
 
 from tithe.core.errors import require
-from tithe.core.sweep import Analyzer, measure
+from tithe.core.sweep import Analyzer, measure, require_plane
 from tithe.formats import antenna_file, sweep_csv, sweep_file
 from tithe.formats.station_file import to_chain, to_station
 from tithe.formats.work_model import SweepModel
@@ -96,7 +96,7 @@ def change_sweep(request: HttpRequest, pk: int, body: s.SweepChange) -> Any:
         if value is not None or name in ("change_m", "radials", "radial_m"):
             setattr(kept, name, value)
     parts = to_chain(body.chain) if body.chain is not None else kept.chain
-    require(kept.joint <= len(parts), "joint", f"must be a joint from 0 to {len(parts)}", kept.joint)
+    require_plane("joint", kept.joint, len(parts))
     if body.chain is not None:
         kept.chain = [part.model_dump(exclude_none=True) for part in body.chain]
     if body.baseline:

@@ -11,7 +11,7 @@ from django.utils import timezone
 
 from tithe.core import InputError
 from tithe.core.errors import require
-from tithe.core.sweep import Moved, move
+from tithe.core.sweep import Moved, move, require_plane
 from tithe.formats import sweep_file
 from tithe.formats.station_file import to_chain
 from tithe.formats.sweep_csv import Columns
@@ -36,7 +36,7 @@ def keep(station: Station, model: SweepModel, columns: Columns | None = None) ->
     )
     require(station.sweeps.count() < MOST_SWEEPS, "", f"A station keeps {MOST_SWEEPS} sweeps at most")
     chain = to_chain(model.chain)
-    require(model.joint <= len(chain), "joint", f"must be a joint from 0 to {len(chain)}", model.joint)
+    require_plane("joint", model.joint, len(chain))
     fields = model.model_dump(exclude_none=True, exclude={"taken", "content"})
     text = texts.keep(model.content if columns is None else sweep_file.write(sweep))
     held = station.sweeps.aggregate(size=Sum("text__size"))["size"] or 0
@@ -120,14 +120,14 @@ def joint_like(kept: KeptSweep, shown: int | None, of: KeptSweep) -> int:
     if shown is None:
         return kept.joint
     last = len(of.chain)
-    require(0 <= shown <= last, "shown", f"must be a joint from 0 to {last}", shown)
+    require_plane("shown", shown, last)
     if shown == last:
         return len(kept.chain)
     require(
         shown == 0 or kept.chain == of.chain,
         "shown",
-        f"is no joint of the run that “{kept.title}” was taken through: show both at the radio or the "
-        "feedpoint",
+        f"is no reference plane of the run that “{kept.title}” was taken through: show both at the radio "
+        "or the feedpoint",
         shown,
     )
     return shown

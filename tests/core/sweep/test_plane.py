@@ -83,7 +83,7 @@ def test_what_stands_between_is_taken_as_it_is():
     assert np.abs(through.sweep.gamma - sweep.gamma).max() > 0.01
     with pytest.raises(InputError, match="an SWR without its phase"):
         move(without_phase(FREQ, np.full(40, 2.0)), (Transformer(ratio=4),), 0, 1)
-    with pytest.raises(InputError, match="must be a joint from 0 to 1"):
+    with pytest.raises(InputError, match="must be a reference plane from 0 to 1"):
         move(sweep, (by_hand,), 0, 2)
 
 

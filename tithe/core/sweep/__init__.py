@@ -5,7 +5,7 @@ from tithe.core.sweep.by_band import NEEDS, BandReading, read_band
 from tithe.core.sweep.drift import Cause, Drift, compare
 from tithe.core.sweep.features import Dip, Features, Resonance, Width, features
 from tithe.core.sweep.noise import noise_of
-from tithe.core.sweep.plane import Moved, move
+from tithe.core.sweep.plane import Moved, move, require_plane
 from tithe.core.sweep.radials import Radials, judge_radials
 from tithe.core.sweep.radials import Reading as RadialReading
 from tithe.core.sweep.sweep import Sweep, impedance, with_phase, without_phase
@@ -43,6 +43,7 @@ __all__ = [
     "move",
     "noise_of",
     "read_band",
+    "require_plane",
     "with_phase",
     "without_phase",
 ]

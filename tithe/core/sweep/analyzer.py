@@ -22,7 +22,7 @@ from tithe.core.budget import run_without_tuners
 from tithe.core.errors import InputError, require, require_not_negative, require_positive
 from tithe.core.reflection import reflection
 from tithe.core.station import Station
-from tithe.core.sweep.plane import two_port_of
+from tithe.core.sweep.plane import require_plane, two_port_of
 from tithe.core.sweep.sweep import REFERENCE_OHM, Sweep, with_phase
 
 MOST_POINTS = 20_001
@@ -74,9 +74,7 @@ class Analyzer:
 
 def measure(station: Station, joint: int, analyzer: Analyzer) -> Sweep:
     """What the analyzer shows, looking to the antenna from joint ``joint`` (0 at the radio)."""
-    require(
-        0 <= joint <= len(station.chain), "joint", f"must be a joint from 0 to {len(station.chain)}", joint
-    )
+    require_plane("joint", joint, len(station.chain))
     if isinstance(station.antenna, SwrAntenna):
         rule = "is known by its SWR only: nobody knows the phase that an analyzer would show"
         raise InputError("antenna", rule)

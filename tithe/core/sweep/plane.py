@@ -64,10 +64,15 @@ def two_port_of(parts: Iterable[Part], freq_hz: Real) -> tuple[TwoPort, Real, tu
     return run, lost, tuple(left_out)
 
 
+def require_plane(place: str, joint: int, parts: int) -> None:
+    """Demand a reference plane of a run: 0 at the radio, behind the n-th part n."""
+    require(0 <= joint <= parts, place, f"must be a reference plane from 0 to {parts}", joint)
+
+
 def move(sweep: Sweep, chain: tuple[Part, ...], taken: int, shown: int) -> Moved:
     """The sweep taken at joint ``taken`` as it would be at joint ``shown``."""
     for place, joint in (("taken", taken), ("shown", shown)):
-        require(0 <= joint <= len(chain), place, f"must be a joint from 0 to {len(chain)}", joint)
+        require_plane(place, joint, len(chain))
     between = chain[min(taken, shown) : max(taken, shown)]
     run, lost, left_out = two_port_of(between, sweep.freq_hz)
     outward = shown > taken

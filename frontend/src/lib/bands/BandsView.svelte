@@ -68,12 +68,12 @@
         {/each}
         <button
           type="button"
-          aria-label="Leave out {band.name}"
+          aria-label="Remove {band.name}"
           onclick={() =>
             session.change(
               'bands',
               bands.filter((_, other) => other !== n),
-            )}>Leave out</button
+            )}>Remove</button
         >
       </li>
     {/each}

@@ -87,7 +87,7 @@
       <div class="pictures">
         {#if choosing.map}
           <div>
-            <h3>In which country each band lives</h3>
+            <h3>Where each band falls on the map</h3>
             <p class="soft">{choosing.map.sentence}</p>
             <LossMap map={choosing.map} present={choosing.presentMap} />
           </div>

@@ -85,7 +85,8 @@
       <thead>
         <tr>
           <th scope="col">Band</th>
-          <th scope="col">not sent</th>
+          <th scope="col">foldback</th>
+          <th scope="col">reflected</th>
           {#each labels as label, n (n)}<th scope="col">{label}</th>{/each}
           <th scope="col">antenna’s own</th>
           <th scope="col" class="leaves">leave, W</th>
@@ -96,24 +97,23 @@
         {#each rows as row (row.name)}
           <tr>
             <th scope="row">{row.name}</th>
-            <td
-              >{shown(row.result.transmitter.held_back_w, watts)} + {shown(
-                row.result.transmitter.turned_back_w,
-                watts,
-              )}</td
-            >
+            <td>{shown(row.result.transmitter.held_back_w, watts)}</td>
+            <td>{shown(row.result.transmitter.turned_back_w, watts)}</td>
             {#each row.result.stages as stage, n (n)}<td>{shown(stage.taken_w, watts)}</td>{/each}
             <td>{shown(row.result.antenna.taken_w, watts)}</td>
             <td class="leaves">{shown(row.result.total.radiated_w, watts)}</td>
             <td>{shown(row.result.total.loss_db, decibels)}</td>
           </tr>
         {:else}
-          <tr><td colspan={labels.length + 5}>Nothing can be computed yet.</td></tr>
+          <tr><td colspan={labels.length + 6}>Nothing can be computed yet.</td></tr>
         {/each}
       </tbody>
     </table>
   </div>
-  <p class="small">“Not sent” is what the radio holds back, and what is turned back at it.</p>
+  <p class="small">
+    “Foldback” is what the radio’s protection holds back; “reflected” is what comes back to the radio and is
+    not sent again.
+  </p>
   <h3>Cautions</h3>
   <ul>
     {#each cautions as caution, n (n)}

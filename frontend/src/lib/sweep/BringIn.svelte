@@ -18,7 +18,7 @@
     { key: 'directivity_db', label: 'Directivity', unit: 'dB' },
     { key: 'drift_db', label: 'Calibration drift', unit: 'dB' },
     { key: 'drift_deg', label: 'and in phase', unit: '°' },
-    { key: 'seed', label: 'Which of its errors', unit: '' },
+    { key: 'seed', label: 'Seed of the simulated errors', unit: '' },
   ];
 
   const chain = $derived(session.document.chain);

@@ -2,7 +2,7 @@
   import type { Session } from '../station/session.svelte';
   import { jointName } from './joints';
 
-  /** Joints of the run on the strip: where the sweep was taken, where it is shown, and a click to move the latter. */
+  /** Reference planes of the run on the strip: where the sweep was taken, where it is shown, and a click to move the latter. */
   let { session, edges }: { session: Session; edges: number[] } = $props();
   const sweeps = $derived(session.sweeps);
   const asking = $derived(sweeps.asking);
@@ -15,7 +15,7 @@
   }
 </script>
 
-<div role="group" aria-label="Joints of the run">
+<div role="group" aria-label="Reference planes of the run">
   {#each edges as edge, joint (joint)}
     {@const name = jointName(session.document.chain, joint)}
     <button
