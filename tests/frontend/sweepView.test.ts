@@ -295,7 +295,8 @@ test('a sweep is renamed where it stands', async () => {
 
 test('joints on the strip show the sweep elsewhere, or say where a new one was taken', async () => {
   render(JointMarks, { session, edges: [10, 200, 400] });
-  const marks = () => within(screen.getByRole('group', { name: 'Reference planes of the run' })).getAllByRole('button');
+  const marks = () =>
+    within(screen.getByRole('group', { name: 'Reference planes of the run' })).getAllByRole('button');
   expect(marks().map((one) => one.getAttribute('aria-label'))[0]).toBe(
     'Show the sweep at the radio (taken here)',
   );
