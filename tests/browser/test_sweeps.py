@@ -127,7 +127,7 @@ def test_a_storm_is_diagnosed_against_the_baseline(sweep_page):
     page.get_by_label("Type", exact=True).select_option("rg-174")
     saved(page)
     page.get_by_role("navigation", name="Views").get_by_role("link", name="Sweep").click()
-    measure(page, Which_of_its_errors="7")
+    measure(page, Seed_of_the_simulated_errors="7")
     page.get_by_role("button", name="Against the baseline").click()
     expect(page.get_by_test_id("drift-verdict")).to_contain_text("Water in the cable")
 
