@@ -34,7 +34,7 @@ def shelf(page: Page) -> None:
 
 def fresh_mill(page: Page) -> None:
     """Begin a mill of its own, so that other pictures keep theirs."""
-    page.get_by_role("button", name="Brackenfell Mill").click()
+    page.get_by_role("button", name="Brackenfell Mill", exact=True).click()
     page.get_by_test_id("verdict").wait_for()
 
 
@@ -134,7 +134,7 @@ def drifted(page: Page) -> None:
     page.get_by_label("Type", exact=True).select_option("rg-174")
     page.wait_for_timeout(600)
     view(page, "Sweep")
-    measure(page, Which_of_its_errors="7")
+    measure(page, Seed_of_the_simulated_errors="7")
     page.get_by_role("button", name="Against the baseline").click()
     page.get_by_test_id("drift-verdict").wait_for()
 

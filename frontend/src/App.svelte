@@ -66,6 +66,7 @@
     }
     trouble = '';
     session = new Session(data as KeptStation, await recall(data.id));
+    if (!stations.rows.some((row) => row.id === asked)) await stations.load(); // one just begun
     return true;
   }
 

@@ -85,3 +85,11 @@ def test_a_station_is_renamed_duplicated_deleted_and_the_deletion_undone(mill_pa
     page.get_by_role("button", name="Bring back The old mill (copy)").click()
     page.get_by_role("link", name="The old mill (copy)").click()
     expect(page).to_have_title("Ledger · The old mill (copy) · Tithe")
+
+
+def test_a_station_just_begun_stands_in_the_list_at_the_top(mill_page):
+    mill_page.get_by_role("link", name="All stations").click()
+    mill_page.get_by_role("button", name="An empty station").click()
+    expect(mill_page).to_have_url(re.compile(r"/stations/\d+/ledger"))
+    number = re.search(r"/stations/(\d+)/", mill_page.url).group(1)
+    expect(mill_page.get_by_label("Open a station")).to_have_value(number)
