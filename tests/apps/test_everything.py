@@ -17,7 +17,7 @@ from tests.apps.test_server_process import Server, folder  # noqa: F401 - a fixt
 from tests.apps.test_stations_api import send
 from tithe.formats import station_file
 from tithe.stations import services, texts
-from tithe.stations.models import OwnPart, Station, Text
+from tithe.stations.models import OwnPart, Revision, Station, Text
 
 DB = pytest.mark.django_db
 
@@ -104,6 +104,8 @@ def test_everything_out_and_back_carries_history_sweeps_put_away_and_the_shelf(c
     send(client, "patch", f"/api/sweeps/{row['id']}", {"removed": True})
     own = {"title": "my coil", "part": {"kind": "inline", "label": "coil", "loss_db": 0.2}, "price": "12.50"}
     send(client, "post", "/api/shelf/own", own)
+    long_ago = timezone.now() - timedelta(days=300)
+    Revision.objects.filter(version=1).update(saved=long_ago)
     lines = b"".join(client.get("/api/library/file")).decode().splitlines()
     for model in (Station, OwnPart, Text):
         model.objects.all().delete()
@@ -116,6 +118,7 @@ def test_everything_out_and_back_carries_history_sweeps_put_away_and_the_shelf(c
         (2, "B"),
         (1, mill["name"]),
     ]
+    assert station.revisions.get(version=1).saved == long_ago
     assert [(one.title, one.removed) for one in station.sweeps.all()] == [("seen", False), ("put away", True)]
     assert [str(one.price) for one in OwnPart.objects.all()] == ["12.50"]
     assert saved(client, client.get(f"/api/stations/{station.pk}").json(), name="D")["version"] == 4

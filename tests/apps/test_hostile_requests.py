@@ -133,3 +133,9 @@ def test_a_tuner_that_would_lose_everything_is_refused(client, mill):
     body = {"document": mill | {"chain": [rated]}, "mhz": 7.1}
     refused = send(client, "post", "/api/solve", body).json()["errors"]
     assert refused == [{"place": "document.chain[0].loss_db_at_reach", "rule": "must be 100 dB or less"}]
+
+
+def test_bytes_that_are_no_text_are_refused_wherever_they_come(client):
+    for path in ("/api/stations", "/api/library/line", "/api/solve"):
+        response = raw(client, path, b'{"text": "\xff\xfe"}')
+        assert (response.status_code, rule(response)) == (422, "The request is not UTF-8 text")

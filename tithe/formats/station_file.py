@@ -98,6 +98,14 @@ def load_json(text: str) -> Any:
         raise InputError("", "The file holds a number with too many digits") from None
 
 
+def load_body(raw: bytes) -> Any:
+    """JSON of a request's body. Raises `InputError`."""
+    try:
+        return load_json(raw.decode("utf-8"))
+    except UnicodeDecodeError:
+        raise InputError("", "The request is not UTF-8 text") from None
+
+
 def _refuse_too_many(text: str) -> None:
     """An error for a text of more values than a station can have; marks inside strings do not count."""
     if all(text.count(mark) <= most for mark, (most, _) in MOST_OF.items()):

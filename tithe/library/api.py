@@ -9,7 +9,7 @@ from django.http import HttpRequest, HttpResponse, StreamingHttpResponse
 from ninja import Router, Schema, Status
 
 from tithe.formats import station_file
-from tithe.formats.station_file import load_json
+from tithe.formats.station_file import load_body
 from tithe.formats.station_model import StationFile
 from tithe.library import everything, services
 from tithe.stations import demo
@@ -81,4 +81,4 @@ def export_everything(request: HttpRequest) -> Any:
 @router.post("/library/line", response={200: Taken, 422: Refusals})
 def import_line(request: HttpRequest) -> Any:
     """Take in one line of such a file."""
-    return {"station": everything.take(load_json(request.body.decode("utf-8")))}
+    return {"station": everything.take(load_body(request.body))}

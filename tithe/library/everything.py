@@ -16,7 +16,7 @@ from typing import Annotated, Any, Literal
 
 from django.db import transaction
 from django.utils import timezone
-from pydantic import Field, ValidationError
+from pydantic import AwareDatetime, Field, ValidationError
 
 from tithe.core.errors import InputError, require
 from tithe.formats import station_file
@@ -56,9 +56,10 @@ class OwnPartLine(Wire):
 
 
 class State(Wire):
-    """An earlier state of a station; ``document`` as it is kept."""
+    """An earlier state of a station, and when a save replaced it; ``document`` as it is kept."""
 
     version: Annotated[int, Field(ge=1, le=2**31)]
+    saved: AwareDatetime | None = None
     document: dict[str, Any]
 
 
@@ -127,7 +128,11 @@ def _packed(station: Station) -> dict[str, Any]:
     room, history = MOST_LINE - len(_line(out).encode()), []
     for pk in station.revisions.values_list("pk", flat=True):
         old = Revision.objects.get(pk=pk)
-        state = {"version": old.version, "document": texts.put_away(old.document)}
+        state = {
+            "version": old.version,
+            "saved": old.saved.isoformat(),
+            "document": texts.put_away(old.document),
+        }
         room -= len(_line(state).encode())
         if room < 0:
             break
@@ -172,7 +177,9 @@ def _unpacked(line: StationLine) -> str:
     for state in line.history:
         document = station_file.validate(_whole(state.document))
         kept = stations.kept_form(document)
-        Revision.objects.create(station=station, version=state.version, document=kept)
+        made = Revision.objects.create(station=station, version=state.version, document=kept)
+        if state.saved is not None:
+            Revision.objects.filter(pk=made.pk).update(saved=state.saved)
     for n, one in enumerate(line.sweeps):
         try:
             content = Text.objects.get(digest=one.text).body

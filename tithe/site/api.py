@@ -16,7 +16,7 @@ from ninja.responses import NinjaJSONEncoder
 
 from tithe.choices.api import router as choices
 from tithe.core import InputError
-from tithe.formats.station_file import StationError, load_json
+from tithe.formats.station_file import StationError, load_body
 from tithe.formats.wire import input_errors
 from tithe.library.api import router as library
 from tithe.stations.api import router as stations
@@ -31,10 +31,7 @@ class StrictParser(Parser):
 
     def parse_body(self, request: HttpRequest) -> Any:
         """The body as objects; a refusal is an `InputError`."""
-        try:
-            return load_json(request.body.decode("utf-8"))
-        except UnicodeDecodeError:
-            raise InputError("", "The request is not UTF-8 text") from None
+        return load_body(request.body)
 
 
 class StrictRenderer(BaseRenderer):
@@ -66,7 +63,7 @@ def _refusal(request: HttpRequest, errors: list[InputError], status: int = 422) 
 @api.exception_handler(ValidationError)
 def _invalid(request: HttpRequest, error: ValidationError) -> HttpResponse:
     # The framework puts "body" and the parameter's name before each location.
-    body = load_json(request.body.decode("utf-8")) if request.body else {}
+    body = load_body(request.body) if request.body else {}
     wrapped = {"body": dict.fromkeys(("body", "document", "file", "own"), body)}
     errors = input_errors(error.errors, wrapped)
     for e in errors:

@@ -13,6 +13,7 @@ export class Stations {
       api.GET('/api/stations'),
       api.GET('/api/stations', { params: { query: { removed: true } } }),
     ]);
+    this.trouble = '';
     if (unreachable(list.response)) this.trouble = 'The server does not answer. Is it running?';
     else if (!list.data) this.trouble = 'The list of stations could not be read: the server has trouble.';
     this.rows = list.data ?? this.rows;
@@ -34,16 +35,16 @@ export class Stations {
   async copy(row: StationRow): Promise<KeptStation | null> {
     const params = { path: { pk: row.id } };
     const { data, error } = await api.POST('/api/stations/{pk}/copy', { params });
-    this.trouble = error ? sentence(row, error) : '';
     await this.load();
+    if (error) this.trouble = sentence(row, error);
     return (data as KeptStation | undefined) ?? null;
   }
 
   async #change(row: StationRow, body: { name?: string; removed?: boolean }): Promise<boolean> {
     const { error } = await api.PATCH('/api/stations/{pk}', { params: { path: { pk: row.id } }, body });
-    this.trouble = error ? sentence(row, error) : '';
     this.last = null;
     await this.load();
+    if (error) this.trouble = sentence(row, error);
     return !error;
   }
 }
