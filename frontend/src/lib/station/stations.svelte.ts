@@ -17,7 +17,7 @@ export class Stations {
     if (unreachable(list.response)) this.trouble = 'The server does not answer. Is it running?';
     else if (!list.data) this.trouble = 'The list of stations could not be read: the server has trouble.';
     this.rows = list.data ?? this.rows;
-    this.deleted = deleted.data ?? [];
+    this.deleted = deleted.data ?? this.deleted;
   }
 
   async rename(row: StationRow, name: string) {
