@@ -22,13 +22,13 @@ from tithe.core.choose import (
     safe_lengths,
 )
 from tithe.core.twoport import Port
-from tithe.formats import choice, choose_json, shelf, station_file
-from tithe.formats.choice import OwnLine
-from tithe.formats.part_model import LineModel
-from tithe.formats.station_file import to_station
-from tithe.formats.station_model import StationFile
+from tithe.document import choice, shelf, station_file
+from tithe.document.choice import OwnLine
+from tithe.document.parts.line import LineModel
+from tithe.document.station import StationFile
+from tithe.results import choose_json
 
-MILL = Path(__file__).parents[1] / "tithe" / "stations" / "demo_data" / "brackenfell-mill.json"
+MILL = Path(__file__).parents[1] / "tithe" / "web" / "stations" / "demo_data" / "brackenfell-mill.json"
 SAMPLE = 8  # every so many candidates are solved one by one; the rest is scaled up
 SWR_ONLY = {"kind": "swr", "points": [[1.8, 5], [30, 5]]}
 
@@ -37,7 +37,7 @@ def lines() -> Iterator[str]:
     """One printable line per benchmark."""
     document = station_file.read(MILL.read_text("utf-8"))
     wanted = choice.read(document)
-    station = to_station(document)
+    station = document.to_core()
     asked = question(station)
     chosen = candidates(wanted.site, wanted.kit, wanted.wishes)
     once = seconds(lambda: evaluate(asked, wanted.kit, chosen), runs=5)
@@ -74,7 +74,7 @@ def _phase_unknown(document: StationFile) -> Iterator[str]:
         chain = document.model_dump(exclude_none=True)["chain"]
         chain[2] = tuner
         one = _changed(document, chain=chain, antenna=SWR_ONLY)
-        wanted, station = choice.read(one), to_station(one)
+        wanted, station = choice.read(one), one.to_core()
         asked, chosen = question(station, EVERY_THIRD), wanted.all_candidates()
         ranking = choose_json.ranked(wanted, evaluate(asked, wanted.kit, chosen))
         jobs = (
@@ -102,7 +102,7 @@ def _growth(document: StationFile) -> Iterator[str]:
         one = _changed(document, antenna=SWR_ONLY, bands=more)
         owned = [OwnLine(f"own-{n}", f"line {n}", line, None) for n in range(own)]
         wanted = choice.read(one, owned)
-        asked, chosen = question(to_station(one), every), wanted.all_candidates()
+        asked, chosen = question(one.to_core(), every), wanted.all_candidates()
         return seconds(lambda: evaluate(asked, wanted.kit, chosen), runs=1)
 
     for what, each in (

@@ -1,6 +1,7 @@
 """The core's speed: whole stations against scikit-rf's cascade of the same lines and parts."""
 
 from collections.abc import Iterator
+from functools import partial
 
 import numpy as np
 import skrf
@@ -19,11 +20,11 @@ from tithe.core import (
     Tuner,
     solve,
 )
-from tithe.core.line import constants
+from tithe.core.parts.line import constants
 from tithe.core.phases import PHASES
 from tithe.core.reflection import reflection_of
 from tithe.core.twoport import Port
-from tithe.formats import shelf
+from tithe.document import shelf
 
 FREQ = np.linspace(6.5e6, 7.5e6, 1000)
 ANTENNA = Resonator(7.1e6, 60, 8)
@@ -119,7 +120,7 @@ def lines() -> Iterator[str]:
     unknown = Station(STATION.transmitter, CHAIN, SwrAntenna(ratios))
     circle = np.linspace(7.0e6, 7.2e6, 100)
     took, passive = (
-        seconds(lambda station=station: solve(station, circle), runs=3)
+        seconds(partial(solve, station, circle), runs=3)
         for station in (unknown, Station(unknown.transmitter, no_tuner.chain, unknown.antenna))
     )
     yield (

@@ -21,10 +21,10 @@ import numpy as np
 from tithe.core import solve
 from tithe.core.choose import EVERY_THIRD, evaluate, question
 from tithe.core.sweep import Analyzer, measure
-from tithe.formats import budget_json, choice, choose_json, shelf, station_file, sweep_json
-from tithe.formats.station_file import to_station
-from tithe.formats.station_model import StationFile
-from tithe.stations import demo
+from tithe.document import choice, shelf, station_file
+from tithe.document.station import StationFile
+from tithe.results import budget_json, choose_json, sweep_json
+from tithe.web.stations import demo
 
 RANDOM = 200
 MHZ = (1.85, 3.65, 7.1, 10.12, 14.2, 21.2, 28.5)
@@ -72,14 +72,14 @@ def figures() -> dict[str, Any]:
         found |= {f"{slug} {name}": numbers(one) for name, one in _of_demo(document)}
     rng = np.random.default_rng(12)
     for n in range(RANDOM):
-        station = to_station(random_station(rng))
+        station = random_station(rng).to_core()
         frequencies = np.array([MHZ[int(k)] * 1e6 for k in rng.integers(len(MHZ), size=2)])
         found[f"random {n}"] = numbers(budget_json.results(solve(station, frequencies)))
     return found
 
 
 def _of_demo(document: StationFile) -> Iterator[tuple[str, Any]]:
-    station = to_station(document)
+    station = document.to_core()
     middles = np.array([band.middle_hz for band in station.bands])
     low, high = station.antenna.range_hz
     yield "solved", budget_json.results(solve(station, middles[(middles >= low) & (middles <= high)]))

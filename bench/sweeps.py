@@ -10,7 +10,8 @@ from bench.core import ANTENNA, CHAIN
 from bench.timing import seconds
 from tithe.core import Station, Transmitter
 from tithe.core.sweep import Analyzer, compare, features, measure, move
-from tithe.formats import sweep_file, sweep_json
+from tithe.files import sweep_file
+from tithe.results import sweep_json
 
 ANALYZER = Analyzer(1.8e6, 30e6, 10_001, noise=0.001, directivity_db=40)
 

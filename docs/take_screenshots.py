@@ -120,7 +120,7 @@ def trimmed(page: Page) -> None:
         if change:
             page.get_by_label("done to each side before it, + longer").fill(change)
         measure(page)
-    page.get_by_role("button", name="Trim", exact=True).click()
+    page.get_by_text("Trim", exact=True).click()
     page.get_by_role("button", name="Start trimming").click()
     page.get_by_label("Length of a side").fill("10.2")
 
@@ -135,7 +135,7 @@ def drifted(page: Page) -> None:
     page.wait_for_timeout(600)
     view(page, "Sweep")
     measure(page, Seed_of_the_simulated_errors="7")
-    page.get_by_role("button", name="Against the baseline").click()
+    page.get_by_text("Against the baseline", exact=True).click()
     page.get_by_test_id("drift-verdict").wait_for()
 
 

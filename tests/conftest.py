@@ -15,7 +15,7 @@ from hypothesis import settings
 settings.register_profile("tithe", deadline=None, max_examples=60, derandomize=True)
 settings.load_profile("tithe")
 
-MILL = Path(__file__).parents[1] / "tithe" / "stations" / "demo_data" / "brackenfell-mill.json"
+MILL = Path(__file__).parents[1] / "tithe" / "web" / "stations" / "demo_data" / "brackenfell-mill.json"
 
 
 @pytest.fixture
@@ -28,6 +28,23 @@ def mill() -> dict[str, Any]:
 def mill_file() -> Path:
     """The demo station's file."""
     return MILL
+
+
+@pytest.fixture(autouse=True)
+def _answers_are_as_promised(monkeypatch: pytest.MonkeyPatch) -> None:
+    """Every answer that a test gets from the API is held against its schema."""
+    from django.test import Client
+
+    from tests.answers import promised
+
+    plain = Client.request
+
+    def request(self: Client, **asked: Any) -> Any:
+        response = plain(self, **asked)
+        promised(asked, response)
+        return response
+
+    monkeypatch.setattr(Client, "request", request)
 
 
 def pytest_terminal_summary(terminalreporter: Any) -> None:

@@ -15,8 +15,8 @@ from tithe.core import (
     TwoWireLine,
     table,
 )
-from tithe.core.tuner.elements import NO_STRAYS, Strays
-from tithe.formats import shelf
+from tithe.core.parts.tuner.elements import NO_STRAYS, Strays
+from tithe.document import shelf
 
 FREQ = st.floats(1.8e6, 30e6)
 

@@ -139,12 +139,23 @@
       </p>
     {/if}
     {#if news}<p class="news" role="status">{news} They are in the list of stations.</p>{/if}
-    {#if session.keeper.conflict}<ConflictPanel {session} theirs={session.keeper.conflict} />{/if}
+    {#if session.keeper.conflict}<ConflictPanel
+        mine={session.document}
+        theirs={session.keeper.conflict}
+        base={session.base}
+        onsettle={(document) => session?.settle(document)}
+      />{/if}
     <Strip {session} oninsert={(at) => (insertAt = at)} />
-    <Views {session} />
+    <Views place={placeShown(session)} />
   </div>
   <main>
-    <BandRail {session} />
+    <BandRail
+      rows={session.answer?.rail ?? []}
+      bands={session.document.bands ?? []}
+      power={Number(session.document.transmitter.power_w) || 1}
+      mhz={session.mhz}
+      ontune={(mhz) => session?.tuneTo(mhz)}
+    />
     {#if session.view === 'ledger'}
       <Ledger {session} oninsert={(at) => (insertAt = at)} />
       <Inspector {session} {shelf} oninsert={(at) => (insertAt = at)} />
@@ -152,10 +163,19 @@
       <div class="view">
         {#if session.view === 'sweep'}<SweepView {session} />
         {:else if session.view === 'choose'}<ChooseView {session} />
-        {:else if session.view === 'arrangements'}<ArrangementsView {session} />
-        {:else if session.view === 'bands'}<BandsView {session} />
-        {:else if session.view === 'history'}<HistoryView {session} />
-        {:else}<ReportView {session} />{/if}
+        {:else if session.view === 'arrangements'}
+          <ArrangementsView station={session.document} mhz={session.mhz} onreplace={session.step} />
+        {:else if session.view === 'bands'}
+          <BandsView form={session} bands={session.document.bands ?? []} />
+        {:else if session.view === 'history'}
+          <HistoryView
+            station={session.keeper.id}
+            version={session.keeper.version}
+            onrestore={(document) => session?.step(document, 'restore')}
+          />
+        {:else}
+          <ReportView station={session.document} mhz={session.mhz} here={session.answer?.here ?? null} />
+        {/if}
       </div>
     {/if}
   </main>

@@ -2,7 +2,7 @@
 
 import pytest
 
-from tithe.library.services import load_demos
+from tithe.web.library.services import load_demos
 
 CHROMIUM = [
     "--no-sandbox", "--disable-gpu", "--disable-quic", "--no-first-run",

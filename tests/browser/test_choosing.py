@@ -9,8 +9,8 @@ from playwright.sync_api import expect
 
 from tests.browser.test_first_slice import saved
 from tests.browser.test_laying_out import parts
-from tithe.choices import answers
 from tithe.core.choose import evaluated
+from tithe.web.choose import answers
 
 pytestmark = pytest.mark.django_db(transaction=True)
 
@@ -149,7 +149,7 @@ def test_axe_finds_nothing_on_any_station(mill_page, station, mode):
     go(page, "Choose")
     verdict(page).wait_for()
     page.get_by_test_id("sure").wait_for()
-    page.get_by_text("The map as a table").wait_for()
+    page.get_by_text("The picture as a table").wait_for()
     page.wait_for_timeout(400)
     results = Axe().run(page)
     assert results.violations_count == 0, results.generate_report()

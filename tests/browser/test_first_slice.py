@@ -7,7 +7,7 @@ import pytest
 from axe_playwright_python.sync_playwright import Axe
 from playwright.sync_api import expect
 
-from tests.apps.test_server_process import Server
+from tests.web.test_server_process import Server
 
 pytestmark = pytest.mark.django_db(transaction=True)
 
@@ -43,7 +43,7 @@ def test_bypass_power_band_and_undo(mill_page):
     expect(verdict).to_contain_text("On 80 m")
     first = verdict.inner_text()
     mill_page.get_by_role("button", name="room tuner", exact=True).first.click()
-    mill_page.get_by_label("Bypass").check()
+    mill_page.get_by_text("Bypass", exact=True).click()
     expect(verdict).to_contain_text("protection")
     mill_page.get_by_role("button", name="Undo").click()
     expect(verdict).to_have_text(first)
@@ -76,7 +76,9 @@ def test_a_wrong_length_is_marked_in_place_and_nothing_is_lost(mill_page, typed,
 
 def test_a_frequency_outside_the_data_and_a_bad_sweep_are_said(mill_page, tmp_path):
     mill_page.get_by_label("Frequency", exact=True).fill("50")
-    expect(mill_page.get_by_role("alert").first).to_contain_text("outside the antenna's data (1.8 to 30 MHz)")
+    expect(mill_page.get_by_role("alert").first).to_contain_text(
+        "outside the antenna’s data (1.8 MHz to 30 MHz)"
+    )
     mill_page.get_by_role("button", name="inverted vee", exact=True).first.click()
     bad, huge = tmp_path / "bad.s1p", tmp_path / "huge.s1p"
     bad.write_text("# MHz S RI R 50\n7 0.1 0.2\n7.1 oh no\n")
@@ -86,7 +88,7 @@ def test_a_frequency_outside_the_data_and_a_bad_sweep_are_said(mill_page, tmp_pa
     expect(mill_page.get_by_text("must be a text file of 8 MB or less")).to_be_visible()
     expect(mill_page.get_by_test_id("save-state")).to_have_text("Saved")
     picker.set_input_files(bad)
-    expect(mill_page.get_by_text(re.compile("line 3 holds 'oh' where a number belongs"))).to_be_visible()
+    expect(mill_page.get_by_text(re.compile("Line 3 holds 'oh' where a number belongs"))).to_be_visible()
     expect(mill_page.get_by_test_id("save-state")).to_have_text("Saved")
     expect(mill_page.get_by_role("button", name="Undo")).to_be_disabled()
 

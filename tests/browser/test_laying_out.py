@@ -32,9 +32,9 @@ def test_from_an_empty_station_to_a_verdict_with_intervals(page, base_url, trans
     verdict = page.get_by_test_id("verdict")
     expect(verdict).to_contain_text(re.compile(r"On 40 m between [\d.]+ and [\d.]+ of 100 W leave"))
     expect(page.get_by_text("1 line is not filled in yet.")).to_be_visible()
-    expect(page.get_by_role("row", name=re.compile("RG-58")).first).to_contain_text(" – ")
+    expect(page.get_by_role("row", name=re.compile("RG-58")).first).to_contain_text(" to ")
     rail = page.get_by_role("navigation", name="Bands")
-    expect(rail.get_by_role("button", name=re.compile("80 m"))).to_contain_text(" – ")
+    expect(rail.get_by_role("button", name=re.compile("80 m"))).to_contain_text(" to ")
     expect(rail.get_by_role("button", name=re.compile("20 m"))).to_contain_text("the antenna is a guess here")
     saved(page)
     page.get_by_label("SWR at each frequency").fill("7 1.5\n7.2 0.5")
@@ -214,7 +214,7 @@ def test_a_bad_file_dropped_on_the_page_leaves_the_station_alone(mill_page):
       data.items.add(new File(['{"format": NaN}'], 'bad.json'));
       window.dispatchEvent(new DragEvent('drop', {dataTransfer: data, cancelable: true}));
     }""")
-    expect(mill_page.get_by_role("alert")).to_contain_text("The file was not taken: holds NaN")
+    expect(mill_page.get_by_role("alert")).to_contain_text("The file was not taken. Holds NaN")
     expect(mill_page.get_by_test_id("verdict")).to_have_text(before)
 
 

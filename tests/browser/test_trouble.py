@@ -4,7 +4,7 @@ import re
 
 from playwright.sync_api import expect
 
-from tests.apps.test_server_process import Server
+from tests.web.test_server_process import Server
 
 
 def test_what_is_typed_while_the_server_is_dead_is_kept_when_it_returns(page, tmp_path):

@@ -38,7 +38,7 @@ def lowest(pi, far, coil, q, omega, lead, stray, r0, z, low, high, points, start
                 n += 1
     best = 1.0
     for _ in range(starts):
-        n = np.argmin(grid)
+        n = int(np.argmin(grid))
         grid[n] = 2.0
         start[0] = n // (points * third) / (points - 1)
         start[1] = n // third % points / (points - 1)

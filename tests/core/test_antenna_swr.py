@@ -5,11 +5,11 @@ import pytest
 from hypothesis import assume, given
 from hypothesis import strategies as st
 
+from tests.said import refused
 from tests.strategies import FREQ, LOAD, PASSIVE, logarithmic
 from tithe.core import (
     AttenuatedLine,
     Inline,
-    InputError,
     Line,
     LossResistance,
     Meter,
@@ -20,10 +20,11 @@ from tithe.core import (
     solve,
     table,
 )
-from tithe.core.line import constants
+from tithe.core.parts.line import constants
 from tithe.core.reflection import reflection, reflection_of, rho_of_swr, swr
 from tithe.core.twoport import Port
-from tithe.formats import budget_json, shelf
+from tithe.document import shelf
+from tithe.results import budget_json
 
 RG_58 = shelf.line_type("rg-58")
 
@@ -78,18 +79,16 @@ def test_a_lossless_50_ohm_line_changes_no_swr():
 
 def test_an_swr_that_contradicts_the_cable_is_refused_with_the_reason():
     station = Station(Transmitter(), (Line(RG_58, 100),), one_point(28e6, 5.0, plane="radio"))
-    with pytest.raises(
-        InputError, match=r"SWR 5 in the room at 28 MHz contradicts the run, which loses 7.98 dB"
-    ):
+    with refused(r"SWR 5 in the room at 28 MHz contradicts the run, which loses 7.98 dB"):
         solve(station, [28e6])
 
 
 def test_points_are_interpolated_never_extrapolated_and_never_below_one():
     antenna = SwrAntenna(((7e6, 3.0), (7.2e6, 1.0)))
     assert antenna.rho(np.array([7.1e6]))[0] == pytest.approx(0.25)
-    with pytest.raises(InputError, match=r"7 to 7\.2 MHz"):
+    with refused(r"7 MHz to 7\.2 MHz"):
         antenna.rho(np.array([7.3e6]))
-    with pytest.raises(InputError, match="an SWR is never below 1"):
+    with refused("an SWR is never below 1"):
         SwrAntenna(((7e6, 0.9),))
 
 
@@ -105,7 +104,7 @@ def test_phases_with_less_resistance_than_the_loss_are_left_out():
     resistance = budget.antenna.z_ohm.real
     assert resistance.min() >= 20 * (1 - 1e-9)
     assert resistance.max() == pytest.approx(200, rel=1e-3)
-    with pytest.raises(InputError, match="at every phase"):
+    with refused("at every phase"):
         solve(Station(Transmitter(), (), one_point(7e6, 1.0, loss=LossResistance(((1e6, 60.0),)))), [7e6])
 
 

@@ -1,6 +1,7 @@
 """The sum: it adds up, agrees with an independent library, and counts three ways."""
 
 import json
+from typing import Any
 
 import numpy as np
 import pytest
@@ -9,6 +10,7 @@ from hypothesis import assume, given
 from hypothesis import strategies as st
 from skrf.network import a2s
 
+from tests.said import refused
 from tests.strategies import FREQ, LOAD, PASSIVE, stations
 from tithe.core import (
     PROTECTIONS,
@@ -25,11 +27,13 @@ from tithe.core import (
     solve,
     table,
 )
-from tithe.core.line import constants
+from tithe.core.parts.line import constants
 from tithe.core.reflection import mismatch_loss_db, reflection_of, swr
 from tithe.core.verdict import moving_the_match, state_at, verdict_at
-from tithe.core.wording import watts
-from tithe.formats import budget_json, shelf
+from tithe.document import shelf
+from tithe.results import budget_json
+from tithe.text import say
+from tithe.text.quantities import watts
 
 
 @given(stations())
@@ -161,14 +165,14 @@ def test_loss_resistance_is_not_radiated():
     antenna = Resonator(7e6, 40, 10, loss=LossResistance(((1e6, 10.0),)))
     budget = solve(Station(Transmitter(100), (Tuner("l", c_max_f=2e-9),), antenna), [7.05e6])
     assert budget.radiated_w[0] / budget.antenna.power_w[0] == pytest.approx(0.75)
-    with pytest.raises(InputError, match="more than the whole feedpoint resistance"):
+    with refused("more than the whole feedpoint resistance"):
         solve(Station(Transmitter(), (), Resonator(7e6, 8, 1, loss=LossResistance(((1e6, 9.0),)))), [7e6])
 
 
 def test_nothing_is_extrapolated():
     station = Station(Transmitter(), (), table(((7.0e6, 50, 0), (7.2e6, 50, 10))))
     solve(station, [7.0e6, 7.2e6])
-    with pytest.raises(InputError, match=r"6\.9 MHz lies outside .* \(7 to 7\.2 MHz\)"):
+    with refused(r"6\.9 MHz lies outside .* \(7 MHz to 7\.2 MHz\)"):
         solve(station, [7.1e6, 6.9e6])
     for wrong in (0.0, -1e6, float("nan"), float("inf")):
         with pytest.raises(InputError):
@@ -189,10 +193,10 @@ def test_verdict_names_the_biggest_taker_and_the_moved_match_is_solved():
     station = Station(Transmitter(100), (Tuner(label="room tuner"), line), table(((28.5e6, 300, -400),)))
     budget = solve(station, [28.5e6])
     said = verdict_at(budget, 0, "10 m")
-    assert said.biggest.label == "“the long run”"
-    assert said.sentence.startswith("On 10 m ")
-    assert f" {watts(budget.radiated_w[0])} of 100 W leave" in said.sentence
-    assert "would give back" in moving_the_match(budget, 0)
+    assert (said.biggest.place, said.biggest.label) == ("part", "the long run")
+    assert say(said.told).startswith("On 10 m ")
+    assert f" {watts(budget.radiated_w[0])} of 100 W leave" in say(said.told)
+    assert "would give back" in say(moving_the_match(budget, 0))
 
 
 def test_on_speech_an_averaging_meter_shows_less_and_the_same_swr():
@@ -215,7 +219,7 @@ def test_a_tuner_that_leaves_a_comfortable_swr_has_matched():
         station = Station(Transmitter(), (Tuner(l_max_h=14e-6),), antenna, comfort_swr=comfort)
         budget = solve(station, [3.65e6])
         assert not budget.stages[0].details.tuned.matched[0]
-        assert words in verdict_at(budget, 0).sentence
+        assert words in say(verdict_at(budget, 0).told)
         assert (state_at(budget, 0) == "unmatched") == (state == "unmatched")
 
 
@@ -229,7 +233,8 @@ def test_a_radio_that_shuts_down_leaves_the_impedances_as_they_are():
     assert off.radiated_w[0] == 0
     assert off.drive.held_back_w[0] == pytest.approx(100)
     assert off.swr[0] == pytest.approx(on.swr[0])
-    dark, lit = budget_json.result(off, 0), budget_json.result(on, 0)
+    dark: Any = budget_json.result(off, 0)
+    lit: Any = budget_json.result(on, 0)
     assert dark["antenna"]["r_ohm"] == pytest.approx(5)
     for a, b in zip(dark["stages"], lit["stages"], strict=True):
         for key in ("r_in_ohm", "x_in_ohm", "swr_in", "loss_db"):

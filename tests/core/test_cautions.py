@@ -4,6 +4,7 @@ from dataclasses import replace
 
 import pytest
 
+from tithe import text
 from tithe.core import (
     AttenuatedLine,
     Inline,
@@ -21,7 +22,8 @@ from tithe.core import (
 )
 from tithe.core.cautions import registry
 from tithe.core.verdict import state_at
-from tithe.formats import shelf
+from tithe.document import shelf
+from tithe.text import say
 
 MHZ_7 = 7e6
 GOOD = table(((MHZ_7, 50, 0),))
@@ -80,8 +82,8 @@ def test_speaks_with_a_sentence_a_remedy_and_the_part(name):
     built, stage = CASES[name]
     caution = found(built)[name]
     assert caution.stage == stage
-    assert caution.text.endswith(".")
-    assert caution.remedy.endswith(".")
+    assert say(caution.told).endswith(".")
+    assert text.remedy(caution).endswith(".")
 
 
 def test_silent_where_nothing_is_wrong():
@@ -102,8 +104,8 @@ def test_a_bypassed_or_absent_part_sets_nothing_off(name):
 
 def test_partial_match_round_the_circle_is_told_as_a_share():
     antenna = SwrAntenna(((MHZ_7, 30.0),))
-    text = found(station(Tuner("t-highpass", l_max_h=4e-6), antenna=antenna))["no-match"].text
-    assert "of the phases that the SWR leaves open" in text
+    told = say(found(station(Tuner("t-highpass", l_max_h=4e-6), antenna=antenna))["no-match"].told)
+    assert "of the phases that the SWR leaves open" in told
 
 
 def test_the_safe_power_is_safe_and_just_so():
@@ -179,4 +181,4 @@ def test_handbook_notes_say_why_they_part():
     for z, length, words in ((3, 6, "low impedance"), (3000, 6, "high impedance"), (50, 6, None)):
         stage = solve(station(Line(thin, length), antenna=table(((MHZ_7, z, 0),))), [MHZ_7]).stages[0]
         (note,) = stage.details.handbook_notes(stage.loss_db)
-        assert (words in note) if words else note == ""
+        assert (words in say(note)) if words else note == ()

@@ -6,11 +6,22 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from tests.strategies import FREQ, LOAD, LOSSLESS_LINE, PASSIVE, TUNER
-from tithe.core import Inline, Line, Meter, SteppedTuner, Transformer, Tuner
+from tithe.core import (
+    Inline,
+    Line,
+    Meter,
+    Station,
+    SteppedTuner,
+    Transformer,
+    Transmitter,
+    Tuner,
+    solve,
+    table,
+)
+from tithe.core.parts.registry import part_classes
 from tithe.core.reflection import reflection
 from tithe.core.twoport import Port
-from tithe.formats import shelf
-from tithe.formats.station_file import to_part
+from tithe.document import shelf
 
 STEPPED = st.builds(SteppedTuner, c_bits=st.integers(2, 7), l_bits=st.integers(2, 7))
 LOSSLESS = [
@@ -26,14 +37,53 @@ LOSSLESS = [
 ]
 
 
-def two_port(part, freq, load):
-    if isinstance(part, Tuner | SteppedTuner):
-        return part.tune(freq, load, 50.0).two_port
-    return part.two_port(freq)
+SHELF = [one.part.to_core() for one in shelf.parts()] + [Line(shelf.line_type("rg-213"), 17.0)]
 
 
 def load_port(z):
     return Port(np.array([z]), np.array([1 + 0j]))
+
+
+def two_port(part, freq, load):
+    return part.tuner.tune(freq, load, 50.0).two_port if part.tuner else part.two_port(freq)
+
+
+def test_the_shelf_has_one_of_every_kind_in_the_registry():
+    """So that what follows is asked of each, however new it is."""
+    assert {type(part) for part in SHELF} == set(part_classes())
+
+
+def found(part, freq, load):
+    """Port 1 of a part in line for port 2, at 50 Ω; of any kind."""
+    return part.tuner.tune(freq, load, 50.0).input(load) if part.tuner else part.two_port(freq).input(load)
+
+
+@pytest.mark.parametrize("part", SHELF, ids=lambda p: p.label)
+@given(FREQ, LOAD)
+def test_every_part_of_the_shelf_makes_no_power_and_says_what_it_costs(part, freq, z):
+    load, at = load_port(z), np.array([freq])
+    assert found(part, at, load).power_w[0] >= load.power_w[0] * (1 - 1e-9)
+    matched = load_port(50.0 * part.impedance_ratio + 0j)
+    lost = part.matched_db(at)
+    assert lost.shape == (1,)
+    if part.transforms or part.tuner or part.feedline:
+        return  # their reactances, or an impedance of their own, stand beside the loss when matched
+    power = found(part, at, matched).power_w[0] / matched.power_w[0]
+    assert 10 * np.log10(power) == pytest.approx(lost[0], abs=1e-9)
+
+
+@pytest.mark.parametrize("part", SHELF, ids=lambda p: p.label)
+def test_in_a_station_the_powers_of_every_part_add_up(part):
+    station = Station(Transmitter(), (part, Line(shelf.line_type("rg-58"), 5.0)), table(((7.1e6, 30, -60),)))
+    budget = solve(station, np.array([7.1e6]))
+    taken = sum(stage.taken_w[0] for stage in budget.stages)
+    drive = budget.drive
+    total = taken + budget.radiated_w[0] + drive.held_back_w[0] + drive.turned_back_w[0]
+    assert total == pytest.approx(100, rel=1e-9)
+    assert min(stage.taken_w[0] for stage in budget.stages) >= -1e-9
+    if part.tuner is None:
+        port = two_port(part, np.array([7.1e6]), load_port(50 + 0j))
+        assert port.determinant[0] == pytest.approx(1, abs=1e-9)
 
 
 @given(st.one_of(PASSIVE, TUNER, STEPPED), FREQ, LOAD)
@@ -112,11 +162,11 @@ def test_a_shelf_transformer_has_its_band_and_its_losses_from_its_parts(slug):
     """Matched it loses some tenths; into a high impedance its core, into a low one its copper takes more;
     below its band the magnetising inductance spoils the match."""
     model = next(one.part for one in shelf.parts() if one.slug == slug)
-    part = to_part(model)
+    part = model.to_core()
 
     def at(mhz, times):
         f = np.array([mhz * 1e6])
-        load = load_port(50 * part.ratio * times + 0j)
+        load = load_port(50 * part.impedance_ratio * times + 0j)
         source = part.two_port(f).input(load)
         return 10 * np.log10(source.power_w[0] / load.power_w[0]), float(np.abs(source.gamma(50.0))[0])
 

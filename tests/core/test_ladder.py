@@ -15,9 +15,9 @@ from tests.strategies import FREQ, LOAD
 from tithe.core import Tuner
 from tithe.core.kernel.crest import highest
 from tithe.core.kernel.turning import next_turns
+from tithe.core.parts.tuner.elements import Element, Strays, quality
+from tithe.core.parts.tuner.networks import L_FORMS, PI, T_HIGHPASS, T_LOWPASS
 from tithe.core.reflection import reflection
-from tithe.core.tuner.elements import Element, Strays, quality
-from tithe.core.tuner.networks import L_FORMS, PI, T_HIGHPASS, T_LOWPASS
 from tithe.core.twoport import Port
 
 COIL = Element("coil", 200.0, 0.05e-6, 30e-6)

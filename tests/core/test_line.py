@@ -7,8 +7,8 @@ from hypothesis import strategies as st
 
 from tests.strategies import FREQ, LINE_TYPE, LOAD, LOSSLESS_LINE
 from tithe.core import AttenuatedLine, Line, Station, Transmitter, TwoWireLine, solve, table
-from tithe.core.line import SPEED_OF_LIGHT, constants
-from tithe.formats import shelf
+from tithe.core.parts.line import SPEED_OF_LIGHT, constants
+from tithe.document import shelf
 
 RG_213 = AttenuatedLine(50, 0.66, 0.598, 0.0073)
 

@@ -7,8 +7,9 @@ from hypothesis import strategies as st
 
 from tests.strategies import FREQ, LOAD, TUNER
 from tithe.core import InputError, Tuner
-from tithe.core.tuner.elements import Strays
+from tithe.core.parts.tuner.elements import Strays
 from tithe.core.twoport import Port
+from tithe.text import say
 
 
 def tuned(tuner, mhz, z):
@@ -125,7 +126,7 @@ def test_says_what_is_missing_and_that_it_would_do():
     tuner = Tuner("t-highpass", l_max_h=2e-6)
     result = tuned(tuner, 1.9, 30 + 20j)
     assert not result.matched[0]
-    (text,) = result.lacks
+    text = say(result.lack(0).told)
     assert text.startswith("needs ")
     assert "ends at" in text
     needed, unit = text.split()[1:3]

@@ -154,8 +154,8 @@ test('the map draws where each band went, and its table says what no picture can
   expect(container.querySelectorAll('line.move')).toHaveLength(2);
   expect(container.querySelectorAll('rect[transform]')).toHaveLength(2);
   const cells = screen.getAllByRole('cell', { hidden: true }).map((one) => one.textContent);
-  expect(cells.slice(0, 6)).toEqual(['0.66', '1.30', '0.02', '0.03', '6.20', 'none']);
-  expect(cells.slice(6)).toEqual(['1.00', '∞', '∞', '9.00', '4.60', '4']);
+  expect(cells.slice(0, 6)).toEqual(['0.66', '1.3', '0.02', '0.03', '6.2', 'none']);
+  expect(cells.slice(6)).toEqual(['1', '∞', '∞', '9', '4.6', '4']);
 });
 
 test('the present alone is drawn once', () => {
@@ -252,7 +252,7 @@ test('where nothing stands yet a candidate is shown alone', () => {
 test('safe lengths are drawn as stretches, asked in the reader’s unit', async () => {
   preferences.toggleSystem();
   const choosing = new Choosing();
-  const { container } = render(LengthsPanel, { session, choosing, run: 38 });
+  const { container } = render(LengthsPanel, { station: session.document, choosing, run: 38 });
   const from = screen.getByLabelText('From');
   await userEvent.clear(from);
   await userEvent.type(from, '100');

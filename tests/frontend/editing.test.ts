@@ -2,14 +2,8 @@ import { expect, test } from 'vitest';
 import type { PartModel, StationFile } from '../../frontend/src/lib/api/client';
 import { bandEdges, pointsAsText, textAsPoints } from '../../frontend/src/lib/antenna/points';
 import { changedOver, keptAs } from '../../frontend/src/lib/arrangements/arrangements';
-import {
-  dropPosition,
-  inserted,
-  moved,
-  nearestGap,
-  removed,
-  withNetwork,
-} from '../../frontend/src/lib/station/chain';
+import { dropPosition, inserted, moved, nearestGap, removed } from '../../frontend/src/lib/station/chain';
+import { withNetwork } from '../../frontend/src/lib/inspector/schema';
 import { parseTyped, toShown } from '../../frontend/src/lib/station/units';
 
 test.each([

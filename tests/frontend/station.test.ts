@@ -1,7 +1,7 @@
 import { expect, test } from 'vitest';
 import { History } from '../../frontend/src/lib/station/history.svelte';
 import type { StationFile } from '../../frontend/src/lib/api/client';
-import { Latest } from '../../frontend/src/lib/station/latest';
+import { Asking } from '../../frontend/src/lib/api/asking.svelte';
 import { pack, unpack } from '../../frontend/src/lib/station/packing';
 
 test('undo and redo walk the same states; a new change forgets what was undone', () => {
@@ -24,7 +24,7 @@ test('a drag is one step', () => {
 });
 
 test('only the newest waiting job runs, and never two at once', async () => {
-  const latest = new Latest();
+  const latest = new Asking<never>();
   const ran: number[] = [];
   let running = 0;
   const job = (n: number) => async () => {

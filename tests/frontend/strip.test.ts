@@ -1,6 +1,5 @@
 import { expect, test } from 'vitest';
 import type { Here, StageResult } from '../../frontend/src/lib/api/client';
-import { decibels, shown, swr, watts } from '../../frontend/src/lib/figures';
 import { HEIGHT, layOut, ribbonPath, wavePath, type StripLayout } from '../../frontend/src/lib/strip/layout';
 
 const stage = (in_w: number, out_w: number, kind: StageResult['kind'] = 'inline') =>
@@ -34,14 +33,6 @@ test('parts fill the run without gaps, at any width', () => {
 
 test('the highest crest touches the top of its band', () => {
   expect(wavePath([0, 10, 5], 10, 0, 100)).toContain(`50.0 ${(HEIGHT.waveBase - HEIGHT.wave).toFixed(1)}`);
-});
-
-test('figures have honest digits, and spans both ends', () => {
-  expect([watts(41.27), watts(3.456), watts(0)]).toEqual(['41', '3.5', '0']);
-  expect([swr(1), swr(12.34), swr(null)]).toEqual(['1.00', '12.3', '∞']);
-  expect([decibels(0.948), decibels(23.6), decibels(-0.001)]).toEqual(['0.95', '23.6', '0.00']);
-  expect(shown({ min: 12.2, median: 40, max: 70.4 }, watts)).toBe('12 – 70');
-  expect(shown({ min: 12.2, median: 12.3, max: 12.4 }, watts)).toBe('12');
 });
 
 test('a run without parts is a ribbon of one height', () => {

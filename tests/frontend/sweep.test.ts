@@ -1,6 +1,6 @@
 import { afterEach, beforeEach, expect, test, vi } from 'vitest';
 import type { PartModel } from '../../frontend/src/lib/api/client';
-import { ohmsTop, pathOf, rhoOf, upright } from '../../frontend/src/lib/sweep/axes';
+import { ohmsTop, pathOf } from '../../frontend/src/lib/charts/axes';
 import { jointName, joints } from '../../frontend/src/lib/sweep/joints';
 import { Sweeps } from '../../frontend/src/lib/sweep/sweeps.svelte';
 import { FakeServer, settled, station, until } from './server';
@@ -34,12 +34,6 @@ beforeEach(() => {
 afterEach(async () => {
   await settled();
   vi.unstubAllGlobals();
-});
-
-test('SWR is drawn where its reflection lies, infinity included', () => {
-  expect([1, 3, null].map(rhoOf)).toEqual([0, 0.5, 1]);
-  const y = upright(0, 1, { left: 0, right: 10, top: 20, bottom: 120 });
-  expect([1, 3, null].map((s) => y(rhoOf(s)))).toEqual([120, 70, 20]);
 });
 
 test('a path breaks where a figure is infinite, and ohms beyond 500 do not flatten the rest', () => {
@@ -89,7 +83,7 @@ test('a refused file says where, and nothing is lost', async () => {
   const sweeps = new Sweeps(1);
   await sweeps.load();
   expect(await sweeps.bring({ text: 'x', title: 'bad', joint: 0 }, [])).toBe(false);
-  expect(sweeps.trouble).toBe('The sweep was not taken: line 3: has an SWR of 0.3.');
+  expect(sweeps.trouble).toBe('The sweep was not taken. Line 3 has an SWR of 0.3.');
   expect(sweeps.chosen).toBe(2);
 });
 

@@ -4,20 +4,19 @@ Pure NumPy; no files, no screens. Everything is vectorised over frequency, shape
 leading axes where a load is known only in part, shape ``(..., F)``.
 """
 
-from tithe.core.antenna import LossResistance, Resonator, SampledAntenna, UnknownAntenna, table
-from tithe.core.antenna_swr import SwrAntenna
+from tithe.core.antenna import LossResistance, Resonator, SampledAntenna, SwrAntenna, UnknownAntenna, table
 from tithe.core.budget import Budget, Stage, solve
 from tithe.core.cautions import Caution, cautions_at
 from tithe.core.errors import InputError
-from tithe.core.inline import Inline
-from tithe.core.line import AttenuatedLine, Line, TwoWireLine
-from tithe.core.line_fit import fitted_line
-from tithe.core.meter import Meter
-from tithe.core.ratings import Ratings
+from tithe.core.parts.inline import Inline
+from tithe.core.parts.line import AttenuatedLine, Line, TwoWireLine
+from tithe.core.parts.line_fit import fitted_line
+from tithe.core.parts.meter import Meter
+from tithe.core.parts.ratings import Ratings
+from tithe.core.parts.transformer import Transformer
+from tithe.core.parts.tuner import RatedTuner, SteppedTuner, Tuner
 from tithe.core.station import Band, Station
-from tithe.core.transformer import Transformer
 from tithe.core.transmitter import PROTECTIONS, Protection, Transmitter
-from tithe.core.tuner import RatedTuner, SteppedTuner, Tuner
 from tithe.core.verdict import Verdict, verdict_at
 
 __all__ = [

@@ -19,14 +19,13 @@ from tithe.core.antenna import radiation_efficiency
 from tithe.core.arrays import Complex, Real
 from tithe.core.cost import Pause, go_on
 from tithe.core.errors import InputError, require
-from tithe.core.line import Line, LineDetails
-from tithe.core.meter import Meter, Reading
+from tithe.core.parts.line import LineDetails
+from tithe.core.parts.meter import Reading
+from tithe.core.parts.part import Details, Part, Tuned, TunerTold, UnderPower
 from tithe.core.phases import PHASES, REFINED_FROM_SWR, ROUNDS, OpenPhases, telling, turning_points
 from tithe.core.reflection import mismatch_loss_db, swr
-from tithe.core.station import Part, Station
-from tithe.core.transformer import Transformer
+from tithe.core.station import Station
 from tithe.core.transmitter import Drive
-from tithe.core.tuner import AnyTuned, AnyTuner, AnyTunerDetails, TunerDetails
 from tithe.core.twoport import Port, Powered, Run, TwoPort, through
 
 DB_PER_S_UNIT = 6.0
@@ -45,18 +44,32 @@ class Stage:
     freq_hz: Real
     source: Powered
     load: Powered
-    tuned: AnyTuned | None = None
+    tuned: Tuned | None = None
 
     @cached_property
-    def details(self) -> LineDetails | Reading | AnyTunerDetails | None:
+    def details(self) -> Details | None:
         """What its kind has to tell beside; None of a part out of line."""
+        if self.part.bypassed:
+            return None
         if self.tuned is not None:
             return self.tuned.details(self.source, self.load)
-        if isinstance(self.part, Line) and not self.part.bypassed:
-            return self.part.details(self.freq_hz, self.source, self.load)
-        if isinstance(self.part, Meter) and not self.part.bypassed:
-            return self.part.read(self.source, self.station.transmitter.emission)
-        return None
+        emission = self.station.transmitter.emission
+        return self.part.details(UnderPower(self.freq_hz, self.source, self.load, emission))
+
+    @property
+    def along(self) -> LineDetails | None:
+        """The wave along a length of line."""
+        return self.details.along if self.details else None
+
+    @property
+    def reading(self) -> Reading | None:
+        """What a meter shows."""
+        return self.details.reading if self.details else None
+
+    @property
+    def setting(self) -> TunerTold | None:
+        """How a tuner is set."""
+        return self.details.setting if self.details else None
 
     @property
     def in_w(self) -> Real:
@@ -86,8 +99,8 @@ class Stage:
     @property
     def volts_rms_worst(self) -> Real:
         """The larger rms voltage of the part's two ends; on a line, of all its length."""
-        if isinstance(self.details, LineDetails):
-            return np.asarray(self.details.volts_peak_max[0] / np.sqrt(2))
+        if self.along is not None:
+            return np.asarray(self.along.volts_peak_max[0] / np.sqrt(2))
         return np.maximum(np.abs(self.source.v), np.abs(self.load.v))
 
 
@@ -160,15 +173,11 @@ class Budget:
         handbook = np.zeros(self.radiated_w.shape)
         turned = 1.0
         for stage in self.stages:
-            part = stage.part
-            if isinstance(part, AnyTuner) or part.bypassed:
+            if stage.part.bypassed:
                 continue
-            if isinstance(stage.details, LineDetails):
-                handbook = handbook + stage.details.handbook_db
-            elif not isinstance(part, Line):
-                handbook = handbook + part.loss_db
-            if isinstance(part, Transformer):
-                turned *= part.ratio
+            along = stage.along
+            handbook = handbook + (along.handbook_db if along else stage.part.matched_db(self.freq_hz))
+            turned *= stage.part.impedance_ratio
         r0 = self.station.transmitter.reference_ohm * turned
         rho = np.minimum(np.abs(self.antenna.gamma(r0)), 1.0)
         return Counted(mismatch_loss_db(rho), handbook, self.total_db)
@@ -179,32 +188,24 @@ MAX_RUN_DB = 400.0
 """Matched loss of the whole run beyond which nothing is computed: one part in 10⁴⁰ arrives."""
 
 
-def matched_db(part: Part, freq_hz: Real) -> Real | float:
-    """Loss of a part into a matched load, dB; 0 for one out of line, and for a tuner."""
-    if part.bypassed or isinstance(part, AnyTuner):
-        return 0.0
-    return part.matched_db(freq_hz) if isinstance(part, Line) else part.loss_db
-
-
 def _require_bearable(station: Station, freq_hz: Real) -> None:
     """An error where the run would lose all but nothing; every part's loss grows with the frequency."""
     total, highest = np.zeros(1), np.max(freq_hz, keepdims=True)
     for n, part in enumerate(station.chain):
-        total = total + matched_db(part, highest)
+        total = total + (0.0 if part.bypassed else part.matched_db(highest))
         if not (total <= MAX_RUN_DB).all():
-            place = f"chain[{n}].{'length_m' if isinstance(part, Line) else 'loss_db'}"
-            rule = f"makes the run lose more than {MAX_RUN_DB:g} dB when matched; no power would arrive"
-            raise InputError(place, rule)
+            place = f"chain[{n}].{part.size_key}"
+            raise InputError(place, "loses-everything", most_db=MAX_RUN_DB)
 
 
 def run_without_tuners(station: Station, freq_hz: Real) -> Run:
     """All passive parts in line, from the radio to the antenna."""
     run, lost_db = through(freq_hz), np.zeros(np.shape(freq_hz))
     for part in station.chain:
-        if part.bypassed or isinstance(part, AnyTuner):
-            continue
-        run = run @ part.two_port(freq_hz)
-        lost_db = lost_db + matched_db(part, freq_hz)
+        two_port = None if part.bypassed else part.two_port(freq_hz)
+        if two_port is not None:
+            run = run @ two_port
+            lost_db = lost_db + part.matched_db(freq_hz)
     return Run(run, np.asarray(lost_db))
 
 
@@ -231,22 +232,18 @@ class _Chain:
     @cached_property
     def two_ports(self) -> list[TwoPort | None]:
         """Of each part in turn; None of tuners and of what is out of line."""
-        parts = self.station.chain
-        return [
-            None if part.bypassed or isinstance(part, AnyTuner) else part.two_port(self.freq_hz)
-            for part in parts
-        ]
+        return [None if part.bypassed else part.two_port(self.freq_hz) for part in self.station.chain]
 
-    def _walk_back(self, antenna: Port) -> list[tuple[Port, Port, AnyTuned | None]]:
+    def _walk_back(self, antenna: Port) -> list[tuple[Port, Port, Tuned | None]]:
         port, ends = antenna, []
         for part, two_port in zip(reversed(self.station.chain), reversed(self.two_ports), strict=True):
             load, tuned = port, None
-            if isinstance(part, AnyTuner) and not part.bypassed:
-                self.pause()
-                tuned = part.tune(self.freq_hz, load, self.station.transmitter.reference_ohm)
-                port = tuned.input(load)
-            elif two_port is not None:
+            if two_port is not None:
                 port = two_port.input(load)
+            elif part.tuner is not None and not part.bypassed:
+                self.pause()
+                tuned = part.tuner.tune(self.freq_hz, load, self.station.transmitter.reference_ohm)
+                port = tuned.input(load)
             ends.append((port, load, tuned))
         return ends[::-1]
 
@@ -261,7 +258,7 @@ class _Chain:
             Stage(station, part, freq_hz, before.powered(scale), after.powered(scale), tuned)
             for part, (before, after, tuned) in zip(station.chain, ends, strict=True)
         )
-        efficiency = radiation_efficiency(station.antenna, freq_hz, antenna)
+        efficiency = radiation_efficiency(station.antenna.loss, freq_hz, antenna)
         fed = antenna.powered(scale)
         return Budget(station, freq_hz, drive, stages, fed, np.asarray(fed.power_w * efficiency), turns)
 
@@ -283,7 +280,7 @@ def solve(
     """
     freq_hz = np.atleast_1d(np.asarray(freq_hz, dtype=np.float64))
     good = bool(np.isfinite(freq_hz).all() and (freq_hz > 0).all())
-    require(good, "mhz", "every frequency must be a finite number above 0")
+    require(good, "mhz", "frequencies")
     _require_bearable(station, freq_hz)
     chain = _Chain(station, freq_hz, pause)
     if station.antenna.phase_known:
@@ -339,11 +336,8 @@ def _figures(budget: Budget) -> Real:
     with np.errstate(divide="ignore", invalid="ignore"):  # a short has no admittance, an open no impedance
         z, susceptance = powers / amps, -powers.imag / volts
         kept = powers.real[1:] / powers.real[:-1]
-    tuners = [stage.details for stage in budget.stages if stage.tuned is not None]
-    borne: list[Real] = []
-    for tuner in tuners:
-        if isinstance(tuner, TunerDetails):
-            borne += [tuner.limit_w, *(figure for load in tuner.loads.values() for figure in load)]
+    told = (stage.details for stage in budget.stages if stage.tuned is not None)
+    borne = [height for details in told if details for height in details.heights]
     drive = (budget.drive.held_back_w, budget.drive.turned_back_w)
     heights = np.stack([budget.radiated_w, *drive, np.abs(budget.gamma), *borne])
     scaled = (amplitude**2 * one for one in (volts, amps, -np.diff(powers.real, axis=0)))

@@ -77,7 +77,7 @@ def handbook_loss_db(matched_db: Any, rho: Any) -> Real:
 
     It assumes many wavelengths of line, or a loss spread evenly over conductor and dielectric.
     On short lines with very low or very high resistances at the end it can be off by a factor of
-    two or three; `tithe.core.line` computes the real figure.
+    two or three; `tithe.core.parts.line` computes the real figure.
 
     >>> round(float(handbook_loss_db(1.0, 0.5)), 4)
     1.5039

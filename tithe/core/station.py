@@ -5,15 +5,9 @@ from __future__ import annotations
 from dataclasses import dataclass
 
 from tithe.core.antenna import Antenna
-from tithe.core.errors import require, require_not_negative, require_positive
-from tithe.core.inline import Inline
-from tithe.core.line import Line
-from tithe.core.meter import Meter
-from tithe.core.transformer import Transformer
+from tithe.core.errors import require_above, require_not_negative, require_positive
+from tithe.core.parts.part import Part
 from tithe.core.transmitter import Transmitter
-from tithe.core.tuner import AnyTuner
-
-Part = Line | Inline | Transformer | Meter | AnyTuner
 
 
 @dataclass(frozen=True)
@@ -28,9 +22,7 @@ class Band:
     def __post_init__(self) -> None:
         require_positive("low_hz", self.low_hz)
         require_not_negative("weight", self.weight)
-        require(
-            self.high_hz > self.low_hz, "high_hz", f"must be above low_hz ({self.low_hz:g})", self.high_hz
-        )
+        require_above("high_hz", self.high_hz, "low_hz", self.low_hz)
 
     @property
     def middle_hz(self) -> float:

@@ -36,15 +36,15 @@ class Protection:
     own_reach_swr: float = 1.0
 
     def __post_init__(self) -> None:
-        require(len(self.points) > 0, "foldback", "needs at least one point [SWR, share]")
+        require(len(self.points) > 0, "foldback", "no-points")
         last = 0.0
         for k, (ratio, share) in enumerate(self.points):
             place = f"foldback[{k}]"
-            require(ratio >= 1, place, "has an SWR below 1", ratio)
-            require(ratio > last, place, "must have a higher SWR than the point before it", ratio)
-            require(0 <= share <= 1, place, "must keep a share between 0 and 1", share)
+            require(ratio >= 1, place, "swr-below-1", ratio)
+            require(ratio > last, place, "rising-swr", ratio)
+            require(0 <= share <= 1, place, "keep-share", share)
             last = ratio
-        require(self.own_reach_swr >= 1, "own_reach_swr", "must be 1 or more")
+        require(self.own_reach_swr >= 1, "own_reach_swr", "at-least", self.own_reach_swr, least=1)
 
     def share(self, ratio: Real) -> Real:
         """Share of forward power kept at an SWR; infinity included."""

@@ -1,4 +1,4 @@
-"""One frequency of a budget in sentences: how much leaves, what took most, whether anyone hears it."""
+"""One frequency of a budget judged: how much leaves, what took most, whether anyone hears it."""
 
 from __future__ import annotations
 
@@ -9,48 +9,47 @@ import numpy as np
 
 from tithe.core.arrays import Real
 from tithe.core.budget import AUDIBLE_DB, DB_PER_S_UNIT, Budget, Stage, solve
+from tithe.core.message import Message, Told, tell
 from tithe.core.phases import middle
 from tithe.core.station import Station
-from tithe.core.tuner import AnyTuner
-from tithe.core.wording import figure, ratio, span, watts
 
 State = Literal["clear", "audible", "costly", "unmatched", "doubtful"]
+Place = Literal["radio", "reflection", "part", "antenna"]
 
 
 @dataclass(frozen=True)
 class Taker:
-    """What took power: its name, watts (median, least, most), its place in the chain (None: ends), and
-    whether its name is a plural."""
+    """What took power: where, watts (median, least, most), and of a part its index and label."""
 
-    label: str
+    place: Place
     taken_w: float
     least_w: float
     most_w: float
-    stage: int | None
-    plural: bool = False
+    stage: int | None = None
+    label: str = ""
 
 
 @dataclass(frozen=True)
 class Verdict:
-    """The state of a frequency, the sentence for it, and what took most."""
+    """The state of a frequency, what there is to tell of it, and what took most."""
 
     state: State
-    sentence: str
+    told: Told
     biggest: Taker | None
 
 
 def takers(budget: Budget, k: int) -> list[Taker]:
     """All that took power at the k-th frequency, most first."""
 
-    def taker(label: str, values: Real, stage: int | None = None, plural: bool = False) -> Taker:
+    def taker(place: Place, values: Real, stage: int | None = None, label: str = "") -> Taker:
         here = values[..., k]
-        return Taker(label, middle(values, k), float(here.min()), float(here.max()), stage, plural)
+        return Taker(place, middle(values, k), float(here.min()), float(here.max()), stage, label)
 
     found = [
-        taker("the radio’s protection", budget.drive.held_back_w),
-        taker("reflection at the radio", budget.drive.turned_back_w),
-        *(taker(f"“{s.part.label}”", s.taken_w, n) for n, s in enumerate(budget.stages)),
-        taker("the antenna’s own losses", budget.antenna_taken_w, plural=True),
+        taker("radio", budget.drive.held_back_w),
+        taker("reflection", budget.drive.turned_back_w),
+        *(taker("part", s.taken_w, n, s.part.label) for n, s in enumerate(budget.stages)),
+        taker("antenna", budget.antenna_taken_w),
     ]
     return sorted(found, key=lambda one: -one.taken_w)
 
@@ -78,90 +77,59 @@ def _short_of_match(stage: Stage, k: int) -> bool:
 
 def verdict_at(budget: Budget, k: int, place: str = "") -> Verdict:
     """The verdict at the k-th frequency; ``place`` names the band, e.g. ``30 m``."""
-    power = budget.station.transmitter.power_w
-    where = f"On {place} " if place else ""
-    radiated = budget.radiated_w[..., k]
-    leaves = f"{where}{_range(radiated)} of {watts(power)} W leave the antenna."
-    sentences = [leaves[0].upper() + leaves[1:]]
+    rated, state = budget.station.transmitter.power_w, state_at(budget, k)
+    leaves = {"radiated_w": _ends(budget.radiated_w, k), "rated_w": rated}
+    told = [tell("verdict.leaves-on", band=place, **leaves) if place else tell("verdict.leaves", **leaves)]
     biggest = takers(budget, k)[0]
-    if biggest.taken_w >= 0.005 * power:
-        name = biggest.label[0].upper() + biggest.label[1:]
-        takes = "take" if biggest.plural else "takes"
-        sentences.append(f"{name} {takes} most, {span(watts, biggest.least_w, biggest.most_w)} W.")
-    sentences.append(_heard(budget.total_db, k))
-    if state_at(budget, k) == "doubtful":
-        sentences.append("The antenna is guessed here, so all of this is.")
-    elif state_at(budget, k) == "unmatched":
-        sentences.append("No match is made here.")
+    if biggest.taken_w >= 0.005 * rated:
+        taken = (biggest.least_w, biggest.most_w)
+        told.append(tell(f"verdict.takes-most-{biggest.place}", part=biggest.label, taken_w=taken))
+    told.append(_heard(budget.total_db, k))
+    if state in ("doubtful", "unmatched"):
+        told.append(tell(f"verdict.{state}"))
     elif left := [s.swr_in[..., k].max() for s in budget.stages if _short_of_match(s, k)]:
-        sentences.append(f"The tuner leaves SWR {ratio(float(max(left)))}, within your comfort.")
-    return Verdict(
-        state_at(budget, k), " ".join(sentences), biggest if biggest.taken_w > 0.005 * power else None
-    )
+        told.append(tell("verdict.within-comfort", ratio=float(max(left))))
+    return Verdict(state, tuple(told), biggest if biggest.taken_w > 0.005 * rated else None)
 
 
-def _range(values: Real) -> str:
-    low, high = watts(float(values.min())), watts(float(values.max()))
-    return low if low == high else f"between {low} and {high}"
+def _ends(values: Real, k: int) -> tuple[float, float]:
+    return float(values[..., k].min()), float(values[..., k].max())
 
 
-def _heard(total_db: Real, k: int) -> str:
-    lost_db = total_db[..., k]
+def _heard(total_db: Real, k: int) -> Message:
     lost = middle(total_db, k)
     if not np.isfinite(lost):
-        return "Nothing would be heard."
-    loss = span(figure, float(lost_db.min()), float(lost_db.max()))
-    typical = "Typically a" if np.size(lost_db) > 1 else "A"
+        return tell("verdict.silent")
+    told = {"typically": np.size(total_db[..., k]) > 1, "loss_db": _ends(total_db, k)}
     if lost < AUDIBLE_DB:
-        return f"{typical} listener would not hear the difference ({loss} dB)."
-    units = lost / DB_PER_S_UNIT
-    return f"{typical} listener would lose {_s_units(units)} ({loss} dB)."
-
-
-_FRACTIONS = (
-    (0.29, "a quarter of an S-unit"),
-    (0.41, "a third of an S-unit"),
-    (0.58, "half an S-unit"),
-    (0.72, "two thirds of an S-unit"),
-    (0.9, "most of an S-unit"),
-    (1.15, "one S-unit"),
-)
-
-
-def _s_units(units: float) -> str:
-    for share, words in _FRACTIONS:
-        if units <= share:
-            return words
-    return f"{figure(round(units, 1))} S-units"
+        return tell("verdict.inaudible", **told)
+    return tell("verdict.audible", **told, s_units=lost / DB_PER_S_UNIT)
 
 
 def match_moved_to_antenna(station: Station) -> Station | None:
     """The same station with its one active tuner at the antenna; None where there is nothing to move."""
-    active = [n for n, part in enumerate(station.chain) if isinstance(part, AnyTuner) and not part.bypassed]
-    if len(active) != 1 or active[0] == len(station.chain) - 1:
+    active = [(n, p.tuner) for n, p in enumerate(station.chain) if p.tuner and not p.bypassed]
+    if len(active) != 1 or active[0][0] == len(station.chain) - 1:
         return None
-    tuner = station.chain[active[0]]
-    assert isinstance(tuner, AnyTuner)
-    rest = station.chain[: active[0]] + station.chain[active[0] + 1 :]
-    return replace(station, chain=(*rest, replace(tuner, setting="auto")))
+    at, tuner = active[0]
+    rest = station.chain[:at] + station.chain[at + 1 :]
+    return replace(station, chain=(*rest, tuner.automatic()))
 
 
-def moving_the_match(budget: Budget, k: int) -> str:
-    """What moving the tuner to the antenna would change, as a sentence; "" where it does not apply."""
+def moving_the_match(budget: Budget, k: int) -> Told:
+    """What moving the tuner to the antenna would change; nothing where it does not apply."""
     moved = match_moved_to_antenna(budget.station)
     if moved is None:
-        return ""
+        return ()
     # The run is the same without its tuner, so the phases of both are the same, one by one.
     turns = None if budget.turns is None else budget.turns[:, k : k + 1]
     other = solve(moved, budget.freq_hz[k : k + 1], turns)
     gain = np.asarray(other.radiated_w - budget.radiated_w[..., k : k + 1])
+    least, most = float(gain.min()), float(gain.max())
     if np.abs(gain).max() < 0.01 * budget.station.transmitter.power_w:
-        return "Moving the match to the antenna would change next to nothing."
-    if gain.min() >= 0:
-        return f"The same tuner at the antenna would give back {span(watts, gain.min(), gain.max())} W."
-    if gain.max() <= 0:
-        return f"The same tuner at the antenna would lose another {span(watts, -gain.max(), -gain.min())} W."
-    return (
-        f"The same tuner at the antenna would lose up to {watts(-gain.min())} W or give back up to "
-        f"{watts(gain.max())} W, depending on the phase that is not known."
-    )
+        return (tell("moving.nothing"),)
+    if least >= 0:
+        return (tell("moving.gains", gain_w=(least, most)),)
+    if most <= 0:
+        return (tell("moving.loses", loss_w=(-most, -least)),)
+    return (tell("moving.either", loss_w=-least, gain_w=most),)

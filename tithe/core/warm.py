@@ -4,12 +4,12 @@ from __future__ import annotations
 
 import numpy as np
 
-from tithe.core.antenna_swr import SwrAntenna
+from tithe.core.antenna import SwrAntenna
 from tithe.core.budget import solve
-from tithe.core.line import AttenuatedLine, Line
+from tithe.core.parts.line import AttenuatedLine, Line
+from tithe.core.parts.tuner import SteppedTuner, Tuner
 from tithe.core.station import Station
 from tithe.core.transmitter import Transmitter
-from tithe.core.tuner import SteppedTuner, Tuner
 from tithe.core.twoport import Port
 
 

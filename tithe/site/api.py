@@ -14,16 +14,18 @@ from ninja.parser import Parser
 from ninja.renderers import BaseRenderer
 from ninja.responses import NinjaJSONEncoder
 
-from tithe.choices.api import router as choices
 from tithe.core import InputError
-from tithe.formats.station_file import StationError, load_body
-from tithe.formats.wire import input_errors
-from tithe.library.api import router as library
-from tithe.stations.api import router as stations
-from tithe.stations.api_compute import router as compute
-from tithe.stations.api_shelf import router as shelf
-from tithe.stations.slot import BUSY, BusyError, GoneError
-from tithe.sweeps.api import router as sweeps
+from tithe.document.complaints import input_errors
+from tithe.document.errors import StationError
+from tithe.document.strict_json import load_body
+from tithe.web.choose.api import router as choices
+from tithe.web.http import NotKeptError, refusals
+from tithe.web.library.api import router as library
+from tithe.web.slot import BusyError, GoneError
+from tithe.web.stations.api import router as stations
+from tithe.web.stations.api_compute import router as compute
+from tithe.web.stations.api_shelf import router as shelf
+from tithe.web.sweeps.api import router as sweeps
 
 
 class StrictParser(Parser):
@@ -56,8 +58,7 @@ for router in (library, stations, compute, shelf, sweeps, choices):
 
 
 def _refusal(request: HttpRequest, errors: list[InputError], status: int = 422) -> HttpResponse:
-    rows = [{"place": e.place, "rule": e.rule} for e in errors]
-    return api.create_response(request, {"errors": rows}, status=status)
+    return api.create_response(request, refusals(errors), status=status)
 
 
 @api.exception_handler(ValidationError)
@@ -73,7 +74,12 @@ def _invalid(request: HttpRequest, error: ValidationError) -> HttpResponse:
 
 @api.exception_handler(StationError)
 def _bad_station(request: HttpRequest, error: StationError) -> HttpResponse:
-    return _refusal(request, [e.under("document") for e in error.errors])
+    return _refusal(request, error.under("document").errors)
+
+
+@api.exception_handler(NotKeptError)
+def _not_kept(request: HttpRequest, error: NotKeptError) -> HttpResponse:
+    return _refusal(request, [error], 404)
 
 
 @api.exception_handler(InputError)
@@ -83,7 +89,7 @@ def _bad_input(request: HttpRequest, error: InputError) -> HttpResponse:
 
 @api.exception_handler(RequestDataTooBig)
 def _too_big(request: HttpRequest, error: RequestDataTooBig) -> HttpResponse:
-    return _refusal(request, [InputError("", "The request is larger than 48 MB")], 413)
+    return _refusal(request, [InputError("", "request-too-large", most_mb=48)], 413)
 
 
 @api.exception_handler(HttpError)
@@ -91,12 +97,12 @@ def _http_error(request: HttpRequest, error: HttpError) -> HttpResponse:
     cause = error.__cause__ or error.__context__
     if isinstance(cause, InputError):
         return _refusal(request, [cause])
-    return _refusal(request, [InputError("", str(error))], error.status_code)
+    return _refusal(request, [InputError("", "http", message=str(error))], error.status_code)
 
 
 @api.exception_handler(BusyError)
 def _busy(request: HttpRequest, error: BusyError) -> HttpResponse:
-    return _refusal(request, [InputError("", BUSY)], 503)
+    return _refusal(request, [InputError("", "busy")], 503)
 
 
 @api.exception_handler(GoneError)
@@ -106,11 +112,10 @@ def _gone(request: HttpRequest, error: GoneError) -> HttpResponse:
 
 @api.exception_handler(OverflowError)
 def _too_large(request: HttpRequest, error: OverflowError) -> HttpResponse:
-    return _refusal(request, [InputError("", "The request holds a number too large to be kept or looked up")])
+    return _refusal(request, [InputError("", "number-too-large")])
 
 
 @api.exception_handler(Exception)
 def _own_fault(request: HttpRequest, error: Exception) -> HttpResponse:
     logging.getLogger("django.request").error("unhandled", exc_info=error)
-    text = "Something went wrong in Tithe itself; nothing was changed. The server’s console has the details."
-    return _refusal(request, [InputError("", text)], 500)
+    return _refusal(request, [InputError("", "own-fault")], 500)

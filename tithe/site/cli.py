@@ -10,18 +10,22 @@ from pathlib import Path
 
 import numpy as np
 
+from tithe import text
 from tithe.core import InputError, Line, solve
 from tithe.core.bands import USUAL
 from tithe.core.choose import EVERY_THIRD, doubts, evaluate, question
 from tithe.core.errors import require
-from tithe.core.sweep import NEEDS, move
+from tithe.core.message import tell
+from tithe.core.sweep import move
 from tithe.core.verdict import verdict_at
-from tithe.core.wording import figure, watts
-from tithe.formats import budget_json, choice, choose_json, shelf, station_file, sweep_file, sweep_json
-from tithe.formats.station_file import StationError
-from tithe.formats.station_model import StationFile
+from tithe.document import choice, shelf, station_file, strict_json
+from tithe.document.errors import StationError
+from tithe.document.station import StationFile
+from tithe.files import sweep_file
+from tithe.results import budget_json, choose_json, sweep_json
 from tithe.site import copies, folder
 from tithe.site.folder import StartError
+from tithe.text.quantities import figure, watts
 
 
 def main(argv: list[str] | None = None) -> int:
@@ -42,7 +46,7 @@ def main(argv: list[str] | None = None) -> int:
         complaint = error.errors[0]
     except InputError as error:
         complaint = error
-    print(str(complaint).replace("\n", " "), file=sys.stderr)
+    print(text.line(complaint).replace("\n", " "), file=sys.stderr)
     return 2
 
 
@@ -69,24 +73,24 @@ def _parser() -> argparse.ArgumentParser:
     command.add_argument("station", type=Path)
     command.add_argument("--json", action="store_true")
     command.set_defaults(run=_choose)
-    for name, text, run in (
+    for name, about, run in (
         ("backup", "copy everything into one file, while serving or not", _backup),
         ("restore", "put such a copy back; what stands there is copied first", _restore),
     ):
-        command = commands.add_parser(name, help=text)
+        command = commands.add_parser(name, help=about)
         command.add_argument("file", type=Path)
         command.set_defaults(run=run)
-    for name, text, run in (
+    for name, about, run in (
         ("export", "all stations with history and sweeps, and the shelf, as one file", _export),
         ("import", "add what such a file holds to what is kept", _import),
     ):
-        command = commands.add_parser(name, help=text)
+        command = commands.add_parser(name, help=about)
         command.add_argument("file", type=Path)
         command.set_defaults(run=run)
     command = commands.add_parser("check", help="whether the database is whole")
     command.set_defaults(run=_check)
-    for name, text in (("serve", "the application"), ("demo", "the application with demo stations")):
-        command = commands.add_parser(name, help=text)
+    for name, about in (("serve", "the application"), ("demo", "the application with demo stations")):
+        command = commands.add_parser(name, help=about)
         command.add_argument("--port", type=int, default=8000)
         command.set_defaults(run=_serve, demo=name == "demo")
     return parser
@@ -94,60 +98,65 @@ def _parser() -> argparse.ArgumentParser:
 
 def read_station_file(path: Path) -> StationFile:
     """The document in a file."""
-    return station_file.read(_text(path, station_file.MAX_BYTES))
+    return station_file.read(_text(path, strict_json.MAX_BYTES))
 
 
 def _text(path: Path, most: int) -> str:
     """A file's text, if it is not larger than ``most`` bytes."""
     try:
         if path.stat().st_size > most:
-            raise InputError(str(path), f"is larger than {most // 1_000_000} MB")
+            raise InputError(str(path), "file-too-large", most_mb=most // 1_000_000)
         return path.read_text("utf-8-sig")
     except OSError as error:
-        raise InputError(str(path), f"cannot be read: {error.strerror}") from None
+        raise InputError(str(path), "cannot-be-read", reason=error.strerror) from None
     except UnicodeDecodeError:
-        raise InputError(str(path), "is not UTF-8 text") from None
+        raise InputError(str(path), "not-utf-8") from None
 
 
 def _solve(args: argparse.Namespace) -> int:
-    station = station_file.to_station(read_station_file(args.station))
+    station = read_station_file(args.station).to_core()
     budget = solve(station, np.array(args.mhz) * 1e6)
     if args.json:
         out = {"results": budget_json.results(budget)}
         print(json.dumps(out, ensure_ascii=False, allow_nan=False, indent=1))
     else:
         for k, mhz in enumerate(args.mhz):
-            print(f"{mhz:g} MHz: {verdict_at(budget, k).sentence}")
+            print(f"{mhz:g} MHz: {text.say(verdict_at(budget, k).told)}")
     return 0
 
 
 def _sweep(args: argparse.Namespace) -> int:
-    require(args.comfort_swr >= 1, "--comfort-swr", "must be 1 or more", args.comfort_swr)
-    run = tuple(_through(text) for text in args.through)
+    require(args.comfort_swr >= 1, "--comfort-swr", "at-least", args.comfort_swr, least=1)
+    run = tuple(_through(given) for given in args.through)
     moved = move(sweep_file.read(_text(args.file, sweep_file.MAX_BYTES)), run, 0, len(run))
     reading = sweep_json.reading(moved.sweep, USUAL, args.comfort_swr)
-    reading["contradiction"] = moved.contradiction
+    contradiction = text.say(moved.contradiction)
     if args.json:
-        print(json.dumps(reading, ensure_ascii=False, allow_nan=False, indent=1))
+        print(
+            json.dumps(
+                {**reading, "contradiction": contradiction}, ensure_ascii=False, allow_nan=False, indent=1
+            )
+        )
         return 0
-    print(" ".join(filter(None, (moved.contradiction, reading["sentence"]))))
+    print(" ".join(filter(None, (contradiction, reading["sentence"]))))
     for band in reading["bands"]:
         if band["covered"]:
             worst, least = (_shown(band[key]) for key in ("swr_worst", "swr_least"))
-            print(f"{band['name']}: SWR {least} to {worst}; needs {NEEDS[band['need']]}")
+            need = text.say(tell(f"need.{band['need']}"))
+            print(f"{band['name']}: SWR {least} to {worst}; needs {need}")
     return 0
 
 
 def _choose(args: argparse.Namespace) -> int:
     document = read_station_file(args.station)
-    asked, wanted = question(station_file.to_station(document), EVERY_THIRD), choice.read(document)
+    asked, wanted = question(document.to_core(), EVERY_THIRD), choice.read(document)
     ranking = choose_json.ranked(wanted, evaluate(asked, wanted.kit, wanted.all_candidates()))
     answer = choose_json.answer(wanted, ranking)
-    answer["sure"] = choose_json.sureness(wanted, doubts(ranking, wanted.kit, wanted.settings.budget))
+    sure = choose_json.sureness(wanted, doubts(ranking, wanted.kit, wanted.settings.budget))
     if args.json:
-        print(json.dumps(answer, ensure_ascii=False, allow_nan=False, indent=1))
+        print(json.dumps({**answer, "sure": sure}, ensure_ascii=False, allow_nan=False, indent=1))
         return 0
-    said = (answer["sentence"], answer["shortcomings"], answer["not_worth"], answer["sure"]["sentence"])
+    said = (answer["sentence"], answer["shortcomings"], answer["not_worth"], sure["sentence"])
     print(" ".join(filter(None, said)))
     for one in answer["candidates"][:10]:
         price = "no price" if one["cost"] is None else figure(one["cost"])
@@ -159,16 +168,15 @@ def _shown(value: float | None) -> str:
     return figure(float("inf") if value is None else value)
 
 
-def _through(text: str) -> Line:
+def _through(given: str) -> Line:
     """``LINE:METRES`` as a length of line."""
-    slug, _, length = text.rpartition(":")
+    slug, _, length = given.rpartition(":")
     known = slug in shelf.lines()
-    require(known, "--through", f"{slug!r} is not on the shelf; there are {', '.join(shelf.lines())}", text)
+    require(known, "--through", "no-such-line", slug, allowed=list(shelf.lines()))
     try:
         metres = float(length)
     except ValueError:
-        rule = f"must be LINE:METRES, such as rg-213:38 (it is {text!r})"
-        raise InputError("--through", rule, text) from None
+        raise InputError("--through", "through", given) from None
     return Line(shelf.line_type(slug), metres, slug)
 
 
@@ -191,7 +199,7 @@ def _ready() -> None:
 
 def _export(args: argparse.Namespace) -> int:
     _ready()
-    from tithe.library import everything
+    from tithe.web.library import everything
 
     with folder.told(_data_folder(), writing=args.file), args.file.open("w", encoding="utf-8") as out:
         out.writelines(everything.lines())
@@ -201,20 +209,21 @@ def _export(args: argparse.Namespace) -> int:
 
 def _import(args: argparse.Namespace) -> int:
     _ready()
-    from tithe.library import everything
+    from tithe.web.library import everything
 
     names = []
     try:
         with args.file.open(encoding="utf-8-sig") as lines:
             for n, line in enumerate(lines, start=1):
                 try:
-                    names.append(everything.take(station_file.load_json(line)))
+                    names.append(everything.take(strict_json.load_json(line)))
                 except (InputError, StationError) as error:
-                    raise InputError(f"{args.file}, line {n}", str(error)) from None
+                    first = error.errors[0] if isinstance(error, StationError) else error
+                    raise InputError(f"{args.file}, line {n}", "in-line", message=text.line(first)) from None
     except OSError as error:
-        raise InputError(str(args.file), f"cannot be read: {error.strerror}") from None
+        raise InputError(str(args.file), "cannot-be-read", reason=error.strerror) from None
     except UnicodeDecodeError:
-        raise InputError(str(args.file), "is not UTF-8 text") from None
+        raise InputError(str(args.file), "not-utf-8") from None
     finally:
         taken = list(filter(None, names))
         print(f"Taken in: {', '.join(taken) or 'no station'}.")

@@ -11,11 +11,13 @@ from collections.abc import Iterator
 from contextlib import closing, contextmanager
 from pathlib import Path
 
+from tithe.core.errors import TitheError
+
 DATABASE = "tithe.sqlite3"
 COPIES = "copies"
 
 
-class StartError(Exception):
+class StartError(TitheError):
     """Why Tithe cannot start or copy, and what to do: one sentence or two, for standard error."""
 
 

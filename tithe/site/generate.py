@@ -8,7 +8,7 @@ from pathlib import Path
 
 ROOT = Path(__file__).resolve().parents[2]
 OPENAPI = ROOT / "frontend" / "openapi.json"
-STATION_SCHEMA = ROOT / "tithe" / "formats" / "station.schema.json"
+STATION_SCHEMA = ROOT / "tithe" / "document" / "station.schema.json"
 
 
 def openapi_text() -> str:
@@ -20,7 +20,7 @@ def openapi_text() -> str:
 
 def station_schema_text() -> str:
     """The station file's JSON Schema as shipped."""
-    from tithe.formats.station_model import StationFile
+    from tithe.document.station import StationFile
 
     return json.dumps(StationFile.model_json_schema(), indent=1, ensure_ascii=False) + "\n"
 

@@ -18,15 +18,16 @@ from django.db.migrations.executor import MigrationExecutor
 
 from tithe.core.errors import require
 from tithe.core.warm import warm
-from tithe.library import services as library
 from tithe.site import copies, folder
 from tithe.site.folder import StartError
 from tithe.site.guard import MOST_FILE
-from tithe.stations import services as stations
-from tithe.stations import texts
+from tithe.site.secret import secret_key
+from tithe.web.library import services as library
+from tithe.web.stations import services as stations
+from tithe.web.stations import texts
 
 THREADS = 16
-"""More than the slot lets wait (`tithe.stations.slot`): some are always free for light questions."""
+"""More than the slot lets wait (`tithe.web.slot`): some are always free for light questions."""
 QUIET_S = 60.0
 """How often, between requests, the log is brought into the database and the day's copy looked after."""
 
@@ -34,7 +35,7 @@ QUIET_S = 60.0
 def serve(port: int, *, demo: bool) -> None:
     """Serve on the loopback until interrupted or told to stop. Raises `StartError` with what to do."""
     built = (settings.DIST / "manifest.json").exists()
-    require(built, "", "The page is not built yet: run `make demo` once.")
+    require(built, "", "not-built")
     data: Path = settings.DATA
     look_after(data, demo=demo)
     warm()
@@ -61,6 +62,7 @@ def look_after(data: Path, *, demo: bool) -> None:
 
 
 def _look_after(data: Path, *, demo: bool) -> None:
+    secret_key(data)
     database = data / folder.DATABASE
     held = copies.held_stations(data)
     if held and not database.exists():
@@ -103,7 +105,7 @@ def _listening(port: int) -> waitress.server.BaseWSGIServer:
         return waitress.create_server(
             get_wsgi_application(), host="127.0.0.1", port=port, threads=THREADS,
             max_request_body_size=MOST_FILE, recv_bytes=65_536,  # a station in one piece
-            channel_request_lookahead=1,  # so that it is known who has gone: tithe.stations.slot
+            channel_request_lookahead=1,  # so that it is known who has gone: tithe.web.slot
         )  # fmt: skip
     except OSError as error:
         if error.errno == errno.EADDRINUSE:

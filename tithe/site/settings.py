@@ -5,6 +5,8 @@ from __future__ import annotations
 import os
 from pathlib import Path
 
+from django.utils.functional import SimpleLazyObject
+
 from tithe.site.secret import secret_key
 
 ROOT = Path(__file__).resolve().parents[2]
@@ -14,7 +16,8 @@ DEVELOPING = os.environ.get("TITHE_DEVELOP") == "1"
 """The page comes from Vite, as it is edited (`make dev`)."""
 
 DEBUG = False
-SECRET_KEY = secret_key(DATA)
+SECRET_KEY = SimpleLazyObject(lambda: secret_key(DATA))
+"""Made where it is first used, not where settings are imported."""
 ALLOWED_HOSTS = ["127.0.0.1", "localhost", "[::1]"]
 ROOT_URLCONF = "tithe.site.urls"
 USE_TZ = True
@@ -22,7 +25,13 @@ TIME_ZONE = "UTC"
 DEFAULT_AUTO_FIELD = "django.db.models.BigAutoField"
 APPEND_SLASH = False
 
-INSTALLED_APPS = ["django.contrib.staticfiles", "django_vite", "ninja", "tithe.stations", "tithe.sweeps"]
+INSTALLED_APPS = [
+    "django.contrib.staticfiles",
+    "django_vite",
+    "ninja",
+    "tithe.web.stations",
+    "tithe.web.sweeps",
+]
 MIDDLEWARE = [
     "django.middleware.security.SecurityMiddleware",
     "whitenoise.middleware.WhiteNoiseMiddleware",

@@ -1,3 +1,8 @@
+/**
+ * Figures as text: honest digits, never more. The server's sentences follow the same rules
+ * (`tithe/text/quantities.py`; where they write words, "infinite", "less than", tables write signs), and one
+ * table of examples is tested on both sides (`tests/figures.json`).
+ */
 import type { Figure } from './api/client';
 
 /** The middle of a figure: itself, or the median round an unknown phase. Null for infinite. */
@@ -14,40 +19,50 @@ export function highest(figure: Figure | undefined): number | null {
   return typeof figure === 'object' && figure !== null ? figure.max : (figure ?? null);
 }
 
-/** Three significant digits at the most; whole from 100 up. */
+const LOST = 5e-4;
+
+/** So many decimals, without zeros that say nothing. */
+function fixed(value: number, places: number): string {
+  const text = value.toLocaleString('en', { maximumFractionDigits: places });
+  return text === '-0' ? '0' : text.replace('-', '−');
+}
+
+/** Three significant digits at the most, whole from 100 up. */
 export function digits(value: number | null, count = 3): string {
   if (value === null) return '∞';
   const size = Math.abs(value);
-  if (size < 5e-4) return '0';
-  if (size >= 100) return Math.round(value).toLocaleString('en');
-  return String(Number(value.toPrecision(count)));
+  if (size < LOST) return '0';
+  return fixed(value, Math.max(count - 1 - Math.floor(Math.log10(size)), 0));
 }
 
-/** Watts for reading: whole from 10 up, else two digits, never finer than 0.01; what is lost in rounding is 0. */
+/** Watts: whole from 10 up, two digits below, never finer than 0.01; what is lost in rounding is 0. */
 export function watts(value: number | null): string {
   if (value === null) return '∞';
   const size = Math.abs(value);
-  if (size >= 9.95) return Math.round(value).toLocaleString('en');
-  if (size >= 0.1) return String(Number(value.toPrecision(2)));
-  return size < 1e-9 ? '0' : size < 0.005 ? '<0.01' : value.toFixed(2);
+  if (size >= 9.95) return fixed(value, 0);
+  if (size >= 0.1) return digits(value, 2);
+  return size < 1e-9 ? '0' : size < 0.005 ? '<0.01' : fixed(value, 2);
 }
 
-/** A figure as text; a span as "low – high". */
+/** A figure as text; a span as "low to high". */
 export function shown(figure: Figure | undefined, format: (value: number | null) => string = digits): string {
   if (typeof figure !== 'object' || figure === null) return format(figure ?? null);
-  const [low, high] = [format(figure.min), format(figure.max)];
-  return low === high ? low : `${low} – ${high}`;
+  return span(format(figure.min), format(figure.max));
 }
 
-/** SWR: two decimals below 10, whole above, ∞ for total reflection. */
+/** Two figures as one where they read the same. */
+export function span(low: string, high: string): string {
+  return low === high ? low : `${low} to ${high}`;
+}
+
+/** SWR: two decimals below 10, three close to 1, ∞ for total reflection. */
 export function swr(value: number | null): string {
   if (value === null) return '∞';
-  return value < 10 ? value.toFixed(2) : digits(value);
+  if (value > 1e4) return '>10,000';
+  return value < 10 ? fixed(value, value < 1.05 ? 3 : 2) : digits(value);
 }
 
 /** Decibels: two decimals below 10, one above. */
 export function decibels(value: number | null): string {
-  if (value === null) return '∞';
-  const text = value.toFixed(Math.abs(value) < 10 ? 2 : 1);
-  return Number(text) === 0 ? '0.00' : text;
+  return value === null ? '∞' : fixed(value, Math.abs(value) < 10 ? 2 : 1);
 }

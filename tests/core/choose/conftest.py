@@ -47,7 +47,7 @@ def make_station(z, run_m, line="thin", tuner=None, bands=BANDS, **transmitter):
 
 
 def ranked(station, kit, site, wishes, within_db=1.0, budget=None):
-    present = Candidate("present", "what stands now", kit.owned_line, (), present=True)
+    present = Candidate("present", kit.owned_line, (), present=True)
     chosen = (present, *candidates(site, kit, wishes))
     grid = evaluate(question(station), kit, chosen)
     costs = np.array([cost(to_buy(one, kit, PRICES)) for one in chosen])

@@ -6,7 +6,8 @@ import numpy as np
 import pytest
 
 from tests.core.choose.conftest import BANDS, LINES, make_kit, make_station, ranked
-from tithe.core import AttenuatedLine, InputError, SwrAntenna, Tuner
+from tests.said import refused
+from tithe.core import AttenuatedLine, SwrAntenna, Tuner
 from tithe.core.choose import (
     PLACEMENTS,
     Candidate,
@@ -22,6 +23,7 @@ from tithe.core.choose import (
     sure,
     verdict,
 )
+from tithe.text import say
 
 NAMES = {"thin": "thin coax", "good": "good coax", "open": "open wire"}
 
@@ -34,10 +36,10 @@ def test_a_short_run_at_low_swr_is_left_alone(kit):
     station = make_station(60 - 10j, 5.0, "good")
     ranking = ranked(station, replace(kit, owned_line="good"), Site(5.0, 2.0, 1.0), Wishes())
     assert decided(ranking).present
-    assert verdict(ranking, NAMES).startswith("Nothing is worth doing.")
+    assert say(verdict(ranking, NAMES)).startswith("Nothing is worth doing.")
     found = list(doubts(ranking, kit))
     assert all(doubt.stands for doubt in found)
-    assert sure(found, 1.0, NAMES).startswith("The answer stands")
+    assert say(sure(found, 1.0, NAMES)).startswith("The answer stands")
 
 
 def test_a_long_thin_coax_with_a_wild_load_moves_the_match_or_opens_the_line(kit, site):
@@ -47,7 +49,7 @@ def test_a_long_thin_coax_with_a_wild_load_moves_the_match_or_opens_the_line(kit
         make_station(15 - 400j, 40.0, tuner=Tuner()), kit, site, Wishes(fed_against_ground=True)
     )
     assert decided(without_open).placement in ("feedpoint", "foot")
-    assert "instead of" in verdict(ranking, NAMES)
+    assert "instead of" in say(verdict(ranking, NAMES))
 
 
 def test_without_losses_all_places_of_the_match_tie():
@@ -61,11 +63,14 @@ def test_without_losses_all_places_of_the_match_tie():
     assert score["none"] < 50
 
 
+SLUGS = ("room-4", "room-9", "room-49", "foot", "feedpoint")
+
+
 def made_grid(by_band, present=0):
     """A grid with given watts on each band, alike at edges and middle."""
     asked = question(make_station(50 + 0j, 5.0))
     watts = np.repeat(np.array(by_band, dtype=float), 3, axis=1)[:, None, :]
-    chosen = tuple(Candidate(f"p{n}", f"place {n}", "thin", (), n == present) for n in range(len(by_band)))
+    chosen = tuple(Candidate(SLUGS[n], "thin", (), n == present) for n in range(len(by_band)))
     return Grid(asked, chosen, watts, np.ones(watts.shape), np.ones(watts.shape, dtype=bool))
 
 
@@ -83,35 +88,42 @@ def test_score_regret_and_frontier_are_the_hand_worked_ones():
     assert rank(grid, ranking.costs, within_db=4.0).decision == 0
     assert rank(grid, ranking.costs, within_db=0.2).decision == 3
     assert rank(grid, ranking.costs, within_db=0.2, budget=60).decision == 1
-    assert (
-        not_worth(ranking, NAMES) == ""
-    )  # nothing unbeaten is dearer but the best, and nothing is in the room
+    assert not_worth(ranking, NAMES) == ()  # nothing unbeaten is dearer but the best, nothing in the room
     dearer = rank(grid, np.array([0.0, 50.0, 300.0, 200.0, 20.0]), within_db=4.0)
-    assert not_worth(dearer, NAMES) == ""
+    assert not_worth(dearer, NAMES) == ()
     worth = made_grid([[60, 30], [50, 80], [50, 82], [80, 80], [10, 10]])
-    said = not_worth(rank(worth, np.array([0.0, 50.0, 90.0, 200.0, 20.0]), within_db=1.0), NAMES)
-    assert "place 2, on thin coax would gain 0.082 dB over that, for 90." in said
+    ranking = rank(worth, np.array([0.0, 50.0, 90.0, 200.0, 20.0]), within_db=1.0)
+    said = say(not_worth(ranking, NAMES))
+    assert (
+        "49:1 at the feedpoint, tuner in the room, on thin coax would gain 0.08 dB over that, for 90." in said
+    )
     unknown = rank(grid, np.array([0.0, np.nan, 300.0, 200.0, 20.0]), within_db=1.0)
     assert unknown.decision == 3  # an unknown price does not win as the cheapest
 
 
 def test_what_nobody_would_hear_is_hardly_worth_doing():
     grid = made_grid([[60, 60], [65, 65], [80, 80]])
-    text = verdict(rank(grid, np.array([0.0, 20.0, 900.0]), within_db=1.0), NAMES)
+    text = say(verdict(rank(grid, np.array([0.0, 20.0, 900.0]), within_db=1.0), NAMES))
     assert text.startswith("Hardly worth doing. 60 of 100 W leave")
-    assert "place 1, on thin coax, for 20, would add 0.35 dB, which nobody hears" in text
-    assert "place 2, on thin coax, for 900, would add 1.2 dB, which one hears" in text
+    assert (
+        "9:1 at the feedpoint, tuner in the room, on thin coax, for 20, would add 0.35 dB, which nobody hears"
+        in text
+    )
+    assert (
+        "49:1 at the feedpoint, tuner in the room, on thin coax, for 900, would add 1.25 dB, which one hears"
+        in text
+    )
 
 
 def test_where_nothing_stands_yet_the_verdict_compares_with_nothing():
     grid = made_grid([[60, 60], [80, 80]], present=-1)
     ranking = rank(grid, np.array([20.0, 900.0]), within_db=2.0)
     assert (ranking.present, ranking.decision, ranking.best) == (None, 0, 1)
-    text = verdict(ranking, NAMES)
-    assert text.startswith("Place 0, on thin coax: over your bands 60 of 100 W would leave the antenna.")
+    text = say(verdict(ranking, NAMES))
+    assert "room, on thin coax: over your bands 60 of 100 W would leave the antenna." in text
     assert "instead of" not in text
-    assert text.endswith("The best of all, place 1, on thin coax, for 900, is 1.2 dB better.")
-    with pytest.raises(InputError, match="budget: leaves nothing: the cheapest here costs 20"):
+    assert text.endswith("tuner in the room, on thin coax, for 900, is 1.25 dB better.")
+    with refused("budget: leaves nothing: the cheapest here costs 20"):
         rank(grid, np.array([20.0, 900.0]), budget=10)
 
 
@@ -119,7 +131,7 @@ def test_bands_without_a_match_and_ratings_are_said():
     grid = made_grid([[60, 30], [90, 90]])
     grid.matched[1, 0, :3] = False
     grid.bearable[1, 0, 3:] = 0.4
-    text = shortcomings(rank(grid, np.array([0.0, 10.0])))
+    text = say(shortcomings(rank(grid, np.array([0.0, 10.0]))))
     assert "Not matched from edge to edge: 40 m." in text
     assert "Ratings limit 20 m to 40 W." in text
 
@@ -157,7 +169,7 @@ def test_an_assumption_that_flips_the_answer_is_named(kit):
     assert not found["cable"].stands
     assert found["q"].stands
     assert found["cable"].instead.line == "good"
-    said = sure(list(found.values()), within, NAMES)
+    said = say(sure(list(found.values()), within, NAMES))
     assert "if all lines lose 20 % more, it would be no tuner, on good coax" in said
 
 
@@ -172,14 +184,14 @@ def test_the_antenna_stays_what_it_is_whatever_the_run(kit, site):
     assert (grid.spread_w[:, 1] >= grid.score_w - 1e-9).all()
     rho = np.abs((grid.question.antenna.port.z_ohm - 50) / (grid.question.antenna.port.z_ohm + 50))
     assert rho.mean() > (1.8 - 1) / (1.8 + 1) * 1.05
-    assert "depending on the phase)" in verdict(ranking, NAMES)
+    assert "depending on the phase)" in say(verdict(ranking, NAMES))
 
 
 def test_bands_beyond_the_data_are_left_out_or_refused():
     station = make_station(50 + 0j, 5.0)
-    with pytest.raises(InputError, match="bands: must hold a band that the antenna’s data reach"):
+    with refused("bands: must hold a band that the antenna’s data reach"):
         question(replace(station, bands=(replace(BANDS[0], low_hz=1e6),)))
     assert len(question(replace(station, bands=(replace(BANDS[0], low_hz=1e6), BANDS[1]))).bands) == 1
-    with pytest.raises(InputError, match="lead_m: must not be longer than the run"):
+    with refused("lead_m: must not be longer than the run"):
         Site(2.0, 1.0, 5.0)
-    assert named(Candidate("room", "a tuner", "thin", ()), NAMES) == "a tuner, on thin coax"
+    assert say(named(Candidate("foot", "thin", ()), NAMES)) == "a tuner at the mast foot, on thin coax"

@@ -6,7 +6,7 @@ import pytest
 from tithe.core import Line, Resonator, Station, Transmitter
 from tithe.core.reflection import reflection
 from tithe.core.sweep import with_phase
-from tithe.formats import shelf
+from tithe.document import shelf
 
 
 def swept(antenna, freq_hz):

@@ -4,13 +4,14 @@ from __future__ import annotations
 
 from collections.abc import Callable, Iterator
 from dataclasses import dataclass
-from typing import Literal
+from typing import Any, Literal
 
 import numpy as np
 
-from tithe.core.antenna_guess import Guess
+from tithe.core.antenna.guess import Guess
 from tithe.core.arrays import Real
 from tithe.core.budget import Budget
+from tithe.core.message import Message, tell
 
 Level = Literal["danger", "harm", "misleads", "reminder"]
 
@@ -19,13 +20,13 @@ Level = Literal["danger", "harm", "misleads", "reminder"]
 class Caution:
     """``stage`` is the index of the part in the chain that set it off; None for the station as a whole.
 
-    ``level``: danger to people, harm to equipment, a figure that misleads, or a standing reminder.
+    ``level``: danger to people, harm to equipment, a figure that misleads, or a standing reminder. ``told``:
+    what is the matter; what to do about it goes by the id.
     """
 
     id: str
     level: Level
-    text: str
-    remedy: str
+    told: Message
     stage: int | None = None
 
 
@@ -35,11 +36,6 @@ class Scene:
 
     budget: Budget
     k: int
-
-    @property
-    def mhz(self) -> float:
-        """The frequency in MHz."""
-        return float(self.budget.freq_hz[self.k] / 1e6)
 
     @property
     def guess(self) -> Guess | None:
@@ -55,18 +51,31 @@ class Scene:
         return float(np.min(values[..., self.k]))
 
 
-Finding = tuple[str, int | None]
-"""A sentence and the index of the part it is about."""
+@dataclass(frozen=True)
+class Finding:
+    """What an entry finds: the part it is about, parameters of its sentence, and which of its sentences
+    (``""``: its only one)."""
+
+    stage: int | None
+    params: dict[str, Any]
+    variant: str = ""
+
+
+def found(stage: int | None = None, variant: str = "", /, **params: Any) -> Finding:
+    """A finding from its parameters."""
+    return Finding(stage, params, variant)
+
+
 Trigger = Callable[[Scene], Iterator[Finding]]
-_ENTRIES: dict[str, tuple[Trigger, Level, str]] = {}
+_ENTRIES: dict[str, tuple[Trigger, Level]] = {}
 
 
-def caution(id: str, level: Level, remedy: str) -> Callable[[Trigger], Trigger]:
-    """Enter a trigger under a stable id, with its level and what to do about it."""
+def caution(id: str, level: Level) -> Callable[[Trigger], Trigger]:
+    """Enter a trigger under a stable id, with its level; its words are `tithe.text.cautions`'."""
 
     def enter(trigger: Trigger) -> Trigger:
         assert id not in _ENTRIES, id
-        _ENTRIES[id] = (trigger, level, remedy)
+        _ENTRIES[id] = (trigger, level)
         return trigger
 
     return enter
@@ -81,7 +90,11 @@ def cautions_at(budget: Budget, k: int) -> list[Caution]:
     """Every caution at the k-th frequency, all together."""
     scene = Scene(budget, k)
     return [
-        Caution(id, level, text, remedy, stage)
-        for id, (trigger, level, remedy) in _ENTRIES.items()
-        for text, stage in trigger(scene)
+        Caution(id, level, tell(_code(id, one.variant), **one.params), one.stage)
+        for id, (trigger, level) in _ENTRIES.items()
+        for one in trigger(scene)
     ]
+
+
+def _code(id: str, variant: str) -> str:
+    return f"caution.{id}.{variant}" if variant else f"caution.{id}"

@@ -1,4 +1,4 @@
-"""The verdict in sentences: what to do, what it buys, what would not be worth doing, and how sure that is."""
+"""The verdict: what to do, what it buys, what would not be worth doing, and how sure that is."""
 
 from __future__ import annotations
 
@@ -11,102 +11,89 @@ from tithe.core.budget import AUDIBLE_DB, DB_PER_S_UNIT
 from tithe.core.choose.placements import Candidate
 from tithe.core.choose.rank import Purchase, Ranking
 from tithe.core.choose.sensitivity import Doubt
-from tithe.core.wording import figure, span, watts
+from tithe.core.message import Message, Told, tell
 
 _ALIKE_DB = 0.05
 
 
-def named(candidate: Candidate, names: Mapping[str, str]) -> str:
-    """A candidate in words: its place and its line."""
+def named(candidate: Candidate, names: Mapping[str, str]) -> Message:
+    """A candidate by its place and its line; ``names`` of lines by token."""
     if candidate.present:
-        return "what stands now"
-    return f"{candidate.title}, on {names.get(candidate.line, candidate.line)}"
+        return tell("choose.present")
+    line = names.get(candidate.line, candidate.line)
+    return tell("choose.candidate", place=tell(f"placement.{candidate.placement}"), line=line)
 
 
-def verdict(ranking: Ranking, names: Mapping[str, str]) -> str:
+def verdict(ranking: Ranking, names: Mapping[str, str]) -> Told:
     """What to do, and what it buys over what stands now, if anything stands."""
-    if ranking.present is None:
-        return _to_build(ranking, names)
     decision, best, present = ranking.decision, ranking.best, ranking.present
+    rated_w = ranking.grid.question.station.transmitter.power_w
+
+    def costed(n: int) -> Message:
+        return tell("choose.costed", what=named(ranking.grid.candidates[n], names), money=_money(ranking, n))
+
     score = ranking.grid.score_w
+    what = named(ranking.grid.candidates[decision], names)
+    then = {"what": what, "power": _power(ranking, decision), "rated_w": rated_w}
+    if present is None:
+        return tell("choose.build", **then), *_price_and_best(ranking, names)
     gain, best_gain = (_gain(score[n], score[present]) for n in (decision, best))
-    now = f"{_power(ranking, present)} of {watts(_rated(ranking))} W leave the antenna over your bands"
-    best_named = f"{named(ranking.grid.candidates[best], names)}{_money(ranking, best)}"
+    now = {"now": _power(ranking, present), "rated_w": rated_w}
     if decision == present:
         # Among those alike in power the cheapest goes first; what would add most is asked by itself.
         most = max(ranking.order, key=lambda n: score[n])
         most_gain = _gain(score[most], score[present])
         if most == present or most_gain < _ALIKE_DB:
-            return f"Nothing is worth doing. {now}, and nothing here would better that."
-        most_named = f"{named(ranking.grid.candidates[most], names)}{_money(ranking, most)}"
-        return (
-            f"Nothing is worth doing. {now}; even what would add most, {most_named} would add only "
-            f"{figure(most_gain, 2)} dB, no more than the {figure(ranking.within_db)} dB you let pass."
-        )
-    what = named(ranking.grid.candidates[decision], names)
+            return (tell("choose.nothing-better", **now),)
+        more = {"most": costed(most), "gain_db": most_gain, "within_db": ranking.within_db}
+        return (tell("choose.nothing-worth", **now, **more),)
     if gain < AUDIBLE_DB and decision != best:
-        return (
-            f"Hardly worth doing. {now}; the cheapest within {figure(ranking.within_db)} dB of the best, "
-            f"{what}{_money(ranking, decision)} would add {_heard(gain)}. The best, {best_named} would add "
-            f"{_heard(best_gain)}."
-        )
-    return (
-        f"{_capital(what)}: over your bands {_power(ranking, decision)} of {watts(_rated(ranking))} W would "
-        f"leave the antenna instead of {_power(ranking, present)} W, "
-        f"{_heard(gain)}.{_price_and_best(ranking, names)}"
-    )
+        rivals = {"cheapest": costed(decision), "best": costed(best)}
+        gains = {"gain": _heard(gain), "best_gain": _heard(best_gain)}
+        return (tell("choose.hardly", **now, **rivals, **gains, within_db=ranking.within_db),)
+    instead = tell("choose.do", **then, now=_power(ranking, present), gain=_heard(gain))
+    return instead, *_price_and_best(ranking, names)
 
 
-def _to_build(ranking: Ranking, names: Mapping[str, str]) -> str:
-    """The verdict where nothing stands yet."""
-    what = named(ranking.grid.candidates[ranking.decision], names)
-    return (
-        f"{_capital(what)}: over your bands {_power(ranking, ranking.decision)} of {watts(_rated(ranking))} "
-        f"W would leave the antenna.{_price_and_best(ranking, names)}"
-    )
-
-
-def _price_and_best(ranking: Ranking, names: Mapping[str, str]) -> str:
+def _price_and_best(ranking: Ranking, names: Mapping[str, str]) -> Told:
     """What the decision costs, and how much better the best of all would be."""
     decision, best = ranking.decision, ranking.best
-    cost, said = float(ranking.costs[decision]), ""
+    cost, said = float(ranking.costs[decision]), list[Message]()
     if np.isfinite(cost) and cost > 0:
-        said = f" It costs about {figure(cost)}."
+        said.append(tell("choose.costs", cost=cost))
     if best != decision:
         behind = float(ranking.behind_db[decision])
-        extra = "no better" if behind < _ALIKE_DB else f"{figure(behind, 2)} dB better"
-        what = named(ranking.grid.candidates[best], names)
-        said += f" The best of all, {what}{_money(ranking, best)} is {extra}."
-    return said
+        rival = {"what": named(ranking.grid.candidates[best], names), "money": _money(ranking, best)}
+        alike = behind < _ALIKE_DB
+        said.append(tell("choose.best-alike" if alike else "choose.best-of-all", **rival, better_db=behind))
+    return tuple(said)
 
 
-def _rated(ranking: Ranking) -> float:
-    return ranking.grid.question.station.transmitter.power_w
-
-
-def _money(ranking: Ranking, n: int) -> str:
+def _money(ranking: Ranking, n: int) -> Message:
     cost = float(ranking.costs[n])
-    return f", for {figure(cost)}," if np.isfinite(cost) and cost > 0 else ","
+    return tell("choose.for", cost=cost) if np.isfinite(cost) and cost > 0 else tell("choose.for-nothing")
 
 
 _IN_THE_ROOM = ("none", "radio", "room")
 
 
-def not_worth(ranking: Ranking, names: Mapping[str, str]) -> str:
-    """What would not be worth its money, beside the best of all; "" where nothing suggests itself.
+def not_worth(ranking: Ranking, names: Mapping[str, str]) -> Told:
+    """What would not be worth its money, beside the best of all; nothing where nothing suggests itself.
 
     First the dearest that nothing beats and that would hardly be heard over the decision; else a better coax
     alone, with the match where it is, where that costs as much and gives less.
     """
     score, costs, decision = ranking.grid.score_w, ranking.costs, ranking.decision
     named_already = (decision, ranking.best, ranking.present)
+
+    def against(n: int) -> dict[str, object]:
+        what, gain = named(ranking.grid.candidates[n], names), _gain(score[n], score[decision])
+        return {"what": what, "cost": float(costs[n]), "apart_db": abs(gain)}
+
     dearer = [n for n in ranking.frontier if n not in named_already and costs[n] > costs[decision]]
     hardly = [n for n in dearer if _gain(score[n], score[decision]) < AUDIBLE_DB]
     if hardly:
-        n = hardly[-1]
-        what = named(ranking.grid.candidates[n], names)
-        gain = figure(_gain(score[n], score[decision]), 2)
-        return f"Not worth doing: {what} would gain {gain} dB over that, for {figure(float(costs[n]))}."
+        return (tell("choose.not-worth", **against(hardly[-1])),)
     rivals = [
         n
         for n in ranking.order
@@ -115,50 +102,42 @@ def not_worth(ranking: Ranking, names: Mapping[str, str]) -> str:
         and costs[n] >= max(float(costs[decision]), 1e-9)
         and score[n] < score[decision]
     ]
-    if not rivals:
-        return ""
-    n = rivals[0]
-    less = figure(-_gain(score[n], score[decision]), 2)
-    return (
-        f"Not worth doing: better coax alone. {_capital(named(ranking.grid.candidates[n], names))}, for "
-        f"{figure(float(costs[n]))}, would radiate {less} dB less than that."
-    )
+    return (tell("choose.not-coax-alone", **against(rivals[0])),) if rivals else ()
 
 
-def _power(ranking: Ranking, n: int) -> str:
+def _power(ranking: Ranking, n: int) -> Message:
     """The watts of a candidate, with their interval where the phase is not known."""
     low, high = (float(end) for end in ranking.grid.spread_w[n])
-    middle = watts(float(ranking.grid.score_w[n]))
-    if watts(low) == watts(high):
-        return middle
-    return f"{middle} ({span(watts, low, high)}, depending on the phase)"
+    power_w, rated_w = float(ranking.grid.score_w[n]), ranking.grid.question.station.transmitter.power_w
+    if high - low < 0.005 * rated_w:
+        return tell("choose.power-known", power_w=power_w)
+    return tell("choose.power", power_w=power_w, between_w=(low, high))
 
 
-def _capital(text: str) -> str:
-    return f"{text[0].upper()}{text[1:]}"
-
-
-def sure(found: list[Doubt], within_db: float, names: Mapping[str, str]) -> str:
+def sure(found: list[Doubt], within_db: float, names: Mapping[str, str]) -> Told:
     """Which assumption would flip the answer, and to what."""
     flips = [doubt for doubt in found if not doubt.stands]
     if not flips:
-        tried = "; ".join(doubt.assumption.text for doubt in found)
-        near = f"within {figure(within_db)} dB of the best"
-        return f"The answer stands, {near}, with each of these by itself: {tried}."
+        tried = [tell(f"assumption.{doubt.assumption.id}") for doubt in found]
+        return (tell("choose.stands", within_db=within_db, tried=tried),)
     parts = [
-        f"if {doubt.assumption.text}, it would be {named(doubt.instead, names)}"
-        f" ({figure(doubt.behind_db, 2)} dB in it)"
+        tell(
+            "choose.flip",
+            assumption=tell(f"assumption.{doubt.assumption.id}"),
+            instead=named(doubt.instead, names),
+            behind_db=doubt.behind_db,
+        )
         for doubt in flips
     ]
     held = len(found) - len(flips)
-    rest = f" {held} of {len(found)} assumptions tried do not change it." if held else ""
-    return f"Not quite sure: {'; '.join(parts)}.{rest}"
+    rest = (tell("choose.others-hold", held=held, tried=len(found)),) if held else ()
+    return tell("choose.not-sure", flips=parts), *rest
 
 
-def missing_prices(bought: tuple[Purchase, ...], names: Mapping[str, str]) -> str:
+def missing_prices(bought: tuple[Purchase, ...], names: Mapping[str, str]) -> Told:
     """What has no price yet."""
     lacking = [names.get(one.token, one.token) for one in bought if one.price is None]
-    return f"No price is set for {', '.join(lacking)}." if lacking else ""
+    return (tell("choose.no-price", parts=lacking),) if lacking else ()
 
 
 def _gain(after: float, before: float) -> float:
@@ -167,11 +146,11 @@ def _gain(after: float, before: float) -> float:
     return float(decibels(after / before))
 
 
-def _heard(gain_db: float) -> str:
+def _heard(gain_db: float) -> Message:
     if not np.isfinite(gain_db):
-        return "where now nothing leaves"
+        return tell("choose.from-nothing")
     if abs(gain_db) < AUDIBLE_DB:
-        return f"{figure(gain_db, 2)} dB, which nobody hears"
+        return tell("choose.inaudible", gain_db=gain_db)
     if gain_db < DB_PER_S_UNIT / 2:
-        return f"{figure(gain_db, 2)} dB, which one hears"
-    return f"{figure(gain_db, 2)} dB or {figure(gain_db / DB_PER_S_UNIT, 2)} S-units"
+        return tell("choose.audible", gain_db=gain_db)
+    return tell("choose.s-units", gain_db=gain_db, s_units=gain_db / DB_PER_S_UNIT)

@@ -9,8 +9,6 @@ import numpy as np
 
 from tithe.core.arrays import Real, quotient
 from tithe.core.budget import Budget, Stage
-from tithe.core.line import Line, LineDetails
-from tithe.core.tuner import AnyTunerDetails
 
 
 def bearable_share(budget: Budget) -> Real:
@@ -23,18 +21,16 @@ def bearable_share(budget: Budget) -> Real:
 
 
 def _of(stage: Stage, duty: float) -> Real:
-    part = stage.part
+    along, volts, most_w = stage.along, stage.part.max_volts_rms, stage.part.ratings.max_power_w
     share = np.ones(np.shape(stage.in_w))
-    if isinstance(stage.details, AnyTunerDetails):
-        share = np.minimum(share, quotient(stage.details.limit_w, stage.in_w, 1.0))
-    volts = part.line.max_volts_rms if isinstance(part, Line) else part.ratings.max_volts_rms
-    limit = np.inf if volts is None else volts
-    if isinstance(stage.details, LineDetails) and stage.details.surely_below(limit, duty):
+    if stage.setting is not None:
+        share = np.minimum(share, quotient(stage.setting.limit_w, stage.in_w, 1.0))
+    if along is not None and along.surely_below(np.inf if volts is None else volts, duty):
         return share
     if volts is not None:
         share = np.minimum(share, quotient(volts, stage.volts_rms_worst, np.inf) ** 2)
-    if isinstance(stage.details, LineDetails) and stage.details.part.line.heat_w_per_m is not None:
-        share = np.minimum(share, stage.details.bearable_share(duty))
-    if not isinstance(part, Line) and part.ratings.max_power_w is not None:
-        share = np.minimum(share, quotient(part.ratings.max_power_w, stage.in_w, np.inf))
+    if along is not None and along.part.line.heat_w_per_m is not None:
+        share = np.minimum(share, along.bearable_share(duty))
+    if most_w is not None:
+        share = np.minimum(share, quotient(most_w, stage.in_w, np.inf))
     return np.asarray(share)

@@ -16,7 +16,7 @@ from tithe.core.choose.grid import Question, evaluate, evaluating_s
 from tithe.core.choose.kit import Kit, Site
 from tithe.core.choose.placements import PLACEMENTS, Candidate
 from tithe.core.cost import Pause, go_on, refuse_beyond
-from tithe.core.wording import figure
+from tithe.core.message import Message, tell
 
 LENGTHS_M = (2.0, 3.0, 5.0, 8.0, 12.0, 18.0, 26.0, 38.0, 55.0, 80.0, 120.0)
 
@@ -31,7 +31,7 @@ class BreakEven:
     length_m: Real
     gain_db: Real
     wins_from_m: float | None
-    sentence: str
+    told: Message
 
 
 def break_evens(
@@ -48,7 +48,7 @@ def break_evens(
     rivals = [("room", coax), ("feedpoint", coax), *([("open-room", open_line)] if open_line else [])]
     made = [_candidate(slug, line, site, kit) for slug, line in rivals]
     seconds = len(LENGTHS_M) * evaluating_s(asked, kit, tuple(made))
-    refuse_beyond(seconds, "ask for fewer bands")
+    refuse_beyond(seconds, "fewer-bands")
     sites = (_shortened(site, length) for length in LENGTHS_M)
     scores = np.array([_scores(asked, kit, one, rivals, pause) for one in sites]).T
     found = []
@@ -84,19 +84,12 @@ def _against(base: Candidate, rival: Candidate, gain_db: Real, within_db: float)
         if k > 0:  # straight between the lengths tried, in log length
             share = (within_db - gain_db[k - 1]) / (gain_db[k] - gain_db[k - 1])
             start = float(np.exp(np.log(lengths[k - 1]) + share * np.log(lengths[k] / lengths[k - 1])))
-    rival_name = f"{rival.title[0].upper()}{rival.title[1:]}"
+    names = {"rival": tell(f"placement.{rival.placement}"), "base": tell(f"placement.{base.placement}")}
+    of = {**names, "within_db": within_db}
     if start is None:
-        text = (
-            f"{rival_name} never gains {figure(within_db)} dB on {base.title}, up to {figure(lengths[-1])} m."
-        )
+        told = tell("break-even.never", up_to_m=float(lengths[-1]), **of)
     elif start <= lengths[0]:
-        text = (
-            f"{rival_name} gains {figure(within_db)} dB on {base.title} even on a run of "
-            f"{figure(lengths[0])} m."
-        )
+        told = tell("break-even.always", from_m=float(lengths[0]), **of)
     else:
-        text = (
-            f"{rival_name} begins to gain {figure(within_db)} dB on {base.title} at about "
-            f"{figure(start, 2)} m of run."
-        )
-    return BreakEven(base, rival, lengths, gain_db, start, text)
+        told = tell("break-even.from", from_m=start, **of)
+    return BreakEven(base, rival, lengths, gain_db, start, told)

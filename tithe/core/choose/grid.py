@@ -6,7 +6,7 @@ bear. A tuner that falls short of a match, but leaves no more than the user's co
 
 from __future__ import annotations
 
-from collections.abc import Iterator, Mapping
+from collections.abc import Iterator
 from concurrent.futures import ThreadPoolExecutor
 from dataclasses import dataclass, replace
 from functools import cached_property, partial
@@ -22,9 +22,9 @@ from tithe.core.choose.placements import Candidate, Item
 from tithe.core.choose.stack import StackedLine
 from tithe.core.cost import Pause, go_on, seconds_a_load
 from tithe.core.errors import InputError
-from tithe.core.line import Line
-from tithe.core.station import Band, Part, Station
-from tithe.core.tuner import SteppedTuner, Tuner
+from tithe.core.parts.line import Line
+from tithe.core.parts.part import Part
+from tithe.core.station import Band, Station
 from tithe.core.twoport import Port
 
 AT_ONCE = 2
@@ -64,7 +64,7 @@ def question(station: Station, every: int = 1) -> Question:
     slack = 1e-9 * high if np.isfinite(high) else 0.0
     bands = tuple(b for b in station.bands if low - slack <= b.low_hz and b.high_hz <= high + slack)
     if not bands:
-        raise InputError("bands", "must hold a band that the antenna’s data reach from edge to edge")
+        raise InputError("bands", "no-whole-band")
     freq_hz = np.array([f for b in bands for f in (b.low_hz, b.middle_hz, b.high_hz)])
     port = ThroughPresentRun(station).terminals(freq_hz)
     rows = Port(port.v.reshape(-1, len(freq_hz))[::every], port.i.reshape(-1, len(freq_hz))[::every])
@@ -149,11 +149,7 @@ def evaluating_s(asked: Question, kit: Kit, chosen: tuple[Candidate, ...]) -> fl
     """Seconds that candidates take; raises `InputError` for more than can be kept at once."""
     loads = asked.antenna.port.v.size
     if len(chosen) * loads > MOST_CELLS:
-        raise InputError(
-            "choice",
-            f"has {len(chosen):,} candidates on {len(asked.bands)} bands, which is too much at once: turn "
-            "off lines or places, or ask for fewer bands",
-        )
+        raise InputError("choice", "too-many-candidates", count=len(chosen), bands=len(asked.bands))
     return sum(loads * seconds_a_load(parts_of(one.items, kit)) for one in chosen)
 
 
@@ -201,8 +197,8 @@ def _present(asked: Question, same: tuple[Candidate, ...]) -> Grid:
     """What stands now as its owner uses it: knobs set by hand count at the frequency they were set for, and
     are set anew for every other."""
     chain = asked.station.chain
-    again = _solved(asked, tuple(retuned(part) for part in chain), same)
-    set_hz = [part.set_hz for part in chain if isinstance(part, Tuner | SteppedTuner) and part.set_hz]
+    again = _solved(asked, tuple(part.retuned() for part in chain), same)
+    set_hz = [part.tuner.set_hz for part in chain if part.tuner and part.tuner.set_hz]
     as_set = np.isin(np.round(asked.freq_hz), np.round(set_hz))
     if not as_set.any():
         return again
@@ -213,14 +209,6 @@ def _present(asked: Question, same: tuple[Candidate, ...]) -> Grid:
         bearable=np.where(as_set, set_now.bearable, again.bearable),
         matched=np.where(as_set, set_now.matched, again.matched),
     )
-
-
-def retuned(part: Part) -> Part:
-    """A tuner whose knobs are set by hand, as one sets it anew for each frequency; any other part as it
-    is."""
-    if isinstance(part, Tuner | SteppedTuner) and isinstance(part.setting, Mapping):
-        return replace(part, setting="auto")
-    return part
 
 
 def _solved(asked: Question, chain: tuple[Part, ...], same: tuple[Candidate, ...]) -> Grid:

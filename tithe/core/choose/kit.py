@@ -14,13 +14,14 @@ from typing import ClassVar
 import numpy as np
 
 from tithe.core.antenna import LossResistance
-from tithe.core.antenna_guess import Guess
+from tithe.core.antenna.guess import Guess
 from tithe.core.arrays import Real
 from tithe.core.budget import open_phases_of, run_without_tuners
 from tithe.core.errors import require, require_not_negative, require_positive
-from tithe.core.line import LineType
+from tithe.core.parts.line import LineType
+from tithe.core.parts.part import Part
 from tithe.core.phases import OpenPhases
-from tithe.core.station import Part, Station
+from tithe.core.station import Station
 from tithe.core.twoport import Port
 
 
@@ -38,9 +39,7 @@ class Site:
         for place in ("indoor_m", "lead_m"):
             require_not_negative(place, getattr(self, place))
             shorter = getattr(self, place) <= self.run_m
-            require(
-                shorter, place, f"must not be longer than the run ({self.run_m:g} m)", getattr(self, place)
-            )
+            require(shorter, place, "longer-than-run", getattr(self, place), run_m=self.run_m)
 
 
 @dataclass(frozen=True)

@@ -14,14 +14,13 @@ from dataclasses import dataclass, replace
 import numpy as np
 
 from tithe.core.arrays import Mask, Real
-from tithe.core.choose.grid import Question, retuned
+from tithe.core.choose.grid import Question
 from tithe.core.cost import Pause, go_on, refuse_beyond, seconds_a_load
-from tithe.core.errors import InputError, require, require_positive
-from tithe.core.line import Line
-from tithe.core.station import Part
-from tithe.core.tuner import AnyTuner
+from tithe.core.errors import InputError, require, require_above, require_positive
+from tithe.core.message import Told, tell
+from tithe.core.parts.line import Line
+from tithe.core.parts.part import Part, TunerPart
 from tithe.core.twoport import Port
-from tithe.core.wording import figure
 
 MOST_LENGTHS = 801
 
@@ -35,7 +34,7 @@ class Lengths:
     reached: Mask
     margin_m: Real
     present_m: float
-    sentence: str
+    told: Told
 
 
 def safe_lengths(
@@ -44,49 +43,44 @@ def safe_lengths(
     """For the station's own tuner and its longest line behind it. Raises `InputError` where there is none."""
     require_positive("low_m", low_m)
     require_positive("step_m", step_m)
-    require(high_m > low_m, "high_m", f"must be above low_m ({low_m:g})", high_m)
+    require_above("high_m", high_m, "low_m", low_m)
     count = int((high_m - low_m) / step_m) + 1
-    require(
-        count <= MOST_LENGTHS,
-        "step_m",
-        f"must be larger: {count} lengths are more than {MOST_LENGTHS}",
-        step_m,
-    )
+    require(count <= MOST_LENGTHS, "step_m", "too-many-lengths", step_m, count=count, most=MOST_LENGTHS)
     at, tuner = _tuner(asked)
     behind = asked.station.chain[at + 1 :]
-    main = _main_run(behind)
+    main, run = _main_run(behind)
     loads = asked.antenna.port.v.size
-    narrower = "ask for fewer lengths, with a larger step, or for fewer bands"
-    refuse_beyond(count * loads * seconds_a_load((tuner, *behind)), narrower)
+    refuse_beyond(count * loads * seconds_a_load((tuner, *behind)), "fewer-lengths")
     tried: Real = np.asarray(low_m + step_m * np.arange(count), dtype=np.float64)
     reached = []
     for piece in np.array_split(tried, max(count * loads // PIECE, 1)):
         pause()
-        port = _through(asked, behind, main, piece)
+        port = _through(asked, behind, main, run, piece)
         reached.append(_reached(tuner, asked, port).reshape(len(piece), -1, 3).all(axis=-1))
     by_band: Mask = np.concatenate(reached)
-    present_m = behind[main].length_m  # type: ignore[union-attr]
+    present_m = run.length_m
     margin = _margin(np.asarray(np.all(by_band, axis=1)), step_m)
-    return Lengths(tried, by_band, margin, present_m, _sentence(tried, by_band, margin, present_m, asked))
+    return Lengths(tried, by_band, margin, present_m, _told(tried, by_band, margin, present_m, asked))
 
 
-def _main_run(behind: tuple[Part, ...]) -> int:
-    """The place of the longest line behind the tuner."""
-    if any(isinstance(part, AnyTuner) and not part.bypassed for part in behind):
-        raise InputError("chain", "holds two tuners in line: bypass one of them")
-    runs = [n for n, part in enumerate(behind) if isinstance(part, Line) and not part.bypassed]
+def _main_run(behind: tuple[Part, ...]) -> tuple[int, Line]:
+    """The longest line behind the tuner, and its place."""
+    if any(part.tuner and not part.bypassed for part in behind):
+        raise InputError("chain", "two-tuners-in-line")
+    runs = [(n, part.feedline) for n, part in enumerate(behind) if part.feedline and not part.bypassed]
     if not runs:
-        raise InputError("chain", "has no line behind its tuner whose length could change")
-    return max(runs, key=lambda n: behind[n].length_m)  # type: ignore[union-attr]
+        raise InputError("chain", "no-line-behind-tuner")
+    return max(runs, key=lambda run: run[1].length_m)
 
 
-def _through(asked: Question, behind: tuple[Part, ...], main: int, lengths: Real) -> Port:
+def _through(asked: Question, behind: tuple[Part, ...], main: int, run: Line, lengths: Real) -> Port:
     """V and I behind the tuner, ``(L, P, F)``, with the main run of each length."""
-    varied = replace(behind[main], length_m=lengths[:, None, None])  # type: ignore[arg-type]
+    varied = replace(run, length_m=lengths[:, None, None])  # type: ignore[arg-type]  # lengths side by side
     port = asked.antenna.port
     for part in reversed((*behind[:main], varied, *behind[main + 1 :])):
-        if not part.bypassed:
-            port = part.two_port(asked.freq_hz).input(port)  # type: ignore[union-attr]
+        two_port = None if part.bypassed else part.two_port(asked.freq_hz)
+        if two_port is not None:
+            port = two_port.input(port)
     return port
 
 
@@ -95,7 +89,7 @@ PIECE = 200_000
 _FIRST = (36, 6, 1)
 
 
-def _reached(tuner: AnyTuner, asked: Question, port: Port) -> Mask:
+def _reached(tuner: TunerPart, asked: Question, port: Port) -> Mask:
     """Whether all phases are reached, shape ``(L, F)``: some phases first, the others where those are."""
     r0, comfort = asked.station.transmitter.reference_ohm, asked.station.comfort_swr
     v, i = np.broadcast_arrays(port.v, port.i)
@@ -110,11 +104,11 @@ def _reached(tuner: AnyTuner, asked: Question, port: Port) -> Mask:
     return reached
 
 
-def _tuner(asked: Question) -> tuple[int, AnyTuner]:
+def _tuner(asked: Question) -> tuple[int, TunerPart]:
     for n, part in enumerate(asked.station.chain):
-        if isinstance(part, AnyTuner) and not part.bypassed:
-            return n, retuned(part)  # type: ignore[return-value]
-    raise InputError("chain", "has no tuner at work: nothing has a reach")
+        if (tuner := part.retuned().tuner) and not part.bypassed:
+            return n, tuner
+    raise InputError("chain", "no-tuner")
 
 
 def _margin(safe: Mask, step_m: float) -> Real:
@@ -125,39 +119,25 @@ def _margin(safe: Mask, step_m: float) -> Real:
     return np.asarray(np.where(safe, nearest * step_m, 0.0))
 
 
-def _sentence(tried: Real, by_band: Mask, margin: Real, present_m: float, asked: Question) -> str:
+def _told(tried: Real, by_band: Mask, margin: Real, present_m: float, asked: Question) -> Told:
     names = [band.name for band in asked.bands]
+    bounds = {"from_m": float(tried[0]), "to_m": float(tried[-1])}
     never = [name for name, ok in zip(names, np.any(by_band, axis=0).tolist(), strict=True) if not ok]
     if never:
-        return (
-            f"No length from {figure(float(tried[0]))} to {figure(float(tried[-1]))} m puts "
-            f"{', '.join(never)} inside "
-            "the tuner’s reach: change the antenna, the tuner or the place of the match."
-        )
+        return (tell("lengths.never", bands=never, **bounds),)
     if not (margin > 0).any():
-        return (
-            "Each band is reached at some length, but no one length reaches them all at once: leave out a "
-            "band, or change the antenna or the tuner."
-        )
+        return (tell("lengths.no-one"),)
     if (margin > 0).all():
-        return (
-            f"Every length from {figure(float(tried[0]))} to {figure(float(tried[-1]))} m puts every band "
-            "inside the tuner’s reach: take any."
-        )
+        return (tell("lengths.all", **bounds),)
     best = int(np.argmax(margin))
-    spare = figure(float(margin[best]), 2)
-    widest = f"The safest is {figure(float(tried[best]))} m, at least {spare} m from the next unsafe one."
+    widest = tell("lengths.safest", length_m=float(tried[best]), spare_m=float(margin[best]))
     here = int(np.argmin(np.abs(tried - present_m)))
     if not tried[0] <= present_m <= tried[-1]:
-        return f"The present {figure(present_m)} m lie outside these bounds. {widest}"
+        return tell("lengths.outside", present_m=present_m), widest
     if margin[here] > 0:
-        left = figure(float(margin[here]), 2)
-        return f"The present {figure(present_m)} m are safe, with at least {left} m to spare. {widest}"
-    out = ", ".join(name for name, ok in zip(names, by_band[here], strict=True) if not ok)
+        return tell("lengths.safe", present_m=present_m, spare_m=float(margin[here])), widest
+    out = [name for name, ok in zip(names, by_band[here], strict=True) if not ok]
     safe = tried[margin > 0]
     nearest = float(safe[np.argmin(np.abs(safe - present_m))])
-    way = "longer" if nearest > present_m else "shorter"
-    return (
-        f"At the present {figure(present_m)} m the tuner does not reach {out}; "
-        f"{figure(abs(nearest - present_m), 2)} m {way} would do. {widest}"
-    )
+    change = {"change_m": abs(nearest - present_m), "longer": nearest > present_m}
+    return tell("lengths.unsafe", present_m=present_m, bands=out, **change), widest

@@ -1,7 +1,7 @@
 """The map: extra loss over matched loss and SWR, its contours, and where the user's bands lie on it.
 
 The extra loss of the handbook, e = (a² − ρ²)/(a²(1 − ρ²)) in power with a = 10^(matched/10), solved for ρ
-gives the contours: ρ² = a²(e − 1)/(a²e − 1). It is the country in general; what the real currents lose on the
+gives the contours: ρ² = a²(e − 1)/(a²e − 1). That is the map in general; what the real currents lose on the
 line in question stands beside each band.
 """
 
@@ -14,13 +14,13 @@ import numpy as np
 
 from tithe.core.arrays import Real, decibels
 from tithe.core.budget import Budget, Stage
-from tithe.core.errors import require, require_positive
-from tithe.core.line import LineDetails
+from tithe.core.errors import require_positive
+from tithe.core.parts.line import LineDetails
 from tithe.core.phases import middle
 from tithe.core.reflection import handbook_loss_db, swr
 
 LEVELS_DB = (0.5, 1.0, 3.0, 6.0)
-Country = Literal["room will do", "either", "match outside"]
+Region = Literal["room will do", "either", "match outside"]
 
 
 def contour_swr(matched_db: Real, extra_db: float) -> Real:
@@ -29,7 +29,7 @@ def contour_swr(matched_db: Real, extra_db: float) -> Real:
     >>> round(float(contour_swr(np.array([1.0]), 0.5039)[0]), 2)
     3.0
     """
-    require(extra_db > 0, "extra_db", "must be above 0", extra_db)
+    require_positive("extra_db", extra_db)
     a2, e = 10 ** (np.asarray(matched_db) / 5), 10 ** (extra_db / 10)
     above = a2 * (e - 1)
     below = a2 * e - 1
@@ -57,7 +57,7 @@ def contour_matched_db(ratio: float, extra_db: float) -> float:
 @dataclass(frozen=True)
 class Point:
     """A band on the map: its line's matched loss, SWR at the far end, and the extra loss really and by the
-    handbook, dB. ``extra_db`` holds least, middle and most round an unknown phase; the country is told by the
+    handbook, dB. ``extra_db`` holds least, middle and most round an unknown phase; the region is told by the
     middle of what the line really loses extra."""
 
     band: str
@@ -65,30 +65,28 @@ class Point:
     swr: float
     extra_db: tuple[float, float, float]
     handbook_extra_db: float
-    country: Country
+    region: Region
 
 
-def country(extra_db: float) -> Country:
+def region(extra_db: float) -> Region:
     """Which school is right there: under half a dB nobody gains by moving the match, above 3 dB all do."""
     return "room will do" if extra_db < 0.5 else "either" if extra_db < 3 else "match outside"
 
 
 def points(budget: Budget, names: tuple[str, ...]) -> list[Point]:
     """One point per frequency of the budget, for its longest line."""
-    lines = [stage for stage in budget.stages if isinstance(stage.details, LineDetails)]
+    lines = [(stage, stage.along) for stage in budget.stages if stage.along]
     if not lines:
         return []
-    stage = max(lines, key=lambda one: one.part.length_m)  # type: ignore[union-attr]
-    return [_point(stage, k, name) for k, name in enumerate(names)]
+    stage, along = max(lines, key=lambda one: one[1].part.length_m)
+    return [_point(stage, along, k, name) for k, name in enumerate(names)]
 
 
-def _point(stage: Stage, k: int, name: str) -> Point:
-    line = stage.details
-    assert isinstance(line, LineDetails)
+def _point(stage: Stage, line: LineDetails, k: int, name: str) -> Point:
     rho = np.minimum(np.abs(stage.load.gamma(line.part.line.r0_ohm)), 1.0)
     matched = float(line.matched_db[k])
 
     extra = stage.loss_db[..., k] - matched
     span = (float(np.min(extra)), middle(stage.loss_db, k) - matched, float(np.max(extra)))
     handbook = middle(handbook_loss_db(line.matched_db, rho), k) - matched
-    return Point(name, matched, middle(swr(rho), k), span, handbook, country(span[1]))
+    return Point(name, matched, middle(swr(rho), k), span, handbook, region(span[1]))

@@ -29,23 +29,20 @@ Recipe = Callable[[str, Site, Kit], tuple[Item, ...]]
 
 @dataclass(frozen=True)
 class Placement:
-    """A place for the match. ``hangs``: the token of what it hangs at the feedpoint ("" for nothing);
-    ``note``: what its builder should know beforehand."""
+    """A place for the match. ``hangs``: the token of what it hangs at the feedpoint ("" for nothing)."""
 
     slug: str
-    title: str
     family: Family
     recipe: Recipe
     hangs: str = ""
     power_at_mast: bool = False
     open_indoors: bool = False
-    note: str = ""
 
     def candidate(self, line: str, site: Site, kit: Kit) -> Candidate:
         """The recipe carried out with a line; lengths of nothing are left out."""
         items = self.recipe(line, site, kit)
         there = tuple(item for item in items if item.length_m is None or item.length_m > 0)
-        return Candidate(self.slug, self.title, line, there)
+        return Candidate(self.slug, line, there)
 
 
 @dataclass(frozen=True)
@@ -53,7 +50,6 @@ class Candidate:
     """A placement with a line (a token) and its recipe carried out. ``present``: what stands now."""
 
     placement: str
-    title: str
     line: str
     items: tuple[Item, ...]
     present: bool = False
@@ -149,68 +145,18 @@ def _open_wall_transformer(line: str, site: Site, kit: Kit) -> tuple[Item, ...]:
     )
 
 
-_REMOTE = (
-    "The tuner hangs in the weather and gets its supply through the coax: every part on the way must pass "
-    "DC. Tune at low power; never work on it under power."
-)
-_OPEN = (
-    "Open line wants a balanced antenna, a hand’s breadth of air round it and no touching: it carries high "
-    "voltages. Its loss rises when it is wet."
-)
-_FLOATS = (
-    "A tuner made for coax floats behind the choke: insulate it and do not touch its case under power, or "
-    "take one made for balanced line."
-)
-_END_FED = "It wants a wire near a half wave or its multiples; elsewhere the transformer is overtaxed."
-
 PLACEMENTS: tuple[Placement, ...] = (
-    Placement("none", "no tuner", "coax", _none, hangs="choke"),
-    Placement("radio", "the radio’s own tuner", "coax", _radio, hangs="choke"),
-    Placement("room", "a wide-range tuner in the room", "coax", _wide, hangs="choke"),
-    Placement(
-        "room-4", "4:1 at the feedpoint, tuner in the room", "coax", _transformer("ratio-4"), "ratio-4"
-    ),
-    Placement(
-        "room-9", "9:1 at the feedpoint, tuner in the room", "coax", _transformer("ratio-9"), "ratio-9"
-    ),
-    Placement(
-        "room-49",
-        "49:1 at the feedpoint, tuner in the room",
-        "coax",
-        _transformer("ratio-49"),
-        "ratio-49",
-        note=_END_FED,
-    ),
-    Placement(
-        "foot", "a tuner at the mast foot", "coax", _foot, hangs="choke", power_at_mast=True, note=_REMOTE
-    ),
-    Placement(
-        "feedpoint",
-        "a tuner at the feedpoint",
-        "coax",
-        _feedpoint,
-        hangs="mast-tuner",
-        power_at_mast=True,
-        note=_REMOTE,
-    ),
-    Placement(
-        "open-room",
-        "open line to a balanced tuner in the room",
-        "open",
-        _open_room,
-        open_indoors=True,
-        note=f"{_OPEN} {_FLOATS}",
-    ),
-    Placement(
-        "open-wall",
-        "open line to a tuner at the house wall",
-        "open",
-        _open_wall_tuner,
-        note=f"{_OPEN} {_REMOTE}",
-    ),
-    Placement(
-        "open-wall-4", "open line to a 4:1 at the house wall", "open", _open_wall_transformer, note=_OPEN
-    ),
+    Placement("none", "coax", _none, hangs="choke"),
+    Placement("radio", "coax", _radio, hangs="choke"),
+    Placement("room", "coax", _wide, hangs="choke"),
+    Placement("room-4", "coax", _transformer("ratio-4"), hangs="ratio-4"),
+    Placement("room-9", "coax", _transformer("ratio-9"), hangs="ratio-9"),
+    Placement("room-49", "coax", _transformer("ratio-49"), hangs="ratio-49"),
+    Placement("foot", "coax", _foot, hangs="choke", power_at_mast=True),
+    Placement("feedpoint", "coax", _feedpoint, hangs="mast-tuner", power_at_mast=True),
+    Placement("open-room", "open", _open_room, open_indoors=True),
+    Placement("open-wall", "open", _open_wall_tuner),
+    Placement("open-wall-4", "open", _open_wall_transformer),
 )
 
 

@@ -19,7 +19,6 @@ from tithe.core.choose.grid import Grid
 from tithe.core.choose.kit import Kit
 from tithe.core.choose.placements import Candidate
 from tithe.core.errors import require
-from tithe.core.wording import figure
 
 ALIKE_DB = 0.05
 """Scores closer than this are alike: the cheaper one goes first."""
@@ -108,10 +107,8 @@ def rank(grid: Grid, costs: Real, within_db: float = 1.0, budget: float | None =
         affordable = np.isnan(costs) | (costs <= budget + 1e-9)
         if present is not None:
             affordable[present] = True
-        cheapest = figure(float(np.nanmin(costs))) if np.isfinite(costs).any() else "more"
-        require(
-            bool(affordable.any()), "budget", f"leaves nothing: the cheapest here costs {cheapest}", budget
-        )
+        cheapest = float(np.nanmin(costs)) if np.isfinite(costs).any() else np.inf
+        require(bool(affordable.any()), "budget", "budget-too-small", budget, cheapest=cheapest)
     allowed = np.flatnonzero(affordable)
     known = np.where(np.isnan(costs), np.inf, costs)
     # Scores are compared in steps, so that what is alike in power goes by its cost.

@@ -9,6 +9,7 @@ from __future__ import annotations
 from collections.abc import Callable, Iterator
 from dataclasses import dataclass, replace
 from functools import partial
+from operator import methodcaller
 from typing import cast
 
 import numpy as np
@@ -21,12 +22,8 @@ from tithe.core.choose.placements import Candidate
 from tithe.core.choose.rank import Ranking, rank
 from tithe.core.choose.stack import WorseLine
 from tithe.core.cost import Pause, go_on
-from tithe.core.inline import Inline
-from tithe.core.line import Line, LineType
-from tithe.core.meter import Meter
-from tithe.core.station import Part
-from tithe.core.transformer import Transformer
-from tithe.core.tuner import RatedTuner, SteppedTuner, Tuner
+from tithe.core.parts.line import LineType
+from tithe.core.parts.part import Part
 
 WET_SLOWER = 0.95
 """Velocity factor of a wet ribbon over that of a dry one."""
@@ -41,7 +38,6 @@ class Assumption:
     """Something that may be otherwise than entered."""
 
     id: str
-    text: str
     change: Callable[[Question, Kit], tuple[Question, Kit]]
     applies: Callable[[Question, Kit], bool] = _always
 
@@ -57,116 +53,68 @@ class Doubt:
 
 
 Parts = Callable[[Part], Part]
+Lines = Callable[[LineType], LineType]
 
 
-def _everywhere(change: Parts, asked: Question, kit: Kit) -> tuple[Question, Kit]:
-    """A change made to the parts of the present run, the kit's parts and its lines."""
-
-    def line(one: LineType) -> LineType:
-        changed = change(Line(one, 1.0))
-        assert isinstance(changed, Line)
-        return changed.line
-
+def _parts(change: Parts, asked: Question, kit: Kit) -> tuple[Question, Kit]:
+    """A change made to the parts of the present run and of the kit."""
     chain = tuple(change(part) for part in asked.station.chain)
-    station = replace(asked.station, chain=chain)
-    return replace(asked, station=station), kit.with_lines(line).with_parts(change)
+    return replace(asked, station=replace(asked.station, chain=chain)), kit.with_parts(change)
 
 
-def _some(test: Callable[[Part], bool], asked: Question, kit: Kit) -> bool:
-    """Whether a part of the present run or of the kit, or a line of the kit, is such a one."""
-    lines = (Line(one, 1.0) for one in kit.lines.values())
-    return any(test(part) for part in (*asked.station.chain, *kit.parts.values(), *lines))
+def _lines(change: Lines, asked: Question, kit: Kit) -> tuple[Question, Kit]:
+    """A change made to the lines of the present run and of the kit."""
+    asked, kit = _parts(lambda part: part.with_line_type(change), asked, kit)
+    return asked, kit.with_lines(change)
 
 
-def _worse(part: Part) -> Part:
-    return _with_line(part, WorseLine(part.line, 1.2)) if isinstance(part, Line) else part
+def _some_line(test: Callable[[LineType], bool], asked: Question, kit: Kit) -> bool:
+    """Whether a line of the present run or of the kit is such a one."""
+    parts = (*asked.station.chain, *kit.parts.values())
+    return any(map(test, (*(part.feedline.line for part in parts if part.feedline), *kit.lines.values())))
 
 
-def _wet(part: Part) -> Part:
-    if not _may_be_wet(part):
-        return part
-    assert isinstance(part, Line)
-    return _with_line(part, WorseLine(part.line, part.line.wet_factor, slower=WET_SLOWER))
+def _worse(line: LineType) -> LineType:
+    return _like(WorseLine(line, 1.2))
 
 
-def _may_be_wet(part: Part) -> bool:
-    return isinstance(part, Line) and part.line.wet_factor > 1
+def _wet(line: LineType) -> LineType:
+    return _like(WorseLine(line, line.wet_factor, slower=WET_SLOWER)) if _may_be_wet(line) else line
 
 
-def _steel(part: Part) -> Part:
-    if not _may_be_steel(part):
-        return part
-    assert isinstance(part, Line)
-    return _with_line(part, WorseLine(part.line, low_band=part.line.low_band_factor))
+def _may_be_wet(line: LineType) -> bool:
+    return line.wet_factor > 1
 
 
-def _may_be_steel(part: Part) -> bool:
-    return isinstance(part, Line) and part.line.low_band_factor > 1
+def _steel(line: LineType) -> LineType:
+    return _like(WorseLine(line, low_band=line.low_band_factor)) if _may_be_steel(line) else line
 
 
-def _with_line(part: Line, line: WorseLine) -> Part:
-    return replace(part, line=cast(LineType, line))
+def _may_be_steel(line: LineType) -> bool:
+    return line.low_band_factor > 1
 
 
-def _seated(share: float, part: Part) -> Part:
-    if not _seat_unknown(part):
-        return part
-    assert isinstance(part, Inline | Transformer | Meter)
-    return replace(part, series_share=share)
+def _like(line: WorseLine) -> LineType:
+    return cast(LineType, line)  # what it does not say itself it takes from the line it is made of
 
 
-def _seat_unknown(part: Part) -> bool:
-    """Half and half is what a part has of which nothing is said."""
-    return isinstance(part, Inline | Transformer | Meter) and part.loss_db > 0 and part.series_share == 0.5
+def _seat_unknown(asked: Question, kit: Kit) -> bool:
+    return any(part.seat_unknown for part in (*asked.station.chain, *kit.parts.values()))
 
 
 def _resistance(factor: float, asked: Question, kit: Kit) -> tuple[Question, Kit]:
     return replace(asked, antenna=asked.antenna.with_resistance(factor)), kit
 
 
-def _poor_coil(part: Part) -> Part:
-    if isinstance(part, Tuner | SteppedTuner):
-        q = part.coil_q
-        worst = min(q, 100.0) if isinstance(q, float | int) else tuple((f, min(v, 100.0)) for f, v in q)
-        return replace(part, coil_q=worst)
-    if isinstance(part, RatedTuner):
-        return replace(part, loss_db_at_1=2 * part.loss_db_at_1, loss_db_at_reach=2 * part.loss_db_at_reach)
-    return part
-
-
 ASSUMPTIONS = (
-    Assumption("cable", "all lines lose 20 % more", partial(_everywhere, _worse)),
-    Assumption(
-        "wet",
-        "ribbon and windowed line are wet (several times the loss, 5 % slower)",
-        partial(_everywhere, _wet),
-        partial(_some, _may_be_wet),
-    ),
-    Assumption(
-        "steel",
-        "lines of copper-clad steel lose more below 5 MHz",
-        partial(_everywhere, _steel),
-        partial(_some, _may_be_steel),
-    ),
-    Assumption("r-up", "the antenna’s R is 20 % higher", partial(_resistance, 1.2)),
-    Assumption("r-down", "the antenna’s R is 20 % lower", partial(_resistance, 0.8)),
-    Assumption(
-        "q",
-        "the tuners’ coils have Q 100 (those known by their sheet lose double)",
-        partial(_everywhere, _poor_coil),
-    ),
-    Assumption(
-        "in-series",
-        "parts of which it is not known lose in series, as contacts do",
-        partial(_everywhere, partial(_seated, 1.0)),
-        partial(_some, _seat_unknown),
-    ),
-    Assumption(
-        "across",
-        "parts of which it is not known lose across, as cores do",
-        partial(_everywhere, partial(_seated, 0.0)),
-        partial(_some, _seat_unknown),
-    ),
+    Assumption("cable", partial(_lines, _worse)),
+    Assumption("wet", partial(_lines, _wet), partial(_some_line, _may_be_wet)),
+    Assumption("steel", partial(_lines, _steel), partial(_some_line, _may_be_steel)),
+    Assumption("r-up", partial(_resistance, 1.2)),
+    Assumption("r-down", partial(_resistance, 0.8)),
+    Assumption("q", partial(_parts, methodcaller("with_poor_coils"))),
+    Assumption("in-series", partial(_parts, methodcaller("seated", 1.0)), _seat_unknown),
+    Assumption("across", partial(_parts, methodcaller("seated", 0.0)), _seat_unknown),
 )
 
 

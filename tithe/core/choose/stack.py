@@ -1,7 +1,7 @@
 """Many lines as one: a line type whose constants carry a leading axis of candidates.
 
-Everything of a `tithe.core.line.Line` is arithmetic over arrays, so a chain with a stacked line in it is
-solved for all candidates in one pass: shapes ``(C, P, F)`` of candidates, phases and frequencies.
+Everything of a `tithe.core.parts.line.Line` is arithmetic over arrays, so a chain with a stacked line in it
+is solved for all candidates in one pass: shapes ``(C, P, F)`` of candidates, phases and frequencies.
 """
 
 from __future__ import annotations
@@ -12,7 +12,7 @@ from typing import Any
 import numpy as np
 
 from tithe.core.arrays import Real
-from tithe.core.line import LineType
+from tithe.core.parts.line import LineType
 
 
 @dataclass(frozen=True)

@@ -1,15 +1,15 @@
-"""Bands on which the decision makes no match, those whose power a rating limits, and those whose antenna is
-a guess, as sentences; and how what stands now was taken to be used."""
+"""What a decision leaves undone: bands without a match, bands whose power a rating limits, bands whose
+antenna is a guess; and how what stands now was taken to be used."""
 
 from __future__ import annotations
 
-from tithe.core.choose.grid import Question, retuned
+from tithe.core.choose.grid import Question
 from tithe.core.choose.rank import Ranking
-from tithe.core.wording import watts
+from tithe.core.message import Told, tell
 
 
-def shortcomings(ranking: Ranking) -> str:
-    """What the decision leaves undone; "" where it does not."""
+def shortcomings(ranking: Ranking) -> Told:
+    """What the decision leaves undone; nothing where it leaves none."""
     grid, n = ranking.grid, ranking.decision
     names = [band.name for band in grid.question.bands]
     reach, limits = grid.reach[n], grid.limit_share[n]
@@ -17,17 +17,17 @@ def shortcomings(ranking: Ranking) -> str:
     none = [name for name, share in zip(names, reach, strict=True) if share == 0]
     some = [name for name, share in zip(names, reach, strict=True) if 0 < share < 1]
     if none:
-        said.append(f"Not matched from edge to edge: {_list(none)}.")
+        said.append(tell("choose.unmatched", bands=none))
     if some:
-        said.append(f"On {_list(some)} a match is made at some of the phases that the SWR leaves open.")
+        said.append(tell("choose.some-phases", bands=some))
     rated = grid.question.station.transmitter.power_w
     held = [(name, share) for name, share in zip(names, limits, strict=True) if share < 0.99]
     if held:
-        parts = ", ".join(f"{name} to {watts(float(share) * rated)} W" for name, share in held)
-        said.append(f"Ratings limit {parts}.")
+        each = [tell("choose.limit", band=name, power_w=float(share) * rated) for name, share in held]
+        said.append(tell("choose.limited", limits=each))
     if guessed := guessed_bands(grid.question):
-        said.append(f"On {_list(guessed)} this decides on a guess: the antenna is not measured there.")
-    return " ".join(said)
+        said.append(tell("choose.guessed", bands=guessed))
+    return tuple(said)
 
 
 def guessed_bands(asked: Question) -> list[str]:
@@ -40,14 +40,7 @@ def guessed_bands(asked: Question) -> list[str]:
     return names
 
 
-def how_used(asked: Question) -> str:
-    """How what stands now is judged, where its tuner's knobs are set by hand; "" otherwise."""
-    by_hand = [part.label for part in asked.station.chain if retuned(part) is not part]
-    if not by_hand:
-        return ""
-    names = _list([f"“{label}”" for label in by_hand])
-    return f"What stands now is judged with {names} set anew for each frequency, as one would."
-
-
-def _list(names: list[str]) -> str:
-    return names[0] if len(names) == 1 else f"{', '.join(names[:-1])} and {names[-1]}"
+def how_used(asked: Question) -> Told:
+    """How what stands now is judged, where its tuner's knobs are set by hand; nothing otherwise."""
+    by_hand = [part.label for part in asked.station.chain if part.retuned() is not part]
+    return (tell("choose.retuned", tuners=by_hand),) if by_hand else ()

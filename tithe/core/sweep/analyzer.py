@@ -17,9 +17,16 @@ from functools import partial
 
 import numpy as np
 
-from tithe.core.antenna_swr import SwrAntenna
+from tithe.core.antenna import SwrAntenna
 from tithe.core.budget import run_without_tuners
-from tithe.core.errors import InputError, require, require_not_negative, require_positive
+from tithe.core.errors import (
+    InputError,
+    require,
+    require_above,
+    require_between,
+    require_not_negative,
+    require_positive,
+)
 from tithe.core.reflection import reflection
 from tithe.core.station import Station
 from tithe.core.sweep.plane import require_plane, two_port_of
@@ -44,15 +51,14 @@ class Analyzer:
 
     def __post_init__(self) -> None:
         require_positive("start_hz", self.start_hz)
-        require(self.stop_hz > self.start_hz, "stop_hz", f"must be above start_hz ({self.start_hz:g})")
-        inside = 2 <= self.points <= MOST_POINTS
-        require(inside, "points", f"must lie between 2 and {MOST_POINTS}", self.points)
+        require_above("stop_hz", self.stop_hz, "start_hz", self.start_hz)
+        require_between("points", self.points, 2, MOST_POINTS)
         require_not_negative("noise", self.noise)
-        require(self.noise <= 0.1, "noise", "must be 0.1 or less", self.noise)
+        require(self.noise <= 0.1, "noise", "at-most", self.noise, most=0.1)
         if self.directivity_db is not None:
             require_positive("directivity_db", self.directivity_db)
-        require(abs(self.drift_db) <= 3, "drift_db", "must lie between −3 and 3", self.drift_db)
-        require(abs(self.drift_deg) <= 90, "drift_deg", "must lie between −90 and 90", self.drift_deg)
+        require_between("drift_db", self.drift_db, -3, 3)
+        require_between("drift_deg", self.drift_deg, -90, 90)
 
     @property
     def freq_hz(self) -> np.ndarray:
@@ -76,8 +82,7 @@ def measure(station: Station, joint: int, analyzer: Analyzer) -> Sweep:
     """What the analyzer shows, looking to the antenna from joint ``joint`` (0 at the radio)."""
     require_plane("joint", joint, len(station.chain))
     if isinstance(station.antenna, SwrAntenna):
-        rule = "is known by its SWR only: nobody knows the phase that an analyzer would show"
-        raise InputError("antenna", rule)
+        raise InputError("antenna", "no-phase")
     freq_hz = analyzer.freq_hz
     port = station.antenna.terminals(freq_hz, partial(run_without_tuners, station, freq_hz))
     run, _, _ = two_port_of(station.chain[joint:], freq_hz)

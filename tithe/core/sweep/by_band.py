@@ -15,11 +15,6 @@ RADIO_REACH_SWR = 3.0
 """What a radio's own tuner reaches, by custom and most data sheets."""
 
 Need = Literal["nothing", "radio", "wide"]
-NEEDS: dict[Need, str] = {
-    "nothing": "nothing",
-    "radio": "the radio’s own tuner",
-    "wide": "a wide-range tuner",
-}
 
 
 @dataclass(frozen=True)

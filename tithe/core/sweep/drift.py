@@ -1,4 +1,4 @@
-"""What changed since the baseline, in words, with likely causes in order and the figures that speak for each.
+"""What changed since the baseline, with likely causes in order and the figures that speak for each.
 
 Both sweeps are laid on the same frequencies. Four marks are taken: how far the dips moved (as a share of
 their frequency), how |Γ| changed where the antenna reflects (|Γ| above one half before), how |Γ| changed
@@ -17,11 +17,11 @@ from dataclasses import dataclass
 import numpy as np
 
 from tithe.core.arrays import Real
-from tithe.core.errors import require
+from tithe.core.errors import require, require_positive
+from tithe.core.message import Told, tell
 from tithe.core.reflection import rho_of_swr
 from tithe.core.sweep.features import Dip, features
 from tithe.core.sweep.sweep import Sweep
-from tithe.core.wording import figure, frequency, ratio
 
 _PAIRED_WITHIN = 0.15
 _REFLECTS = 0.5
@@ -31,11 +31,10 @@ _MOVED = 0.0015  # share of the frequency below which a dip has not moved
 
 @dataclass(frozen=True)
 class Cause:
-    """A likely cause: a stable id, a sentence with its figures, and how far it stands clear of
-    uncertainty."""
+    """A likely cause: a stable id, its figures to be told, and how far it stands clear of uncertainty."""
 
     id: str
-    sentence: str
+    told: Told
     strength: float
 
 
@@ -54,19 +53,19 @@ class PairedDip:
 
 @dataclass(frozen=True)
 class Drift:
-    """The causes, likeliest first (none: nothing has changed), one sentence for all, and the paired dips."""
+    """The causes, likeliest first (none: nothing has changed), what is told of all, and the paired dips."""
 
     causes: tuple[Cause, ...]
-    sentence: str
+    told: Told
     dips: tuple[PairedDip, ...]
 
 
 def compare(before: Sweep, after: Sweep, uncertainty: float = 0.02) -> Drift:
     """A later sweep against the baseline, taken at the same plane; ``uncertainty`` is that of |Γ|."""
-    require(uncertainty > 0, "uncertainty", "must be above 0", uncertainty)
+    require_positive("uncertainty", uncertainty)
     low = max(before.range_hz[0], after.range_hz[0])
     high = min(before.range_hz[1], after.range_hz[1])
-    require(high > low, "sweep", "has no frequencies in common with the baseline")
+    require(high > low, "sweep", "nothing-in-common")
     grid = np.unique(np.clip(np.concatenate((before.freq_hz, after.freq_hz)), low, high))
     old, new = before.at(grid), after.at(grid)
     pairs = _pairs(features(old).dips, features(new).dips)
@@ -80,12 +79,9 @@ def compare(before: Sweep, after: Sweep, uncertainty: float = 0.02) -> Drift:
         causes += _resistance(pairs, uncertainty)  # those change the lowest SWR by themselves
     causes.sort(key=lambda cause: -cause.strength)
     if not causes:
-        text = (
-            f"Nothing has changed beyond what the instrument cannot tell: |Γ| differs by "
-            f"{figure(float(np.median(np.abs(new.rho - old.rho))), 2)} typically."
-        )
-        return Drift((), text, pairs)
-    return Drift(tuple(causes), causes[0].sentence, pairs)
+        apart = float(np.median(np.abs(new.rho - old.rho)))
+        return Drift((), (tell("drift.nothing", rho=apart),), pairs)
+    return Drift(tuple(causes), causes[0].told, pairs)
 
 
 def _pairs(before: tuple[Dip, ...], after: tuple[Dip, ...]) -> tuple[PairedDip, ...]:
@@ -103,23 +99,16 @@ def _moved(pairs: tuple[PairedDip, ...]) -> list[Cause]:
     moved = float(np.median([pair.moved for pair in pairs]))
     if abs(moved) < _MOVED or any(pair.moved * moved < 0 and abs(pair.moved) > _MOVED for pair in pairs):
         return []
-    first = pairs[0]
-    what = {1: "The dip", 2: "Both dips"}.get(len(pairs), f"All {len(pairs)} dips")
-    lead = (
-        f"{what} moved {'down' if moved < 0 else 'up'} by {figure(abs(moved) * 100, 2)} %, from "
-        f"{frequency(first.before.freq_hz)} to {frequency(first.after.freq_hz)}"
+    first, cause = pairs[0], "longer" if moved < 0 else "shorter"
+    lead = tell(
+        "drift.moved",
+        dips=len(pairs),
+        up=moved > 0,
+        share=abs(moved),
+        before_hz=first.before.freq_hz,
+        after_hz=first.after.freq_hz,
     )
-    if moved < 0:
-        text = (
-            f"{lead}: the wire acts longer. It has stretched or sagged, or carries ice or wet, or hangs "
-            "nearer to something."
-        )
-        return [Cause("longer", text, abs(moved) / _MOVED)]
-    text = (
-        f"{lead}: the wire acts shorter. An end has slipped, folded back or broken off, or it hangs freer "
-        "than before."
-    )
-    return [Cause("shorter", text, abs(moved) / _MOVED)]
+    return [Cause(cause, (tell(f"drift.{cause}", lead=lead),), abs(moved) / _MOVED)]
 
 
 def _lossy(old: Sweep, new: Sweep, uncertainty: float) -> list[Cause]:
@@ -134,14 +123,10 @@ def _lossy(old: Sweep, new: Sweep, uncertainty: float) -> list[Cause]:
         return []
     half = len(f) // 2
     rising = float(np.median(extra[half:])) > float(np.median(extra[:half]))
-    grows = " It grows with frequency, as a cable’s does." if rising else ""
-    text = (
-        f"Where the antenna reflects, less comes back than before on {100 * smoother:.0f} % of the "
-        "frequencies: as if the "
-        f"cable took {figure(typical, 2)} dB more, one way. Water in the cable or a corroded braid makes "
-        f"the SWR look better and smoother everywhere.{grows}"
-    )
-    return [Cause("cable-loss", text, typical / least)]
+    told = [tell("drift.cable-loss", share=smoother, extra_db=typical)]
+    if rising:
+        told.append(tell("drift.rises"))
+    return [Cause("cable-loss", tuple(told), typical / least)]
 
 
 def _broken(old: Sweep, new: Sweep, pairs: tuple[PairedDip, ...], uncertainty: float) -> list[Cause]:
@@ -152,22 +137,23 @@ def _broken(old: Sweep, new: Sweep, pairs: tuple[PairedDip, ...], uncertainty: f
     if up < 0.7 and not (gone and matched.any() and float(np.median(rise[matched])) > 2 * uncertainty):
         return []
     was, now = float(np.median(old.swr)), float(np.median(new.swr))
-    text = (
-        f"The SWR is up on {100 * up:.0f} % of the frequencies, in the middle from {figure(was)} to "
-        f"{figure(now)}{', and the dips are gone' if gone else ''}: a connector, a short or an open. "
-        f"{_end_of(new)}Look at the joints first."
-    )
-    return [Cause("connection", text, float(np.median(rise)) / uncertainty + (10 if gone else 0))]
+    told = [tell("drift.connection-no-dips" if gone else "drift.connection", share=up, before=was, after=now)]
+    return [
+        Cause(
+            "connection",
+            (*told, *_end_of(new), tell("drift.joints-first")),
+            float(np.median(rise)) / uncertainty + (10 if gone else 0),
+        )
+    ]
 
 
-def _end_of(new: Sweep) -> str:
+def _end_of(new: Sweep) -> Told:
     if new.gamma is None:
-        return ""
+        return ()
     r = float(new.gamma[0].real)
     if abs(r) < _REFLECTS:
-        return ""
-    like = "an open" if r > 0 else "a short"
-    return f"At {frequency(float(new.freq_hz[0]))} it looks like {like}, seen from where it was taken. "
+        return ()
+    return (tell("drift.open" if r > 0 else "drift.short", freq_hz=float(new.freq_hz[0])),)
 
 
 def _resistance(pairs: tuple[PairedDip, ...], uncertainty: float) -> list[Cause]:
@@ -178,15 +164,11 @@ def _resistance(pairs: tuple[PairedDip, ...], uncertainty: float) -> list[Cause]
         if step < 2 * uncertainty:
             continue
         a, b = pair.before.resonance, pair.after.resonance
-        ohms = ""
+        swrs = {"freq_hz": pair.after.freq_hz, "before": pair.before.swr, "after": pair.after.swr}
+        told = tell("drift.resistance", **swrs)
         if a is not None and b is not None and max(map(_apart, (pair.before, pair.after))) < _AT_THE_DIP:
-            ohms = f", R at resonance there from {figure(a.r_ohm)} to {figure(b.r_ohm)} Ω"
-        text = (
-            f"At {frequency(pair.after.freq_hz)} the lowest SWR went from {ratio(pair.before.swr)} to "
-            f"{ratio(pair.after.swr)}{ohms}: the loss in ground, radials, coil or joints has changed, or "
-            "the height. R tells most at the feedpoint."
-        )
-        found.append(Cause("resistance", text, step / uncertainty / 2))
+            told = tell("drift.resistance-ohms", **swrs, before_ohm=a.r_ohm, after_ohm=b.r_ohm)
+        found.append(Cause("resistance", (told,), step / uncertainty / 2))
     return sorted(found, key=lambda cause: -cause.strength)[:1]
 
 
@@ -207,10 +189,5 @@ def _turned(old: Sweep, new: Sweep, pairs: tuple[PairedDip, ...], uncertainty: f
     if abs(slope) * (f[-1] - f[0]) < 0.15:
         return []
     metres = -slope * 299_792_458.0 / (4 * np.pi)
-    text = (
-        f"|Γ| is as it was, its phase is not: as if {figure(abs(float(metres)), 2)} m of line (electrical "
-        "length) "
-        f"had been {'added' if metres > 0 else 'taken away'}. The sweep was taken at another place, or "
-        "through another jumper."
-    )
-    return [Cause("other-plane", text, abs(float(slope)) * float(f[-1] - f[0]) / 0.15)]
+    told = tell("drift.other-plane", length_m=abs(float(metres)), added=bool(metres > 0))
+    return [Cause("other-plane", (told,), abs(float(slope)) * float(f[-1] - f[0]) / 0.15)]

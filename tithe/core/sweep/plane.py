@@ -18,16 +18,13 @@ from dataclasses import dataclass
 import numpy as np
 
 from tithe.core.arrays import Complex, Real
-from tithe.core.budget import matched_db
-from tithe.core.errors import require
+from tithe.core.errors import InputError, require
+from tithe.core.message import Told, tell
+from tithe.core.parts.part import Part
 from tithe.core.reflection import reflection
-from tithe.core.station import Part
 from tithe.core.sweep.noise import noise_at
 from tithe.core.sweep.sweep import REFERENCE_OHM, Sweep, with_phase
-from tithe.core.transformer import Transformer
-from tithe.core.tuner import AnyTuner
 from tithe.core.twoport import Port, TwoPort, through
-from tithe.core.wording import figure, frequency
 
 MEASURED_WITHIN = 0.01
 """What an instrument in order errs by in |Γ|, beside its noise."""
@@ -37,12 +34,12 @@ _NUDGE = 1e-6
 @dataclass(frozen=True)
 class Moved:
     """A sweep at another joint, the matched loss between (dB, positive), what was left out of line, and
-    why the result cannot be ("" where it can)."""
+    why the result cannot be (nothing where it can)."""
 
     sweep: Sweep
     between_db: Real
     out_of_line: tuple[str, ...]
-    contradiction: str
+    contradiction: Told
 
 
 def two_port_of(parts: Iterable[Part], freq_hz: Real) -> tuple[TwoPort, Real, tuple[str, ...]]:
@@ -51,22 +48,21 @@ def two_port_of(parts: Iterable[Part], freq_hz: Real) -> tuple[TwoPort, Real, tu
     for part in parts:
         if part.bypassed:
             continue
-        if isinstance(part, AnyTuner):
-            if part.setting == "auto":
-                left_out.append(part.label)
-                continue
+        two_port = part.two_port(freq_hz)
+        if part.tuner and not part.tuner.found:
             load = Port(np.full(np.shape(freq_hz), 50 + 0j), np.ones(np.shape(freq_hz), dtype=np.complex128))
-            tuned = part.tune(freq_hz, load, REFERENCE_OHM)
-            run = run @ tuned.two_port  # type: ignore[union-attr]
-        else:
-            run = run @ part.two_port(freq_hz)
-            lost = lost + matched_db(part, freq_hz)
+            two_port = part.tuner.tune(freq_hz, load, REFERENCE_OHM).two_port
+        if two_port is None:
+            left_out.append(part.label)
+            continue
+        run = run @ two_port
+        lost = lost + part.matched_db(freq_hz)
     return run, lost, tuple(left_out)
 
 
 def require_plane(place: str, joint: int, parts: int) -> None:
     """Demand a reference plane of a run: 0 at the radio, behind the n-th part n."""
-    require(0 <= joint <= parts, place, f"must be a reference plane from 0 to {parts}", joint)
+    require(0 <= joint <= parts, place, "no-plane", joint, most=parts)
 
 
 def move(sweep: Sweep, chain: tuple[Part, ...], taken: int, shown: int) -> Moved:
@@ -94,27 +90,19 @@ def _seen(through_run: Callable[[Port], Port], gamma: Complex) -> Complex:
 
 def _without_phase(sweep: Sweep, between: tuple[Part, ...], gain_db: Real) -> Sweep:
     for part in between:
-        if isinstance(part, Transformer) and not part.bypassed and part.ratio != 1:
-            rule = (
-                f"cannot be moved through “{part.label}”: an SWR without its phase does not say what comes "
-                "out"
-            )
-            require(False, "shown", rule)
+        if not part.bypassed and part.impedance_ratio != 1:
+            raise InputError("shown", "not-through", part=part.label)
     gain = 10 ** (gain_db / 10)
     return Sweep(sweep.freq_hz, np.asarray(sweep.rho * gain), noise=np.asarray(noise_at(sweep) * gain))
 
 
-def _contradiction(before: Sweep, after: Sweep, between: tuple[Part, ...]) -> str:
+def _contradiction(before: Sweep, after: Sweep, between: tuple[Part, ...]) -> Told:
     # What the instrument may have erred by has grown on the way as |Γ| has.
     erred = (MEASURED_WITHIN + 6 * noise_at(before)) * after.rho / np.maximum(before.rho, 1e-9)
     over = (after.rho > 1 + erred) & (after.rho > before.rho * (1 + 1e-9))
     if not over.any():
-        return ""
+        return ()
     k = int(np.argmax(np.where(over, after.rho, 0.0)))
-    names = ", ".join(f"“{part.label}”" for part in between if not part.bypassed)
-    return (
-        f"Behind {names} the sweep would return more than it gets, most at "
-        f"{frequency(float(after.freq_hz[k]))} "
-        f"(|Γ| {figure(float(after.rho[k]))}). The loss or the length of what lies between does not agree "
-        "with the sweep: check both, and where the sweep was taken."
-    )
+    names = [part.label for part in between if not part.bypassed]
+    rho, freq_hz = float(after.rho[k]), float(after.freq_hz[k])
+    return (tell("sweep.contradiction", parts=names, freq_hz=freq_hz, rho=rho),)

@@ -16,7 +16,7 @@ from scipy.optimize import nnls
 
 from tithe.core.arrays import Real, decibels
 from tithe.core.errors import require, require_positive
-from tithe.core.wording import figure, span
+from tithe.core.message import Told, tell
 
 _POWERS = (1.0, 0.5)
 
@@ -43,31 +43,24 @@ class Radials:
     next_count: int | None
     next_r_ohm: tuple[float, float] | None
     next_gain_db: tuple[float, float] | None
-    sentence: str
+    told: Told
 
 
 def judge_radials(readings: tuple[Reading, ...]) -> Radials:
     """What the readings say; an estimate ahead needs two different counts."""
     for k, reading in enumerate(readings):
-        require(reading.count >= 1, f"radials[{k}].count", "must be 1 or more", reading.count)
+        require(reading.count >= 1, f"radials[{k}].count", "at-least", reading.count, least=1)
         require_positive(f"radials[{k}].r_ohm", reading.r_ohm)
     ordered = tuple(sorted(readings, key=lambda one: one.count))
     if len({one.count for one in ordered}) < 2:
-        return Radials(
-            ordered, None, None, None, "Two different counts tell how fast the ground’s loss falls."
-        )
+        return Radials(ordered, None, None, None, (tell("radials.one-count"),))
     first, last = ordered[0], ordered[-1]
-    came = (
-        f"From {first.count} to {last.count} radials R went from {figure(first.r_ohm)} to "
-        f"{figure(last.r_ohm)} Ω"
+    came = tell(
+        "radials.came", first=first.count, last=last.count, first_ohm=first.r_ohm, last_ohm=last.r_ohm
     )
     gained = float(decibels(first.r_ohm / last.r_ohm))
     if gained <= 0:
-        text = (
-            f"{came}: it did not fall. The readings differ in more than the radials, or the ground no longer "
-            "takes anything."
-        )
-        return Radials(ordered, None, None, None, text)
+        return Radials(ordered, None, None, None, (tell("radials.did-not-fall", came=came),))
     counts = np.array([one.count for one in ordered], dtype=np.float64)
     ohms = np.array([one.r_ohm for one in ordered])
     after, gains = [], []
@@ -77,12 +70,11 @@ def judge_radials(readings: tuple[Reading, ...]) -> Radials:
         after.append(last.r_ohm - (now - then))
         gains.append(float(decibels(now / then)))
     low, high = min(gains), max(gains)
-    worth = "nobody would hear that" if high < 1 else "that may be heard"
-    text = (
-        f"{came}, worth {figure(gained, 2)} dB. As many again, {2 * last.count} in all, would likely buy "
-        f"{span(lambda db: figure(db, 2), low, high)} dB more: {worth}."
+    told = (
+        tell("radials.worth", came=came, gained_db=gained),
+        tell("radials.next", count=2 * last.count, gain_db=(low, high), heard=high >= 1),
     )
-    return Radials(ordered, 2 * last.count, (min(after), max(after)), (low, high), text)
+    return Radials(ordered, 2 * last.count, (min(after), max(after)), (low, high), told)
 
 
 def _fit(shape: Real, ohms: Real) -> tuple[float, float]:

@@ -12,7 +12,8 @@ from functools import cached_property
 
 import numpy as np
 
-from tithe.core.antenna import INTERPOLATION_OHM, NOISE_ABOVE_1, check_inside
+from tithe.core.antenna.loss import check_inside
+from tithe.core.antenna.sampled import INTERPOLATION_OHM, NOISE_ABOVE_1
 from tithe.core.arrays import Complex, Real
 from tithe.core.errors import require
 from tithe.core.reflection import rho_of_swr, swr
@@ -34,10 +35,10 @@ class Sweep:
     noise: Real | None = None
 
     def __post_init__(self) -> None:
-        require(len(self.freq_hz) > 0, "points", "needs at least one point")
+        require(len(self.freq_hz) > 0, "points", "no-points")
         rising = bool((np.diff(self.freq_hz) > 0).all() and self.freq_hz[0] > 0)
-        require(rising, "points", "must have rising frequencies above 0")
-        require(bool(np.isfinite(self.rho).all()), "points", "must be finite numbers")
+        require(rising, "points", "rising-frequencies")
+        require(bool(np.isfinite(self.rho).all()), "points", "finite-numbers")
 
     @cached_property
     def swr(self) -> Real:

@@ -1,5 +1,6 @@
 <script lang="ts">
-  import { api, type Refusal, type StationFile } from '../api/client';
+  import { api, type StationFile } from '../api/client';
+  import { sentenceOf } from '../api/refusals';
   import { shown, swr } from '../figures';
   import ChoiceField from '../inspector/ChoiceField.svelte';
   import TextField from '../inspector/TextField.svelte';
@@ -42,20 +43,17 @@
 
   async function bring(file: File | undefined) {
     if (!file) return;
-    refused = file.size > TOO_LARGE ? 'must be a text file of 8 MB or less' : '';
+    refused = file.size > TOO_LARGE ? 'It must be a text file of 8 MB or less.' : '';
     if (refused) return;
     const { data, error } = await api.POST('/api/antenna/read', { body: { text: await file.text() } });
     if (data) session.change('antenna', { ...data.antenna, label: antenna.label });
-    else {
-      const first = (error as { errors?: Refusal[] }).errors?.[0];
-      refused = first ? `${first.place} ${first.rule}` : 'could not be read';
-    }
+    else refused = sentenceOf(error);
   }
 
   /** The first complaint below the antenna: where in the sweep, and what. */
   function faultInSweep(): string {
     const found = Object.entries(session.faults).find(([place]) => place.startsWith('antenna.content'));
-    return found ? `${found[0].replace(/^antenna\.content\.?/, '')} ${found[1]}`.trim() : '';
+    return found ? `${found[0].replace(/^antenna\.content\.?/, '')} ${found[1]}.`.trim() : '';
   }
 </script>
 
@@ -65,7 +63,7 @@
     R {shown(result.r_ohm)} Ω, X {shown(result.x_ohm)} Ω here; SWR {shown(result.swr, swr)} at the feedpoint.
   </p>
 {/if}
-<TextField {session} place="antenna.label" label="Name" />
+<TextField form={session} place="antenna.label" label="Name" />
 <ChoiceField
   label="Known by"
   value={antenna.kind}
@@ -82,21 +80,13 @@
     ]}
     onchoose={(plane) => session.change('antenna.plane', plane)}
   />
-  <PointsField {session} label="SWR at each frequency" heads={['MHz', 'SWR']} />
+  <PointsField form={session} label="SWR at each frequency" heads={['MHz', 'SWR']} />
 {:else if antenna.kind === 'table'}
-  <PointsField {session} label="R and X at each frequency" heads={['MHz', 'R', 'X']} />
+  <PointsField form={session} label="R and X at each frequency" heads={['MHz', 'R', 'X']} />
 {:else if antenna.kind === 'resonator'}
-  <NumberField
-    {session}
-    place="antenna.f0_mhz"
-    spec={{ key: 'f0_mhz', label: 'Resonant at', quantity: 'frequency' }}
-  />
-  <NumberField
-    {session}
-    place="antenna.r_ohm"
-    spec={{ key: 'r_ohm', label: 'R at resonance', quantity: 'ohm' }}
-  />
-  <NumberField {session} place="antenna.q" spec={{ key: 'q', label: 'Q', quantity: 'plain' }} />
+  <NumberField form={session} place="antenna.f0_mhz" spec={{ label: 'Resonant at', quantity: 'frequency' }} />
+  <NumberField form={session} place="antenna.r_ohm" spec={{ label: 'R at resonance', quantity: 'ohm' }} />
+  <NumberField form={session} place="antenna.q" spec={{ label: 'Q', quantity: 'plain' }} />
 {/if}
 <label class="file">
   <span>Bring in a sweep or table (.s1p, .csv)</span>
@@ -106,14 +96,14 @@
     onchange={(event) => bring(event.currentTarget.files?.[0])}
   />
 </label>
-{#if fault}<p class="fault" role="alert">The file: {fault}.</p>{/if}
+{#if fault}<p class="fault" role="alert">The file was not read. {fault}</p>{/if}
 {#if lossVaries}
   <p>Its loss resistance is a table over frequency.</p>
 {:else}
   <NumberField
-    {session}
+    form={session}
     place="antenna.loss_ohm"
-    spec={{ key: 'loss_ohm', label: 'Loss in R: ground, coil, wire', quantity: 'ohm', optional: true }}
+    spec={{ label: 'Loss in R: ground, coil, wire', quantity: 'ohm', optional: true }}
   />
 {/if}
 

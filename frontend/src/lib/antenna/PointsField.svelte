@@ -1,22 +1,22 @@
 <script lang="ts">
   import { valueAt } from '../station/paths';
-  import type { Session } from '../station/session.svelte';
+  import type { Form } from '../ui/form';
   import { pointsAsText, textAsPoints } from './points';
 
   interface Props {
-    session: Session;
+    form: Form;
     label: string;
     heads: string[];
     place?: string;
   }
-  let { session, label, heads, place = 'antenna.points' }: Props = $props();
+  let { form, label, heads, place = 'antenna.points' }: Props = $props();
 
   const id = $props.id();
-  const points = $derived((valueAt(session.document, place) ?? []) as unknown[][]);
-  const text = $derived(session.drafts[place] ?? pointsAsText(points));
+  const points = $derived((valueAt(form.document, place) ?? []) as unknown[][]);
+  const text = $derived(form.drafts[place] ?? pointsAsText(points));
   const unfinished = $derived(textAsPoints(text, heads.length).unfinished);
   const faults = $derived(
-    Object.entries(session.faults)
+    Object.entries(form.faults)
       .filter(([at]) => at.startsWith(place))
       .map(([at, rule]) => {
         const line = /\[(\d+)\]/.exec(at.slice(place.length))?.[1];
@@ -25,8 +25,8 @@
   );
 
   function enter(typed: string) {
-    session.change(place, textAsPoints(typed, heads.length).points);
-    session.drafts = { [place]: typed };
+    form.change(place, textAsPoints(typed, heads.length).points);
+    form.drafts = { [place]: typed };
   }
 </script>
 

@@ -15,13 +15,13 @@ export interface paths {
          * List Stations
          * @description All kept stations, or those taken out of the list.
          */
-        get: operations["tithe_library_api_list_stations"];
+        get: operations["tithe_web_library_api_list_stations"];
         put?: never;
         /**
          * Create Station
          * @description Keep a new station; the body is a station file as it is.
          */
-        post: operations["tithe_library_api_create_station"];
+        post: operations["tithe_web_library_api_create_station"];
         delete?: never;
         options?: never;
         head?: never;
@@ -41,7 +41,7 @@ export interface paths {
          * Copy Station
          * @description Keep a second station like it, with its sweeps; the history begins anew.
          */
-        post: operations["tithe_library_api_copy_station"];
+        post: operations["tithe_web_library_api_copy_station"];
         delete?: never;
         options?: never;
         head?: never;
@@ -61,7 +61,7 @@ export interface paths {
          * Start Station
          * @description Keep a new station made from a demo station, or from the empty one.
          */
-        post: operations["tithe_library_api_start_station"];
+        post: operations["tithe_web_library_api_start_station"];
         delete?: never;
         options?: never;
         head?: never;
@@ -81,7 +81,7 @@ export interface paths {
          * Import Station
          * @description Keep a new station from a station file's text; `POST /stations` takes the file as it is.
          */
-        post: operations["tithe_library_api_import_station"];
+        post: operations["tithe_web_library_api_import_station"];
         delete?: never;
         options?: never;
         head?: never;
@@ -99,7 +99,7 @@ export interface paths {
          * Export Station
          * @description The station file, as a download.
          */
-        get: operations["tithe_library_api_export_station"];
+        get: operations["tithe_web_library_api_export_station"];
         put?: never;
         post?: never;
         delete?: never;
@@ -119,7 +119,7 @@ export interface paths {
          * Export Everything
          * @description All stations with their history and sweeps, and the shelf, as lines of JSON.
          */
-        get: operations["tithe_library_api_export_everything"];
+        get: operations["tithe_web_library_api_export_everything"];
         put?: never;
         post?: never;
         delete?: never;
@@ -141,7 +141,7 @@ export interface paths {
          * Import Line
          * @description Take in one line of such a file.
          */
-        post: operations["tithe_library_api_import_line"];
+        post: operations["tithe_web_library_api_import_line"];
         delete?: never;
         options?: never;
         head?: never;
@@ -159,12 +159,12 @@ export interface paths {
          * Get Station
          * @description One station, whole.
          */
-        get: operations["tithe_stations_api_get_station"];
+        get: operations["tithe_web_stations_api_get_station"];
         /**
          * Save Station
          * @description Save a change; 409 with the current state if another save came between.
          */
-        put: operations["tithe_stations_api_save_station"];
+        put: operations["tithe_web_stations_api_save_station"];
         post?: never;
         delete?: never;
         options?: never;
@@ -173,7 +173,7 @@ export interface paths {
          * Change Station
          * @description Rename a station, take it out of the list or bring it back.
          */
-        patch: operations["tithe_stations_api_change_station"];
+        patch: operations["tithe_web_stations_api_change_station"];
         trace?: never;
     };
     "/api/stations/{pk}/revisions": {
@@ -187,7 +187,7 @@ export interface paths {
          * List Revisions
          * @description Earlier states, newest first.
          */
-        get: operations["tithe_stations_api_list_revisions"];
+        get: operations["tithe_web_stations_api_list_revisions"];
         put?: never;
         post?: never;
         delete?: never;
@@ -207,7 +207,7 @@ export interface paths {
          * Get Revision
          * @description One earlier state, whole.
          */
-        get: operations["tithe_stations_api_get_revision"];
+        get: operations["tithe_web_stations_api_get_revision"];
         put?: never;
         post?: never;
         delete?: never;
@@ -229,7 +229,7 @@ export interface paths {
          * Read Antenna
          * @description Read a Touchstone or CSV file of antenna data. Keeps nothing.
          */
-        post: operations["tithe_stations_api_read_antenna"];
+        post: operations["tithe_web_stations_api_read_antenna"];
         delete?: never;
         options?: never;
         head?: never;
@@ -249,7 +249,7 @@ export interface paths {
          * Solve Station
          * @description The strip, rail and ledger of a station.
          */
-        post: operations["tithe_stations_api_compute_solve_station"];
+        post: operations["tithe_web_stations_api_compute_solve_station"];
         delete?: never;
         options?: never;
         head?: never;
@@ -269,7 +269,7 @@ export interface paths {
          * Compare Arrangements
          * @description The present arrangement against a kept one.
          */
-        post: operations["tithe_stations_api_compute_compare_arrangements"];
+        post: operations["tithe_web_stations_api_compute_compare_arrangements"];
         delete?: never;
         options?: never;
         head?: never;
@@ -289,7 +289,7 @@ export interface paths {
          * All Ledgers
          * @description The ledger of every band, at its middle.
          */
-        post: operations["tithe_stations_api_compute_all_ledgers"];
+        post: operations["tithe_web_stations_api_compute_all_ledgers"];
         delete?: never;
         options?: never;
         head?: never;
@@ -309,7 +309,7 @@ export interface paths {
          * All Ledgers Csv
          * @description The same as CSV.
          */
-        post: operations["tithe_stations_api_compute_all_ledgers_csv"];
+        post: operations["tithe_web_stations_api_compute_all_ledgers_csv"];
         delete?: never;
         options?: never;
         head?: never;
@@ -327,7 +327,7 @@ export interface paths {
          * Whole Shelf
          * @description Generic lines and parts, and the user's own.
          */
-        get: operations["tithe_stations_api_shelf_whole_shelf"];
+        get: operations["tithe_web_stations_api_shelf_whole_shelf"];
         put?: never;
         post?: never;
         delete?: never;
@@ -349,7 +349,7 @@ export interface paths {
          * Put On Shelf
          * @description Put a part of one's own on the shelf.
          */
-        post: operations["tithe_stations_api_shelf_put_on_shelf"];
+        post: operations["tithe_web_stations_api_shelf_put_on_shelf"];
         delete?: never;
         options?: never;
         head?: never;
@@ -370,7 +370,7 @@ export interface paths {
          * Take Off Shelf
          * @description Take a part of one's own off the shelf; the stations that use it keep theirs.
          */
-        delete: operations["tithe_stations_api_shelf_take_off_shelf"];
+        delete: operations["tithe_web_stations_api_shelf_take_off_shelf"];
         options?: never;
         head?: never;
         patch?: never;
@@ -387,7 +387,7 @@ export interface paths {
          * Bands Of Regions
          * @description The three regions' amateur allocations, 160 to 6 m.
          */
-        get: operations["tithe_stations_api_shelf_bands_of_regions"];
+        get: operations["tithe_web_stations_api_shelf_bands_of_regions"];
         put?: never;
         post?: never;
         delete?: never;
@@ -409,7 +409,7 @@ export interface paths {
          * Recognise
          * @description What a file seems to hold, to be confirmed. Keeps nothing.
          */
-        post: operations["tithe_sweeps_api_recognise"];
+        post: operations["tithe_web_sweeps_api_recognise"];
         delete?: never;
         options?: never;
         head?: never;
@@ -429,7 +429,7 @@ export interface paths {
          * Simulate
          * @description What a simulated analyzer saves when it measures the station at a joint.
          */
-        post: operations["tithe_sweeps_api_simulate"];
+        post: operations["tithe_web_sweeps_api_simulate"];
         delete?: never;
         options?: never;
         head?: never;
@@ -447,13 +447,13 @@ export interface paths {
          * List Sweeps
          * @description The station's sweeps, oldest first, those removed among them.
          */
-        get: operations["tithe_sweeps_api_list_sweeps"];
+        get: operations["tithe_web_sweeps_api_list_sweeps"];
         put?: never;
         /**
          * Keep Sweep
          * @description Read a file's text and keep the sweep.
          */
-        post: operations["tithe_sweeps_api_keep_sweep"];
+        post: operations["tithe_web_sweeps_api_keep_sweep"];
         delete?: never;
         options?: never;
         head?: never;
@@ -477,7 +477,7 @@ export interface paths {
          * Change Sweep
          * @description Change what a sweep is called, where it was taken or what it is for.
          */
-        patch: operations["tithe_sweeps_api_change_sweep"];
+        patch: operations["tithe_web_sweeps_api_change_sweep"];
         trace?: never;
     };
     "/api/sweeps/{pk}/look": {
@@ -493,7 +493,7 @@ export interface paths {
          * Look
          * @description A sweep at a joint, read and drawn.
          */
-        post: operations["tithe_sweeps_api_look"];
+        post: operations["tithe_web_sweeps_api_look"];
         delete?: never;
         options?: never;
         head?: never;
@@ -513,7 +513,7 @@ export interface paths {
          * As Antenna
          * @description The sweep, moved to the feedpoint, as an antenna of the station file.
          */
-        post: operations["tithe_sweeps_api_as_antenna"];
+        post: operations["tithe_web_sweeps_api_as_antenna"];
         delete?: never;
         options?: never;
         head?: never;
@@ -531,7 +531,7 @@ export interface paths {
          * Export Sweep
          * @description The sweep at a joint as a download: ``form`` is ``s1p`` or ``csv``.
          */
-        get: operations["tithe_sweeps_api_export_sweep"];
+        get: operations["tithe_web_sweeps_api_export_sweep"];
         put?: never;
         post?: never;
         delete?: never;
@@ -553,7 +553,7 @@ export interface paths {
          * Trim
          * @description The trim log of a station, and what to do next.
          */
-        post: operations["tithe_sweeps_api_trim"];
+        post: operations["tithe_web_sweeps_api_trim"];
         delete?: never;
         options?: never;
         head?: never;
@@ -571,7 +571,7 @@ export interface paths {
          * Radials
          * @description Counted radials: what they took off R, and what the next ones are likely to buy.
          */
-        get: operations["tithe_sweeps_api_radials"];
+        get: operations["tithe_web_sweeps_api_radials"];
         put?: never;
         post?: never;
         delete?: never;
@@ -593,7 +593,7 @@ export interface paths {
          * Drift
          * @description What changed since the station's baseline.
          */
-        post: operations["tithe_sweeps_api_drift"];
+        post: operations["tithe_web_sweeps_api_drift"];
         delete?: never;
         options?: never;
         head?: never;
@@ -613,7 +613,7 @@ export interface paths {
          * Choose
          * @description Candidates ranked; one JSON object a line, the last one with the answer.
          */
-        post: operations["tithe_choices_api_choose"];
+        post: operations["tithe_web_choose_api_choose"];
         delete?: never;
         options?: never;
         head?: never;
@@ -633,7 +633,7 @@ export interface paths {
          * Sure
          * @description Whether the answer stands if an assumption is otherwise; a stream as well.
          */
-        post: operations["tithe_choices_api_sure"];
+        post: operations["tithe_web_choose_api_sure"];
         delete?: never;
         options?: never;
         head?: never;
@@ -650,10 +650,10 @@ export interface paths {
         get?: never;
         put?: never;
         /**
-         * Country
+         * Loss Map
          * @description Extra loss over matched loss and SWR, with one candidate's bands on it.
          */
-        post: operations["tithe_choices_api_country"];
+        post: operations["tithe_web_choose_api_loss_map"];
         delete?: never;
         options?: never;
         head?: never;
@@ -673,7 +673,7 @@ export interface paths {
          * Break Even
          * @description From which length of run on another place or line begins to win.
          */
-        post: operations["tithe_choices_api_break_even"];
+        post: operations["tithe_web_choose_api_break_even"];
         delete?: never;
         options?: never;
         head?: never;
@@ -693,7 +693,7 @@ export interface paths {
          * Lengths
          * @description Which lengths of the present run put every band inside the tuner's reach.
          */
-        post: operations["tithe_choices_api_lengths"];
+        post: operations["tithe_web_choose_api_lengths"];
         delete?: never;
         options?: never;
         head?: never;
@@ -713,7 +713,7 @@ export interface paths {
          * Look
          * @description One candidate beside what stands now.
          */
-        post: operations["tithe_choices_api_look"];
+        post: operations["tithe_web_choose_api_look"];
         delete?: never;
         options?: never;
         head?: never;
@@ -758,7 +758,7 @@ export interface components {
              */
             transmitter: components["schemas"]["TransmitterModel"];
             /** Chain */
-            chain: (components["schemas"]["LineModel"] | components["schemas"]["MeterModel"] | components["schemas"]["TunerModel"] | components["schemas"]["SteppedTunerModel"] | components["schemas"]["RatedTunerModel"] | components["schemas"]["InlineModel"] | components["schemas"]["TransformerModel"])[];
+            chain: (components["schemas"]["InlineModel"] | components["schemas"]["MeterModel"] | components["schemas"]["TunerModel"] | components["schemas"]["SteppedTunerModel"] | components["schemas"]["RatedTunerModel"] | components["schemas"]["TransformerModel"] | components["schemas"]["LineModel"])[];
             /** Antenna */
             antenna: components["schemas"]["UnknownAntennaModel"] | components["schemas"]["TableAntenna"] | components["schemas"]["TouchstoneAntenna"] | components["schemas"]["ResonatorAntenna"] | components["schemas"]["SwrAntennaModel"];
         };
@@ -850,15 +850,15 @@ export interface components {
              * @default false
              */
             bypassed: boolean;
-            /** F Min Mhz */
+            /** Made for, from */
             f_min_mhz?: number | null;
-            /** F Max Mhz */
+            /** Made for, to */
             f_max_mhz?: number | null;
-            /** Max Power W */
+            /** Bears */
             max_power_w?: number | null;
-            /** Max Volts Rms */
+            /** Bears, rms */
             max_volts_rms?: number | null;
-            /** Passes Dc */
+            /** Passes DC */
             passes_dc?: boolean | null;
             /**
              * Kind
@@ -866,21 +866,21 @@ export interface components {
              */
             kind: "inline";
             /**
-             * Loss Db
+             * Loss when matched
              * @default 0
              */
             loss_db: number;
             /**
-             * Z Ohm
-             * @default 50
-             */
-            z_ohm: number;
-            /**
-             * Series Share
+             * Share of it in series, 0 to 1
              * @default 0.5
              */
             series_share: number;
-            /** Choke */
+            /**
+             * Made for
+             * @default 50
+             */
+            z_ohm: number;
+            /** Chokes current off the coax */
             choke?: boolean | null;
         };
         /**
@@ -924,21 +924,21 @@ export interface components {
          * @description A line by its figures; k in dB per 100 m, per √MHz and per MHz.
          */
         LineFigures: {
-            /** Heat W Per M */
+            /** A metre gives off */
             heat_w_per_m?: number | null;
-            /** Wet Factor */
+            /** Loss when wet, times */
             wet_factor?: number | null;
-            /** Low Band Factor */
+            /** Loss below 5 MHz, times */
             low_band_factor?: number | null;
-            /** R0 Ohm */
+            /** Impedance */
             r0_ohm: number;
-            /** Velocity Factor */
+            /** Velocity factor */
             velocity_factor: number;
-            /** K1 */
+            /** Loss × √MHz, dB */
             k1: number;
-            /** K2 */
+            /** Loss × MHz, dB */
             k2: number;
-            /** Max Volts Rms */
+            /** Bears, rms */
             max_volts_rms?: number | null;
         };
         /**
@@ -946,17 +946,6 @@ export interface components {
          * @description ``line`` is a slug of the shelf, or figures; limits given here go before the line's own.
          */
         LineModel: {
-            /** Heat W Per M */
-            heat_w_per_m?: number | null;
-            /** Wet Factor */
-            wet_factor?: number | null;
-            /** Low Band Factor */
-            low_band_factor?: number | null;
-            /**
-             * Kind
-             * @constant
-             */
-            kind: "line";
             /**
              * Label
              * @default
@@ -967,9 +956,20 @@ export interface components {
              * @default false
              */
             bypassed: boolean;
-            /** Line */
+            /** A metre gives off */
+            heat_w_per_m?: number | null;
+            /** Loss when wet, times */
+            wet_factor?: number | null;
+            /** Loss below 5 MHz, times */
+            low_band_factor?: number | null;
+            /**
+             * Kind
+             * @constant
+             */
+            kind: "line";
+            /** Type */
             line: string | components["schemas"]["LineFigures"] | components["schemas"]["TwoWireFigures"] | components["schemas"]["LineReadings"];
-            /** Length M */
+            /** Length */
             length_m: number;
         };
         /**
@@ -977,11 +977,11 @@ export interface components {
          * @description A line from one's own loss readings [MHz, dB per 100 m], two or more.
          */
         LineReadings: {
-            /** Heat W Per M */
+            /** A metre gives off */
             heat_w_per_m?: number | null;
-            /** Wet Factor */
+            /** Loss when wet, times */
             wet_factor?: number | null;
-            /** Low Band Factor */
+            /** Loss below 5 MHz, times */
             low_band_factor?: number | null;
             /** R0 Ohm */
             r0_ohm: number;
@@ -1010,43 +1010,43 @@ export interface components {
              * @default false
              */
             bypassed: boolean;
-            /** F Min Mhz */
+            /** Made for, from */
             f_min_mhz?: number | null;
-            /** F Max Mhz */
+            /** Made for, to */
             f_max_mhz?: number | null;
-            /** Max Power W */
+            /** Bears */
             max_power_w?: number | null;
-            /** Max Volts Rms */
+            /** Bears, rms */
             max_volts_rms?: number | null;
-            /** Passes Dc */
+            /** Passes DC */
             passes_dc?: boolean | null;
             /**
              * Kind
              * @constant
              */
             kind: "meter";
-            /** Full Scale W */
+            /** Full scale, with multiplier */
             full_scale_w?: number | null;
-            /** Accuracy Pct */
+            /** Accuracy, of full scale */
             accuracy_pct?: number | null;
-            /** Directivity Db */
+            /** Directivity */
             directivity_db?: number | null;
             /**
-             * Mode
-             * @default average
-             * @enum {string}
-             */
-            mode: "average" | "peak";
-            /**
-             * Loss Db
+             * Loss when matched
              * @default 0
              */
             loss_db: number;
             /**
-             * Series Share
+             * Share of it in series, 0 to 1
              * @default 0.5
              */
             series_share: number;
+            /**
+             * Shows
+             * @default average
+             * @enum {string}
+             */
+            mode: "average" | "peak";
         };
         /**
          * RatedTunerModel
@@ -1063,21 +1063,26 @@ export interface components {
              * @default false
              */
             bypassed: boolean;
-            /** F Min Mhz */
+            /** Made for, from */
             f_min_mhz?: number | null;
-            /** F Max Mhz */
+            /** Made for, to */
             f_max_mhz?: number | null;
-            /** Max Power W */
+            /** Bears */
             max_power_w?: number | null;
-            /** Max Volts Rms */
+            /** Bears, rms */
             max_volts_rms?: number | null;
-            /** Passes Dc */
+            /** Passes DC */
             passes_dc?: boolean | null;
             /**
              * Kind
              * @constant
              */
             kind: "tuner";
+            /**
+             * Its supply comes through the coax
+             * @default false
+             */
+            dc_on_coax: boolean;
             /**
              * Network
              * @constant
@@ -1089,23 +1094,18 @@ export interface components {
              * @enum {string}
              */
             setting: "auto" | "bypass";
-            /** Reach Swr */
+            /** Reaches SWR */
             reach_swr: number;
             /**
-             * Loss Db At 1
+             * Loss at SWR 1
              * @default 0.2
              */
             loss_db_at_1: number;
             /**
-             * Loss Db At Reach
+             * Loss at full reach
              * @default 0.5
              */
             loss_db_at_reach: number;
-            /**
-             * Dc On Coax
-             * @default false
-             */
-            dc_on_coax: boolean;
         };
         /**
          * ResonatorAntenna
@@ -1169,7 +1169,7 @@ export interface components {
              */
             transmitter: components["schemas"]["TransmitterModel"];
             /** Chain */
-            chain: (components["schemas"]["LineModel"] | components["schemas"]["MeterModel"] | components["schemas"]["TunerModel"] | components["schemas"]["SteppedTunerModel"] | components["schemas"]["RatedTunerModel"] | components["schemas"]["InlineModel"] | components["schemas"]["TransformerModel"])[];
+            chain: (components["schemas"]["InlineModel"] | components["schemas"]["MeterModel"] | components["schemas"]["TunerModel"] | components["schemas"]["SteppedTunerModel"] | components["schemas"]["RatedTunerModel"] | components["schemas"]["TransformerModel"] | components["schemas"]["LineModel"])[];
             /** Antenna */
             antenna: components["schemas"]["UnknownAntennaModel"] | components["schemas"]["TableAntenna"] | components["schemas"]["TouchstoneAntenna"] | components["schemas"]["ResonatorAntenna"] | components["schemas"]["SwrAntennaModel"];
             /** Bands */
@@ -1221,42 +1221,42 @@ export interface components {
              * @default false
              */
             bypassed: boolean;
-            /** F Min Mhz */
+            /** Made for, from */
             f_min_mhz?: number | null;
-            /** F Max Mhz */
+            /** Made for, to */
             f_max_mhz?: number | null;
-            /** Max Power W */
+            /** Bears */
             max_power_w?: number | null;
-            /** Max Volts Rms */
+            /** Bears, rms */
             max_volts_rms?: number | null;
-            /** Passes Dc */
+            /** Passes DC */
             passes_dc?: boolean | null;
-            /** Capacitor Volts */
-            capacitor_volts?: number | null;
-            /** Coil Amps */
-            coil_amps?: number | null;
-            /**
-             * Lead Nh
-             * @default 0
-             */
-            lead_nh: number;
-            /**
-             * Stray Pf
-             * @default 0
-             */
-            stray_pf: number;
-            /** Set Mhz */
-            set_mhz?: number | null;
-            /**
-             * Dc On Coax
-             * @default false
-             */
-            dc_on_coax: boolean;
             /**
              * Kind
              * @constant
              */
             kind: "tuner";
+            /**
+             * Its supply comes through the coax
+             * @default false
+             */
+            dc_on_coax: boolean;
+            /** Capacitors bear, peak */
+            capacitor_volts?: number | null;
+            /** Coil bears */
+            coil_amps?: number | null;
+            /**
+             * Leads of each element
+             * @default 0
+             */
+            lead_nh: number;
+            /**
+             * Capacitance across each port
+             * @default 0
+             */
+            stray_pf: number;
+            /** Set Mhz */
+            set_mhz?: number | null;
             /**
              * Network
              * @constant
@@ -1268,25 +1268,35 @@ export interface components {
              */
             setting: ("auto" | "bypass") | components["schemas"]["SteppedKnobs"];
             /**
-             * C Step Pf
+             * Smallest capacitor step
              * @default 10
              */
             c_step_pf: number;
             /**
-             * C Bits
+             * Capacitor relays
              * @default 8
              */
             c_bits: number;
             /**
-             * L Step Uh
+             * Smallest coil step
              * @default 0.05
              */
             l_step_uh: number;
             /**
-             * L Bits
+             * Coil relays
              * @default 8
              */
             l_bits: number;
+            /**
+             * Done at SWR
+             * @default 1.5
+             */
+            done_swr: number;
+            /**
+             * Capacitor Q
+             * @default 1000
+             */
+            capacitor_q: number;
             /**
              * Coil Q
              * @default 100
@@ -1295,21 +1305,11 @@ export interface components {
                 number,
                 number
             ][];
-            /**
-             * Capacitor Q
-             * @default 1000
-             */
-            capacitor_q: number;
-            /**
-             * Done Swr
-             * @default 1.5
-             */
-            done_swr: number;
         };
         /**
          * SweepModel
-         * @description A kept sweep: its content as Touchstone or CSV, the joint of ``chain`` where it was taken (0 at the
-         *     radio), the run as it was then, and what it was taken for.
+         * @description A kept sweep: its content as Touchstone or CSV, the reference plane of ``chain`` where it was taken (0
+         *     at the radio), the run as it was then, and what it was taken for.
          *
          *     ``change_m``: what had been done to each side of the wire before it, + longer. ``radials``: how many lay.
          */
@@ -1332,7 +1332,7 @@ export interface components {
              */
             joint: number;
             /** Chain */
-            chain?: (components["schemas"]["LineModel"] | components["schemas"]["MeterModel"] | components["schemas"]["TunerModel"] | components["schemas"]["SteppedTunerModel"] | components["schemas"]["RatedTunerModel"] | components["schemas"]["InlineModel"] | components["schemas"]["TransformerModel"])[];
+            chain?: (components["schemas"]["InlineModel"] | components["schemas"]["MeterModel"] | components["schemas"]["TunerModel"] | components["schemas"]["SteppedTunerModel"] | components["schemas"]["RatedTunerModel"] | components["schemas"]["TransformerModel"] | components["schemas"]["LineModel"])[];
             /**
              * Baseline
              * @default false
@@ -1447,15 +1447,15 @@ export interface components {
              * @default false
              */
             bypassed: boolean;
-            /** F Min Mhz */
+            /** Made for, from */
             f_min_mhz?: number | null;
-            /** F Max Mhz */
+            /** Made for, to */
             f_max_mhz?: number | null;
-            /** Max Power W */
+            /** Bears */
             max_power_w?: number | null;
-            /** Max Volts Rms */
+            /** Bears, rms */
             max_volts_rms?: number | null;
-            /** Passes Dc */
+            /** Passes DC */
             passes_dc?: boolean | null;
             /**
              * Kind
@@ -1463,32 +1463,32 @@ export interface components {
              */
             kind: "transformer";
             /**
-             * Ratio
+             * Impedance, antenna : radio
              * @default 1
              */
             ratio: number;
             /**
-             * Loss Db
+             * Loss when matched
              * @default 0
              */
             loss_db: number;
+            /**
+             * Share of it in series, 0 to 1
+             * @default 0.5
+             */
+            series_share: number;
             /**
              * Z Ohm
              * @default 50
              */
             z_ohm: number;
-            /** Magnetizing Uh */
+            /** Magnetising inductance */
             magnetizing_uh?: number | null;
-            /** Core Loss Ohm */
+            /** Core loss, across */
             core_loss_ohm?: number | null;
-            /** Leakage Uh */
+            /** Leakage inductance */
             leakage_uh?: number | null;
-            /**
-             * Series Share
-             * @default 0.5
-             */
-            series_share: number;
-            /** Choke */
+            /** Chokes current off the coax */
             choke?: boolean | null;
         };
         /**
@@ -1567,58 +1567,80 @@ export interface components {
              * @default false
              */
             bypassed: boolean;
-            /** F Min Mhz */
+            /** Made for, from */
             f_min_mhz?: number | null;
-            /** F Max Mhz */
+            /** Made for, to */
             f_max_mhz?: number | null;
-            /** Max Power W */
+            /** Bears */
             max_power_w?: number | null;
-            /** Max Volts Rms */
+            /** Bears, rms */
             max_volts_rms?: number | null;
-            /** Passes Dc */
+            /** Passes DC */
             passes_dc?: boolean | null;
-            /** Capacitor Volts */
-            capacitor_volts?: number | null;
-            /** Coil Amps */
-            coil_amps?: number | null;
-            /**
-             * Lead Nh
-             * @default 0
-             */
-            lead_nh: number;
-            /**
-             * Stray Pf
-             * @default 0
-             */
-            stray_pf: number;
-            /** Set Mhz */
-            set_mhz?: number | null;
-            /**
-             * Dc On Coax
-             * @default false
-             */
-            dc_on_coax: boolean;
             /**
              * Kind
              * @constant
              */
             kind: "tuner";
             /**
+             * Its supply comes through the coax
+             * @default false
+             */
+            dc_on_coax: boolean;
+            /** Capacitors bear, peak */
+            capacitor_volts?: number | null;
+            /** Coil bears */
+            coil_amps?: number | null;
+            /**
+             * Leads of each element
+             * @default 0
+             */
+            lead_nh: number;
+            /**
+             * Capacitance across each port
+             * @default 0
+             */
+            stray_pf: number;
+            /** Set Mhz */
+            set_mhz?: number | null;
+            /**
              * Network
              * @enum {string}
              */
-            network: "l" | "l-coil-then-shunt-c" | "l-shunt-c-then-coil" | "l-capacitor-then-shunt-l" | "l-shunt-l-then-capacitor" | "t-highpass" | "t-lowpass" | "pi";
+            network: "t-highpass" | "t-lowpass" | "pi" | "l" | "l-coil-then-shunt-c" | "l-shunt-c-then-coil" | "l-capacitor-then-shunt-l" | "l-shunt-l-then-capacitor";
             /**
              * Setting
              * @default auto
              */
             setting: ("auto" | "bypass") | components["schemas"]["Knobs"];
             /**
-             * Goal
+             * Found for
              * @default loss
              * @enum {string}
              */
             goal: "loss" | "stress";
+            /**
+             * Capacitors from
+             * @default 20
+             */
+            c_min_pf: number;
+            /** Capacitors to */
+            c_max_pf?: number | null;
+            /**
+             * Coil from
+             * @default 0
+             */
+            l_min_uh: number;
+            /**
+             * Coil to
+             * @default 30
+             */
+            l_max_uh: number;
+            /**
+             * Capacitor Q
+             * @default 1500
+             */
+            capacitor_q: number;
             /**
              * Coil Q
              * @default 200
@@ -1627,46 +1649,24 @@ export interface components {
                 number,
                 number
             ][];
-            /**
-             * Capacitor Q
-             * @default 1500
-             */
-            capacitor_q: number;
-            /**
-             * C Min Pf
-             * @default 20
-             */
-            c_min_pf: number;
-            /** C Max Pf */
-            c_max_pf?: number | null;
-            /**
-             * L Min Uh
-             * @default 0
-             */
-            l_min_uh: number;
-            /**
-             * L Max Uh
-             * @default 30
-             */
-            l_max_uh: number;
         };
         /**
          * TwoWireFigures
          * @description A two-wire line by its geometry.
          */
         TwoWireFigures: {
-            /** Heat W Per M */
+            /** A metre gives off */
             heat_w_per_m?: number | null;
-            /** Wet Factor */
+            /** Loss when wet, times */
             wet_factor?: number | null;
-            /** Low Band Factor */
+            /** Loss below 5 MHz, times */
             low_band_factor?: number | null;
-            /** Wire Mm */
+            /** Wire diameter */
             wire_mm: number;
-            /** Spacing Mm */
+            /** Spacing, centre to centre */
             spacing_mm: number;
             /**
-             * Velocity Factor
+             * Velocity factor
              * @default 1
              */
             velocity_factor: number;
@@ -1675,7 +1675,7 @@ export interface components {
              * @default 1.72e-8
              */
             resistivity_ohm_m: number;
-            /** Max Volts Rms */
+            /** Bears, rms */
             max_volts_rms?: number | null;
         };
         /**
@@ -1801,11 +1801,8 @@ export interface components {
             /** Rail */
             rail: components["schemas"]["RailRow"][];
             here: components["schemas"]["Here"] | null;
-            /**
-             * Why
-             * @default
-             */
-            why: string;
+            /** Why */
+            why?: string;
         };
         /**
          * AntennaResult
@@ -1886,69 +1883,12 @@ export interface components {
             moving_the_match: string;
         };
         /**
-         * RailRow
-         * @description One band, at its middle: what leaves, or why it cannot be said.
+         * LineStage
+         * @description A length of feedline.
          */
-        RailRow: {
-            /** Name */
-            name: string;
-            /** Mhz */
-            mhz: number;
-            /**
-             * State
-             * @enum {string}
-             */
-            state: "clear" | "audible" | "costly" | "unmatched" | "doubtful" | "unknown";
-            /** Radiated W */
-            radiated_w?: number | components["schemas"]["Span"] | null;
-            /** Loss Db */
-            loss_db?: number | components["schemas"]["Span"] | null;
-            /**
-             * Why
-             * @default
-             */
-            why: string;
-        };
-        /**
-         * Result
-         * @description The whole budget at one frequency.
-         */
-        Result: {
-            /** Mhz */
-            mhz: number;
-            transmitter: components["schemas"]["TransmitterResult"];
-            /** Stages */
-            stages: components["schemas"]["StageResult"][];
-            antenna: components["schemas"]["AntennaResult"];
-            total: components["schemas"]["TotalResult"];
-            counted: components["schemas"]["CountedResult"];
-            /** Cautions */
-            cautions: components["schemas"]["CautionResult"][];
-        };
-        /**
-         * Span
-         * @description Smallest, median and largest round the unknown phase; null for infinite.
-         */
-        Span: {
-            /** Min */
-            min: number | null;
-            /** Median */
-            median: number | null;
-            /** Max */
-            max: number | null;
-        };
-        /**
-         * StageResult
-         * @description One part of the chain; keys beyond ``amps_rms`` depend on its kind.
-         */
-        StageResult: {
+        LineStage: {
             /** Label */
             label: string;
-            /**
-             * Kind
-             * @enum {string}
-             */
-            kind: "line" | "meter" | "tuner" | "inline" | "transformer";
             /** Bypassed */
             bypassed: boolean;
             /** In W */
@@ -1975,11 +1915,8 @@ export interface components {
             extra_db?: number | components["schemas"]["Span"] | null;
             /** Handbook Db */
             handbook_db?: number | components["schemas"]["Span"] | null;
-            /**
-             * Handbook Note
-             * @default
-             */
-            handbook_note: string;
+            /** Handbook Note */
+            handbook_note?: string;
             /** Fit Residual Db Per 100M */
             fit_residual_db_per_100m?: number | null;
             /** Volts Peak Max */
@@ -1994,6 +1931,41 @@ export interface components {
             heat_w_per_m_max?: number | components["schemas"]["Span"] | null;
             /** Heat W Per M Limit */
             heat_w_per_m_limit?: number | null;
+            /** Limit W */
+            limit_w?: number | components["schemas"]["Span"] | null;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "line";
+        };
+        /**
+         * MeterStage
+         * @description A meter.
+         */
+        MeterStage: {
+            /** Label */
+            label: string;
+            /** Bypassed */
+            bypassed: boolean;
+            /** In W */
+            in_w: number | components["schemas"]["Span"] | null;
+            /** Taken W */
+            taken_w: number | components["schemas"]["Span"] | null;
+            /** Out W */
+            out_w: number | components["schemas"]["Span"] | null;
+            /** Loss Db */
+            loss_db: number | components["schemas"]["Span"] | null;
+            /** R In Ohm */
+            r_in_ohm: number | components["schemas"]["Span"] | null;
+            /** X In Ohm */
+            x_in_ohm: number | components["schemas"]["Span"] | null;
+            /** Swr In */
+            swr_in: number | components["schemas"]["Span"] | null;
+            /** Volts Peak */
+            volts_peak: number | components["schemas"]["Span"] | null;
+            /** Amps Rms */
+            amps_rms: number | components["schemas"]["Span"] | null;
             /** Forward W */
             forward_w?: number | components["schemas"]["Span"] | null;
             /** Forward W Low */
@@ -2012,24 +1984,93 @@ export interface components {
             swr_low?: number | components["schemas"]["Span"] | null;
             /** Swr High */
             swr_high?: number | components["schemas"]["Span"] | null;
-            /** Form */
-            form?: string | null;
-            /** Setting */
-            setting?: {
-                [key: string]: number | components["schemas"]["Span"] | null;
-            } | null;
-            /** Efficiency */
-            efficiency?: number | components["schemas"]["Span"] | null;
-            /** Matched */
-            matched?: boolean | null;
-            /** Matched Share */
-            matched_share?: number | null;
-            /** Lacks */
-            lacks?: string | null;
-            /** Limit W */
-            limit_w?: number | components["schemas"]["Span"] | null;
-            /** Elements */
-            elements?: components["schemas"]["Element"][] | null;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "meter";
+        };
+        /**
+         * PlainStage
+         * @description Any other kind of part.
+         */
+        PlainStage: {
+            /** Label */
+            label: string;
+            /** Bypassed */
+            bypassed: boolean;
+            /** In W */
+            in_w: number | components["schemas"]["Span"] | null;
+            /** Taken W */
+            taken_w: number | components["schemas"]["Span"] | null;
+            /** Out W */
+            out_w: number | components["schemas"]["Span"] | null;
+            /** Loss Db */
+            loss_db: number | components["schemas"]["Span"] | null;
+            /** R In Ohm */
+            r_in_ohm: number | components["schemas"]["Span"] | null;
+            /** X In Ohm */
+            x_in_ohm: number | components["schemas"]["Span"] | null;
+            /** Swr In */
+            swr_in: number | components["schemas"]["Span"] | null;
+            /** Volts Peak */
+            volts_peak: number | components["schemas"]["Span"] | null;
+            /** Amps Rms */
+            amps_rms: number | components["schemas"]["Span"] | null;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "inline" | "transformer";
+        };
+        /**
+         * RailRow
+         * @description One band, at its middle.
+         */
+        RailRow: {
+            /**
+             * State
+             * @enum {string}
+             */
+            state: "clear" | "audible" | "costly" | "unmatched" | "doubtful" | "unknown";
+            /** Radiated W */
+            radiated_w?: number | components["schemas"]["Span"] | null;
+            /** Loss Db */
+            loss_db?: number | components["schemas"]["Span"] | null;
+            /** Why */
+            why?: string;
+            /** Name */
+            name: string;
+            /** Mhz */
+            mhz: number;
+        };
+        /**
+         * Result
+         * @description The whole budget at one frequency.
+         */
+        Result: {
+            /** Mhz */
+            mhz: number;
+            transmitter: components["schemas"]["TransmitterResult"];
+            /** Stages */
+            stages: (components["schemas"]["LineStage"] | components["schemas"]["MeterStage"] | components["schemas"]["TunerStage"] | components["schemas"]["PlainStage"])[];
+            antenna: components["schemas"]["AntennaResult"];
+            total: components["schemas"]["TotalResult"];
+            counted: components["schemas"]["CountedResult"];
+            /** Cautions */
+            cautions: components["schemas"]["CautionResult"][];
+        };
+        /**
+         * Span
+         * @description Smallest, median and largest round the unknown phase; null for infinite.
+         */
+        Span: {
+            /** Min */
+            min: number | null;
+            /** Median */
+            median: number | null;
+            /** Max */
+            max: number | null;
         };
         /**
          * TotalResult
@@ -2060,6 +2101,57 @@ export interface components {
             accepted_w: number | components["schemas"]["Span"] | null;
             /** Swr */
             swr: number | components["schemas"]["Span"] | null;
+        };
+        /**
+         * TunerStage
+         * @description A tuner.
+         */
+        TunerStage: {
+            /** Label */
+            label: string;
+            /** Bypassed */
+            bypassed: boolean;
+            /** In W */
+            in_w: number | components["schemas"]["Span"] | null;
+            /** Taken W */
+            taken_w: number | components["schemas"]["Span"] | null;
+            /** Out W */
+            out_w: number | components["schemas"]["Span"] | null;
+            /** Loss Db */
+            loss_db: number | components["schemas"]["Span"] | null;
+            /** R In Ohm */
+            r_in_ohm: number | components["schemas"]["Span"] | null;
+            /** X In Ohm */
+            x_in_ohm: number | components["schemas"]["Span"] | null;
+            /** Swr In */
+            swr_in: number | components["schemas"]["Span"] | null;
+            /** Volts Peak */
+            volts_peak: number | components["schemas"]["Span"] | null;
+            /** Amps Rms */
+            amps_rms: number | components["schemas"]["Span"] | null;
+            /** Efficiency */
+            efficiency?: number | components["schemas"]["Span"] | null;
+            /** Matched */
+            matched?: boolean;
+            /** Matched Share */
+            matched_share?: number;
+            /** Lacks */
+            lacks?: string;
+            /** Limit W */
+            limit_w?: number | components["schemas"]["Span"] | null;
+            /** Form */
+            form?: string | null;
+            /** Setting */
+            setting?: {
+                [key: string]: number | components["schemas"]["Span"] | null;
+            };
+            /** Elements */
+            elements?: components["schemas"]["Element"][];
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "tuner";
         };
         /**
          * Wave
@@ -2158,7 +2250,7 @@ export interface components {
             /** Title */
             title: string;
             /** Part */
-            part: components["schemas"]["LineModel"] | components["schemas"]["MeterModel"] | components["schemas"]["TunerModel"] | components["schemas"]["SteppedTunerModel"] | components["schemas"]["RatedTunerModel"] | components["schemas"]["InlineModel"] | components["schemas"]["TransformerModel"];
+            part: components["schemas"]["InlineModel"] | components["schemas"]["MeterModel"] | components["schemas"]["TunerModel"] | components["schemas"]["SteppedTunerModel"] | components["schemas"]["RatedTunerModel"] | components["schemas"]["TransformerModel"] | components["schemas"]["LineModel"];
             /** Price */
             price?: string | null;
             /** Id */
@@ -2210,12 +2302,13 @@ export interface components {
             low_band_factor: number;
             /** Note */
             note: string;
+            /** Heat W Per M */
+            heat_w_per_m?: number | null;
             /**
-             * Heat W Per M
-             * @description What a metre gives off, from its jacket and insulation; None for open line, which hangs in the
-             *     air.
+             * Family Title
+             * @default
              */
-            readonly heat_w_per_m: number | null;
+            family_title: string;
         };
         /**
          * ShelfPart
@@ -2224,12 +2317,17 @@ export interface components {
         ShelfPart: {
             /** Group */
             group: string;
+            /**
+             * Group Title
+             * @default
+             */
+            group_title: string;
             /** Title */
             title: string;
             /** Slug */
             slug: string;
             /** Part */
-            part: components["schemas"]["LineModel"] | components["schemas"]["MeterModel"] | components["schemas"]["TunerModel"] | components["schemas"]["SteppedTunerModel"] | components["schemas"]["RatedTunerModel"] | components["schemas"]["InlineModel"] | components["schemas"]["TransformerModel"];
+            part: components["schemas"]["InlineModel"] | components["schemas"]["MeterModel"] | components["schemas"]["TunerModel"] | components["schemas"]["SteppedTunerModel"] | components["schemas"]["RatedTunerModel"] | components["schemas"]["TransformerModel"] | components["schemas"]["LineModel"];
         };
         /**
          * OwnPartIn
@@ -2239,7 +2337,7 @@ export interface components {
             /** Title */
             title: string;
             /** Part */
-            part: components["schemas"]["LineModel"] | components["schemas"]["MeterModel"] | components["schemas"]["TunerModel"] | components["schemas"]["SteppedTunerModel"] | components["schemas"]["RatedTunerModel"] | components["schemas"]["InlineModel"] | components["schemas"]["TransformerModel"];
+            part: components["schemas"]["InlineModel"] | components["schemas"]["MeterModel"] | components["schemas"]["TunerModel"] | components["schemas"]["SteppedTunerModel"] | components["schemas"]["RatedTunerModel"] | components["schemas"]["TransformerModel"] | components["schemas"]["LineModel"];
             /** Price */
             price?: number | string | null;
         };
@@ -2352,17 +2450,17 @@ export interface components {
             /** Joint */
             joint: number;
             /** Chain */
-            chain: (components["schemas"]["LineModel"] | components["schemas"]["MeterModel"] | components["schemas"]["TunerModel"] | components["schemas"]["SteppedTunerModel"] | components["schemas"]["RatedTunerModel"] | components["schemas"]["InlineModel"] | components["schemas"]["TransformerModel"])[];
+            chain: (components["schemas"]["InlineModel"] | components["schemas"]["MeterModel"] | components["schemas"]["TunerModel"] | components["schemas"]["SteppedTunerModel"] | components["schemas"]["RatedTunerModel"] | components["schemas"]["TransformerModel"] | components["schemas"]["LineModel"])[];
             /** Baseline */
             baseline: boolean;
             /** Trim */
             trim: boolean;
             /** Change M */
-            change_m: number | null;
+            change_m?: number | null;
             /** Radials */
-            radials: number | null;
+            radials?: number | null;
             /** Radial M */
-            radial_m: number | null;
+            radial_m?: number | null;
             /** Removed */
             removed: boolean;
         };
@@ -2385,7 +2483,7 @@ export interface components {
              */
             joint: number;
             /** Chain */
-            chain?: (components["schemas"]["LineModel"] | components["schemas"]["MeterModel"] | components["schemas"]["TunerModel"] | components["schemas"]["SteppedTunerModel"] | components["schemas"]["RatedTunerModel"] | components["schemas"]["InlineModel"] | components["schemas"]["TransformerModel"])[];
+            chain?: (components["schemas"]["InlineModel"] | components["schemas"]["MeterModel"] | components["schemas"]["TunerModel"] | components["schemas"]["SteppedTunerModel"] | components["schemas"]["RatedTunerModel"] | components["schemas"]["TransformerModel"] | components["schemas"]["LineModel"])[];
             /**
              * Trim
              * @default false
@@ -2404,7 +2502,7 @@ export interface components {
             /** Joint */
             joint?: number | null;
             /** Chain */
-            chain?: (components["schemas"]["LineModel"] | components["schemas"]["MeterModel"] | components["schemas"]["TunerModel"] | components["schemas"]["SteppedTunerModel"] | components["schemas"]["RatedTunerModel"] | components["schemas"]["InlineModel"] | components["schemas"]["TransformerModel"])[] | null;
+            chain?: (components["schemas"]["InlineModel"] | components["schemas"]["MeterModel"] | components["schemas"]["TunerModel"] | components["schemas"]["SteppedTunerModel"] | components["schemas"]["RatedTunerModel"] | components["schemas"]["TransformerModel"] | components["schemas"]["LineModel"])[] | null;
             /** Baseline */
             baseline?: boolean | null;
             /** Trim */
@@ -2453,28 +2551,36 @@ export interface components {
         Curve: {
             /** Mhz */
             mhz: number[];
+            /** Rho */
+            rho: number[];
             /** Swr */
             swr: (number | null)[];
             /** Return Loss Db */
             return_loss_db: (number | null)[];
             /** R Ohm */
-            r_ohm?: (number | null)[] | null;
+            r_ohm?: (number | null)[];
             /** X Ohm */
-            x_ohm?: (number | null)[] | null;
+            x_ohm?: (number | null)[];
             /** Re */
-            re?: (number | null)[] | null;
+            re?: (number | null)[];
             /** Im */
-            im?: (number | null)[] | null;
+            im?: (number | null)[];
         };
         /**
          * DipOut
-         * @description A lowest SWR with its resonance.
+         * @description A lowest SWR with its reflection (|Γ|, and Γ where the phase is known) and its resonance.
          */
         DipOut: {
             /** Mhz */
             mhz: number;
             /** Swr */
             swr: number | null;
+            /** Rho */
+            rho: number;
+            /** Re */
+            re: number | null;
+            /** Im */
+            im: number | null;
             /** Return Loss Db */
             return_loss_db: number | null;
             /** R Ohm */
@@ -2488,6 +2594,17 @@ export interface components {
             widths: components["schemas"]["WidthOut"][];
         };
         /**
+         * Disc
+         * @description What is drawn behind a sweep: SWRs as |Γ|, the user's comfort, and resistances.
+         */
+        Disc: {
+            /** Levels */
+            levels: components["schemas"]["Level"][];
+            comfort: components["schemas"]["Level"];
+            /** Resistances */
+            resistances: components["schemas"]["ResistanceCircle"][];
+        };
+        /**
          * LaidUnder
          * @description Another sweep at the same joint.
          */
@@ -2497,6 +2614,16 @@ export interface components {
             /** Title */
             title: string;
             curve: components["schemas"]["Curve"];
+        };
+        /**
+         * Level
+         * @description An SWR (null: infinity) that gets a line of its own, and its |Γ|.
+         */
+        Level: {
+            /** Swr */
+            swr: number | null;
+            /** Rho */
+            rho: number;
         };
         /**
          * Look
@@ -2513,6 +2640,7 @@ export interface components {
             /** Out Of Line */
             out_of_line: string[];
             curve: components["schemas"]["Curve"];
+            disc: components["schemas"]["Disc"];
             /** Under */
             under: components["schemas"]["LaidUnder"][];
         };
@@ -2541,12 +2669,26 @@ export interface components {
             bands: components["schemas"]["BandOut"][];
         };
         /**
+         * ResistanceCircle
+         * @description Where a resistance lies on the disc of reflections: centre on its level line, and radius.
+         */
+        ResistanceCircle: {
+            /** R Ohm */
+            r_ohm: number;
+            /** Centre */
+            centre: number;
+            /** Radius */
+            radius: number;
+        };
+        /**
          * ResonanceOut
-         * @description A zero of reactance.
+         * @description A zero of reactance; ``gamma``: its reflection, which is real.
          */
         ResonanceOut: {
             /** Mhz */
             mhz: number;
+            /** Gamma */
+            gamma: number | null;
             /** R Ohm */
             r_ohm: number | null;
             /** Q */
@@ -2811,6 +2953,8 @@ export interface components {
             prices_note: string;
             /** Within Db */
             within_db: number;
+            /** Within W */
+            within_w: number;
             /** Rated W */
             rated_w: number;
             /** Bands */
@@ -2840,10 +2984,10 @@ export interface components {
          */
         ChooseLine: {
             /** Done */
-            done?: number | null;
+            done?: number;
             /** Of */
-            of?: number | null;
-            answer?: components["schemas"]["ChooseAnswer"] | null;
+            of?: number;
+            answer?: components["schemas"]["ChooseAnswer"];
         };
         /**
          * PriceRow
@@ -2902,10 +3046,10 @@ export interface components {
          */
         SureLine: {
             /** Done */
-            done?: number | null;
+            done?: number;
             /** Of */
-            of?: number | null;
-            sure?: components["schemas"]["Sureness"] | null;
+            of?: number;
+            sure?: components["schemas"]["Sureness"];
         };
         /**
          * Sureness
@@ -3066,7 +3210,7 @@ export interface components {
             /** Name */
             name: string;
             /** Chain */
-            chain: (components["schemas"]["LineModel"] | components["schemas"]["MeterModel"] | components["schemas"]["TunerModel"] | components["schemas"]["SteppedTunerModel"] | components["schemas"]["RatedTunerModel"] | components["schemas"]["InlineModel"] | components["schemas"]["TransformerModel"])[];
+            chain: (components["schemas"]["InlineModel"] | components["schemas"]["MeterModel"] | components["schemas"]["TunerModel"] | components["schemas"]["SteppedTunerModel"] | components["schemas"]["RatedTunerModel"] | components["schemas"]["TransformerModel"] | components["schemas"]["LineModel"])[];
             /** Antenna */
             antenna: components["schemas"]["UnknownAntennaModel"] | components["schemas"]["TableAntenna"] | components["schemas"]["TouchstoneAntenna"] | components["schemas"]["ResonatorAntenna"] | components["schemas"]["SwrAntennaModel"];
             comparison: components["schemas"]["Comparison"];
@@ -3091,7 +3235,7 @@ export interface components {
 }
 export type $defs = Record<string, never>;
 export interface operations {
-    tithe_library_api_list_stations: {
+    tithe_web_library_api_list_stations: {
         parameters: {
             query?: {
                 removed?: boolean;
@@ -3113,7 +3257,7 @@ export interface operations {
             };
         };
     };
-    tithe_library_api_create_station: {
+    tithe_web_library_api_create_station: {
         parameters: {
             query?: never;
             header?: never;
@@ -3146,7 +3290,7 @@ export interface operations {
             };
         };
     };
-    tithe_library_api_copy_station: {
+    tithe_web_library_api_copy_station: {
         parameters: {
             query?: never;
             header?: never;
@@ -3177,7 +3321,7 @@ export interface operations {
             };
         };
     };
-    tithe_library_api_start_station: {
+    tithe_web_library_api_start_station: {
         parameters: {
             query?: never;
             header?: never;
@@ -3208,7 +3352,7 @@ export interface operations {
             };
         };
     };
-    tithe_library_api_import_station: {
+    tithe_web_library_api_import_station: {
         parameters: {
             query?: never;
             header?: never;
@@ -3241,7 +3385,7 @@ export interface operations {
             };
         };
     };
-    tithe_library_api_export_station: {
+    tithe_web_library_api_export_station: {
         parameters: {
             query?: never;
             header?: never;
@@ -3270,7 +3414,7 @@ export interface operations {
             };
         };
     };
-    tithe_library_api_export_everything: {
+    tithe_web_library_api_export_everything: {
         parameters: {
             query?: never;
             header?: never;
@@ -3288,7 +3432,7 @@ export interface operations {
             };
         };
     };
-    tithe_library_api_import_line: {
+    tithe_web_library_api_import_line: {
         parameters: {
             query?: never;
             header?: never;
@@ -3317,7 +3461,7 @@ export interface operations {
             };
         };
     };
-    tithe_stations_api_get_station: {
+    tithe_web_stations_api_get_station: {
         parameters: {
             query?: never;
             header?: never;
@@ -3348,7 +3492,7 @@ export interface operations {
             };
         };
     };
-    tithe_stations_api_save_station: {
+    tithe_web_stations_api_save_station: {
         parameters: {
             query?: never;
             header?: never;
@@ -3401,7 +3545,7 @@ export interface operations {
             };
         };
     };
-    tithe_stations_api_change_station: {
+    tithe_web_stations_api_change_station: {
         parameters: {
             query?: never;
             header?: never;
@@ -3445,7 +3589,7 @@ export interface operations {
             };
         };
     };
-    tithe_stations_api_list_revisions: {
+    tithe_web_stations_api_list_revisions: {
         parameters: {
             query?: never;
             header?: never;
@@ -3467,7 +3611,7 @@ export interface operations {
             };
         };
     };
-    tithe_stations_api_get_revision: {
+    tithe_web_stations_api_get_revision: {
         parameters: {
             query?: never;
             header?: never;
@@ -3499,7 +3643,7 @@ export interface operations {
             };
         };
     };
-    tithe_stations_api_read_antenna: {
+    tithe_web_stations_api_read_antenna: {
         parameters: {
             query?: never;
             header?: never;
@@ -3532,7 +3676,7 @@ export interface operations {
             };
         };
     };
-    tithe_stations_api_compute_solve_station: {
+    tithe_web_stations_api_compute_solve_station: {
         parameters: {
             query?: never;
             header?: never;
@@ -3574,7 +3718,7 @@ export interface operations {
             };
         };
     };
-    tithe_stations_api_compute_compare_arrangements: {
+    tithe_web_stations_api_compute_compare_arrangements: {
         parameters: {
             query?: never;
             header?: never;
@@ -3616,7 +3760,7 @@ export interface operations {
             };
         };
     };
-    tithe_stations_api_compute_all_ledgers: {
+    tithe_web_stations_api_compute_all_ledgers: {
         parameters: {
             query?: never;
             header?: never;
@@ -3658,7 +3802,7 @@ export interface operations {
             };
         };
     };
-    tithe_stations_api_compute_all_ledgers_csv: {
+    tithe_web_stations_api_compute_all_ledgers_csv: {
         parameters: {
             query?: never;
             header?: never;
@@ -3700,7 +3844,7 @@ export interface operations {
             };
         };
     };
-    tithe_stations_api_shelf_whole_shelf: {
+    tithe_web_stations_api_shelf_whole_shelf: {
         parameters: {
             query?: never;
             header?: never;
@@ -3720,7 +3864,7 @@ export interface operations {
             };
         };
     };
-    tithe_stations_api_shelf_put_on_shelf: {
+    tithe_web_stations_api_shelf_put_on_shelf: {
         parameters: {
             query?: never;
             header?: never;
@@ -3753,7 +3897,7 @@ export interface operations {
             };
         };
     };
-    tithe_stations_api_shelf_take_off_shelf: {
+    tithe_web_stations_api_shelf_take_off_shelf: {
         parameters: {
             query?: never;
             header?: never;
@@ -3773,7 +3917,7 @@ export interface operations {
             };
         };
     };
-    tithe_stations_api_shelf_bands_of_regions: {
+    tithe_web_stations_api_shelf_bands_of_regions: {
         parameters: {
             query?: never;
             header?: never;
@@ -3793,7 +3937,7 @@ export interface operations {
             };
         };
     };
-    tithe_sweeps_api_recognise: {
+    tithe_web_sweeps_api_recognise: {
         parameters: {
             query?: never;
             header?: never;
@@ -3826,7 +3970,7 @@ export interface operations {
             };
         };
     };
-    tithe_sweeps_api_simulate: {
+    tithe_web_sweeps_api_simulate: {
         parameters: {
             query?: never;
             header?: never;
@@ -3859,7 +4003,7 @@ export interface operations {
             };
         };
     };
-    tithe_sweeps_api_list_sweeps: {
+    tithe_web_sweeps_api_list_sweeps: {
         parameters: {
             query?: never;
             header?: never;
@@ -3881,7 +4025,7 @@ export interface operations {
             };
         };
     };
-    tithe_sweeps_api_keep_sweep: {
+    tithe_web_sweeps_api_keep_sweep: {
         parameters: {
             query?: never;
             header?: never;
@@ -3925,7 +4069,7 @@ export interface operations {
             };
         };
     };
-    tithe_sweeps_api_change_sweep: {
+    tithe_web_sweeps_api_change_sweep: {
         parameters: {
             query?: never;
             header?: never;
@@ -3969,7 +4113,7 @@ export interface operations {
             };
         };
     };
-    tithe_sweeps_api_look: {
+    tithe_web_sweeps_api_look: {
         parameters: {
             query?: never;
             header?: never;
@@ -4013,7 +4157,7 @@ export interface operations {
             };
         };
     };
-    tithe_sweeps_api_as_antenna: {
+    tithe_web_sweeps_api_as_antenna: {
         parameters: {
             query?: never;
             header?: never;
@@ -4053,7 +4197,7 @@ export interface operations {
             };
         };
     };
-    tithe_sweeps_api_export_sweep: {
+    tithe_web_sweeps_api_export_sweep: {
         parameters: {
             query: {
                 shown: number;
@@ -4094,7 +4238,7 @@ export interface operations {
             };
         };
     };
-    tithe_sweeps_api_trim: {
+    tithe_web_sweeps_api_trim: {
         parameters: {
             query?: never;
             header?: never;
@@ -4129,7 +4273,7 @@ export interface operations {
             };
         };
     };
-    tithe_sweeps_api_radials: {
+    tithe_web_sweeps_api_radials: {
         parameters: {
             query?: {
                 shown?: number | null;
@@ -4163,7 +4307,7 @@ export interface operations {
             };
         };
     };
-    tithe_sweeps_api_drift: {
+    tithe_web_sweeps_api_drift: {
         parameters: {
             query?: never;
             header?: never;
@@ -4207,7 +4351,7 @@ export interface operations {
             };
         };
     };
-    tithe_choices_api_choose: {
+    tithe_web_choose_api_choose: {
         parameters: {
             query?: never;
             header?: never;
@@ -4240,7 +4384,7 @@ export interface operations {
             };
         };
     };
-    tithe_choices_api_sure: {
+    tithe_web_choose_api_sure: {
         parameters: {
             query?: never;
             header?: never;
@@ -4273,7 +4417,7 @@ export interface operations {
             };
         };
     };
-    tithe_choices_api_country: {
+    tithe_web_choose_api_loss_map: {
         parameters: {
             query?: never;
             header?: never;
@@ -4306,7 +4450,7 @@ export interface operations {
             };
         };
     };
-    tithe_choices_api_break_even: {
+    tithe_web_choose_api_break_even: {
         parameters: {
             query?: never;
             header?: never;
@@ -4348,7 +4492,7 @@ export interface operations {
             };
         };
     };
-    tithe_choices_api_lengths: {
+    tithe_web_choose_api_lengths: {
         parameters: {
             query?: never;
             header?: never;
@@ -4390,7 +4534,7 @@ export interface operations {
             };
         };
     };
-    tithe_choices_api_look: {
+    tithe_web_choose_api_look: {
         parameters: {
             query?: never;
             header?: never;

@@ -1,34 +1,33 @@
 <script lang="ts">
-  import { api, type Comparison, type Figure } from '../api/client';
+  import { Asking } from '../api/asking.svelte';
+  import { api, type Comparison, type Figure, type StationFile } from '../api/client';
   import { decibels, shown, watts } from '../figures';
-  import { Latest } from '../station/latest';
-  import type { Session } from '../station/session.svelte';
   import PlainLabels from '../strip/PlainLabels.svelte';
   import StripDrawing from '../strip/StripDrawing.svelte';
   import { layOut, lengthsOf } from '../strip/layout';
+  import Trouble from '../ui/Trouble.svelte';
   import { changedOver, dropped, keptAs } from './arrangements';
 
-  let { session }: { session: Session } = $props();
+  interface Props {
+    station: StationFile;
+    mhz: number;
+    /** Put another document in place of this one, as a step of its own. */
+    onreplace: (document: StationFile, what: string) => void;
+  }
+  let { station, mhz, onreplace }: Props = $props();
 
   let name = $state('');
   let other = $state(0);
   let width = $state(1200);
-  let comparison = $state.raw<Comparison | null>(null);
-  const questions = new Latest();
-  const kept = $derived(session.document.arrangements ?? []);
-  const present = $derived(session.document.arrangement ?? 'as it is');
+  const asking = new Asking<Comparison>();
+  const comparison = $derived(asking.answer);
+  const kept = $derived(station.arrangements ?? []);
+  const present = $derived(station.arrangement ?? 'as it is');
 
   $effect(() => {
-    const { document, mhz } = session;
-    const at = Math.min(other, kept.length - 1);
-    if (at < 0) {
-      comparison = null;
-      return;
-    }
-    questions.run(async () => {
-      const { data } = await api.POST('/api/compare', { body: { document, mhz, other: at } });
-      if (data) comparison = data as Comparison;
-    });
+    const body = { document: station, mhz, other: Math.min(other, kept.length - 1) };
+    if (body.other < 0) asking.clear();
+    else asking.ask(() => api.POST('/api/compare', { body }));
   });
   const layout = $derived(
     comparison?.other ? layOut(comparison.other, lengthsOf(kept[other]?.chain ?? []), width) : null,
@@ -39,8 +38,8 @@
 
   function keep() {
     other = kept.length;
-    const variant = keptAs(session.document, name.trim() || `${present}, changed`);
-    session.replace(variant, `keep ${String(performance.now())}`);
+    const variant = keptAs(station, name.trim() || `${present}, changed`);
+    onreplace(variant, 'keep');
     name = '';
   }
 </script>
@@ -69,21 +68,16 @@
             ><input type="radio" name="other" checked={other === n} onchange={() => (other = n)} />
             {one.name}</label
           >
-          <button
-            type="button"
-            onclick={() => session.replace(changedOver(session.document, n), `change ${performance.now()}`)}
+          <button type="button" onclick={() => onreplace(changedOver(station, n), 'change')}
             >Change over to it</button
           >
-          <button
-            type="button"
-            onclick={() => session.replace(dropped(session.document, n), `drop ${performance.now()}`)}
-            >Drop it</button
-          >
+          <button type="button" onclick={() => onreplace(dropped(station, n), 'drop')}>Drop it</button>
         </li>
       {/each}
     </ul>
   {/if}
 </section>
+<Trouble text={asking.trouble} />
 {#if comparison}
   <section aria-label="Comparison" bind:clientWidth={width} class="wide">
     {#if layout && comparison.other}

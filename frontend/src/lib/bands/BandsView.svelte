@@ -1,24 +1,22 @@
 <script lang="ts">
-  import { onMount } from 'svelte';
+  import { Asking } from '../api/asking.svelte';
   import { api, type StationFile } from '../api/client';
   import NumberField from '../inspector/NumberField.svelte';
-  import type { Session } from '../station/session.svelte';
+  import type { Form } from '../ui/form';
+  import Trouble from '../ui/Trouble.svelte';
 
-  let { session }: { session: Session } = $props();
+  let { form, bands }: { form: Form; bands: Band[] } = $props();
 
   type Band = NonNullable<StationFile['bands']>[number];
-  let regions = $state.raw<{ region: number; bands: Band[] }[]>([]);
-  const bands = $derived(session.document.bands ?? []);
+  const regions = new Asking<{ region: number; bands: Band[] }[]>();
   const REGION_NAMES: Record<number, string> = {
     1: 'Europe, Africa, Middle East',
     2: 'the Americas',
     3: 'Asia, Oceania',
   };
 
-  onMount(async () => {
-    const { data } = await api.GET('/api/bands');
-    regions = data ?? [];
-  });
+  const load = () => regions.ask(() => api.GET('/api/bands'));
+  load();
 
   const numbers = [
     { key: 'low_mhz', label: 'from', quantity: 'frequency' as const },
@@ -28,7 +26,7 @@
 
   function add() {
     const last = bands.at(-1)?.high_mhz ?? 7;
-    session.change('bands', [
+    form.change('bands', [
       ...bands,
       { name: 'own band', low_mhz: last + 1, high_mhz: last + 1.1, weight: 1 },
     ]);
@@ -41,17 +39,18 @@
     Start from a region’s amateur allocations and change what differs where you are. “Use” says how much a
     band counts against the others. Transmit only within your licence.
   </p>
+  <Trouble text={regions.trouble} onretry={load} />
   <div class="regions">
-    {#each regions as region (region.region)}
-      <button type="button" onclick={() => session.change('bands', region.bands)}
+    {#each regions.answer ?? [] as region (region.region)}
+      <button type="button" onclick={() => form.change('bands', region.bands)}
         >Region {region.region}: {REGION_NAMES[region.region]}</button
       >
     {/each}
   </div>
   <NumberField
-    {session}
+    {form}
     place="comfort_swr"
-    spec={{ key: 'comfort_swr', label: 'The SWR you are comfortable with', quantity: 'plain' }}
+    spec={{ label: 'The SWR you are comfortable with', quantity: 'plain' }}
   />
   <ol>
     {#each bands as band, n (n)}
@@ -61,16 +60,16 @@
           id="band-{n}"
           class="name"
           value={band.name}
-          oninput={(event) => session.change(`bands[${n}].name`, event.currentTarget.value)}
+          oninput={(event) => form.change(`bands[${n}].name`, event.currentTarget.value)}
         />
         {#each numbers as spec (spec.key)}
-          <NumberField {session} place="bands[{n}].{spec.key}" {spec} />
+          <NumberField {form} place="bands[{n}].{spec.key}" {spec} />
         {/each}
         <button
           type="button"
           aria-label="Remove {band.name}"
           onclick={() =>
-            session.change(
+            form.change(
               'bands',
               bands.filter((_, other) => other !== n),
             )}>Remove</button

@@ -55,7 +55,7 @@
     >
   {/each}
   <h3>Lengths and money</h3>
-  {#each numbers as spec (spec.key)}<NumberField {session} place="choice.{spec.key}" {spec} />{/each}
+  {#each numbers as spec (spec.key)}<NumberField form={session} place="choice.{spec.key}" {spec} />{/each}
   <label class="check"
     >Only this line
     <select

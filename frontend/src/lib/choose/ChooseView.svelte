@@ -1,5 +1,6 @@
 <script lang="ts">
   import { Slider } from '@skeletonlabs/skeleton-svelte';
+  import Progress from '../ui/Progress.svelte';
   import { digits } from '../figures';
   import type { Session } from '../station/session.svelte';
   import BesideStrip from './BesideStrip.svelte';
@@ -47,11 +48,7 @@
         What is marked as wrong must be mended first; the answer is from before.
       </p>{/if}
     {#if choosing.progress}
-      <p class="soft" role="status">
-        Computing candidates, {choosing.progress.done} of {choosing.progress.of}
-        <progress value={choosing.progress.done} max={choosing.progress.of} aria-label="Candidates computed"
-        ></progress>
-      </p>
+      <Progress label="Computing candidates" {...choosing.progress} />
     {/if}
     {#if answer}
       <p class="verdict serif" data-testid="choice">{answer.sentence}</p>
@@ -108,7 +105,7 @@
         />
       {/if}
       <ChoiceMatrix {answer} {chosen} onselect={select} />
-      <LengthsPanel {session} {choosing} run={answer.run_m} />
+      <LengthsPanel station={session.document} {choosing} run={answer.run_m} />
       <p class="cautions">
         Climbing, masts, mains at a mast and lightning protection: to local codes, by who is qualified. Keep
         open line clear of people and pets. RF exposure is not computed here.

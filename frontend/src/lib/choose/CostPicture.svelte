@@ -1,8 +1,11 @@
 <script lang="ts">
-  import { scaleLinear, scaleSymlog } from 'd3-scale';
+  import { scaleSymlog } from 'd3-scale';
   import type { ChooseAnswer } from '../api/client';
+  import { pathOf, upright, type Box } from '../charts/axes';
+  import Foot from '../charts/Foot.svelte';
+  import Levels from '../charts/Levels.svelte';
+  import Picture from '../charts/Picture.svelte';
   import { digits, watts } from '../figures';
-  import { pathOf } from '../sweep/axes';
 
   interface Props {
     answer: ChooseAnswer;
@@ -10,48 +13,40 @@
     onselect: (id: string) => void;
   }
   let { answer, chosen, onselect }: Props = $props();
-  let width = $state(420);
-  const HEIGHT = 340;
-  const LEFT = 44;
   const priced = $derived(answer.candidates.filter((one) => one.cost !== null));
   const dearest = $derived(Math.max(10, ...priced.map((one) => one.cost ?? 0)));
-  const x = $derived(scaleSymlog([0, dearest * 1.1], [LEFT + 8, width - 14]).constant(20));
-  const y = $derived(scaleLinear([0, answer.rated_w], [HEIGHT - 34, 12]));
   const unbeaten = $derived(
     priced.filter((one) => one.unbeaten).sort((a, b) => (a.cost ?? 0) - (b.cost ?? 0)),
   );
   const best = $derived(answer.candidates.find((one) => one.id === answer.best));
-  const within = $derived((best?.score_w ?? 0) * 10 ** (-answer.within_db / 10));
   const ticks = $derived(
     [0, 20, 50, 100, 200, 500, 1000, 2000, 5000, 10_000].filter((t) => t <= dearest * 1.1),
   );
+  const scales = (box: Box) => ({
+    x: scaleSymlog([0, dearest * 1.1], [box.left + 8, box.right]).constant(20),
+    y: upright(0, answer.rated_w, box),
+  });
 </script>
 
-<div bind:clientWidth={width}>
-  <svg
-    class="drawing"
-    {width}
-    height={HEIGHT}
-    role="group"
-    aria-label="Watts radiated over the bands against the cost"
-  >
+<Picture
+  label="Watts radiated over the bands against the cost"
+  height={340}
+  margins={{ bottom: 34 }}
+  interactive
+>
+  {#snippet drawing(box)}
+    {@const { x, y } = scales(box)}
     <rect
-      x={LEFT}
+      x={box.left}
       y={y(best?.score_w ?? 0)}
-      width={width - LEFT - 12}
-      height={Math.max(y(within) - y(best?.score_w ?? 0), 0)}
+      width={box.right - box.left}
+      height={Math.max(y(answer.within_w) - y(best?.score_w ?? 0), 0)}
       fill="var(--radiated)"
       fill-opacity="0.13"
     />
-    {#each y.ticks(5) as tick (tick)}
-      <line x1={LEFT} x2={width - 12} y1={y(tick)} y2={y(tick)} class="hair" />
-      <text x={LEFT - 6} y={y(tick) + 4} text-anchor="end" class="figures">{tick} W</text>
-    {/each}
-    {#each ticks as tick (tick)}
-      <text x={x(tick)} y={HEIGHT - 19} text-anchor="middle" class="figures">{tick.toLocaleString('en')}</text
-      >
-    {/each}
-    <text x={width - 12} y={HEIGHT - 4} text-anchor="end">cost of what is to be bought</text>
+    <Levels {box} levels={y.ticks(5).map((tick) => ({ at: y(tick), name: `${tick} W` }))} />
+    <Foot {box} ticks={ticks.map((tick) => ({ at: x(tick), name: tick.toLocaleString('en') }))} />
+    <text x={box.right} y={box.bottom + 31} text-anchor="end">cost of what is to be bought</text>
     <path
       d={pathOf(
         unbeaten.map((one) => x(one.cost ?? 0)),
@@ -87,13 +82,13 @@
         />
       </a>
     {/each}
-  </svg>
-  <p class="drawing-key">
+  {/snippet}
+  {#snippet legend()}
     <span><span class="green">○</span> nothing beats these, choose one</span>
     <span><span class="green">●</span> the decision</span>
     <span>band: within {digits(answer.within_db)} dB of the best</span>
-  </p>
-</div>
+  {/snippet}
+</Picture>
 
 <style>
   .dot {

@@ -1,25 +1,29 @@
 <script lang="ts">
-  import { scaleLinear } from 'd3-scale';
+  import { across, type Box, type Scale } from '../charts/axes';
+  import Foot from '../charts/Foot.svelte';
+  import Picture from '../charts/Picture.svelte';
   import { preferences } from '../station/preferences.svelte';
-  import type { Session } from '../station/session.svelte';
+  import type { StationFile } from '../api/client';
   import { parseTyped, toShown, unitShown } from '../station/units';
   import PlainNumber from '../ui/PlainNumber.svelte';
   import type { Choosing } from './choosing.svelte';
 
-  let { session, choosing, run }: { session: Session; choosing: Choosing; run: number } = $props();
+  interface Props {
+    station: StationFile;
+    choosing: Choosing;
+    run: number;
+  }
+  let { station, choosing, run }: Props = $props();
   const system = $derived(preferences.system);
   let typed = $state<{ low?: string; high?: string }>({});
   const low = $derived(typed.low ?? toShown(Math.max(1, Math.round(run * 0.6)), 'length', system));
   const high = $derived(typed.high ?? toShown(Math.round(run * 1.5), 'length', system));
   const found = $derived(choosing.lengths);
-  let width = $state(800);
-  const LEFT = 54;
   const ROW = 19;
-  const x = $derived(scaleLinear([found?.length_m[0] ?? 0, found?.length_m.at(-1) ?? 1], [LEFT, width - 14]));
+  const scale = (box: Box) => across(found?.length_m[0] ?? 0, found?.length_m.at(-1) ?? 1, box);
   const step = $derived(found ? (found.length_m[1] ?? 1) - (found.length_m[0] ?? 0) : 1);
   const bandsEnd = $derived((found?.bands.length ?? 0) * ROW);
   const MARGIN = 34;
-  const height = $derived(bandsEnd + MARGIN + 34);
   const widest = $derived(Math.max(1, ...(found?.margin_m ?? [])));
 
   /** Stretches of lengths that are reached: start and end. */
@@ -36,7 +40,7 @@
   }
 
   /** How far each length may be off, as an area over the lengths. */
-  function marginPath(lengths: number[], margins: number[]): string {
+  function marginPath(lengths: number[], margins: number[], x: Scale): string {
     const floor = bandsEnd + MARGIN;
     const points = lengths.map(
       (at, n) => `${x(at).toFixed(1)} ${(floor - ((margins[n] ?? 0) / widest) * 28).toFixed(1)}`,
@@ -45,11 +49,7 @@
   }
 
   function go() {
-    void choosing.tryLengths(
-      session.document,
-      parseTyped(low, 'length', system),
-      parseTyped(high, 'length', system),
-    );
+    void choosing.tryLengths(station, parseTyped(low, 'length', system), parseTyped(high, 'length', system));
   }
 </script>
 
@@ -80,17 +80,16 @@
   </form>
   {#if found}
     <p class="serif" data-testid="lengths">{found.sentence}</p>
-    <div bind:clientWidth={width}>
-      <svg
-        class="drawing"
-        {width}
-        {height}
-        role="img"
-        aria-label="Lengths at which each band is inside the tuner’s reach. {found.sentence}"
-      >
+    <Picture
+      label="Lengths at which each band is inside the tuner’s matching range. {found.sentence}"
+      height={bandsEnd + MARGIN + 34}
+      margins={{ left: 54, top: 0, bottom: 21 }}
+    >
+      {#snippet drawing(box)}
+        {@const x = scale(box)}
         {#each found.bands as band, n (band.name)}
-          <text x={LEFT - 8} y={n * ROW + 14} text-anchor="end">{band.name}</text>
-          <line x1={LEFT} x2={width - 14} y1={n * ROW + 10} y2={n * ROW + 10} stroke="var(--hairline)" />
+          <text x={box.left - 8} y={n * ROW + 14} text-anchor="end">{band.name}</text>
+          <line x1={box.left} x2={box.right} y1={n * ROW + 10} y2={n * ROW + 10} stroke="var(--hairline)" />
           {#each stretches(band.reached, found.length_m) as [from, to] (from)}
             <rect
               x={x(from - step / 2)}
@@ -101,38 +100,60 @@
             />
           {/each}
         {/each}
-        <text x={LEFT - 8} y={bandsEnd + MARGIN - 4} text-anchor="end">to spare</text>
+        <text x={box.left - 8} y={bandsEnd + MARGIN - 4} text-anchor="end">to spare</text>
         <path
-          d={marginPath(found.length_m, found.margin_m)}
+          d={marginPath(found.length_m, found.margin_m, x)}
           fill="var(--radiated)"
           fill-opacity="0.25"
           stroke="var(--radiated-ink)"
         />
-        <text x={LEFT + 4} y={bandsEnd + 12} class="figures"
+        <text x={box.left + 4} y={bandsEnd + 12} class="figures"
           >{toShown(Number(widest.toPrecision(2)), 'length', system)}
           {unitShown('length', system)} at the most</text
         >
-        {#each x.ticks(8) as tick (tick)}
-          <text x={x(tick)} y={height - 4} text-anchor="middle" class="figures"
-            >{toShown(tick, 'length', system)}</text
-          >
-        {/each}
+        <Foot
+          {box}
+          ticks={x.ticks(8).map((tick) => ({ at: x(tick), name: toShown(tick, 'length', system) }))}
+        />
         {#if found.present_m >= (found.length_m[0] ?? 0) && found.present_m <= (found.length_m.at(-1) ?? 0)}
           <line
             x1={x(found.present_m)}
             x2={x(found.present_m)}
             y1="0"
-            y2={height - 18}
+            y2={box.bottom}
             stroke="var(--ink)"
             stroke-width="1.5"
           />
         {/if}
-      </svg>
-      <p class="soft">
+      {/snippet}
+      {#snippet legend()}
         Green: reached. Below: how far a length may be off before a band falls out. The upright line: the
         present length.
-      </p>
-    </div>
+      {/snippet}
+      {#snippet table()}
+        <table class="plain figures">
+          <thead>
+            <tr>
+              <th scope="col">Band</th><th scope="col" class="text"
+                >reached from – to, {unitShown('length', system)}</th
+              >
+            </tr>
+          </thead>
+          <tbody>
+            {#each found.bands as band (band.name)}
+              <tr>
+                <th scope="row">{band.name}</th>
+                <td class="text"
+                  >{stretches(band.reached, found.length_m)
+                    .map((ends) => ends.map((end) => toShown(end, 'length', system)).join(' to '))
+                    .join(', ') || 'at none'}</td
+                >
+              </tr>
+            {/each}
+          </tbody>
+        </table>
+      {/snippet}
+    </Picture>
   {/if}
 </section>
 
@@ -150,9 +171,6 @@
     flex-wrap: wrap;
     gap: 0.3rem 1.4rem;
     align-items: baseline;
-  }
-  .soft {
-    color: var(--ink-soft);
   }
   .serif {
     font-size: 1.1rem;

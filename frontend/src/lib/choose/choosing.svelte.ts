@@ -7,12 +7,12 @@ import {
   type ChooseLine,
   type LengthsAnswer,
   type LossMap,
-  type Refusal,
   type StationFile,
   type SureLine,
   type Sureness,
 } from '../api/client';
 import { linesOf } from '../api/lines';
+import { sentenceOf, type Refusal } from '../api/refusals';
 
 const SHOW_PROGRESS_AFTER_MS = 500;
 /** How long a question must stand before it is asked how sure its answer is. */
@@ -29,14 +29,7 @@ const NAMES: Record<string, string> = {
   high_m: 'last length',
 };
 
-function sentence(error: unknown): string {
-  const first = (error as { errors?: Refusal[] } | undefined)?.errors?.[0];
-  if (!first) return 'The server does not answer.';
-  const place = first.place.replace(/^document\.?/, '');
-  const reads = /^(is|must|has|have|holds|leaves|rules) /.test(first.rule);
-  const text = `${place && reads ? `The ${NAMES[place] ?? place} ` : ''}${first.rule}`;
-  return `${text[0]?.toUpperCase() ?? ''}${text.slice(1)}${text.endsWith('.') ? '' : '.'}`;
-}
+const sentence = (error: unknown) => sentenceOf(error, NAMES);
 
 type Lines<T> = AsyncGenerator<T & { errors?: Refusal[] }>;
 

@@ -1,30 +1,35 @@
 <script lang="ts">
+  import { Asking } from '../api/asking.svelte';
   import { api, type StationFile } from '../api/client';
-  import type { Session } from '../station/session.svelte';
+  import { sentenceOf } from '../api/refusals';
+  import Trouble from '../ui/Trouble.svelte';
 
-  let { session }: { session: Session } = $props();
-  let rows = $state.raw<{ version: number; saved: string }[]>([]);
-  let asked = $state(false);
+  interface Props {
+    station: number;
+    /** The version that stands: with another one, there is more to list. */
+    version: number;
+    onrestore: (document: StationFile) => void;
+  }
+  let { station, version, onrestore }: Props = $props();
+  const list = new Asking<{ version: number; saved: string }[]>();
+  const one = new Asking<{ document: StationFile }>();
 
   $effect(() => {
-    void session.keeper.version;
-    void load();
+    void version;
+    load();
   });
 
-  async function load() {
-    const { data } = await api.GET('/api/stations/{pk}/revisions', {
-      params: { path: { pk: session.keeper.id } },
-    });
-    rows = data ?? [];
-    asked = true;
+  function load() {
+    list.ask(() => api.GET('/api/stations/{pk}/revisions', { params: { path: { pk: station } } }));
   }
 
-  async function restore(version: number) {
-    const { data } = await api.GET('/api/stations/{pk}/revisions/{version}', {
-      params: { path: { pk: session.keeper.id, version } },
+  function restore(asked: number) {
+    one.run(async () => {
+      const path = { pk: station, version: asked };
+      const { data, error } = await api.GET('/api/stations/{pk}/revisions/{version}', { params: { path } });
+      one.trouble = error ? sentenceOf(error) : '';
+      if (data) onrestore(data.document as StationFile);
     });
-    if (data) session.replace(data.document as StationFile, `restore ${String(performance.now())}`);
-    await load();
   }
 </script>
 
@@ -34,9 +39,10 @@
     Every save keeps the state it replaced, the last 200 of them. Restoring one is a change like any other: it
     can be undone.
   </p>
-  {#if asked && rows.length === 0}<p>It has not been changed yet.</p>{/if}
+  <Trouble text={list.trouble || one.trouble} onretry={load} />
+  {#if list.answer?.length === 0}<p>It has not been changed yet.</p>{/if}
   <ol>
-    {#each rows as row (row.version)}
+    {#each list.answer ?? [] as row (row.version)}
       <li class="figures">
         <span>State {row.version}</span>
         <span

@@ -22,7 +22,7 @@
   {:else if session.selected === 'antenna'}
     <AntennaPanel {session} />
   {:else}
-    <TransmitterPanel {session} {oninsert} />
+    <TransmitterPanel form={session} transmitter={session.document.transmitter} {oninsert} />
   {/if}
 </aside>
 

@@ -10,7 +10,7 @@
   async function keep() {
     const fault = await shelf.keep(part.label || part.kind, part, price);
     wrong = fault !== '';
-    told = wrong ? `Not kept: ${fault}.` : 'It is on the shelf now.';
+    told = wrong ? `Not kept. ${fault}` : 'It is on the shelf now.';
   }
 </script>
 

@@ -1,18 +1,17 @@
 <script lang="ts">
-  import type { PartModel, ShelfLine } from '../api/client';
-  import type { Session } from '../station/session.svelte';
+  import type { ShelfLine } from '../api/client';
+  import { valueAt } from '../station/paths';
+  import type { Form } from '../ui/form';
   import ChoiceField from './ChoiceField.svelte';
   import NumberField from './NumberField.svelte';
-  import { LINE_FIGURES, TWO_WIRE } from './fields';
+  import { definitionOf, fieldsOf, shapeOf } from './schema';
 
-  interface Props {
-    session: Session;
-    place: string;
-    line: Extract<PartModel, { kind: 'line' }>['line'];
-    lines: ShelfLine[];
-  }
-  let { session, place, line, lines }: Props = $props();
+  let { form, place, lines }: { form: Form; place: string; lines: ShelfLine[] } = $props();
 
+  const line = $derived(valueAt(form.document, `${place}.line`) as string | Record<string, unknown>);
+  const shape = $derived(
+    typeof line === 'string' ? undefined : shapeOf(definitionOf({ kind: 'line' }).properties.line, line),
+  );
   const kind = $derived(
     typeof line === 'string'
       ? line
@@ -23,21 +22,21 @@
           : 'figures',
   );
   const known = $derived(lines.find((one) => one.slug === line));
-  const specs = $derived(kind === 'two-wire' ? TWO_WIRE : kind === 'figures' ? LINE_FIGURES : []);
+  const numbers = $derived(shape ? fieldsOf(shape).filter(({ ask }) => !ask.section) : []);
 
   function choose(slug: string) {
     const from = known ?? lines.find((one) => one.slug === 'rg-213');
     if (slug === 'two-wire')
-      session.change(`${place}.line`, { wire_mm: 2, spacing_mm: 100, velocity_factor: 0.975 });
+      form.change(`${place}.line`, { wire_mm: 2, spacing_mm: 100, velocity_factor: 0.975 });
     else if (slug === 'figures' && from)
-      session.change(`${place}.line`, {
+      form.change(`${place}.line`, {
         r0_ohm: from.r0_ohm,
         velocity_factor: from.velocity_factor,
         k1: from.k1_db_per_100m,
         k2: from.k2_db_per_100m,
         max_volts_rms: from.max_volts_rms,
       });
-    else session.change(`${place}.line`, slug);
+    else form.change(`${place}.line`, slug);
   }
 </script>
 
@@ -50,12 +49,12 @@
     ['two-wire', 'two wires, by size'],
     ...(kind === 'readings' ? [['readings', 'fitted to own readings'] as [string, string]] : []),
   ]}
-  fault={session.faults[`${place}.line`]}
+  fault={form.faults[`${place}.line`]}
   onchoose={choose}
 />
 {#if known}<p>{known.r0_ohm} Ω, {known.note}</p>{/if}
-{#each specs as spec (spec.key)}
-  <NumberField {session} place="{place}.line.{spec.key}" {spec} />
+{#each numbers as { key, title, ask, optional } (key)}
+  <NumberField {form} place="{place}.line.{key}" spec={{ ...ask, label: title, optional }} />
 {/each}
 
 <style>

@@ -2,30 +2,30 @@
   import { Slider } from '@skeletonlabs/skeleton-svelte';
   import { valueAt } from '../station/paths';
   import { preferences } from '../station/preferences.svelte';
-  import type { Session } from '../station/session.svelte';
   import { parseTyped, toShown, unitShown } from '../station/units';
-  import type { NumberSpec } from './fields';
+  import type { Form } from '../ui/form';
+  import type { NumberSpec } from './numbers';
 
-  let { session, place, spec }: { session: Session; place: string; spec: NumberSpec } = $props();
+  let { form, place, spec }: { form: Form; place: string; spec: NumberSpec } = $props();
 
   const id = $props.id();
   let typing = $state<string | null>(null);
   const system = $derived(preferences.system);
-  const value = $derived(valueAt(session.document, place));
+  const value = $derived(valueAt(form.document, place));
   const text = $derived(
     typeof value === 'number' ? toShown(value, spec.quantity, system) : ((value as string | undefined) ?? ''),
   );
-  const fault = $derived(session.faults[place]);
+  const fault = $derived(form.faults[place]);
   const unset = $derived(
     typeof spec.unset === 'number' ? toShown(spec.unset, spec.quantity, system) : spec.unset,
   );
-  const top = $derived(spec.slide ? Math.max(spec.slide.max, 20 * Math.ceil((Number(value) || 0) / 20)) : 0);
+  const top = $derived(spec.slide ? Math.max(spec.slide[1], 20 * Math.ceil((Number(value) || 0) / 20)) : 0);
 
   /** What is typed goes into the document as it is; the server says what is wrong with it. */
   function enter(typed: string) {
     typing = typed;
-    if (typed.trim() === '') session.change(place, spec.optional ? undefined : '');
-    else session.change(place, parseTyped(typed, spec.quantity, system));
+    if (typed.trim() === '') form.change(place, spec.optional ? undefined : '');
+    else form.change(place, parseTyped(typed, spec.quantity, system));
   }
 </script>
 
@@ -49,13 +49,13 @@
   {#if spec.slide}
     <Slider
       value={[Number(value) || 0]}
-      min={spec.slide.min}
+      min={spec.slide[0]}
       max={top}
-      step={spec.slide.step}
+      step={spec.slide[2]}
       aria-label={[spec.label]}
       onValueChange={(change) => {
         typing = null;
-        session.change(place, Number((change.value[0] ?? 0).toFixed(3)));
+        form.change(place, Number((change.value[0] ?? 0).toFixed(3)));
       }}
     >
       <Slider.Control>

@@ -1,8 +1,7 @@
 <script lang="ts">
-  import type { Session } from '../station/session.svelte';
+  import type { Result } from '../api/client';
 
-  let { session, at, note }: { session: Session; at: number; note: string } = $props();
-  const cautions = $derived(session.answer?.here?.result.cautions.filter((c) => c.stage === at) ?? []);
+  let { cautions, note }: { cautions: Result['cautions']; note: string } = $props();
 </script>
 
 {#each cautions as caution (caution.id)}

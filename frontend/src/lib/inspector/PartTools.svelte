@@ -4,19 +4,17 @@
   import Copy from '@lucide/svelte/icons/copy';
   import Plus from '@lucide/svelte/icons/plus';
   import Trash from '@lucide/svelte/icons/trash-2';
-  import type { Session } from '../station/session.svelte';
 
   interface Props {
-    session: Session;
     at: number;
+    /** Parts that the run has. */
+    length: number;
+    onmove: (to: number) => void;
+    onduplicate: () => void;
+    onremove: () => void;
     oninsert: (at: number) => void;
   }
-  let { session, at, oninsert }: Props = $props();
-
-  function duplicate() {
-    const part = session.document.chain[at];
-    if (part) session.insert(at + 1, structuredClone(part));
-  }
+  let { at, length, onmove, onduplicate, onremove, oninsert }: Props = $props();
 </script>
 
 <div class="tools" role="toolbar" aria-label="This part">
@@ -24,19 +22,19 @@
     type="button"
     aria-label="Move towards the transmitter"
     disabled={at === 0}
-    onclick={() => session.move(at, at - 1)}><ArrowLeft size={16} /></button
+    onclick={() => onmove(at - 1)}><ArrowLeft size={16} /></button
   >
   <button
     type="button"
     aria-label="Move towards the antenna"
-    disabled={at === session.document.chain.length - 1}
-    onclick={() => session.move(at, at + 1)}><ArrowRight size={16} /></button
+    disabled={at === length - 1}
+    onclick={() => onmove(at + 1)}><ArrowRight size={16} /></button
   >
-  <button type="button" aria-label="Duplicate" onclick={duplicate}><Copy size={16} /></button>
+  <button type="button" aria-label="Duplicate" onclick={onduplicate}><Copy size={16} /></button>
   <button type="button" aria-label="Insert a part after this one" onclick={() => oninsert(at + 1)}
     ><Plus size={16} /></button
   >
-  <button type="button" aria-label="Remove" onclick={() => session.remove(at)}><Trash size={16} /></button>
+  <button type="button" aria-label="Remove" onclick={onremove}><Trash size={16} /></button>
 </div>
 
 <style>

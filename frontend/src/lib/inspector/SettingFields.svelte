@@ -1,40 +1,48 @@
 <script lang="ts">
   import type { PartModel, StageResult } from '../api/client';
   import { middle } from '../figures';
-  import type { Session } from '../station/session.svelte';
+  import type { Form } from '../ui/form';
   import ChoiceField from './ChoiceField.svelte';
   import NumberField from './NumberField.svelte';
+  import { definitionOf, objectsIn } from './schema';
 
   interface Props {
-    session: Session;
+    form: Form;
     place: string;
-    tuner: Extract<PartModel, { kind: 'tuner' }>;
+    tuner: PartModel;
     stage: StageResult | undefined;
+    mhz: number;
   }
-  let { session, place, tuner, stage }: Props = $props();
+  let { form, place, tuner, stage, mhz }: Props = $props();
 
-  const byHand = $derived(typeof tuner.setting === 'object');
+  type Knobs = Record<string, number | string | null>;
+  const setting = $derived('setting' in tuner ? (tuner.setting as string | Knobs) : 'auto');
+  const byHand = $derived(typeof setting === 'object');
   const knobs = $derived(
-    typeof tuner.setting === 'object'
-      ? Object.keys(tuner.setting).filter((key) => key !== 'form' && tuner.setting?.[key as never] != null)
+    typeof setting === 'object'
+      ? Object.keys(setting).filter((key) => key !== 'form' && setting[key] != null)
       : [],
   );
-  const value = $derived(byHand ? 'hand' : tuner.setting === 'bypass' ? 'bypass' : 'auto');
-  const canTurn = $derived(
-    tuner.network !== 'rated' && stage?.setting && Object.keys(stage.setting).length > 0,
-  );
+  const value = $derived(typeof setting === 'object' ? 'hand' : setting);
+  /** What its knobs are held in; nothing of a tuner that has none. */
+  const held = $derived(objectsIn(definitionOf(tuner).properties.setting)[0]);
+  const found = $derived(stage && 'setting' in stage ? stage : undefined);
+  const canTurn = $derived(held && Object.keys(found?.setting ?? {}).length > 0);
 
   /** By hand starts from what stands now, so that nothing jumps. */
   function choose(way: string) {
-    if (way !== 'hand') return session.change(`${place}.setting`, way);
-    const found = Object.entries(stage?.setting ?? {}).map(([key, figure]) => [
-      key,
-      Number((middle(figure) ?? 0).toPrecision(5)),
-    ]);
-    const setting = Object.fromEntries(found);
-    if (tuner.network === 'stepped-l') setting.form = stage?.form ?? 'l-coil-then-shunt-c';
-    const network = tuner.network === 'l' ? (stage?.form ?? 'l') : tuner.network;
-    session.change(place, { ...tuner, network, setting, set_mhz: session.mhz });
+    if (way !== 'hand') return form.change(`${place}.setting`, way);
+    const turned: Knobs = Object.fromEntries(
+      Object.entries(found?.setting ?? {}).map(([key, figure]) => [
+        key,
+        Number((middle(figure) ?? 0).toPrecision(5)),
+      ]),
+    );
+    const network = found?.form ?? ('network' in tuner ? tuner.network : '');
+    // Relays are told by their form; a network of several forms becomes the one that was found.
+    if (held && 'form' in held.properties) turned.form = network;
+    const one = held && 'form' in held.properties ? {} : { network };
+    form.change(place, { ...tuner, ...one, setting: turned, set_mhz: mhz });
   }
 </script>
 
@@ -46,15 +54,14 @@
     ...(canTurn || byHand ? [['hand', 'by hand'] as [string, string]] : []),
     ['bypass', 'bypassed'],
   ]}
-  fault={session.faults[`${place}.setting`]}
+  fault={form.faults[`${place}.setting`]}
   onchoose={choose}
 />
 {#each knobs as knob (knob)}
   <NumberField
-    {session}
+    {form}
     place="{place}.setting.{knob}"
     spec={{
-      key: knob,
       label: `Knob ${knob.split('_')[0]?.toUpperCase()}`,
       quantity: knob.endsWith('pf') ? 'pf' : 'uh',
     }}
@@ -62,8 +69,8 @@
 {/each}
 {#if byHand}
   <NumberField
-    {session}
+    {form}
     place="{place}.set_mhz"
-    spec={{ key: 'set_mhz', label: 'Set for', quantity: 'frequency', optional: true }}
+    spec={{ label: 'Set for', quantity: 'frequency', optional: true }}
   />
 {/if}

@@ -1,11 +1,11 @@
 <script lang="ts">
   import { valueAt } from '../station/paths';
-  import type { Session } from '../station/session.svelte';
+  import type { Form } from '../ui/form';
 
-  let { session, place, label }: { session: Session; place: string; label: string } = $props();
+  let { form, place, label }: { form: Form; place: string; label: string } = $props();
   const id = $props.id();
-  const value = $derived(String(valueAt(session.document, place) ?? ''));
-  const fault = $derived(session.faults[place]);
+  const value = $derived(String(valueAt(form.document, place) ?? ''));
+  const fault = $derived(form.faults[place]);
 </script>
 
 <div class="field">
@@ -14,7 +14,7 @@
     {id}
     {value}
     aria-invalid={fault ? 'true' : undefined}
-    oninput={(event) => session.change(place, event.currentTarget.value)}
+    oninput={(event) => form.change(place, event.currentTarget.value)}
   />
   {#if fault}<p role="alert">{label} {fault}.</p>{/if}
 </div>

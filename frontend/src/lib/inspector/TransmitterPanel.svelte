@@ -1,17 +1,22 @@
 <script lang="ts">
-  import type { Session } from '../station/session.svelte';
+  import type { StationFile } from '../api/client';
+  import type { Form } from '../ui/form';
   import ChoiceField from './ChoiceField.svelte';
   import NumberField from './NumberField.svelte';
 
-  let { session, oninsert }: { session: Session; oninsert: (at: number) => void } = $props();
-  const transmitter = $derived(session.document.transmitter);
+  interface Props {
+    form: Form;
+    transmitter: StationFile['transmitter'];
+    oninsert: (at: number) => void;
+  }
+  let { form, transmitter, oninsert }: Props = $props();
 </script>
 
 <h2>Transmitter</h2>
 <NumberField
-  {session}
+  {form}
   place="transmitter.power_w"
-  spec={{ key: 'power_w', label: 'Rated power', quantity: 'power', slide: { min: 5, max: 400, step: 5 } }}
+  spec={{ label: 'Rated power', quantity: 'power', slide: [5, 400, 5] }}
 />
 <ChoiceField
   label="Protection"
@@ -21,8 +26,8 @@
     ['none', 'no protection'],
     ['pi-output', 'valve stage, matches to SWR 3'],
   ]}
-  fault={session.faults['transmitter.foldback']}
-  onchoose={(name) => session.change('transmitter.foldback', name)}
+  fault={form.faults['transmitter.foldback']}
+  onchoose={(name) => form.change('transmitter.foldback', name)}
 />
 <ChoiceField
   label="Sends"
@@ -32,7 +37,7 @@
     ['keying', 'keying'],
     ['speech', 'speech'],
   ]}
-  onchoose={(name) => session.change('transmitter.emission', name)}
+  onchoose={(name) => form.change('transmitter.emission', name)}
 />
 <button type="button" class="add" onclick={() => oninsert(0)}>Insert a part after it</button>
 

@@ -1,16 +1,19 @@
 <script lang="ts">
-  import type { Session } from '../station/session.svelte';
+  interface Props {
+    known: boolean;
+    /** Parts that the run has. */
+    length: number;
+    onantenna: () => void;
+    oninsert: (at: number) => void;
+  }
+  let { known, length, onantenna, oninsert }: Props = $props();
 
-  let { session, oninsert }: { session: Session; oninsert: (at: number) => void } = $props();
-
-  const known = $derived(session.document.antenna.kind !== 'unknown');
-  const length = $derived(session.document.chain.length);
   const steps = $derived([
     {
       done: known,
       text: 'Say what the antenna is: its SWR at the band edges will do, read on the radio with the tuner off.',
       action: 'Describe the antenna',
-      act: () => (session.selected = 'antenna'),
+      act: onantenna,
     },
     {
       done: length > 0,

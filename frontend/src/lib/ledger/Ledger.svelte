@@ -14,15 +14,20 @@
 </script>
 
 <section aria-label="Ledger" class="ledger">
-  <Tuning {session} />
+  <Tuning mhz={session.mhz} bands={session.document.bands ?? []} ontune={(mhz) => session.tuneTo(mhz)} />
   {#if Object.keys(session.faults).length > 0}
     <p class="stale">The figures are those from before what is marked.</p>
   {/if}
-  {#if starting}<FirstSteps {session} {oninsert} />{/if}
+  {#if starting}<FirstSteps
+      known={session.document.antenna.kind !== 'unknown'}
+      length={session.document.chain.length}
+      onantenna={() => (session.selected = 'antenna')}
+      {oninsert}
+    />{/if}
   {#if here}
     <p class="verdict serif" data-testid="verdict">{here.sentence}</p>
     {#if here.moving_the_match}<p class="moving">{here.moving_the_match}</p>{/if}
-    <StageTable {session} {here} />
+    <StageTable {here} selected={session.selected} onselect={(at) => (session.selected = at)} />
     <Counting counted={here.result.counted} />
     <Cautions cautions={here.result.cautions} />
   {:else if session.answer && session.document.antenna.kind !== 'unknown'}

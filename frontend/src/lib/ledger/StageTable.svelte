@@ -1,9 +1,14 @@
 <script lang="ts">
-  import type { Figure, Here } from '../api/client';
-  import type { Selection, Session } from '../station/session.svelte';
+  import type { Figure, Here, StageResult } from '../api/client';
+  import type { Selection } from '../station/session.svelte';
   import { decibels, lowest, middle, shown, swr, watts } from '../figures';
 
-  let { session, here }: { session: Session; here: Here } = $props();
+  interface Props {
+    here: Here;
+    selected: Selection;
+    onselect: (at: Selection) => void;
+  }
+  let { here, selected, onselect }: Props = $props();
   const result = $derived(here.result);
   const rated = $derived(result.transmitter.rated_w);
 
@@ -47,7 +52,7 @@
       taken: stage.taken_w,
       left: stage.out_w,
       db: stage.loss_db,
-      volts: stage.kind === 'line' ? stage.volts_peak_max : stage.volts_peak,
+      volts: 'volts_peak_max' in stage ? stage.volts_peak_max : stage.volts_peak,
       swr: stage.swr_in,
       note: note(stage),
       kind: 'heat' as const,
@@ -66,26 +71,25 @@
   ]);
 
   /** The power into a part at which a rating, or the heat of its hottest place, is reached. */
-  function bears(stage: Here['result']['stages'][number]): string {
-    return lowest(stage.limit_w) === null || stage.limit_w === undefined
-      ? ''
-      : `bears ${watts(lowest(stage.limit_w))} W; `;
+  function bears(limit: Figure | undefined): string {
+    const least = lowest(limit);
+    return least === null ? '' : `bears ${watts(least)} W; `;
   }
 
-  function note(stage: Here['result']['stages'][number]): string {
+  function note(stage: StageResult): string {
     if (stage.bypassed) return 'bypassed';
-    if (stage.kind === 'meter')
+    if ('forward_w' in stage)
       return `shows ${shown(stage.forward_w, watts)} W forward, ${shown(stage.reflected_w, watts)} W back`;
-    if (stage.setting) {
-      const knobs = Object.entries(stage.setting).map(([name, value]) => {
+    if ('setting' in stage) {
+      const knobs = Object.entries(stage.setting ?? {}).map(([name, value]) => {
         const [knob, unit] = name.split('_');
         return `${(knob ?? '').toUpperCase()} ${shown(value)} ${unit === 'pf' ? 'pF' : 'µH'}`;
       });
       const how = stage.matched ? 'matched' : 'no match';
-      return bears(stage) + (knobs.length ? `${how}: ${knobs.join(', ')}` : how);
+      return bears(stage.limit_w) + (knobs.length ? `${how}: ${knobs.join(', ')}` : how);
     }
-    if (stage.kind === 'line')
-      return `${bears(stage)}matched ${shown(stage.matched_db, decibels)} dB, SWR adds ${shown(stage.extra_db, decibels)} dB; the handbook says ${shown(stage.handbook_db, decibels)} dB in all`;
+    if ('matched_db' in stage)
+      return `${bears(stage.limit_w)}matched ${shown(stage.matched_db, decibels)} dB, SWR adds ${shown(stage.extra_db, decibels)} dB; the handbook says ${shown(stage.handbook_db, decibels)} dB in all`;
     return '';
   }
   const share = (taken: Figure) => Math.max(0, Math.min(100, (100 * (middle(taken) ?? 0)) / rated));
@@ -109,9 +113,9 @@
     <tbody>
       {#each rows as row (row.label + String(row.at))}
         {#if row.kind !== 'radio' || share(row.taken) > 0.05}
-          <tr class:chosen={session.selected === row.at}>
+          <tr class:chosen={selected === row.at}>
             <th scope="row">
-              <button type="button" onclick={() => (session.selected = row.at)}>{row.label}</button>
+              <button type="button" onclick={() => onselect(row.at)}>{row.label}</button>
               {#if row.note}<small>{row.note}</small>{/if}
             </th>
             <td class="number">{shown(row.taken, watts)}</td>

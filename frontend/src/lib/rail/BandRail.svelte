@@ -1,16 +1,21 @@
 <script lang="ts">
-  import type { Session } from '../station/session.svelte';
+  import type { Bands, RailRow } from '../api/client';
   import { middle, shown, watts } from '../figures';
   import { STATES } from './states';
 
-  let { session }: { session: Session } = $props();
+  interface Props {
+    rows: RailRow[];
+    bands: Bands;
+    /** Rated power, W. */
+    power: number;
+    mhz: number;
+    ontune: (mhz: number) => void;
+  }
+  let { rows, bands, power, mhz, ontune }: Props = $props();
 
-  const rows = $derived(session.answer?.rail ?? []);
-  const bands = $derived(session.document.bands ?? []);
-  const power = $derived(Number(session.document.transmitter.power_w) || 1);
   const inside = (n: number) => {
     const band = bands[n];
-    return band !== undefined && session.mhz >= band.low_mhz && session.mhz <= band.high_mhz;
+    return band !== undefined && mhz >= band.low_mhz && mhz <= band.high_mhz;
   };
 </script>
 
@@ -23,7 +28,7 @@
       class:chosen={inside(n)}
       aria-pressed={inside(n)}
       title={row.why || state.word}
-      onclick={() => session.tuneTo(row.mhz)}
+      onclick={() => ontune(row.mhz)}
     >
       <span class="name">{row.name}</span>
       <span class="bar" aria-hidden="true">

@@ -1,20 +1,18 @@
 <script lang="ts">
   import { Slider } from '@skeletonlabs/skeleton-svelte';
-  import type { Session } from '../station/session.svelte';
+  import type { Bands } from '../api/client';
 
-  let { session }: { session: Session } = $props();
+  let { mhz, bands, ontune }: { mhz: number; bands: Bands; ontune: (mhz: number) => void } = $props();
   let typed = $state<string | null>(null);
 
-  const band = $derived(
-    session.document.bands?.find((b) => session.mhz >= b.low_mhz && session.mhz <= b.high_mhz),
-  );
-  const text = $derived(typed ?? session.mhz.toFixed(3));
+  const band = $derived(bands.find((b) => mhz >= b.low_mhz && mhz <= b.high_mhz));
+  const text = $derived(typed ?? mhz.toFixed(3));
   const wrong = $derived(typed !== null && !(Number(typed) > 0));
 
   function enter(value: string) {
     typed = value;
-    const mhz = Number(value);
-    if (mhz > 0 && mhz < 1e6) session.tuneTo(mhz);
+    const asked = Number(value);
+    if (asked > 0 && asked < 1e6) ontune(asked);
   }
 </script>
 
@@ -36,14 +34,14 @@
   {#if band}
     <span class="edge figures">{band.low_mhz}</span>
     <Slider
-      value={[session.mhz]}
+      value={[mhz]}
       min={band.low_mhz}
       max={band.high_mhz}
       step={0.001}
       aria-label={['Frequency in the band']}
       onValueChange={(change) => {
         typed = null;
-        session.tuneTo(change.value[0] ?? session.mhz);
+        ontune(change.value[0] ?? mhz);
       }}
     >
       <Slider.Control>

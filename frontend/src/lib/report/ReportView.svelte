@@ -1,25 +1,32 @@
 <script lang="ts">
-  import { api, type BandLedger } from '../api/client';
+  import { Asking } from '../api/asking.svelte';
+  import { api, type BandLedger, type Here, type StationFile } from '../api/client';
+  import { sentenceOf } from '../api/refusals';
   import { decibels, digits, shown, watts } from '../figures';
-  import type { Session } from '../station/session.svelte';
   import PlainLabels from '../strip/PlainLabels.svelte';
   import StripDrawing from '../strip/StripDrawing.svelte';
   import { layOut, lengthsOf } from '../strip/layout';
+  import Trouble from '../ui/Trouble.svelte';
 
-  let { session }: { session: Session } = $props();
-  let rows = $state.raw<BandLedger[]>([]);
+  interface Props {
+    station: StationFile;
+    mhz: number;
+    here: Here | null;
+  }
+  let { station, mhz, here }: Props = $props();
+  const ledgers = new Asking<BandLedger[]>();
+  const rows = $derived(ledgers.answer ?? []);
 
-  $effect(() => {
-    const { document } = session;
-    void api.POST('/api/ledgers', { body: { document } }).then(({ data }) => {
-      if (data) rows = data as BandLedger[];
-    });
-  });
+  $effect(ask);
+
+  function ask() {
+    const body = { document: station };
+    ledgers.ask(() => api.POST('/api/ledgers', { body }));
+  }
 
   const PRINT_WIDTH_PX = 1020;
-  const here = $derived(session.answer?.here ?? null);
-  const layout = $derived(here ? layOut(here, lengthsOf(session.document.chain), PRINT_WIDTH_PX) : null);
-  const labels = $derived(session.document.chain.map((part) => part.label || part.kind));
+  const layout = $derived(here ? layOut(here, lengthsOf(station.chain), PRINT_WIDTH_PX) : null);
+  const labels = $derived(station.chain.map((part) => part.label || part.kind));
   interface Entry {
     text: string;
     remedy: string;
@@ -46,13 +53,15 @@
   }
 
   async function csv() {
-    const { data } = await api.POST('/api/ledgers.csv', {
-      body: { document: session.document },
+    const { data, error } = await api.POST('/api/ledgers.csv', {
+      body: { document: station },
       parseAs: 'text',
     });
+    ledgers.trouble = error ? sentenceOf(error) : '';
+    if (error) return;
     const link = document.createElement('a');
     link.href = URL.createObjectURL(new Blob([String(data ?? '')], { type: 'text/csv' }));
-    link.download = `${session.document.name || 'station'}.csv`;
+    link.download = `${station.name || 'station'}.csv`;
     link.click();
     URL.revokeObjectURL(link.href);
   }
@@ -60,16 +69,17 @@
 
 <section aria-label="Report">
   <div class="head">
-    <h2>{session.document.name}: {session.document.arrangement}</h2>
+    <h2>{station.name}: {station.arrangement}</h2>
     <div class="actions">
       <button type="button" onclick={() => window.print()}>Print</button>
       <button type="button" onclick={csv}>Ledger as CSV</button>
     </div>
   </div>
-  {#if session.document.notes}<p class="notes">{session.document.notes}</p>{/if}
+  <Trouble text={ledgers.trouble} onretry={ask} />
+  {#if station.notes}<p class="notes">{station.notes}</p>{/if}
   {#if here && layout}
     <div class="print-only">
-      <p>At {digits(session.mhz, 6)} MHz: {here.sentence}</p>
+      <p>At {digits(mhz, 6)} MHz: {here.sentence}</p>
       <StripDrawing {here} {layout} name="The run, for print" />
       <PlainLabels {layout} antenna={here.result.antenna.label} />
     </div>
@@ -78,9 +88,7 @@
   <div class="scroller" role="region" aria-label="Watts by band and part" tabindex="0">
     <table class="figures">
       <caption
-        >Watts that each part takes, at the middle of each band, of {watts(
-          session.document.transmitter.power_w,
-        )} W</caption
+        >Watts that each part takes, at the middle of each band, of {watts(station.transmitter.power_w)} W</caption
       >
       <thead>
         <tr>
@@ -105,7 +113,11 @@
             <td>{shown(row.result.total.loss_db, decibels)}</td>
           </tr>
         {:else}
-          <tr><td colspan={labels.length + 6}>Nothing can be computed yet.</td></tr>
+          <tr
+            ><td colspan={labels.length + 6}
+              >{ledgers.busy ? 'Computing …' : 'Nothing can be computed yet.'}</td
+            ></tr
+          >
         {/each}
       </tbody>
     </table>

@@ -1,4 +1,5 @@
-import { api, type PartModel, type Refusal, type ShelfContents, type ShelfLine } from '../api/client';
+import { api, type PartModel, type ShelfContents, type ShelfLine } from '../api/client';
+import { sentenceOf } from '../api/refusals';
 
 export interface ShelfItem {
   key: string;
@@ -9,23 +10,17 @@ export interface ShelfItem {
   own: number | null;
 }
 
-const GROUPS: Record<string, string> = {
-  own: 'Your own',
-  coax: 'Coax',
-  balanced: 'Two-wire line',
-  tuner: 'Tuners',
-  transformer: 'Transformers',
-  inline: 'In line',
-  meter: 'Meters',
-};
 const START_LENGTH_M = 10;
 
 /** Everything there is to take from: generic lines and parts, and the user's own. */
 export class Shelf {
   contents = $state.raw<ShelfContents>({ lines: [], parts: [], own: [] });
 
+  trouble = $state('');
+
   async load() {
-    const { data } = await api.GET('/api/shelf');
+    const { data, error } = await api.GET('/api/shelf');
+    this.trouble = error ? `The shelf could not be read. ${sentenceOf(error)}` : '';
     if (data) this.contents = data as ShelfContents;
   }
 
@@ -37,23 +32,19 @@ export class Shelf {
   matching(query: string): [string, ShelfItem[]][] {
     const words = query.toLowerCase().split(/\s+/).filter(Boolean);
     const found = this.#items().filter((item) => {
-      const text = `${item.title} ${GROUPS[item.group] ?? ''} ${item.note}`.toLowerCase();
+      const text = `${item.title} ${item.group} ${item.note}`.toLowerCase();
       return words.every((word) => text.includes(word));
     });
-    return Object.entries(GROUPS)
-      .map(([key, name]): [string, ShelfItem[]] => [name, found.filter((item) => item.group === key)])
-      .filter(([, items]) => items.length > 0);
+    const groups = found.map((item) => item.group).filter((group, n, all) => all.indexOf(group) === n);
+    return groups.map((group) => [group, found.filter((item) => item.group === group)]);
   }
 
-  /** Put a part of one's own on the shelf; the rule it breaks, or "". */
+  /** Put a part of one's own on the shelf; why it was not taken, or "". */
   async keep(title: string, part: PartModel, price: string): Promise<string> {
     const { error } = await api.POST('/api/shelf/own', {
       body: { title, part, price: price.trim() === '' ? null : price.trim().replace(',', '.') },
     });
-    if (error) {
-      const first = (error as { errors?: Refusal[] }).errors?.[0];
-      return first ? `${first.place.replace(/^own\.?/, '')} ${first.rule}` : 'could not be kept';
-    }
+    if (error) return sentenceOf(error);
     await this.load();
     return '';
   }
@@ -68,7 +59,7 @@ export class Shelf {
     return [
       ...own.map((one) => ({
         key: `own-${one.id}`,
-        group: 'own',
+        group: 'Your own',
         title: one.title,
         note: one.price == null ? one.part.kind : `${one.part.kind}, cost ${one.price}`,
         part: one.part,
@@ -76,7 +67,7 @@ export class Shelf {
       })),
       ...lines.map((line) => ({
         key: line.slug,
-        group: line.family,
+        group: line.family_title ?? line.family,
         title: line.name,
         note: line.note,
         part: { kind: 'line', label: line.name, line: line.slug, length_m: START_LENGTH_M } as PartModel,
@@ -84,7 +75,7 @@ export class Shelf {
       })),
       ...parts.map((item) => ({
         key: item.slug,
-        group: item.group,
+        group: item.group_title ?? item.group,
         title: item.title,
         note: '',
         part: item.part,

@@ -1,5 +1,6 @@
-import { api, unreachable, type KeptStation, type Refusal, type StationFile } from '../api/client';
-import { Latest } from './latest';
+import { Asking } from '../api/asking.svelte';
+import { api, unreachable, type KeptStation, type StationFile } from '../api/client';
+import { refusalsOf } from '../api/refusals';
 
 export type SaveState =
   'saved' | 'saving' | 'changed' | 'refused' | 'blocked' | 'gone' | 'conflict' | 'failing' | 'offline';
@@ -17,7 +18,7 @@ export class Keeper {
   why = $state('');
   #version: number;
   readonly id: number;
-  readonly #jobs = new Latest();
+  readonly #jobs = new Asking<never>();
   #timer: ReturnType<typeof setTimeout> | undefined;
   #retryMs = FIRST_RETRY_MS;
 
@@ -85,7 +86,7 @@ export class Keeper {
     } else if (response.status === 404) {
       this.state = 'gone';
     } else {
-      const errors = (error as { errors?: Refusal[] } | undefined)?.errors ?? [];
+      const errors = refusalsOf(error);
       const marked = errors.some((one) => one.place !== '');
       this.why = errors[0]?.rule ?? `the server said ${String(response.status)}`;
       this.state = marked ? 'refused' : 'blocked';

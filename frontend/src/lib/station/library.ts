@@ -1,14 +1,12 @@
-import { api, type KeptStation, type Refusal, type StationFile } from '../api/client';
+import { api, type KeptStation, type StationFile } from '../api/client';
 import { textLines } from '../api/lines';
+import { sentenceOf } from '../api/refusals';
 
 const TOO_LARGE = 48_000_000;
 
+/** Why a file was not taken. */
 function sentence(error: unknown): string {
-  const first = (error as { errors?: Refusal[] } | undefined)?.errors?.[0];
-  if (!first) return 'The server did not say why.';
-  const place = first.place.replace(/^(file|document)\.?/, '');
-  const text = place ? `${place} ${first.rule}` : first.rule;
-  return `The file was not taken: ${text}.`;
+  return `The file was not taken. ${sentenceOf(error)}`;
 }
 
 /** Keep a new station made from a start; its number. */

@@ -5,15 +5,16 @@ import {
   type Answer,
   type KeptStation,
   type PartModel,
-  type Refusal,
   type StationFile,
 } from '../api/client';
+import { Asking } from '../api/asking.svelte';
+import { refusalsOf, type Refusal } from '../api/refusals';
 import { inserted, moved, removed } from './chain';
 import { goesOn, remember, type Draft } from './drafts';
 import { History } from './history.svelte';
 import { Keeper } from './keeper.svelte';
-import { Latest } from './latest';
 import { withValue } from './paths';
+import { lengthsOf } from '../strip/layout';
 import { Sweeps } from '../sweep/sweeps.svelte';
 import type { StationPlace } from '../../routes';
 
@@ -40,7 +41,7 @@ export class Session {
   readonly keeper: Keeper;
   readonly sweeps: Sweeps;
   readonly history: History<StationFile>;
-  readonly #questions = new Latest();
+  readonly #questions = new Asking<Answer>();
 
   constructor(kept: KeptStation, draft: Draft | null = null) {
     const behind = draft !== null && !goesOn(draft, kept);
@@ -73,6 +74,11 @@ export class Session {
     this.history.record(this.document, place);
     this.#show(next);
   }
+
+  /** The same as a step of its own, however soon it comes after another. */
+  step = (next: StationFile, what: string) => {
+    this.replace(next, `${what} ${String(performance.now())}`);
+  };
 
   insert(at: number, part: PartModel) {
     this.#rechain(inserted(this.document.chain, at, part), at);
@@ -121,8 +127,7 @@ export class Session {
   }
 
   #rechain(chain: PartModel[], selected: Selection) {
-    // A step of its own each time: pressing twice is two moves.
-    this.replace({ ...this.document, chain }, `chain ${String(performance.now())}`);
+    this.step({ ...this.document, chain }, 'chain'); // pressing twice is two moves
     this.selected = selected;
   }
 
@@ -153,7 +158,7 @@ export class Session {
         this.answer = data;
         this.faults = {};
       } else {
-        this.faults = faultsOf((error as { errors?: Refusal[] }).errors ?? []);
+        this.faults = faultsOf(refusalsOf(error));
       }
       await tick();
       performance.measure('tithe:redrawn', { start: asked, end: performance.now() });
@@ -191,11 +196,11 @@ function firstFrequency(document: StationFile): number {
   return first ? (first.low_mhz + first.high_mhz) / 2 : 7.1;
 }
 
-/** The longest line, else the antenna. */
+/** What is longest, else the antenna. */
 function firstSelection(document: StationFile): Selection {
-  const lines = document.chain.map((part, at) => ({ at, length: part.kind === 'line' ? part.length_m : -1 }));
-  const longest = lines.sort((a, b) => b.length - a.length)[0];
-  return longest && longest.length >= 0 ? longest.at : 'antenna';
+  const lengths = lengthsOf(document.chain).map((length) => length ?? -1);
+  const longest = Math.max(...lengths);
+  return longest >= 0 ? lengths.indexOf(longest) : 'antenna';
 }
 
 export function faultsOf(errors: Refusal[]): Record<string, string> {

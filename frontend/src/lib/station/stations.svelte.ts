@@ -1,4 +1,5 @@
-import { api, unreachable, type KeptStation, type Refusal, type StationRow } from '../api/client';
+import { api, unreachable, type KeptStation, type StationRow } from '../api/client';
+import { sentenceOf } from '../api/refusals';
 
 /** The stations that are kept, and those deleted of late: listed, renamed, copied, deleted and brought back. */
 export class Stations {
@@ -50,6 +51,5 @@ export class Stations {
 }
 
 function sentence(row: StationRow, error: unknown): string {
-  const first = (error as { errors?: Refusal[] }).errors?.[0];
-  return `“${row.name}” was not changed: ${first ? `${first.place} ${first.rule}`.trim() : 'the server did not say why'}.`;
+  return `“${row.name}” was not changed. ${sentenceOf(error)}`;
 }

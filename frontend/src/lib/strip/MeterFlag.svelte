@@ -1,13 +1,14 @@
 <script lang="ts">
-  import { highest, lowest, shown, swr } from '../figures';
+  import type { MeterResult } from '../api/client';
+  import { highest, lowest, shown, span, swr } from '../figures';
   import { HEIGHT, type Segment } from './layout';
 
-  let { segment }: { segment: Segment } = $props();
+  let { segment, meter }: { segment: Segment; meter: MeterResult } = $props();
   const x = $derived((segment.x0 + segment.x1) / 2);
-  const reading = $derived(shown(segment.stage.swr, swr));
-  const low = $derived(swr(lowest(segment.stage.swr_low)));
-  const high = $derived(swr(highest(segment.stage.swr_high)));
-  const doubt = $derived(low === high || `${low} – ${high}` === reading ? '' : `${low} – ${high}`);
+  const reading = $derived(shown(meter.swr, swr));
+  const low = $derived(swr(lowest(meter.swr_low)));
+  const high = $derived(swr(highest(meter.swr_high)));
+  const doubt = $derived(low === high || span(low, high) === reading ? '' : span(low, high));
   const flag = $derived(Math.max(46, 14 + 6.2 * reading.length));
   const room = $derived(segment.x1 - segment.x0);
 </script>

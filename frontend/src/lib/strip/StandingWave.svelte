@@ -1,14 +1,20 @@
 <script lang="ts">
-  import type { Here } from '../api/client';
+  import type { Here, LineResult } from '../api/client';
   import { digits, middle, shown } from '../figures';
   import { bandPath, HEIGHT, wavePath, type Segment } from './layout';
 
   type Wave = NonNullable<Here['waves'][number]>;
-  let { wave, highest, segment }: { wave: Wave; highest: number; segment: Segment } = $props();
+  interface Props {
+    wave: Wave;
+    line: LineResult;
+    highest: number;
+    segment: Segment;
+  }
+  let { wave, line, highest, segment }: Props = $props();
 
   const { x0, x1 } = $derived(segment);
-  const crest = $derived(middle(segment.stage.volts_peak_max) ?? 0);
-  const at = $derived(middle(segment.stage.volts_peak_max_at_m) ?? 0);
+  const crest = $derived(middle(line.volts_peak_max) ?? 0);
+  const at = $derived(middle(line.volts_peak_max_at_m) ?? 0);
   const length = $derived(wave.x_m.at(-1) ?? 0);
   const crestX = $derived(length > 0 ? x0 + ((x1 - x0) * at) / length : x0);
   const crestY = $derived(HEIGHT.waveBase - (crest / highest) * HEIGHT.wave);
@@ -42,7 +48,7 @@
       class="figures"
       font-size="11"
       fill="var(--standing-ink)"
-      >{shown(segment.stage.volts_peak_max)} V peak{wave.lowest ? '' : ` at ${digits(at)} m`}</text
+      >{shown(line.volts_peak_max)} V peak{wave.lowest ? '' : ` at ${digits(at)} m`}</text
     >
   {/if}
 </g>

@@ -22,7 +22,11 @@
   {:else}
     <p class="empty">{session.answer?.why ?? 'Computing the run …'}</p>
   {/if}
-  {#if session.view === 'sweep'}<JointMarks {session} {edges} />{/if}
+  {#if session.view === 'sweep'}<JointMarks
+      sweeps={session.sweeps}
+      chain={session.document.chain}
+      {edges}
+    />{/if}
   <PartLabels {session} {width} {edges} inserting={session.view !== 'sweep'} end={runEnd(width)} {oninsert} />
   <p class="visually-hidden" aria-live="polite">
     {here

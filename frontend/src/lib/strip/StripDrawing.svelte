@@ -45,11 +45,11 @@
       stroke-width="1"
     />
     {@const wave = here.waves[segment.index]}
-    {#if wave}
-      <StandingWave {wave} {highest} {segment} />
+    {#if wave && 'volts_peak_max' in segment.stage}
+      <StandingWave {wave} line={segment.stage} {highest} {segment} />
     {/if}
-    {#if segment.stage.kind === 'meter' && !segment.stage.bypassed}
-      <MeterFlag {segment} />
+    {#if 'forward_w' in segment.stage}
+      <MeterFlag {segment} meter={segment.stage} />
     {/if}
   {/each}
   <StripEnds {here} {layout} />

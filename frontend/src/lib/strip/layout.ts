@@ -27,21 +27,21 @@ const NARROW = 640;
 export const HEIGHT = { top: 74, ribbon: 92, floor: 212, waveBase: 60, wave: 44 };
 
 /** Long lines get more room than short ones, but not in proportion; everything else the same. */
-function weight(stage: StageResult, lengthM: number): number {
-  return stage.kind === 'line' ? 1.1 + 1.5 * Math.log10(1 + lengthM) : 1;
+function weight(lengthM: number | null): number {
+  return lengthM === null ? 1 : 1.1 + 1.5 * Math.log10(1 + lengthM);
 }
 
-/** Length of each part in metres, 0 for what is no line or has none yet. */
-export function lengthsOf(chain: PartModel[]): number[] {
-  return chain.map((part) => (part.kind === 'line' ? Number(part.length_m) || 0 : 0));
+/** Length of each part in metres, 0 where none is given yet; null for what has no length. */
+export function lengthsOf(chain: PartModel[]): (number | null)[] {
+  return chain.map((part) => ('length_m' in part ? Number(part.length_m) || 0 : null));
 }
 
 /** Where everything stands on the strip: power to height, parts to widths. Pure geometry, px. */
-export function layOut(here: Here, lengthsM: number[], width: number): StripLayout {
+export function layOut(here: Here, lengthsM: (number | null)[], width: number): StripLayout {
   const { result } = here;
   const [left, right] = margins(width);
   const room = Math.max(width - left - right, 10);
-  const weights = result.stages.map((stage, index) => weight(stage, lengthsM[index] ?? 0));
+  const weights = result.stages.map((_, index) => weight(lengthsM[index] ?? null));
   const total = weights.reduce((sum, one) => sum + one, 0) || 1;
   const height = (power: number | null) => ((power ?? 0) / result.transmitter.rated_w) * HEIGHT.ribbon;
   let x = left;

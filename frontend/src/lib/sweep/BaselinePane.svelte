@@ -1,11 +1,10 @@
 <script lang="ts">
   import type { Look, SweepRow } from '../api/client';
   import { digits, swr } from '../figures';
-  import type { Session } from '../station/session.svelte';
+  import type { Sweeps } from './sweeps.svelte';
   import SweepPicture from './SweepPicture.svelte';
 
-  let { session, look, row }: { session: Session; look: Look; row: SweepRow } = $props();
-  const sweeps = $derived(session.sweeps);
+  let { sweeps, look, row }: { sweeps: Sweeps; look: Look; row: SweepRow } = $props();
   const drift = $derived(sweeps.drift);
 </script>
 
@@ -18,7 +17,7 @@
   <p>This is the baseline. Choose a later sweep, taken at the same place, to see what has changed since.</p>
 {:else if drift}
   <p class="verdict serif" data-testid="drift-verdict">{drift.sentence}</p>
-  <SweepPicture {look} comfort={Number(session.document.comfort_swr) || 2} under={look.under} />
+  <SweepPicture {look} under={look.under} />
   {#if drift.causes.length > 1}
     <h3>Also possible, in order</h3>
     <ol>

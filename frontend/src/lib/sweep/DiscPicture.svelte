@@ -1,14 +1,14 @@
 <script lang="ts">
   import type { Look } from '../api/client';
   import { digits } from '../figures';
-  import { pathOf, rhoOf } from './axes';
+  import { pathOf } from '../charts/axes';
 
-  let { look, comfort }: { look: Look; comfort: number } = $props();
+  let { look }: { look: Look } = $props();
   const SIZE = 340;
   const R = 150;
   const px = (re: number) => SIZE / 2 + re * R;
   const py = (im: number) => SIZE / 2 - im * R;
-  const RESISTANCES = [10, 25, 50, 100, 200];
+  const levels = $derived(look.disc.levels.filter(({ swr }) => swr !== null && swr > 1 && swr !== 5));
   const clip = $props.id();
   const path = $derived(
     pathOf(
@@ -16,12 +16,6 @@
       (look.curve.im ?? []).map((v) => (v === null ? null : py(v))),
     ),
   );
-  /** Γ of R + jX, re 50 Ω. */
-  function at(r: number, x: number): [number, number] {
-    const [a, b] = [r - 50, r + 50];
-    const d = b * b + x * x;
-    return [(a * b + x * x) / d, (2 * 50 * x) / d];
-  }
 </script>
 
 <div class="disc">
@@ -33,33 +27,40 @@
     aria-label="The sweep on the disc of impedances: the centre is 50 ohms, the rim reflects everything"
   >
     <clipPath id={clip}><circle cx={SIZE / 2} cy={SIZE / 2} r={R} /></clipPath>
-    <circle cx={SIZE / 2} cy={SIZE / 2} r={R * rhoOf(comfort)} fill="var(--radiated)" fill-opacity="0.12" />
-    {#each [1.5, 2, 3, 10] as swr (swr)}
-      <circle cx={SIZE / 2} cy={SIZE / 2} r={R * rhoOf(swr)} class="hair" />
-      <text
-        x={px(-0.71 * rhoOf(swr))}
-        y={py(-0.71 * rhoOf(swr)) + 4}
-        text-anchor="middle"
-        class="figures label">{swr}</text
+    <circle
+      cx={SIZE / 2}
+      cy={SIZE / 2}
+      r={R * look.disc.comfort.rho}
+      fill="var(--radiated)"
+      fill-opacity="0.12"
+    />
+    {#each levels as { swr, rho } (swr)}
+      <circle cx={SIZE / 2} cy={SIZE / 2} r={R * rho} class="hair" />
+      <text x={px(-0.71 * rho)} y={py(-0.71 * rho) + 4} text-anchor="middle" class="figures label">{swr}</text
       >
     {/each}
     <g clip-path="url(#{clip})">
-      {#each RESISTANCES as r (r)}
-        <circle cx={px(r / (r + 50))} cy={SIZE / 2} r={(R * 50) / (r + 50)} class="faint" />
+      {#each look.disc.resistances as one (one.r_ohm)}
+        <circle cx={px(one.centre)} cy={SIZE / 2} r={R * one.radius} class="faint" />
       {/each}
       <path d={path} fill="none" stroke="var(--standing-ink)" stroke-width="2" />
     </g>
     <circle cx={SIZE / 2} cy={SIZE / 2} r={R} class="rim" />
     <line x1={px(-1)} x2={px(1)} y1={SIZE / 2} y2={SIZE / 2} class="rim" />
     {#each look.reading.dips as dip (dip.mhz)}
-      {#if dip.r_ohm !== null && dip.x_ohm !== null}
-        {@const [re, im] = at(dip.r_ohm, dip.x_ohm)}
-        <path d="M{px(re)} {py(im)}m0 -6l5 9h-10Z" fill="var(--standing-ink)" stroke="var(--paper)" />
-        <text x={px(re) + 8} y={py(im) + 14} class="figures">{digits(dip.mhz, 4)}</text>
+      {#if dip.re !== null && dip.im !== null}
+        <path d="M{px(dip.re)} {py(dip.im)}m0 -6l5 9h-10Z" fill="var(--standing-ink)" stroke="var(--paper)" />
+        <text x={px(dip.re) + 8} y={py(dip.im) + 14} class="figures">{digits(dip.mhz, 4)}</text>
       {/if}
-      {#if dip.resonance?.r_ohm != null}
-        {@const [re] = at(dip.resonance.r_ohm, 0)}
-        <circle cx={px(re)} cy={SIZE / 2} r="5" fill="none" stroke="var(--radiated-ink)" stroke-width="2" />
+      {#if dip.resonance?.gamma != null}
+        <circle
+          cx={px(dip.resonance.gamma)}
+          cy={SIZE / 2}
+          r="5"
+          fill="none"
+          stroke="var(--radiated-ink)"
+          stroke-width="2"
+        />
       {/if}
     {/each}
     <text x={SIZE / 2} y={14} text-anchor="middle">inductive, X above 0</text>

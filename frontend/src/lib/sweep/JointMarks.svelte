@@ -1,10 +1,15 @@
 <script lang="ts">
-  import type { Session } from '../station/session.svelte';
+  import type { PartModel } from '../api/client';
+  import type { Sweeps } from './sweeps.svelte';
   import { jointName } from './joints';
 
   /** Reference planes of the run on the strip: where the sweep was taken, where it is shown, and a click to move the latter. */
-  let { session, edges }: { session: Session; edges: number[] } = $props();
-  const sweeps = $derived(session.sweeps);
+  interface Props {
+    sweeps: Sweeps;
+    chain: PartModel[];
+    edges: number[];
+  }
+  let { sweeps, chain, edges }: Props = $props();
   const asking = $derived(sweeps.asking);
   const taken = $derived(asking ? sweeps.takenAt : (sweeps.row?.joint ?? null));
   const shown = $derived(asking ? taken : (sweeps.shown ?? taken));
@@ -17,7 +22,7 @@
 
 <div role="group" aria-label="Reference planes of the run">
   {#each edges as edge, joint (joint)}
-    {@const name = jointName(session.document.chain, joint)}
+    {@const name = jointName(chain, joint)}
     <button
       type="button"
       style:left="{edge}px"

@@ -2,25 +2,23 @@
   import type { SweepRow } from '../api/client';
   import { digits } from '../figures';
   import { preferences } from '../station/preferences.svelte';
-  import type { Session } from '../station/session.svelte';
+  import type { Sweeps } from './sweeps.svelte';
   import { parseTyped, unitShown } from '../station/units';
   import PlainNumber from '../ui/PlainNumber.svelte';
-  import { across, upright } from './axes';
+  import { across, upright, type Box } from '../charts/axes';
+  import Foot from '../charts/Foot.svelte';
+  import Levels from '../charts/Levels.svelte';
+  import Picture from '../charts/Picture.svelte';
 
-  let { session, row }: { session: Session; row: SweepRow } = $props();
-  const sweeps = $derived(session.sweeps);
+  let { sweeps, row }: { sweeps: Sweeps; row: SweepRow } = $props();
   let count = $state('');
   let length = $state('');
   const answer = $derived(sweeps.radials);
-  const HEIGHT = 220;
-  let width = $state(600);
-  const box = $derived({ left: 46, right: width - 20, top: 14, bottom: HEIGHT - 28 });
   const most = $derived(
     Math.max(answer?.next_count ?? 0, ...(answer?.readings.map((r) => r.count) ?? []), 4),
   );
   const top = $derived(Math.max(20, ...(answer?.readings.map((r) => r.r_ohm) ?? [])) * 1.1);
-  const x = $derived(across(0, most, box));
-  const y = $derived(upright(0, top, box));
+  const scales = (box: Box) => ({ x: across(0, most, box), y: upright(0, top, box) });
 
   async function put() {
     const typed = parseTyped(length, 'length', preferences.system);
@@ -33,21 +31,15 @@
 
 {#if answer}<p class="verdict serif">{answer.sentence}</p>{/if}
 {#if answer?.readings.length}
-  <div bind:clientWidth={width}>
-    <svg
-      class="drawing"
-      {width}
-      height={HEIGHT}
-      role="img"
-      aria-label="Resistance at the feedpoint over the number of radials"
-    >
-      {#each y.ticks(5) as tick (tick)}
-        <line x1={box.left} x2={box.right} y1={y(tick)} y2={y(tick)} stroke="var(--hairline)" />
-        <text x={box.left - 6} y={y(tick) + 4} text-anchor="end">{tick} Ω</text>
-      {/each}
-      {#each x.ticks(6) as tick (tick)}
-        <text x={x(tick)} y={box.bottom + 16} text-anchor="middle">{tick}</text>
-      {/each}
+  <Picture
+    label="Resistance at the feedpoint over the number of radials"
+    height={220}
+    margins={{ right: 20, top: 14, bottom: 28 }}
+  >
+    {#snippet drawing(box)}
+      {@const { x, y } = scales(box)}
+      <Levels {box} levels={y.ticks(5).map((ohm) => ({ at: y(ohm), name: `${ohm} Ω` }))} />
+      <Foot {box} ticks={x.ticks(6).map((count) => ({ at: x(count), name: String(count) }))} />
       {#if answer.next_count && answer.next_r_low_ohm != null && answer.next_r_high_ohm != null}
         {@const nx = x(answer.next_count)}
         <line
@@ -63,8 +55,8 @@
       {#each answer.readings as reading (reading.id)}
         <circle cx={x(reading.count)} cy={y(reading.r_ohm)} r="4.5" fill="var(--conducted-ink)" />
       {/each}
-    </svg>
-  </div>
+    {/snippet}
+  </Picture>
   <table class="plain figures">
     <thead
       ><tr><th scope="col">radials</th><th scope="col">wire in all, m</th><th scope="col">R, Ω</th></tr

@@ -1,17 +1,16 @@
 <script lang="ts">
   import type { Look } from '../api/client';
-  import type { Session } from '../station/session.svelte';
+  import type { Sweeps } from './sweeps.svelte';
   import DipTable from './DipTable.svelte';
   import DiscPicture from './DiscPicture.svelte';
   import LossPicture from './LossPicture.svelte';
   import OhmsPicture from './OhmsPicture.svelte';
   import SweepBands from './SweepBands.svelte';
+  import Segments from '../ui/Segments.svelte';
   import SweepPicture from './SweepPicture.svelte';
 
-  let { session, look, moved }: { session: Session; look: Look; moved: boolean } = $props();
-  const sweeps = $derived(session.sweeps);
+  let { sweeps, look, moved }: { sweeps: Sweeps; look: Look; moved: boolean } = $props();
   let picture = $state<'swr' | 'ohms' | 'loss' | 'disc'>('swr');
-  const comfort = $derived(Number(session.document.comfort_swr) || 2);
   const pictures = $derived<[typeof picture, string][]>([
     ['swr', 'SWR'],
     ...(look.reading.phase ? ([['ohms', 'R and X']] as [typeof picture, string][]) : []),
@@ -26,20 +25,16 @@
   }
 </script>
 
-<p class="pictures" role="group" aria-label="Picture">
-  {#each pictures as [key, name] (key)}
-    <button type="button" class="linkish" aria-pressed={picture === key} onclick={() => (picture = key)}
-      >{name}</button
-    >
-  {/each}
+<div class="pictures">
+  <Segments label="Picture" value={picture} options={pictures} onchoose={(key) => (picture = key)} />
   {#if sweeps.window}
     <button type="button" class="linkish" onclick={() => (sweeps.window = null)}>The whole sweep</button>
   {/if}
-</p>
+</div>
 {#if picture === 'ohms' && look.reading.phase}<OhmsPicture {look} />
 {:else if picture === 'loss'}<LossPicture {look} />
-{:else if picture === 'disc' && look.reading.phase}<DiscPicture {look} {comfort} />
-{:else}<SweepPicture {look} {comfort} range={sweeps.window} />{/if}
+{:else if picture === 'disc' && look.reading.phase}<DiscPicture {look} />
+{:else}<SweepPicture {look} range={sweeps.window} />{/if}
 <DipTable reading={look.reading} />
 <SweepBands reading={look.reading} {moved} onzoom={zoom} />
 
@@ -49,9 +44,5 @@
     flex-wrap: wrap;
     gap: 0.2rem 1rem;
     margin: 0.5rem 0 0.2rem;
-  }
-  [aria-pressed='true'] {
-    font-weight: 600;
-    text-decoration: none;
   }
 </style>

@@ -1,9 +1,8 @@
 <script lang="ts">
-  import type { Session } from '../station/session.svelte';
+  import type { Sweeps } from './sweeps.svelte';
   import { jointName } from './joints';
 
-  let { session }: { session: Session } = $props();
-  const sweeps = $derived(session.sweeps);
+  let { sweeps }: { sweeps: Sweeps } = $props();
   const removed = $derived(sweeps.rows.filter((row) => row.removed));
   const day = (text: string) =>
     new Date(text).toLocaleDateString('en-GB', { day: 'numeric', month: 'short' });

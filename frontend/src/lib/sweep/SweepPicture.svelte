@@ -1,45 +1,42 @@
 <script lang="ts">
   import type { Look } from '../api/client';
+  import { across, frequencies, pathOf, upright, type Box } from '../charts/axes';
+  import CurveTable from '../charts/CurveTable.svelte';
+  import Foot from '../charts/Foot.svelte';
+  import Levels from '../charts/Levels.svelte';
+  import { dashes, lowest } from '../charts/marks';
+  import Picture from '../charts/Picture.svelte';
   import { digits } from '../figures';
-  import { across, pathOf, rhoOf, SWR_TICKS, upright } from './axes';
-  import Frame from './Frame.svelte';
 
   interface Props {
     look: Look;
-    comfort: number;
     /** Curves laid under it: id, name and curve, drawn thinner and dashed. */
     under?: { id: number; title: string; curve: Look['curve'] }[];
     target?: number | null;
     range?: { low_mhz: number; high_mhz: number } | null;
   }
-  let { look, comfort, under = [], target = null, range = null }: Props = $props();
-  let width = $state(700);
-  const HEIGHT = 260;
-  const box = $derived({ left: 46, right: width - 14, top: 26, bottom: HEIGHT - 26 });
+  let { look, under = [], target = null, range = null }: Props = $props();
   const curve = $derived(look.curve);
   const low = $derived(range?.low_mhz ?? curve.mhz[0] ?? 0);
   const high = $derived(range?.high_mhz ?? curve.mhz.at(-1) ?? 1);
-  const x = $derived(across(low, high, box));
-  const y = $derived(upright(0, 1, box));
-  const path = (c: Look['curve']) =>
-    pathOf(
-      c.mhz.map(x),
-      c.swr.map((s) => y(rhoOf(s))),
-    );
   const bands = $derived(look.reading.bands.filter((b) => b.high_mhz > low && b.low_mhz < high));
   const dips = $derived(look.reading.dips.filter((d) => d.mhz >= low && d.mhz <= high));
   const clip = $props.id();
-  const DASHES = ['5 3', '2 3', '8 3 2 3', '1 2'];
+
+  /** SWRs stand where their |Γ| is, so that all of them fit. */
+  const scales = (box: Box) => ({ x: across(low, high, box), y: upright(0, 1, box) });
+  const levels = (box: Box) =>
+    look.disc.levels.map(({ swr, rho }) => ({
+      at: scales(box).y(rho),
+      name: swr === null ? '∞' : String(swr),
+    }));
 </script>
 
-<div bind:clientWidth={width}>
-  <svg
-    class="drawing"
-    {width}
-    height={HEIGHT}
-    role="img"
-    aria-label={`SWR over frequency. ${look.reading.sentence} The tables below have the figures.`}
-  >
+<Picture label={`SWR over frequency. ${look.reading.sentence}`} height={260} margins={{ top: 26 }}>
+  {#snippet drawing(box)}
+    {@const { x, y } = scales(box)}
+    {@const path = (c: Look['curve']) => pathOf(c.mhz.map(x), c.rho.map(y))}
+    {@const comfort = y(look.disc.comfort.rho)}
     <clipPath id={clip}
       ><rect x={box.left} y={box.top} width={box.right - box.left} height={box.bottom - box.top} /></clipPath
     >
@@ -56,9 +53,9 @@
       {/each}
       <rect
         x={box.left}
-        y={y(rhoOf(comfort))}
+        y={comfort}
         width={box.right - box.left}
-        height={box.bottom - y(rhoOf(comfort))}
+        height={box.bottom - comfort}
         fill="var(--radiated)"
         fill-opacity="0.08"
       />
@@ -68,17 +65,14 @@
         >{band.name.replace(' m', '')}</text
       >
     {/each}
-    <Frame
-      {x}
-      {box}
-      levels={SWR_TICKS.map((swr) => ({ at: y(rhoOf(swr)), name: swr === null ? '∞' : String(swr) }))}
-    />
+    <Levels {box} levels={levels(box)} />
+    <Foot {box} ticks={frequencies(x, box)} unit="MHz" />
     <text x={4} y={box.top - 8}>SWR</text>
     <line
       x1={box.left}
       x2={box.right}
-      y1={y(rhoOf(comfort))}
-      y2={y(rhoOf(comfort))}
+      y1={comfort}
+      y2={comfort}
       stroke="var(--radiated-ink)"
       stroke-dasharray="3 3"
     />
@@ -94,70 +88,47 @@
         />
       {/if}
       {#each under as one, n (one.id)}
-        <path
-          d={path(one.curve)}
-          stroke="var(--ink-soft)"
-          stroke-width="1.2"
-          stroke-dasharray={DASHES[n % DASHES.length]}
-        />
+        <path d={path(one.curve)} stroke="var(--ink-soft)" stroke-width="1.2" stroke-dasharray={dashes(n)} />
       {/each}
       <path d={path(curve)} stroke="var(--standing-ink)" stroke-width="2" />
     </g>
     {#each dips as dip (dip.mhz)}
-      <g>
-        <path
-          d="M{x(dip.mhz)} {y(rhoOf(dip.swr)) + 3}l-5 9h10Z"
-          fill="var(--standing-ink)"
-          stroke="var(--paper)"
-          stroke-width="0.5"
-        />
-        {#if dip.resonance && dip.resonance.mhz >= low && dip.resonance.mhz <= high}
-          {@const rx = x(dip.resonance.mhz)}
-          <line
-            x1={rx}
-            x2={rx}
-            y1={box.bottom - 34}
-            y2={box.bottom}
-            stroke="var(--radiated-ink)"
-            stroke-width="2"
-          />
-          <circle
-            cx={rx}
-            cy={box.bottom - 38}
-            r="4"
-            fill="none"
-            stroke="var(--radiated-ink)"
-            stroke-width="2"
-          />
-        {/if}
-      </g>
+      <path
+        d={lowest(x(dip.mhz), y(dip.rho))}
+        fill="var(--standing-ink)"
+        stroke="var(--paper)"
+        stroke-width="0.5"
+      />
+      {#if dip.resonance && dip.resonance.mhz >= low && dip.resonance.mhz <= high}
+        {@const rx = x(dip.resonance.mhz)}
+        <g stroke="var(--radiated-ink)" stroke-width="2">
+          <line x1={rx} x2={rx} y1={box.bottom - 34} y2={box.bottom} />
+          <circle cx={rx} cy={box.bottom - 38} r="4" fill="none" />
+        </g>
+      {/if}
     {/each}
-  </svg>
-  <p class="drawing-key">
+  {/snippet}
+  {#snippet legend()}
     {#if dips.length}<span class="lowest">▲</span> lowest SWR{/if}
     {#if dips.some((dip) => dip.resonance)}<span class="resonant">○</span> resonant: X is zero{/if}
-    <span class="comfort">┄</span> your comfort, {digits(comfort)}
+    <span class="comfort">┄</span> your comfort, {digits(look.disc.comfort.swr)}
     {#if target !== null}<span>│</span> the goal{/if}
     {#each under as one, n (one.id)}
       <span
         ><svg width="26" height="8" aria-hidden="true"
-          ><line
-            x1="0"
-            x2="26"
-            y1="4"
-            y2="4"
-            stroke="var(--ink-soft)"
-            stroke-dasharray={DASHES[n % DASHES.length]}
-          /></svg
+          ><line x1="0" x2="26" y1="4" y2="4" stroke="var(--ink-soft)" stroke-dasharray={dashes(n)} /></svg
         >
         {one.title}</span
       >
     {/each}
-  </p>
-</div>
+  {/snippet}
+  {#snippet table()}
+    <CurveTable mhz={curve.mhz} columns={[['SWR', curve.swr]]} />
+  {/snippet}
+</Picture>
 
 <style>
-  p svg {
+  span svg {
     display: inline;
   }
   .lowest {
@@ -167,7 +138,7 @@
   .comfort {
     color: var(--radiated-ink);
   }
-  p > span + span {
+  span + span {
     margin-left: -0.2rem;
   }
 </style>

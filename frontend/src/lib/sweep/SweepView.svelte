@@ -9,6 +9,7 @@
   import SweepLog from './SweepLog.svelte';
   import SweepTools from './SweepTools.svelte';
   import TrimPane from './TrimPane.svelte';
+  import Segments from '../ui/Segments.svelte';
   import type { Pane } from './sweeps.svelte';
 
   let { session }: { session: Session } = $props();
@@ -37,7 +38,7 @@
 </script>
 
 <div class="sweep">
-  <SweepLog {session} />
+  <SweepLog {sweeps} />
   <div class="body">
     {#if sweeps.trouble}<p class="trouble" role="alert" bind:this={alert}>{sweeps.trouble}</p>{/if}
     {#if sweeps.asking}
@@ -64,17 +65,16 @@
           >{/if}
       </p>
       <SweepTools {session} {row} {shown} />
-      <div class="panes" role="group" aria-label="What to do with it">
-        {#each PANES as [pane, name] (pane)}
-          <button type="button" aria-pressed={sweeps.pane === pane} onclick={() => (sweeps.pane = pane)}
-            >{name}</button
-          >
-        {/each}
-      </div>
-      {#if sweeps.pane === 'read'}<ReadPane {session} {look} {moved} />
+      <Segments
+        label="What to do with it"
+        value={sweeps.pane}
+        options={PANES}
+        onchoose={(pane) => (sweeps.pane = pane)}
+      />
+      {#if sweeps.pane === 'read'}<ReadPane {sweeps} {look} {moved} />
       {:else if sweeps.pane === 'trim'}<TrimPane {session} {look} />
-      {:else if sweeps.pane === 'radials'}<RadialsPane {session} {row} />
-      {:else}<BaselinePane {session} {look} {row} />{/if}
+      {:else if sweeps.pane === 'radials'}<RadialsPane {sweeps} {row} />
+      {:else}<BaselinePane {sweeps} {look} {row} />{/if}
     {:else if !sweeps.loaded}
       <p class="soft">Opening the log …</p>
     {/if}
@@ -110,23 +110,6 @@
     gap: 0.2rem 1.6rem;
     align-items: baseline;
     margin-top: 0.5rem;
-  }
-  .panes {
-    display: flex;
-    flex-wrap: wrap;
-    gap: 0.2rem 1.4rem;
-    border-bottom: 1px solid var(--hairline);
-    margin-bottom: 0.4rem;
-  }
-  .panes button {
-    padding: 0.3rem 0;
-    color: var(--ink-soft);
-    border-bottom: 2px solid transparent;
-  }
-  .panes [aria-pressed='true'] {
-    color: var(--ink);
-    font-weight: 600;
-    border-bottom-color: var(--standing-ink);
   }
   @media (max-width: 900px) {
     .sweep {

@@ -63,24 +63,18 @@
     {#if answer.learned}<p class="soft">{answer.learned}</p>{/if}
   {/if}
   {#if drawn && range}
-    <SweepPicture
-      look={drawn}
-      comfort={Number(session.document.comfort_swr) || 2}
-      under={earlier}
-      target={goal.target_mhz}
-      {range}
-    />
+    <SweepPicture look={drawn} under={earlier} target={goal.target_mhz} {range} />
   {/if}
   <div class="goal">
     <NumberField
-      {session}
+      form={session}
       place="trim.target_mhz"
-      spec={{ key: 'target_mhz', label: 'The dip should lie at', quantity: 'frequency' }}
+      spec={{ label: 'The dip should lie at', quantity: 'frequency' }}
     />
     <NumberField
-      {session}
+      form={session}
       place="trim.wire_m"
-      spec={{ key: 'wire_m', label: 'Length of a side', quantity: 'length', optional: true }}
+      spec={{ label: 'Length of a side', quantity: 'length', optional: true }}
     />
     <ChoiceField
       label="Cut or lengthen"

@@ -5,13 +5,13 @@ import {
   type PartModel,
   type RadialsAnswer,
   type Recognised,
-  type Refusal,
   type StationFile,
   type SweepColumns,
   type SweepRow,
   type TrimAnswer,
 } from '../api/client';
-import { Latest } from '../station/latest';
+import { Asking } from '../api/asking.svelte';
+import { sentenceOf } from '../api/refusals';
 
 export type Pane = 'read' | 'trim' | 'radials' | 'baseline';
 export interface Brought {
@@ -21,14 +21,6 @@ export interface Brought {
   columns?: SweepColumns;
   trim?: boolean;
   change_m?: number | null;
-}
-
-/** What is wrong, as a sentence. */
-function sentence(error: unknown): string {
-  const first = (error as { errors?: Refusal[] } | undefined)?.errors?.[0];
-  if (!first) return 'The server did not say why.';
-  const text = first.place ? `${first.place}: ${first.rule}` : first.rule;
-  return text.endsWith('.') ? text : `${text}.`;
 }
 
 /** The sweeps of one station: the log, which one is looked at, at which joint, and what it says. */
@@ -49,7 +41,7 @@ export class Sweeps {
   window = $state.raw<{ low_mhz: number; high_mhz: number } | null>(null);
   trouble = $state('');
   readonly station: number;
-  readonly #questions = new Latest();
+  readonly #questions = new Asking<Look>();
 
   constructor(station: number) {
     this.station = station;
@@ -74,7 +66,7 @@ export class Sweeps {
       params: { path: { pk: this.station } },
     });
     if (!data) {
-      this.trouble = `The sweeps could not be read: ${sentence(error)}`;
+      this.trouble = `The sweeps could not be read. ${sentenceOf(error)}`;
       return;
     }
     this.rows = data as SweepRow[];
@@ -96,7 +88,7 @@ export class Sweeps {
   async recognise(text: string): Promise<Recognised | null> {
     this.trouble = '';
     const { data, error } = await api.POST('/api/sweeps/recognise', { body: { text } });
-    if (error) this.trouble = `The file was not taken: ${sentence(error)}`;
+    if (error) this.trouble = `The file was not taken. ${sentenceOf(error)}`;
     return (data as Recognised | undefined) ?? null;
   }
 
@@ -110,7 +102,7 @@ export class Sweeps {
       body: { trim: false, ...rest, columns: columns ?? null, change_m: change_m ?? null, chain },
     });
     if (error) {
-      this.trouble = `The sweep was not taken: ${sentence(error)}`;
+      this.trouble = `The sweep was not taken. ${sentenceOf(error)}`;
       return false;
     }
     this.#brought = asked;
@@ -123,7 +115,7 @@ export class Sweeps {
   async simulate(body: object): Promise<string | null> {
     this.trouble = '';
     const { data, error } = await api.POST('/api/sweeps/simulate', { body: body as never });
-    if (error) this.trouble = `Nothing was measured: ${sentence(error)}`;
+    if (error) this.trouble = `Nothing was measured. ${sentenceOf(error)}`;
     return (data as { text: string } | undefined)?.text ?? null;
   }
 
@@ -132,7 +124,7 @@ export class Sweeps {
       params: { path: { pk: id } },
       body: change as never,
     });
-    this.trouble = error ? sentence(error) : '';
+    this.trouble = error ? sentenceOf(error) : '';
     await this.load();
   }
 
@@ -154,7 +146,7 @@ export class Sweeps {
         },
       });
       if (chosen !== this.chosen) return;
-      this.trouble = error ? sentence(error) : '';
+      this.trouble = error ? sentenceOf(error) : '';
       if (data) this.look = data as Look;
       await this.#readPane(document, chosen);
       if (this.#brought !== null) {
@@ -173,21 +165,21 @@ export class Sweeps {
         body: { trim: document.trim, shown, sweep: chosen },
       });
       this.trim = (data as TrimAnswer | undefined) ?? null;
-      if (error) this.trouble = sentence(error);
+      if (error) this.trouble = sentenceOf(error);
     } else if (pane === 'radials') {
       const query = shown === null ? {} : { shown, sweep: chosen };
       const { data, error } = await api.GET('/api/stations/{pk}/radials', {
         params: { ...station, query },
       });
       this.radials = (data as RadialsAnswer | undefined) ?? null;
-      if (error) this.trouble = sentence(error);
+      if (error) this.trouble = sentenceOf(error);
     } else if (pane === 'baseline' && this.baseline && this.baseline.id !== chosen) {
       const { data, error } = await api.POST('/api/sweeps/{pk}/drift', {
         params: { path: { pk: chosen } },
         body: { shown, uncertainty: 0.02 },
       });
       this.drift = (data as DriftAnswer | undefined) ?? null;
-      if (error) this.trouble = sentence(error);
+      if (error) this.trouble = sentenceOf(error);
     } else this.drift = null;
   }
 
@@ -197,7 +189,7 @@ export class Sweeps {
     const { data, error } = await api.POST('/api/sweeps/{pk}/antenna', {
       params: { path: { pk: this.chosen } },
     });
-    this.trouble = error ? sentence(error) : '';
+    this.trouble = error ? sentenceOf(error) : '';
     return (data as { antenna: StationFile['antenna'] } | undefined)?.antenna ?? null;
   }
 }

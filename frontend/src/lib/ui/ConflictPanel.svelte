@@ -1,11 +1,17 @@
 <script lang="ts">
-  import type { KeptStation } from '../api/client';
+  import type { KeptStation, StationFile } from '../api/client';
   import { differences, inWords, merged, type Difference } from '../station/conflict';
-  import type { Session } from '../station/session.svelte';
 
-  let { session, theirs }: { session: Session; theirs: KeptStation } = $props();
+  interface Props {
+    mine: StationFile;
+    theirs: KeptStation;
+    /** What both sides started from; null: not known. */
+    base: StationFile | null;
+    onsettle: (document: StationFile) => void;
+  }
+  let { mine, theirs, base, onsettle }: Props = $props();
 
-  const found = $derived(differences(session.document, theirs.document, session.base));
+  const found = $derived(differences(mine, theirs.document, base));
   let chosen = $state<Record<string, 'mine' | 'theirs'>>({});
   const side = (one: Difference) => chosen[one.place] ?? one.usual;
   /** Keys of the parts' values that differ, so that two long lines need not be compared by eye. */
@@ -25,7 +31,7 @@
 
   function settle() {
     const taken = new Set(found.filter((one) => side(one) === 'theirs').map((one) => one.place));
-    session.settle(merged(session.document, theirs.document, taken));
+    onsettle(merged(mine, theirs.document, taken));
   }
 </script>
 

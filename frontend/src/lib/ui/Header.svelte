@@ -37,7 +37,11 @@
       {#each stations as row (row.id)}<option value={row.id}>{row.name}</option>{/each}
     </select>
   {/if}
-  <SaveState {session} />
+  <SaveState
+    keeper={session.keeper}
+    ontheirs={() => session.takeTheirs()}
+    onmine={() => session.keeper.overwrite(session.document)}
+  />
   <div class="tools">
     <a href="/stations" aria-label="All stations"><Home size={18} /></a>
     <a href="/api/stations/{current}/file" download aria-label="Export the station file"

@@ -1,8 +1,13 @@
 <script lang="ts">
-  import type { Session } from '../station/session.svelte';
+  import type { Keeper } from '../station/keeper.svelte';
   import type { SaveState } from '../station/keeper.svelte';
 
-  let { session }: { session: Session } = $props();
+  interface Props {
+    keeper: Keeper;
+    ontheirs: () => void;
+    onmine: () => void;
+  }
+  let { keeper, ontheirs, onmine }: Props = $props();
   const WORDS: Record<SaveState, string> = {
     saved: 'Saved',
     saving: 'Saving …',
@@ -14,16 +19,16 @@
     conflict: 'Saved elsewhere meanwhile',
     offline: 'Not saved: the server does not answer; trying again',
   };
-  const state = $derived(session.keeper.state);
+  const state = $derived(keeper.state);
 </script>
 
 <p class:warn={!['saved', 'saving', 'changed'].includes(state)} aria-live="polite" data-testid="save-state">
-  {state === 'blocked' ? `Not saved: ${session.keeper.why}` : WORDS[state]}
+  {state === 'blocked' ? `Not saved: ${keeper.why}` : WORDS[state]}
 </p>
 {#if state === 'conflict'}
   <span class="choices">
-    <button type="button" onclick={() => session.takeTheirs()}>Take the other</button>
-    <button type="button" onclick={() => session.keeper.overwrite(session.document)}>Keep this one</button>
+    <button type="button" onclick={() => ontheirs()}>Take the other</button>
+    <button type="button" onclick={() => onmine()}>Keep this one</button>
   </span>
 {/if}
 

@@ -1,16 +1,13 @@
 <script lang="ts">
-  import { addressOf, VIEWS } from '../../routes';
-  import { placeShown, type Session } from '../station/session.svelte';
+  import { addressOf, VIEWS, type StationPlace } from '../../routes';
 
-  let { session }: { session: Session } = $props();
+  /** What is shown now; each link leads from there to another view. */
+  let { place }: { place: StationPlace } = $props();
 </script>
 
 <nav aria-label="Views">
   {#each VIEWS as [view, name] (view)}
-    <a
-      href={addressOf({ ...placeShown(session), view })}
-      aria-current={session.view === view ? 'page' : undefined}>{name}</a
-    >
+    <a href={addressOf({ ...place, view })} aria-current={place.view === view ? 'page' : undefined}>{name}</a>
   {/each}
 </nav>
 

@@ -1,0 +1,163 @@
+"""Choosing over the API: a stream with progress, the answer of the command line, candidates adopted."""
+
+import json
+
+import pytest
+
+from tests.web.test_stations_api import send
+from tithe.core.choose import PLACEMENTS
+from tithe.document import station_file
+from tithe.site.cli import main
+from tithe.web.choose.answers import Asked
+
+pytestmark = pytest.mark.django_db
+SLUGS = [placement.slug for placement in PLACEMENTS]
+
+
+def stream(client, document, status=200, path="/api/choose"):
+    response = send(client, "post", path, {"document": document})
+    assert response.status_code == status, response.content
+    if status != 200:
+        return response.json()["errors"]
+    return [json.loads(line) for line in response.getvalue().decode().splitlines()]
+
+
+def answer(client, document):
+    return stream(client, document)[-1]["answer"]
+
+
+def ask(client, what, document, **body):
+    response = send(client, "post", f"/api/choose/{what}", {"document": document} | body)
+    assert response.status_code == 200, response.content
+    return response.json()
+
+
+def test_progress_comes_first_and_the_answer_last(client, mill):
+    lines = stream(client, mill)
+    done = [line["done"] for line in lines[:-1]]
+    assert done == sorted(done)
+    assert done[-1] == lines[-2]["of"] == len(lines[-1]["answer"]["candidates"])
+    got = lines[-1]["answer"]
+    assert got["sentence"].startswith("Open line to a balanced tuner in the room")
+    assert next(c["score_w"] for c in got["candidates"] if c["affordable"]) == max(
+        c["score_w"] for c in got["candidates"]
+    )
+    assert got["candidates"][0]["id"] == got["best"]
+
+
+def test_what_is_forbidden_changes_the_verdict_and_what_is_dear_is_left(client, mill):
+    first = answer(client, mill)
+    no_open = answer(client, mill | {"choice": {"fed_against_ground": True}})
+    assert first["decision"] != no_open["decision"]
+    assert "rough starting prices" in first["prices_note"]
+    note = next(c["note"] for c in first["candidates"] if c["placement"] == "open-room")
+    assert "insulate it and do not touch its case under power" in note
+    poor = answer(client, mill | {"choice": {"fed_against_ground": True, "budget": 60}})
+    bought = {c["id"]: c["cost"] for c in poor["candidates"] if c["affordable"]}
+    assert max(cost for cost in bought.values() if cost is not None) <= 60
+    priced = answer(client, mill | {"choice": {"prices": {"open-600": 1000}}})
+    assert priced["decision"] != first["decision"]
+    assert priced["prices_note"] == ""
+    loose = answer(client, mill | {"choice": {"within_db": 10}})
+    assert loose["sentence"].startswith("Nothing is worth doing")
+
+
+def test_the_command_line_ranks_as_the_screen_does(client, mill, mill_file, capsys):
+    assert main(["choose", str(mill_file), "--json"]) == 0
+    said = json.loads(capsys.readouterr().out)
+    sure = stream(client, mill, path="/api/choose/sure")[-1]["sure"]
+    assert said.pop("sure") == sure
+    assert said == answer(client, mill)
+    assert main(["choose", str(mill_file)]) == 0
+    assert "W, cost 92: open line to a balanced tuner in the room" in capsys.readouterr().out
+
+
+def test_a_candidate_is_laid_beside_the_present_run_and_adopted(client, mill):
+    got = answer(client, mill)
+    look = ask(client, "look", mill, id=got["decision"], mhz=10.125)
+    assert [part["kind"] for part in look["chain"]] == ["line", "meter", "inline", "tuner", "line"]
+    adopted = mill | {"chain": look["chain"], "antenna": look["antenna"]}
+    solved = send(client, "post", "/api/solve", {"document": adopted, "mhz": 10.125}).json()
+    beside = look["comparison"]["other"]["result"]["total"]["radiated_w"]
+    assert solved["here"]["result"]["total"]["radiated_w"] == pytest.approx(beside, rel=1e-6)
+    row = next(row for row in look["comparison"]["rows"] if row["name"] == "30 m")
+    assert row["then_w"] > 3 * row["now_w"]
+    refused = send(client, "post", "/api/choose/look", {"document": mill, "id": "x/y", "mhz": 7.1})
+    assert refused.json()["errors"][0]["rule"] == "is no candidate of this question"
+
+
+def test_an_antenna_read_in_the_room_is_moved_when_the_run_changes(client, mill):
+    swr = {"kind": "swr", "plane": "radio", "points": [[7.0, 1.8], [7.2, 1.6]]}
+    document = mill | {"antenna": swr, "bands": [{"name": "40 m", "low_mhz": 7.0, "high_mhz": 7.2}]}
+    document["chain"] = [part for part in mill["chain"] if part["kind"] == "line"]
+    asked = Asked(station_file.validate(document))
+    look = ask(client, "look", document, id="feedpoint/rg-213", mhz=7.1)
+    assert look["antenna"]["plane"] == "feedpoint"
+    lost = float(asked.station.chain[0].matched_db(7e6) + asked.station.chain[1].matched_db(7e6))
+    rho = 0.8 / 2.8 * 10 ** (lost / 10)
+    assert look["antenna"]["points"][0][1] == pytest.approx((1 + rho) / (1 - rho), rel=1e-6)
+    assert look["comparison"]["other"]["result"]["total"]["radiated_w"]["min"] > 0
+
+
+def test_arrestors_that_block_dc_give_way_to_ones_that_pass_it(client, mill):
+    got = answer(client, mill)
+    remote = next(c for c in got["candidates"] if c["id"] == "feedpoint/rg-213")
+    assert "Arrestor that passes DC" in [one["name"] for one in remote["buy"]]
+    look = ask(client, "look", mill, id=remote["id"], mhz=7.1)
+    cautions = [c["id"] for c in look["comparison"]["other"]["result"]["cautions"]]
+    assert "dc-blocked" not in cautions
+    # The line is there already; the tuner in the room is not needed.
+    assert [b for b in remote["buy"] if b["unit"] == "m"] == []
+
+
+def test_map_lengths_and_break_even(client, mill):
+    country = ask(client, "map", mill, id="present")
+    assert [p["band"] for p in country["points"]][:3] == ["80 m", "60 m", "40 m"]
+    places = {p["band"]: p["country"] for p in country["points"]}
+    assert (places["40 m"], places["30 m"]) == ("room will do", "match outside")
+    assert "On 40 m the SWR costs this line next to nothing" in country["sentence"]
+    safe = ask(client, "lengths", mill, low_m=30, high_m=45, step_m=1)
+    assert safe["present_m"] == 38
+    assert len(safe["length_m"]) == 16
+    even = ask(client, "break-even", mill, coax="rg-213", open_line="window-450")
+    assert len(even) == 2
+    refused = send(client, "post", "/api/choose/break-even", {"document": mill, "coax": "rope"})
+    (refusal,) = refused.json()["errors"]
+    assert refusal["place"] == "coax"
+    assert refusal["rule"].startswith("is no line here; there are rg-174, ")
+
+
+def test_own_lines_are_candidates_with_their_price_per_metre(client, mill):
+    part = {
+        "kind": "line",
+        "line": {"r0_ohm": 50, "velocity_factor": 0.9, "k1": 0.01, "k2": 0},
+        "length_m": 20,
+    }
+    own = send(client, "post", "/api/shelf/own", {"title": "wonder line", "part": part, "price": 10}).json()
+    got = answer(client, mill)
+    mine = next(c for c in got["candidates"] if c["id"] == f"room/own-{own['id']}")
+    assert mine["cost"] == pytest.approx(38 * 0.5)
+    assert "wonder line" in mine["name"]
+
+
+def test_what_cannot_be_asked_is_refused_in_place(client, mill):
+    bare = mill | {"chain": []}
+    assert stream(client, bare, 422)[0]["place"] == "choice.run_m"
+    planned = answer(client, bare | {"choice": {"run_m": 20}})
+    assert "present" not in [c["id"] for c in planned["candidates"]]
+    assert "instead of" not in planned["sentence"]
+    nothing = mill | {"chain": [], "choice": {"run_m": 20, "line": "rg-58", "off": SLUGS}}
+    assert stream(client, nothing, 422)[0]["rule"].startswith("rules out every candidate")
+    broke = bare | {"choice": {"run_m": 20, "budget": 1}}
+    assert stream(client, broke)[-1]["errors"][0]["place"] == "choice.budget"
+    far = mill | {"bands": [{"name": "6 m", "low_mhz": 50, "high_mhz": 52}]}
+    assert "data reach from edge to edge" in stream(client, far, 422)[0]["rule"]
+    long = mill | {"choice": {"indoor_m": 60}}
+    assert stream(client, long, 422)[0] == {
+        "place": "choice.indoor_m",
+        "rule": "must not be longer than the run (38 m)",
+    }
+    odd = mill | {"choice": {"off": ["roof"]}}
+    assert stream(client, odd, 422)[0]["place"] == "choice.off[0]"
+    none = mill | {"antenna": {"kind": "unknown"}}
+    assert stream(client, none, 422)

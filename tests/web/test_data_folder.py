@@ -1,0 +1,256 @@
+"""The data folder: whole copies, starts that go wrong with a sentence, nothing quietly begun anew."""
+
+import resource
+import shutil
+import socket
+import sqlite3
+import stat
+import subprocess
+import sys
+import time
+from contextlib import closing
+from datetime import date, timedelta
+from pathlib import Path
+from threading import Event, Thread
+
+from tests.web.test_server_process import Server, folder  # noqa: F401 - a fixture
+from tithe.site import copies
+from tithe.site.folder import prepare
+
+
+def tithe(data, *words, room=None):
+    """A command on a data folder: exit status, what it said, what it complained; files of ``room`` bytes at
+    most."""
+    import os
+
+    def full():
+        if room is not None:
+            resource.setrlimit(resource.RLIMIT_FSIZE, (room, room))
+
+    done = subprocess.run(
+        [sys.executable, "-m", "tithe.site.cli", *map(str, words)], preexec_fn=full,
+        env=os.environ | {"TITHE_DATA": str(data)}, capture_output=True, text=True, timeout=60,
+    )  # fmt: skip
+    return done.returncode, done.stdout, done.stderr
+
+
+def rename(server, name, count=1):
+    """So many saves; the version of the last one acknowledged."""
+    kept = server.call("GET", "/api/stations/1")
+    version, document = kept["version"], kept["document"]
+    for n in range(count):
+        body = {"version": version, "document": document | {"name": f"{name} {n}"}}
+        version = server.call("PUT", "/api/stations/1", body)["version"]
+    return version
+
+
+def names(database):
+    with closing(sqlite3.connect(database)) as connection:
+        return [row[0] for row in connection.execute("SELECT name FROM stations_station ORDER BY id")]
+
+
+def test_a_plain_copy_of_the_database_is_whole_after_any_end(folder, tmp_path):  # noqa: F811
+    for end in ("kill", "terminate"):
+        server = Server(folder)
+        rename(server, end, 20)
+        getattr(server.process, end)()
+        server.process.wait()
+        server.process.stdout.close()
+        shutil.copy(folder / "tithe.sqlite3", tmp_path / f"{end}.sqlite3")  # without the log beside it
+        assert names(tmp_path / f"{end}.sqlite3")[0] == f"{end} 19"
+    assert server.process.returncode == 0
+    assert stat.S_IMODE(folder.stat().st_mode) == 0o700
+    assert {stat.S_IMODE(p.stat().st_mode) for p in folder.iterdir() if p.is_file()} == {0o600}
+
+
+def test_a_backup_taken_while_saving_restores_an_acknowledged_state(folder, tmp_path):  # noqa: F811
+    server = Server(folder)
+    target = tmp_path / "copy.sqlite3"
+    copied = Event()
+
+    def work():
+        while not copied.is_set():
+            rename(server, "busy", 5)
+        rename(server, "later", 5)
+
+    worker = Thread(target=work)
+    worker.start()
+    assert tithe(folder, "backup", target)[0] == 0
+    copied.set()
+    worker.join()
+    last = server.call("GET", "/api/stations/1")
+    server.kill()
+    (name, *_), version = names(target), last["version"]
+    assert name != last["document"]["name"]
+    status, said, complaint = tithe(folder, "restore", target)
+    assert (status, complaint) == (0, "")
+    assert "What stood there before is in" in said
+    again = Server(folder)
+    kept = again.call("GET", "/api/stations/1")
+    assert kept["document"]["name"] == name
+    assert kept["version"] < version
+    revisions = again.call("GET", "/api/stations/1/revisions")
+    assert len(revisions) == kept["version"] - 1
+    again.kill()
+    assert tithe(folder, "check")[:2] == (0, f"{folder / 'tithe.sqlite3'} is whole.\n")
+
+
+def test_a_restore_killed_in_the_middle_leaves_the_old_or_the_new_whole(folder, tmp_path):  # noqa: F811
+    import os
+
+    server = Server(folder)
+    rename(server, "old")
+    server.kill()
+    target = tmp_path / "new.sqlite3"
+    shutil.copy(folder / "tithe.sqlite3", target)
+    with closing(sqlite3.connect(target)) as connection, connection:
+        connection.execute("UPDATE stations_station SET name = 'new' WHERE id = 1")
+        connection.execute("CREATE TABLE ballast AS SELECT randomblob(20000000) AS x")
+    seen = set()
+    for pause in (0.25, 0.3, 0.35, 0.4, 0.5, 0.7):
+        process = subprocess.Popen(
+            [sys.executable, "-m", "tithe.site.cli", "restore", str(target)],
+            env=os.environ | {"TITHE_DATA": str(folder)}, stdout=subprocess.DEVNULL,
+        )  # fmt: skip
+        time.sleep(pause)
+        process.kill()
+        process.wait()
+        assert tithe(folder, "check")[0] == 0
+        seen.add(names(folder / "tithe.sqlite3")[0])
+    assert seen <= {"old 0", "new"}
+
+
+def test_a_restore_without_room_says_so_and_leaves_what_stood_there(folder, tmp_path):  # noqa: F811
+    server = Server(folder)
+    rename(server, "stood here")
+    server.kill()
+    target = tmp_path / "large.sqlite3"
+    shutil.copy(folder / "tithe.sqlite3", target)
+    with closing(sqlite3.connect(target)) as connection, connection:
+        connection.execute("CREATE TABLE ballast AS SELECT randomblob(20000000) AS x")
+    status, _, complaint = tithe(folder, "restore", target, room=4_000_000)
+    assert status == 1
+    assert "full" in complaint
+    assert "Traceback" not in complaint
+    assert names(folder / "tithe.sqlite3")[0] == "stood here 0"
+    assert tithe(folder, "check")[0] == 0
+
+
+def test_seven_daily_copies_are_kept(folder):  # noqa: F811
+    Server(folder).kill()
+    today = date.today()
+    for days in range(12):
+        copies.daily(folder, today + timedelta(days=days))
+    kept = sorted(path.name for path in (folder / "copies").glob("day-*"))
+    assert kept == [f"day-{today + timedelta(days=n):%Y-%m-%d}.sqlite3" for n in range(5, 12)]
+    assert copies.daily(folder, today + timedelta(days=11)) is None
+
+
+def complaint_of(data, *words):
+    status, said, complaint = tithe(data, *words)
+    assert (status, said) == (1, "")
+    assert complaint.count("\n") == 1
+    assert "Traceback" not in complaint
+    return complaint
+
+
+def test_every_bad_start_says_what_to_do(folder, tmp_path):  # noqa: F811
+    Server(folder).kill()
+    with socket.socket() as taken:
+        taken.bind(("127.0.0.1", 0))
+        taken.listen()
+        port = taken.getsockname()[1]
+        assert "is in use" in complaint_of(folder, "serve", "--port", port)
+    with closing(sqlite3.connect(folder / "tithe.sqlite3")) as connection, connection:
+        row = ("stations", "0099_later", "2030-01-01")
+        connection.execute("INSERT INTO django_migrations (app, name, applied) VALUES (?, ?, ?)", row)
+    assert "written by a newer Tithe (0099_later)" in complaint_of(folder, "serve")
+    database = folder / "tithe.sqlite3"
+    database.write_bytes(b"no database at all" * 500)
+    assert "is damaged or is no database" in complaint_of(folder, "serve")
+    assert "is damaged" in complaint_of(folder, "check")
+    database.unlink()
+    assert "its database is gone" in complaint_of(folder, "demo")
+    assert not database.exists()
+    plain_file = tmp_path / "plain"
+    plain_file.write_text("x" * 5000)
+    assert str(plain_file) in complaint_of(plain_file, "serve")
+    assert "is not there" in complaint_of(folder, "restore", tmp_path / "nothing")
+    assert "is no copy of Tithe’s" in complaint_of(folder, "restore", plain_file)
+    assert "nothing to copy" in complaint_of(folder, "backup", tmp_path / "x")
+
+
+def test_a_damaged_database_is_set_aside_by_a_restore(folder, tmp_path):  # noqa: F811
+    Server(folder).kill()
+    (copy,) = (folder / "copies").glob("day-*")
+    (folder / "tithe.sqlite3").write_bytes(b"garbage" * 1000)
+    (folder / "tithe.sqlite3-wal").write_bytes(b"what was not yet brought in")
+    assert tithe(folder, "restore", copy)[0] == 0
+    (aside,) = (folder / "copies").glob("before-restore-*.sqlite3")
+    assert aside.read_bytes().startswith(b"garbage")
+    assert aside.with_name(f"{aside.name}-wal").read_bytes() == b"what was not yet brought in"
+    server = Server(folder)
+    assert len(server.call("GET", "/api/stations")) == 3
+    server.kill()
+
+
+def test_three_first_starts_at_once_survive(tmp_path):
+    data = tmp_path / "data"
+    servers: list[Server] = [None] * 3  # type: ignore[list-item]  # filled by the threads
+
+    def start(n):
+        servers[n] = Server(data)
+
+    threads = [Thread(target=start, args=(n,)) for n in range(3)]
+    for thread in threads:
+        thread.start()
+    for thread in threads:
+        thread.join()
+    lists = [server.call("GET", "/api/stations") for server in servers]
+    assert [len(one) for one in lists] == [3, 3, 3]
+    for server in servers:
+        server.kill()
+
+
+def test_a_folder_whose_stations_were_all_removed_gets_no_demos(folder):  # noqa: F811
+    Server(folder).kill()
+    with closing(sqlite3.connect(folder / "tithe.sqlite3")) as connection, connection:
+        for table in ("sweeps_keptsweep", "stations_revision", "stations_station"):
+            connection.execute(f"DELETE FROM {table}")
+    server = Server(folder)
+    assert server.call("GET", "/api/stations") == []
+    server.kill()
+
+
+def test_only_its_own_files_are_made_private(tmp_path):
+    script = tmp_path / "script.sh"
+    script.write_text("#!/bin/sh")
+    script.chmod(0o755)
+    prepare(tmp_path)
+    assert stat.S_IMODE(script.stat().st_mode) == 0o755
+
+
+def test_a_folder_from_before_the_apps_moved_opens_unchanged(folder):  # noqa: F811
+    """Made by the version of 2026-11-25, its tables as text; one station has a change and a sweep."""
+    folder.mkdir(mode=0o700)
+    with closing(sqlite3.connect(folder / "tithe.sqlite3")) as connection:
+        connection.executescript((Path(__file__).parent / "library_before_the_house.sql").read_text("utf-8"))
+        rows = connection.execute("SELECT count(*) FROM django_migrations").fetchone()
+    server = Server(folder)
+    try:
+        assert [row["name"] for row in server.call("GET", "/api/stations")] == [
+            "Brackenfell Mill",
+            "Hollin Lane School",
+            "Quarry Hedge",
+        ]
+        mill = server.call("GET", "/api/stations/1")
+        assert (mill["version"], mill["document"]["notes"]) == (2, "After the storm")
+        assert len(server.call("GET", "/api/stations/1/revisions")) == 1
+        (sweep,) = server.call("GET", "/api/stations/1/sweeps")
+        assert server.call("POST", f"/api/sweeps/{sweep['id']}/look", {})["reading"]["points"] == 21
+        body = {"document": mill["document"], "mhz": 7.1}
+        assert "leave the antenna" in server.call("POST", "/api/solve", body)["here"]["sentence"]
+    finally:
+        server.kill()
+    with closing(sqlite3.connect(folder / "tithe.sqlite3")) as connection:
+        assert connection.execute("SELECT count(*) FROM django_migrations").fetchone() == rows

@@ -1,0 +1,37 @@
+"""An antenna that nobody has described yet."""
+
+from __future__ import annotations
+
+from collections.abc import Callable
+from dataclasses import dataclass
+from typing import ClassVar
+
+import numpy as np
+
+from tithe.core.antenna.guess import Guess
+from tithe.core.antenna.loss import LossResistance
+from tithe.core.arrays import Real
+from tithe.core.errors import InputError
+from tithe.core.twoport import Port, Run
+
+
+@dataclass(frozen=True)
+class UnknownAntenna:
+    """An antenna that nobody has described yet: a station may be kept with it, but not solved."""
+
+    label: str = "antenna"
+    loss: LossResistance | None = None
+    phase_known: ClassVar[bool] = True
+
+    @property
+    def range_hz(self) -> tuple[float, float]:
+        """Nowhere."""
+        return np.inf, 0.0
+
+    def guess(self, freq_hz: float) -> Guess | None:
+        """None: it says nothing."""
+        return None
+
+    def terminals(self, freq_hz: Real, run: Callable[[], Run] | None = None) -> Port:
+        """Always an `InputError`: there is nothing to compute from."""
+        raise InputError("antenna", "antenna-unknown")

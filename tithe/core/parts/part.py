@@ -1,0 +1,243 @@
+"""What a part of the chain is to the rest of the house: everything that differs by kind is asked here.
+
+A part is either passive, with a two-port of its own, or a tuner, whose two-port follows from its load
+(`Part.tuner`). What a kind does not have it answers neutrally: a loss of 0 dB, a ratio of 1, no rating, no
+details. A new kind is a frozen dataclass in this folder that inherits `Part`; nothing else lists it.
+"""
+
+from __future__ import annotations
+
+from abc import ABC, abstractmethod
+from collections.abc import Callable
+from typing import TYPE_CHECKING, ClassVar, NamedTuple, Self
+
+import numpy as np
+
+from tithe.core.arrays import Mask, Real
+from tithe.core.parts.ratings import Ratings
+from tithe.core.twoport import Port, Powered, TwoPort
+
+if TYPE_CHECKING:
+    from tithe.core.parts.line import Line, LineDetails, LineType
+    from tithe.core.parts.meter import Reading
+    from tithe.core.parts.tuner.lack import Lack
+    from tithe.core.transmitter import Emission
+
+PASSIVE_S = 0.3e-6
+"""Seconds to take one load back through a two-port."""
+
+
+class UnderPower(NamedTuple):
+    """A part at work: Hz ``(F,)``, the true phasors at both ends ``(..., F)``, what is sent."""
+
+    freq_hz: Real
+    source: Powered
+    load: Powered
+    emission: Emission
+
+
+class Details:
+    """What a kind of part has to tell beside the phasors at its ends; each kind answers what it knows.
+
+    ``along``: the standing wave inside; ``reading``: what a meter shows; ``setting``: how a tuner is set.
+    """
+
+    @property
+    def along(self) -> LineDetails | None:
+        """The wave along a length of line."""
+        return None
+
+    @property
+    def reading(self) -> Reading | None:
+        """What a meter shows."""
+        return None
+
+    @property
+    def setting(self) -> TunerTold | None:
+        """How a tuner is set, and what that costs it."""
+        return None
+
+    @property
+    def heights(self) -> list[Real]:
+        """Figures ``(..., F)`` whose extremes round an unknown phase are to be found, beside those of the
+        part's ends."""
+        return []
+
+
+class TunerTold(Details):
+    """A set tuner under power; shapes ``(..., F)``."""
+
+    @property
+    @abstractmethod
+    def efficiency(self) -> Real:
+        """Power out over power in."""
+
+    @property
+    @abstractmethod
+    def limit_w(self) -> Real:
+        """Power into the tuner at which it reaches a rating; inf where none is stated."""
+
+    @property
+    def setting(self) -> TunerTold:
+        """Itself."""
+        return self
+
+
+class Tuned(ABC):
+    """A tuner set for its loads; shapes ``(..., F)``."""
+
+    @property
+    @abstractmethod
+    def matched(self) -> Mask:
+        """Whether the radio side shows the reference, or what the tuner calls done."""
+
+    @property
+    @abstractmethod
+    def two_port(self) -> TwoPort | None:
+        """The chain matrix as set; None of a tuner known by its sheet."""
+
+    @abstractmethod
+    def input(self, load: Port) -> Port:
+        """V and I at the radio side for those at the antenna side."""
+
+    @abstractmethod
+    def lack(self, k: int) -> Lack | None:
+        """What a match would need at the k-th frequency; None where it matches or no one thing would do."""
+
+    @abstractmethod
+    def details(self, source: Powered, load: Powered) -> TunerTold:
+        """What it has to tell for the true phasors (V, A) at both sides."""
+
+
+class Part(ABC):
+    """One part of the chain. All frequencies in Hz, shape ``(F,)``."""
+
+    series_share: float | None = None
+    """Of the matched loss, the share in series; None of a kind to which that is nothing."""
+    size_key: ClassVar[str] = "loss_db"
+    """The field that makes its loss."""
+    transforms: ClassVar[bool] = False
+    """Whether it is there to change the impedance."""
+
+    @property
+    @abstractmethod
+    def kind(self) -> str:
+        """Its kind's name in the station file."""
+
+    @property
+    @abstractmethod
+    def label(self) -> str:
+        """What its owner calls it."""
+
+    @property
+    @abstractmethod
+    def bypassed(self) -> bool:
+        """Whether it is out of line."""
+
+    @property
+    @abstractmethod
+    def ratings(self) -> Ratings:
+        """What it bears."""
+
+    @property
+    def max_volts_rms(self) -> float | None:
+        """The voltage it bears, V rms; None where none is stated."""
+        return self.ratings.max_volts_rms
+
+    @abstractmethod
+    def two_port(self, freq_hz: Real) -> TwoPort | None:
+        """The chain matrix, shapes ``(F,)``; None of a tuner, whose matrix follows from its load."""
+
+    def matched_db(self, freq_hz: Real) -> Real:
+        """Loss into a matched load, dB, shape ``(F,)``; a tuner's counts as none."""
+        return np.zeros(np.shape(freq_hz))
+
+    @property
+    def impedance_ratio(self) -> float:
+        """Impedance at the antenna's side over that at the radio's."""
+        return 1.0
+
+    @property
+    def tuner(self) -> TunerPart | None:
+        """Itself, of a tuner."""
+        return None
+
+    @property
+    def feedline(self) -> Line | None:
+        """Itself, of a length of feedline."""
+        return None
+
+    def details(self, at: UnderPower) -> Details | None:
+        """What it has to tell beside the phasors at its ends; None for most kinds."""
+        return None
+
+    @property
+    def load_s(self) -> float:
+        """Seconds to take one load back through it."""
+        return PASSIVE_S
+
+    # What "how sure" and the choice change of a part; most kinds stay as they are.
+
+    def retuned(self) -> Part:
+        """A tuner whose knobs are set by hand, as one sets it anew for each frequency."""
+        return self
+
+    def with_line_type(self, change: Callable[[LineType], LineType]) -> Part:
+        """The same with its line's type changed."""
+        return self
+
+    @property
+    def seat_unknown(self) -> bool:
+        """Whether nothing is said of where its loss sits: half and half is what such parts have."""
+        return self.series_share == 0.5 and bool(np.any(self.matched_db(np.ones(1)) > 0))
+
+    def seated(self, series_share: float) -> Part:
+        """The same with another share of its loss in series."""
+        return self
+
+    def with_poor_coils(self) -> Part:
+        """A tuner with coils of Q 100 at the best; one known by its sheet loses double."""
+        return self
+
+
+class TunerPart(Part):
+    """A part that is set for its load."""
+
+    dc_on_coax: bool
+    """Whether its supply comes through the coax."""
+
+    @property
+    def tuner(self) -> Self:
+        """Itself."""
+        return self
+
+    def two_port(self, freq_hz: Real) -> None:
+        """None: it follows from the load."""
+
+    @property
+    @abstractmethod
+    def found(self) -> bool:
+        """Whether its setting is found for each load, rather than held where its knobs stand."""
+
+    @abstractmethod
+    def automatic(self) -> TunerPart:
+        """The same, set to find its match."""
+
+    @property
+    def set_hz(self) -> float | None:
+        """The frequency that its knobs were set for, where it is known."""
+        return None
+
+    @property
+    def built_in(self) -> bool:
+        """Whether it reaches no further than those inside radios do."""
+        return False
+
+    @abstractmethod
+    def tune(self, freq_hz: Real, load: Port, reference_ohm: float) -> Tuned:
+        """Set it for a load (shapes ``(..., F)``)."""
+
+    @abstractmethod
+    def reaches(self, freq_hz: Real, load: Port, reference_ohm: float, comfort_swr: float) -> Mask:
+        """Whether a setting matches each load, or leaves no more than ``comfort_swr``; shapes as the
+        load's."""

@@ -1,0 +1,15 @@
+"""Antenna tuners: networks, their exact matches with losses in, their stress and their limits."""
+
+from tithe.core.parts.tuner.part import SetTuner, Tuner, TunerDetails
+from tithe.core.parts.tuner.rated import RatedDetails, RatedTuned, RatedTuner
+from tithe.core.parts.tuner.stepped import SteppedTuner
+
+__all__ = [
+    "RatedDetails",
+    "RatedTuned",
+    "RatedTuner",
+    "SetTuner",
+    "SteppedTuner",
+    "Tuner",
+    "TunerDetails",
+]

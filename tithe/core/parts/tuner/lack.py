@@ -1,0 +1,27 @@
+"""What a tuner would need where it makes no match."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+from tithe.core.message import Message, tell
+
+
+@dataclass(frozen=True)
+class Lack:
+    """An element (its knob's name) whose range ends or begins at ``end`` where ``needed`` would match, both
+    in F or H; of a tuner known by its sheet (no element), its reach and the load's SWR."""
+
+    element: str
+    needed: float
+    end: float
+
+    @property
+    def told(self) -> Message:
+        """As what reads on from "it"."""
+        if not self.element:
+            return tell("lack.reach", reach=self.end, ratio=self.needed)
+        kind = "coil" if self.element.startswith("l") else "capacitor"
+        ends = self.needed > self.end
+        number = self.element[1:]
+        return tell(f"lack.{kind}", number=number, needed=self.needed, end=self.end, ends=ends)

@@ -1,0 +1,161 @@
+"""The three-element ladder behind every tuner of coils and capacitors: its two-port, its matches, its stress.
+
+Radio-side arm, cross, antenna-side arm; in a T the arms stand in series and the cross across, in a pi the
+other way round. An L network has no antenna-side arm. The searches are compiled loops over the loads
+(`tithe.core.parts.tuner.kernel`); here are their doors, with values in F and H on this side of them.
+"""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from typing import Literal, NamedTuple
+
+import numpy as np
+
+from tithe.core.arrays import Complex, Mask, Real
+from tithe.core.parts.tuner.elements import NO_STRAYS, Element, Strays, quality
+from tithe.core.parts.tuner.kernel.algebra import Loads
+from tithe.core.parts.tuner.kernel.closest import closest
+from tithe.core.parts.tuner.kernel.matching import ANY, LOSS, OVERRUN, STRESS, Goal, matches
+from tithe.core.parts.tuner.kernel.setting import Build, borne, chain_matrices
+from tithe.core.parts.tuner.kernel.stepping import best_steps
+from tithe.core.twoport import Port, TwoPort
+
+Plane = Literal["T", "pi"]
+_NO_LIMIT: Real = np.zeros(0)
+LEAST_LOSS = Goal(LOSS, 1.0, 1.0, 0, _NO_LIMIT)
+ANY_MATCH = Goal(ANY, 1.0, 1.0, 0, _NO_LIMIT)
+
+
+def least_stress(capacitor_volts: float, coil_amps: float) -> Goal:
+    """The smallest share of a rating (V peak, A rms)."""
+    return Goal(STRESS, capacitor_volts, coil_amps, 0, _NO_LIMIT)
+
+
+def least_overrun(position: int, limit_ohm: Real) -> Goal:
+    """The element at a position as near as can be to a reactance (Ω, a value per load)."""
+    return Goal(OVERRUN, 1.0, 1.0, position, np.ascontiguousarray(limit_ohm, dtype=np.float64))
+
+
+class Found(NamedTuple):
+    """Per load: values (3, N) in F or H, and the score that was made least (infinity: no match).
+
+    The score of the least loss is the power in for each squared ampere in the load, W/A².
+    """
+
+    values: Real
+    score: Real
+
+    @property
+    def there(self) -> Mask:
+        """Whether there is a match."""
+        return np.isfinite(self.score)
+
+
+class ElementLoad(NamedTuple):
+    """Peak volts, rms amps and watts of heat in one element; shapes ``(..., F)``."""
+
+    volts_peak: Real
+    amps_rms: Real
+    heat_w: Real
+
+
+@dataclass(frozen=True)
+class Ladder:
+    """Radio-side arm, cross, antenna-side arm. ``far`` None leaves the antenna-side arm out: an L form."""
+
+    plane: Plane
+    near: Element
+    cross: Element
+    far: Element | None
+    strays: Strays = NO_STRAYS
+
+    @property
+    def elements(self) -> tuple[Element, ...]:
+        """The elements there are, from the radio on."""
+        return (self.near, self.cross) if self.far is None else (self.near, self.cross, self.far)
+
+    def two_port(self, freq_hz: Real, values: Real) -> TwoPort:
+        """The chain matrix of a setting; ``values`` (3, ...) in F or H, frequencies (...) in Hz."""
+        build, flat = self._built(freq_hz, values)
+        return TwoPort(*chain_matrices(build, flat).reshape(4, *values.shape[1:]))
+
+    def loads(self, freq_hz: Real, values: Real, load: Port) -> tuple[ElementLoad, ...]:
+        """What each element bears, from the phasors (V, A) at the antenna side."""
+        build, flat = self._built(freq_hz, values)
+        shape = values.shape[1:]
+        v, i = (np.broadcast_to(one, shape).reshape(-1) for one in load)
+        found = borne(build, flat, v, i).reshape(3, 3, *shape)
+        return tuple(ElementLoad(*found[:, k]) for k in range(len(self.elements)))
+
+    def _built(self, freq_hz: Real, values: Real) -> tuple[Build, Real]:
+        """For the kernels; the values flat."""
+        freq = np.broadcast_to(freq_hz, values.shape[1:]).reshape(-1)
+        build = Build(
+            self.plane == "pi", self.far is not None, *self._coils, self.strays.lead_h, self.strays.port_f,
+            2 * np.pi * freq, self._qualities(freq),
+        )  # fmt: skip
+        return build, np.ascontiguousarray(values.reshape(len(values), -1), dtype=np.float64)
+
+    @property
+    def _three(self) -> tuple[Element, Element, Element]:
+        """The elements; the radio-side arm stands in for an antenna-side one that is not there."""
+        return self.near, self.cross, self.far or self.near
+
+    @property
+    def _coils(self) -> tuple[bool, bool, bool]:
+        one, two, three = (part.is_coil for part in self._three)
+        return one, two, three
+
+    def _qualities(self, freq_hz: Real) -> Real:
+        return np.stack([quality(part.q, freq_hz) for part in self._three])
+
+    def _at(self, freq_hz: Real, z_ohm: Complex, r0_ohm: float) -> Loads:
+        """For the kernels: flat frequencies (Hz) and loads (Ω, finite, not 0)."""
+        return Loads(
+            self.plane == "pi", self.far is not None, *self._coils,
+            np.array([part.low for part in self._three]), np.array([part.high for part in self._three]),
+            self.strays.lead_h, self.strays.port_f, r0_ohm, 2 * np.pi * freq_hz, self._qualities(freq_hz),
+            np.ascontiguousarray(z_ohm, dtype=np.complex128),
+        )  # fmt: skip
+
+    def match(self, freq_hz: Real, z_ohm: Complex, r0_ohm: float, goal: Goal = LEAST_LOSS) -> Found:
+        """The best settings with an input of exactly ``r0_ohm`` at the radio's port, inside the ranges.
+
+        ``freq_hz`` and ``z_ohm`` (finite, not 0) are flat and of one length N; frequencies in Hz.
+        """
+        score, values = matches(self._at(freq_hz, z_ohm, r0_ohm), goal)
+        return Found(values, score)
+
+    def closest(
+        self, freq_hz: Real, z_ohm: Complex, r0_ohm: float, enough_rho: float = 0.0
+    ) -> tuple[Real, Real]:
+        """Values (3, N) of the setting with the lowest SWR at the radio's port of all, and its |Γ| (N,).
+
+        ``enough_rho``: |Γ| at which the search for a load may end.
+        """
+        square, values = closest(self._at(freq_hz, z_ohm, r0_ohm), enough_rho**2)
+        return values, np.sqrt(square)
+
+    def settle_steps(
+        self,
+        freq_hz: Real,
+        z_ohm: Complex,
+        r0_ohm: float,
+        steps: tuple[float, float],
+        known_rho: Real | None = None,
+        enough_rho: float = 0.0,
+    ) -> tuple[Real, Real]:
+        """As `closest`, for an L form whose arm and cross come in ``steps`` of F or H, from nothing up.
+
+        ``known_rho`` (N,): |Γ| that another form has already, and that comes back where this one does not
+        better it. ``enough_rho``: |Γ| at which the search for a load may end.
+        """
+        omega = 2 * np.pi * freq_hz
+        known = np.full(len(z_ohm), np.inf) if known_rho is None else known_rho**2
+        arm_most, cross_most = (round(part.high / s) for part, s in zip(self.elements, steps, strict=True))
+        square, arm, cross = best_steps(
+            self._at(freq_hz, z_ohm, r0_ohm), omega * steps[0], omega * steps[1], arm_most, cross_most,
+            known, enough_rho**2,
+        )  # fmt: skip
+        return np.stack((arm * steps[0], cross * steps[1], np.zeros(len(arm)))), np.sqrt(square)

@@ -1,0 +1,118 @@
+"""The antenna in the station file, by how much is known of it, and how it becomes the core's."""
+
+from __future__ import annotations
+
+from functools import lru_cache
+from typing import Annotated, Literal
+
+from pydantic import Field
+
+from tithe.core import (
+    InputError,
+    LossResistance,
+    Resonator,
+    SampledAntenna,
+    SwrAntenna,
+    UnknownAntenna,
+    table,
+)
+from tithe.document.fields import FileObject, Name, NotNegative, Number, Positive, Ratio
+from tithe.files import touchstone
+
+LossPoints = Annotated[list[tuple[Positive, NotNegative]], Field(min_length=1, max_length=1000)]
+
+
+class AntennaBase(FileObject):
+    """``loss_ohm``: ground, coil and wire losses in series, Ω, or points [MHz, Ω]."""
+
+    label: Name = ""
+    loss_ohm: NotNegative | LossPoints | None = None
+
+    @property
+    def name(self) -> str:
+        """Its label, else what it is."""
+        return self.label or "antenna"
+
+    @property
+    def loss(self) -> LossResistance | None:
+        """The core's loss resistance."""
+        if self.loss_ohm is None:
+            return None
+        points = self.loss_ohm if isinstance(self.loss_ohm, list) else [(1.0, self.loss_ohm)]
+        try:
+            return LossResistance(tuple((f * 1e6, ohm) for f, ohm in points))
+        except InputError as error:
+            raise error.under("loss_ohm") from None
+
+
+class TableAntenna(AntennaBase):
+    """Points [MHz, R, X]."""
+
+    kind: Literal["table"]
+    points: Annotated[list[tuple[Positive, NotNegative, Number]], Field(min_length=1, max_length=20_000)]
+
+    def to_core(self) -> SampledAntenna:
+        """The core's samples."""
+        return table(tuple((f * 1e6, r, x) for f, r, x in self.points), self.name, self.loss)
+
+
+class TouchstoneAntenna(AntennaBase):
+    """A one-port sweep at the feedpoint; ``content`` is the file's text."""
+
+    kind: Literal["touchstone"]
+    content: Annotated[str, Field(max_length=8_000_000)]
+
+    def to_core(self) -> SampledAntenna:
+        """The core's samples."""
+        return _swept(self.content, self.name, self.loss)
+
+
+class ResonatorAntenna(AntennaBase):
+    """f₀, R at resonance, Q."""
+
+    kind: Literal["resonator"]
+    f0_mhz: Positive
+    r_ohm: Positive
+    q: NotNegative
+
+    def to_core(self) -> Resonator:
+        """The core's resonator."""
+        return Resonator(self.f0_mhz * 1e6, self.r_ohm, self.q, self.name, self.loss)
+
+
+class SwrAntennaModel(AntennaBase):
+    """Points [MHz, SWR], read at the feedpoint or in the radio room with no tuner at work."""
+
+    kind: Literal["swr"]
+    plane: Literal["feedpoint", "radio"] = "feedpoint"
+    points: Annotated[list[tuple[Positive, Ratio]], Field(min_length=1, max_length=20_000)]
+
+    def to_core(self) -> SwrAntenna:
+        """The core's antenna of unknown phase."""
+        points = tuple((f * 1e6, ratio) for f, ratio in self.points)
+        return SwrAntenna(points, self.plane, self.name, self.loss)
+
+
+class UnknownAntennaModel(AntennaBase):
+    """Not described yet: nothing is computed until it is."""
+
+    kind: Literal["unknown"]
+
+    def to_core(self) -> UnknownAntenna:
+        """The core's antenna of which nothing is known."""
+        return UnknownAntenna(self.name, self.loss)
+
+
+AntennaModel = Annotated[
+    UnknownAntennaModel | TableAntenna | TouchstoneAntenna | ResonatorAntenna | SwrAntennaModel,
+    Field(discriminator="kind"),
+]
+
+
+@lru_cache(maxsize=32)
+def _swept(content: str, label: str, loss: LossResistance | None) -> SampledAntenna:
+    """A sweep comes again with every change of the station it is in."""
+    try:
+        return SampledAntenna(touchstone.parse(content).points, label, loss)
+    except InputError as error:
+        raise error.under("content") from None

@@ -1,0 +1,33 @@
+"""A meter in the station file."""
+
+from __future__ import annotations
+
+from typing import Annotated, ClassVar, Literal
+
+from tithe.core import Meter
+from tithe.document.fields import NotNegative, Positive, Share, asked
+from tithe.document.parts.part import RatedPart
+
+
+class MeterModel(RatedPart):
+    """``full_scale_w``: the range in use, multiplier included."""
+
+    shelf_title: ClassVar[str] = "Meters"
+    kind: Literal["meter"]
+    full_scale_w: Annotated[Positive | None, asked("Full scale, with multiplier", "power")] = None
+    accuracy_pct: Annotated[NotNegative | None, asked("Accuracy, of full scale", "percent")] = None
+    directivity_db: Annotated[Positive | None, asked("Directivity", "db")] = None
+    loss_db: Annotated[NotNegative, asked("Loss when matched", "db")] = 0.0
+    series_share: Annotated[Share, asked("Share of it in series, 0 to 1")] = 0.5
+    mode: Annotated[
+        Literal["average", "peak"],
+        asked("Shows", widget="choice", choices={"average": "the average", "peak": "the peak"}),
+    ] = "average"
+
+    def to_core(self) -> Meter:
+        """The core's meter."""
+        return Meter(
+            self.name, self.full_scale_w, self.accuracy_pct, self.directivity_db, self.mode,
+            loss_db=self.loss_db, series_share=self.series_share, ratings=self.ratings,
+            bypassed=self.bypassed,
+        )  # fmt: skip

@@ -1,0 +1,92 @@
+"""What every part of the run has in the station file, and how it becomes a part of the core."""
+
+from __future__ import annotations
+
+from abc import abstractmethod
+from typing import TYPE_CHECKING, Annotated, ClassVar, Self
+
+from pydantic import model_validator
+
+from tithe.core import InputError, Ratings
+from tithe.document.fields import FileObject, Name, Positive, asked, in_file_units, refused
+
+if TYPE_CHECKING:
+    from tithe.core.parts.part import Part
+    from tithe.document.parts.line import LineModel
+
+RATINGS = "Ratings"
+
+
+def scaled(value: float | None, factor: float) -> float | None:
+    """A value in another unit, None as it is."""
+    return None if value is None else value * factor
+
+
+class PartFile(FileObject):
+    """``label``: what its owner calls it. ``bypassed``: out of line."""
+
+    if TYPE_CHECKING:  # each kind narrows it to its own name
+
+        @property
+        def kind(self) -> str: ...
+
+    shelf_title: ClassVar[str] = "Lines"
+    """What such parts are called on the shelf."""
+    label: Name = ""
+    bypassed: bool = False
+
+    @property
+    def name(self) -> str:
+        """Its label, else its kind."""
+        return self.label or self.kind
+
+    @property
+    def feedline(self) -> LineModel | None:
+        """Itself, of a length of feedline."""
+        return None
+
+    @property
+    def is_choke(self) -> bool:
+        """Whether it keeps current off the outside of the coax."""
+        return False
+
+    @abstractmethod
+    def to_core(self) -> Part:
+        """The core's part. Raises `InputError` with a place below the part, in the core's names."""
+
+    def check(self) -> None:
+        """What is looked at when the part is read by itself. Raises `InputError`."""
+        self.to_core()
+
+    @model_validator(mode="after")
+    def _as_the_core_has_it(self) -> Self:
+        """Rules between fields stand in the core alone; here they are told in the file's names."""
+        try:
+            self.check()
+        except InputError as error:
+            raise refused(in_file_units(error, type(self))) from None
+        return self
+
+
+class RatedPart(PartFile):
+    """``f_min_mhz``, ``f_max_mhz``: the band it is made for; ``max_power_w``, ``max_volts_rms``: what it
+    bears."""
+
+    f_min_mhz: Annotated[Positive | None, asked("Made for, from", "frequency", section=RATINGS)] = None
+    f_max_mhz: Annotated[Positive | None, asked("Made for, to", "frequency", section=RATINGS)] = None
+    max_power_w: Annotated[Positive | None, asked("Bears", "power", section=RATINGS)] = None
+    max_volts_rms: Annotated[Positive | None, asked("Bears, rms", "volts", section=RATINGS)] = None
+    passes_dc: Annotated[
+        bool | None, asked("Passes DC", widget="truth", section=RATINGS, choices={"": "not known"})
+    ] = None
+
+    @property
+    def ratings(self) -> Ratings:
+        """What it bears, as the core has it."""
+        return Ratings(
+            scaled(self.f_min_mhz, 1e6),
+            scaled(self.f_max_mhz, 1e6),
+            self.max_power_w,
+            self.max_volts_rms,
+            self.passes_dc,
+        )

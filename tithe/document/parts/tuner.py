@@ -1,0 +1,174 @@
+"""Tuners of coils and capacitors in the station file: turned by hand or found, and in relay steps."""
+
+from __future__ import annotations
+
+from typing import Annotated, Any, ClassVar, Literal, Self
+
+from pydantic import Field, model_validator
+
+from tithe.core import SteppedTuner, Tuner
+from tithe.core.parts.tuner.elements import Quality, Strays
+from tithe.document.fields import FileObject, NotNegative, Positive, Ratio, asked
+from tithe.document.parts.part import RATINGS, RatedPart, scaled
+
+STRAYS = "Strays"
+
+
+class Knobs(FileObject):
+    """Knob values; which ones there are depends on the network."""
+
+    c_pf: Positive | None = None
+    l_uh: NotNegative | None = None
+    c1_pf: Positive | None = None
+    c2_pf: Positive | None = None
+    l1_uh: NotNegative | None = None
+    l2_uh: NotNegative | None = None
+
+
+class SteppedKnobs(FileObject):
+    """The steps switched in, and the form the relays make."""
+
+    form: Literal["l-coil-then-shunt-c", "l-shunt-c-then-coil"]
+    c_pf: NotNegative
+    l_uh: NotNegative
+
+
+QualityModel = Positive | Annotated[list[tuple[Positive, Positive]], Field(min_length=1, max_length=100)]
+"""A coil's Q, or points [MHz, Q]: straight between, level beyond their ends."""
+_SCALE = {"pf": 1e-12, "uh": 1e-6}
+
+
+class TunerFile(RatedPart):
+    """What all tuners have in common: ``setting``, ``network``, and whether the supply comes by the coax."""
+
+    shelf_title: ClassVar[str] = "Tuners"
+    kind: Literal["tuner"]
+    dc_on_coax: Annotated[
+        bool, asked("Its supply comes through the coax", widget="switch", section=RATINGS)
+    ] = False
+
+
+class BankModel(TunerFile):
+    """What tuners of coils and capacitors have in common.
+
+    Strays: ``lead_nh``, the leads of each element; ``stray_pf``, across either port. ``set_mhz``: the
+    frequency that knobs set by hand were set for.
+    """
+
+    capacitor_volts: Annotated[Positive | None, asked("Capacitors bear, peak", "volts")] = None
+    coil_amps: Annotated[Positive | None, asked("Coil bears", "amps")] = None
+    lead_nh: Annotated[NotNegative, asked("Leads of each element", "nh", section=STRAYS)] = 0.0
+    stray_pf: Annotated[NotNegative, asked("Capacitance across each port", "pf", section=STRAYS)] = 0.0
+    set_mhz: Positive | None = None
+
+    @property
+    def strays(self) -> Strays:
+        """As the core has them."""
+        return Strays(self.lead_nh * 1e-9, self.stray_pf * 1e-12)
+
+    def _core_setting(self, setting: str | FileObject) -> Any:
+        if self.bypassed or isinstance(setting, str):
+            return "bypass" if self.bypassed else setting
+        return _in_si(setting.model_dump(exclude_none=True))
+
+
+def _in_si(knobs: dict[str, Any]) -> dict[str, Any]:
+    """``c1_pf`` and the like in F and H; what has no unit as it is."""
+    return {
+        key[:-3] if key[-2:] in _SCALE else key: value * _SCALE[key[-2:]] if key[-2:] in _SCALE else value
+        for key, value in knobs.items()
+    }
+
+
+def _quality(q: QualityModel) -> Quality:
+    return tuple((mhz * 1e6, value) for mhz, value in q) if isinstance(q, list) else q
+
+
+Networks = Literal[
+    "t-highpass",
+    "t-lowpass",
+    "pi",
+    "l",
+    "l-coil-then-shunt-c",
+    "l-shunt-c-then-coil",
+    "l-capacitor-then-shunt-l",
+    "l-shunt-l-then-capacitor",
+]
+_NETWORKS = {
+    "t-highpass": "T: capacitor, coil, capacitor",
+    "t-lowpass": "T: coil, capacitor, coil",
+    "pi": "Pi: capacitor, coil, capacitor",
+    "l": "L: the best of its four forms",
+    "l-coil-then-shunt-c": "L: coil, then capacitor across",
+    "l-shunt-c-then-coil": "L: capacitor across, then coil",
+    "l-capacitor-then-shunt-l": "L: capacitor, then coil across",
+    "l-shunt-l-then-capacitor": "L: coil across, then capacitor",
+}
+
+
+class TunerModel(BankModel):
+    """A tuner of coils and capacitors.
+
+    ``c_max_pf`` left out is what such tuners have: 250 pF in a high-pass T, 2000 pF in the others, whose
+    capacitors stand across the line.
+    """
+
+    network: Annotated[Networks, asked("Network", widget="network", choices=_NETWORKS)]
+    setting: Annotated[Literal["auto", "bypass"] | Knobs, asked("Setting", widget="setting")] = "auto"
+    goal: Annotated[
+        Literal["loss", "stress"],
+        asked("Found for", widget="choice", choices={"loss": "least loss", "stress": "least stress"}),
+    ] = "loss"
+    c_min_pf: Annotated[Positive, asked("Capacitors from", "pf")] = 20.0
+    c_max_pf: Annotated[Positive | None, asked("Capacitors to", "pf")] = None
+    l_min_uh: Annotated[NotNegative, asked("Coil from", "uh")] = 0.0
+    l_max_uh: Annotated[Positive, asked("Coil to", "uh")] = 30.0
+    capacitor_q: Annotated[Positive, asked("Capacitor Q")] = 1500.0
+    coil_q: Annotated[QualityModel, asked("Coil Q", widget="by-frequency", heads=["MHz", "Q"])] = 200.0
+
+    @property
+    def capacitors_to_pf(self) -> float:
+        """The largest capacitance, given or usual."""
+        return self.c_max_pf or (250.0 if self.network == "t-highpass" else 2000.0)
+
+    @model_validator(mode="after")
+    def _usual_range(self) -> Self:
+        self.c_max_pf = self.capacitors_to_pf
+        return self
+
+    def to_core(self) -> Tuner:
+        """The core's tuner."""
+        return Tuner(
+            self.network, self._core_setting(self.setting), self.goal, _quality(self.coil_q),
+            self.capacitor_q, self.c_min_pf * 1e-12, self.capacitors_to_pf * 1e-12, self.l_min_uh * 1e-6,
+            self.l_max_uh * 1e-6, self.capacitor_volts, self.coil_amps, self.dc_on_coax, self.name,
+            self.ratings, self.strays, scaled(self.set_mhz, 1e6),
+        )  # fmt: skip
+
+
+Relays = Annotated[int, Field(strict=True, ge=1, le=10)]
+
+
+class SteppedTunerModel(BankModel):
+    """A relay tuner: banks of ``2**bits`` steps. ``done_swr``: where it calls itself done."""
+
+    network: Annotated[
+        Literal["stepped-l"], asked("Network", widget="network", choices={"stepped-l": "L in relay steps"})
+    ]
+    setting: Annotated[Literal["auto", "bypass"] | SteppedKnobs, asked("Setting", widget="setting")] = "auto"
+    c_step_pf: Annotated[Positive, asked("Smallest capacitor step", "pf")] = 10.0
+    c_bits: Annotated[Relays, asked("Capacitor relays")] = 8
+    l_step_uh: Annotated[Positive, asked("Smallest coil step", "uh")] = 0.05
+    l_bits: Annotated[Relays, asked("Coil relays")] = 8
+    done_swr: Annotated[Ratio, asked("Done at SWR")] = 1.5
+    capacitor_q: Annotated[Positive, asked("Capacitor Q")] = 1000.0
+    coil_q: Annotated[QualityModel, asked("Coil Q", widget="by-frequency", heads=["MHz", "Q"])] = 100.0
+
+    def to_core(self) -> SteppedTuner:
+        """The core's tuner."""
+        return SteppedTuner(
+            self.c_step_pf * 1e-12, self.c_bits, self.l_step_uh * 1e-6, self.l_bits, _quality(self.coil_q),
+            self.capacitor_q, self.capacitor_volts, self.coil_amps, self.done_swr,
+            self._core_setting(self.setting), self.dc_on_coax, self.name, self.ratings, self.strays,
+            scaled(self.set_mhz, 1e6),
+        )  # fmt: skip

@@ -1,0 +1,90 @@
+"""The station file as it is written: the whole document, in the file's own units.
+
+Each object's model stands beside how it becomes the core's (``to_core``); rules between fields are the
+core's, told in the file's names.
+"""
+
+from __future__ import annotations
+
+from typing import Annotated, Literal, Self
+
+from pydantic import Field, model_validator
+
+from tithe.core import Band, InputError, Station
+from tithe.core.bands import USUAL
+from tithe.document.antenna import AntennaModel
+from tithe.document.errors import StationError
+from tithe.document.fields import FileObject, Name, NotNegative, Positive, Ratio, in_file_units, refused
+from tithe.document.parts import PartModel, parts_of
+from tithe.document.transmitter import TransmitterModel
+from tithe.document.work import ChoiceModel, SweepModel, TrimModel
+
+
+class BandModel(FileObject):
+    """A band in use; ``weight``: how much, against the other bands."""
+
+    name: Name
+    low_mhz: Positive
+    high_mhz: Positive
+    weight: NotNegative = 1.0
+
+    def to_core(self) -> Band:
+        """The core's band."""
+        return Band(self.name, self.low_mhz * 1e6, self.high_mhz * 1e6, self.weight)
+
+    @model_validator(mode="after")
+    def _as_the_core_has_it(self) -> Self:
+        try:
+            self.to_core()
+        except InputError as error:
+            raise refused(in_file_units(error, type(self))) from None
+        return self
+
+
+def _usual_bands() -> list[BandModel]:
+    return [BandModel(name=b.name, low_mhz=b.low_hz / 1e6, high_mhz=b.high_hz / 1e6) for b in USUAL]
+
+
+class ArrangementModel(FileObject):
+    """A variant of the station kept beside the one in use: its own transmitter, chain and antenna."""
+
+    name: Name
+    transmitter: TransmitterModel = TransmitterModel()
+    chain: Annotated[list[PartModel], Field(max_length=60)]
+    antenna: AntennaModel
+
+
+class StationFile(FileObject):
+    """The whole document."""
+
+    format: Literal["tithe-station"]
+    version: Literal[1]
+    name: Name = ""
+    notes: Annotated[str, Field(max_length=20_000)] = ""
+    transmitter: TransmitterModel = TransmitterModel()
+    chain: Annotated[list[PartModel], Field(max_length=60)]
+    antenna: AntennaModel
+    bands: Annotated[list[BandModel], Field(max_length=60)] = Field(default_factory=_usual_bands)
+    comfort_swr: Ratio = 2.0
+    arrangement: Name = "as it is"
+    arrangements: Annotated[list[ArrangementModel], Field(max_length=20)] = Field(default_factory=list)
+    trim: TrimModel | None = None
+    choice: ChoiceModel | None = None
+    sweeps: Annotated[list[SweepModel], Field(max_length=500)] = Field(default_factory=list)
+
+    def to_core(self) -> Station:
+        """The core's station. Raises `StationError` with every place that is wrong."""
+        errors: list[InputError] = []
+        parts = parts_of(self.chain, errors)
+        try:
+            antenna = self.antenna.to_core()
+        except InputError as error:
+            errors.append(error.under("antenna"))
+        try:
+            transmitter = self.transmitter.to_core()
+        except InputError as error:
+            errors.append(error.under("transmitter"))
+        if errors:
+            raise StationError(errors)
+        bands = tuple(band.to_core() for band in self.bands)
+        return Station(transmitter, tuple(parts), antenna, self.name, self.notes, bands, self.comfort_swr)

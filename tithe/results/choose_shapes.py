@@ -1,0 +1,198 @@
+"""What choosing answers. Infinite and unknown figures are null."""
+
+from __future__ import annotations
+
+from typing import TYPE_CHECKING, Any, Literal, NotRequired
+
+from typing_extensions import TypedDict
+
+from tithe.document.antenna import AntennaModel
+from tithe.document.parts import PartModel
+from tithe.results.budget_shapes import Comparison, Figure
+
+if TYPE_CHECKING:  # as the file writes them
+    PartJson = dict[str, Any]
+    AntennaJson = dict[str, Any]
+else:
+    PartJson, AntennaJson = PartModel, AntennaModel
+
+
+class Progress(TypedDict):
+    """How many candidates are computed."""
+
+    done: int
+    of: int
+
+
+class ToBuy(TypedDict):
+    """A part, or metres of line; ``price`` in all."""
+
+    name: str
+    quantity: float
+    unit: str
+    price: float | None
+
+
+class Cell(TypedDict):
+    """A candidate on a band: at the power that its parts bear."""
+
+    radiated_w: float
+    share: float
+    regret_db: float | None
+    regret_s_units: float | None
+    reach: Literal["all", "some", "none"]
+    limit_w: float
+
+
+class CandidateOut(TypedDict):
+    """A candidate with its score over the bands; null costs are unknown."""
+
+    id: str
+    placement: str
+    title: str
+    line: str
+    name: str
+    note: str
+    line_name: str
+    score_w: float
+    score_low_w: float
+    score_high_w: float
+    behind_db: float | None
+    cost: float | None
+    affordable: bool
+    unbeaten: bool
+    buy: list[ToBuy]
+    cells: list[Cell]
+
+
+class PriceRow(TypedDict):
+    """A price in force."""
+
+    token: str
+    name: str
+    price: float
+    per_m: bool
+
+
+class ChooseAnswer(TypedDict):
+    """The ranking, best first."""
+
+    sentence: str
+    not_worth: str
+    shortcomings: str
+    prices_note: str
+    within_db: float
+    within_w: float
+    rated_w: float
+    bands: list[str]
+    left_out: list[str]
+    guessed: list[str]
+    run_m: float
+    indoor_m: float
+    lead_m: float
+    best: str
+    decision: str
+    candidates: list[CandidateOut]
+    prices: list[PriceRow]
+
+
+class ChooseLine(TypedDict):
+    """One line of the answer's stream: how far it is, or the answer, or what is wrong."""
+
+    done: NotRequired[int]
+    of: NotRequired[int]
+    answer: NotRequired[ChooseAnswer]
+
+
+class DoubtOut(TypedDict):
+    """An assumption tried."""
+
+    id: str
+    text: str
+    stands: bool
+    behind_db: float | None
+    instead: str
+
+
+class Sureness(TypedDict):
+    """How sure the answer is."""
+
+    sentence: str
+    doubts: list[DoubtOut]
+
+
+class SureLine(TypedDict):
+    """One line of that stream: how many assumptions are tried, or how sure the answer is."""
+
+    done: NotRequired[int]
+    of: NotRequired[int]
+    sure: NotRequired[Sureness]
+
+
+class Contour(TypedDict):
+    """SWR (null: infinite) over matched loss at one extra loss."""
+
+    level_db: float
+    matched_db: list[float]
+    swr: list[float | None]
+
+
+class MapPoint(TypedDict):
+    """A band on the map; ``swr_to_cross``, ``run_to_cross_m``: where it would cross the wanted contour."""
+
+    band: str
+    matched_db: float
+    swr: float | None
+    extra_db: Figure
+    handbook_extra_db: float | None
+    country: Literal["room will do", "either", "match outside"]
+    swr_to_cross: float | None
+    run_to_cross_m: float | None
+
+
+class LossMap(TypedDict):
+    """The map with one candidate's bands."""
+
+    id: str
+    name: str
+    contours: list[Contour]
+    points: list[MapPoint]
+    within_db: float
+    sentence: str
+
+
+class BreakEvenOut(TypedDict):
+    """A rival's gain over lengths of run."""
+
+    base: str
+    rival: str
+    length_m: list[float]
+    gain_db: list[float | None]
+    wins_from_m: float | None
+    sentence: str
+
+
+class LengthBand(TypedDict):
+    """At which lengths a band is reached."""
+
+    name: str
+    reached: list[bool]
+
+
+class LengthsAnswer(TypedDict):
+    """Safe lengths and their margins."""
+
+    sentence: str
+    present_m: float
+    length_m: list[float]
+    margin_m: list[float]
+    bands: list[LengthBand]
+
+
+class CandidateLook(TypedDict):
+    """A candidate beside what stands now, with its run and antenna for adopting it."""
+
+    name: str
+    chain: list[PartJson]
+    antenna: AntennaJson
+    comparison: Comparison

@@ -1,0 +1,61 @@
+"""The ledger of every band as CSV: a row per part and band, watts and dB, spans in three columns."""
+
+from __future__ import annotations
+
+import csv
+import io
+from collections.abc import Iterable
+from typing import Any
+
+from tithe.results.budget_shapes import Result
+
+COLUMNS = ("band", "mhz", "part", "kind")
+FIGURES = ("in_w", "taken_w", "out_w", "loss_db", "swr_in", "volts_peak")
+_RISKY = ("=", "+", "-", "@", "\t", "\r", "\n")
+_SKIPPED = " \v\f\0\ufeff"
+"""What programs pass over before they look for a formula."""
+
+
+def _cells(figure: Any) -> list[str]:
+    """Smallest, middle, largest of a figure; an infinite one is ``inf``."""
+    three = [figure[k] for k in ("min", "median", "max")] if isinstance(figure, dict) else [figure] * 3
+    return ["inf" if value is None else f"{value:.6g}" for value in three]
+
+
+def _text(value: str) -> str:
+    """A name that a spreadsheet will not take for a formula."""
+    return f"'{value}" if value.lstrip(_SKIPPED).startswith(_RISKY) else value
+
+
+def write(rows: Iterable[tuple[str, Result]]) -> str:
+    """CSV of (band name, result) pairs; results as in `tithe.results.budget_json`."""
+    out = io.StringIO()
+    writer = csv.writer(out, lineterminator="\r\n")
+    spread = [f"{name}_{end}" for name in FIGURES for end in ("min", "median", "max")]
+    writer.writerow([*COLUMNS, *spread])
+    for band, result in rows:
+        radio, antenna = result["transmitter"], result["antenna"]
+        lead = [_text(band), f"{result['mhz']:.6g}"]
+        zero = 0.0
+        writer.writerow(
+            [*lead, "held back by the radio", "transmitter"]
+            + [c for f in (radio["rated_w"], radio["held_back_w"], None, zero, None, None) for c in _blank(f)]
+        )
+        writer.writerow(
+            [*lead, "turned back at the radio", "transmitter"]
+            + [
+                c
+                for f in (None, radio["turned_back_w"], radio["accepted_w"], zero, radio["swr"], None)
+                for c in _blank(f)
+            ]
+        )
+        for stage in result["stages"]:
+            cells = [cell for name in FIGURES for cell in _cells(stage[name])]  # type: ignore[literal-required]
+            writer.writerow([*lead, _text(stage["label"]), stage["kind"], *cells])
+        figures = (antenna["in_w"], antenna["taken_w"], antenna["radiated_w"], zero, antenna["swr"], None)
+        writer.writerow([*lead, _text(antenna["label"]), "antenna", *(c for f in figures for c in _blank(f))])
+    return out.getvalue()
+
+
+def _blank(figure: Any) -> list[str]:
+    return ["", "", ""] if figure is None else _cells(figure)

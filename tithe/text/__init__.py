@@ -1,0 +1,54 @@
+"""Every sentence that Tithe says: a code and its parameters in, English out.
+
+`say` tells messages of the core, `rule` what an error breaks, `remedy` what to do about a caution. A second
+language would be a second set of these templates.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Iterable
+
+from tithe.core.cautions import Caution
+from tithe.core.errors import InputError
+from tithe.core.message import Message
+from tithe.text import cautions, choose, rules, sweeps, verdict
+from tithe.text.template import Words, joined, merged
+
+TEMPLATES = merged(
+    rules.RULES, cautions.CAUTIONS, cautions.REMEDIES, verdict.VERDICTS, choose.CHOICES, sweeps.SWEEPS
+)
+"""By code."""
+
+
+def say(told: Message | Iterable[Message]) -> str:
+    """A message, or some of them one after the other, as a sentence."""
+    if not isinstance(told, Message):
+        return joined(say(one) for one in told)
+    return Words(say).vformat(TEMPLATES[told.code], (), told.params)
+
+
+def rule(error: InputError) -> str:
+    """The rule that an error breaks; reads on from its place: "must be above 0"."""
+    return say(Message(f"rule.{error.code}", {"value": error.value, **error.params}))
+
+
+def line(error: InputError) -> str:
+    """An error in one line: its place and its rule."""
+    return f"{error.place}: {rule(error)}" if error.place else rule(error)
+
+
+def standing_alone(error: InputError) -> str:
+    """The error read as a sentence of its own: a rule that begins with a verb gets its subject."""
+    told = rule(error)
+    subject = f"The {error.place} " if told.startswith(("is ", "must ")) else ""
+    return f"{subject}{told[0] if subject else told[0].upper()}{told[1:]}."
+
+
+def placement_note(slug: str) -> str:
+    """What the builder of a placement should know beforehand; "" where there is nothing."""
+    return TEMPLATES.get(f"placement-note.{slug}", "")
+
+
+def remedy(caution: Caution) -> str:
+    """What to do about a caution."""
+    return say(Message(f"remedy.{caution.id}"))

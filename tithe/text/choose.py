@@ -1,0 +1,132 @@
+"""Choosing the place of the match and the line: places, verdicts, doubts, lengths."""
+
+_REMOTE = (
+    "The tuner hangs in the weather and gets its supply through the coax: every part on the way must pass "
+    "DC. Tune at low power; never work on it under power."
+)
+_OPEN = (
+    "Open line wants a balanced antenna, a hand’s breadth of air round it and no touching: it carries high "
+    "voltages. Its loss rises when it is wet."
+)
+_FLOATS = (
+    "A tuner made for coax floats behind the choke: insulate it and do not touch its case under power, or "
+    "take one made for balanced line."
+)
+
+CHOICES = {
+    "placement.none": "no tuner",
+    "placement.radio": "the radio’s own tuner",
+    "placement.room": "a wide-range tuner in the room",
+    "placement.room-4": "4:1 at the feedpoint, tuner in the room",
+    "placement.room-9": "9:1 at the feedpoint, tuner in the room",
+    "placement.room-49": "49:1 at the feedpoint, tuner in the room",
+    "placement.foot": "a tuner at the mast foot",
+    "placement.feedpoint": "a tuner at the feedpoint",
+    "placement.open-room": "open line to a balanced tuner in the room",
+    "placement.open-wall": "open line to a tuner at the house wall",
+    "placement.open-wall-4": "open line to a 4:1 at the house wall",
+    "placement.present": "what stands now",
+    "placement-note.room-49": (
+        "It wants a wire near a half wave or its multiples; elsewhere the transformer is overtaxed."
+    ),
+    "placement-note.foot": _REMOTE,
+    "placement-note.feedpoint": _REMOTE,
+    "placement-note.open-room": f"{_OPEN} {_FLOATS}",
+    "placement-note.open-wall": f"{_OPEN} {_REMOTE}",
+    "placement-note.open-wall-4": _OPEN,
+    "choose.present": "what stands now",
+    "choose.candidate": "{place}, on {line}",
+    "choose.costed": "{what}{money}",
+    "choose.for": ", for {cost:figure},",
+    "choose.for-nothing": ",",
+    "choose.power": "{power_w:watts} ({between_w:watts}, depending on the phase)",
+    "choose.power-known": "{power_w:watts}",
+    "choose.build": ("{what:capital}: over your bands {power} of {rated_w:watts} W would leave the antenna."),
+    "choose.do": (
+        "{what:capital}: over your bands {power} of {rated_w:watts} W would leave the antenna instead of "
+        "{now} W, {gain}."
+    ),
+    "choose.nothing-better": (
+        "Nothing is worth doing. {now} of {rated_w:watts} W leave the antenna over your bands, and nothing "
+        "here would better that."
+    ),
+    "choose.nothing-worth": (
+        "Nothing is worth doing. {now} of {rated_w:watts} W leave the antenna over your bands; even what "
+        "would add most, {most} would add only {gain_db:db} dB, no more than the {within_db:db} dB you let "
+        "pass."
+    ),
+    "choose.hardly": (
+        "Hardly worth doing. {now} of {rated_w:watts} W leave the antenna over your bands; the cheapest "
+        "within {within_db:db} dB of the best, {cheapest} would add {gain}. The best, {best} would add "
+        "{best_gain}."
+    ),
+    "choose.costs": "It costs about {cost:figure}.",
+    "choose.best-alike": "The best of all, {what}{money} is no better.",
+    "choose.best-of-all": "The best of all, {what}{money} is {better_db:db} dB better.",
+    "choose.from-nothing": "where now nothing leaves",
+    "choose.inaudible": "{gain_db:db} dB, which nobody hears",
+    "choose.audible": "{gain_db:db} dB, which one hears",
+    "choose.s-units": "{gain_db:db} dB or {s_units:two} S-units",
+    "choose.not-worth": ("Not worth doing: {what} would gain {apart_db:db} dB over that, for {cost:figure}."),
+    "choose.not-coax-alone": (
+        "Not worth doing: better coax alone. {what:capital}, for {cost:figure}, would radiate {apart_db:db} "
+        "dB less than that."
+    ),
+    "choose.stands": (
+        "The answer stands, within {within_db:db} dB of the best, with each of these by itself: "
+        "{tried:semicolon}."
+    ),
+    "choose.not-sure": "Not quite sure: {flips:semicolon}.",
+    "choose.flip": "if {assumption}, it would be {instead} ({behind_db:db} dB in it)",
+    "choose.others-hold": "{held:count} of {tried:count} assumptions tried do not change it.",
+    "choose.no-price": "No price is set for {parts:list}.",
+    "choose.rough-prices": "Costs are by rough starting prices in no currency: set your own.",
+    "choose.left-out": ("Left out, since next to nothing would arrive through so much of it: {lines:list}."),
+    "choose.unmatched": "Not matched from edge to edge: {bands:list}.",
+    "choose.some-phases": ("On {bands:list} a match is made at some of the phases that the SWR leaves open."),
+    "choose.limit": "{band} to {power_w:watts} W",
+    "choose.limited": "Ratings limit {limits:comma}.",
+    "choose.guessed": "On {bands:list} this decides on a guess: the antenna is not measured there.",
+    "choose.retuned": (
+        "What stands now is judged with {tuners:names} set anew for each frequency, as one would."
+    ),
+    "assumption.cable": "all lines lose 20 % more",
+    "assumption.wet": "ribbon and windowed line are wet (several times the loss, 5 % slower)",
+    "assumption.steel": "lines of copper-clad steel lose more below 5 MHz",
+    "assumption.r-up": "the antenna’s R is 20 % higher",
+    "assumption.r-down": "the antenna’s R is 20 % lower",
+    "assumption.q": "the tuners’ coils have Q 100 (those known by their sheet lose double)",
+    "assumption.in-series": "parts of which it is not known lose in series, as contacts do",
+    "assumption.across": "parts of which it is not known lose across, as cores do",
+    "break-even.never": "{rival:capital} never gains {within_db:db} dB on {base}, up to {up_to_m:figure} m.",
+    "break-even.always": (
+        "{rival:capital} gains {within_db:db} dB on {base} even on a run of {from_m:figure} m."
+    ),
+    "break-even.from": (
+        "{rival:capital} begins to gain {within_db:db} dB on {base} at about {from_m:two} m of run."
+    ),
+    "map.room": (
+        "On {bands:list} the SWR costs this line next to nothing: a match in the room is good enough."
+    ),
+    "map.either": "On {bands:list} it costs what one may hear: either school has its case.",
+    "map.outside": ("On {bands:list} it costs 3 dB and more: match before this line, or take another."),
+    "lengths.never": (
+        "No length from {from_m:figure} to {to_m:figure} m puts {bands:list} inside the tuner’s matching "
+        "range: change the antenna, the tuner or the place of the match."
+    ),
+    "lengths.no-one": (
+        "Each band is reached at some length, but no one length reaches them all at once: give up a band, or"
+        " change the antenna or the tuner."
+    ),
+    "lengths.all": (
+        "Every length from {from_m:figure} to {to_m:figure} m puts every band inside the tuner’s matching "
+        "range: take any."
+    ),
+    "lengths.safest": "The safest is {length_m:figure} m, at least {spare_m:two} m from the next unsafe one.",
+    "lengths.outside": "The present {present_m:figure} m lie outside these bounds.",
+    "lengths.safe": ("The present {present_m:figure} m are safe, with at least {spare_m:two} m to spare."),
+    "lengths.unsafe": (
+        "At the present {present_m:figure} m the tuner does not reach {bands:list}; {change_m:two} m "
+        "{longer:pick|longer|shorter} would do."
+    ),
+}

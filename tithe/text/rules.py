@@ -1,0 +1,169 @@
+"""What an error breaks, by its code. A rule reads on from the error's place ("must be above 0"), or stands
+alone where the place is empty. ``value`` is what was found."""
+
+RULES = {
+    # Numbers and choices
+    "rule.finite": "must be a finite number",
+    "rule.finite-numbers": "must be finite numbers",
+    "rule.above": "must be above {least:g} (it is {value:g})",
+    "rule.at-least": "must be {least:g} or more (it is {value:g})",
+    "rule.at-most": "must be {most:g} or less (it is {value:g})",
+    "rule.between": "must lie between {least:g} and {most:g} (it is {value:g})",
+    "rule.above-other": "must be above {other} ({limit:g})",
+    "rule.not-below-other": "must not be below {other} ({limit:g})",
+    "rule.in-range": "must lie in the range {low:g} to {high:g}",
+    "rule.too-small": "is too small to be meant: 0, or 1e-15 at least",
+    "rule.one-of": "must be one of {allowed:comma}",
+    "rule.one-of-these": "must be one of {expected} (it is {shown})",
+    "rule.missing": "is missing",
+    "rule.unknown-key": "is not a key here; allowed are {allowed:comma}",
+    "rule.not-a-number": "must be a number (it is {shown})",
+    "rule.not-text": "must be text (it is {shown})",
+    "rule.not-a-list": "must be a list (it is {shown})",
+    "rule.not-a-truth": "must be true or false (it is {shown})",
+    "rule.not-an-object": "must be an object (it is {shown})",
+    "rule.too-long": "must be {most:count} characters or less",
+    "rule.too-few": "must have {least:count} or more entries",
+    "rule.too-many": "must have {most:count} or fewer entries",
+    "rule.invalid": "{message}",
+    # Points over frequency
+    "rule.no-points": "needs at least one point",
+    "rule.rising-frequency": "must have a higher frequency than the point before it ({before_hz:mhz})",
+    "rule.rising-frequencies": "must have rising frequencies above 0",
+    "rule.frequencies": "every frequency must be a finite number above 0",
+    "rule.outside-data": (
+        "{value:mhz} lies outside the antenna’s data ({low_hz:mhz} to {high_hz:mhz}); nothing is extrapolated"
+    ),
+    "rule.rising-swr": "must have a higher SWR than the point before it",
+    "rule.keep-share": "must keep a share between 0 and 1",
+    # Antenna
+    "rule.not-passive": "returns more power than it gets: R is below 0",
+    "rule.resistance-below-0": "has R = {value:g} Ω; an antenna’s R is never below 0",
+    "rule.swr-below-1": "has an SWR of {value:g}; an SWR is never below 1",
+    "rule.loss-above-resistance": (
+        "is more than the whole feedpoint resistance ({r_ohm:figure} Ω) at {freq_hz:mhz}"
+    ),
+    "rule.loss-above-every-resistance": (
+        "is more than the whole feedpoint resistance at every phase that the SWR allows"
+    ),
+    "rule.contradicts-run": (
+        "SWR {ratio:ratio} in the room at {freq_hz:mhz} contradicts the run, which loses {lost_db:db} dB: "
+        "through it even a bare end shows no more than {most:ratio}"
+    ),
+    "rule.antenna-unknown": "is not described yet: give its SWR, a sweep, a table or a model",
+    "rule.no-phase": "is known by its SWR only: nobody knows the phase that an analyzer would show",
+    # Parts
+    "rule.no-full-scale": "is a share of full_scale_w, which is missing",
+    "rule.stress-needs-ratings": "least stress needs capacitor_volts and coil_amps",
+    "rule.which-l-form": "needs one of the four L forms as network when knobs are given",
+    "rule.no-knob": "is no knob of this network; it has {allowed:comma}",
+    "rule.two-frequencies": "must cover two different frequencies or more",
+    "rule.not-a-line": "must be a line of the shelf, or an object of figures",
+    "rule.no-such-line": "{value!r} is not on the shelf; there are {allowed:comma}",
+    "rule.loses-everything": (
+        "makes the run lose more than {most_db:g} dB when matched; no power would arrive"
+    ),
+    "rule.two-tuners-in-line": "holds two tuners in line: bypass one of them",
+    "rule.no-line-behind-tuner": "has no line behind its tuner whose length could change",
+    "rule.no-tuner": "has no tuner at work: nothing has a matching range",
+    # Choosing
+    "rule.no-whole-band": "must hold a band that the antenna’s data reach from edge to edge",
+    "rule.too-many-candidates": (
+        "has {count:count} candidates on {bands:count} bands, which is too much at once: turn off lines or "
+        "places, or ask for fewer bands"
+    ),
+    "rule.longer-than-run": "must not be longer than the run ({run_m:g} m)",
+    "rule.too-many-lengths": "must be larger: {count:count} lengths are more than {most:count}",
+    "rule.budget-too-small": "leaves nothing: the cheapest here costs {cheapest:figure}",
+    "rule.nothing-left": "rules out every candidate: allow a place or a line",
+    "rule.no-run-length": "is not known: the run has no line yet; say how long it will be",
+    "rule.no-placement": "is no placement; there are {allowed:comma}",
+    "rule.no-line-here": "is no line here; there are {allowed:comma}",
+    "rule.no-candidate": "is no candidate of this question",
+    "rule.takes-too-long": "To compute this would take some {value:seconds}: {narrower}",
+    "narrower.fewer-bands": "ask for fewer bands",
+    "narrower.fewer-lengths": "ask for fewer lengths, with a larger step, or for fewer bands",
+    "narrower.fewer-lines": "turn off lines or places, or ask for fewer bands",
+    "narrower.smaller-station": "ask for fewer bands, or take a tuner out of the run",
+    # Files
+    "rule.file-too-large": "is larger than {most_mb:count} MB",
+    "rule.station-too-large": "The file is larger than {most_mb:count} MB",
+    "rule.request-too-large": "The request is larger than {most_mb:count} MB",
+    "rule.no-json-number": "holds {word}, which is no number of JSON",
+    "rule.key-twice": "names a key twice in one object",
+    "rule.surrogate": "The file holds half of a surrogate pair (\\ud800 to \\udfff), no character",
+    "rule.not-json": "is not JSON: {message}",
+    "rule.nested-too-deeply": "The file is nested too deeply to be a station",
+    "rule.too-many-digits": "The file holds a number with too many digits",
+    "rule.request-not-text": "The request is not UTF-8 text",
+    "rule.holds-too-many": "The file holds more than {most:count} {what}",
+    "rule.number-too-large": "The request holds a number too large to be kept or looked up",
+    "rule.not-text-file": "is not text",
+    "rule.not-utf-8": "is not UTF-8 text",
+    "rule.cannot-be-read": "cannot be read: {reason}",
+    "rule.touchstone-2": "is a version 2 keyword; only version 1 files are read",
+    "rule.rising-lines": "must have a higher frequency than the line before it",
+    "rule.one-point-too-many": "is one point too many: {most:count} are read at most",
+    "rule.one-row-too-many": "is one row too many: {most:count} are read at most",
+    "rule.no-data": "holds no data lines",
+    "rule.no-data-rows": "holds headings but no data",
+    "rule.reference-above-0": "must have a reference resistance above 0",
+    "rule.unknown-option": "has the unknown option {value!r}",
+    "rule.three-numbers": "must hold 3 numbers of a one-port; it holds {value:count}",
+    "rule.below-1-thz": "must have a frequency above 0 and below 1 THz",
+    "rule.means-nothing": "holds a number too large to mean anything",
+    "rule.magnitude-too-large": "holds a magnitude too large to mean anything",
+    "rule.return-loss-too-large": "has a return loss too large to mean anything",
+    "rule.returns-more": "returns more power than it gets (|Γ| = {value:figure})",
+    "rule.no-reflection": "has no reflection that a passive antenna could have",
+    "rule.no-number-there": "holds {value!r} where a number belongs",
+    "rule.head-frequency": "must head a column with the frequency and its unit, such as MHz",
+    "rule.head-unit": "must give the frequency’s unit in its heading, such as MHz",
+    "rule.head-values": "must head columns R and X, or a column SWR, or a column return loss",
+    "rule.columns": "must name {needed:count} columns",
+    "rule.too-few-columns": "holds {value:count} columns; {needed:count} are needed",
+    "rule.two-signs": "mixes return losses above and below 0 dB; they must have one sign",
+    "rule.no-touchstone-without-phase": "must be csv: without phase there is no Touchstone file",
+    "rule.library-line": "is no line of a library: it holds none of format, text, part and station",
+    "rule.falling-versions": "must name each earlier version once, newest first",
+    "rule.unknown-text": "names a text that did not come before it",
+    "rule.no-document": "is no station’s document",
+    "rule.in-line": "{message}",
+    # Keeping
+    "rule.not-there": "is not there",
+    "rule.no-station": "number {value} is not kept here",
+    "rule.no-version": "{value} of station {station} is not kept",
+    "rule.no-sweep": "number {value} is not kept here",
+    "rule.nothing-to-start": "{value!r} is nothing to start from",
+    "rule.own-shelf-full": "The shelf holds {most:count} parts of your own at most",
+    "rule.too-many-sweeps": "A station keeps {most:count} sweeps at most",
+    "rule.sweeps-too-large": (
+        "A station keeps {most_mb:count} MB of sweeps at most: put this one into another station"
+    ),
+    "rule.sweeps-by-themselves": "are kept by themselves; a save does not carry them",
+    "rule.no-date": "must be a date such as 2026-11-24 (it is {value!r})",
+    "rule.outside-calendar": "must lie inside the calendar (it is {value!r})",
+    "rule.years": "must be a date from 1900 to 2999",
+    "rule.no-baseline": "is not set: make one of the sweeps the baseline",
+    # Sweeps
+    "rule.no-plane": "must be a reference plane from 0 to {most:count}",
+    "rule.no-common-plane": (
+        "is no reference plane of the run that {sweep:name} was taken through: show both at the radio or the"
+        " feedpoint"
+    ),
+    "rule.not-through": (
+        "cannot be moved through {part:name}: an SWR without its phase does not say what comes out"
+    ),
+    "rule.contradiction": "{told}",
+    "rule.nothing-in-common": "has no frequencies in common with the baseline",
+    "rule.no-resonance": "{sweep:name} shows no resonance at which R could be read",
+    # The server and the command line
+    "rule.through": "must be LINE:METRES, such as rg-213:38 (it is {value!r})",
+    "rule.busy": "Tithe is busy with other questions of this kind: try again when they are answered",
+    "rule.own-fault": (
+        "Something went wrong in Tithe itself; nothing was changed. The server’s console has the details."
+    ),
+    "rule.own-fault-in-stream": "Something went wrong in Tithe itself.",
+    "rule.not-built": "The page is not built yet: run `make demo` once.",
+    "rule.http": "{message}",
+}

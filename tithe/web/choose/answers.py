@@ -1,0 +1,162 @@
+"""Composes what the choice view shows: the ranking as it is computed, and each candidate on its own."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator
+from dataclasses import replace
+from typing import Any
+
+import numpy as np
+
+from tithe import text
+from tithe.core import InputError, Station
+from tithe.core.choose import (
+    ASSUMPTIONS,
+    EVERY_THIRD,
+    Candidate,
+    Doubt,
+    Grid,
+    Question,
+    ThroughPresentRun,
+    assumptions,
+    break_evens,
+    doubts,
+    evaluate,
+    evaluated,
+    evaluating_s,
+    joined,
+    named,
+    question,
+    safe_lengths,
+)
+from tithe.core.cost import Pause, go_on, refuse_beyond
+from tithe.core.errors import require
+from tithe.core.sweep import move, without_phase
+from tithe.document.antenna import SwrAntennaModel
+from tithe.document.choice import Choice, read
+from tithe.document.station import StationFile
+from tithe.document.station_file import to_chain
+from tithe.results import choose_json
+from tithe.results import choose_shapes as s
+from tithe.web.choose.own_lines import own_lines
+from tithe.web.stations import comparison
+
+MOST_S, MOST_SURE_S = 60.0, 240.0
+"""Seconds that a ranking may take, and the doubts about it; both show how far they are."""
+NARROWER = "fewer-lines"
+
+
+class Asked:
+    """A document's choice, ready to be computed. Raises `StationError` or `InputError` when it is made."""
+
+    def __init__(self, document: StationFile) -> None:
+        self.document = document
+        self.station: Station = document.to_core()
+        self.choice: Choice = read(document, own_lines())
+        self.question: Question = question(self.station, EVERY_THIRD)
+        self.candidates: tuple[Candidate, ...] = self.choice.all_candidates()
+
+    def cost_s(self) -> float:
+        """Seconds that the ranking may take; an `InputError` where it is too much."""
+        seconds = evaluating_s(self.question, self.choice.kit, self.candidates)
+        refuse_beyond(seconds, NARROWER, MOST_S)
+        return seconds
+
+    def sure_cost_s(self) -> float:
+        """Seconds that all assumptions may take; an `InputError` where it is too much."""
+        seconds = len(ASSUMPTIONS) * self.cost_s()
+        refuse_beyond(seconds, NARROWER, MOST_SURE_S)
+        return seconds
+
+    def grid(self, pause: Pause) -> Grid:
+        """All of it at once."""
+        return evaluate(self.question, self.choice.kit, self.candidates, pause)
+
+    def steps(self, pause: Pause = go_on) -> Iterator[s.ChooseLine]:
+        """How far it is after each piece, then the answer."""
+        grids: list[Grid] = []
+        done = 0
+        for grid in evaluated(self.question, self.choice.kit, self.candidates):
+            pause()
+            grids.append(grid)
+            done += len(grid.candidates)
+            yield {"done": done, "of": len(self.candidates)}
+        ranking = choose_json.ranked(self.choice, joined(self.question, grids))
+        yield {"answer": choose_json.answer(self.choice, ranking)}
+
+    def candidate(self, id: str) -> Candidate:
+        """One of them by its id."""
+        found = next((one for one in self.candidates if one.id == id), None)
+        if found is None:
+            raise InputError("id", "no-candidate", id)
+        return found
+
+
+def sure_steps(asked: Asked, pause: Pause = go_on) -> Iterator[s.SureLine]:
+    """How far it is after each assumption tried, then how sure the answer is."""
+    ranking = choose_json.ranked(asked.choice, asked.grid(pause))
+    found: list[Doubt] = []
+    count = len(assumptions(ranking, asked.choice.kit))
+    for doubt in doubts(ranking, asked.choice.kit, asked.choice.settings.budget, pause):
+        found.append(doubt)
+        yield {"done": len(found), "of": count}
+    yield {"sure": choose_json.sureness(asked.choice, found)}
+
+
+def loss_map(document: StationFile, id: str) -> s.LossMap:
+    """The map with one candidate's bands."""
+    asked = Asked(document)
+    return choose_json.loss_map(asked.choice, asked.question, asked.candidate(id).id, asked.candidates)
+
+
+def break_even(
+    document: StationFile, coax: str, open_line: str, pause: Pause = go_on
+) -> list[s.BreakEvenOut]:
+    """From which run on other places and lines win."""
+    asked = Asked(document)
+    kit = asked.choice.kit
+    for place, token, among in (("coax", coax, kit.coax), ("open_line", open_line, kit.open_lines)):
+        require(token == "" or token in among, place, "no-line-here", token, allowed=list(among))
+    coax = coax or kit.indoor_coax
+    within = max(asked.choice.settings.within_db, 0.1)
+    found = break_evens(asked.question, kit, asked.choice.site, coax, open_line, within, pause)
+    return choose_json.break_even(found)
+
+
+def lengths(
+    document: StationFile, low_m: float, high_m: float, step_m: float, pause: Pause = go_on
+) -> s.LengthsAnswer:
+    """Which lengths of the present run are safe."""
+    asked = question(document.to_core())
+    found = safe_lengths(asked, low_m, high_m, step_m, pause)
+    return choose_json.lengths(found, [band.name for band in asked.bands])
+
+
+def look(document: StationFile, id: str, mhz: float, pause: Pause = go_on) -> s.CandidateLook:
+    """One candidate laid beside what stands now, and its run and antenna for adopting it."""
+    asked = Asked(document)
+    one = asked.candidate(id)
+    chain = document.chain if one.present else asked.choice.chain_of(one)
+    theirs = replace(asked.station, chain=to_chain(chain), antenna=ThroughPresentRun(asked.station))
+    refuse_beyond(comparison.cost_s(asked.station, theirs), "fewer-bands")
+    name = text.say(named(one, asked.choice.names))
+    return {
+        "name": name,
+        "chain": [part.model_dump(exclude_none=True) for part in chain],
+        "antenna": _antenna(asked).model_dump(exclude_none=True),
+        "comparison": comparison.against(asked.station, theirs, (document.arrangement, name), mhz, pause),
+    }
+
+
+def _antenna(asked: Asked) -> Any:
+    """The antenna for another run: one read in the room is moved to the feedpoint first."""
+    model = asked.document.antenna
+    if not isinstance(model, SwrAntennaModel) or model.plane == "feedpoint":
+        return model
+    mhz, ratio = np.array(model.points).T
+    chain = asked.station.chain
+    there = move(without_phase(mhz * 1e6, ratio), chain, 0, len(chain))
+    require(not there.contradiction, "antenna.points", "contradiction", told=there.contradiction)
+    rows = zip((there.sweep.freq_hz / 1e6).tolist(), there.sweep.swr.tolist(), strict=True)
+    points = [(f, min(s, 1e6)) for f, s in rows]
+    return model.model_copy(update={"plane": "feedpoint", "points": points})

@@ -1,0 +1,99 @@
+"""What all of the API has in common: refusals, answers as JSON, downloads, and what is computed in its
+turn."""
+
+from __future__ import annotations
+
+import json
+import logging
+from collections.abc import Callable, Iterable, Iterator, Mapping
+from typing import Any
+from urllib.parse import quote
+
+from django.http import HttpRequest, HttpResponse, StreamingHttpResponse
+from ninja import Schema
+
+from tithe import text
+from tithe.core.cost import Pause, refuse_beyond
+from tithe.core.errors import InputError
+from tithe.web.slot import BusyError, GoneError, slot
+
+JSON_LINES = "application/x-ndjson; charset=utf-8"
+
+
+class Refusal(Schema):
+    """A place in the request and the rule broken there."""
+
+    place: str
+    rule: str
+
+
+class Refusals(Schema):
+    """All that is wrong with a request."""
+
+    errors: list[Refusal]
+
+
+class TextFile(Schema):
+    """A file's text as the browser read it."""
+
+    text: str
+
+
+class NotKeptError(InputError):
+    """What is asked for by its number is not kept: 404."""
+
+
+def refusals(errors: Iterable[InputError]) -> dict[str, Any]:
+    """Errors as the API tells them."""
+    return {"errors": [{"place": error.place, "rule": text.rule(error)} for error in errors]}
+
+
+def plain_json(out: object) -> HttpResponse:
+    """An answer that is made of plain objects, as JSON."""
+    # Its builder is type-checked against its shape, and tests hold it against the schema: not done again.
+    told = json.dumps(out, allow_nan=False, ensure_ascii=False)
+    return HttpResponse(told, content_type="application/json")
+
+
+def computed(
+    request: HttpRequest, seconds: float, narrower: str, job: Callable[[Pause], object]
+) -> HttpResponse:
+    """A job's answer, in the one slot where it is heavy. Raises `InputError` where it would take too long;
+    ``narrower``: the code of how to ask for less."""
+    refuse_beyond(seconds, narrower)
+    with slot(request, seconds) as pause:
+        return plain_json(job(pause))
+
+
+def stream(
+    request: HttpRequest, seconds: float, steps: Callable[[Pause], Iterator[Mapping[str, Any]]]
+) -> HttpResponse:
+    """Steps as lines of JSON; a client that goes away ends them at the next piece of work."""
+
+    def lines() -> Iterator[str]:
+        try:
+            with slot(request, seconds) as pause:
+                for step in steps(pause):
+                    yield json.dumps(step, allow_nan=False, ensure_ascii=False) + "\n"
+        except GoneError:
+            return
+        except BusyError:
+            yield _line(InputError("", "busy"))
+        except InputError as error:
+            yield _line(error)
+        except Exception:
+            logging.getLogger("django.request").exception("unhandled in a stream")
+            yield _line(InputError("", "own-fault-in-stream"))
+
+    return StreamingHttpResponse(lines(), content_type=JSON_LINES)  # type: ignore[return-value]
+
+
+def _line(error: InputError) -> str:
+    return json.dumps(refusals([error]), ensure_ascii=False) + "\n"
+
+
+def download(body: str, name: str, content_type: str) -> HttpResponse:
+    """A text as a file to keep."""
+    response = HttpResponse(body, content_type=f"{content_type}; charset=utf-8")
+    response["Content-Disposition"] = f"attachment; filename*=UTF-8''{quote(name)}"
+    return response

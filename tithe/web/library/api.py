@@ -1,0 +1,79 @@
+"""The API of whole stations: which there are, new ones, files in and out, all at once too."""
+
+from __future__ import annotations
+
+from typing import Any
+
+from django.http import HttpRequest, StreamingHttpResponse
+from ninja import Router, Schema, Status
+
+from tithe.document import station_file
+from tithe.document.station import StationFile
+from tithe.document.strict_json import load_body
+from tithe.web.http import JSON_LINES, NotKeptError, Refusals, TextFile, download
+from tithe.web.library import everything, services
+from tithe.web.stations import demo
+from tithe.web.stations import services as stations
+from tithe.web.stations.api import KeptStation, StationRow
+from tithe.web.stations.models import Station
+
+router = Router()
+
+
+@router.get("/stations", response=list[StationRow])
+def list_stations(request: HttpRequest, removed: bool = False) -> Any:
+    """All kept stations, or those taken out of the list."""
+    return Station.objects.filter(removed__isnull=not removed).defer("document")
+
+
+@router.post("/stations", response={201: KeptStation, 422: Refusals}, exclude_none=True)
+def create_station(request: HttpRequest, document: StationFile) -> Any:
+    """Keep a new station; the body is a station file as it is."""
+    return Status(201, services.create(document))
+
+
+@router.post("/stations/{pk}/copy", response={201: KeptStation, 404: Refusals}, exclude_none=True)
+def copy_station(request: HttpRequest, pk: int) -> Any:
+    """Keep a second station like it, with its sweeps; the history begins anew."""
+    return Status(201, services.copy(stations.kept(pk, removed=None)))
+
+
+@router.post("/stations/start/{slug}", response={201: KeptStation, 404: Refusals}, exclude_none=True)
+def start_station(request: HttpRequest, slug: str) -> Any:
+    """Keep a new station made from a demo station, or from the empty one."""
+    if slug not in (*demo.DEMOS, demo.EMPTY):
+        raise NotKeptError("start", "nothing-to-start", slug[:40])
+    return Status(201, services.create(demo.start(slug)))
+
+
+@router.post("/stations/file", response={201: KeptStation, 422: Refusals}, exclude_none=True)
+def import_station(request: HttpRequest, file: TextFile) -> Any:
+    """Keep a new station from a station file's text; `POST /stations` takes the file as it is."""
+    return Status(201, services.create(station_file.read(file.text)))
+
+
+@router.get("/stations/{pk}/file", response={200: None, 404: Refusals})
+def export_station(request: HttpRequest, pk: int) -> Any:
+    """The station file, as a download."""
+    station = stations.kept(pk)
+    return download(services.export(station), f"{station.name or 'station'}.json", "application/json")
+
+
+class Taken(Schema):
+    """What a line of a library held: a station's name, or nothing to be told."""
+
+    station: str
+
+
+@router.get("/library/file", response={200: None})
+def export_everything(request: HttpRequest) -> Any:
+    """All stations with their history and sweeps, and the shelf, as lines of JSON."""
+    response = StreamingHttpResponse(everything.lines(), content_type=JSON_LINES)
+    response["Content-Disposition"] = 'attachment; filename="tithe-library.jsonl"'
+    return response
+
+
+@router.post("/library/line", response={200: Taken, 422: Refusals})
+def import_line(request: HttpRequest) -> Any:
+    """Take in one line of such a file."""
+    return {"station": everything.take(load_body(request.body))}

@@ -1,0 +1,45 @@
+"""A station with all that is kept of it, from and to the station file."""
+
+from __future__ import annotations
+
+from django.db import transaction
+
+from tithe.document import station_file
+from tithe.document.station import StationFile
+from tithe.document.work import SweepModel
+from tithe.web.stations import demo
+from tithe.web.stations import services as stations
+from tithe.web.stations.models import Station
+from tithe.web.sweeps import services as sweeps
+
+
+@transaction.atomic
+def create(document: StationFile) -> Station:
+    """Keep a new station with its sweeps. Raises `StationError` or `InputError`."""
+    station = stations.create(document)
+    sweeps.unpack(station, document.sweeps)
+    return station
+
+
+@transaction.atomic
+def copy(station: Station) -> Station:
+    """A second station like it, with its sweeps, under a name of its own."""
+    document = StationFile.model_validate(station.document)
+    name = f"{document.name[:190]} (copy)".strip()
+    twin = stations.create(document.model_copy(update={"name": name}))
+    sweeps.copy(station, twin)
+    return twin
+
+
+def export(station: Station) -> str:
+    """The station file's text, whole."""
+    document = StationFile.model_validate(station.document)
+    packed = [SweepModel.model_validate(one) for one in sweeps.pack(station)]
+    return station_file.write(document.model_copy(update={"sweeps": packed}))
+
+
+def load_demos() -> None:
+    """Keep the demo stations, where no station is kept yet."""
+    if not Station.objects.exists():
+        for slug in demo.DEMOS:
+            create(demo.start(slug))

@@ -1,0 +1,87 @@
+"""Composes what the screen shows of a station: rail, strip, ledger and sentence, from one solve each."""
+
+from __future__ import annotations
+
+import numpy as np
+
+from tithe.core import Budget, InputError, Station, solve, verdict_at
+from tithe.core.arrays import Real
+from tithe.core.cost import Pause, go_on, solving_s
+from tithe.core.message import tell
+from tithe.core.parts.line import LineDetails
+from tithe.core.verdict import moving_the_match, state_at
+from tithe.results import budget_json
+from tithe.results.budget_shapes import Answer, Here, RailFigures, RailRow, Wave
+from tithe.text import say, standing_alone
+
+WAVE_POINTS = 160
+
+
+def cost_s(station: Station) -> float:
+    """Seconds that the whole answer may take."""
+    return solving_s(station, len(station.bands) + 1)
+
+
+def compose(station: Station, mhz: float, pause: Pause = go_on) -> Answer:
+    """The answer as plain objects: the frequency looked at solved whole, of the middle of every band only
+    what is radiated."""
+    low, high = station.antenna.range_hz
+    known = [b for b in station.bands if low <= b.middle_hz <= high]
+    here: Here | None
+    try:
+        here, why = _here(solve(station, np.array([mhz * 1e6]), pause=pause)), ""
+    except InputError as error:
+        here, why = None, standing_alone(error)
+    rows: dict[int, RailFigures] = {}
+    if known:
+        middles = np.array([b.middle_hz for b in known])
+        budget = solve(station, middles, only_radiated=True, pause=pause)
+        rows = dict(zip(map(id, known), _rows(budget), strict=True))
+    return {"rail": _rail(station, rows), "here": here, "why": why}
+
+
+def look(station: Station, mhz: float, pause: Pause = go_on) -> Here | None:
+    """One frequency alone; None where the antenna's data do not reach."""
+    try:
+        return _here(solve(station, np.array([mhz * 1e6]), pause=pause))
+    except InputError:
+        return None
+
+
+def _here(budget: Budget) -> Here:
+    f = budget.freq_hz[0]
+    place = next((b.name for b in budget.station.bands if b.low_hz <= f <= b.high_hz), "")
+    return {
+        "result": budget_json.result(budget, 0),
+        "waves": [_wave(stage.along) for stage in budget.stages],
+        "sentence": say(verdict_at(budget, 0, place).told),
+        "moving_the_match": say(moving_the_match(budget, 0)),
+    }
+
+
+def _wave(along: LineDetails | None) -> Wave | None:
+    if along is None:
+        return None
+    x = np.linspace(0.0, along.part.length_m, WAVE_POINTS)
+    volts = along.volts_peak_along(x, 0).reshape(-1, WAVE_POINTS)
+    wave: Wave = {"x_m": _rounded(x), "volts_peak": _rounded(volts[0])}
+    if len(volts) > 1:
+        wave["lowest"], wave["highest"] = _rounded(volts.min(axis=0)), _rounded(volts.max(axis=0))
+    return wave
+
+
+def _rounded(values: Real) -> list[float]:
+    return [float(value) for value in np.round(values, 3)]
+
+
+def _rail(station: Station, rows: dict[int, RailFigures]) -> list[RailRow]:
+    unknown: RailFigures = {"state": "unknown", "why": say(tell("band.unknown"))}
+    return [{"name": b.name, "mhz": b.middle_hz / 1e6, **rows.get(id(b), unknown)} for b in station.bands]
+
+
+def _rows(budget: Budget) -> list[RailFigures]:
+    radiated, lost = budget_json.figures(budget.radiated_w), budget_json.figures(budget.total_db)
+    return [
+        {"state": state_at(budget, k), "radiated_w": watts, "loss_db": db}
+        for k, (watts, db) in enumerate(zip(radiated, lost, strict=True))
+    ]

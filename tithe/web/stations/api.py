@@ -1,0 +1,123 @@
+"""The API of stations: keeping them and their past."""
+
+from __future__ import annotations
+
+from datetime import datetime
+from typing import Annotated, Any
+
+from django.http import HttpRequest
+from ninja import Router, Schema, Status
+from pydantic import Field
+
+from tithe.document import antenna_file
+from tithe.document.antenna import AntennaModel
+from tithe.document.fields import Name
+from tithe.document.station import StationFile
+from tithe.web.http import NotKeptError, Refusals, TextFile
+from tithe.web.stations import services
+from tithe.web.stations.models import Revision
+
+router = Router()
+
+
+class StationRow(Schema):
+    """A kept station in the list."""
+
+    id: int
+    name: str
+    version: int
+    updated: datetime
+
+
+class KeptStation(StationRow):
+    """A kept station, whole."""
+
+    document: StationFile
+
+
+class SaveRequest(Schema):
+    """``version`` is the one the change started from; ``key`` names the save, so that repeating it is
+    harmless."""
+
+    version: int
+    document: StationFile
+    key: Annotated[str, Field(max_length=80)] = ""
+
+
+class StationChange(Schema):
+    """What is left out stays."""
+
+    name: Name | None = None
+    removed: bool | None = None
+
+
+class RevisionRow(Schema):
+    """An earlier state: its version, and when a save replaced it."""
+
+    version: int
+    saved: datetime
+
+
+class RevisionWhole(RevisionRow):
+    """An earlier state, whole."""
+
+    document: StationFile
+
+
+class ReadAntenna(Schema):
+    """What a file of antenna data holds, as the station file writes it."""
+
+    antenna: AntennaModel
+
+
+@router.get("/stations/{pk}", response={200: KeptStation, 404: Refusals}, exclude_none=True)
+def get_station(request: HttpRequest, pk: int) -> Any:
+    """One station, whole."""
+    return services.kept(pk, removed=None)
+
+
+@router.patch("/stations/{pk}", response={200: StationRow, 404: Refusals, 422: Refusals}, exclude_none=True)
+def change_station(request: HttpRequest, pk: int, body: StationChange) -> Any:
+    """Rename a station, take it out of the list or bring it back."""
+    station = services.kept(pk)
+    if body.name is not None:
+        station = services.rename(station, body.name)
+    if body.removed is not None:
+        station = services.remove(station, body.removed)
+    return station
+
+
+@router.put(
+    "/stations/{pk}",
+    response={200: StationRow, 404: Refusals, 409: KeptStation, 422: Refusals},
+    exclude_none=True,
+)
+def save_station(request: HttpRequest, pk: int, body: SaveRequest) -> Any:
+    """Save a change; 409 with the current state if another save came between."""
+    try:
+        return services.save(pk, body.version, body.document, body.key)
+    except services.ConflictError as conflict:
+        return Status(409, conflict.current)
+
+
+@router.get("/stations/{pk}/revisions", response=list[RevisionRow])
+def list_revisions(request: HttpRequest, pk: int) -> Any:
+    """Earlier states, newest first."""
+    return Revision.objects.filter(station_id=pk).defer("document")
+
+
+@router.get(
+    "/stations/{pk}/revisions/{version}", response={200: RevisionWhole, 404: Refusals}, exclude_none=True
+)
+def get_revision(request: HttpRequest, pk: int, version: int) -> Any:
+    """One earlier state, whole."""
+    found = Revision.objects.filter(station_id=pk, version=version).first()
+    if found is None:
+        raise NotKeptError("version", "no-version", version, station=pk)
+    return found
+
+
+@router.post("/antenna/read", response={200: ReadAntenna, 422: Refusals}, exclude_none=True)
+def read_antenna(request: HttpRequest, file: TextFile) -> Any:
+    """Read a Touchstone or CSV file of antenna data. Keeps nothing."""
+    return {"antenna": antenna_file.read(file.text)}

@@ -1,0 +1,88 @@
+"""The API of the shelf: generic lines and parts, the user's own parts, and the bands of the regions."""
+
+from __future__ import annotations
+
+from decimal import Decimal
+from typing import Annotated, Any
+
+from django.http import HttpRequest
+from ninja import Router, Schema, Status
+from pydantic import Field
+
+from tithe.core.bands import REGIONS
+from tithe.core.errors import require
+from tithe.document import shelf
+from tithe.document.fields import Name
+from tithe.document.parts import PartModel
+from tithe.document.station import BandModel
+from tithe.web.http import Refusals
+from tithe.web.stations.models import OwnPart
+
+router = Router()
+MOST_OWN = 500
+
+
+class OwnPartIn(Schema):
+    """A part to put on the shelf, with what it cost."""
+
+    title: Name
+    part: PartModel
+    price: Annotated[Decimal, Field(ge=0, max_digits=12, decimal_places=2)] | None = None
+
+
+class OwnPartOut(OwnPartIn):
+    """A part of one's own on the shelf."""
+
+    id: int
+
+
+class Shelf(Schema):
+    """Everything there is to take from."""
+
+    lines: list[shelf.ShelfLine]
+    parts: list[shelf.ShelfPart]
+    own: list[OwnPartOut]
+
+
+class Region(Schema):
+    """The usual bands of a region."""
+
+    region: int
+    bands: list[BandModel]
+
+
+@router.get("/shelf", response=Shelf, exclude_none=True)
+def whole_shelf(request: HttpRequest) -> Any:
+    """Generic lines and parts, and the user's own."""
+    lines = list(shelf.lines().values())
+    return {"lines": lines, "parts": shelf.parts(), "own": list(OwnPart.objects.all())}
+
+
+@router.post("/shelf/own", response={201: OwnPartOut, 422: Refusals}, exclude_none=True)
+def put_on_shelf(request: HttpRequest, own: OwnPartIn) -> Any:
+    """Put a part of one's own on the shelf."""
+    own.part.to_core()
+    require(OwnPart.objects.count() < MOST_OWN, "", "own-shelf-full", most=MOST_OWN)
+    document = own.part.model_dump(exclude_none=True)
+    return Status(201, OwnPart.objects.create(title=own.title, part=document, price=own.price))
+
+
+@router.delete("/shelf/own/{pk}", response={204: None})
+def take_off_shelf(request: HttpRequest, pk: int) -> Any:
+    """Take a part of one's own off the shelf; the stations that use it keep theirs."""
+    OwnPart.objects.filter(pk=pk).delete()
+    return Status(204, None)
+
+
+@router.get("/bands", response=list[Region])
+def bands_of_regions(request: HttpRequest) -> Any:
+    """The three regions' amateur allocations, 160 to 6 m."""
+    return [
+        {
+            "region": region,
+            "bands": [
+                {"name": b.name, "low_mhz": b.low_hz / 1e6, "high_mhz": b.high_hz / 1e6} for b in bands
+            ],
+        }
+        for region, bands in REGIONS.items()
+    ]

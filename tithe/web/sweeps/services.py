@@ -1,0 +1,127 @@
+"""Keeping sweeps: what was read is kept as text, with the run through which it was taken."""
+
+from __future__ import annotations
+
+from datetime import UTC, datetime
+from typing import Any
+
+from django.db import transaction
+from django.db.models import Sum
+from django.utils import timezone
+
+from tithe.core import InputError
+from tithe.core.errors import require
+from tithe.core.sweep import Moved, move, require_plane
+from tithe.document.station_file import to_chain
+from tithe.document.work import SweepModel
+from tithe.files import sweep_file
+from tithe.files.sweep_csv import Columns
+from tithe.web.stations import texts
+from tithe.web.stations.models import Station
+from tithe.web.sweeps.models import KeptSweep
+
+MOST_SWEEPS = 500
+MOST_SIZE = 30_000_000
+"""Bytes of all sweeps of a station in its file, so that any export can be brought in again."""
+
+
+@transaction.atomic
+def keep(station: Station, model: SweepModel, columns: Columns | None = None) -> KeptSweep:
+    """Read and keep a sweep. Raises `InputError` for a line or a joint that cannot be.
+
+    ``columns``: what a person confirmed of a CSV file, which is then kept in a form that needs no answers.
+    """
+    sweep = (
+        sweep_file.read_kept(model.content) if columns is None else sweep_file.read(model.content, columns)
+    )
+    require(station.sweeps.count() < MOST_SWEEPS, "", "too-many-sweeps", most=MOST_SWEEPS)
+    chain = to_chain(model.chain)
+    require_plane("joint", model.joint, len(chain))
+    fields = model.model_dump(exclude_none=True, exclude={"taken", "content"})
+    text = texts.keep(model.content if columns is None else sweep_file.write(sweep))
+    held = station.sweeps.aggregate(size=Sum("text__size"))["size"] or 0
+    require(held + text.size <= MOST_SIZE, "", "sweeps-too-large", most_mb=MOST_SIZE // 1_000_000)
+    kept = KeptSweep(station=station, text=text, **fields)
+    kept.taken = _moment(model.taken)
+    kept.save()
+    if kept.baseline:
+        make_baseline(kept)
+    return kept
+
+
+def _moment(text: str) -> datetime:
+    if not text:
+        return timezone.now()
+    try:
+        moment = datetime.fromisoformat(text)
+    except ValueError:
+        raise InputError("taken", "no-date", text[:40]) from None
+    try:
+        moment = moment.astimezone(UTC) if moment.tzinfo else moment.replace(tzinfo=UTC)
+    except OverflowError:
+        raise InputError("taken", "outside-calendar", text[:40]) from None
+    require(1900 <= moment.year <= 2999, "taken", "years", text[:40])
+    return moment
+
+
+@transaction.atomic
+def make_baseline(kept: KeptSweep) -> None:
+    """A station has one baseline."""
+    kept.station.sweeps.exclude(pk=kept.pk).update(baseline=False)
+    kept.baseline = True
+    kept.save()
+
+
+@transaction.atomic
+def unpack(station: Station, models: list[SweepModel]) -> None:
+    """Keep the sweeps that came with a station file."""
+    for n, model in enumerate(models):
+        try:
+            keep(station, model)
+        except InputError as error:
+            raise error.under(f"sweeps[{n}]") from None
+
+
+def copy(origin: Station, twin: Station) -> None:
+    """The sweeps of one station for another, in the order of their arrival."""
+    for kept in origin.sweeps.all():
+        kept.pk, kept.station = None, twin
+        kept._state.adding = True
+        kept.save()
+
+
+def pack(station: Station) -> list[dict[str, Any]]:
+    """The station's sweeps as the file holds them."""
+    return [
+        model_of(kept).model_dump(exclude_none=True)
+        for kept in station.sweeps.filter(removed=False).select_related("text")
+    ]
+
+
+def model_of(kept: KeptSweep) -> SweepModel:
+    """A kept sweep as the file holds it."""
+    names = ("title", "content", "joint", "chain", "baseline", "trim", "change_m", "radials", "radial_m")
+    return SweepModel.model_validate(
+        {name: getattr(kept, name) for name in names} | {"taken": kept.taken.isoformat()}
+    )
+
+
+def moved(kept: KeptSweep, shown: int) -> Moved:
+    """The sweep at joint ``shown`` of the run it was taken through."""
+    return move(sweep_file.read_kept(kept.content), to_chain(model_of(kept).chain), kept.joint, shown)
+
+
+def joint_like(kept: KeptSweep, shown: int | None, of: KeptSweep) -> int:
+    """The joint of one sweep's run that is joint ``shown`` of another's (None: where it was taken).
+
+    The radio and the feedpoint are themselves in any run; a joint in between only where the two runs are one.
+    """
+    if shown is None:
+        return kept.joint
+    last = len(of.chain)
+    require_plane("shown", shown, last)
+    if shown == last:
+        return len(kept.chain)
+    same = shown == 0 or kept.chain == of.chain
+    require(same, "shown", "no-common-plane", shown, sweep=kept.title)
+    return shown
