@@ -1,5 +1,5 @@
 /** The address of every view: what can be bookmarked, reloaded, sent to somebody or opened in a new tab. */
-import type { Selection, View } from './lib/station/session.svelte';
+import type { Selection } from './lib/station/session.svelte';
 import type { Pane } from './lib/sweep/sweeps.svelte';
 
 /** One station at a view; what is left out is for the view to choose. */
@@ -14,7 +14,8 @@ export interface StationPlace {
 /** The list of stations, the first station that there is, or one station. */
 export type Place = 'stations' | 'first' | StationPlace;
 
-export const VIEWS: readonly (readonly [View, string])[] = [
+/** A station's views and their titles. A new one is a line here, its component, and its line in `App.svelte`. */
+export const VIEWS = [
   ['ledger', 'Ledger'],
   ['sweep', 'Sweep'],
   ['choose', 'Choose'],
@@ -22,7 +23,8 @@ export const VIEWS: readonly (readonly [View, string])[] = [
   ['bands', 'Bands'],
   ['history', 'History'],
   ['report', 'Report'],
-];
+] as const;
+export type View = (typeof VIEWS)[number][0];
 const PANES: readonly Pane[] = ['read', 'trim', 'radials', 'baseline'];
 
 /** Where an address leads; addresses of earlier versions are still understood. */

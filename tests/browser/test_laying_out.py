@@ -30,7 +30,7 @@ def test_from_an_empty_station_to_a_verdict_with_intervals(page, base_url, trans
     page.get_by_label("Known by").select_option("swr")
     page.get_by_label("SWR at each frequency").fill("3.5 3\n3.8 4\n7 1.5\n7.2 1.8\n28 2\n29.7")
     verdict = page.get_by_test_id("verdict")
-    expect(verdict).to_contain_text(re.compile(r"On 40 m between [\d.]+ and [\d.]+ of 100 W leave"))
+    expect(verdict).to_contain_text(re.compile(r"On 40 m, between [\d.]+ and [\d.]+ of 100 W leave"))
     expect(page.get_by_text("1 line is not filled in yet.")).to_be_visible()
     expect(page.get_by_role("row", name=re.compile("RG-58")).first).to_contain_text(" to ")
     rail = page.get_by_role("navigation", name="Bands")

@@ -52,7 +52,7 @@ def test_import_a_file_and_move_the_plane(sweep_page, tmp_path):
     expect(page.get_by_role("status")).to_contain_text("the ledger follows")
     saved(page)
     page.get_by_role("navigation", name="Views").get_by_role("link", name="Ledger").click()
-    expect(page.get_by_test_id("verdict")).to_contain_text("On 40 m 81 of 100 W leave")
+    expect(page.get_by_test_id("verdict")).to_contain_text("On 40 m, 81 of 100 W leave")
     rail = page.get_by_role("navigation", name="Bands")
     expect(rail.get_by_role("button", name=re.compile("20 m"))).to_contain_text("no data")
 

@@ -194,7 +194,7 @@ def test_verdict_names_the_biggest_taker_and_the_moved_match_is_solved():
     budget = solve(station, [28.5e6])
     said = verdict_at(budget, 0, "10 m")
     assert (said.biggest.place, said.biggest.label) == ("part", "the long run")
-    assert say(said.told).startswith("On 10 m ")
+    assert say(said.told).startswith("On 10 m, ")
     assert f" {watts(budget.radiated_w[0])} of 100 W leave" in say(said.told)
     assert "would give back" in say(moving_the_match(budget, 0))
 

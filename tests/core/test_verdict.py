@@ -78,7 +78,7 @@ def test_spans_are_told_as_between():
         solved(Line(shelf.line_type("rg-174"), 30), antenna=SwrAntenna(((7e6, 6.0),))), 0, "40 m"
     )
     low, high = (watts(f(solved_range())) for f in (np.min, np.max))
-    assert f"On 40 m between {low} and {high} of 100 W leave" in say(said.told)
+    assert f"On 40 m, between {low} and {high} of 100 W leave" in say(said.told)
     assert "Typically a listener" in say(said.told)
     assert re.search(r"takes most, [\d.]+ to [\d.]+ W", say(said.told))
     assert re.search(r"\([\d.]+ to [\d.]+ dB\)", say(said.told))

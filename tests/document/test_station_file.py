@@ -11,6 +11,7 @@ from hypothesis import strategies as st
 from tests.said import line, rule
 from tithe.document import station_file
 from tithe.document.errors import StationError
+from tithe.document.parts import KINDS
 from tithe.site import generate
 
 EXAMPLE = {
@@ -89,7 +90,7 @@ def test_shipped_schema_is_current_and_accepts_the_example():
         (
             ["chain", 4, "kind"],
             "box",
-            "chain[4].kind: must be one of inline, line, meter, transformer, tuner",
+            f"chain[4].kind: must be one of {', '.join(KINDS)}",
         ),
         (["antenna", "points", 1], [6.9, 50, 0], "antenna.points[1]: must have a higher frequency"),
         (["antenna", "points", 1, 1], -4, "antenna.points[1][1]: must be 0 or more (it is -4)"),

@@ -1,7 +1,7 @@
 import { render, screen, within } from '@testing-library/svelte';
 import userEvent from '@testing-library/user-event';
 import { afterEach, beforeEach, expect, test, vi } from 'vitest';
-import type { CandidateLook, LengthsAnswer } from '../../frontend/src/lib/api/client';
+import type { CandidateLook, LengthsAnswer, StationFile } from '../../frontend/src/lib/api/client';
 import BesideStrip from '../../frontend/src/lib/choose/BesideStrip.svelte';
 import ChoiceMatrix from '../../frontend/src/lib/choose/ChoiceMatrix.svelte';
 import ChoiceWishes from '../../frontend/src/lib/choose/ChoiceWishes.svelte';
@@ -164,13 +164,37 @@ test('the present alone is drawn once', () => {
   expect(screen.queryByText('○ what stands now')).toBeNull();
 });
 
+/** Renders the wishes; what is given back shows them as the document stands now, as the view above does. */
+function wishes() {
+  const { rerender } = render(ChoiceWishes, {
+    form: session,
+    choice: session.document.choice ?? {},
+    answer: chosen(),
+  });
+  return () => rerender({ choice: session.document.choice ?? {} });
+}
+
+/** What a candidate beside the present needs of the station. */
+function beside() {
+  return {
+    station: session.document,
+    mhz: session.mhz,
+    onadopt: (document: StationFile) => {
+      session.step(document, 'adopt');
+    },
+  };
+}
+
 test('what is ruled out goes into the document and can be undone', async () => {
-  render(ChoiceWishes, { session, answer: chosen() });
+  const follow = wishes();
   await userEvent.click(screen.getByLabelText('no power at the mast'));
+  await follow();
   await userEvent.click(screen.getByText('Places to consider'));
   await userEvent.click(screen.getByLabelText('a tuner at the mast foot'));
+  await follow();
   expect(session.document.choice).toMatchObject({ no_power_at_mast: true, off: ['foot'] });
   await userEvent.click(screen.getByLabelText('a tuner at the mast foot'));
+  await follow();
   expect(session.document.choice?.off).toEqual([]);
   session.undo();
   session.undo();
@@ -178,19 +202,22 @@ test('what is ruled out goes into the document and can be undone', async () => {
 });
 
 test('lines can be left out one by one', async () => {
-  render(ChoiceWishes, { session, answer: chosen() });
+  const follow = wishes();
   await userEvent.click(screen.getByText('Lines to consider'));
   await userEvent.click(screen.getByLabelText('RG-58C/U', { exact: true }));
+  await follow();
   expect(session.document.choice?.lines_off).toEqual(['rg-58']);
   await userEvent.click(screen.getByLabelText('RG-58C/U', { exact: true }));
+  await follow();
   expect(session.document.choice?.lines_off).toEqual([]);
 });
 
 test('lengths left empty show what holds; what is typed is kept in metres', async () => {
-  render(ChoiceWishes, { session, answer: chosen() });
+  const follow = wishes();
   const indoors = screen.getByLabelText('of it indoors');
   expect(indoors.getAttribute('placeholder')).toBe('6');
   await userEvent.type(indoors, '20 ft');
+  await follow();
   expect(session.document.choice).toMatchObject({ indoor_m: 6.096 });
   await userEvent.clear(indoors);
   expect(session.document.choice?.indoor_m).toBeUndefined();
@@ -199,11 +226,12 @@ test('lengths left empty show what holds; what is typed is kept in metres', asyn
 });
 
 test('a price is taken with a decimal comma; a word stays for the server to refuse', async () => {
-  render(ChoiceWishes, { session, answer: chosen() });
+  const follow = wishes();
   const field = screen.getByLabelText(/RG-58C\/U, per m/);
   await userEvent.clear(field);
   await userEvent.type(field, '1,25');
   await userEvent.tab();
+  await follow();
   expect(session.document.choice?.prices).toEqual({ 'rg-58': 1.25 });
   await userEvent.clear(field);
   await userEvent.type(field, 'dear');
@@ -220,7 +248,7 @@ test('a candidate is adopted as an arrangement; the present one is kept under it
       { name: 'choke', quantity: 2, unit: '', price: null },
     ],
   });
-  render(BesideStrip, { session, candidate: bought, look: LOOK, onclose: closed });
+  render(BesideStrip, { ...beside(), candidate: bought, look: LOOK, onclose: closed });
   expect(screen.getAllByRole('listitem').map((one) => one.textContent?.replace(/\s+/g, ' ').trim())).toEqual([
     '30 m of RG-58 27',
     '2 × choke (no price)',
@@ -239,7 +267,7 @@ test('where nothing stands yet a candidate is shown alone', () => {
   const rows = [{ name: '40 m', now_w: 90, then_w: 80, gain_w: -10, gain_db: -0.5, gain_s_units: -0.1 }];
   const look = { ...LOOK, comparison: { ...LOOK.comparison, rows } } as unknown as CandidateLook;
   render(BesideStrip, {
-    session,
+    ...beside(),
     candidate: candidate('a', [80, 76], 90),
     look,
     stands: false,

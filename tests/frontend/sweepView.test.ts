@@ -1,7 +1,7 @@
 import { render, screen, within } from '@testing-library/svelte';
 import userEvent from '@testing-library/user-event';
 import { afterEach, beforeEach, expect, test, vi } from 'vitest';
-import type { Look } from '../../frontend/src/lib/api/client';
+import type { Look, StationFile } from '../../frontend/src/lib/api/client';
 import { preferences } from '../../frontend/src/lib/station/preferences.svelte';
 import { Session } from '../../frontend/src/lib/station/session.svelte';
 import BaselinePane from '../../frontend/src/lib/sweep/BaselinePane.svelte';
@@ -61,6 +61,31 @@ afterEach(async () => {
   vi.unstubAllGlobals();
   if (preferences.system === 'feet') preferences.toggleSystem();
 });
+
+/** What the tools of the sweep shown are given. */
+function tools() {
+  return {
+    sweeps: session.sweeps,
+    row: row(1),
+    shown: 0,
+    chain: session.document.chain,
+    onantenna: (antenna: StationFile['antenna']) => {
+      session.change('antenna', { ...antenna, label: session.document.antenna.label });
+    },
+  };
+}
+
+/** What the pane for trimming is given, as the station stands now. */
+function trimming() {
+  return {
+    form: session,
+    sweeps: session.sweeps,
+    goal: session.document.trim ?? null,
+    bands: session.document.bands ?? [],
+    mhz: session.mhz,
+    look: look(),
+  };
+}
 
 test('a dip’s widths say where they end, or that they do not', () => {
   render(DipTable, { reading: look().reading });
@@ -198,7 +223,7 @@ test('columns are confirmed as chosen; X only where the file holds it', async ()
 });
 
 test('typed readings go through the same door as a file; half-typed lines wait', async () => {
-  render(BringIn, { session });
+  render(BringIn, { sweeps: session.sweeps, station: session.document, mhz: session.mhz });
   const field = screen.getByLabelText(/MHz and SWR/);
   await userEvent.clear(field);
   await userEvent.type(field, '7.0 1,9{enter}7.1 1.3{enter}7.2');
@@ -215,7 +240,7 @@ test('typed readings go through the same door as a file; half-typed lines wait',
 
 test('a refused sweep is said, and what was typed stays', async () => {
   refuse = true;
-  render(BringIn, { session });
+  render(BringIn, { sweeps: session.sweeps, station: session.document, mhz: session.mhz });
   const field = screen.getByLabelText(/MHz and SWR/);
   await userEvent.clear(field);
   await userEvent.type(field, '7.0 x');
@@ -226,7 +251,7 @@ test('a refused sweep is said, and what was typed stays', async () => {
 });
 
 test('the simulated analyzer gets its figures as numbers, and its file is kept as a trim step', async () => {
-  render(BringIn, { session });
+  render(BringIn, { sweeps: session.sweeps, station: session.document, mhz: session.mhz });
   session.sweeps.takenAt = 2;
   const noise = screen.getByLabelText('Noise in Γ');
   await userEvent.clear(noise);
@@ -244,7 +269,7 @@ test('the simulated analyzer gets its figures as numbers, and its file is kept a
 });
 
 test('a CSV file waits for its columns to be confirmed', async () => {
-  render(BringIn, { session });
+  render(BringIn, { sweeps: session.sweeps, station: session.document, mhz: session.mhz });
   await userEvent.upload(screen.getByLabelText('A sweep file'), new File(['7,50,3'], 'notes.csv'));
   await screen.findByRole('form', { name: 'What the columns hold' });
   await userEvent.click(screen.getByRole('button', { name: 'Leave it' }));
@@ -270,7 +295,7 @@ test('the log says where each sweep was taken and what it is for; put-away ones 
 });
 
 test('a sweep becomes the antenna, under the antenna’s name', async () => {
-  render(SweepTools, { session, row: row(1), shown: 0 });
+  render(SweepTools, tools());
   await userEvent.click(screen.getByRole('button', { name: 'Make it the station’s antenna' }));
   await screen.findByRole('status');
   expect(session.document.antenna).toMatchObject({ kind: 'touchstone', content: 'moved' });
@@ -278,14 +303,14 @@ test('a sweep becomes the antenna, under the antenna’s name', async () => {
 });
 
 test('a sweep keeps the run of its day until today’s is asked for', async () => {
-  render(SweepTools, { session, row: row(1), shown: 0 });
+  render(SweepTools, tools());
   await userEvent.click(screen.getByRole('button', { name: 'Take today’s run instead' }));
   const change = server.asked.find((one) => one.method === 'PATCH');
   expect(change?.body).toEqual({ chain: session.document.chain });
 });
 
 test('a sweep is renamed where it stands', async () => {
-  render(SweepTools, { session, row: row(1), shown: 0 });
+  render(SweepTools, tools());
   const name = screen.getByLabelText('Name of the sweep');
   await userEvent.clear(name);
   await userEvent.type(name, 'after the storm');
@@ -309,7 +334,7 @@ test('joints on the strip show the sweep elsewhere, or say where a new one was t
 });
 
 test('trimming starts at the middle of the band looked at; a wrong step is marked', async () => {
-  const { rerender } = render(TrimPane, { session, look: look() });
+  const { rerender } = render(TrimPane, trimming());
   await userEvent.click(screen.getByRole('button', { name: /Start trimming/ }));
   expect(session.document.trim).toMatchObject({ target_mhz: 7.1, sides: 2, means: 'wire', aim: 'resonance' });
   const step = (id: number, course: string, change: number | null) => ({
@@ -329,7 +354,7 @@ test('trimming starts at the middle of the band looked at; a wrong step is marke
     learned: '',
     steps: [step(1, 'start', null), step(2, 'wrong', -0.1)],
   } as never;
-  await rerender({ look: look() });
+  await rerender(trimming());
   const items = within(await screen.findByRole('list', { name: 'Trim log' })).getAllByRole('listitem');
   expect(items[1]?.className).toContain('wrong');
   expect(items[1]?.textContent?.replace(/\s+/g, ' ')).toContain(

@@ -104,7 +104,7 @@ def test_arrangements_are_compared_band_by_band(client, mill):
     assert rows["30 m"].gain_db == pytest.approx(rows["30 m"].gain_s_units * 6)
     assert rows["30 m"].then_w > 3 * rows["30 m"].now_w
     assert comparison.sentence.startswith("“tuner at the mast” would be heard to differ on ")
-    assert comparison.other.sentence.startswith("On 30 m ")
+    assert comparison.other.sentence.startswith("On 30 m, ")
     missing = send(client, "post", "/api/compare", {"document": mill, "mhz": 7.1, "other": 3})
     assert missing.json()["errors"] == [{"place": "document.arrangements[3]", "rule": "is not there"}]
 

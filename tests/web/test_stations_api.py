@@ -28,7 +28,7 @@ def test_solve_keeps_nothing_and_answers_as_typed(client, mill):
     assert response.status_code == 200
     answer = by_name(response.content)
     assert [row.name for row in answer.rail][:3] == ["80 m", "60 m", "40 m"]
-    assert answer.here.sentence.startswith("On 40 m ")
+    assert answer.here.sentence.startswith("On 40 m, ")
     waves = [wave for wave in answer.here.waves if wave]
     crest = answer.here.result.stages[5].volts_peak_max
     # The drawn points miss the crest by less than half their spacing.

@@ -55,8 +55,10 @@ class BankModel(TunerFile):
     frequency that knobs set by hand were set for.
     """
 
-    capacitor_volts: Annotated[Positive | None, asked("Capacitors bear, peak", "volts")] = None
-    coil_amps: Annotated[Positive | None, asked("Coil bears", "amps")] = None
+    capacitor_volts: Annotated[Positive | None, asked("Capacitors bear, peak", "volts", section=RATINGS)] = (
+        None
+    )
+    coil_amps: Annotated[Positive | None, asked("Coil bears", "amps", section=RATINGS)] = None
     lead_nh: Annotated[NotNegative, asked("Leads of each element", "nh", section=STRAYS)] = 0.0
     stray_pf: Annotated[NotNegative, asked("Capacitance across each port", "pf", section=STRAYS)] = 0.0
     set_mhz: Positive | None = None

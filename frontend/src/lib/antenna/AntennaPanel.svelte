@@ -1,21 +1,26 @@
 <script lang="ts">
-  import { api, type StationFile } from '../api/client';
+  import { api, type Bands, type Result, type StationFile } from '../api/client';
   import { sentenceOf } from '../api/refusals';
   import { shown, swr } from '../figures';
   import ChoiceField from '../inspector/ChoiceField.svelte';
   import TextField from '../inspector/TextField.svelte';
   import NumberField from '../inspector/NumberField.svelte';
-  import type { Session } from '../station/session.svelte';
+  import type { Form } from '../ui/form';
   import PointsField from './PointsField.svelte';
   import { bandEdges } from './points';
 
-  let { session }: { session: Session } = $props();
+  interface Props {
+    form: Form;
+    antenna: Antenna;
+    bands: Bands;
+    mhz: number;
+    result: Result['antenna'] | undefined;
+  }
+  let { form, antenna, bands, mhz, result }: Props = $props();
 
   type Antenna = StationFile['antenna'];
   const TOO_LARGE = 8_000_000;
   let refused = $state('');
-  const antenna = $derived(session.document.antenna);
-  const result = $derived(session.answer?.here?.result.antenna);
   const fault = $derived(refused || faultInSweep());
   const lossVaries = $derived(Array.isArray(antenna.loss_ohm));
 
@@ -33,12 +38,12 @@
       unknown: { kind, label },
       swr: { kind, label, plane: 'radio', points: [] },
       table: { kind, label, points: [] },
-      resonator: { kind, label, f0_mhz: session.mhz, r_ohm: 50, q: 10 },
+      resonator: { kind, label, f0_mhz: mhz, r_ohm: 50, q: 10 },
     };
     const next = fresh[kind];
     if (!next) return;
-    session.change('antenna', next as Antenna);
-    if (kind === 'swr') session.drafts = { 'antenna.points': bandEdges(session.document.bands ?? []) };
+    form.change('antenna', next as Antenna);
+    if (kind === 'swr') form.drafts = { 'antenna.points': bandEdges(bands) };
   }
 
   async function bring(file: File | undefined) {
@@ -46,13 +51,13 @@
     refused = file.size > TOO_LARGE ? 'It must be a text file of 8 MB or less.' : '';
     if (refused) return;
     const { data, error } = await api.POST('/api/antenna/read', { body: { text: await file.text() } });
-    if (data) session.change('antenna', { ...data.antenna, label: antenna.label });
+    if (data) form.change('antenna', { ...data.antenna, label: antenna.label });
     else refused = sentenceOf(error);
   }
 
   /** The first complaint below the antenna: where in the sweep, and what. */
   function faultInSweep(): string {
-    const found = Object.entries(session.faults).find(([place]) => place.startsWith('antenna.content'));
+    const found = Object.entries(form.faults).find(([place]) => place.startsWith('antenna.content'));
     return found ? `${found[0].replace(/^antenna\.content\.?/, '')} ${found[1]}.`.trim() : '';
   }
 </script>
@@ -63,7 +68,7 @@
     R {shown(result.r_ohm)} Ω, X {shown(result.x_ohm)} Ω here; SWR {shown(result.swr, swr)} at the feedpoint.
   </p>
 {/if}
-<TextField form={session} place="antenna.label" label="Name" />
+<TextField {form} place="antenna.label" label="Name" />
 <ChoiceField
   label="Known by"
   value={antenna.kind}
@@ -78,15 +83,15 @@
       ['radio', 'in the room, tuner off'],
       ['feedpoint', 'at the feedpoint'],
     ]}
-    onchoose={(plane) => session.change('antenna.plane', plane)}
+    onchoose={(plane) => form.change('antenna.plane', plane)}
   />
-  <PointsField form={session} label="SWR at each frequency" heads={['MHz', 'SWR']} />
+  <PointsField {form} label="SWR at each frequency" heads={['MHz', 'SWR']} />
 {:else if antenna.kind === 'table'}
-  <PointsField form={session} label="R and X at each frequency" heads={['MHz', 'R', 'X']} />
+  <PointsField {form} label="R and X at each frequency" heads={['MHz', 'R', 'X']} />
 {:else if antenna.kind === 'resonator'}
-  <NumberField form={session} place="antenna.f0_mhz" spec={{ label: 'Resonant at', quantity: 'frequency' }} />
-  <NumberField form={session} place="antenna.r_ohm" spec={{ label: 'R at resonance', quantity: 'ohm' }} />
-  <NumberField form={session} place="antenna.q" spec={{ label: 'Q', quantity: 'plain' }} />
+  <NumberField {form} place="antenna.f0_mhz" spec={{ label: 'Resonant at', quantity: 'frequency' }} />
+  <NumberField {form} place="antenna.r_ohm" spec={{ label: 'R at resonance', quantity: 'ohm' }} />
+  <NumberField {form} place="antenna.q" spec={{ label: 'Q', quantity: 'plain' }} />
 {/if}
 <label class="file">
   <span>Bring in a sweep or table (.s1p, .csv)</span>
@@ -101,7 +106,7 @@
   <p>Its loss resistance is a table over frequency.</p>
 {:else}
   <NumberField
-    form={session}
+    {form}
     place="antenna.loss_ohm"
     spec={{ label: 'Loss in R: ground, coil, wire', quantity: 'ohm', optional: true }}
   />

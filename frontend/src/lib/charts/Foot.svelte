@@ -10,6 +10,8 @@
     grid?: boolean;
   }
   let { box, ticks, unit = '', grid = false }: Props = $props();
+  /** A tick's name gives way to the unit. */
+  const free = (at: number) => unit === '' || grid || at < box.right - 40;
 </script>
 
 {#each ticks as tick (tick.name)}
@@ -20,7 +22,9 @@
     y2={box.bottom + (grid ? 0 : 4)}
     class="hair"
   />
-  <text x={tick.at} y={box.bottom + 17} text-anchor="middle" class="figures">{tick.name}</text>
+  {#if free(tick.at)}
+    <text x={tick.at} y={box.bottom + 17} text-anchor="middle" class="figures">{tick.name}</text>
+  {/if}
 {/each}
 {#if unit}<text x={box.right} y={box.bottom + (grid ? 31 : 17)} text-anchor="end" class="unit">{unit}</text
   >{/if}

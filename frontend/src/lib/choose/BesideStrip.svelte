@@ -1,23 +1,25 @@
 <script lang="ts">
   import { tick } from 'svelte';
   import { keptAs } from '../arrangements/arrangements';
-  import type { Candidate, CandidateLook } from '../api/client';
+  import type { Candidate, CandidateLook, StationFile } from '../api/client';
   import Cautions from '../ledger/Cautions.svelte';
   import { decibels, digits, shown, watts } from '../figures';
-  import type { Session } from '../station/session.svelte';
   import PlainLabels from '../strip/PlainLabels.svelte';
   import StripDrawing from '../strip/StripDrawing.svelte';
   import { layOut, lengthsOf } from '../strip/layout';
 
   interface Props {
-    session: Session;
+    station: StationFile;
+    mhz: number;
+    /** Take it over; what stands now is kept as an arrangement. */
+    onadopt: (document: StationFile) => void;
     candidate: Candidate;
     look: CandidateLook;
     /** Whether anything stands now that it could be compared with. */
     stands?: boolean;
     onclose: () => void;
   }
-  let { session, candidate, look, stands = true, onclose }: Props = $props();
+  let { station, mhz, onadopt, candidate, look, stands = true, onclose }: Props = $props();
   let width = $state(900);
   let section = $state<HTMLElement>();
   const other = $derived(look.comparison.other);
@@ -29,12 +31,8 @@
   });
 
   async function adopt() {
-    const kept = keptAs(session.document, look.name);
-    session.replace(
-      { ...kept, chain: look.chain, antenna: look.antenna },
-      `adopt ${String(performance.now())}`,
-    );
-    session.selected = 'transmitter';
+    const kept = keptAs(station, look.name);
+    onadopt({ ...kept, chain: look.chain, antenna: look.antenna });
     onclose();
     await tick();
     document.querySelector('.strip')?.scrollIntoView({ block: 'start' });
@@ -46,7 +44,7 @@
   bind:this={section}
   bind:clientWidth={width}
 >
-  <h3>{look.name}, at {digits(session.mhz, 5)} MHz</h3>
+  <h3>{look.name}, at {digits(mhz, 5)} MHz</h3>
   {#if other && layout}
     <StripDrawing here={other} {layout} name={look.name} />
     <PlainLabels {layout} antenna={other.result.antenna.label} />

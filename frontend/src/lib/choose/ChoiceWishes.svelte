@@ -1,11 +1,16 @@
 <script lang="ts">
   import type { ChooseAnswer, StationFile } from '../api/client';
   import NumberField from '../inspector/NumberField.svelte';
-  import type { Session } from '../station/session.svelte';
+  import type { Form } from '../ui/form';
 
-  let { session, answer }: { session: Session; answer: ChooseAnswer | null } = $props();
+  interface Props {
+    form: Form;
+    /** What the document asks of the choice. */
+    choice: Partial<Choice>;
+    answer: ChooseAnswer | null;
+  }
+  let { form, choice, answer }: Props = $props();
   type Choice = NonNullable<StationFile['choice']>;
-  const choice = $derived<Partial<Choice>>(session.document.choice ?? {});
   const RULED_OUT = [
     ['no_climbing', 'no climbing: hang nothing new at the feedpoint'],
     ['no_power_at_mast', 'no power at the mast'],
@@ -49,18 +54,18 @@
       ><input
         type="checkbox"
         checked={choice[key] ?? false}
-        onchange={(event) => session.change(`choice.${key}`, event.currentTarget.checked)}
+        onchange={(event) => form.change(`choice.${key}`, event.currentTarget.checked)}
       />
       {text}</label
     >
   {/each}
   <h3>Lengths and money</h3>
-  {#each numbers as spec (spec.key)}<NumberField form={session} place="choice.{spec.key}" {spec} />{/each}
+  {#each numbers as spec (spec.key)}<NumberField {form} place="choice.{spec.key}" {spec} />{/each}
   <label class="check"
     >Only this line
     <select
       value={choice.line ?? ''}
-      onchange={(event) => session.change('choice.line', event.currentTarget.value || undefined)}
+      onchange={(event) => form.change('choice.line', event.currentTarget.value || undefined)}
     >
       <option value="">any that suits</option>
       {#each lines as row (row.token)}<option value={row.token}>{row.name}</option>{/each}
@@ -73,7 +78,7 @@
         ><input
           type="checkbox"
           checked={!off.includes(slug)}
-          onchange={(event) => session.change('choice.off', toggled(off, slug, event.currentTarget.checked))}
+          onchange={(event) => form.change('choice.off', toggled(off, slug, event.currentTarget.checked))}
         />
         {text}</label
       >
@@ -87,7 +92,7 @@
           type="checkbox"
           checked={!linesOff.includes(row.token)}
           onchange={(event) =>
-            session.change('choice.lines_off', toggled(linesOff, row.token, event.currentTarget.checked))}
+            form.change('choice.lines_off', toggled(linesOff, row.token, event.currentTarget.checked))}
         />
         {row.name}</label
       >
@@ -108,16 +113,16 @@
           onchange={(event) => {
             const typed = event.currentTarget.value.replace(',', '.');
             const price = Number(typed);
-            session.change('choice.prices', {
+            form.change('choice.prices', {
               ...choice.prices,
               [row.token]: typed.trim() === '' || Number.isNaN(price) ? typed : price,
             });
           }}
         /></label
       >
-      {#if session.faults[`choice.prices.${row.token}`]}<p class="fault" role="alert">
+      {#if form.faults[`choice.prices.${row.token}`]}<p class="fault" role="alert">
           {row.name}
-          {session.faults[`choice.prices.${row.token}`]}.
+          {form.faults[`choice.prices.${row.token}`]}.
         </p>{/if}
     {/each}
   </details>

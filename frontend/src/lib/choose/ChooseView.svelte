@@ -97,7 +97,12 @@
       </div>
       {#if choosing.look && choosing.chosen}
         <BesideStrip
-          {session}
+          station={session.document}
+          mhz={session.mhz}
+          onadopt={(document) => {
+            session.step(document, 'adopt');
+            session.selected = 'transmitter';
+          }}
           candidate={choosing.chosen}
           look={choosing.look}
           {stands}
@@ -112,7 +117,7 @@
       </p>
     {:else if !choosing.trouble}<p class="soft">Computing …</p>{/if}
   </section>
-  <ChoiceWishes {session} {answer} />
+  <ChoiceWishes form={session} choice={session.document.choice ?? {}} {answer} />
 </div>
 
 <style>

@@ -20,7 +20,13 @@
   {#if part}
     <PartPanel {session} {shelf} {part} {at} {oninsert} />
   {:else if session.selected === 'antenna'}
-    <AntennaPanel {session} />
+    <AntennaPanel
+      form={session}
+      antenna={session.document.antenna}
+      bands={session.document.bands ?? []}
+      mhz={session.mhz}
+      result={session.answer?.here?.result.antenna}
+    />
   {:else}
     <TransmitterPanel form={session} transmitter={session.document.transmitter} {oninsert} />
   {/if}

@@ -30,6 +30,10 @@
   div :global([data-part='control'][data-state='checked']) {
     background: var(--conducted-ink);
   }
+  div :global([data-part='label']) {
+    font-size: inherit;
+    font-weight: inherit;
+  }
   div :global([data-part='thumb']) {
     background: var(--paper);
   }

@@ -16,10 +16,9 @@ import { Keeper } from './keeper.svelte';
 import { withValue } from './paths';
 import { lengthsOf } from '../strip/layout';
 import { Sweeps } from '../sweep/sweeps.svelte';
-import type { StationPlace } from '../../routes';
+import type { StationPlace, View } from '../../routes';
 
 export type Selection = number | 'transmitter' | 'antenna';
-export type View = 'ledger' | 'sweep' | 'choose' | 'arrangements' | 'bands' | 'history' | 'report';
 const IN_DOCUMENT = /^document\.?/;
 
 /**

@@ -1,14 +1,18 @@
 <script lang="ts">
   import { untrack } from 'svelte';
   import { bandEdges } from '../antenna/points';
-  import type { Recognised, SweepColumns } from '../api/client';
-  import type { Session } from '../station/session.svelte';
+  import type { Recognised, StationFile, SweepColumns } from '../api/client';
+  import type { Sweeps } from './sweeps.svelte';
   import PlainNumber from '../ui/PlainNumber.svelte';
   import ConfirmColumns from './ConfirmColumns.svelte';
   import JointChoice from './JointChoice.svelte';
 
-  let { session }: { session: Session } = $props();
-  const sweeps = $derived(session.sweeps);
+  interface Props {
+    sweeps: Sweeps;
+    station: StationFile;
+    mhz: number;
+  }
+  let { sweeps, station, mhz }: Props = $props();
   const TOO_LARGE = 8_000_000;
   const INSTRUMENT = [
     { key: 'start_mhz', label: 'From', unit: 'MHz' },
@@ -21,18 +25,17 @@
     { key: 'seed', label: 'Seed of the simulated errors', unit: '' },
   ];
 
-  const chain = $derived(session.document.chain);
+  const chain = $derived(station.chain);
   const joint = $derived(Math.min(sweeps.takenAt, chain.length));
   let trim = $state(untrack(() => sweeps.pane === 'trim'));
   let change = $state('');
   let waiting = $state.raw<{ text: string; title: string; found: Recognised } | null>(null);
-  let typed = $state(untrack(() => bandEdges(session.document.bands ?? [])));
+  let typed = $state(untrack(() => bandEdges(station.bands ?? [])));
   let instrument = $state<Record<string, string>>(untrack(() => startingRange()));
 
   /** The band looked at and some more, with an ordinary instrument. */
   function startingRange(): Record<string, string> {
-    const { mhz, document } = session;
-    const near = (document.bands ?? []).find((band) => mhz >= band.low_mhz && mhz <= band.high_mhz);
+    const near = (station.bands ?? []).find((band) => mhz >= band.low_mhz && mhz <= band.high_mhz);
     return {
       start_mhz: ((near?.low_mhz ?? mhz) * 0.93).toFixed(2),
       stop_mhz: ((near?.high_mhz ?? mhz) * 1.07).toFixed(2),
@@ -81,7 +84,7 @@
         .filter(([, text]) => text.trim() !== '')
         .map(([key, text]) => [key, Number.isNaN(number(text)) ? text : number(text)]),
     );
-    const text = await sweeps.simulate({ document: session.document, joint, ...figures });
+    const text = await sweeps.simulate({ document: station, joint, ...figures });
     if (text !== null)
       await keep(
         text,

@@ -1,18 +1,24 @@
 <script lang="ts">
-  import type { SweepRow } from '../api/client';
-  import type { Session } from '../station/session.svelte';
+  import type { PartModel, StationFile, SweepRow } from '../api/client';
+  import type { Sweeps } from './sweeps.svelte';
   import { sameRun } from './joints';
 
-  let { session, row, shown }: { session: Session; row: SweepRow; shown: number } = $props();
-  const sweeps = $derived(session.sweeps);
+  interface Props {
+    sweeps: Sweeps;
+    row: SweepRow;
+    shown: number;
+    chain: PartModel[];
+    onantenna: (antenna: StationFile['antenna']) => void;
+  }
+  let { sweeps, row, shown, chain, onantenna }: Props = $props();
   let told = $state('');
-  const other = $derived(!sameRun(row.chain, session.document.chain));
+  const other = $derived(!sameRun(row.chain, chain));
 
   async function adopt() {
     told = '';
     const antenna = await sweeps.asAntenna();
     if (!antenna) return;
-    session.change('antenna', { ...antenna, label: session.document.antenna.label ?? '' });
+    onantenna(antenna);
     told = 'It is the station’s antenna now; the ledger follows.';
   }
 </script>
@@ -45,10 +51,7 @@
 {#if other}
   <p class="soft">
     It is moved through the run as it was when it was taken.
-    <button
-      type="button"
-      class="linkish"
-      onclick={() => sweeps.change(row.id, { chain: session.document.chain })}
+    <button type="button" class="linkish" onclick={() => sweeps.change(row.id, { chain: chain })}
       >Take today’s run instead</button
     >
   </p>

@@ -42,7 +42,7 @@
   <div class="body">
     {#if sweeps.trouble}<p class="trouble" role="alert" bind:this={alert}>{sweeps.trouble}</p>{/if}
     {#if sweeps.asking}
-      <BringIn {session} />
+      <BringIn {sweeps} station={session.document} mhz={session.mhz} />
     {:else if row && look}
       <p class="verdict serif" data-testid="sweep-verdict">{look.reading.sentence}</p>
       {#if look.contradiction}<p class="trouble" role="alert">{look.contradiction}</p>{/if}
@@ -64,7 +64,14 @@
             >{look.out_of_line.join(', ')} taken to be out of line</span
           >{/if}
       </p>
-      <SweepTools {session} {row} {shown} />
+      <SweepTools
+        {sweeps}
+        {row}
+        {shown}
+        chain={session.document.chain}
+        onantenna={(antenna) =>
+          session.change('antenna', { ...antenna, label: session.document.antenna.label ?? '' })}
+      />
       <Segments
         label="What to do with it"
         value={sweeps.pane}
@@ -72,7 +79,15 @@
         onchoose={(pane) => (sweeps.pane = pane)}
       />
       {#if sweeps.pane === 'read'}<ReadPane {sweeps} {look} {moved} />
-      {:else if sweeps.pane === 'trim'}<TrimPane {session} {look} />
+      {:else if sweeps.pane === 'trim'}
+        <TrimPane
+          form={session}
+          {sweeps}
+          goal={session.document.trim ?? null}
+          bands={session.document.bands ?? []}
+          mhz={session.mhz}
+          {look}
+        />
       {:else if sweeps.pane === 'radials'}<RadialsPane {sweeps} {row} />
       {:else}<BaselinePane {sweeps} {look} {row} />{/if}
     {:else if !sweeps.loaded}

@@ -1,14 +1,21 @@
 <script lang="ts">
-  import type { Look, StationFile } from '../api/client';
+  import type { Bands, Look, StationFile } from '../api/client';
   import { digits, swr } from '../figures';
   import ChoiceField from '../inspector/ChoiceField.svelte';
   import NumberField from '../inspector/NumberField.svelte';
-  import type { Session } from '../station/session.svelte';
+  import type { Form } from '../ui/form';
+  import type { Sweeps } from './sweeps.svelte';
   import SweepPicture from './SweepPicture.svelte';
 
-  let { session, look }: { session: Session; look: Look | null } = $props();
-  const sweeps = $derived(session.sweeps);
-  const goal = $derived(session.document.trim ?? null);
+  interface Props {
+    form: Form;
+    sweeps: Sweeps;
+    goal: StationFile['trim'] | null;
+    bands: Bands;
+    mhz: number;
+    look: Look | null;
+  }
+  let { form, sweeps, goal, bands, mhz, look }: Props = $props();
   const answer = $derived(sweeps.trim);
   const MARKS: Record<string, string> = {
     start: '·',
@@ -20,17 +27,15 @@
   };
 
   function begin() {
-    const near = (session.document.bands ?? []).find(
-      (b) => session.mhz >= b.low_mhz && session.mhz <= b.high_mhz,
-    );
-    const middle = near ? (near.low_mhz + near.high_mhz) / 2 : session.mhz;
+    const near = bands.find((b) => mhz >= b.low_mhz && mhz <= b.high_mhz);
+    const middle = near ? (near.low_mhz + near.high_mhz) / 2 : mhz;
     const trim: NonNullable<StationFile['trim']> = {
       target_mhz: Number(middle.toFixed(3)),
       sides: 2,
       means: 'wire',
       aim: 'resonance',
     };
-    session.change('trim', trim);
+    form.change('trim', trim);
   }
 
   const last = $derived(answer?.steps.at(-1));
@@ -54,9 +59,7 @@
     Say where the dip should lie; each sweep that you count as a trim step then says whether it moved the
     right way.
   </p>
-  <button type="button" class="firm" onclick={begin}
-    >Start trimming for {digits(session.mhz, 4)} MHz’s band</button
-  >
+  <button type="button" class="firm" onclick={begin}>Start trimming for {digits(mhz, 4)} MHz’s band</button>
 {:else}
   {#if answer}
     <p class="verdict serif" data-testid="trim-verdict">{answer.sentence}</p>
@@ -67,12 +70,12 @@
   {/if}
   <div class="goal">
     <NumberField
-      form={session}
+      {form}
       place="trim.target_mhz"
       spec={{ label: 'The dip should lie at', quantity: 'frequency' }}
     />
     <NumberField
-      form={session}
+      {form}
       place="trim.wire_m"
       spec={{ label: 'Length of a side', quantity: 'length', optional: true }}
     />
@@ -83,7 +86,7 @@
         ['2', 'both sides alike'],
         ['1', 'one wire'],
       ]}
-      onchoose={(sides) => session.change('trim.sides', Number(sides))}
+      onchoose={(sides) => form.change('trim.sides', Number(sides))}
     />
     <ChoiceField
       label="By"
@@ -92,7 +95,7 @@
         ['wire', 'the wire'],
         ['coil', 'a loading coil'],
       ]}
-      onchoose={(means) => session.change('trim.means', means)}
+      onchoose={(means) => form.change('trim.means', means)}
     />
     <ChoiceField
       label="What should lie there"
@@ -101,7 +104,7 @@
         ['resonance', 'the zero of X'],
         ['lowest', 'the lowest SWR'],
       ]}
-      onchoose={(aim) => session.change('trim.aim', aim)}
+      onchoose={(aim) => form.change('trim.aim', aim)}
     />
   </div>
   {#if answer?.steps.length}

@@ -28,6 +28,8 @@
 <style>
   .segments {
     padding: 0.3rem 0;
+    width: fit-content;
+    max-width: 100%;
   }
   .segments :global([data-part='control']) {
     display: inline-flex;
