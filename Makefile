@@ -63,7 +63,7 @@ test: .venv/.dev frontend/node_modules/.package-lock.json tithe/site/dist/manife
 	.venv/bin/lint-imports
 	cd frontend && $(NPM) run -s check && $(NPM) run -s lint && $(NPM) run -s format:check && $(NPM) run -s test
 	$(PY) -m tithe.core.warm
-	env -u PYTHONDONTWRITEBYTECODE .venv/bin/pytest -n 2 --dist worksteal
+	env -u PYTHONDONTWRITEBYTECODE .venv/bin/pytest -n 2 --dist worksteal --cov --cov-report=term
 
 format: .venv/.dev frontend/node_modules/.package-lock.json ## lays the sources out as the checks want them
 	.venv/bin/ruff check --fix -q .
