@@ -173,6 +173,7 @@ def test_the_command_line_takes_everything_to_another_folder(folder, tmp_path): 
 
 def test_a_folder_of_an_earlier_version_opens_with_all_that_it_held(folder, tmp_path):  # noqa: F811
     """Made by the migrations of before, filled by hand: texts then stood in each state and each sweep."""
+    folder.mkdir()
     env = os.environ | {"TITHE_DATA": str(folder), "DJANGO_SETTINGS_MODULE": "tithe.site.settings"}
     for app, name in (("sweeps", "0002"), ("stations", "0003")):
         command = [sys.executable, "-m", "django", "migrate", app, name, "-v", "0"]
