@@ -2,8 +2,9 @@
 
 from __future__ import annotations
 
+from abc import abstractmethod
 from collections.abc import Mapping
-from typing import Annotated, Any, Literal
+from typing import Annotated, Any, Literal, Self
 
 from pydantic import AfterValidator, BaseModel, ConfigDict, Field, model_validator
 from pydantic.fields import FieldInfo
@@ -104,3 +105,24 @@ def _in_file(key: str, model: type[BaseModel] | None) -> tuple[str, float] | Non
         if key.endswith(core) and name in model.model_fields:
             return name, factor
     return None
+
+
+class CoreObject(FileObject):
+    """An object of the file that stands for one of the core, which holds the rules between its fields."""
+
+    @abstractmethod
+    def to_core(self) -> object:
+        """The core's object. Raises `InputError` with a place below this one, in the core's names."""
+
+    def check(self) -> None:
+        """What is looked at when it is read by itself. Raises `InputError`."""
+        self.to_core()
+
+    @model_validator(mode="after")
+    def _as_the_core_has_it(self) -> Self:
+        """Rules between fields stand in the core alone; here they are told in the file's names."""
+        try:
+            self.check()
+        except InputError as error:
+            raise refused(in_file_units(error, type(self))) from None
+        return self

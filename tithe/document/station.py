@@ -6,21 +6,21 @@ core's, told in the file's names.
 
 from __future__ import annotations
 
-from typing import Annotated, Literal, Self
+from typing import Annotated, Literal
 
-from pydantic import Field, model_validator
+from pydantic import Field
 
 from tithe.core import Band, InputError, Station
 from tithe.core.bands import USUAL
 from tithe.document.antenna import AntennaModel
 from tithe.document.errors import StationError
-from tithe.document.fields import FileObject, Name, NotNegative, Positive, Ratio, in_file_units, refused
+from tithe.document.fields import CoreObject, FileObject, Name, NotNegative, Positive, Ratio
 from tithe.document.parts import PartModel, parts_of
 from tithe.document.transmitter import TransmitterModel
 from tithe.document.work import ChoiceModel, SweepModel, TrimModel
 
 
-class BandModel(FileObject):
+class BandModel(CoreObject):
     """A band in use; ``weight``: how much, against the other bands."""
 
     name: Name
@@ -31,14 +31,6 @@ class BandModel(FileObject):
     def to_core(self) -> Band:
         """The core's band."""
         return Band(self.name, self.low_mhz * 1e6, self.high_mhz * 1e6, self.weight)
-
-    @model_validator(mode="after")
-    def _as_the_core_has_it(self) -> Self:
-        try:
-            self.to_core()
-        except InputError as error:
-            raise refused(in_file_units(error, type(self))) from None
-        return self
 
 
 def _usual_bands() -> list[BandModel]:

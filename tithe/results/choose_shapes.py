@@ -17,13 +17,6 @@ else:
     PartJson, AntennaJson = PartModel, AntennaModel
 
 
-class Progress(TypedDict):
-    """How many candidates are computed."""
-
-    done: int
-    of: int
-
-
 class ToBuy(TypedDict):
     """A part, or metres of line; ``price`` in all."""
 

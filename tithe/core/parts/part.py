@@ -9,6 +9,7 @@ from __future__ import annotations
 
 from abc import ABC, abstractmethod
 from collections.abc import Callable
+from dataclasses import replace
 from typing import TYPE_CHECKING, ClassVar, NamedTuple, Self
 
 import numpy as np
@@ -214,14 +215,26 @@ class TunerPart(Part):
     def two_port(self, freq_hz: Real) -> None:
         """None: it follows from the load."""
 
+    setting: object
+    """``"auto"``, ``"bypass"``, or where its knobs stand."""
+
     @property
-    @abstractmethod
+    def bypassed(self) -> bool:
+        """Whether it is switched out."""
+        return self.setting == "bypass"
+
+    @property
     def found(self) -> bool:
         """Whether its setting is found for each load, rather than held where its knobs stand."""
+        return self.setting == "auto"
 
-    @abstractmethod
-    def automatic(self) -> TunerPart:
+    def automatic(self) -> Self:
         """The same, set to find its match."""
+        return replace(self, setting="auto")  # type: ignore[type-var]  # every tuner is a dataclass
+
+    def retuned(self) -> Self:
+        """Knobs set by hand are set anew."""
+        return self if self.bypassed else self.automatic()
 
     @property
     def set_hz(self) -> float | None:

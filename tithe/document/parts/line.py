@@ -3,23 +3,23 @@ own loss readings."""
 
 from __future__ import annotations
 
+from abc import abstractmethod
 from dataclasses import replace
-from typing import Annotated, Any, Literal, Self
+from typing import Annotated, Any, Literal
 
-from pydantic import Discriminator, Field, Tag, model_validator
+from pydantic import Discriminator, Field, Tag
 
-from tithe.core import AttenuatedLine, InputError, Line, TwoWireLine, fitted_line
+from tithe.core import AttenuatedLine, Line, TwoWireLine, fitted_line
 from tithe.core.parts.line import LineType
 from tithe.document import shelf_lines
 from tithe.document.fields import (
+    CoreObject,
     FileObject,
     Name,
     NotNegative,
     Positive,
     Ratio,
     asked,
-    in_file_units,
-    refused,
 )
 from tithe.document.parts.part import PartFile
 
@@ -41,20 +41,12 @@ class LineLimits(FileObject):
         return replace(line, **given) if given else line  # type: ignore[type-var]  # both types are dataclasses
 
 
-class OwnLineType(LineLimits):
+class OwnLineType(LineLimits, CoreObject):
     """A line that is not of the shelf."""
 
+    @abstractmethod
     def to_core(self) -> LineType:
         """The core's line type. Raises `InputError`."""
-        raise NotImplementedError
-
-    @model_validator(mode="after")
-    def _as_the_core_has_it(self) -> Self:
-        try:
-            self.to_core()
-        except InputError as error:
-            raise refused(in_file_units(error, type(self))) from None
-        return self
 
 
 class LineFigures(OwnLineType):

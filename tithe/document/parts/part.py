@@ -3,12 +3,10 @@
 from __future__ import annotations
 
 from abc import abstractmethod
-from typing import TYPE_CHECKING, Annotated, ClassVar, Self
+from typing import TYPE_CHECKING, Annotated, ClassVar
 
-from pydantic import model_validator
-
-from tithe.core import InputError, Ratings
-from tithe.document.fields import FileObject, Name, Positive, asked, in_file_units, refused
+from tithe.core import Ratings
+from tithe.document.fields import CoreObject, Name, Positive, asked
 
 if TYPE_CHECKING:
     from tithe.core.parts.part import Part
@@ -22,7 +20,7 @@ def scaled(value: float | None, factor: float) -> float | None:
     return None if value is None else value * factor
 
 
-class PartFile(FileObject):
+class PartFile(CoreObject):
     """``label``: what its owner calls it. ``bypassed``: out of line."""
 
     if TYPE_CHECKING:  # each kind narrows it to its own name
@@ -53,19 +51,6 @@ class PartFile(FileObject):
     @abstractmethod
     def to_core(self) -> Part:
         """The core's part. Raises `InputError` with a place below the part, in the core's names."""
-
-    def check(self) -> None:
-        """What is looked at when the part is read by itself. Raises `InputError`."""
-        self.to_core()
-
-    @model_validator(mode="after")
-    def _as_the_core_has_it(self) -> Self:
-        """Rules between fields stand in the core alone; here they are told in the file's names."""
-        try:
-            self.check()
-        except InputError as error:
-            raise refused(in_file_units(error, type(self))) from None
-        return self
 
 
 class RatedPart(PartFile):

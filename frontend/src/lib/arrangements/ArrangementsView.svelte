@@ -126,9 +126,6 @@
     padding: 0 0 2rem;
     border-top: 1px solid var(--hairline);
   }
-  h2 {
-    font-size: 1.45rem;
-  }
   h3,
   .verdict,
   .scroller {

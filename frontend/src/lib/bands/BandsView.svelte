@@ -85,9 +85,6 @@
     padding: 1rem 1.4rem 2rem;
     max-width: 62rem;
   }
-  h2 {
-    font-size: 1.45rem;
-  }
   p {
     color: var(--ink-soft);
     max-width: 44rem;

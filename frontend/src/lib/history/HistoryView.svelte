@@ -64,9 +64,6 @@
     padding: 1rem 1.4rem 2rem;
     max-width: 44rem;
   }
-  h2 {
-    font-size: 1.45rem;
-  }
   p {
     color: var(--ink-soft);
     margin: 0.3rem 0 0.8rem;

@@ -151,9 +151,6 @@
     justify-content: space-between;
     gap: 1rem;
   }
-  h2 {
-    font-size: 1.45rem;
-  }
   h3 {
     margin-top: 1rem;
   }

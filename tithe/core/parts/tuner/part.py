@@ -96,24 +96,6 @@ class Tuner(TunerPart):
             inside = low * (1 - 1e-9) <= knobs[name] <= high * (1 + 1e-9)
             require(inside, f"setting.{name}", "in-range", knobs[name], low=low, high=high)
 
-    @property
-    def bypassed(self) -> bool:
-        """Whether the tuner is switched out."""
-        return self.setting == "bypass"
-
-    @property
-    def found(self) -> bool:
-        """Whether its match is searched for."""
-        return self.setting == "auto"
-
-    def automatic(self) -> Tuner:
-        """The same, searching."""
-        return replace(self, setting="auto")
-
-    def retuned(self) -> Tuner:
-        """Knobs set by hand are set anew."""
-        return self.automatic() if isinstance(self.setting, Mapping) else self
-
     def with_poor_coils(self) -> Tuner:
         """Q 100 at the best."""
         return replace(self, coil_q=at_most(self.coil_q, POOR_Q))

@@ -48,23 +48,9 @@ class RatedTuner(TunerPart):
         require(most <= MOST_LOSS_DB, "loss_db_at_reach", "at-most", most, most=MOST_LOSS_DB)
 
     @property
-    def bypassed(self) -> bool:
-        """Whether the tuner is switched out."""
-        return self.setting == "bypass"
-
-    @property
-    def found(self) -> bool:
-        """Whether it finds its match, or is bypassed."""
-        return self.setting == "auto"
-
-    @property
     def built_in(self) -> bool:
         """Those inside radios reach SWR 3 or a little more."""
         return self.reach_swr <= BUILT_IN_SWR
-
-    def automatic(self) -> RatedTuner:
-        """The same, in line."""
-        return replace(self, setting="auto")
 
     def with_poor_coils(self) -> RatedTuner:
         """Twice the loss of its sheet."""

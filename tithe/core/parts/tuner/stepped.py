@@ -93,24 +93,6 @@ class SteppedTuner(TunerPart):
         """All coils switched in."""
         return self.l_step_h * float(2**self.l_bits - 1)
 
-    @property
-    def bypassed(self) -> bool:
-        """Whether the tuner is switched out."""
-        return self.setting == "bypass"
-
-    @property
-    def found(self) -> bool:
-        """Whether its match is searched for."""
-        return self.setting == "auto"
-
-    def automatic(self) -> SteppedTuner:
-        """The same, searching."""
-        return replace(self, setting="auto")
-
-    def retuned(self) -> SteppedTuner:
-        """Relays set by hand are set anew."""
-        return self.automatic() if isinstance(self.setting, Mapping) else self
-
     def with_poor_coils(self) -> SteppedTuner:
         """Q 100 at the best."""
         return replace(self, coil_q=at_most(self.coil_q, POOR_Q))
