@@ -58,17 +58,17 @@ class Stage:
 
     @property
     def along(self) -> LineDetails | None:
-        """The wave along a length of line."""
+        """The standing wave along a length of line; None of other kinds."""
         return self.details.along if self.details else None
 
     @property
     def reading(self) -> Reading | None:
-        """What a meter shows."""
+        """What a meter shows; None of other kinds."""
         return self.details.reading if self.details else None
 
     @property
     def setting(self) -> TunerTold | None:
-        """How a tuner is set."""
+        """How a tuner is set; None of other kinds."""
         return self.details.setting if self.details else None
 
     @property
@@ -216,7 +216,7 @@ class OpenAntenna(Protocol):
 
 
 def open_phases_of(station: Station, freq_hz: Real) -> OpenPhases:
-    """Of a station whose antenna is known without its phase."""
+    """The open phases of a station whose antenna is known without its phase, at ``freq_hz`` (F,)."""
     antenna = cast(OpenAntenna, station.antenna)
     return antenna.open_phases(freq_hz, partial(run_without_tuners, station, freq_hz))
 

@@ -25,12 +25,12 @@ def go_on() -> None:
 
 
 def seconds_a_load(chain: Iterable[Part]) -> float:
-    """To take one load back through parts, tuners searched for."""
+    """Seconds to take one load back through parts, tuners searched for."""
     return sum(PASSIVE_S if part.bypassed else part.load_s for part in chain)
 
 
 def solving_s(station: Station, frequencies: int) -> float:
-    """To solve a station at so many frequencies."""
+    """Seconds to solve a station at so many frequencies."""
     rows = 1 if station.antenna.phase_known else ROWS
     return rows * frequencies * seconds_a_load(station.chain)
 

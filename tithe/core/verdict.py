@@ -55,7 +55,7 @@ def takers(budget: Budget, k: int) -> list[Taker]:
 
 
 def state_at(budget: Budget, k: int) -> State:
-    """How a frequency fares: nobody hears it, one hears it, an S-unit or more, no match, or the antenna is
+    """The state of a frequency: nobody hears it, one hears it, an S-unit or more, no match, or the antenna is
     a guess.
 
     A tuner that falls short of a full match, but leaves an SWR within the user's comfort, has matched.

@@ -33,7 +33,7 @@ class Resonator:
 
     @property
     def range_hz(self) -> tuple[float, float]:
-        """Everywhere; far from f₀ it is a guess."""
+        """Frequencies it answers for, Hz: all; far from f₀ as a guess."""
         return 0.0, np.inf
 
     def guess(self, freq_hz: float) -> Guess | None:

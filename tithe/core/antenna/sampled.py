@@ -41,7 +41,7 @@ class SampledAntenna:
 
     @property
     def range_hz(self) -> tuple[float, float]:
-        """First and last frequency."""
+        """First and last frequency of its data, Hz."""
         return self.points[0][0], self.points[-1][0]
 
     @cached_property

@@ -45,7 +45,7 @@ class SwrAntenna:
 
     @property
     def range_hz(self) -> tuple[float, float]:
-        """First and last frequency."""
+        """First and last frequency of its data, Hz."""
         return self.points[0][0], self.points[-1][0]
 
     def guess(self, freq_hz: float) -> Guess | None:

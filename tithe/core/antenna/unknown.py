@@ -25,7 +25,7 @@ class UnknownAntenna:
 
     @property
     def range_hz(self) -> tuple[float, float]:
-        """Nowhere."""
+        """Frequencies of its data, Hz: none."""
         return np.inf, 0.0
 
     def guess(self, freq_hz: float) -> Guess | None:
@@ -33,5 +33,5 @@ class UnknownAntenna:
         return None
 
     def terminals(self, freq_hz: Real, run: Callable[[], Run] | None = None) -> Port:
-        """Always an `InputError`: there is nothing to compute from."""
+        """Raises `InputError` always: there is nothing to compute from."""
         raise InputError("antenna", "antenna-unknown")

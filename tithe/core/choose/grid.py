@@ -46,7 +46,7 @@ class Question:
 
     @property
     def weights(self) -> Real:
-        """Of the bands; all alike where all are 0."""
+        """Weight of each band, shape ``(B,)``; equal weights where all are 0."""
         weights = np.array([band.weight for band in self.bands])
         return weights if weights.sum() > 0 else np.ones(len(weights))
 

@@ -91,7 +91,7 @@ class SeenAntenna:
 
     @property
     def range_hz(self) -> tuple[float, float]:
-        """First and last frequency."""
+        """First and last frequency of its data, Hz."""
         return float(np.min(self.freq_hz)), float(np.max(self.freq_hz))
 
     def terminals(self, freq_hz: Real, run: object = None) -> Port:
@@ -100,7 +100,7 @@ class SeenAntenna:
         return self.port
 
     def guess(self, freq_hz: float) -> Guess | None:
-        """None: what it was seen through knows."""
+        """None: whether it was a guess is known to the antenna it was seen from."""
         return None
 
     def with_resistance(self, factor: float) -> SeenAntenna:
@@ -125,26 +125,26 @@ class ThroughPresentRun:
 
     @property
     def label(self) -> str:
-        """The antenna's."""
+        """As the antenna itself has it."""
         return self.station.antenna.label
 
     @property
     def loss(self) -> LossResistance | None:
-        """The antenna's."""
+        """As the antenna itself has it."""
         return self.station.antenna.loss
 
     @property
     def range_hz(self) -> tuple[float, float]:
-        """The antenna's."""
+        """As the antenna itself has it."""
         return self.station.antenna.range_hz
 
     def guess(self, freq_hz: float) -> Guess | None:
-        """The antenna's."""
+        """As the antenna itself has it."""
         return self.station.antenna.guess(freq_hz)
 
     @property
     def phase_known(self) -> bool:
-        """The antenna's."""
+        """As the antenna itself has it."""
         return self.station.antenna.phase_known
 
     def terminals(self, freq_hz: Real, run: object = None) -> Port:

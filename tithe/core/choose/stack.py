@@ -42,7 +42,7 @@ class StackedLine:
 
     @property
     def balanced(self) -> bool:
-        """Of one family."""
+        """Whether they are balanced: a stack holds either kind, never both."""
         return self.lines[0].balanced
 
     @property
@@ -52,17 +52,17 @@ class StackedLine:
 
     @property
     def wet_factor(self) -> float:
-        """A matter of single lines."""
+        """1: weather is not asked of stacked lines."""
         return 1.0
 
     @property
     def low_band_factor(self) -> float:
-        """A matter of single lines."""
+        """1: weather is not asked of stacked lines."""
         return 1.0
 
     @property
     def fit_residual_db_per_100m(self) -> None:
-        """A matter of single lines."""
+        """Not asked of stacked lines: None."""
         return None
 
     def series_ohm_per_m(self, freq_hz: Real) -> Real:

@@ -204,7 +204,7 @@ class Line(Part):
 
     @property
     def feedline(self) -> Line:
-        """Itself."""
+        """This object itself."""
         return self
 
     def with_line_type(self, change: Callable[[LineType], LineType]) -> Line:
@@ -246,7 +246,7 @@ class LineDetails(Details):
 
     @property
     def along(self) -> LineDetails:
-        """Itself."""
+        """This object itself."""
         return self
 
     @cached_property

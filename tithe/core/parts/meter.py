@@ -55,7 +55,7 @@ class Reading(Details):
 
     @property
     def reading(self) -> Reading:
-        """Itself."""
+        """This object itself."""
         return self
 
 

@@ -45,12 +45,12 @@ class Details:
 
     @property
     def along(self) -> LineDetails | None:
-        """The wave along a length of line."""
+        """The standing wave along a length of line; None of other kinds."""
         return None
 
     @property
     def reading(self) -> Reading | None:
-        """What a meter shows."""
+        """What a meter shows; None of other kinds."""
         return None
 
     @property
@@ -80,7 +80,7 @@ class TunerTold(Details):
 
     @property
     def setting(self) -> TunerTold:
-        """Itself."""
+        """This object itself."""
         return self
 
 
@@ -209,7 +209,7 @@ class TunerPart(Part):
 
     @property
     def tuner(self) -> Self:
-        """Itself."""
+        """This object itself."""
         return self
 
     def two_port(self, freq_hz: Real) -> None:

@@ -52,7 +52,7 @@ class Sweep:
 
     @property
     def range_hz(self) -> tuple[float, float]:
-        """First and last frequency."""
+        """First and last frequency of its data, Hz."""
         return float(self.freq_hz[0]), float(self.freq_hz[-1])
 
     def covers(self, low_hz: float, high_hz: float) -> bool:

@@ -18,7 +18,7 @@ class Lack:
 
     @property
     def told(self) -> Message:
-        """As what reads on from "it"."""
+        """A message that completes a sentence which begins with "it": "needs 38 µH, …"."""
         if not self.element:
             return tell("lack.reach", reach=self.end, ratio=self.needed)
         kind = "coil" if self.element.startswith("l") else "capacitor"

@@ -285,7 +285,7 @@ class SetTuner(Tuned):
         return TunerDetails(self, source, load)
 
     def lack(self, k: int) -> Lack | None:
-        """Of the first load at the k-th frequency that one element's range would cure."""
+        """What a match needs, of the first load at the k-th frequency that one element's range would cure."""
         return next((one for one in np.atleast_1d(self._lacks[..., k]).ravel() if one is not None), None)
 
     @cached_property

@@ -115,7 +115,7 @@ class RatedTuned(Tuned):
         return Port(phase * amplitude * (1 + rho), phase * amplitude * (1 - rho) / r0)
 
     def details(self, source: Powered, load: Powered) -> RatedDetails:
-        """Beside the phasors at the radio side."""
+        """Efficiency and limit, for the true phasors (V, A) at both sides."""
         return RatedDetails(self, source)
 
 
