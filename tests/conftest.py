@@ -30,6 +30,14 @@ def mill_file() -> Path:
     return MILL
 
 
+@pytest.fixture(scope="session")
+def django_db_modify_db_settings(django_db_modify_db_settings_parallel_suffix: None) -> None:
+    """On a fresh checkout the folder of the tests' database is not there yet."""
+    from django.conf import settings
+
+    settings.DATA.mkdir(exist_ok=True)
+
+
 @pytest.fixture(autouse=True)
 def _answers_are_as_promised(monkeypatch: pytest.MonkeyPatch) -> None:
     """Every answer that a test gets from the API is held against its schema."""

@@ -234,7 +234,7 @@ class TunerPart(Part):
 
     def retuned(self) -> Self:
         """Knobs set by hand are set anew."""
-        return self if self.bypassed else self.automatic()
+        return self if self.found or self.bypassed else self.automatic()
 
     @property
     def set_hz(self) -> float | None:
