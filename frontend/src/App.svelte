@@ -1,10 +1,11 @@
 <script lang="ts">
   import { onMount, untrack } from 'svelte';
-  import { api, type KeptStation, type PartModel } from './lib/api/client';
+  import { api, type KeptStation, type PartModel, type StationFile } from './lib/api/client';
   import ArrangementsView from './lib/arrangements/ArrangementsView.svelte';
   import BandsView from './lib/bands/BandsView.svelte';
   import ChooseView from './lib/choose/ChooseView.svelte';
   import HistoryView from './lib/history/HistoryView.svelte';
+  import LossAsk from './lib/loss/LossAsk.svelte';
   import Inspector from './lib/inspector/Inspector.svelte';
   import Ledger from './lib/ledger/Ledger.svelte';
   import BandRail from './lib/rail/BandRail.svelte';
@@ -12,7 +13,7 @@
   import { Shelf } from './lib/shelf/shelf.svelte';
   import ShelfDialog from './lib/shelf/ShelfDialog.svelte';
   import { recall } from './lib/station/drafts';
-  import { begin, bringEverythingIn, bringIn, holdsEverything } from './lib/station/library';
+  import { begin, bringEverythingIn, bringIn, holdsEverything, keep } from './lib/station/library';
   import { Stations } from './lib/station/stations.svelte';
   import { placeShown, Session, showPlace } from './lib/station/session.svelte';
   import Strip from './lib/strip/Strip.svelte';
@@ -39,17 +40,15 @@
 
   async function open() {
     await Promise.all([stations.load(), shelf.load()]);
-    const first = stations.rows[0];
-    if (router.place === 'first' && first) await show(first.id);
-    else if (!stations.trouble) await follow(router.place);
+    if (!stations.trouble) await follow(router.place);
     ready = true;
   }
 
   /** Show what the address says. */
   async function follow(place: Place) {
-    if (typeof place === 'string') {
+    if ('asks' in place) {
+      if (session) await stations.load();
       session = null;
-      await stations.load();
     } else if (place.id === session?.keeper.id || (await show(place.id)))
       showPlace(session as Session, place);
   }
@@ -79,8 +78,7 @@
   $effect(() => {
     // Until the station of the address is the one shown, the address leads.
     const at = untrack(() => router.place);
-    if (session && ready && (at === 'first' || (at !== 'stations' && at.id === session.keeper.id)))
-      router.shows(placeShown(session));
+    if (session && ready && !('asks' in at) && at.id === session.keeper.id) router.shows(placeShown(session));
   });
   $effect(() => {
     const view = VIEWS.find(([slug]) => slug === session?.view)?.[1] ?? '';
@@ -91,6 +89,12 @@
     const id = await begin(slug);
     if (id !== null) openStation(id);
     else trouble = 'The station could not be made.';
+  }
+
+  async function beginWith(document: StationFile) {
+    const kept = await keep(document);
+    if ('id' in kept) openStation(kept.id);
+    else trouble = kept.refused;
   }
 
   async function importFile(file: File | undefined) {
@@ -181,7 +185,14 @@
   </main>
   <ShelfDialog {shelf} open={insertAt !== null} onclose={() => (insertAt = null)} onpick={pick} />
 {:else if ready}
-  <Welcome {stations} {trouble} {news} onstart={start} onfile={importFile} />
+  <Welcome {stations} {trouble} {news} onstart={start} onfile={importFile}>
+    <LossAsk
+      {shelf}
+      query={'asks' in router.place ? router.place.asks : ''}
+      onask={(asks) => router.shows({ asks })}
+      onstation={beginWith}
+    />
+  </Welcome>
 {:else}
   <main class="notice">Opening …</main>
 {/if}

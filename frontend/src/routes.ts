@@ -11,8 +11,9 @@ export interface StationPlace {
   sweep?: number;
   pane?: Pane;
 }
-/** The list of stations, the first station that there is, or one station. */
-export type Place = 'stations' | 'first' | StationPlace;
+/** The front door, with the question asked there as its query; or one station. */
+export type Place = { asks: string } | StationPlace;
+export const DOOR: Place = { asks: '' };
 
 /** A station's views and their titles. A new one is a line here, its component, and its line in `App.svelte`. */
 export const VIEWS = [
@@ -30,9 +31,9 @@ const PANES: readonly Pane[] = ['read', 'trim', 'radials', 'baseline'];
 /** Where an address leads; addresses of earlier versions are still understood. */
 export function placeOf({ pathname, search }: { pathname: string; search: string }): Place {
   const query = new URLSearchParams(search);
-  if (pathname === '/') return 'first';
+  if (pathname === '/loss') return { asks: query.toString() };
   const found = /^\/stations?\/(\d+)(?:\/(\w+))?(?:\/(\d+))?(?:\/(\w+))?\/?$/.exec(pathname);
-  if (!found) return 'stations';
+  if (!found) return DOOR;
   const [, id, named, sweep, paneNamed] = found;
   const view = VIEWS.find(([slug]) => slug === named)?.[0] ?? 'ledger';
   const pane = PANES.find((one) => one === paneNamed);
@@ -53,8 +54,7 @@ function partOf(text: string | null): Selection | undefined {
 }
 
 export function addressOf(place: Place): string {
-  if (place === 'stations') return '/stations';
-  if (place === 'first') return '/';
+  if ('asks' in place) return place.asks ? `/loss?${place.asks}` : '/stations';
   const { id, view, mhz, part, sweep, pane } = place;
   const steps = ['stations', id, view];
   if (view === 'sweep' && sweep !== undefined) steps.push(sweep, pane ?? 'read');
@@ -66,7 +66,7 @@ export function addressOf(place: Place): string {
 
 /** Whether going from one place to the other is a step back leads over, and not only another part or frequency. */
 export function isStep(from: Place, to: Place): boolean {
-  if (typeof from === 'string' || typeof to === 'string') return from !== to;
+  if ('asks' in from || 'asks' in to) return 'asks' in from !== 'asks' in to;
   return (
     from.id !== to.id ||
     from.view !== to.view ||

@@ -3,6 +3,7 @@
 import pytest
 
 from tithe.web.library.services import load_demos
+from tithe.web.stations.models import Station
 
 CHROMIUM = [
     "--no-sandbox", "--disable-gpu", "--disable-quic", "--no-first-run",
@@ -25,6 +26,11 @@ def base_url(live_server):
     return live_server.url
 
 
+def first_station():
+    """The address of the demo station."""
+    return f"/stations/{Station.objects.order_by('pk').first().pk}"
+
+
 @pytest.fixture
 def mill_page(transactional_db, page, base_url):
     """The page open on the demo station; any script error fails the test."""
@@ -32,7 +38,7 @@ def mill_page(transactional_db, page, base_url):
     errors = []
     page.set_default_timeout(8000)
     page.on("pageerror", lambda error: errors.append(str(error)))
-    page.goto(base_url)
+    page.goto(f"{base_url}{first_station()}")
     page.get_by_test_id("verdict").wait_for()
     yield page
     assert errors == []

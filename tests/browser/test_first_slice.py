@@ -95,7 +95,7 @@ def test_a_frequency_outside_the_data_and_a_bad_sweep_are_said(mill_page, tmp_pa
 
 def test_two_tabs_do_not_overwrite_each_other(mill_page, context, base_url):
     other = context.new_page()
-    other.goto(base_url)
+    other.goto(mill_page.url)
     other.get_by_test_id("verdict").wait_for()
     mill_page.get_by_label("Name of the station").fill("First tab")
     saved(mill_page)
@@ -119,7 +119,7 @@ def test_axe_finds_nothing(mill_page, mode, width):
 def test_dragging_a_length_redraws_at_once(page, tmp_path, record_property):
     """Against the server as it is run; what is asserted is only that every step is drawn."""
     server = Server(tmp_path)
-    page.goto(f"http://127.0.0.1:{server.port}/")
+    page.goto(f"http://127.0.0.1:{server.port}/stations/1")
     page.get_by_test_id("verdict").wait_for()
     thumb = page.get_by_label("Length").last
     page.evaluate("performance.clearMeasures()")
@@ -139,7 +139,7 @@ def test_dragging_a_length_redraws_at_once(page, tmp_path, record_property):
 def test_two_tabs_are_laid_side_by_side_and_a_reload_drops_nothing(mill_page, context, base_url):
     """Each tab changes something, one of them twice the same: put together by hand, across a reload."""
     page, other = mill_page, context.new_page()
-    other.goto(base_url)
+    other.goto(page.url)
     other.get_by_test_id("verdict").wait_for()
     other.route(
         "**/api/stations/*",

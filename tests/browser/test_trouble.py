@@ -9,7 +9,7 @@ from tests.web.test_server_process import Server
 
 def test_what_is_typed_while_the_server_is_dead_is_kept_when_it_returns(page, tmp_path):
     server = Server(tmp_path)
-    page.goto(f"http://127.0.0.1:{server.port}/")
+    page.goto(f"http://127.0.0.1:{server.port}/stations/1")
     page.get_by_test_id("verdict").wait_for()
     length = page.get_by_label("Length", exact=True).first
     server.kill()
@@ -28,7 +28,7 @@ def test_what_is_typed_while_the_server_is_dead_is_kept_when_it_returns(page, tm
 
 def test_a_view_that_asks_a_dead_server_says_so_and_answers_when_it_returns(page, tmp_path):
     server = Server(tmp_path)
-    page.goto(f"http://127.0.0.1:{server.port}/")
+    page.goto(f"http://127.0.0.1:{server.port}/stations/1")
     page.get_by_test_id("verdict").wait_for()
     page.get_by_role("link", name="Choose").click()
     line = page.get_by_label("Only this line")

@@ -1,5 +1,5 @@
 import { describe, expect, test } from 'vitest';
-import { addressOf, isStep, placeOf, VIEWS, type Place } from '../../frontend/src/routes';
+import { addressOf, DOOR, isStep, placeOf, VIEWS, type Place } from '../../frontend/src/routes';
 
 const at = (address: string) => {
   const { pathname, search } = new URL(address, 'http://here');
@@ -8,8 +8,8 @@ const at = (address: string) => {
 
 describe('addresses', () => {
   const places: Place[] = [
-    'stations',
-    'first',
+    DOOR,
+    { asks: 'line=rg-58&swr=5' },
     ...VIEWS.map(([view]) => ({ id: 7, view })),
     { id: 7, view: 'ledger', mhz: 7.1, part: 5 },
     { id: 7, view: 'ledger', part: 'antenna' },
@@ -29,7 +29,8 @@ describe('addresses', () => {
 
   test('of earlier versions and half-typed ones lead somewhere', () => {
     expect(at('/station/4')).toEqual({ id: 4, view: 'ledger' });
-    expect(at('/start')).toBe('stations');
+    expect(at('/start')).toEqual(DOOR);
+    expect(at('/')).toEqual(DOOR);
     expect(at('/stations/4/nothing?mhz=-3&part=x')).toEqual({ id: 4, view: 'ledger' });
     expect(at('/stations/4/sweep/9')).toEqual({ id: 4, view: 'sweep', sweep: 9, pane: 'read' });
   });
@@ -39,7 +40,8 @@ describe('addresses', () => {
     expect(isStep(here, { ...here, mhz: 14.2, part: 2 })).toBe(false);
     expect(isStep(here, { ...here, view: 'choose' })).toBe(true);
     expect(isStep(here, { ...here, id: 8 })).toBe(true);
-    expect(isStep('first', 'stations')).toBe(true);
+    expect(isStep(here, DOOR)).toBe(true);
+    expect(isStep(DOOR, { asks: 'line=rg-58' })).toBe(false);
     const sweep: Place = { id: 7, view: 'sweep' };
     expect(isStep(sweep, { ...sweep, sweep: 3, pane: 'read' })).toBe(false);
     expect(isStep({ ...sweep, sweep: 3, pane: 'read' }, { ...sweep, sweep: 3, pane: 'trim' })).toBe(true);

@@ -84,7 +84,7 @@ def verdict_at(budget: Budget, k: int, place: str = "") -> Verdict:
     if biggest.taken_w >= 0.005 * rated:
         taken = (biggest.least_w, biggest.most_w)
         told.append(tell(f"verdict.takes-most-{biggest.place}", part=biggest.label, taken_w=taken))
-    told.append(_heard(budget.total_db, k))
+    told.append(heard(budget.total_db, k))
     if state in ("doubtful", "unmatched"):
         told.append(tell(f"verdict.{state}"))
     elif left := [s.swr_in[..., k].max() for s in budget.stages if _short_of_match(s, k)]:
@@ -96,7 +96,8 @@ def _ends(values: Real, k: int) -> tuple[float, float]:
     return float(values[..., k].min()), float(values[..., k].max())
 
 
-def _heard(total_db: Real, k: int) -> Message:
+def heard(total_db: Real, k: int) -> Message:
+    """Whether a listener hears a loss (dB, ``(..., F)``) at the k-th frequency, and how much of it."""
     lost = middle(total_db, k)
     if not np.isfinite(lost):
         return tell("verdict.silent")

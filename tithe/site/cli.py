@@ -9,6 +9,7 @@ import sys
 from pathlib import Path
 
 import numpy as np
+from pydantic import ValidationError
 
 from tithe import text
 from tithe.core import InputError, Line, solve
@@ -19,10 +20,12 @@ from tithe.core.message import tell
 from tithe.core.sweep import move
 from tithe.core.verdict import verdict_at
 from tithe.document import choice, shelf, station_file, strict_json
+from tithe.document.complaints import input_errors
 from tithe.document.errors import StationError
+from tithe.document.loss_question import LossQuestion, asked_place
 from tithe.document.station import StationFile
 from tithe.files import sweep_file
-from tithe.results import budget_json, choose_json, sweep_json
+from tithe.results import budget_json, choose_json, loss_json, sweep_json
 from tithe.site import copies, folder
 from tithe.site.folder import StartError
 from tithe.text.quantities import figure, watts
@@ -73,6 +76,19 @@ def _parser() -> argparse.ArgumentParser:
     command.add_argument("station", type=Path)
     command.add_argument("--json", action="store_true")
     command.set_defaults(run=_choose)
+    command = commands.add_parser("loss", help="what a length of line loses at an SWR, without a station")
+    command.add_argument("line", help="a line of the shelf, such as rg-58")
+    command.add_argument("metres", type=float)
+    command.add_argument("--mhz", type=float, required=True)
+    command.add_argument("--swr", type=float, default=1.0)
+    command.add_argument("--read-at", choices=("antenna", "radio"), default="antenna")
+    command.add_argument("--watts", type=float, default=100.0)
+    command.add_argument("--tuner", default="", help="a tuner of the shelf at the radio, such as t-wide")
+    command.add_argument("--r", type=float, metavar="OHM", help="R at the antenna, in place of an SWR")
+    command.add_argument("--x", type=float, default=0.0, metavar="OHM", help="X at the antenna")
+    command.add_argument("--beside", action="append", default=[], metavar="LINE", help="another line")
+    command.add_argument("--json", action="store_true")
+    command.set_defaults(run=_loss)
     for name, about, run in (
         ("backup", "copy everything into one file, while serving or not", _backup),
         ("restore", "put such a copy back; what stands there is copied first", _restore),
@@ -161,6 +177,29 @@ def _choose(args: argparse.Namespace) -> int:
     for one in answer["candidates"][:10]:
         price = "no price" if one["cost"] is None else figure(one["cost"])
         print(f"{watts(one['score_w'])} W, cost {price}: {one['name']}")
+    return 0
+
+
+def _loss(args: argparse.Namespace) -> int:
+    asked = {
+        "lines": [args.line, *args.beside], "length_m": args.metres, "mhz": args.mhz, "swr": args.swr,
+        "read_at": args.read_at, "power_w": args.watts, "tuner": args.tuner, "r_ohm": args.r, "x_ohm": args.x,
+    }  # fmt: skip
+    try:
+        answer = loss_json.answer(LossQuestion.model_validate(asked))
+    except ValidationError as error:
+        raise input_errors(error.errors(), asked)[0] from None
+    except StationError as error:
+        raise asked_place(error.errors[0]) from None
+    except InputError as error:
+        raise asked_place(error) from None
+    if args.json:
+        print(json.dumps(answer, ensure_ascii=False, allow_nan=False, indent=1))
+        return 0
+    for one in answer["lines"]:
+        print(" ".join(filter(None, (one["sentence"], one["handbook_note"]))))
+        for caution in one["cautions"]:
+            print(f"- {caution['text']} {caution['remedy']}")
     return 0
 
 

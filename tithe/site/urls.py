@@ -15,6 +15,7 @@ def page(request: HttpRequest, **place: object) -> HttpResponse:
 urlpatterns = [
     path("", page),
     path("start", page),
+    path("loss", page),
     path("stations", page),
     path("station/<int:station>", page),
     path("stations/<int:station>", page),

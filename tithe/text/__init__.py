@@ -11,11 +11,17 @@ from collections.abc import Iterable
 from tithe.core.cautions import Caution
 from tithe.core.errors import InputError
 from tithe.core.message import Message
-from tithe.text import cautions, choose, rules, sweeps, verdict
+from tithe.text import cautions, choose, loss, rules, sweeps, verdict
 from tithe.text.template import Words, joined, merged
 
 TEMPLATES = merged(
-    rules.RULES, cautions.CAUTIONS, cautions.REMEDIES, verdict.VERDICTS, choose.CHOICES, sweeps.SWEEPS
+    rules.RULES,
+    cautions.CAUTIONS,
+    cautions.REMEDIES,
+    verdict.VERDICTS,
+    choose.CHOICES,
+    sweeps.SWEEPS,
+    loss.LOSSES,
 )
 """By code."""
 

@@ -316,6 +316,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/loss": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Line Loss
+         * @description What up to three lines lose, what arrives, and the same over SWR and over bands.
+         */
+        post: operations["tithe_web_loss_api_line_loss"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/shelf": {
         parameters: {
             query?: never;
@@ -2243,6 +2263,138 @@ export interface components {
             document: components["schemas"]["StationFile"];
         };
         /**
+         * BandPoint
+         * @description A band at its middle.
+         */
+        BandPoint: {
+            /** Name */
+            name: string;
+            /** Mhz */
+            mhz: number;
+        };
+        /**
+         * LineAnswer
+         * @description One line: its sentence, what it bears (W), what the radio does not send, and the same over SWR and over
+         *     bands; ``station``: the station that was solved.
+         */
+        LineAnswer: {
+            /** Matched Db */
+            matched_db: number;
+            /** Extra Db */
+            extra_db: number | components["schemas"]["Span"] | null;
+            /** Handbook Extra Db */
+            handbook_extra_db: number | components["schemas"]["Span"] | null;
+            /** Loss Db */
+            loss_db: number | components["schemas"]["Span"] | null;
+            /** Swr Antenna */
+            swr_antenna: number | components["schemas"]["Span"] | null;
+            /** Swr Radio */
+            swr_radio: number | components["schemas"]["Span"] | null;
+            /** Radiated W */
+            radiated_w: number | components["schemas"]["Span"] | null;
+            /** S Units */
+            s_units: number | components["schemas"]["Span"] | null;
+            /** Name */
+            name: string;
+            /** Sentence */
+            sentence: string;
+            /** Total Db */
+            total_db: number | components["schemas"]["Span"] | null;
+            /** Not Sent W */
+            not_sent_w: number | components["schemas"]["Span"] | null;
+            /** Tuner W */
+            tuner_w: number | components["schemas"]["Span"] | null;
+            /** Limit W */
+            limit_w: number | components["schemas"]["Span"] | null;
+            /** Handbook Note */
+            handbook_note: string;
+            /** Cautions */
+            cautions: components["schemas"]["CautionResult"][];
+            /** Over Swr */
+            over_swr: components["schemas"]["LossFigures"][];
+            /** Over Bands */
+            over_bands: components["schemas"]["LossFigures"][];
+            station: components["schemas"]["StationFile"];
+        };
+        /**
+         * LossAnswer
+         * @description All lines asked about; ``ratios``: the SWRs at the antenna of ``over_swr``; ``band_swr``: the one at the
+         *     antenna of ``over_bands`` (null: infinite).
+         */
+        LossAnswer: {
+            /** Ratios */
+            ratios: number[];
+            /** Bands */
+            bands: components["schemas"]["BandPoint"][];
+            /** Lines */
+            lines: components["schemas"]["LineAnswer"][];
+        };
+        /**
+         * LossFigures
+         * @description One line at one mismatch: losses (dB) of the line, the SWR at both its ends, and what is radiated.
+         */
+        LossFigures: {
+            /** Matched Db */
+            matched_db: number;
+            /** Extra Db */
+            extra_db: number | components["schemas"]["Span"] | null;
+            /** Handbook Extra Db */
+            handbook_extra_db: number | components["schemas"]["Span"] | null;
+            /** Loss Db */
+            loss_db: number | components["schemas"]["Span"] | null;
+            /** Swr Antenna */
+            swr_antenna: number | components["schemas"]["Span"] | null;
+            /** Swr Radio */
+            swr_radio: number | components["schemas"]["Span"] | null;
+            /** Radiated W */
+            radiated_w: number | components["schemas"]["Span"] | null;
+            /** S Units */
+            s_units: number | components["schemas"]["Span"] | null;
+        };
+        /**
+         * LossQuestion
+         * @description ``lines``: up to three, laid side by side. ``tuner``: a tuner of the shelf at the radio, or "" for none.
+         *
+         *     The load is ``swr``, read at the antenna or at the radio (no tuner at work), or ``r_ohm`` and ``x_ohm`` at
+         *     the antenna, which go before it.
+         */
+        LossQuestion: {
+            /** Lines */
+            lines: (string | components["schemas"]["LineFigures"] | components["schemas"]["TwoWireFigures"] | components["schemas"]["LineReadings"])[];
+            /** Length M */
+            length_m: number;
+            /** Mhz */
+            mhz: number;
+            /**
+             * Swr
+             * @default 1
+             */
+            swr: number;
+            /**
+             * Read At
+             * @default antenna
+             * @enum {string}
+             */
+            read_at: "antenna" | "radio";
+            /**
+             * Power W
+             * @default 100
+             */
+            power_w: number;
+            /**
+             * Tuner
+             * @default
+             */
+            tuner: string;
+            /** R Ohm */
+            r_ohm?: number | null;
+            /**
+             * X Ohm
+             * @default 0
+             */
+            x_ohm: number;
+        };
+        /**
          * OwnPartOut
          * @description A part of one's own on the shelf.
          */
@@ -3835,6 +3987,39 @@ export interface operations {
             };
             /** @description Service Unavailable */
             503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+        };
+    };
+    tithe_web_loss_api_line_loss: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["LossQuestion"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LossAnswer"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
                 headers: {
                     [name: string]: unknown;
                 };

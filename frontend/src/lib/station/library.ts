@@ -15,6 +15,12 @@ export async function begin(slug: string): Promise<number | null> {
   return (data as KeptStation | undefined)?.id ?? null;
 }
 
+/** Keep a new station: its number, or why not. */
+export async function keep(document: StationFile): Promise<{ id: number } | { refused: string }> {
+  const { data, error } = await api.POST('/api/stations', { body: document });
+  return data ? { id: (data as KeptStation).id } : { refused: sentence(error) };
+}
+
 /** Keep a new station from a station file: its number, or why not. */
 export async function bringIn(file: File): Promise<{ id: number } | { refused: string }> {
   if (file.size > TOO_LARGE) return { refused: 'The file was not taken: it is larger than 48 MB.' };

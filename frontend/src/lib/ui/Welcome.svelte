@@ -1,4 +1,5 @@
 <script lang="ts">
+  import type { Snippet } from 'svelte';
   import type { Stations } from '../station/stations.svelte';
   import StationList from './StationList.svelte';
 
@@ -8,8 +9,10 @@
     news: string;
     onstart: (slug: string) => void;
     onfile: (file: File | undefined) => void;
+    /** The question that needs no station. */
+    children: Snippet;
   }
-  let { stations, trouble, news, onstart, onfile }: Props = $props();
+  let { stations, trouble, news, onstart, onfile, children }: Props = $props();
   const STARTS = [
     ['empty', 'An empty station', 'Build your own run, part by part, from transmitter to antenna.'],
     [
@@ -31,45 +34,62 @@
   <p class="lead serif">Where the transmit power goes, from the transmitter to the antenna.</p>
   {#if trouble}<p class="fault" role="alert">{trouble}</p>{/if}
   {#if news}<p class="news" role="status">{news}</p>{/if}
-  <h2>Start from</h2>
-  <ul>
-    {#each STARTS as [slug, name, text] (slug)}
-      <li>
-        <button type="button" onclick={() => onstart(slug)}>{name}</button>
-        <p>{text}</p>
-      </li>
-    {/each}
-    <li>
-      <label>
-        A station file, or one with everything
-        <input
-          type="file"
-          accept=".json,.jsonl,application/json"
-          onchange={(event) => {
-            onfile(event.currentTarget.files?.[0]);
-            event.currentTarget.value = ''; // the same file may be chosen again, mended
-          }}
-        />
-      </label>
-      <p>One that was exported before. It can also be dropped anywhere on the page.</p>
-    </li>
-  </ul>
-  {#if stations.trouble}<p class="fault" role="alert">{stations.trouble}</p>{/if}
-  {#if stations.rows.length || stations.deleted.length}
-    <h2>Or go on with</h2>
-    <StationList {stations} />
-    <p class="everything">
-      <a href="/api/library/file" download>Everything as one file</a>
-      All stations with their history and sweeps, and your shelf: to lay by, or to take to another machine.
-    </p>
-  {/if}
+  <div class="door">
+    {@render children()}
+    <div>
+      {#if stations.trouble}<p class="fault" role="alert">{stations.trouble}</p>{/if}
+      {#if stations.rows.length || stations.deleted.length}
+        <h2>Go on with</h2>
+        <StationList {stations} />
+        <p class="everything">
+          <a href="/api/library/file" download>Everything as one file</a>
+          All stations with their history and sweeps, and your shelf: to lay by, or to take to another machine.
+        </p>
+      {/if}
+      <h2>{stations.rows.length ? 'Or start from' : 'Start from'}</h2>
+      <ul>
+        {#each STARTS as [slug, name, text] (slug)}
+          <li>
+            <button type="button" onclick={() => onstart(slug)}>{name}</button>
+            <p>{text}</p>
+          </li>
+        {/each}
+        <li>
+          <label>
+            A station file, or one with everything
+            <input
+              type="file"
+              accept=".json,.jsonl,application/json"
+              onchange={(event) => {
+                onfile(event.currentTarget.files?.[0]);
+                event.currentTarget.value = ''; // the same file may be chosen again, mended
+              }}
+            />
+          </label>
+          <p>One that was exported before. It can also be dropped anywhere on the page.</p>
+        </li>
+      </ul>
+    </div>
+  </div>
 </main>
 
 <style>
   main {
-    max-width: 46rem;
+    max-width: 80rem;
     margin: 0 auto;
-    padding: 3rem 1.4rem;
+    padding: 2rem 1.4rem;
+  }
+  .door {
+    display: grid;
+    grid-template-columns: minmax(0, 1fr) minmax(0, 22rem);
+    gap: 0 3rem;
+    margin-top: 1.6rem;
+  }
+  @media (max-width: 900px) {
+    .door {
+      grid-template-columns: minmax(0, 1fr);
+      row-gap: 2rem;
+    }
   }
   h1 {
     color: var(--conducted-ink);
@@ -79,8 +99,11 @@
     font-size: 1.3rem;
   }
   h2 {
-    margin-top: 2rem;
+    margin-bottom: 0.4rem;
     font-size: 1.1rem;
+  }
+  h2:not(:first-child) {
+    margin-top: 2rem;
   }
   li {
     border-top: 1px solid var(--hairline);

@@ -19,7 +19,7 @@ export class Router {
   shows(place: Place) {
     const address = addressOf(place);
     if (address === location.pathname + location.search) return;
-    if (isStep(this.place, place) && this.place !== 'first') history.pushState(null, '', address);
+    if (isStep(this.place, place)) history.pushState(null, '', address);
     else history.replaceState(null, '', address);
     this.place = place;
   }

@@ -1,0 +1,210 @@
+<script lang="ts">
+  import { untrack } from 'svelte';
+  import { api, type LossAnswer, type StationFile } from '../api/client';
+  import { Asking } from '../api/asking.svelte';
+  import type { Shelf } from '../shelf/shelf.svelte';
+  import { preferences } from '../station/preferences.svelte';
+  import PlainNumber from '../ui/PlainNumber.svelte';
+  import Trouble from '../ui/Trouble.svelte';
+  import { bodyOf, askedOf, NAMES, queryOf, type Asked } from './asked';
+  import Cautions from '../ledger/Cautions.svelte';
+  import LossOverBands from './LossOverBands.svelte';
+  import LossOverSwr from './LossOverSwr.svelte';
+  import LossTable from './LossTable.svelte';
+
+  interface Props {
+    shelf: Shelf;
+    /** The question of the address. */
+    query: string;
+    /** The question as it is now, for the address. */
+    onask: (query: string) => void;
+    onstation: (document: StationFile) => void;
+  }
+  let { shelf, query, onask, onstation }: Props = $props();
+  let asked = $state<Asked>(untrack(() => askedOf(query)));
+  const asking = new Asking<LossAnswer>(NAMES);
+  const answer = $derived(asking.answer);
+  const tuners = $derived(shelf.contents.parts.filter((one) => one.group === 'tuner'));
+  const ownLines = $derived(
+    shelf.contents.own.flatMap(({ title, part }) =>
+      'line' in part && typeof part.line === 'object' ? [{ title, value: JSON.stringify(part.line) }] : [],
+    ),
+  );
+  const band = $derived(answer?.bands.find((one) => String(one.mhz) === asked.mhz)?.name ?? '');
+
+  $effect(() => {
+    // An address that leads elsewhere, by the back button, is another question.
+    if (query && query !== untrack(() => queryOf(asked, preferences.system))) asked = askedOf(query);
+  });
+  $effect(() => {
+    const body = bodyOf(asked, preferences.system);
+    untrack(() => asking.ask(() => api.POST('/api/loss', { body })));
+  });
+
+  function set<K extends keyof Asked>(key: K, value: Asked[K]) {
+    asked[key] = value;
+    onask(queryOf(asked, preferences.system));
+  }
+</script>
+
+{#snippet lineChoice(key: 'line' | 'also' | 'third', label: string, none: string)}
+  <select aria-label={label} value={asked[key]} onchange={(e) => set(key, e.currentTarget.value)}>
+    {#if none}<option value="">{none}</option>{/if}
+    {#each ownLines as own (own.value)}<option value={own.value}>{own.title}</option>{/each}
+    {#each shelf.lines as line (line.slug)}<option value={line.slug}>{line.name}</option>{/each}
+  </select>
+{/snippet}
+
+<section aria-labelledby="ask-title" class:several={(answer?.lines.length ?? 1) > 1}>
+  <h2 id="ask-title">What does my line lose?</h2>
+  <form onsubmit={(event) => event.preventDefault()}>
+    <div class="row">
+      <span class="label">Feedline</span>{@render lineChoice('line', 'Feedline', '')}
+    </div>
+    <PlainNumber label="Length" value={asked.length} oninput={(typed) => set('length', typed)} />
+    <PlainNumber label="Frequency" value={asked.mhz} unit="MHz" oninput={(typed) => set('mhz', typed)} />
+    <PlainNumber label="SWR" value={asked.swr} oninput={(typed) => set('swr', typed)} />
+    <PlainNumber label="Power" value={asked.power} unit="W" oninput={(typed) => set('power', typed)} />
+    <details open={asked.at === 'radio' || [asked.tuner, asked.also, asked.r, asked.x].some(Boolean)}>
+      <summary>Where it was read, a tuner, another line, R and X</summary>
+      <label class="row"
+        ><span class="label">SWR read</span>
+        <select value={asked.at} onchange={(e) => set('at', e.currentTarget.value as Asked['at'])}>
+          <option value="antenna">at the antenna</option>
+          <option value="radio">at the radio, no tuner at work</option>
+        </select></label
+      >
+      <label class="row"
+        ><span class="label">Tuner</span>
+        <select value={asked.tuner} onchange={(e) => set('tuner', e.currentTarget.value)}>
+          <option value="">none</option>
+          {#each tuners as one (one.slug)}<option value={one.slug}>{one.title}</option>{/each}
+        </select></label
+      >
+      <label class="row"
+        ><span class="label">Band</span>
+        <select
+          value={band}
+          onchange={(e) => {
+            const found = answer?.bands.find((one) => one.name === e.currentTarget.value);
+            if (found) set('mhz', String(found.mhz));
+          }}
+        >
+          <option value="" disabled>by its frequency</option>
+          {#each answer?.bands ?? [] as one (one.name)}<option value={one.name}>{one.name}</option>{/each}
+        </select></label
+      >
+      <div class="row">
+        <span class="label">Beside it</span>{@render lineChoice('also', 'A second line', 'no other line')}
+      </div>
+      {#if asked.also}
+        <div class="row">
+          <span class="label">and</span>{@render lineChoice('third', 'A third line', 'no third line')}
+        </div>
+      {/if}
+      <PlainNumber label="R at the antenna" value={asked.r} unit="Ω" oninput={(typed) => set('r', typed)} />
+      <PlainNumber label="X at the antenna" value={asked.x} unit="Ω" oninput={(typed) => set('x', typed)} />
+      {#if asked.r.trim()}<p class="hint">R and X go before the SWR.</p>{/if}
+    </details>
+  </form>
+  {#if answer}
+    <div class="table">
+      <LossTable lines={answer.lines} />
+      <Cautions cautions={answer.lines.flatMap((line) => line.cautions)} />
+    </div>
+  {/if}
+  <div class="told">
+    <Trouble text={asking.trouble} />
+    {#if answer}
+      <div class:stale={asking.trouble !== ''} aria-live="polite">
+        {#each answer.lines as line, n (n)}
+          <p class="sentence serif" data-testid="loss-sentence">{line.sentence}</p>
+          {#if line.handbook_note}<p class="note">{line.handbook_note}</p>{/if}
+        {/each}
+      </div>
+      <p class="make">
+        {#each answer.lines as line, n (n)}
+          <button type="button" class="firm" onclick={() => onstation(line.station as StationFile)}
+            >Make it a station{answer.lines.length > 1 ? ` with ${line.name}` : ''}</button
+          >
+        {/each}
+      </p>
+      <LossOverSwr {answer} />
+      <LossOverBands {answer} />
+    {/if}
+  </div>
+</section>
+
+<style>
+  h2 {
+    grid-area: title;
+    font-size: 1.1rem;
+    margin-bottom: 0.4rem;
+  }
+  section {
+    display: grid;
+    grid-template: 'title title' auto 'form told' auto 'table told' 1fr / minmax(0, 21rem) minmax(0, 1fr);
+    gap: 0 2.2rem;
+  }
+  .several {
+    grid-template-areas: 'title title' 'form told' 'table table';
+  }
+  form {
+    grid-area: form;
+  }
+  .told {
+    grid-area: told;
+  }
+  .table {
+    grid-area: table;
+  }
+  @media (max-width: 1100px) {
+    section {
+      grid-template: 'title' auto 'form' auto 'told' auto 'table' auto / minmax(0, 1fr);
+    }
+  }
+  .row {
+    display: flex;
+    justify-content: space-between;
+    gap: 0.8rem;
+    padding: 0.25rem 0;
+    border-top: 1px solid var(--hairline);
+  }
+  .label,
+  summary,
+  .hint {
+    color: var(--ink-soft);
+  }
+  select {
+    background: none;
+    border-bottom: 1px solid var(--ink-soft);
+    color: var(--ink);
+    max-width: 12rem;
+    min-width: 0;
+  }
+  summary {
+    padding: 0.3rem 0;
+    border-top: 1px solid var(--hairline);
+    font-size: 13px;
+  }
+  .stale {
+    opacity: 0.55;
+  }
+  .sentence {
+    font-size: 1.2rem;
+    line-height: 1.35;
+    max-width: 40rem;
+    margin-bottom: 0.5rem;
+  }
+  .note {
+    color: var(--ink-soft);
+    max-width: 40rem;
+    margin-bottom: 0.5rem;
+  }
+  .make {
+    display: flex;
+    flex-wrap: wrap;
+    gap: 0.6rem;
+    margin: 0.8rem 0 1.2rem;
+  }
+</style>

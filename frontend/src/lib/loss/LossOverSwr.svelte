@@ -1,0 +1,107 @@
+<script lang="ts">
+  import { scaleLog } from 'd3-scale';
+  import type { LossAnswer } from '../api/client';
+  import { pathOf, upright } from '../charts/axes';
+  import Foot from '../charts/Foot.svelte';
+  import Levels from '../charts/Levels.svelte';
+  import Picture from '../charts/Picture.svelte';
+  import { decibels, highest, lowest, middle, shown, swr, watts } from '../figures';
+  import { strokeOf } from './marks';
+
+  /** Loss of the line over the SWR at the antenna: as an interval over the phases, the handbook beside it. */
+  let { answer }: { answer: LossAnswer } = $props();
+  const top = $derived(
+    Math.max(1, ...answer.lines.flatMap((line) => line.over_swr.map((one) => highest(one.loss_db) ?? 0))),
+  );
+  const TICKS = [1, 1.5, 2, 3, 5, 10, 20];
+</script>
+
+<Picture label="Loss of the line in decibels, over the SWR at the antenna" height={240}>
+  {#snippet drawing(box)}
+    {@const x = scaleLog([1, 20], [box.left, box.right - 46])}
+    {@const y = upright(0, top * 1.05, box)}
+    <Levels {box} levels={y.ticks(5).map((db) => ({ at: y(db), name: String(db) }))} />
+    <text x={4} y={box.top + 4}>dB</text>
+    <Foot {box} ticks={TICKS.map((one) => ({ at: x(one), name: String(one) }))} unit="SWR" />
+    {#each answer.lines as line, n (n)}
+      {@const stroke = strokeOf(n)}
+      {@const xs = answer.ratios.map((ratio) => x(ratio))}
+      {@const low = line.over_swr.map((one) => y(lowest(one.loss_db) ?? top))}
+      {@const high = line.over_swr.map((one) => y(highest(one.loss_db) ?? top))}
+      <path
+        d="{pathOf(xs, low)}L{pathOf([...xs].reverse(), [...high].reverse()).slice(1)}Z"
+        fill={stroke.colour}
+        opacity="0.18"
+      />
+      <path
+        d={pathOf(
+          xs,
+          line.over_swr.map((one) => y(middle(one.loss_db) ?? top)),
+        )}
+        fill="none"
+        stroke={stroke.colour}
+        stroke-dasharray={stroke.dash}
+        stroke-width="2"
+      />
+      {#each line.over_swr as one, k (k)}
+        {@const says = middle(one.handbook_extra_db)}
+        {#if says !== null}<path
+            d="M{(xs[k] ?? 0) - 3} {y(one.matched_db + says)}h6m-3 -3v6"
+            stroke={stroke.colour}
+            fill="none"
+          />{/if}
+      {/each}
+      {@const ratio = middle(line.swr_antenna)}
+      {#if ratio !== null && ratio <= 20}
+        <circle
+          cx={x(ratio)}
+          cy={y(middle(line.loss_db) ?? top)}
+          r="5"
+          fill="var(--paper)"
+          stroke={stroke.colour}
+          stroke-width="2"
+        />
+      {/if}
+    {/each}
+  {/snippet}
+  {#snippet legend()}
+    {#each answer.lines as line, n (n)}
+      {@const stroke = strokeOf(n)}
+      <span
+        ><svg width="26" height="8" aria-hidden="true"
+          ><path d="M1 4H25" stroke={stroke.colour} stroke-dasharray={stroke.dash} stroke-width="2" /></svg
+        >
+        {line.name}</span
+      >
+    {/each}
+    <span>dB; shaded: by the unknown phase</span><span>+ the handbook</span><span>○ the question</span>
+  {/snippet}
+  {#snippet table()}
+    {#each answer.lines as line, n (n)}
+      <table class="plain figures">
+        <caption>{line.name}</caption>
+        <thead>
+          <tr
+            ><th scope="col">SWR at the antenna</th><th scope="col">at the radio’s end</th><th scope="col"
+              >line loss, dB</th
+            ><th scope="col">additional, dB</th><th scope="col">handbook, dB</th><th scope="col">W arrive</th
+            ><th scope="col">S-units</th></tr
+          >
+        </thead>
+        <tbody>
+          {#each line.over_swr as one, k (k)}
+            <tr>
+              <th scope="row">{swr(answer.ratios[k] ?? null)}</th>
+              <td>{shown(one.swr_radio, swr)}</td>
+              <td>{shown(one.loss_db, decibels)}</td>
+              <td>{shown(one.extra_db, decibels)}</td>
+              <td>{shown(one.handbook_extra_db, decibels)}</td>
+              <td>{shown(one.radiated_w, watts)}</td>
+              <td>{shown(one.s_units, decibels)}</td>
+            </tr>
+          {/each}
+        </tbody>
+      </table>
+    {/each}
+  {/snippet}
+</Picture>

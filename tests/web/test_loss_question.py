@@ -1,0 +1,67 @@
+"""The first question over the API and on the command line: answers as promised, refusals at their place."""
+
+import json
+
+import pytest
+
+from tests.web.test_stations_api import send
+from tithe.site.cli import main
+
+pytestmark = pytest.mark.django_db
+ASKED = {"lines": ["rg-58", "rg-213"], "length_m": 30, "mhz": 14.2, "swr": 3}
+
+
+def test_two_lines_side_by_side_with_both_pictures(client):
+    answer = send(client, "post", "/api/loss", ASKED).json()
+    assert [line["name"] for line in answer["lines"]] == ["RG-58C/U", "RG-213/U"]
+    first, second = answer["lines"]
+    assert len(first["over_swr"]) == len(answer["ratios"])
+    assert [band["name"] for band in answer["bands"]][:2] == ["80 m", "60 m"]
+    assert len(first["over_bands"]) == len(answer["bands"])
+    assert first["loss_db"]["min"] > second["loss_db"]["max"]
+
+
+def test_what_it_makes_is_a_station_that_is_kept_and_solved(client):
+    answer = send(client, "post", "/api/loss", {**ASKED, "tuner": "own-3"}).json()
+    document = answer["lines"][1]["station"]
+    kept = send(client, "post", "/api/stations", document)
+    assert kept.status_code == 201
+    solved = send(client, "post", "/api/solve", {"document": document, "mhz": 14.2}).json()
+    radiated = solved["here"]["result"]["total"]["radiated_w"]
+    assert radiated["median"] == answer["lines"][1]["radiated_w"]["median"]
+
+
+@pytest.mark.parametrize(
+    ("change", "place", "rule"),
+    [
+        ({"swr": 0.5}, "swr", "must be 1 or more"),
+        ({"swr": "three"}, "swr", "must be a number (it is 'three')"),
+        ({"lines": ["rg-99"]}, "lines", "is not on the shelf"),
+        ({"lines": []}, "lines", ""),
+        ({"lines": ["rg-58"] * 4}, "lines", ""),
+        ({"length_m": 0}, "length_m", "must be above 0"),
+        ({"length_m": 30_000, "mhz": 400}, "length_m", "no power would arrive"),
+        ({"swr": 30, "read_at": "radio"}, "swr", "contradicts the run"),
+        ({"tuner": "huge"}, "tuner", "must be one of"),
+        ({"power_w": 1e300}, "power_w", ""),
+        ({"r_ohm": -3}, "r_ohm", "must be 0 or more"),
+        ({"mhz": 0}, "mhz", "must be above 0"),
+    ],
+)
+def test_a_question_that_cannot_be_answered_is_refused_at_its_place(client, change, place, rule):
+    response = send(client, "post", "/api/loss", ASKED | change)
+    assert response.status_code == 422
+    error = response.json()["errors"][0]
+    assert error["place"] == place
+    assert rule in error["rule"]
+
+
+def test_the_command_says_it_and_prints_the_same_as_the_api(client, capsys):
+    assert main(["loss", "rg-58", "30", "--mhz", "14.2", "--swr", "3", "--beside", "rg-213", "--json"]) == 0
+    assert json.loads(capsys.readouterr().out) == send(client, "post", "/api/loss", ASKED).json()
+    assert main(["loss", "rg-58", "6", "--mhz", "3.65", "--r", "5", "--tuner", "t-wide"]) == 0
+    said = capsys.readouterr().out
+    assert "of 100 W arrive at the antenna. 6 m of RG-58C/U take 0.16 dB when matched" in said
+    assert "ends in a low impedance" in said
+    assert main(["loss", "rg-58", "30", "--mhz", "14.2", "--swr", "0.2"]) == 2
+    assert capsys.readouterr().err == "swr: must be 1 or more (it is 0.2)\n"

@@ -1,0 +1,31 @@
+"""One SWR after another at the same frequency: what a picture over SWR is computed from."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+import numpy as np
+
+from tithe.core.antenna.swr_only import SwrAntenna
+from tithe.core.arrays import Real
+from tithe.core.reflection import rho_of_swr
+
+
+@dataclass(frozen=True)
+class SwrRange(SwrAntenna):
+    """``ratios`` (F,): the SWR at the feedpoint in each of F columns, whose frequencies are alike."""
+
+    ratios: tuple[float, ...] = ()
+
+    def rho(self, freq_hz: Real) -> Real:
+        """|Γ| of each column, shape ``(F,)``."""
+        return np.asarray(rho_of_swr(np.array(self.ratios)))
+
+
+def swr_range(freq_hz: float, ratios: tuple[float, ...]) -> SwrRange:
+    """An antenna for columns of one frequency (Hz). Raises `InputError` for an SWR below 1.
+
+    >>> swr_range(7e6, (1.0, 3.0)).rho(np.array([7e6, 7e6])).tolist()
+    [0.0, 0.5]
+    """
+    return SwrRange(points=tuple((freq_hz * (1 + n), one) for n, one in enumerate(ratios)), ratios=ratios)

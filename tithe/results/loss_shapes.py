@@ -1,0 +1,64 @@
+"""What the first question is answered with: `POST /loss`, `tithe loss --json`.
+
+Figures that depend on an unknown phase are spans; infinite ones are null.
+"""
+
+from __future__ import annotations
+
+from typing import TYPE_CHECKING, Any
+
+from typing_extensions import TypedDict
+
+from tithe.document.station import StationFile
+from tithe.results.budget_shapes import CautionResult, Figure
+
+if TYPE_CHECKING:  # as the file writes it
+    StationJson = dict[str, Any]
+else:
+    StationJson = StationFile
+
+
+class LossFigures(TypedDict):
+    """One line at one mismatch: losses (dB) of the line, the SWR at both its ends, and what is radiated."""
+
+    matched_db: float
+    extra_db: Figure
+    handbook_extra_db: Figure
+    loss_db: Figure
+    swr_antenna: Figure
+    swr_radio: Figure
+    radiated_w: Figure
+    s_units: Figure
+
+
+class LineAnswer(LossFigures):
+    """One line: its sentence, what it bears (W), what the radio does not send, and the same over SWR and over
+    bands; ``station``: the station that was solved."""
+
+    name: str
+    sentence: str
+    total_db: Figure
+    not_sent_w: Figure
+    tuner_w: Figure
+    limit_w: Figure
+    handbook_note: str
+    cautions: list[CautionResult]
+    over_swr: list[LossFigures]
+    over_bands: list[LossFigures]
+    station: StationJson
+
+
+class BandPoint(TypedDict):
+    """A band at its middle."""
+
+    name: str
+    mhz: float
+
+
+class LossAnswer(TypedDict):
+    """All lines asked about; ``ratios``: the SWRs at the antenna of ``over_swr``; ``band_swr``: the one at
+    the antenna of ``over_bands`` (null: infinite)."""
+
+    ratios: list[float]
+    bands: list[BandPoint]
+    lines: list[LineAnswer]
