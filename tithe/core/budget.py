@@ -11,6 +11,7 @@ from __future__ import annotations
 from collections.abc import Callable
 from dataclasses import dataclass
 from functools import cached_property, partial
+from math import prod
 from typing import Protocol, cast
 
 import numpy as np
@@ -168,19 +169,22 @@ class Budget:
         return loss_db(np.full(self.radiated_w.shape, self.station.transmitter.power_w), self.radiated_w)
 
     @property
+    def rho_counted(self) -> Real:
+        """|Γ| of the antenna against the reference as the run's transformers show it there."""
+        turned = prod(stage.part.impedance_ratio for stage in self.stages if not stage.part.bypassed)
+        r0 = self.station.transmitter.reference_ohm * turned
+        return np.minimum(np.abs(self.antenna.gamma(r0)), 1.0)
+
+    @property
     def counted(self) -> Counted:
         """The three ways of counting."""
         handbook = np.zeros(self.radiated_w.shape)
-        turned = 1.0
         for stage in self.stages:
             if stage.part.bypassed:
                 continue
             along = stage.along
             handbook = handbook + (along.handbook_db if along else stage.part.matched_db(self.freq_hz))
-            turned *= stage.part.impedance_ratio
-        r0 = self.station.transmitter.reference_ohm * turned
-        rho = np.minimum(np.abs(self.antenna.gamma(r0)), 1.0)
-        return Counted(mismatch_loss_db(rho), handbook, self.total_db)
+        return Counted(mismatch_loss_db(self.rho_counted), handbook, self.total_db)
 
 
 _MOST = 1e30

@@ -11,7 +11,7 @@ from collections.abc import Iterable
 from tithe.core.cautions import Caution
 from tithe.core.errors import InputError
 from tithe.core.message import Message
-from tithe.text import cautions, choose, loss, rules, sweeps, verdict
+from tithe.text import cautions, choose, loss, rules, sweeps, verdict, workings
 from tithe.text.template import Words, joined, merged
 
 TEMPLATES = merged(
@@ -22,6 +22,7 @@ TEMPLATES = merged(
     choose.CHOICES,
     sweeps.SWEEPS,
     loss.LOSSES,
+    workings.WORKINGS,
 )
 """By code."""
 

@@ -59,6 +59,7 @@ RULES = {
     "rule.no-knob": "is no knob of this network; it has {allowed:comma}",
     "rule.two-frequencies": "must cover two different frequencies or more",
     "rule.not-a-line": "must be a line of the shelf, or an object of figures",
+    "rule.no-such-figure": "is no figure of this answer",
     "rule.no-such-line": "{value!r} is not on the shelf; there are {allowed:comma}",
     "rule.loses-everything": (
         "makes the run lose more than {most_db:g} dB when matched; no power would arrive"

@@ -270,7 +270,7 @@ class LineDetails(Details):
         gap = np.abs(np.where(known, loss_db, 0.0) - np.where(known, self.handbook_db, 0.0))
         far = gap > HANDBOOK_GAP_DB
         apart = np.asarray(far.reshape(-1, count).any(axis=0))
-        gamma, _ = self._constants
+        gamma, _ = self.constants
         short = np.asarray(gamma.imag * self.part.length_m < np.pi / 2)
         end = self.load.shape
         into_low = np.abs(end.v) < self.part.line.r0_ohm * np.abs(end.i)
@@ -281,20 +281,20 @@ class LineDetails(Details):
         ]
 
     @cached_property
-    def _constants(self) -> tuple[Complex, Complex]:
+    def constants(self) -> tuple[Complex, Complex]:
         """γ (1/m) and Z₀ (Ω)."""
         return constants(self.part.line, self.freq_hz)
 
     @cached_property
-    def _waves(self) -> tuple[Complex, Complex, Complex, Complex]:
+    def waves(self) -> tuple[Complex, Complex, Complex, Complex]:
         """γ, Z₀, and both waves at the radio's end, to the phasors' own scale."""
-        gamma, z0 = self._constants
+        gamma, z0 = self.constants
         near = self.source.shape
         return gamma, z0, (near.v + z0 * near.i) / 2, (near.v - z0 * near.i) / 2
 
     def at(self, x_m: Real) -> Powered:
         """V and I at distances ``x_m`` that broadcast against ``(..., F)``."""
-        gamma, z0, forward, backward = self._waves
+        gamma, z0, forward, backward = self.waves
         out, back = forward * np.exp(-gamma * x_m), backward * np.exp(gamma * x_m)
         return Powered(Port(out + back, (out - back) / z0), self.source.amplitude)
 
@@ -304,7 +304,7 @@ class LineDetails(Details):
         |V|² is the sum of both waves' squares and their ripple.
         """
         one = LineDetails(self.part, self.freq_hz[k : k + 1], self.source.at(k), self.load.at(k))
-        gamma, _, forward, backward = one._waves
+        gamma, _, forward, backward = one.waves
         ripple = 2 * backward * forward.conj()
         turn, fade = 2 * gamma.imag * x_m, np.exp(-2 * gamma.real * x_m)
         waves = (np.abs(forward) ** 2, np.abs(backward) ** 2, ripple.real, -ripple.imag)
@@ -314,7 +314,7 @@ class LineDetails(Details):
     def _highest(self, sign: float) -> tuple[Real, Real]:
         """Largest |forward·e^(−γx) + sign·backward·e^(γx)| on the line, to the phasors' own scale, and its
         x."""
-        gamma, _, forward, backward = self._waves
+        gamma, _, forward, backward = self.waves
         cross = 2 * sign * backward * forward.conj()  # times e^(2jβx): its real part is the ripple
         waves = (np.abs(forward) ** 2, np.abs(backward) ** 2, cross)
         columns = (*waves, gamma.real, gamma.imag, float(self.part.length_m))
@@ -337,13 +337,13 @@ class LineDetails(Details):
     @cached_property
     def _crest(self) -> tuple[Real, Real]:
         """Highest rms current to the phasors' own scale, and where it stands."""
-        _, z0, _, _ = self._waves
+        _, z0, _, _ = self.waves
         rms, x = self._highest(-1.0)
         return rms / np.abs(z0), x
 
     def lossless_swr_in(self, reference_ohm: float) -> Real:
         """The SWR that the same line would show at its near end if it lost nothing."""
-        gamma, _ = self._constants
+        gamma, _ = self.constants
         turn, r0, end = gamma.imag * self.part.length_m, self.part.line.r0_ohm, self.load.shape
         near = Port(
             np.cos(turn) * end.v + 1j * r0 * np.sin(turn) * end.i,
@@ -354,7 +354,7 @@ class LineDetails(Details):
     @cached_property
     def _bounds(self) -> tuple[Real, Real]:
         """What the crests of volts and amps (rms) surely do not exceed: both waves in step, where larger."""
-        gamma, z0, forward, backward = self._waves
+        gamma, z0, forward, backward = self.waves
         grown = np.exp(gamma.real * self.part.length_m)
         bound = np.maximum(
             np.abs(forward) + np.abs(backward), np.abs(forward) / grown + np.abs(backward) * grown

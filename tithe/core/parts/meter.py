@@ -92,6 +92,23 @@ class Meter(InsertionLoss):
         """Nothing, or the meter's own insertion loss."""
         return attenuator(freq_hz, self.loss_db, self.reference_ohm, self.series_share)
 
+    @property
+    def leak(self) -> float:
+        """Share of each wave's amplitude that leaks into the other's port."""
+        return 0.0 if self.directivity_db is None else float(10 ** (-self.directivity_db / 20))
+
+    @property
+    def slack_w(self) -> float:
+        """The scale's error, W."""
+        if self.accuracy_pct is None or self.full_scale_w is None:
+            return 0.0
+        return self.accuracy_pct / 100 * self.full_scale_w
+
+    def shares(self, emission: Emission) -> tuple[float, float, float]:
+        """Shown over peak power: least, usual and most."""
+        speech = emission == "speech" and self.mode == "average"
+        return SPEECH_SHARE if speech else (1.0, 1.0, 1.0)
+
     def details(self, at: UnderPower) -> Reading:
         """The reading at its input."""
         return self.read(at.source, at.emission)
@@ -105,13 +122,8 @@ class Meter(InsertionLoss):
         forward = np.abs(port.v + r0 * port.i) ** 2 / (4 * r0)
         reflected = np.abs(port.v - r0 * port.i) ** 2 / (4 * r0)
         rho = np.abs(port.gamma(r0))
-        leak = 0.0 if self.directivity_db is None else 10 ** (-self.directivity_db / 20)
-        slack = 0.0
-        if self.accuracy_pct is not None and self.full_scale_w is not None:
-            slack = self.accuracy_pct / 100 * self.full_scale_w
-        low_share, share, high_share = (1.0, 1.0, 1.0)
-        if emission == "speech" and self.mode == "average":
-            low_share, share, high_share = SPEECH_SHARE
+        leak, slack = self.leak, self.slack_w
+        low_share, share, high_share = self.shares(emission)
 
         def read(wave: Real, nearest: Real, farthest: Real, least: float, most: float) -> Interval:
             low = np.maximum(least * wave * nearest**2 - slack, 0.0)

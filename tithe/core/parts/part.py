@@ -8,7 +8,7 @@ details. A new kind is a frozen dataclass in this folder that inherits `Part`; n
 from __future__ import annotations
 
 from abc import ABC, abstractmethod
-from collections.abc import Callable
+from collections.abc import Callable, Mapping
 from dataclasses import replace
 from typing import TYPE_CHECKING, ClassVar, NamedTuple, Self
 
@@ -22,6 +22,7 @@ if TYPE_CHECKING:
     from tithe.core.parts.line import Line, LineDetails, LineType
     from tithe.core.parts.meter import Reading
     from tithe.core.parts.tuner.lack import Lack
+    from tithe.core.parts.tuner.ladder import ElementLoad
     from tithe.core.transmitter import Emission
 
 PASSIVE_S = 0.3e-6
@@ -77,6 +78,25 @@ class TunerTold(Details):
     @abstractmethod
     def limit_w(self) -> Real:
         """Power into the tuner at which it reaches a rating; inf where none is stated."""
+
+    @property
+    def loads(self) -> Mapping[str, ElementLoad]:
+        """What each element bears, by its knob's name; of a tuner known by its sheet none."""
+        return {}
+
+    @property
+    def knobs(self) -> Mapping[str, Real]:
+        """Where each knob stands, F or H; of a tuner known by its sheet none."""
+        return {}
+
+    @property
+    def sheet(self) -> Mapping[str, Real | float] | None:
+        """What a tuner's sheet says, by the symbols of its working; None of a tuner of elements."""
+        return None
+
+    def element(self, knob: str) -> tuple[Real, Real]:
+        """|X| (Ω) and Q of an element. Raises KeyError where there is none."""
+        raise KeyError(knob)
 
     @property
     def setting(self) -> TunerTold:

@@ -33,11 +33,13 @@ _CLEAR_OF_NOISE = 6.0
 
 @dataclass(frozen=True)
 class Resonance:
-    """A zero of reactance: ``series`` where X rises through it, ``parallel`` where it falls."""
+    """A zero of reactance: ``series`` where X rises through it, ``parallel`` where it falls; |dZ/df| in
+    Ω/Hz."""
 
     freq_hz: float
     r_ohm: float
     q: float
+    slope_ohm_per_hz: float
     kind: Literal["series", "parallel"]
 
 
@@ -200,7 +202,7 @@ def _resonance(sweep: Sweep, gamma: Complex, a: int, b: int, noise: Real) -> Res
         return None
     slope = 2 * REFERENCE_OHM * curve.slope_per_hz(f) / (1 - value) ** 2
     rising = gamma[b].imag > gamma[a].imag
-    return Resonance(f, r, abs(slope) * f / (2 * r), "series" if rising else "parallel")
+    return Resonance(f, r, abs(slope) * f / (2 * r), float(abs(slope)), "series" if rising else "parallel")
 
 
 def _own(crossings: list[Resonance], sweep: Sweep, k: int, depth: float) -> Resonance | None:

@@ -32,12 +32,14 @@ from tithe.core.choose import (
 from tithe.core.cost import Pause, go_on, refuse_beyond
 from tithe.core.errors import require
 from tithe.core.sweep import move, without_phase
+from tithe.core.working import working_of_candidate
 from tithe.document.antenna import SwrAntennaModel
 from tithe.document.choice import Choice, read
 from tithe.document.station import StationFile
 from tithe.document.station_file import to_chain
-from tithe.results import choose_json
+from tithe.results import choose_json, working_json
 from tithe.results import choose_shapes as s
+from tithe.results.working_shapes import WorkingOut
 from tithe.web.choose.own_lines import own_lines
 from tithe.web.stations import comparison
 
@@ -101,6 +103,14 @@ def sure_steps(asked: Asked, pause: Pause = go_on) -> Iterator[s.SureLine]:
         found.append(doubt)
         yield {"done": len(found), "of": count}
     yield {"sure": choose_json.sureness(asked.choice, found)}
+
+
+def working(asked: Asked, id: str, figure: str, pause: Pause = go_on) -> WorkingOut:
+    """How a figure of one candidate comes about."""
+    asked.candidate(id)
+    ranking = choose_json.ranked(asked.choice, asked.grid(pause))
+    n = next(n for n, one in enumerate(ranking.grid.candidates) if one.id == id)
+    return working_json.working(working_of_candidate(ranking, n, figure), 0)
 
 
 def loss_map(document: StationFile, id: str) -> s.LossMap:

@@ -9,6 +9,7 @@ from django.http import HttpRequest, HttpResponse
 from ninja import Router
 
 from tithe.results import choose_shapes as s
+from tithe.results.working_shapes import WorkingOut
 from tithe.web.choose import answers, requests
 from tithe.web.http import Refusals, plain_json, stream
 from tithe.web.slot import HEAVY_S, slot
@@ -48,6 +49,14 @@ def lengths(request: HttpRequest, body: requests.LengthsRequest) -> Any:
     """Which lengths of the present run put every band inside the tuner's reach."""
     with slot(request, HEAVY_S) as pause:
         return plain_json(answers.lengths(body.document, body.low_m, body.high_m, body.step_m, pause))
+
+
+@router.post("/choose/working", response={200: WorkingOut, 422: Refusals, 503: Refusals})
+def show_working(request: HttpRequest, body: requests.CandidateWorkingRequest) -> Any:
+    """How one figure of a candidate comes about."""
+    asked = answers.Asked(body.document)
+    with slot(request, asked.cost_s()) as pause:
+        return plain_json(answers.working(asked, body.id, body.figure, pause))
 
 
 @router.post("/choose/look", response={200: s.CandidateLook, 422: Refusals, 503: Refusals})

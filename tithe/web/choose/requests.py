@@ -23,6 +23,12 @@ class CandidateRequest(ChooseRequest):
     id: Name
 
 
+class CandidateWorkingRequest(CandidateRequest):
+    """``figure``: its path in the candidate, such as ``cells[2].regret_db``."""
+
+    figure: Annotated[str, Field(max_length=80)]
+
+
 class CandidateLookRequest(CandidateRequest):
     """At a frequency."""
 

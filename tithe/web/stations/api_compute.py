@@ -5,14 +5,19 @@ from __future__ import annotations
 from functools import partial
 from typing import Annotated, Any
 
+import numpy as np
 from django.http import HttpRequest, HttpResponse
 from ninja import Router, Schema
 from pydantic import Field
 
-from tithe.core.cost import refuse_beyond
+from tithe.core.budget import solve
+from tithe.core.cost import Pause, refuse_beyond
+from tithe.core.working import working_of
 from tithe.document.station import StationFile
 from tithe.document.station_file import to_arrangement
+from tithe.results import working_json
 from tithe.results.budget_shapes import Answer, BandLedger, Comparison
+from tithe.results.working_shapes import WorkingOut
 from tithe.web.http import Refusals, computed
 from tithe.web.slot import slot
 from tithe.web.stations import answer, comparison, ledgers
@@ -47,6 +52,24 @@ def solve_station(request: HttpRequest, body: SolveRequest) -> Any:
     return computed(
         request, answer.cost_s(station), "smaller-station", partial(answer.compose, station, body.mhz)
     )
+
+
+class WorkingRequest(SolveRequest):
+    """``figure``: its path in the answer's ``result``, such as ``stages[3].loss_db``."""
+
+    figure: Annotated[str, Field(max_length=80)]
+
+
+@router.post("/working", response={200: WorkingOut, 422: Refusals, 503: Refusals})
+def show_working(request: HttpRequest, body: WorkingRequest) -> Any:
+    """How one figure of the ledger comes about, with the core's figures in its formulas."""
+    station = body.document.to_core()
+
+    def job(pause: Pause) -> WorkingOut:
+        budget = solve(station, np.array([body.mhz * 1e6]), pause=pause)
+        return working_json.working(working_of(budget, body.figure), 0)
+
+    return computed(request, answer.cost_s(station), "smaller-station", job)
 
 
 @router.post("/compare", response={200: Comparison, 422: Refusals, 503: Refusals})

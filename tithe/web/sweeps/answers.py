@@ -22,12 +22,15 @@ from tithe.core.sweep import (
     judge,
     judge_radials,
     learned,
+    read_band,
 )
+from tithe.core.working import working_of_sweep
 from tithe.document.station import BandModel
 from tithe.document.work import TrimModel
 from tithe.files import sweep_file
-from tithe.results import sweep_json
+from tithe.results import sweep_json, working_json
 from tithe.results import sweep_shapes as s
+from tithe.results.working_shapes import WorkingOut
 from tithe.text import say
 from tithe.web.sweeps.models import KeptSweep
 from tithe.web.sweeps.requests import Window
@@ -90,6 +93,15 @@ def look(
             for other in paused(under, pause)
         ],
     }
+
+
+def working(
+    kept: KeptSweep, shown: int | None, bands: Sequence[BandModel], comfort_swr: float, figure: str
+) -> WorkingOut:
+    """How a figure of a sweep's reading at a joint comes about."""
+    sweep = moved(kept, kept.joint if shown is None else shown).sweep
+    read = [read_band(sweep, band.to_core(), comfort_swr) for band in bands]
+    return working_json.working(working_of_sweep(features(sweep, comfort_swr), read, figure), 0)
 
 
 def _flattery(kept: KeptSweep, shown: int, found: Features) -> Told:

@@ -16,6 +16,7 @@ from tithe.document.station_file import to_chain
 from tithe.document.work import SweepModel
 from tithe.files import sweep_csv, sweep_file
 from tithe.results import sweep_shapes as shapes
+from tithe.results.working_shapes import WorkingOut
 from tithe.web.http import NotKeptError, Refusals, TextFile, download, plain_json
 from tithe.web.slot import slot
 from tithe.web.stations import services as stations
@@ -116,6 +117,14 @@ def look(request: HttpRequest, pk: int, body: s.LookRequest) -> Any:
     with slot(request, answers.cost_s(kept, *under)) as pause:
         found = answers.look(kept, body.shown, body.bands, body.comfort_swr, body.window, under, pause)
     return plain_json(found)
+
+
+@router.post("/sweeps/{pk}/working", response={200: WorkingOut, 404: Refusals, 422: Refusals})
+def show_working(request: HttpRequest, pk: int, body: s.WorkingRequest) -> Any:
+    """How one figure read off a sweep comes about."""
+    kept = _kept(pk)
+    with slot(request, answers.cost_s(kept)):
+        return plain_json(answers.working(kept, body.shown, body.bands, body.comfort_swr, body.figure))
 
 
 @router.post(

@@ -99,6 +99,12 @@ class LookRequest(Schema):
     over: Annotated[list[int], Field(max_length=12)] = Field(default_factory=list)
 
 
+class WorkingRequest(LookRequest):
+    """``figure``: its path in the look's ``reading``, such as ``dips[0].resonance.q``."""
+
+    figure: Annotated[str, Field(max_length=80)]
+
+
 class SimulateRequest(Schema):
     """The station to measure, where, and with what instrument."""
 

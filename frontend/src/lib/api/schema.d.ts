@@ -256,6 +256,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/working": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Show Working
+         * @description How one figure of the ledger comes about, with the core's figures in its formulas.
+         */
+        post: operations["tithe_web_stations_api_compute_show_working"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/compare": {
         parameters: {
             query?: never;
@@ -520,6 +540,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/sweeps/{pk}/working": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Show Working
+         * @description How one figure read off a sweep comes about.
+         */
+        post: operations["tithe_web_sweeps_api_show_working"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/sweeps/{pk}/antenna": {
         parameters: {
             query?: never;
@@ -714,6 +754,26 @@ export interface paths {
          * @description Which lengths of the present run put every band inside the tuner's reach.
          */
         post: operations["tithe_web_choose_api_lengths"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/choose/working": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Show Working
+         * @description How one figure of a candidate comes about.
+         */
+        post: operations["tithe_web_choose_api_show_working"];
         delete?: never;
         options?: never;
         head?: never;
@@ -2199,6 +2259,87 @@ export interface components {
             mhz: number;
         };
         /**
+         * Filled
+         * @description A formula with the figures in it; ``which`` of an unknown phase's cases ("": it is known).
+         */
+        Filled: {
+            /**
+             * Which
+             * @enum {string}
+             */
+            which: "" | "least" | "middle" | "most";
+            /** Numbers */
+            numbers: string;
+        };
+        /**
+         * Line
+         * @description A step: its formula, and the same filled in.
+         */
+        Line: {
+            /** Formula */
+            formula: string;
+            /** Filled */
+            filled: components["schemas"]["Filled"][];
+        };
+        /**
+         * TermOut
+         * @description A symbol, what it means, and its figure in each case with its unit.
+         */
+        TermOut: {
+            /** Symbol */
+            symbol: string;
+            /** Meaning */
+            meaning: string;
+            /** Figures */
+            figures: string[];
+            /** Unit */
+            unit: string;
+        };
+        /**
+         * WorkingOut
+         * @description How a figure comes about: the rule, its steps, what is in them, what it assumes and where it holds.
+         */
+        WorkingOut: {
+            /** Title */
+            title: string;
+            /** Cases */
+            cases: ("" | "least" | "middle" | "most")[];
+            /** Values */
+            values: (number | null)[];
+            /** Lines */
+            lines: components["schemas"]["Line"][];
+            /** Terms */
+            terms: components["schemas"]["TermOut"][];
+            /** Assumes */
+            assumes: string;
+            /** Holds */
+            holds: string;
+            /** Source */
+            source: string;
+            /** Short Cut */
+            short_cut: string;
+        };
+        /**
+         * WorkingRequest
+         * @description ``figure``: its path in the look's ``reading``, such as ``dips[0].resonance.q``.
+         */
+        WorkingRequest: {
+            /** Shown */
+            shown?: number | null;
+            /** Bands */
+            bands?: components["schemas"]["BandModel"][];
+            /**
+             * Comfort Swr
+             * @default 2
+             */
+            comfort_swr: number;
+            window?: components["schemas"]["Window"] | null;
+            /** Over */
+            over?: number[];
+            /** Figure */
+            figure: string;
+        };
+        /**
          * ComparedBand
          * @description One band of two arrangements; gains are those of changing over (null: one of them radiates nothing).
          */
@@ -2318,8 +2459,8 @@ export interface components {
         };
         /**
          * LossAnswer
-         * @description All lines asked about; ``ratios``: the SWRs at the antenna of ``over_swr``; ``band_swr``: the one at the
-         *     antenna of ``over_bands`` (null: infinite).
+         * @description All lines asked about; ``ratios``: the SWRs at the antenna of ``over_swr``; ``band_swr``: the one at
+         *     the antenna of ``over_bands`` (null: infinite).
          */
         LossAnswer: {
             /** Ratios */
@@ -2353,7 +2494,8 @@ export interface components {
         };
         /**
          * LossQuestion
-         * @description ``lines``: up to three, laid side by side. ``tuner``: a tuner of the shelf at the radio, or "" for none.
+         * @description ``lines``: up to three, laid side by side. ``tuner``: a tuner of the shelf at the radio, or "" for
+         *     none.
          *
          *     The load is ``swr``, read at the antenna or at the radio (no tuner at work), or ``r_ohm`` and ``x_ohm`` at
          *     the antenna, which go before it.
@@ -3355,6 +3497,17 @@ export interface components {
             step_m: number;
         };
         /**
+         * CandidateWorkingRequest
+         * @description ``figure``: its path in the candidate, such as ``cells[2].regret_db``.
+         */
+        CandidateWorkingRequest: {
+            document: components["schemas"]["StationFile"];
+            /** Id */
+            id: string;
+            /** Figure */
+            figure: string;
+        };
+        /**
          * CandidateLook
          * @description A candidate beside what stands now, with its run and antenna for adopting it.
          */
@@ -3870,6 +4023,48 @@ export interface operations {
             };
         };
     };
+    tithe_web_stations_api_compute_show_working: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["WorkingRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WorkingOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+        };
+    };
     tithe_web_stations_api_compute_compare_arrangements: {
         parameters: {
             query?: never;
@@ -4342,6 +4537,50 @@ export interface operations {
             };
         };
     };
+    tithe_web_sweeps_api_show_working: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                pk: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["WorkingRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WorkingOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+        };
+    };
     tithe_web_sweeps_api_as_antenna: {
         parameters: {
             query?: never;
@@ -4697,6 +4936,48 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["LengthsAnswer"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+        };
+    };
+    tithe_web_choose_api_show_working: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CandidateWorkingRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WorkingOut"];
                 };
             };
             /** @description Unprocessable Entity */

@@ -27,6 +27,7 @@ from tithe.core.parts.tuner.elements import (
     Strays,
     at_most,
     check_quality,
+    quality,
 )
 from tithe.core.parts.tuner.lack import Lack
 from tithe.core.parts.tuner.ladder import ANY_MATCH, LEAST_LOSS, ElementLoad, Ladder, least_stress
@@ -329,6 +330,22 @@ class TunerDetails(TunerTold):
             name: ElementLoad(up * one.volts_peak, up * one.amps_rms, up**2 * one.heat_w)
             for name, one in self._shape_loads.items()
         }
+
+    @property
+    def knobs(self) -> dict[str, Real]:
+        """Where each knob stands, F or H."""
+        return self.tuned.setting
+
+    def element(self, knob: str) -> tuple[Real, Real]:
+        """|X| (Ω) and Q of an element, shapes ``(..., F)``."""
+        tuned = self.tuned
+        x, q = np.zeros(tuned.freq_hz.shape), np.ones(tuned.freq_hz.shape)
+        for k, mask in tuned.per_form():
+            position = tuned.tuner.networks[k].knobs.index(knob)
+            one = tuned.tuner.ladders[k].elements[position]
+            x = np.where(mask, one.reactance(tuned.freq_hz, tuned.values[position]), x)
+            q = np.where(mask, quality(one.q, tuned.freq_hz), q)
+        return x, q
 
     @cached_property
     def _shape_loads(self) -> dict[str, ElementLoad]:

@@ -127,6 +127,17 @@ class RatedDetails(TunerTold):
     source: Powered
 
     @property
+    def sheet(self) -> dict[str, Real | float]:
+        """Reach, losses at both ends of it, and the load's SWR, no more than the reach."""
+        tuner = self.tuned.tuner
+        return {
+            "a_at_1": tuner.loss_db_at_1,
+            "a_at_reach": tuner.loss_db_at_reach,
+            "s_load": np.minimum(self.tuned.load_swr, tuner.reach_swr),
+            "s_reach": tuner.reach_swr,
+        }
+
+    @property
     def efficiency(self) -> Real:
         """Power out over power in."""
         return np.asarray(10 ** (-self.tuned.loss_db / 10))

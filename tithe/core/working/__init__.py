@@ -1,0 +1,13 @@
+"""The working behind a figure: which rule, filled with which figures of the core.
+
+A `Working` is a chain of steps, each a formula of `tithe.core.working.formulas` and the symbol it gives.
+Nothing is computed here: the values are those that the core computed the figure from and the figure itself,
+so that putting them into the formula is a check on both.
+"""
+
+from tithe.core.working.chosen import working_of_candidate
+from tithe.core.working.ledger import working_of
+from tithe.core.working.swept import working_of_sweep
+from tithe.core.working.working import Case, Step, Working
+
+__all__ = ["Case", "Step", "Working", "working_of", "working_of_candidate", "working_of_sweep"]

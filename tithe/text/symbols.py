@@ -1,0 +1,121 @@
+"""The symbols of the formulas: how each is written (LaTeX), its unit, and what it means."""
+
+from __future__ import annotations
+
+from typing import NamedTuple
+
+
+class Symbol(NamedTuple):
+    """How a symbol is written, its unit ("" for none), and its meaning in a beginner's words."""
+
+    latex: str
+    unit: str
+    meaning: str
+    scale: float = 1.0
+    """From SI to the unit told."""
+
+
+SYMBOLS = {
+    "p_rated": Symbol("P", "W", "rated power of the transmitter"),
+    "p_in": Symbol("P_1", "W", "power into the part"),
+    "p_out": Symbol("P_2", "W", "power out of the part"),
+    "p_taken": Symbol(r"P_\mathrm{taken}", "W", "power that becomes heat in the part"),
+    "p_heat": Symbol(r"P_\mathrm{heat}", "W", "heat in its coils and capacitors"),
+    "p_held": Symbol(r"P_\mathrm{held}", "W", "power that the radio’s protection holds back (foldback)"),
+    "p_turned": Symbol(r"P_\mathrm{refl}", "W", "power reflected at the radio and not sent again"),
+    "p_unsent": Symbol(r"P_\mathrm{unsent}", "W", "held back and reflected together"),
+    "p_accepted": Symbol(r"P_\mathrm{acc}", "W", "power that enters the run"),
+    "p_fed": Symbol(r"P_\mathrm{fed}", "W", "power into the antenna"),
+    "p_radiated": Symbol(r"P_\mathrm{rad}", "W", "power that leaves as radio waves"),
+    "p_fwd": Symbol(r"P_+", "W", "true power of the forward wave"),
+    "p_forward": Symbol(r"P_\mathrm{fwd}", "W", "forward power that the meter shows"),
+    "p_reflected": Symbol(r"P_\mathrm{refl}", "W", "reflected power that the meter shows"),
+    "p_slack": Symbol(r"P_\mathrm{err}", "W", "error of the meter’s scale"),
+    "p_low": Symbol(r"P_\mathrm{least}", "W", "the least that the meter may show"),
+    "p_high": Symbol(r"P_\mathrm{most}", "W", "the most that the meter may show"),
+    "p_limit": Symbol(r"P_\mathrm{max}", "W", "power into the part at which it reaches its limit"),
+    "v_in": Symbol("V_1", "V", "voltage at the radio’s side (rms, with its phase)"),
+    "i_in": Symbol("I_1", "A", "current at the radio’s side (rms, with its phase)"),
+    "v_out": Symbol("V_2", "V", "voltage at the antenna’s side (rms, with its phase)"),
+    "i_out": Symbol("I_2", "A", "current at the antenna’s side (rms, with its phase)"),
+    "v_fwd": Symbol("V_+", "V", "wave to the antenna, at the line’s near end"),
+    "v_back": Symbol("V_-", "V", "wave back from the antenna, at the line’s near end"),
+    "v_there": Symbol("V(x)", "V", "voltage at the current crest"),
+    "u_peak": Symbol(r"\hat V", "V", "peak voltage"),
+    "u_crest": Symbol(r"\hat V_\mathrm{crest}", "V", "highest peak voltage along the line"),
+    "u_share": Symbol("u", "", "largest share of a rating that an element bears at this power"),
+    "i_rms": Symbol("|I|", "A", "current, rms"),
+    "i_crest": Symbol(r"I_\mathrm{crest}", "A", "highest current along the line, rms"),
+    "i_element": Symbol("I", "A", "current through the element, rms"),
+    "r_in": Symbol("R", "Ω", "resistance: the part of the impedance that takes power"),
+    "x_in": Symbol(
+        "X", "Ω", "reactance: the part that only stores; above 0 like a coil, below 0 like a capacitor"
+    ),
+    "x_element": Symbol("|X|", "Ω", "reactance of the element"),
+    "q_element": Symbol("Q", "", "quality factor of the element: its reactance over its loss resistance"),
+    "r_ref": Symbol("R_0", "Ω", "reference impedance, 50 Ω as a rule"),
+    "r_nominal": Symbol("R_0", "Ω", "nominal impedance of the line"),
+    "r_loss": Symbol(r"R_\mathrm{loss}", "Ω", "loss resistance of ground, coil and wire"),
+    "z_line": Symbol("Z_0", "Ω", "the line’s own impedance, loss included"),
+    "g_line": Symbol(r"\gamma", "1/m", "propagation constant: how a wave fades and turns in each metre"),
+    "l_line": Symbol(r"\ell", "m", "length of the line"),
+    "x_crest": Symbol("x", "m", "where it stands, from the radio’s end"),
+    "r_per_m": Symbol("R'", "Ω/m", "resistance of a metre of conductor at this frequency"),
+    "g_per_m": Symbol("G'", "S/m", "leakage of a metre of insulation at this frequency"),
+    "h_crest": Symbol("P'", "W/m", "heat in a metre of line at the current crest"),
+    "h_limit": Symbol(r"P'_\mathrm{max}", "W/m", "heat that a metre of line can give off"),
+    "d_duty": Symbol("d", "", "mean over peak power of what is sent"),
+    "rho_in": Symbol(r"|\Gamma|", "", "reflection: returned over sent amplitude"),
+    "rho_load": Symbol(r"|\Gamma|", "", "reflection at the far end, against the line’s impedance"),
+    "rho_left": Symbol(r"|\Gamma|", "", "reflection that the radio’s output is left with"),
+    "s_in": Symbol("S", "", "SWR"),
+    "s_load": Symbol("S", "", "SWR of the load, its reach at the most"),
+    "s_reach": Symbol(r"S_\mathrm{max}", "", "the largest SWR the tuner reaches"),
+    "s_shown": Symbol("s", "", "what the meter shows of the peak power (1: all of it)"),
+    "s_least": Symbol("s", "", "the least it may show of the peak power"),
+    "s_most": Symbol("s", "", "the most it may show of the peak power"),
+    "s_units": Symbol("N", "S-units", "the loss in S-units"),
+    "d_leak": Symbol(r"\delta", "", "share of each wave that leaks into the other’s reading (directivity)"),
+    "f_kept": Symbol("f", "", "share of its power that the radio keeps sending at this SWR"),
+    "k_c": Symbol("C", "pF", "where the capacitor stands", 1e12),
+    "k_l": Symbol("L", "µH", "where the coil stands", 1e6),
+    "e_tuner": Symbol(r"\eta", "", "efficiency: power out over power in"),
+    "a_loss": Symbol("A", "dB", "loss of the part"),
+    "a_matched": Symbol(r"A_\mathrm{m}", "dB", "matched loss: the line’s loss without any reflection"),
+    "a_extra": Symbol(r"A_\mathrm{add}", "dB", "additional loss due to SWR"),
+    "a_handbook": Symbol(r"A_\mathrm{hb}", "dB", "loss by the handbook’s rule"),
+    "a_lines": Symbol(r"A_\mathrm{lines}", "dB", "handbook loss of all lines"),
+    "a_others": Symbol(r"A_\mathrm{others}", "dB", "matched loss of all other parts; a tuner counts as none"),
+    "a_at_1": Symbol("A_1", "dB", "the sheet’s loss at SWR 1"),
+    "a_at_reach": Symbol(r"A_\mathrm{max}", "dB", "the sheet’s loss at full reach"),
+    "a_total": Symbol(r"A_\mathrm{tot}", "dB", "all losses, from rated to radiated power"),
+    "a_mismatch": Symbol(r"A_\mathrm{mm}", "dB", "mismatch loss"),
+    "a_return": Symbol(
+        r"A_\mathrm{ret}", "dB", "return loss: how far below what was sent the returned wave lies"
+    ),
+    "a_behind": Symbol(r"A_\mathrm{behind}", "dB", "how far it is behind the best"),
+    "s_behind": Symbol("N", "S-units", "the same in S-units"),
+    "g_refl": Symbol(r"\Gamma", "", "reflection with its phase"),
+    "f_dip": Symbol("f", "MHz", "frequency of the lowest SWR", 1e-6),
+    "f_res": Symbol("f_0", "MHz", "frequency of resonance, where the reactance is zero", 1e-6),
+    "f_high": Symbol(r"f_2", "MHz", "the second frequency", 1e-6),
+    "f_low": Symbol(r"f_1", "MHz", "the first frequency", 1e-6),
+    "f_width": Symbol("B", "MHz", "width between both frequencies", 1e-6),
+    "f_apart": Symbol(r"\Delta f", "MHz", "from the lowest SWR up to resonance", 1e-6),
+    "r_res": Symbol("R", "Ω", "resistance at resonance"),
+    "z_slope": Symbol(r"|\mathrm{d}Z/\mathrm{d}f|", "Ω/MHz", "how steeply the impedance changes", 1e6),
+    "q_res": Symbol("Q", "", "quality factor of the antenna: the higher, the narrower"),
+    "p_weighted": Symbol(r"\sum w P", "W", "watts of every band times its weight, added up"),
+    "w_sum": Symbol(r"\sum w", "", "all weights added up"),
+    "p_score": Symbol(r"\bar P", "W", "mean over the bands, by their weights"),
+    "p_top": Symbol(r"\bar P_\mathrm{best}", "W", "mean of the best candidate"),
+    "p_best": Symbol(r"P_\mathrm{best}", "W", "the best candidate’s watts on this band"),
+    "p_band": Symbol(r"P_\mathrm{band}", "W", "watts radiated on this band"),
+    "p_low_edge": Symbol("P_1", "W", "watts radiated at the band’s low edge"),
+    "p_middle": Symbol("P_2", "W", "watts radiated in its middle"),
+    "p_high_edge": Symbol("P_3", "W", "watts radiated at its high edge"),
+    "u_of_rated": Symbol("u", "", "share of the rated power"),
+    "u_bear": Symbol("u", "", "share of the rated power that its parts bear, the least on this band"),
+    "c_cost": Symbol("C", "", "price of all that must be bought"),
+    "a_residual": Symbol(r"\Delta A", "dB/100 m", "how far the fitted curve misses the readings, rms"),
+}

@@ -1,0 +1,80 @@
+"""Formulas as MathML: once with their symbols, once with the figures put in."""
+
+from __future__ import annotations
+
+import re
+from collections.abc import Callable, Mapping
+from functools import cache
+
+import latexify
+import numpy as np
+from latex2mathml.converter import convert
+
+from tithe.core.working.working import Formula, Step
+from tithe.text.symbols import SYMBOLS
+
+DIGITS = 6
+_NAME = re.compile(r"\\mathrm\{((?:[a-z0-9]|\\_)+)\}")
+_CONJUGATE = re.compile(
+    r"\\mathrm\{conj\} \\mathopen\{\}\\left\( (\\mathrm\{[^}]*\}) \\mathclose\{\}\\right\)"
+)
+_PRODUCT = re.compile(r"(?<=\d) (?=\\mathrm\{[a-z]+\\_|\\left)|(?<=\\right\)) (?=\\mathrm|\\left)")
+_WORDS = {"real": r"\mathrm{Re}", "imag": r"\mathrm{Im}", "maximum": r"\max"}
+
+
+@cache
+def _latex(formula: Formula) -> str:
+    """A formula with its symbols' names in it."""
+    text = latexify.get_latex(formula, use_signature=False)
+    text = _CONJUGATE.sub(r"\1^{*}", text).replace(r"\mathopen{}", "").replace(r"\mathclose{}", "")
+    return _PRODUCT.sub(r" \\cdot ", text)
+
+
+def _filled(step: Step, put: Callable[[str], str]) -> str:
+    def one(found: re.Match[str]) -> str:
+        name = found[1].replace(r"\_", "_")
+        return _WORDS[name] if name in _WORDS else put(name)
+
+    return _NAME.sub(one, _latex(step.formula))
+
+
+def symbol(name: str) -> str:
+    """A symbol as MathML."""
+    return str(convert(SYMBOLS[name].latex))
+
+
+def formula(step: Step) -> str:
+    """The formula of a step with its symbols, as MathML."""
+    right = _filled(step, lambda name: SYMBOLS[name].latex)
+    return str(convert(f"{SYMBOLS[step.gives].latex} = {right}"))
+
+
+def numbers(step: Step, values: Mapping[str, complex | float]) -> str:
+    """The same with the figures put in, and what comes of it, as MathML."""
+    right = _filled(step, lambda name: _number(values[name]))
+    unit = SYMBOLS[step.gives].unit
+    told = _number(values[step.gives], bare=True) + (rf"\,\mathrm{{{unit}}}" if unit else "")
+    return str(convert(rf"{SYMBOLS[step.gives].latex} = {right} = {told}"))
+
+
+def figure(value: complex | float) -> str:
+    """A figure in plain text to six digits: "83.2047", "12.5 − j310"."""
+    if isinstance(value, complex):
+        sign = "−" if value.imag < 0 else "+"
+        return f"{_plain(value.real)} {sign} j{_plain(abs(value.imag))}"
+    return _plain(value)
+
+
+def _plain(value: float) -> str:
+    if not np.isfinite(value):
+        return "−∞" if value < 0 else "∞"
+    text = f"{value:.{DIGITS}g}"
+    mantissa, _, power = text.partition("e")
+    return (mantissa + (f"·10^{int(power)}" if power else "")).replace("-", "−")
+
+
+def _number(value: complex | float, *, bare: bool = False) -> str:
+    text = re.sub(r"·10\^(−?\d+)", lambda m: rf" \cdot 10^{{{m[1]}}}", figure(value))
+    text = text.replace("−", "-").replace("∞", r"\infty").replace("j", r"\mathrm{j}")
+    grouped = isinstance(value, complex) or text.startswith("-") or "cdot" in text
+    return rf"\left({text}\right)" if grouped and not bare else text
