@@ -31,7 +31,7 @@ def leaves(tree, path=""):
             yield from leaves(value, f"{path}.{key}" if path else key)
     elif isinstance(tree, list):
         for n, value in enumerate(tree):
-            yield from leaves(value, f"{path}.{n}" if path.endswith("elements") else f"{path}[{n}]")
+            yield from leaves(value, f"{path}[{n}]")
     elif isinstance(tree, float) or tree is None:
         yield path, tree
 

@@ -1,6 +1,7 @@
 import { render, screen, within } from '@testing-library/svelte';
 import userEvent from '@testing-library/user-event';
 import { afterEach, beforeEach, expect, test, vi } from 'vitest';
+import { createRawSnippet } from 'svelte';
 import PointsField from '../../frontend/src/lib/antenna/PointsField.svelte';
 import ChoiceField from '../../frontend/src/lib/inspector/ChoiceField.svelte';
 import NumberField from '../../frontend/src/lib/inspector/NumberField.svelte';
@@ -200,10 +201,12 @@ test('the welcome offers every start, what is kept, and says what went wrong', a
     trouble: 'Station 9 is not kept here.',
     onstart,
     onfile: vi.fn(),
+    children: createRawSnippet(() => ({ render: () => '<p>Ask one thing</p>' })),
   });
+  expect(screen.getByText('Ask one thing')).toBeTruthy();
   expect(screen.getByRole('alert').textContent).toBe('Station 9 is not kept here.');
   expect(screen.getByRole('link', { name: 'Test' }).getAttribute('href')).toBe('/stations/7/ledger');
-  const starts = within(screen.getAllByRole('list')[0] as HTMLElement).getAllByRole('button');
+  const starts = within(screen.getAllByRole('list')[1] as HTMLElement).getAllByRole('button');
   expect(starts).toHaveLength(4);
   await userEvent.click(screen.getByRole('button', { name: 'An empty station' }));
   expect(onstart).toHaveBeenCalledWith('empty');

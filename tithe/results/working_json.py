@@ -56,7 +56,7 @@ def _named(found: Working) -> list[str]:
 
 def _term(name: str, cases: tuple[Case, ...]) -> TermOut:
     one = SYMBOLS[name]
-    figures = [typeset.figure(case.values[name]) for case in cases]
+    figures = [typeset.figure(typeset.told_in_unit(name, case.values[name])) for case in cases]
     return {
         "symbol": typeset.symbol(name),
         "meaning": one.meaning,

@@ -14,6 +14,8 @@ from tithe.core.working.working import Formula, Step
 from tithe.text.symbols import SYMBOLS
 
 DIGITS = 6
+LOST = 1e-9
+"""Below this a figure is what rounding leaves of 0."""
 _NAME = re.compile(r"\\mathrm\{((?:[a-z0-9]|\\_)+)\}")
 _CONJUGATE = re.compile(
     r"\\mathrm\{conj\} \\mathopen\{\}\\left\( (\\mathrm\{[^}]*\}) \\mathclose\{\}\\right\)"
@@ -51,10 +53,18 @@ def formula(step: Step) -> str:
 
 def numbers(step: Step, values: Mapping[str, complex | float]) -> str:
     """The same with the figures put in, and what comes of it, as MathML."""
-    right = _filled(step, lambda name: _number(values[name]))
+    right = _filled(step, lambda name: _number(told_in_unit(name, values[name])))
     unit = SYMBOLS[step.gives].unit
-    told = _number(values[step.gives], bare=True) + (rf"\,\mathrm{{{unit}}}" if unit else "")
+    told = _number(told_in_unit(step.gives, values[step.gives]), bare=True) + (
+        rf"\,\mathrm{{{unit}}}" if unit else ""
+    )
     return str(convert(rf"{SYMBOLS[step.gives].latex} = {right} = {told}"))
+
+
+def told_in_unit(name: str, value: complex | float) -> complex | float:
+    """A symbol's SI value in the unit that it is told in."""
+    scale = SYMBOLS[name].scale
+    return value if scale == 1.0 else value * scale
 
 
 def figure(value: complex | float) -> str:
@@ -68,7 +78,7 @@ def figure(value: complex | float) -> str:
 def _plain(value: float) -> str:
     if not np.isfinite(value):
         return "−∞" if value < 0 else "∞"
-    text = f"{value:.{DIGITS}g}"
+    text = f"{0.0 if abs(value) < LOST else value:.{DIGITS}g}"
     mantissa, _, power = text.partition("e")
     return (mantissa + (f"·10^{int(power)}" if power else "")).replace("-", "−")
 

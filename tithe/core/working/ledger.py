@@ -20,7 +20,7 @@ from tithe.core.twoport import Powered
 from tithe.core.working import formulas as f
 from tithe.core.working.working import Step, Values, Working
 
-_PATH = re.compile(r"(stages|transmitter|antenna|total|counted)(?:\[(\d+)\])?\.([a-z0-9_.]+)")
+_PATH = re.compile(r"(stages|transmitter|antenna|total|counted)(?:\[(\d+)\])?\.([a-z0-9_.\[\]]+)")
 
 
 def working_of(budget: Budget, figure: str) -> Working:
@@ -227,7 +227,7 @@ def _of_meter(budget: Budget, stage: Stage, name: str) -> Working | None:
 
 
 _SETTING = re.compile(r"setting\.([cl]\d?)_(pf|uh)")
-_ELEMENT = re.compile(r"elements\.(\d)\.(volts_peak|amps_rms|heat_w)")
+_ELEMENT = re.compile(r"elements\[(\d)\]\.(volts_peak|amps_rms|heat_w)")
 
 
 def _of_tuner(stage: Stage, both: Values, name: str) -> Working | None:
@@ -251,12 +251,14 @@ def _of_tuner(stage: Stage, both: Values, name: str) -> Working | None:
         if knob in told.knobs:
             values = {
                 **_ends(stage.source, "in"),
-                "k_knob": told.knobs[knob],
+                f"k_{knob[0]}": told.knobs[knob],
                 "r_in": stage.source.z_ohm.real,
             }
             values["x_in"] = stage.source.z_ohm.imag
             steps = (Step(f.resistance, "r_in"), Step(f.reactance, "x_in"))
-            return Working(f"setting-{knob[0]}", "k_knob", values, steps, scale=1e12 if unit == "pf" else 1e6)
+            return Working(
+                f"setting-{knob[0]}", f"k_{knob[0]}", values, steps, scale=1e12 if unit == "pf" else 1e6
+            )
     if (found := _ELEMENT.fullmatch(name)) and int(found[1]) < len(told.loads):
         knob, load = list(told.loads.items())[int(found[1])]
         x, q = told.element(knob)

@@ -120,7 +120,7 @@ def look(request: HttpRequest, pk: int, body: s.LookRequest) -> Any:
 
 
 @router.post("/sweeps/{pk}/working", response={200: WorkingOut, 404: Refusals, 422: Refusals})
-def show_working(request: HttpRequest, pk: int, body: s.WorkingRequest) -> Any:
+def show_working(request: HttpRequest, pk: int, body: s.SweepWorkingRequest) -> Any:
     """How one figure read off a sweep comes about."""
     kept = _kept(pk)
     with slot(request, answers.cost_s(kept)):

@@ -99,7 +99,7 @@ class LookRequest(Schema):
     over: Annotated[list[int], Field(max_length=12)] = Field(default_factory=list)
 
 
-class WorkingRequest(LookRequest):
+class SweepWorkingRequest(LookRequest):
     """``figure``: its path in the look's ``reading``, such as ``dips[0].resonance.q``."""
 
     figure: Annotated[str, Field(max_length=80)]

@@ -17,6 +17,7 @@ export type KeptStation = Schemas['KeptStation'];
 export type StationRow = Schemas['StationRow'];
 export type ShelfContents = Schemas['Shelf'];
 export type Comparison = Schemas['Comparison'];
+export type WorkingOut = Schemas['WorkingOut'];
 export type LossQuestion = Schemas['LossQuestion'];
 export type LossAnswer = Schemas['LossAnswer'];
 export type LineAnswer = Schemas['LineAnswer'];

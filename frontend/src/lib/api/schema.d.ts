@@ -2321,21 +2321,12 @@ export interface components {
         };
         /**
          * WorkingRequest
-         * @description ``figure``: its path in the look's ``reading``, such as ``dips[0].resonance.q``.
+         * @description ``figure``: its path in the answer's ``result``, such as ``stages[3].loss_db``.
          */
         WorkingRequest: {
-            /** Shown */
-            shown?: number | null;
-            /** Bands */
-            bands?: components["schemas"]["BandModel"][];
-            /**
-             * Comfort Swr
-             * @default 2
-             */
-            comfort_swr: number;
-            window?: components["schemas"]["Window"] | null;
-            /** Over */
-            over?: number[];
+            document: components["schemas"]["StationFile"];
+            /** Mhz */
+            mhz: number;
             /** Figure */
             figure: string;
         };
@@ -3037,6 +3028,26 @@ export interface components {
             low_mhz: number;
             /** High Mhz */
             high_mhz: number;
+        };
+        /**
+         * SweepWorkingRequest
+         * @description ``figure``: its path in the look's ``reading``, such as ``dips[0].resonance.q``.
+         */
+        SweepWorkingRequest: {
+            /** Shown */
+            shown?: number | null;
+            /** Bands */
+            bands?: components["schemas"]["BandModel"][];
+            /**
+             * Comfort Swr
+             * @default 2
+             */
+            comfort_swr: number;
+            window?: components["schemas"]["Window"] | null;
+            /** Over */
+            over?: number[];
+            /** Figure */
+            figure: string;
         };
         /**
          * TrimAnswer
@@ -4548,7 +4559,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["WorkingRequest"];
+                "application/json": components["schemas"]["SweepWorkingRequest"];
             };
         };
         responses: {

@@ -2,10 +2,14 @@
   import { Slider } from '@skeletonlabs/skeleton-svelte';
   import Progress from '../ui/Progress.svelte';
   import { digits } from '../figures';
+  import { api } from '../api/client';
+  import { offerWorkings } from '../working/workings.svelte';
+  import WorkingDialog from '../working/WorkingDialog.svelte';
   import type { Session } from '../station/session.svelte';
   import BesideStrip from './BesideStrip.svelte';
   import ChoiceMatrix from './ChoiceMatrix.svelte';
   import ChoiceWishes from './ChoiceWishes.svelte';
+  import CandidateFigures from './CandidateFigures.svelte';
   import { Choosing } from './choosing.svelte';
   import CostPicture from './CostPicture.svelte';
   import LengthsPanel from './LengthsPanel.svelte';
@@ -18,6 +22,10 @@
   const stands = $derived(answer?.candidates.some((one) => one.id === 'present') ?? false);
   const within = $derived(Number(session.document.choice?.within_db ?? 1));
   const faulty = $derived(Object.keys(session.faults).length > 0);
+
+  const workings = offerWorkings((figure) =>
+    api.POST('/api/choose/working', { body: { document: session.document, id: chosen, figure } }),
+  );
 
   $effect(() => {
     if (!faulty) void choosing.ask(session.document);
@@ -108,6 +116,7 @@
           {stands}
           onclose={() => choosing.close()}
         />
+        <CandidateFigures candidate={choosing.chosen} bands={answer.bands} />
       {/if}
       <ChoiceMatrix {answer} {chosen} onselect={select} />
       <LengthsPanel station={session.document} {choosing} run={answer.run_m} />
@@ -118,6 +127,7 @@
     {:else if !choosing.trouble}<p class="soft">Computing …</p>{/if}
   </section>
   <ChoiceWishes form={session} choice={session.document.choice ?? {}} {answer} />
+  <WorkingDialog {workings} />
 </div>
 
 <style>

@@ -4,11 +4,17 @@
   import Cautions from './Cautions.svelte';
   import FirstSteps from './FirstSteps.svelte';
   import Counting from './Counting.svelte';
+  import { api } from '../api/client';
+  import { offerWorkings } from '../working/workings.svelte';
+  import WorkingDialog from '../working/WorkingDialog.svelte';
   import StageTable from './StageTable.svelte';
 
   let { session, oninsert }: { session: Session; oninsert: (at: number) => void } = $props();
   const starting = $derived(
     session.document.antenna.kind === 'unknown' || session.document.chain.length === 0,
+  );
+  const workings = offerWorkings((figure) =>
+    api.POST('/api/working', { body: { document: session.document, mhz: session.mhz, figure } }),
   );
   const here = $derived(session.answer?.here ?? null);
 </script>
@@ -33,6 +39,7 @@
   {:else if session.answer && session.document.antenna.kind !== 'unknown'}
     <p class="verdict serif" role="alert">{session.answer.why}</p>
   {/if}
+  <WorkingDialog {workings} />
 </section>
 
 <style>

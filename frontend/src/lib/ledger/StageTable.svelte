@@ -1,7 +1,9 @@
 <script lang="ts">
   import type { Figure, Here, StageResult } from '../api/client';
   import type { Selection } from '../station/session.svelte';
-  import { decibels, lowest, middle, shown, swr, watts } from '../figures';
+  import { decibels, digits, lowest, middle, shown, swr, watts } from '../figures';
+  import Fig from '../working/Fig.svelte';
+  import { roving } from '../working/roving';
 
   interface Props {
     here: Here;
@@ -12,15 +14,19 @@
   const result = $derived(here.result);
   const rated = $derived(result.transmitter.rated_w);
 
+  /** A piece of a note: words, or a figure with where it stands in the answer and its name. */
+  type Piece = string | { at: string; name: string; text: string };
   interface Row {
     at: Selection;
     label: string;
     taken: Figure;
-    left: Figure;
+    left: Figure | undefined;
     db: Figure | undefined;
     volts: Figure | undefined;
     swr: Figure | undefined;
-    note: string;
+    /** Where each column's figure stands in the answer. */
+    paths: { taken: string; left?: string; db?: string; volts?: string; swr?: string };
+    note: Piece[];
     kind: 'radio' | 'heat' | 'leaves';
   }
   const rows = $derived<Row[]>([
@@ -28,11 +34,12 @@
       at: 'transmitter',
       label: 'Held back by the radio',
       taken: result.transmitter.held_back_w,
-      left: undefined as unknown as Figure,
+      left: undefined,
       db: undefined,
       volts: undefined,
       swr: undefined,
-      note: '',
+      paths: { taken: 'transmitter.held_back_w' },
+      note: [],
       kind: 'radio',
     },
     {
@@ -43,7 +50,12 @@
       db: undefined,
       volts: undefined,
       swr: result.transmitter.swr,
-      note: '',
+      paths: {
+        taken: 'transmitter.turned_back_w',
+        left: 'transmitter.accepted_w',
+        swr: 'transmitter.swr',
+      },
+      note: [],
       kind: 'radio',
     },
     ...result.stages.map((stage, n) => ({
@@ -54,7 +66,14 @@
       db: stage.loss_db,
       volts: 'volts_peak_max' in stage ? stage.volts_peak_max : stage.volts_peak,
       swr: stage.swr_in,
-      note: note(stage),
+      paths: {
+        taken: `stages[${n}].taken_w`,
+        left: `stages[${n}].out_w`,
+        db: `stages[${n}].loss_db`,
+        volts: `stages[${n}].${'volts_peak_max' in stage ? 'volts_peak_max' : 'volts_peak'}`,
+        swr: `stages[${n}].swr_in`,
+      },
+      note: note(stage, `stages[${n}]`),
       kind: 'heat' as const,
     })),
     {
@@ -65,39 +84,71 @@
       db: undefined,
       volts: undefined,
       swr: result.antenna.swr,
-      note: '',
+      paths: { taken: 'antenna.taken_w', left: 'antenna.radiated_w', swr: 'antenna.swr' },
+      note: [],
       kind: 'heat',
     },
   ]);
 
   /** The power into a part at which a rating, or the heat of its hottest place, is reached. */
-  function bears(limit: Figure | undefined): string {
+  function bears(limit: Figure | undefined, at: string): Piece[] {
     const least = lowest(limit);
-    return least === null ? '' : `bears ${watts(least)} W; `;
+    if (least === null) return [];
+    return ['bears ', { at: `${at}.limit_w`, name: 'power it bears', text: watts(least) }, ' W; '];
   }
 
-  function note(stage: StageResult): string {
-    if (stage.bypassed) return 'bypassed';
+  function note(stage: StageResult, at: string): Piece[] {
+    if (stage.bypassed) return ['bypassed'];
     if ('forward_w' in stage)
-      return `shows ${shown(stage.forward_w, watts)} W forward, ${shown(stage.reflected_w, watts)} W back`;
+      return [
+        'shows ',
+        { at: `${at}.forward_w`, name: 'forward power shown', text: shown(stage.forward_w, watts) },
+        ' W forward, ',
+        { at: `${at}.reflected_w`, name: 'reflected power shown', text: shown(stage.reflected_w, watts) },
+        ' W back',
+      ];
     if ('setting' in stage) {
-      const knobs = Object.entries(stage.setting ?? {}).map(([name, value]) => {
+      const knobs = Object.entries(stage.setting ?? {}).flatMap(([name, value], n): Piece[] => {
         const [knob, unit] = name.split('_');
-        return `${(knob ?? '').toUpperCase()} ${shown(value)} ${unit === 'pf' ? 'pF' : 'µH'}`;
+        const told = `${(knob ?? '').toUpperCase()}`;
+        return [
+          `${n ? ', ' : ': '}${told} `,
+          { at: `${at}.setting.${name}`, name: told, text: shown(value) },
+          ` ${unit === 'pf' ? 'pF' : 'µH'}`,
+        ];
       });
-      const how = stage.matched ? 'matched' : 'no match';
-      return bears(stage.limit_w) + (knobs.length ? `${how}: ${knobs.join(', ')}` : how);
+      return [...bears(stage.limit_w, at), stage.matched ? 'matched' : 'no match', ...knobs];
     }
     if ('matched_db' in stage)
-      return `${bears(stage.limit_w)}matched ${shown(stage.matched_db, decibels)} dB, SWR adds ${shown(stage.extra_db, decibels)} dB; the handbook says ${shown(stage.handbook_db, decibels)} dB in all`;
-    return '';
+      return [
+        ...bears(stage.limit_w, at),
+        'matched ',
+        { at: `${at}.matched_db`, name: 'matched loss', text: shown(stage.matched_db, decibels) },
+        ' dB, SWR adds ',
+        { at: `${at}.extra_db`, name: 'additional loss', text: shown(stage.extra_db, decibels) },
+        ' dB; the handbook says ',
+        { at: `${at}.handbook_db`, name: 'handbook loss', text: shown(stage.handbook_db, decibels) },
+        ' dB in all',
+      ];
+    return [];
   }
   const share = (taken: Figure) => Math.max(0, Math.min(100, (100 * (middle(taken) ?? 0)) / rated));
 </script>
 
+{#snippet cell(
+  at: string | undefined,
+  figure: Figure | undefined,
+  format: (value: number | null) => string,
+  name: string,
+)}
+  <td class="number"
+    >{#if at && figure !== undefined}<Fig {at} {name} text={shown(figure, format)} />{/if}</td
+  >
+{/snippet}
+
 <!-- svelte-ignore a11y_no_noninteractive_tabindex (a region that scrolls must be reachable by keyboard) -->
 <div class="scroller" role="region" aria-label="Watts by part" tabindex="0">
-  <table class="figures">
+  <table class="figures" use:roving>
     <caption class="visually-hidden">What each part of the run took of {watts(rated)} watts</caption>
     <thead>
       <tr>
@@ -116,17 +167,25 @@
           <tr class:chosen={selected === row.at}>
             <th scope="row">
               <button type="button" onclick={() => onselect(row.at)}>{row.label}</button>
-              {#if row.note}<small>{row.note}</small>{/if}
+              {#if row.note.length}<small
+                  >{#each row.note as piece, n (n)}{#if typeof piece === 'string'}{piece}{:else}<Fig
+                        at={piece.at}
+                        name="{row.label}, {piece.name}"
+                        text={piece.text}
+                      />{/if}{/each}</small
+                >{/if}
             </th>
-            <td class="number">{shown(row.taken, watts)}</td>
+            <td class="number"
+              ><Fig at={row.paths.taken} name="{row.label}, watts taken" text={shown(row.taken, watts)} /></td
+            >
             <td
               >{#if share(row.taken) > 0.05}<span class="share {row.kind}" style:width="{share(row.taken)}%"
                 ></span>{/if}</td
             >
-            <td class="number">{row.left === undefined ? '' : shown(row.left, watts)}</td>
-            <td class="number">{row.db === undefined ? '' : shown(row.db, decibels)}</td>
-            <td class="number">{row.swr === undefined ? '' : shown(row.swr, swr)}</td>
-            <td class="number">{row.volts === undefined ? '' : shown(row.volts)}</td>
+            {@render cell(row.paths.left, row.left, watts, `${row.label}, watts left`)}
+            {@render cell(row.paths.db, row.db, decibels, `${row.label}, loss in dB`)}
+            {@render cell(row.paths.swr, row.swr, swr, `${row.label}, SWR`)}
+            {@render cell(row.paths.volts, row.volts, digits, `${row.label}, peak volts`)}
           </tr>
         {/if}
       {/each}
@@ -136,8 +195,8 @@
         <th scope="row">Radiated, of {watts(rated)} W</th>
         <td></td>
         <td><span class="share leaves" style:width="{share(result.total.radiated_w)}%"></span></td>
-        <td class="number">{shown(result.total.radiated_w, watts)}</td>
-        <td class="number">{shown(result.total.loss_db, decibels)}</td>
+        {@render cell('total.radiated_w', result.total.radiated_w, watts, 'radiated watts')}
+        {@render cell('total.loss_db', result.total.loss_db, decibels, 'all losses in dB')}
         <td></td>
         <td></td>
       </tr>

@@ -1,6 +1,8 @@
 <script lang="ts">
   import type { Look } from '../api/client';
   import { digits, swr } from '../figures';
+  import Fig from '../working/Fig.svelte';
+  import { roving } from '../working/roving';
 
   let { reading }: { reading: Look['reading'] } = $props();
   const levels = $derived(reading.dips[0]?.widths.map((width) => width.swr) ?? []);
@@ -16,7 +18,7 @@
 {#if reading.dips.length}
   <!-- svelte-ignore a11y_no_noninteractive_tabindex (a region that scrolls must be reachable by keyboard) -->
   <div class="scroller" role="region" aria-label="Dips" tabindex="0">
-    <table class="plain figures">
+    <table class="plain figures" use:roving>
       <caption>Dips: lowest SWR, resonance, and how wide</caption>
       <thead>
         <tr>
@@ -33,23 +35,52 @@
         </tr>
       </thead>
       <tbody>
-        {#each reading.dips as dip (dip.mhz)}
+        {#each reading.dips as dip, n (dip.mhz)}
+          {@const at = `dips[${n}]`}
           <tr>
-            <th scope="row">{swr(dip.swr)}</th>
-            <td>{dip.mhz.toFixed(3)}</td>
+            <th scope="row"><Fig at="{at}.swr" name="lowest SWR" text={swr(dip.swr)} /></th>
+            <td><Fig at="{at}.mhz" name="MHz of the lowest SWR" text={dip.mhz.toFixed(3)} /></td>
             {#if reading.phase}
               <td
-                >{digits(dip.r_ohm)}
-                {(dip.x_ohm ?? 0) < 0 ? '−' : '+'} j{digits(Math.abs(dip.x_ohm ?? 0))}</td
+                ><Fig at="{at}.r_ohm" name="R at the lowest SWR" text={digits(dip.r_ohm)} />
+                {(dip.x_ohm ?? 0) < 0 ? '−' : '+'} j<Fig
+                  at="{at}.x_ohm"
+                  name="X at the lowest SWR"
+                  text={digits(Math.abs(dip.x_ohm ?? 0))}
+                /></td
               >
               {#if dip.resonance}
-                <td>{dip.resonance.mhz.toFixed(3)}</td>
-                <td>{(dip.apart_khz ?? 0) > 0 ? '+' : ''}{digits(dip.apart_khz, 2)}</td>
-                <td>{digits(dip.resonance.r_ohm)}</td>
-                <td>{digits(dip.resonance.q)}</td>
+                <td
+                  ><Fig
+                    at="{at}.resonance.mhz"
+                    name="MHz of resonance"
+                    text={dip.resonance.mhz.toFixed(3)}
+                  /></td
+                >
+                <td
+                  >{(dip.apart_khz ?? 0) > 0 ? '+' : ''}<Fig
+                    at="{at}.apart_khz"
+                    name="kHz apart"
+                    text={digits(dip.apart_khz, 2)}
+                  /></td
+                >
+                <td
+                  ><Fig
+                    at="{at}.resonance.r_ohm"
+                    name="R at resonance"
+                    text={digits(dip.resonance.r_ohm)}
+                  /></td
+                >
+                <td><Fig at="{at}.resonance.q" name="Q" text={digits(dip.resonance.q)} /></td>
               {:else}<td colspan="4">no zero of X in this dip</td>{/if}
             {/if}
-            {#each dip.widths as one (one.swr)}<td>{width(one)}</td>{/each}
+            {#each dip.widths as one, k (one.swr)}<td
+                >{#if one.width_khz === null}{width(one)}{:else}<Fig
+                    at="{at}.widths[{k}].width_khz"
+                    name="width below SWR {digits(one.swr)}"
+                    text={width(one)}
+                  />{/if}</td
+              >{/each}
           </tr>
         {/each}
       </tbody>

@@ -1,6 +1,8 @@
 <script lang="ts">
   import type { Look } from '../api/client';
   import { swr } from '../figures';
+  import Fig from '../working/Fig.svelte';
+  import { roving } from '../working/roving';
 
   interface Props {
     reading: Look['reading'];
@@ -17,9 +19,24 @@
     value === null && !band.covered ? '–' : swr(value);
 </script>
 
+{#snippet cell(
+  n: number,
+  band: Look['reading']['bands'][number],
+  key: 'swr_low' | 'swr_middle' | 'swr_high' | 'swr_worst',
+  name: string,
+)}
+  <td
+    >{#if band[key] === null}{none(band, null)}{:else}<Fig
+        at="bands[{n}].{key}"
+        name="{band.name}, SWR, {name}"
+        text={swr(band[key])}
+      />{/if}</td
+  >
+{/snippet}
+
 <!-- svelte-ignore a11y_no_noninteractive_tabindex (a region that scrolls must be reachable by keyboard) -->
 <div class="scroller" role="region" aria-label="The sweep band by band" tabindex="0">
-  <table class="plain figures">
+  <table class="plain figures" use:roving>
     <caption>SWR band by band</caption>
     <thead>
       <tr>
@@ -33,7 +50,7 @@
       </tr>
     </thead>
     <tbody>
-      {#each reading.bands as band (band.name)}
+      {#each reading.bands as band, n (band.name)}
         <tr>
           <th scope="row"
             ><button
@@ -44,10 +61,10 @@
               onclick={() => onzoom(band.low_mhz, band.high_mhz)}>{band.name}</button
             ></th
           >
-          <td>{none(band, band.swr_low)}</td>
-          <td>{none(band, band.swr_middle)}</td>
-          <td>{none(band, band.swr_high)}</td>
-          <td>{none(band, band.swr_worst)}</td>
+          {@render cell(n, band, 'swr_low', 'low edge')}
+          {@render cell(n, band, 'swr_middle', 'middle')}
+          {@render cell(n, band, 'swr_high', 'high edge')}
+          {@render cell(n, band, 'swr_worst', 'worst')}
           {#if moved}<td>{none(band, band.taken_worst ?? null)}</td>{/if}
           <td class="text">
             {#if band.need}

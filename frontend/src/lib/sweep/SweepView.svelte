@@ -1,5 +1,8 @@
 <script lang="ts">
   import { onMount } from 'svelte';
+  import { api } from '../api/client';
+  import { offerWorkings } from '../working/workings.svelte';
+  import WorkingDialog from '../working/WorkingDialog.svelte';
   import type { Session } from '../station/session.svelte';
   import BaselinePane from './BaselinePane.svelte';
   import BringIn from './BringIn.svelte';
@@ -25,6 +28,12 @@
   const shown = $derived(sweeps.shown ?? row?.joint ?? 0);
   const moved = $derived(row !== null && shown !== row.joint);
 
+  const workings = offerWorkings((figure) => {
+    const { bands = [], comfort_swr = 2 } = session.document;
+    const path = { pk: row?.id ?? 0 };
+    const body = { shown: sweeps.shown, bands, comfort_swr, figure };
+    return api.POST('/api/sweeps/{pk}/working', { params: { path }, body });
+  });
   let alert = $state<HTMLElement>();
   $effect(() => {
     if (sweeps.trouble) alert?.scrollIntoView({ block: 'nearest' });
@@ -94,6 +103,7 @@
       <p class="soft">Opening the log …</p>
     {/if}
   </div>
+  <WorkingDialog {workings} />
 </div>
 
 <style>

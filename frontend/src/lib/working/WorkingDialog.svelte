@@ -1,0 +1,114 @@
+<script lang="ts">
+  import Modal from '../ui/Modal.svelte';
+  import Trouble from '../ui/Trouble.svelte';
+  import type { Workings } from './workings.svelte';
+
+  /** How the figure that is open comes about. */
+  let { workings }: { workings: Workings } = $props();
+  const working = $derived(workings.asking.answer);
+  const CASES: Record<string, string> = {
+    least: 'At the phase where it is least',
+    middle: 'In the middle',
+    most: 'At the phase where it is most',
+  };
+</script>
+
+{#snippet math(text: string)}
+  <!-- eslint-disable-next-line svelte/no-at-html-tags (MathML that our own server typeset) -->
+  {@html text}
+{/snippet}
+
+<Modal open={workings.open !== ''} title={working?.title ?? 'The working'} onclose={() => workings.close()}>
+  <p class="name">{workings.name}</p>
+  <Trouble text={workings.asking.trouble} />
+  {#if working}
+    {#each working.lines as line, n (n)}
+      <!-- svelte-ignore a11y_no_noninteractive_tabindex (a region that scrolls must be reachable by keyboard) -->
+      <div class="line" role="group" aria-label="Step {n + 1}" tabindex="0">
+        <p>{@render math(line.formula)}</p>
+        {#each line.filled as filled, k (k)}
+          {#if CASES[filled.which]}<p class="case">{CASES[filled.which]}:</p>{/if}
+          <p>{@render math(filled.numbers)}</p>
+        {/each}
+      </div>
+    {/each}
+    {#if working.terms.length}
+      <!-- svelte-ignore a11y_no_noninteractive_tabindex (a region that scrolls must be reachable by keyboard) -->
+      <div class="scroller" role="region" aria-label="What is in the formulas" tabindex="0">
+        <table class="figures">
+          <tbody>
+            {#each working.terms as term, n (n)}
+              <tr>
+                <th scope="row">{@render math(term.symbol)}</th>
+                <td class="meaning">{term.meaning}</td>
+                {#each term.figures as figure, k (k)}<td>{figure} {term.unit}</td>{/each}
+              </tr>
+            {/each}
+          </tbody>
+        </table>
+      </div>
+    {/if}
+    <dl>
+      <dt>It assumes</dt>
+      <dd>{working.assumes}</dd>
+      <dt>It holds</dt>
+      <dd>{working.holds}</dd>
+      {#if working.short_cut}
+        <dt>The short cut</dt>
+        <dd>{working.short_cut}</dd>
+      {/if}
+      <dt>From</dt>
+      <dd>{working.source}</dd>
+    </dl>
+  {:else if !workings.asking.trouble}
+    <p>…</p>
+  {/if}
+</Modal>
+
+<style>
+  .name,
+  .case,
+  dt {
+    color: var(--ink-soft);
+  }
+  .case {
+    font-size: 13px;
+  }
+  .line {
+    overflow-x: auto;
+    padding: 0.4rem 0;
+    border-top: 1px solid var(--hairline);
+  }
+  .line p {
+    padding: 0.15rem 0;
+    white-space: nowrap;
+  }
+  .line :global(math) {
+    font-size: 1.1rem;
+  }
+  table {
+    border-collapse: collapse;
+    width: 100%;
+  }
+  :is(th, td) {
+    border-top: 1px solid var(--hairline);
+    padding: 0.25rem 0.6rem 0.25rem 0;
+    text-align: right;
+    white-space: nowrap;
+    vertical-align: baseline;
+  }
+  th,
+  .meaning {
+    text-align: left;
+    white-space: normal;
+    font-weight: 400;
+  }
+  dl {
+    display: grid;
+    grid-template-columns: max-content minmax(0, 1fr);
+    gap: 0.25rem 1rem;
+    margin-top: 0.8rem;
+    border-top: 1px solid var(--hairline);
+    padding-top: 0.6rem;
+  }
+</style>
