@@ -31,7 +31,9 @@
   let trouble = $state('');
   let news = $state('');
   let ready = $state(false);
-  let insertAt = $state<number | null>(null);
+  /** Where the shelf is open for one more part, or for another line instead of the one there. */
+  let shelfFor = $state<{ at: number; instead: boolean } | null>(null);
+  const insert = (at: number) => (shelfFor = { at, instead: false });
   const shelf = new Shelf();
 
   onMount(open);
@@ -122,8 +124,11 @@
   }
 
   function pick(part: PartModel) {
-    if (session && insertAt !== null) session.insert(insertAt, part);
-    insertAt = null;
+    if (session && shelfFor?.instead && 'line' in part) {
+      const { line, length_m } = part;
+      session.change(`chain[${shelfFor.at}]`, { ...session.document.chain[shelfFor.at], line, length_m });
+    } else if (session && shelfFor) session.insert(shelfFor.at, part);
+    shelfFor = null;
   }
 </script>
 
@@ -149,7 +154,7 @@
         base={session.base}
         onsettle={(document) => session?.settle(document)}
       />{/if}
-    <Strip {session} oninsert={(at) => (insertAt = at)} />
+    <Strip {session} oninsert={insert} />
     <Views place={placeShown(session)} />
   </div>
   <main>
@@ -161,8 +166,8 @@
       ontune={(mhz) => session?.tuneTo(mhz)}
     />
     {#if session.view === 'ledger'}
-      <Ledger {session} oninsert={(at) => (insertAt = at)} />
-      <Inspector {session} {shelf} oninsert={(at) => (insertAt = at)} />
+      <Ledger {session} oninsert={insert} />
+      <Inspector {session} {shelf} oninsert={insert} oncompare={(at) => (shelfFor = { at, instead: true })} />
     {:else}
       <div class="view">
         {#if session.view === 'sweep'}<SweepView {session} />
@@ -183,7 +188,16 @@
       </div>
     {/if}
   </main>
-  <ShelfDialog {shelf} open={insertAt !== null} onclose={() => (insertAt = null)} onpick={pick} />
+  {#if shelfFor}
+    <ShelfDialog
+      {...shelfFor}
+      {shelf}
+      station={session.document}
+      mhz={session.mhz}
+      onclose={() => (shelfFor = null)}
+      onpick={pick}
+    />
+  {/if}
 {:else if ready}
   <Welcome {stations} {trouble} {news} onstart={start} onfile={importFile}>
     <LossAsk

@@ -147,6 +147,58 @@ def test_the_shelf_holds_sound_parts_and_ones_own(client):
     assert send(client, "post", "/api/shelf/own", wrong).status_code == 422
 
 
+def test_lines_beside_each_other_lose_what_each_would_in_that_place(client, mill):
+    """Each row against the station solved with that very line put there."""
+    at = next(n for n, part in enumerate(mill["chain"]) if part["label"] == "run to the mast")
+    mhz = 14.2
+    own = {
+        "kind": "line",
+        "label": "o",
+        "length_m": 25,
+        "line": {"r0_ohm": 75, "velocity_factor": 0.8, "k1": 1, "k2": 0.1},
+    }
+    kept = send(client, "post", "/api/shelf/own", {"title": "Mine", "part": own, "price": "50"}).json()["id"]
+    mill["choice"] = {"prices": {"rg-58": 3.0}}
+    asked = {"document": mill, "mhz": mhz, "place": at + 1, "length_m": 12.5}
+    answer = send(client, "post", "/api/shelf/compare", asked).json()
+    rows = {row["token"]: row for row in answer["lines"]}
+    assert rows.keys() == {f"own-{kept}", *shelf.lines()}
+    for token, line in ((f"own-{kept}", own["line"]), ("rg-58", "rg-58"), ("window-450", "window-450")):
+        chain = list(mill["chain"])
+        chain[at] = {**chain[at], "line": line, "length_m": 12.5}
+        solved = send(client, "post", "/api/solve", {"document": {**mill, "chain": chain}, "mhz": mhz}).json()
+        stage = solved["here"]["result"]["stages"][at]
+        for key in ("matched_db", "loss_db", "limit_w"):
+            expected = stage[key] if stage[key] is None else pytest.approx(stage[key], rel=1e-9)
+            assert rows[token][key] == expected, (token, key)
+    assert rows["rg-58"]["price"] == 37.5
+    assert rows[f"own-{kept}"]["price"] == 25
+    assert rows["rg-213"]["price"] == pytest.approx(2.4 * 12.5)
+
+
+@pytest.mark.parametrize(
+    ("change", "place", "rule"),
+    [
+        ({"place": 99}, "place", "must be"),
+        ({"length_m": 0}, "length_m", "must be above 0"),
+        ({"mhz": 1.0}, "antenna", ""),
+    ],
+)
+def test_a_comparison_that_cannot_be_made_is_refused_at_its_place(client, mill, change, place, rule):
+    asked = {"document": mill, "mhz": 7.1, "place": 0, "length_m": 10} | change
+    error = send(client, "post", "/api/shelf/compare", asked).json()["errors"][0]
+    assert error["place"].startswith(place)
+    assert rule in error["rule"]
+
+
+def test_a_line_through_which_nothing_arrives_stands_without_a_loss(client, mill):
+    asked = {"document": mill, "mhz": 28.5, "place": 0, "length_m": 3000}
+    rows = {row["token"]: row for row in send(client, "post", "/api/shelf/compare", asked).json()["lines"]}
+    assert rows["rg-174"]["loss_db"] is None
+    assert rows["rg-174"]["matched_db"] > 400
+    assert rows["hard-78"]["loss_db"] > 10
+
+
 def test_bands_of_the_regions_are_in_order_and_apart(client):
     served = {row["region"]: row["bands"] for row in client.get("/api/bands").json()}
     assert set(served) == set(REGIONS) == {1, 2, 3}

@@ -117,6 +117,13 @@ def cpu_s(process):
     return (int(fields[11]) + int(fields[12])) / os.sysconf("SC_CLK_TCK")
 
 
+def idle(process):
+    """Whether it computes next to nothing for half a second."""
+    before = cpu_s(process)
+    time.sleep(0.5)
+    return cpu_s(process) - before < 0.2
+
+
 def test_light_questions_are_answered_beside_a_heavy_one_which_ends_when_its_client_leaves(
     folder, mill, record_property  # noqa: F811
 ):  # fmt: skip
@@ -134,14 +141,11 @@ def test_light_questions_are_answered_beside_a_heavy_one_which_ends_when_its_cli
         server.call("POST", "/api/solve", {"document": mill_there, "mhz": 7.1})
         server.call("GET", "/api/stations")
         waits.append(time.perf_counter() - start)
-    before = cpu_s(server.process)
-    time.sleep(0.5)
-    assert cpu_s(server.process) - before > 0.3, "the heavy question was over too soon to be beside"
+    assert not all(idle(server.process) for _ in range(3)), (
+        "the heavy question was over too soon to be beside"
+    )
     heavy.close()
-    time.sleep(0.7)
-    left = cpu_s(server.process)
-    time.sleep(0.5)
-    assert cpu_s(server.process) - left < 0.2, "it goes on with nobody there"
+    assert any(idle(server.process) for _ in range(6)), "it goes on with nobody there"
     answer = server.call("POST", "/api/choose/map", {"document": mill_there, "id": "present"})
     assert answer["points"]
     server.kill()

@@ -118,14 +118,19 @@ def read(document: StationFile, own: Sequence[OwnLine] = ()) -> Choice:
         frozenset(settings.off), frozenset(settings.lines_off), settings.line or "", settings.no_climbing,
         settings.no_power_at_mast, settings.no_open_line_indoors, settings.fed_against_ground,
     )  # fmt: skip
-    given = {line.token: line.price for line in own if line.price is not None}
-    start = starting_prices()
-    prices = {**start, "room-tuner": start["t-wide"], "mast-tuner": start["relay-mast"]}
-    prices |= {"radio-tuner": start["own-3"], "choke": start["choke-1"], **given, **settings.prices}
+    prices = prices_of(settings, own)
     stands = Candidate("present", owned_line, (), present=True)
     present = stands if run else None
     left_out = tuple(names[token] for token in lossy)
     return Choice(site, kit, wishes, settings, models, names, prices, present, left_out)
+
+
+def prices_of(settings: ChoiceModel, own: Sequence[OwnLine] = ()) -> dict[str, float]:
+    """By token: the station's prices before those of the user's shelf, those before the starting ones."""
+    start = starting_prices()
+    placed = {"room-tuner": "t-wide", "mast-tuner": "relay-mast", "radio-tuner": "own-3", "choke": "choke-1"}
+    given = {line.token: line.price for line in own if line.price is not None}
+    return {**start, **{token: start[slug] for token, slug in placed.items()}, **given, **settings.prices}
 
 
 def _too_lossy(lines: dict[str, LineType], run_m: float, mhz: float) -> list[str]:

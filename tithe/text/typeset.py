@@ -16,11 +16,13 @@ from tithe.text.symbols import SYMBOLS
 DIGITS = 6
 LOST = 1e-9
 """Below this a figure is what rounding leaves of 0."""
+THIN_SPACE, THIN_SPACE_HOLDING = "\u2009", "\u202f"
 _NAME = re.compile(r"\\mathrm\{((?:[a-z0-9]|\\_)+)\}")
 _CONJUGATE = re.compile(
     r"\\mathrm\{conj\} \\mathopen\{\}\\left\( (\\mathrm\{[^}]*\}) \\mathclose\{\}\\right\)"
 )
 _PRODUCT = re.compile(r"(?<=\d) (?=\\mathrm\{[a-z]+\\_|\\left)|(?<=\\right\)) (?=\\mathrm|\\left)")
+_BREAKS = re.compile(r"\\left|\\right|[{}]|\s(=|\+|-|\\cdot)\s")
 _WORDS = {"real": r"\mathrm{Re}", "imag": r"\mathrm{Im}", "maximum": r"\max"}
 
 
@@ -48,7 +50,7 @@ def symbol(name: str) -> str:
 def formula(step: Step) -> str:
     """The formula of a step with its symbols, as MathML."""
     right = _filled(step, lambda name: SYMBOLS[name].latex)
-    return str(convert(f"{SYMBOLS[step.gives].latex} = {right}"))
+    return _mathml(f"{SYMBOLS[step.gives].latex} = {right}")
 
 
 def numbers(step: Step, values: Mapping[str, complex | float]) -> str:
@@ -56,9 +58,25 @@ def numbers(step: Step, values: Mapping[str, complex | float]) -> str:
     right = _filled(step, lambda name: _number(told_in_unit(name, values[name])))
     unit = SYMBOLS[step.gives].unit
     told = _number(told_in_unit(step.gives, values[step.gives]), bare=True) + (
-        rf"\,\mathrm{{{unit}}}" if unit else ""
+        rf"\,\text{{{unit}}}" if unit else ""
     )
-    return str(convert(rf"{SYMBOLS[step.gives].latex} = {right} = {told}"))
+    return _mathml(rf"{SYMBOLS[step.gives].latex} = {right} = {told}")
+
+
+def _mathml(latex: str) -> str:
+    """As one element for each operand of the outermost operators, so that a long line breaks before one."""
+    depth, start, pieces = 0, 0, []
+    for found in _BREAKS.finditer(latex):
+        if not found[1]:
+            depth += 1 if found[0] in ("{", r"\left") else -1
+        elif depth == 0:
+            pieces += [latex[start : found.start()], found[1]]
+            start = found.end()
+    told = [str(convert(piece)) for piece in [*pieces, latex[start:]]]
+    return told[0] + "".join(
+        f"{THIN_SPACE}{sign}{THIN_SPACE_HOLDING}{operand}"
+        for sign, operand in zip(told[1::2], told[2::2], strict=True)
+    )
 
 
 def told_in_unit(name: str, value: complex | float) -> complex | float:
@@ -85,6 +103,8 @@ def _plain(value: float) -> str:
 
 def _number(value: complex | float, *, bare: bool = False) -> str:
     text = re.sub(r"·10\^(−?\d+)", lambda m: rf" \cdot 10^{{{m[1]}}}", figure(value))
-    text = text.replace("−", "-").replace("∞", r"\infty").replace("j", r"\mathrm{j}")
+    text = text.replace("−", "-").replace("∞", r"\infty").replace("j", r"\text{j}")
+    if bare:
+        return f"{{{text}}}"
     grouped = isinstance(value, complex) or text.startswith("-") or "cdot" in text
-    return rf"\left({text}\right)" if grouped and not bare else text
+    return rf"\left({{{text}}}\right)" if grouped else text

@@ -40,8 +40,8 @@ from tithe.document.station_file import to_chain
 from tithe.results import choose_json, working_json
 from tithe.results import choose_shapes as s
 from tithe.results.working_shapes import WorkingOut
-from tithe.web.choose.own_lines import own_lines
 from tithe.web.stations import comparison
+from tithe.web.stations.own_lines import own_lines
 
 MOST_S, MOST_SURE_S = 60.0, 240.0
 """Seconds that a ranking may take, and the doubts about it; both show how far they are."""

@@ -10,13 +10,21 @@ from ninja import Router, Schema, Status
 from pydantic import Field
 
 from tithe.core.bands import REGIONS
+from tithe.core.cost import Pause
 from tithe.core.errors import require
 from tithe.document import shelf
-from tithe.document.fields import Name
+from tithe.document.choice import prices_of
+from tithe.document.fields import Name, Positive
 from tithe.document.parts import PartModel
 from tithe.document.station import BandModel
-from tithe.web.http import Refusals
+from tithe.document.work import ChoiceModel
+from tithe.results import shelf_json
+from tithe.results.shelf_shapes import LinesBeside
+from tithe.web.http import Refusals, computed
+from tithe.web.stations import answer
+from tithe.web.stations.api_compute import SolveRequest
 from tithe.web.stations.models import OwnPart
+from tithe.web.stations.own_lines import own_lines
 
 router = Router()
 MOST_OWN = 500
@@ -72,6 +80,28 @@ def take_off_shelf(request: HttpRequest, pk: int) -> Any:
     """Take a part of one's own off the shelf; the stations that use it keep theirs."""
     OwnPart.objects.filter(pk=pk).delete()
     return Status(204, None)
+
+
+class LinesBesideRequest(SolveRequest):
+    """A length of line that would stand just before the ``place``-th part of the run, from 0; as many as
+    there are parts: before the antenna."""
+
+    place: Annotated[int, Field(ge=0)]
+    length_m: Positive
+
+
+@router.post("/shelf/compare", response={200: LinesBeside, 422: Refusals, 503: Refusals})
+def lines_beside(request: HttpRequest, body: LinesBesideRequest) -> Any:
+    """What that length of each line of the shelf would lose there, what it bears, and what it costs."""
+    station, own = body.document.to_core(), own_lines()
+    prices = prices_of(body.document.choice or ChoiceModel(), own)
+    lines = [(one.token, one.model.to_core().line) for one in own]
+    lines += [(slug, shelf.line_type(slug)) for slug in shelf.lines()]
+
+    def job(pause: Pause) -> LinesBeside:
+        return shelf_json.beside(station, body.mhz, body.place, body.length_m, lines, prices, pause)
+
+    return computed(request, answer.cost_s(station), "smaller-station", job)
 
 
 @router.get("/bands", response=list[Region])

@@ -16,6 +16,7 @@ export type ShelfLine = Schemas['ShelfLine'];
 export type KeptStation = Schemas['KeptStation'];
 export type StationRow = Schemas['StationRow'];
 export type ShelfContents = Schemas['Shelf'];
+export type LinesBeside = Schemas['LinesBeside'];
 export type Comparison = Schemas['Comparison'];
 export type WorkingOut = Schemas['WorkingOut'];
 export type LossQuestion = Schemas['LossQuestion'];

@@ -416,6 +416,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/shelf/compare": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Lines Beside
+         * @description What that length of each line of the shelf would lose there, what it bears, and what it costs.
+         */
+        post: operations["tithe_web_stations_api_shelf_lines_beside"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/bands": {
         parameters: {
             query?: never;
@@ -2627,6 +2647,50 @@ export interface components {
             price?: number | string | null;
         };
         /**
+         * LineBeside
+         * @description One line of the shelf at the place asked about.
+         *
+         *     ``token``: its slug, or ``own-`` and its number. Losses in dB, matched and before the load there;
+         *     ``limit_w``: the peak power into it that it bears there (null: not known); ``price``: of the length (null:
+         *     not known).
+         */
+        LineBeside: {
+            /** Token */
+            token: string;
+            /** Matched Db */
+            matched_db: number;
+            /** Loss Db */
+            loss_db: number | components["schemas"]["Span"] | null;
+            /** Limit W */
+            limit_w: number | components["schemas"]["Span"] | null;
+            /** Price */
+            price: number | null;
+        };
+        /**
+         * LinesBeside
+         * @description All lines of the shelf, in its order; ``swr``: of the load that they face, against the reference.
+         */
+        LinesBeside: {
+            /** Swr */
+            swr: number | components["schemas"]["Span"] | null;
+            /** Lines */
+            lines: components["schemas"]["LineBeside"][];
+        };
+        /**
+         * LinesBesideRequest
+         * @description A length of line that would stand just before the ``place``-th part of the run, from 0; as many as
+         *     there are parts: before the antenna.
+         */
+        LinesBesideRequest: {
+            document: components["schemas"]["StationFile"];
+            /** Mhz */
+            mhz: number;
+            /** Place */
+            place: number;
+            /** Length M */
+            length_m: number;
+        };
+        /**
          * Region
          * @description The usual bands of a region.
          */
@@ -4305,6 +4369,48 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+        };
+    };
+    tithe_web_stations_api_shelf_lines_beside: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["LinesBesideRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LinesBeside"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
             };
         };
     };

@@ -9,8 +9,10 @@
     session: Session;
     shelf: Shelf;
     oninsert: (at: number) => void;
+    /** Lay the shelf's lines beside the one here. */
+    oncompare: (at: number) => void;
   }
-  let { session, shelf, oninsert }: Props = $props();
+  let { session, shelf, oninsert, oncompare }: Props = $props();
 
   const at = $derived(typeof session.selected === 'number' ? session.selected : -1);
   const part = $derived(session.document.chain[at]);
@@ -18,7 +20,7 @@
 
 <aside aria-label="Inspector">
   {#if part}
-    <PartPanel {session} {shelf} {part} {at} {oninsert} />
+    <PartPanel {session} {shelf} {part} {at} {oninsert} {oncompare} />
   {:else if session.selected === 'antenna'}
     <AntennaPanel
       form={session}

@@ -17,8 +17,9 @@
     part: PartModel;
     at: number;
     oninsert: (at: number) => void;
+    oncompare: (at: number) => void;
   }
-  let { session, shelf, part, at, oninsert }: Props = $props();
+  let { session, shelf, part, at, oninsert, oncompare }: Props = $props();
 
   const place = $derived(`chain[${at}]`);
   const stage = $derived(session.answer?.here?.result.stages[at]);
@@ -65,6 +66,9 @@
 {/if}
 <TextField form={session} place="{place}.label" label="Name" />
 {@render asked(within(undefined))}
+{#if 'line' in part}
+  <button type="button" class="linkish compare" onclick={() => oncompare(at)}>Compare lines here</button>
+{/if}
 <SwitchField label="Bypass" checked={bypassed} onchange={bypass} />
 <PartCautions {cautions} note={note ?? ''} />
 {#each sections as section (section)}
@@ -95,6 +99,9 @@
   }
   .hint {
     color: var(--ink-soft);
+  }
+  .compare {
+    padding: 0.3rem 0;
   }
   summary {
     padding: 0.4rem 0;

@@ -1,21 +1,47 @@
 <script lang="ts">
   import Trash from '@lucide/svelte/icons/trash-2';
-  import type { PartModel } from '../api/client';
+  import type { PartModel, StationFile } from '../api/client';
   import Modal from '../ui/Modal.svelte';
-  import type { Shelf } from './shelf.svelte';
+  import ShelfLines from './ShelfLines.svelte';
+  import { START_LENGTH_M, type Shelf, type ShelfItem } from './shelf.svelte';
 
   interface Props {
     shelf: Shelf;
-    open: boolean;
+    station: StationFile;
+    mhz: number;
+    /** Where the part is to stand in the run. */
+    at: number;
+    /** Whether it is a line that takes the place of the one there, rather than one more part. */
+    instead: boolean;
     onclose: () => void;
     onpick: (part: PartModel) => void;
   }
-  let { shelf, open, onclose, onpick }: Props = $props();
+  let { shelf, station, mhz, at, instead, onclose, onpick }: Props = $props();
   let query = $state('');
-  const groups = $derived(shelf.matching(query));
+  const found = $derived(shelf.matching(query));
+  const lines = $derived(found.flatMap(([, items]) => items.filter(isLine)));
+  const others = $derived(
+    instead
+      ? []
+      : found
+          .map(([name, items]): [string, ShelfItem[]] => [name, items.filter((one) => !isLine(one))])
+          .filter(([, items]) => items.length),
+  );
+  const replaced = $derived(instead ? station.chain[at] : undefined);
+  const length = $derived(
+    replaced && 'length_m' in replaced && replaced.length_m > 0 ? replaced.length_m : START_LENGTH_M,
+  );
+
+  function isLine({ part }: ShelfItem): boolean {
+    return 'length_m' in part;
+  }
 </script>
 
-<Modal {open} title="Take a part from the shelf" {onclose}>
+<Modal
+  open
+  title={instead ? `Another line for “${replaced?.label ?? ''}”` : 'Take a part from the shelf'}
+  {onclose}
+>
   <input
     class="search"
     type="search"
@@ -23,7 +49,19 @@
     aria-label="Search the shelf"
     bind:value={query}
   />
-  {#each groups as [name, items] (name)}
+  {#if lines.length}
+    <ShelfLines
+      items={lines}
+      {station}
+      place={instead ? at + 1 : at}
+      {mhz}
+      length_m={length}
+      present={replaced && 'line' in replaced && typeof replaced.line === 'string' ? replaced.line : ''}
+      ontake={(item, length_m) => onpick({ ...structuredClone(item.part), length_m } as PartModel)}
+      ondrop={(id) => shelf.drop(id)}
+    />
+  {/if}
+  {#each others as [name, items] (name)}
     <h3>{name}</h3>
     <ul>
       {#each items as item (item.key)}
@@ -41,9 +79,8 @@
         </li>
       {/each}
     </ul>
-  {:else}
-    <p>Nothing on the shelf answers to that.</p>
   {/each}
+  {#if !lines.length && !others.length}<p>Nothing on the shelf answers to that.</p>{/if}
 </Modal>
 
 <style>

@@ -10,7 +10,7 @@ export interface ShelfItem {
   own: number | null;
 }
 
-const START_LENGTH_M = 10;
+export const START_LENGTH_M = 10;
 
 /** Everything there is to take from: generic lines and parts, and the user's own. */
 export class Shelf {
@@ -61,7 +61,7 @@ export class Shelf {
         key: `own-${one.id}`,
         group: 'Your own',
         title: one.title,
-        note: one.price == null ? one.part.kind : `${one.part.kind}, cost ${one.price}`,
+        note: `your own ${one.part.kind}${one.price == null ? '' : `, cost ${one.price}`}`,
         part: one.part,
         own: one.id,
       })),
@@ -69,7 +69,7 @@ export class Shelf {
         key: line.slug,
         group: line.family_title ?? line.family,
         title: line.name,
-        note: line.note,
+        note: `${line.r0_ohm} Ω, ${line.note}`,
         part: { kind: 'line', label: line.name, line: line.slug, length_m: START_LENGTH_M } as PartModel,
         own: null,
       })),

@@ -81,10 +81,10 @@
   }
   .line p {
     padding: 0.15rem 0;
-    white-space: nowrap;
   }
   .line :global(math) {
     font-size: 1.1rem;
+    math-style: normal;
   }
   table {
     border-collapse: collapse;

@@ -1,0 +1,162 @@
+<script lang="ts">
+  import { untrack } from 'svelte';
+  import Trash from '@lucide/svelte/icons/trash-2';
+  import { api, type Figure, type LinesBeside, type StationFile } from '../api/client';
+  import { Asking } from '../api/asking.svelte';
+  import { decibels, digits, lowest, shown, swr, watts } from '../figures';
+  import { preferences } from '../station/preferences.svelte';
+  import { parseTyped, toShown } from '../station/units';
+  import PlainNumber from '../ui/PlainNumber.svelte';
+  import Trouble from '../ui/Trouble.svelte';
+  import { rowsOf, sorted, type Column } from './comparing';
+  import type { ShelfItem } from './shelf.svelte';
+
+  interface Props {
+    items: ShelfItem[];
+    station: StationFile;
+    /** The part of the run that the line stands before. */
+    place: number;
+    mhz: number;
+    length_m: number;
+    /** What stands there now, of the shelf. */
+    present: string;
+    /** A line taken, and the length that was compared. */
+    ontake: (item: ShelfItem, length_m: number) => void;
+    ondrop: (id: number) => void;
+  }
+  let { items, station, place, mhz, length_m, present, ontake, ondrop }: Props = $props();
+  let length = $state(untrack(() => toShown(length_m, 'length', preferences.system)));
+  let frequency = $state(untrack(() => String(Number(mhz.toFixed(4)))));
+  let by = $state<Column | null>(null);
+
+  const asking = new Asking<LinesBeside>({ length_m: 'length', mhz: 'frequency' });
+  const metres = $derived(parseTyped(length, 'length', preferences.system));
+  const rows = $derived.by(() => {
+    const all = rowsOf(items, asking.answer);
+    return by ? sorted(all, by) : all;
+  });
+  const HEADS: [Column, string][] = [
+    ['name', 'Feedline'],
+    ['matched', 'matched, dB'],
+    ['loss', 'here, dB'],
+    ['bears', 'bears, W'],
+    ['price', 'price'],
+  ];
+
+  $effect(() => {
+    const body = {
+      document: station,
+      place,
+      mhz: parseTyped(frequency, 'frequency', preferences.system) as number,
+      length_m: metres as number,
+    };
+    untrack(() => asking.ask(() => api.POST('/api/shelf/compare', { body })));
+  });
+  const bears = (limit: Figure) => (lowest(limit) === null ? '?' : watts(lowest(limit)));
+</script>
+
+<div class="asked">
+  <PlainNumber
+    label="Length"
+    unit={preferences.system === 'feet' ? 'ft' : 'm'}
+    value={length}
+    oninput={(typed) => (length = typed)}
+  />
+  <PlainNumber label="Frequency" unit="MHz" value={frequency} oninput={(typed) => (frequency = typed)} />
+</div>
+<Trouble text={asking.trouble} />
+<!-- svelte-ignore a11y_no_noninteractive_tabindex (a region that scrolls must be reachable by keyboard) -->
+<div class="scroller" role="region" aria-label="Feedlines side by side" tabindex="0">
+  <table class="plain figures">
+    <caption>
+      Here: before the load that the line would face in this place{asking.answer
+        ? `, SWR ${shown(asking.answer.swr, swr)}`
+        : ''}. Prices are the station’s own where it states them, otherwise rough starting values; “?” is not
+      known.
+    </caption>
+    <thead>
+      <tr>
+        {#each HEADS as [column, name] (column)}
+          <th
+            scope="col"
+            aria-sort={by === column ? (column === 'bears' ? 'descending' : 'ascending') : 'none'}
+            ><button type="button" onclick={() => (by = column)}>{name}{by === column ? ' ▾' : ''}</button
+            ></th
+          >
+        {/each}
+      </tr>
+    </thead>
+    <tbody>
+      {#each rows as { item, beside } (item.key)}
+        <tr class:present={item.key === present}>
+          <th scope="row">
+            <button
+              type="button"
+              class="take"
+              onclick={() => ontake(item, typeof metres === 'number' && metres > 0 ? metres : length_m)}
+              >{item.title}{item.key === present ? ', as now' : ''}<small>{item.note}</small></button
+            >{#if item.own !== null}<button
+                type="button"
+                aria-label="Take {item.title} off the shelf"
+                onclick={() => ondrop(item.own ?? 0)}><Trash size={15} /></button
+              >{/if}
+          </th>
+          {#if beside}
+            <td>{decibels(beside.matched_db)}</td>
+            <td>{shown(beside.loss_db, decibels)}</td>
+            <td>{bears(beside.limit_w)}</td>
+            <td>{beside.price === null ? '?' : digits(beside.price)}</td>
+          {:else}<td colspan="4"></td>{/if}
+        </tr>
+      {/each}
+    </tbody>
+  </table>
+</div>
+
+<style>
+  .asked {
+    display: grid;
+    grid-template-columns: repeat(auto-fit, minmax(11rem, 1fr));
+    gap: 0 2rem;
+  }
+  .scroller {
+    container-type: inline-size;
+  }
+  caption {
+    white-space: normal;
+  }
+  th[scope='row'] {
+    white-space: normal;
+    min-width: 7.5rem;
+  }
+  th button {
+    text-align: inherit;
+  }
+  .present {
+    background: var(--paper-sunk);
+  }
+  .take:hover {
+    text-decoration: underline;
+  }
+  small {
+    display: block;
+    color: var(--ink-soft);
+    font-size: 13px;
+    font-weight: 400;
+  }
+  @container (max-width: 30rem) {
+    small {
+      display: none;
+    }
+    thead :is(th, button) {
+      white-space: normal;
+    }
+    th[scope='row'] {
+      min-width: 6rem;
+    }
+    :is(th, td) {
+      padding-left: 0.2rem;
+      padding-right: 0.4rem;
+    }
+  }
+</style>

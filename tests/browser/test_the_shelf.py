@@ -1,0 +1,39 @@
+"""Lines compared where one is to stand, and the best of them taken."""
+
+from playwright.sync_api import expect
+
+
+def test_another_line_is_found_by_its_loss_and_put_in(mill_page):
+    page = mill_page
+    page.get_by_label("Frequency", exact=True).first.fill("14.2")
+    page.get_by_role("button", name="run to the mast", exact=False).first.click()
+    page.get_by_role("button", name="Compare lines here").click()
+    shelf = page.get_by_role("dialog")
+    rows = shelf.get_by_role("region", name="Feedlines side by side").locator("tbody tr")
+    expect(shelf.get_by_role("row", name="RG-213/U, as now")).to_contain_text("9.3")
+    expect(rows.first).to_contain_text("RG-174/U")
+    shelf.get_by_role("button", name="here, dB").click()
+    expect(rows.first).to_contain_text("Open-wire line")
+    shelf.get_by_role("button", name="price").click()
+    expect(rows.first).to_contain_text("RG-6 foam")
+    shelf.get_by_label("Length").fill("20")
+    shelf.get_by_role("button", name="450 Ω windowed line").click()
+    expect(shelf).to_be_hidden()
+    inspector = page.get_by_label("Inspector")
+    expect(inspector.get_by_label("Type")).to_have_value("window-450")
+    expect(inspector.get_by_role("textbox", name="Length")).to_have_value("20")
+    page.get_by_role("button", name="Undo").click()
+    expect(inspector.get_by_label("Type")).to_have_value("rg-213")
+    expect(inspector.get_by_role("textbox", name="Length")).to_have_value("38")
+
+
+def test_a_length_that_is_none_is_said_and_the_last_figures_stay(mill_page):
+    page = mill_page
+    page.get_by_role("button", name="Insert", exact=False).first.click()
+    shelf = page.get_by_role("dialog")
+    row = shelf.get_by_role("row", name="RG-58C/U")
+    expect(row.get_by_role("cell")).to_have_count(4)
+    before = row.inner_text()
+    shelf.get_by_label("Length").fill("far")
+    expect(shelf.get_by_role("alert")).to_contain_text("length must be a number")
+    assert row.inner_text() == before
