@@ -7,8 +7,8 @@ from typing import cast
 import numpy as np
 
 from tithe.core.message import tell
-from tithe.core.working import Case, Working
-from tithe.results.working_shapes import TermOut, Which, WorkingOut
+from tithe.core.working import Case, Step, Working
+from tithe.results.working_shapes import Filled, TermOut, Which, WorkingOut
 from tithe.text import say, typeset
 from tithe.text.symbols import SYMBOLS
 from tithe.text.workings import RULES, SHORT_CUTS
@@ -24,22 +24,23 @@ def working(found: Working, k: int) -> WorkingOut:
         "title": rule.title,
         "cases": [cast(Which, case.which) for case in cases],
         "values": [_told(found, case) for case in cases],
-        "lines": [
-            {
-                "formula": typeset.formula(step),
-                "filled": [
-                    {"which": cast(Which, case.which), "numbers": typeset.numbers(step, case.values)}
-                    for case in cases
-                ],
-            }
-            for step in found.steps
-        ],
+        "lines": [{"formula": typeset.formula(step), "filled": _filled(step, cases)} for step in found.steps],
         "terms": [_term(name, cases) for name in _named(found)],
         "assumes": rule.assumes,
         "holds": rule.holds,
         "source": rule.source,
         "short_cut": _short_cut(found, cases, k),
     }
+
+
+def _filled(step: Step, cases: tuple[Case, ...]) -> list[Filled]:
+    """A step in each case; once, where it does not depend on the phase."""
+    told = [typeset.numbers(step, case.values) for case in cases]
+    if len(set(told)) == 1:
+        return [{"which": "", "numbers": told[0]}]
+    return [
+        {"which": cast(Which, case.which), "numbers": text} for case, text in zip(cases, told, strict=True)
+    ]
 
 
 def _told(found: Working, case: Case) -> float | None:

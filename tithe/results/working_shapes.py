@@ -10,7 +10,7 @@ Which = Literal["", "least", "middle", "most"]
 
 
 class Filled(TypedDict):
-    """A formula with the figures in it; ``which`` of an unknown phase's cases ("": it is known)."""
+    """A formula with the figures in it; ``which`` of an unknown phase's cases ("": of all of them)."""
 
     which: Which
     numbers: str

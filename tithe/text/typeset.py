@@ -14,15 +14,18 @@ from tithe.core.working.working import Formula, Step
 from tithe.text.symbols import SYMBOLS
 
 DIGITS = 6
+MAY_BREAK = "\u200b"
 LOST = 1e-9
 """Below this a figure is what rounding leaves of 0."""
-THIN_SPACE, THIN_SPACE_HOLDING = "\u2009", "\u202f"
+_RAISED = str.maketrans("-0123456789", "⁻⁰¹²³⁴⁵⁶⁷⁸⁹")
 _NAME = re.compile(r"\\mathrm\{((?:[a-z0-9]|\\_)+)\}")
 _CONJUGATE = re.compile(
     r"\\mathrm\{conj\} \\mathopen\{\}\\left\( (\\mathrm\{[^}]*\}) \\mathclose\{\}\\right\)"
 )
 _PRODUCT = re.compile(r"(?<=\d) (?=\\mathrm\{[a-z]+\\_|\\left)|(?<=\\right\)) (?=\\mathrm|\\left)")
 _BREAKS = re.compile(r"\\left|\\right|[{}]|\s(=|\+|-|\\cdot)\s")
+_LOWERED = str.maketrans("⁻⁰¹²³⁴⁵⁶⁷⁸⁹", "-0123456789")
+_POWER = re.compile("·10([⁻⁰¹²³⁴⁵⁶⁷⁸⁹]+)")
 _WORDS = {"real": r"\mathrm{Re}", "imag": r"\mathrm{Im}", "maximum": r"\max"}
 
 
@@ -65,18 +68,15 @@ def numbers(step: Step, values: Mapping[str, complex | float]) -> str:
 
 def _mathml(latex: str) -> str:
     """As one element for each operand of the outermost operators, so that a long line breaks before one."""
-    depth, start, pieces = 0, 0, []
+    depth, start, pieces, before = 0, 0, [], ""
     for found in _BREAKS.finditer(latex):
         if not found[1]:
             depth += 1 if found[0] in ("{", r"\left") else -1
         elif depth == 0:
-            pieces += [latex[start : found.start()], found[1]]
-            start = found.end()
-    told = [str(convert(piece)) for piece in [*pieces, latex[start:]]]
-    return told[0] + "".join(
-        f"{THIN_SPACE}{sign}{THIN_SPACE_HOLDING}{operand}"
-        for sign, operand in zip(told[1::2], told[2::2], strict=True)
-    )
+            pieces.append(before + latex[start : found.start()])
+            start, before = found.end(), rf"\text{{}} {found[1]} "  # what follows is no sign of its own
+    pieces.append(before + latex[start:])
+    return MAY_BREAK.join(str(convert(piece)) for piece in pieces)
 
 
 def told_in_unit(name: str, value: complex | float) -> complex | float:
@@ -98,11 +98,12 @@ def _plain(value: float) -> str:
         return "−∞" if value < 0 else "∞"
     text = f"{0.0 if abs(value) < LOST else value:.{DIGITS}g}"
     mantissa, _, power = text.partition("e")
-    return (mantissa + (f"·10^{int(power)}" if power else "")).replace("-", "−")
+    raised = f"·10{str(int(power)).translate(_RAISED)}" if power else ""
+    return mantissa.replace("-", "−") + raised
 
 
 def _number(value: complex | float, *, bare: bool = False) -> str:
-    text = re.sub(r"·10\^(−?\d+)", lambda m: rf" \cdot 10^{{{m[1]}}}", figure(value))
+    text = _POWER.sub(lambda found: rf" \cdot 10^{{{found[1].translate(_LOWERED)}}}", figure(value))
     text = text.replace("−", "-").replace("∞", r"\infty").replace("j", r"\text{j}")
     if bare:
         return f"{{{text}}}"

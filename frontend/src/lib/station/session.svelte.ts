@@ -188,11 +188,16 @@ export function showPlace(session: Session, place: StationPlace) {
   if (place.pane !== undefined) session.sweeps.pane = place.pane;
 }
 
-/** The middle of the band round 7.1 MHz, or of the first band there is. */
-function firstFrequency(document: StationFile): number {
-  const bands = document.bands ?? [];
-  const first = bands.find((band) => band.low_mhz <= 7.1 && band.high_mhz >= 7.1) ?? bands[0];
-  return first ? (first.low_mhz + first.high_mhz) / 2 : 7.1;
+/** Of what the antenna is known at, the middle of the band round 7.1 MHz or of the first band there is. */
+function firstFrequency({ bands = [], antenna }: StationFile): number {
+  const known = 'points' in antenna ? antenna.points.map(([mhz]) => mhz) : [];
+  const [low, high] = known.length ? [Math.min(...known), Math.max(...known)] : [0, Infinity];
+  const within = (mhz: number) => mhz >= low && mhz <= high;
+  const middles = bands
+    .map((band) => ({ ...band, middle: (band.low_mhz + band.high_mhz) / 2 }))
+    .filter(({ middle }) => within(middle));
+  const first = middles.find((band) => band.low_mhz <= 7.1 && band.high_mhz >= 7.1) ?? middles[0];
+  return first?.middle ?? (within(7.1) ? 7.1 : low);
 }
 
 /** What is longest, else the antenna. */

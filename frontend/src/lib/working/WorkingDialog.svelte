@@ -39,9 +39,12 @@
           <tbody>
             {#each working.terms as term, n (n)}
               <tr>
-                <th scope="row">{@render math(term.symbol)}</th>
-                <td class="meaning">{term.meaning}</td>
-                {#each term.figures as figure, k (k)}<td>{figure} {term.unit}</td>{/each}
+                <td class="symbol">{@render math(term.symbol)}</td>
+                <th scope="row">{term.meaning}</th>
+                <td class="values"
+                  >{#each term.figures as figure, k (k)}<span>{figure} {term.unit}</span>
+                  {/each}</td
+                >
               </tr>
             {/each}
           </tbody>
@@ -98,10 +101,18 @@
     vertical-align: baseline;
   }
   th,
-  .meaning {
+  .symbol {
     text-align: left;
     white-space: normal;
     font-weight: 400;
+  }
+  .values {
+    white-space: normal;
+  }
+  .values span {
+    display: inline-block;
+    white-space: nowrap;
+    margin-left: 0.8rem;
   }
   dl {
     display: grid;

@@ -1,0 +1,72 @@
+"""Figures that open to how they come about, by mouse and by keyboard."""
+
+import re
+
+import pytest
+from axe_playwright_python.sync_playwright import Axe
+from playwright.sync_api import expect
+
+FIGURE = re.compile("show the working")
+
+
+def figure(page, name):
+    return page.get_by_role("button", name=f", {name}: show the working")
+
+
+def test_how_the_loss_of_a_line_comes_about(mill_page):
+    page = mill_page
+    page.get_by_label("Frequency", exact=True).first.fill("14.2")
+    opened = figure(page, "run to the mast, loss in dB")
+    expect(opened).to_have_text("9.3")
+    opened.click()
+    dialog = page.get_by_role("dialog", name="Loss of a line from its real currents")
+    expect(dialog.locator("math").first).to_be_visible()
+    expect(dialog.get_by_role("row", name="loss of the part")).to_contain_text(re.compile(r"9\.30\d+ dB"))
+    expect(dialog.get_by_text(re.compile("The handbook’s rule gives 9.3"))).to_be_visible()
+    expect(dialog.get_by_text("Transmission-line theory")).to_be_visible()
+    page.keyboard.press("Escape")
+    expect(dialog).to_be_hidden()
+    expect(opened).to_be_focused()
+
+
+def test_how_what_a_tuner_takes_comes_about_by_keyboard_alone(mill_page):
+    page = mill_page
+    table = page.get_by_role("table").filter(has=page.get_by_role("columnheader", name="takes, W"))
+    stops = table.get_by_role("button", name=FIGURE)
+    expect(table.locator("button.fig[tabindex='0']")).to_have_count(1)
+    stops.first.focus()
+    for _ in range(stops.count()):
+        name = page.evaluate("document.activeElement.ariaLabel")
+        if "room tuner, watts taken" in name:
+            break
+        page.keyboard.press("ArrowRight")
+    page.keyboard.press("Enter")
+    dialog = page.get_by_role("dialog", name="Power in less power out")
+    expect(dialog.get_by_role("row", name="power that becomes heat in the part")).to_contain_text(
+        re.compile(rf"{name.split(',')[0][0]}\.0\d+ W")
+    )
+    page.keyboard.press("Escape")
+    expect(page.locator("button.fig:focus")).to_have_attribute("aria-label", name)
+
+
+@pytest.mark.parametrize(("width", "mode"), [(1280, "light"), (390, "dark")])
+def test_axe_finds_nothing_in_a_working_of_an_unknown_phase(mill_page, base_url, width, mode):
+    page = mill_page
+    page.set_viewport_size({"width": width, "height": 800})
+    page.emulate_media(color_scheme=mode)
+    page.goto(base_url)
+    page.get_by_role("button", name="Make it a station").click()
+    figure(page, "RG-58C/U, loss in dB").click()
+    expect(page.get_by_text("At the phase where it is most:").first).to_be_visible()
+    results = Axe().run(page)
+    assert results.violations_count == 0, results.generate_report()
+    assert page.evaluate("document.documentElement.scrollWidth") <= width
+
+
+def test_a_candidate_of_the_choice_shows_how_its_watts_come_about(mill_page):
+    page = mill_page
+    page.get_by_role("navigation", name="Views").get_by_role("link", name="Choose").click()
+    page.get_by_role("region", name="Candidates by bands").locator("tbody th button").nth(1).click()
+    figure(page, "dB behind the best").first.click()
+    expect(page.get_by_role("dialog").locator("math").first).to_be_visible()
+    expect(page.get_by_role("dialog").get_by_text("It holds")).to_be_visible()

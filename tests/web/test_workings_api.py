@@ -1,0 +1,51 @@
+"""Workings over the API: the figure that stands on the screen, to the digit, from the same request."""
+
+import pytest
+
+from tests.web import test_choose_api as choosing
+from tests.web import test_sweeps_api as sweeps
+from tests.web.test_stations_api import send
+
+pytestmark = pytest.mark.django_db
+station = sweeps.station
+
+
+def test_of_the_ledger(client, mill):
+    body = {"document": mill, "mhz": 14.2}
+    result = send(client, "post", "/api/solve", body).json()["here"]["result"]
+    for n, stage in enumerate(result["stages"]):
+        working = send(client, "post", "/api/working", body | {"figure": f"stages[{n}].taken_w"}).json()
+        assert working["values"] == [stage["taken_w"]]
+        assert working["cases"] == [""]
+    total = send(client, "post", "/api/working", body | {"figure": "total.loss_db"}).json()
+    assert total["values"] == [result["total"]["loss_db"]]
+    assert all("<math" in line["formula"] and len(line["filled"]) == 1 for line in total["lines"])
+
+
+def test_of_an_unknown_phase_in_three_cases(client, mill):
+    mill["antenna"] = {"kind": "swr", "points": [[3, 6], [30, 9]]}
+    body = {"document": mill, "mhz": 14.2}
+    at = next(n for n, part in enumerate(mill["chain"]) if part["label"] == "run to the mast")
+    told = send(client, "post", "/api/solve", body).json()["here"]["result"]["stages"][at]["loss_db"]
+    working = send(client, "post", "/api/working", body | {"figure": f"stages[{at}].loss_db"}).json()
+    assert working["cases"] == ["least", "middle", "most"]
+    assert working["values"] == [told["min"], told["median"], told["max"]]
+
+
+def test_of_a_sweep_and_of_a_candidate(client, station, mill):
+    sweep = sweeps.kept(client, station, sweeps.simulated(client, mill))
+    asked = {"bands": mill["bands"], "comfort_swr": 2}
+    dip = sweeps.ask(client, sweep, **asked)["reading"]["dips"][0]
+    working = sweeps.ask(client, sweep, "working", figure="dips[0].r_ohm", **asked)
+    assert working["values"] == [dip["r_ohm"]]
+
+    candidate = choosing.answer(client, mill)["candidates"][3]
+    working = choosing.ask(client, "working", mill, id=candidate["id"], figure="cells[1].regret_db")
+    assert working["values"] == [candidate["cells"][1]["regret_db"]]
+
+
+@pytest.mark.parametrize("figure", ["", "stages[99].taken_w", "total.nothing"])
+def test_a_figure_that_there_is_not_is_refused_at_its_place(client, mill, figure):
+    response = send(client, "post", "/api/working", {"document": mill, "mhz": 7.1, "figure": figure})
+    assert response.status_code == 422
+    assert response.json()["errors"][0]["place"] == "figure"
