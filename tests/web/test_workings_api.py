@@ -34,7 +34,7 @@ def test_of_an_unknown_phase_in_three_cases(client, mill):
 
 def test_of_a_sweep_and_of_a_candidate(client, station, mill):
     sweep = sweeps.kept(client, station, sweeps.simulated(client, mill))
-    asked = {"bands": mill["bands"], "comfort_swr": 2}
+    asked = {"bands": [{"name": "40 m", "low_mhz": 7.0, "high_mhz": 7.2}], "comfort_swr": 2}
     dip = sweeps.ask(client, sweep, **asked)["reading"]["dips"][0]
     working = sweeps.ask(client, sweep, "working", figure="dips[0].r_ohm", **asked)
     assert working["values"] == [dip["r_ohm"]]
