@@ -123,6 +123,7 @@ def _dragged(server: Served) -> str:
         arguments = ["--no-sandbox", "--disable-gpu"]
         browser = playwright.chromium.launch(executable_path="/usr/bin/chromium", args=arguments)
         page = browser.new_page(viewport={"width": 1280, "height": 800})
+        page.add_init_script("localStorage.setItem('tithe.look-round', 'seen')")
         page.goto(f"http://127.0.0.1:{server.port}/stations/1")
         page.get_by_test_id("verdict").wait_for()
         thumb = page.get_by_label("Length").last

@@ -210,6 +210,7 @@ def main() -> None:
                         color_scheme=mode,
                         reduced_motion="reduce",
                     )
+                    page.add_init_script("localStorage.setItem('tithe.look-round', 'seen')")
                     page.goto(address + place)
                     page.get_by_role("heading", level=1).wait_for()
                     page.wait_for_timeout(500)

@@ -8,6 +8,8 @@
   import LossAsk from './lib/loss/LossAsk.svelte';
   import Inspector from './lib/inspector/Inspector.svelte';
   import Ledger from './lib/ledger/Ledger.svelte';
+  import LookRound from './lib/look/LookRound.svelte';
+  import { lookRound } from './lib/look/lookRound.svelte';
   import BandRail from './lib/rail/BandRail.svelte';
   import ReportView from './lib/report/ReportView.svelte';
   import { Shelf } from './lib/shelf/shelf.svelte';
@@ -23,6 +25,7 @@
   import Header from './lib/ui/Header.svelte';
   import { Router } from './lib/ui/router.svelte';
   import Views from './lib/ui/Views.svelte';
+  import { DEMO } from './lib/ui/starts';
   import Welcome from './lib/ui/Welcome.svelte';
   import { VIEWS, type Place } from './routes';
 
@@ -51,6 +54,7 @@
     if ('asks' in place) {
       if (session) await stations.load();
       session = null;
+      lookRound.end();
     } else if (place.id === session?.keeper.id || (await show(place.id)))
       showPlace(session as Session, place);
   }
@@ -68,6 +72,7 @@
     trouble = '';
     session = new Session(data as KeptStation, await recall(data.id));
     if (!stations.rows.some((row) => row.id === asked)) await stations.load(); // one just begun
+    if (data.name === DEMO.name && !lookRound.seen) lookRound.begin();
     return true;
   }
 
@@ -91,6 +96,16 @@
     const id = await begin(slug);
     if (id !== null) openStation(id);
     else trouble = 'The station could not be made.';
+  }
+
+  /** Asked for at the front door: over the demo station, which is begun where there is none. */
+  async function lookAgain() {
+    const demo = stations.rows.find((row) => row.name === DEMO.name)?.id ?? (await begin(DEMO.slug));
+    if (demo === null) trouble = 'The station could not be made.';
+    else {
+      lookRound.begin();
+      openStation(demo);
+    }
   }
 
   async function beginWith(document: StationFile) {
@@ -132,6 +147,7 @@
   }
 </script>
 
+<LookRound />
 <svelte:window
   onclick={(event) => router.follow(event)}
   ondragover={(event) => event.preventDefault()}
@@ -199,7 +215,7 @@
     />
   {/if}
 {:else if ready}
-  <Welcome {stations} {trouble} {news} onstart={start} onfile={importFile}>
+  <Welcome {stations} {trouble} {news} onstart={start} onfile={importFile} onlook={lookAgain}>
     <LossAsk
       {shelf}
       query={'asks' in router.place ? router.place.asks : ''}

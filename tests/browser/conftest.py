@@ -21,6 +21,13 @@ def browser_context_args():
     return {"viewport": {"width": 1280, "height": 800}, "reduced_motion": "reduce"}
 
 
+@pytest.fixture(autouse=True)
+def seen_round(request, context):
+    """The look round has been seen, but for the test of it."""
+    if "fresh" not in request.keywords:
+        context.add_init_script("localStorage.setItem('tithe.look-round', 'seen')")
+
+
 @pytest.fixture
 def base_url(live_server):
     return live_server.url

@@ -201,6 +201,7 @@ test('the welcome offers every start, what is kept, and says what went wrong', a
     trouble: 'Station 9 is not kept here.',
     onstart,
     onfile: vi.fn(),
+    onlook: vi.fn(),
     children: createRawSnippet(() => ({ render: () => '<p>Ask one thing</p>' })),
   });
   expect(screen.getByText('Ask one thing')).toBeTruthy();

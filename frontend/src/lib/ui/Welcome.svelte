@@ -1,6 +1,7 @@
 <script lang="ts">
   import type { Snippet } from 'svelte';
   import type { Stations } from '../station/stations.svelte';
+  import { STARTS } from './starts';
   import StationList from './StationList.svelte';
 
   interface Props {
@@ -9,29 +10,20 @@
     news: string;
     onstart: (slug: string) => void;
     onfile: (file: File | undefined) => void;
+    /** A look round the demo station is asked for. */
+    onlook: () => void;
     /** The question that needs no station. */
     children: Snippet;
   }
-  let { stations, trouble, news, onstart, onfile, children }: Props = $props();
-  const STARTS = [
-    ['empty', 'An empty station', 'Build your own run, part by part, from transmitter to antenna.'],
-    [
-      'brackenfell-mill',
-      'Brackenfell Mill',
-      'An inverted vee cut for 40 m, 38 m of run, a T tuner in the room; 80 to 10 m are wanted.',
-    ],
-    [
-      'hollin-lane-school',
-      'Hollin Lane School',
-      'A short vertical on a school roof over a poor ground, thin coax, the radio’s own tuner.',
-    ],
-    ['quarry-hedge', 'Quarry Hedge', 'An end-fed wire along a hedge, a 9:1 transformer and 10 W.'],
-  ] as const;
+  let { stations, trouble, news, onstart, onfile, onlook, children }: Props = $props();
 </script>
 
 <main>
   <h1 class="serif">Tithe</h1>
-  <p class="lead serif">Where the transmit power goes, from the transmitter to the antenna.</p>
+  <p class="lead serif">
+    Where the transmit power goes, from the transmitter to the antenna.
+    <button type="button" class="linkish look" onclick={onlook}>A look round</button>
+  </p>
   {#if trouble}<p class="fault" role="alert">{trouble}</p>{/if}
   {#if news}<p class="news" role="status">{news}</p>{/if}
   <div class="door">
@@ -124,6 +116,10 @@
     margin-top: 0.3rem;
     font-size: 13px;
     max-width: 100%;
+  }
+  .look {
+    font-size: 1rem;
+    margin-left: 0.6rem;
   }
   .fault {
     color: var(--heat-ink);
