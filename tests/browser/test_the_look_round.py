@@ -1,4 +1,4 @@
-"""The look round: it comes by itself once, over the demo, leaves the page in use, and comes again when asked."""
+"""The look round: by itself once, over the demo; it leaves the page in use, and comes again when asked."""
 
 import pytest
 from axe_playwright_python.sync_playwright import Axe

@@ -22,6 +22,7 @@ from tithe.web.choose.api import router as choices
 from tithe.web.http import NotKeptError, refusals
 from tithe.web.library.api import router as library
 from tithe.web.loss.api import router as loss
+from tithe.web.schools.api import router as schools
 from tithe.web.slot import BusyError, GoneError
 from tithe.web.stations.api import router as stations
 from tithe.web.stations.api_compute import router as compute
@@ -54,7 +55,7 @@ api = NinjaAPI(
     parser=StrictParser(),
     renderer=StrictRenderer(),
 )
-for router in (library, stations, compute, loss, shelf, sweeps, choices):
+for router in (library, stations, compute, loss, schools, shelf, sweeps, choices):
     api.add_router("", router)
 
 

@@ -11,8 +11,9 @@ from collections.abc import Iterable
 from tithe.core.cautions import Caution
 from tithe.core.errors import InputError
 from tithe.core.message import Message
-from tithe.text import cautions, choose, loss, rules, sweeps, verdict, workings
-from tithe.text.template import Words, joined, merged
+from tithe.text import cautions, choose, loss, rules, schools, sweeps, verdict, workings
+from tithe.text.quantities import span
+from tithe.text.template import QUANTITIES, Words, joined, merged
 
 TEMPLATES = merged(
     rules.RULES,
@@ -23,6 +24,7 @@ TEMPLATES = merged(
     sweeps.SWEEPS,
     loss.LOSSES,
     workings.WORKINGS,
+    schools.WORDS,
 )
 """By code."""
 
@@ -54,6 +56,13 @@ def standing_alone(error: InputError) -> str:
 def placement_note(slug: str) -> str:
     """What the builder of a placement should know beforehand; "" where there is nothing."""
     return TEMPLATES.get(f"placement-note.{slug}", "")
+
+
+def told_as(quantity: str, value: float | tuple[float, float]) -> str:
+    """A figure, or an interval, as its kind of quantity (`tithe.text.template.QUANTITIES`)."""
+    how = QUANTITIES[quantity]
+    told = span(how, *value) if isinstance(value, tuple) else how(value)
+    return told.replace("-", "−")
 
 
 def remedy(caution: Caution) -> str:

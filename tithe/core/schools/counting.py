@@ -1,0 +1,29 @@
+"""How is loss counted? Mismatch loss against what line and tuner take; the whole chain judges."""
+
+from __future__ import annotations
+
+from tithe.core.message import tell
+from tithe.core.schools.question import Asked, Compared, band_rows, span
+
+
+def counting(asked: Asked) -> Compared:
+    """The ways of counting, and the circumstances that decide between them here."""
+    here, bands = asked.here.counted, asked.budget.counted
+    station = asked.station
+    if asked.tuner_at is not None:
+        code = "tuner"
+    elif station.transmitter.protection.own_reach_swr > 1:
+        code = "pi-output"
+    else:
+        code = "nothing"
+    return Compared(
+        (tell(f"schools.counting-{code}", whole_db=span(here.whole_chain_db, 0)),),
+        (tell("schools.counting-mismatch", counted_db=span(here.mismatch_only_db, 0)),),
+        (tell("schools.counting-handbook", counted_db=span(here.handbook_db, 0)),),
+        (
+            ("schools.head.mismatch", "db"),
+            ("schools.head.handbook", "db"),
+            ("schools.head.whole", "db"),
+        ),
+        band_rows(asked, bands.mismatch_only_db, bands.handbook_db, bands.whole_chain_db),
+    )

@@ -1,0 +1,63 @@
+"""Does feeder length matter? Every length within half of the present one, and what the tuner reaches
+there."""
+
+from __future__ import annotations
+
+import numpy as np
+
+from tithe.core.arrays import Mask
+from tithe.core.choose import question
+from tithe.core.choose.lengths import safe_lengths
+from tithe.core.message import Message, tell
+from tithe.core.parts.part import Part
+from tithe.core.schools.question import Asked, Compared, Row
+
+TRIED = 100
+EVERY_PHASE = 6
+"""Of the phases that are open, which ones are tried."""
+
+
+def feeder_length(asked: Asked) -> Compared:
+    """Which lengths of the longest line behind the tuner put which band out of its reach."""
+    line = max((p.feedline.length_m for p in _behind(asked) if p.feedline and not p.bypassed), default=0.0)
+    if not line:
+        return Compared((tell("schools.length-not-here"),))
+    wanted = question(asked.station, EVERY_PHASE)
+    found = safe_lengths(wanted, line / 2, 1.5 * line, line / TRIED, asked.pause)
+    every: Mask = np.all(found.reached, axis=0)
+    names = [band.name for band in wanted.bands]
+    critical = [name for name, all_reached in zip(names, every, strict=True) if not all_reached]
+    indifferent = [name for name in names if name not in critical]
+    safe = found.reached.all(axis=1)
+    share = float(safe.mean())
+    if not critical:
+        holds = tell("schools.first-holds")
+    elif not indifferent:
+        holds = tell("schools.second-holds")
+    else:
+        holds = tell("schools.both-hold", one=indifferent, other=critical)
+    return Compared(
+        (holds, tell("schools.length-share", share=share, low_m=line / 2, high_m=1.5 * line)),
+        (_named("schools.length-any", indifferent),),
+        (_named("schools.length-critical", critical),),
+        (("schools.head.in-reach", "percent"), ("schools.head.nearest", "length")),
+        tuple(
+            Row(name, (float(reached.mean()), _nearest(found.length_m, reached, line)))
+            for name, reached in zip(names, found.reached.T, strict=True)
+        ),
+    )
+
+
+def _behind(asked: Asked) -> tuple[Part, ...]:
+    """What stands between the first tuner in line and the antenna."""
+    at = asked.tuner_at
+    return asked.station.chain[at + 1 :] if at is not None else ()
+
+
+def _named(code: str, bands: list[str]) -> Message:
+    return tell(code, bands=bands) if bands else tell("schools.nowhere")
+
+
+def _nearest(lengths: np.ndarray, reached: np.ndarray, present_m: float) -> float | None:
+    """The length in reach that is nearest to the present one, m."""
+    return float(min(lengths[reached], key=lambda one: abs(one - present_m))) if reached.any() else None

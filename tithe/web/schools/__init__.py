@@ -1,0 +1,1 @@
+"""The questions on which practitioners disagree, over the API."""
