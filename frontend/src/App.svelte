@@ -11,6 +11,7 @@
   import LookRound from './lib/look/LookRound.svelte';
   import { lookRound } from './lib/look/lookRound.svelte';
   import BandRail from './lib/rail/BandRail.svelte';
+  import QuestionsView from './lib/questions/QuestionsView.svelte';
   import ReportView from './lib/report/ReportView.svelte';
   import { Shelf } from './lib/shelf/shelf.svelte';
   import ShelfDialog from './lib/shelf/ShelfDialog.svelte';
@@ -190,6 +191,13 @@
         {:else if session.view === 'choose'}<ChooseView {session} />
         {:else if session.view === 'arrangements'}
           <ArrangementsView station={session.document} mhz={session.mhz} onreplace={session.step} />
+        {:else if session.view === 'questions'}
+          <QuestionsView
+            station={session.document}
+            mhz={session.mhz}
+            question={session.question}
+            place={placeShown(session)}
+          />
         {:else if session.view === 'bands'}
           <BandsView form={session} bands={session.document.bands ?? []} />
         {:else if session.view === 'history'}

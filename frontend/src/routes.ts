@@ -10,6 +10,7 @@ export interface StationPlace {
   part?: Selection;
   sweep?: number;
   pane?: Pane;
+  question?: string;
 }
 /** The front door, with the question asked there as its query; or one station. */
 export type Place = { asks: string } | StationPlace;
@@ -21,6 +22,7 @@ export const VIEWS = [
   ['sweep', 'Sweep'],
   ['choose', 'Choose'],
   ['arrangements', 'Arrangements'],
+  ['questions', 'Questions'],
   ['bands', 'Bands'],
   ['history', 'History'],
   ['report', 'Report'],
@@ -32,9 +34,9 @@ const PANES: readonly Pane[] = ['read', 'trim', 'radials', 'baseline'];
 export function placeOf({ pathname, search }: { pathname: string; search: string }): Place {
   const query = new URLSearchParams(search);
   if (pathname === '/loss') return { asks: query.toString() };
-  const found = /^\/stations?\/(\d+)(?:\/(\w+))?(?:\/(\d+))?(?:\/(\w+))?\/?$/.exec(pathname);
+  const found = /^\/stations?\/(\d+)(?:\/(\w+))?(?:\/([\w-]+))?(?:\/(\w+))?\/?$/.exec(pathname);
   if (!found) return DOOR;
-  const [, id, named, sweep, paneNamed] = found;
+  const [, id, named, item, paneNamed] = found;
   const view = VIEWS.find(([slug]) => slug === named)?.[0] ?? 'ledger';
   const pane = PANES.find((one) => one === paneNamed);
   const mhz = Number(query.get('mhz'));
@@ -44,7 +46,8 @@ export function placeOf({ pathname, search }: { pathname: string; search: string
     view,
     ...(mhz > 0 && mhz < 1e6 ? { mhz } : {}),
     ...(part === undefined ? {} : { part }),
-    ...(view === 'sweep' && sweep ? { sweep: Number(sweep), pane: pane ?? 'read' } : {}),
+    ...(view === 'sweep' && /^\d+$/.test(item ?? '') ? { sweep: Number(item), pane: pane ?? 'read' } : {}),
+    ...(view === 'questions' && item ? { question: item } : {}),
   };
 }
 
@@ -55,9 +58,10 @@ function partOf(text: string | null): Selection | undefined {
 
 export function addressOf(place: Place): string {
   if ('asks' in place) return place.asks ? `/loss?${place.asks}` : '/stations';
-  const { id, view, mhz, part, sweep, pane } = place;
+  const { id, view, mhz, part, sweep, pane, question } = place;
   const steps = ['stations', id, view];
   if (view === 'sweep' && sweep !== undefined) steps.push(sweep, pane ?? 'read');
+  if (view === 'questions' && question) steps.push(question);
   const query = new URLSearchParams();
   if (mhz !== undefined) query.set('mhz', String(Number(mhz.toFixed(6))));
   if (part !== undefined && view === 'ledger') query.set('part', String(part));
@@ -71,6 +75,7 @@ export function isStep(from: Place, to: Place): boolean {
     from.id !== to.id ||
     from.view !== to.view ||
     (from.sweep !== to.sweep && from.sweep !== undefined) ||
-    (from.pane !== to.pane && from.pane !== undefined)
+    (from.pane !== to.pane && from.pane !== undefined) ||
+    (from.question !== to.question && from.question !== undefined)
   );
 }

@@ -228,7 +228,7 @@ def test_own_parts_are_kept_on_the_shelf(mill_page):
     assert parts(mill_page)[0] == "run to the mast"
 
 
-@pytest.mark.parametrize("view", ["Arrangements", "Bands", "History", "Report"])
+@pytest.mark.parametrize("view", ["Arrangements", "Questions", "Bands", "History", "Report"])
 @pytest.mark.parametrize("mode", ["light", "dark"])
 def test_axe_finds_nothing_on_any_view(mill_page, view, mode):
     mill_page.evaluate("mode => { document.documentElement.dataset.mode = mode }", mode)

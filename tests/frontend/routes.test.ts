@@ -15,6 +15,7 @@ describe('addresses', () => {
     { id: 7, view: 'ledger', part: 'antenna' },
     { id: 7, view: 'sweep', sweep: 3, pane: 'trim' },
     { id: 12, view: 'choose', mhz: 14.175 },
+    { id: 7, view: 'questions', question: 'room-tuner', mhz: 7.1 },
   ];
 
   test.each(places.map((place) => [addressOf(place), place] as const))('%s leads back', (address, place) => {
@@ -32,6 +33,7 @@ describe('addresses', () => {
     expect(at('/start')).toEqual(DOOR);
     expect(at('/')).toEqual(DOOR);
     expect(at('/stations/4/nothing?mhz=-3&part=x')).toEqual({ id: 4, view: 'ledger' });
+    expect(at('/stations/4/sweep/x')).toEqual({ id: 4, view: 'sweep' });
     expect(at('/stations/4/sweep/9')).toEqual({ id: 4, view: 'sweep', sweep: 9, pane: 'read' });
   });
 

@@ -20,7 +20,7 @@ urlpatterns = [
     path("station/<int:station>", page),
     path("stations/<int:station>", page),
     path("stations/<int:station>/<slug:view>", page),
-    path("stations/<int:station>/<slug:view>/<int:sweep>", page),
+    path("stations/<int:station>/<slug:view>/<slug:item>", page),
     path("stations/<int:station>/<slug:view>/<int:sweep>/<slug:pane>", page),
     path("api/", api.urls),
 ]

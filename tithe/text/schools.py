@@ -69,8 +69,8 @@ WORDS = {
         "There is no tuner in the room to move: none is in line, or it stands at the antenna already."
     ),
     "schools.room-tuner-small": (
-        "On {bands:list} the same tuner at the feedpoint would give back less than 1 dB, or lose more: "
-        "nobody would hear a gain."
+        "On {bands:list} the same tuner at the feedpoint would give back less than 1 dB, if anything: "
+        "nobody would hear it."
     ),
     "schools.room-tuner-large": (
         "On {bands:list} the same tuner at the feedpoint would give back 1 dB or more, at the most "
@@ -164,8 +164,8 @@ WORDS = {
     ),
     "schools.tuner-holds": (
         "The bench tells the loss into 50 Ω, which is a tuner’s easiest load: {bench_db:db} dB over the "
-        "bands. Into this antenna, at this frequency, it loses {here_db:db} dB; only the watts in line, or "
-        "the computation, tell that."
+        "bands. Into this antenna, at this frequency, it loses {here_db:db} dB; only the watts in line, "
+        "within their error, or the computation tell that."
     ),
     "schools.length-not-here": (
         "Behind the first tuner in line there is no feedline, so its length is nothing to ask about."

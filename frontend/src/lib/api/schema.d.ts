@@ -356,6 +356,46 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/schools": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * All Questions
+         * @description The questions there are.
+         */
+        get: operations["tithe_web_schools_api_all_questions"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/schools/{slug}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Compare Schools
+         * @description One question, computed for a station at the frequency looked at.
+         */
+        post: operations["tithe_web_schools_api_compare_schools"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/shelf": {
         parameters: {
             query?: never;
@@ -2280,7 +2320,7 @@ export interface components {
         };
         /**
          * Filled
-         * @description A formula with the figures in it; ``which`` of an unknown phase's cases ("": it is known).
+         * @description A formula with the figures in it; ``which`` of an unknown phase's cases ("": of all of them).
          */
         Filled: {
             /**
@@ -2546,6 +2586,50 @@ export interface components {
              * @default 0
              */
             x_ohm: number;
+        };
+        /**
+         * SchoolTitle
+         * @description A question by its slug.
+         */
+        SchoolTitle: {
+            /** Slug */
+            slug: string;
+            /** Title */
+            title: string;
+        };
+        /**
+         * SchoolAnswer
+         * @description What each school says in general, what that comes to at the station, and which holds there.
+         */
+        SchoolAnswer: {
+            /** Slug */
+            slug: string;
+            /** Title */
+            title: string;
+            /** One Says */
+            one_says: string;
+            /** One */
+            one: string;
+            /** Other Says */
+            other_says: string;
+            /** Other */
+            other: string;
+            /** Holds */
+            holds: string;
+            /** Heads */
+            heads: string[];
+            /** Rows */
+            rows: components["schemas"]["SchoolRow"][];
+        };
+        /**
+         * SchoolRow
+         * @description A band, or what the row is of, and its figures.
+         */
+        SchoolRow: {
+            /** Label */
+            label: string;
+            /** Cells */
+            cells: string[];
         };
         /**
          * OwnPartOut
@@ -4290,6 +4374,70 @@ export interface operations {
             };
             /** @description Unprocessable Entity */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+        };
+    };
+    tithe_web_schools_api_all_questions: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SchoolTitle"][];
+                };
+            };
+        };
+    };
+    tithe_web_schools_api_compare_schools: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                slug: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SolveRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SchoolAnswer"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
                 headers: {
                     [name: string]: unknown;
                 };

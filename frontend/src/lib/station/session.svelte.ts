@@ -33,6 +33,8 @@ export class Session {
   reachable = $state(true);
   selected = $state<Selection>('antenna');
   view = $state<View>('ledger');
+  /** Of those on which practitioners disagree, the one looked at. */
+  question = $state('room-tuner');
   /** Text of an editor whose half-typed lines are not in the document yet. */
   drafts = $state<Record<string, string>>({});
   /** The document that was last known to be kept: what both sides of a conflict started from; null: not known. */
@@ -167,7 +169,7 @@ export class Session {
 
 /** What a station's place in the address says of a session, and back. */
 export function placeShown(session: Session): StationPlace {
-  const { view, mhz, selected, sweeps } = session;
+  const { view, mhz, selected, sweeps, question } = session;
   const sweep = view === 'sweep' && sweeps.chosen !== null && !sweeps.asking ? sweeps.chosen : undefined;
   return {
     id: session.keeper.id,
@@ -175,6 +177,7 @@ export function placeShown(session: Session): StationPlace {
     mhz,
     part: selected,
     ...(sweep === undefined ? {} : { sweep, pane: sweeps.pane }),
+    ...(view === 'questions' ? { question } : {}),
   };
 }
 
@@ -186,6 +189,7 @@ export function showPlace(session: Session, place: StationPlace) {
     session.selected = part;
   if (place.sweep !== undefined) session.sweeps.choose(place.sweep);
   if (place.pane !== undefined) session.sweeps.pane = place.pane;
+  if (place.question !== undefined) session.question = place.question;
 }
 
 /** Of what the antenna is known at, the middle of the band round 7.1 MHz or of the first band there is. */
