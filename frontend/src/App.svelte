@@ -26,6 +26,8 @@
   import Header from './lib/ui/Header.svelte';
   import { Router } from './lib/ui/router.svelte';
   import Views from './lib/ui/Views.svelte';
+  import { terms } from './lib/terms/terms.svelte';
+  import TermsDialog from './lib/terms/TermsDialog.svelte';
   import { DEMO } from './lib/ui/starts';
   import Welcome from './lib/ui/Welcome.svelte';
   import { VIEWS, type Place } from './routes';
@@ -38,6 +40,7 @@
   /** Where the shelf is open for one more part, or for another line instead of the one there. */
   let shelfFor = $state<{ at: number; instead: boolean } | null>(null);
   const insert = (at: number) => (shelfFor = { at, instead: false });
+  let showsTerms = $state(false);
   const shelf = new Shelf();
 
   onMount(open);
@@ -45,7 +48,7 @@
   const router = new Router();
 
   async function open() {
-    await Promise.all([stations.load(), shelf.load()]);
+    await Promise.all([stations.load(), shelf.load(), terms.load()]);
     if (!stations.trouble) await follow(router.place);
     ready = true;
   }
@@ -149,6 +152,7 @@
 </script>
 
 <LookRound />
+{#if showsTerms}<TermsDialog onclose={() => (showsTerms = false)} />{/if}
 <svelte:window
   onclick={(event) => router.follow(event)}
   ondragover={(event) => event.preventDefault()}
@@ -158,7 +162,7 @@
 
 {#if session}
   <div class="fixed">
-    <Header {session} stations={stations.rows} onopen={openStation} />
+    <Header {session} stations={stations.rows} onopen={openStation} onterms={() => (showsTerms = true)} />
     {#if trouble}
       <p class="trouble" role="alert">
         {trouble} <button type="button" onclick={() => (trouble = '')}>All right</button>
@@ -223,7 +227,15 @@
     />
   {/if}
 {:else if ready}
-  <Welcome {stations} {trouble} {news} onstart={start} onfile={importFile} onlook={lookAgain}>
+  <Welcome
+    {stations}
+    {trouble}
+    {news}
+    onstart={start}
+    onfile={importFile}
+    onlook={lookAgain}
+    onterms={() => (showsTerms = true)}
+  >
     <LossAsk
       {shelf}
       query={'asks' in router.place ? router.place.asks : ''}

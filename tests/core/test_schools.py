@@ -150,15 +150,14 @@ def test_lengths_in_reach_are_those_at_which_the_station_really_matches():
     asked = Asked(station, 18.1e6)
     found = compare_schools("feeder-length", asked)
     rows = {row.label: row.cells for row in found.rows}
-    at = max(
-        (n for n, part in enumerate(station.chain) if part.feedline), key=lambda n: station.chain[n].length_m
-    )
-    present = station.chain[at].length_m
+    lines = {n: part.feedline for n, part in enumerate(station.chain) if part.feedline}
+    at = max(lines, key=lambda n: lines[n].length_m)
+    present = lines[at].length_m
     band = next(b for b in station.bands if b.name == "17 m")
     edges = np.array([band.low_hz, band.middle_hz, band.high_hz])
 
     def matches(length_m):
-        parts = [*station.chain[:at], replace(station.chain[at], length_m=length_m), *station.chain[at + 1 :]]
+        parts = [*station.chain[:at], replace(lines[at], length_m=length_m), *station.chain[at + 1 :]]
         tuned = solve(replace(station, chain=tuple(parts)), edges).stages[asked.tuner_at]
         return bool(tuned.tuned.matched.all())
 

@@ -202,6 +202,7 @@ test('the welcome offers every start, what is kept, and says what went wrong', a
     onstart,
     onfile: vi.fn(),
     onlook: vi.fn(),
+    onterms: vi.fn(),
     children: createRawSnippet(() => ({ render: () => '<p>Ask one thing</p>' })),
   });
   expect(screen.getByText('Ask one thing')).toBeTruthy();

@@ -28,6 +28,7 @@ from tithe.web.stations.api import router as stations
 from tithe.web.stations.api_compute import router as compute
 from tithe.web.stations.api_shelf import router as shelf
 from tithe.web.sweeps.api import router as sweeps
+from tithe.web.terms.api import router as terms
 
 
 class StrictParser(Parser):
@@ -55,7 +56,7 @@ api = NinjaAPI(
     parser=StrictParser(),
     renderer=StrictRenderer(),
 )
-for router in (library, stations, compute, loss, schools, shelf, sweeps, choices):
+for router in (library, stations, compute, loss, schools, shelf, sweeps, choices, terms):
     api.add_router("", router)
 
 

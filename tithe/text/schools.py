@@ -69,8 +69,8 @@ WORDS = {
         "There is no tuner in the room to move: none is in line, or it stands at the antenna already."
     ),
     "schools.room-tuner-small": (
-        "On {bands:list} the same tuner at the feedpoint would give back less than 1 dB, if anything: "
-        "nobody would hear it."
+        "On {bands:list} the same tuner at the feedpoint would give back less than 1 dB, if anything: nobody"
+        " would hear it."
     ),
     "schools.room-tuner-large": (
         "On {bands:list} the same tuner at the feedpoint would give back 1 dB or more, at the most "

@@ -21,6 +21,7 @@ export type Comparison = Schemas['Comparison'];
 export type WorkingOut = Schemas['WorkingOut'];
 export type SchoolTitle = Schemas['SchoolTitle'];
 export type SchoolAnswer = Schemas['SchoolAnswer'];
+export type GlossaryTerm = Schemas['GlossaryTerm'];
 export type LossQuestion = Schemas['LossQuestion'];
 export type LossAnswer = Schemas['LossAnswer'];
 export type LineAnswer = Schemas['LineAnswer'];

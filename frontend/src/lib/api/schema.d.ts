@@ -860,6 +860,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/terms": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Glossary
+         * @description Every term, by name.
+         */
+        get: operations["tithe_web_terms_api_glossary"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
 }
 export type webhooks = Record<string, never>;
 export interface components {
@@ -3690,6 +3710,18 @@ export interface components {
             /** Mhz */
             mhz: number;
         };
+        /**
+         * GlossaryTerm
+         * @description A term: its name, all its forms, and what it means.
+         */
+        GlossaryTerm: {
+            /** Name */
+            name: string;
+            /** Forms */
+            forms: string[];
+            /** Text */
+            text: string;
+        };
     };
     responses: never;
     parameters: never;
@@ -5303,6 +5335,26 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Refusals"];
+                };
+            };
+        };
+    };
+    tithe_web_terms_api_glossary: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["GlossaryTerm"][];
                 };
             };
         };

@@ -1,4 +1,6 @@
 <script lang="ts">
+  import Termed from '../terms/Termed.svelte';
+
   interface Props {
     label: string;
     value: string;
@@ -11,7 +13,7 @@
 </script>
 
 <div class="field">
-  <label for={id}>{label}</label>
+  <label for={id}><Termed text={label} /></label>
   <select
     {id}
     {value}

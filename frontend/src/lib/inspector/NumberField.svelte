@@ -3,6 +3,7 @@
   import { valueAt } from '../station/paths';
   import { preferences } from '../station/preferences.svelte';
   import { parseTyped, toShown, unitShown } from '../station/units';
+  import Termed from '../terms/Termed.svelte';
   import type { Form } from '../ui/form';
   import type { NumberSpec } from './numbers';
 
@@ -30,7 +31,7 @@
 </script>
 
 <div class="field" class:wrong={fault}>
-  <label for={id}>{spec.label}</label>
+  <label for={id}><Termed text={spec.label} /></label>
   <span class="entry">
     <input
       {id}

@@ -1,5 +1,6 @@
 <script lang="ts">
   import { Switch } from '@skeletonlabs/skeleton-svelte';
+  import Termed from '../terms/Termed.svelte';
 
   interface Props {
     label: string;
@@ -12,7 +13,7 @@
 <div>
   <Switch {checked} onCheckedChange={(change) => onchange(change.checked)}>
     <Switch.Control><Switch.Thumb /></Switch.Control>
-    <Switch.Label>{label}</Switch.Label>
+    <Switch.Label><Termed text={label} /></Switch.Label>
     <Switch.HiddenInput />
   </Switch>
 </div>

@@ -1,6 +1,7 @@
 <script lang="ts">
   import type { Result } from '../api/client';
   import { decibels, shown } from '../figures';
+  import Termed from '../terms/Termed.svelte';
   import Fig from '../working/Fig.svelte';
   import { roving } from '../working/roving';
 
@@ -32,7 +33,7 @@
   <dl class="figures" use:roving>
     {#each ways as way (way.name)}
       <div>
-        <dt>{way.name}</dt>
+        <dt><Termed text={way.name} /></dt>
         <dd class="db"><Fig at={way.at} name={way.name} text={shown(way.db, decibels)} /> dB</dd>
         <dd class="when">{way.when}</dd>
       </div>

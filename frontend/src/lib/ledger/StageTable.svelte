@@ -2,6 +2,7 @@
   import type { Figure, Here, StageResult } from '../api/client';
   import type { Selection } from '../station/session.svelte';
   import { decibels, digits, lowest, middle, shown, swr, watts } from '../figures';
+  import Termed from '../terms/Termed.svelte';
   import Fig from '../working/Fig.svelte';
   import { roving } from '../working/roving';
 
@@ -156,9 +157,9 @@
         <th scope="col" class="number">takes, W</th>
         <th scope="col" class="bar-head"><span class="visually-hidden">share</span></th>
         <th scope="col" class="number">leaves, W</th>
-        <th scope="col" class="number">dB</th>
-        <th scope="col" class="number">SWR in</th>
-        <th scope="col" class="number">V peak</th>
+        <th scope="col" class="number"><Termed text="dB" /></th>
+        <th scope="col" class="number"><Termed text="SWR in" /></th>
+        <th scope="col" class="number"><Termed text="V peak" /></th>
       </tr>
     </thead>
     <tbody>

@@ -7,6 +7,7 @@
   import PlainNumber from '../ui/PlainNumber.svelte';
   import Trouble from '../ui/Trouble.svelte';
   import { bodyOf, askedOf, NAMES, queryOf, type Asked } from './asked';
+  import Termed from '../terms/Termed.svelte';
   import Cautions from '../ledger/Cautions.svelte';
   import LossOverBands from './LossOverBands.svelte';
   import LossOverSwr from './LossOverSwr.svelte';
@@ -59,7 +60,7 @@
   <h2 id="ask-title">What does my line lose?</h2>
   <form onsubmit={(event) => event.preventDefault()}>
     <div class="row">
-      <span class="label">Feedline</span>{@render lineChoice('line', 'Feedline', '')}
+      <span class="label"><Termed text="Feedline" /></span>{@render lineChoice('line', 'Feedline', '')}
     </div>
     <PlainNumber label="Length" value={asked.length} oninput={(typed) => set('length', typed)} />
     <PlainNumber label="Frequency" value={asked.mhz} unit="MHz" oninput={(typed) => set('mhz', typed)} />
@@ -67,20 +68,24 @@
     <PlainNumber label="Power" value={asked.power} unit="W" oninput={(typed) => set('power', typed)} />
     <details open={asked.at === 'radio' || [asked.tuner, asked.also, asked.r, asked.x].some(Boolean)}>
       <summary>Where it was read, a tuner, another line, R and X</summary>
-      <label class="row"
-        ><span class="label">SWR read</span>
-        <select value={asked.at} onchange={(e) => set('at', e.currentTarget.value as Asked['at'])}>
+      <div class="row">
+        <span class="label"><Termed text="SWR read" /></span>
+        <select
+          aria-label="SWR read"
+          value={asked.at}
+          onchange={(e) => set('at', e.currentTarget.value as Asked['at'])}
+        >
           <option value="antenna">at the antenna</option>
           <option value="radio">at the radio, no tuner at work</option>
-        </select></label
-      >
-      <label class="row"
-        ><span class="label">Tuner</span>
-        <select value={asked.tuner} onchange={(e) => set('tuner', e.currentTarget.value)}>
+        </select>
+      </div>
+      <div class="row">
+        <span class="label"><Termed text="Tuner" /></span>
+        <select aria-label="Tuner" value={asked.tuner} onchange={(e) => set('tuner', e.currentTarget.value)}>
           <option value="">none</option>
           {#each tuners as one (one.slug)}<option value={one.slug}>{one.title}</option>{/each}
-        </select></label
-      >
+        </select>
+      </div>
       <label class="row"
         ><span class="label">Band</span>
         <select

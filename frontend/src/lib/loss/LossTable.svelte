@@ -1,5 +1,6 @@
 <script lang="ts">
   import type { Figure, LineAnswer } from '../api/client';
+  import Termed from '../terms/Termed.svelte';
   import { decibels, shown, swr, watts } from '../figures';
 
   /** The figures of each line asked about, a column a line. */
@@ -38,7 +39,7 @@
     <tbody>
       {#each rows as [name, told] (name)}
         <tr>
-          <th scope="row">{name}</th>
+          <th scope="row"><Termed text={name} /></th>
           {#each lines as line, n (n)}<td>{told(line)}</td>{/each}
         </tr>
       {/each}

@@ -2,6 +2,7 @@
   import { addressOf, type StationPlace } from '../../routes';
   import { Asking } from '../api/asking.svelte';
   import { api, type SchoolAnswer, type SchoolTitle, type StationFile } from '../api/client';
+  import Termed from '../terms/Termed.svelte';
   import Trouble from '../ui/Trouble.svelte';
 
   interface Props {
@@ -64,7 +65,7 @@
             <thead>
               <tr>
                 <td class="corner"></td>
-                {#each answer.heads as head (head)}<th scope="col">{head}</th>{/each}
+                {#each answer.heads as head (head)}<th scope="col"><Termed text={head} /></th>{/each}
               </tr>
             </thead>
             <tbody>

@@ -1,6 +1,7 @@
 <script lang="ts">
   import type { Look } from '../api/client';
   import { digits, swr } from '../figures';
+  import Termed from '../terms/Termed.svelte';
   import Fig from '../working/Fig.svelte';
   import { roving } from '../working/roving';
 
@@ -22,14 +23,14 @@
       <caption>Dips: lowest SWR, resonance, and how wide</caption>
       <thead>
         <tr>
-          <th scope="col">lowest SWR</th>
+          <th scope="col"><Termed text="lowest SWR" /></th>
           <th scope="col">at, MHz</th>
           {#if reading.phase}
-            <th scope="col">R + jX there, Ω</th>
-            <th scope="col">X is zero at, MHz</th>
+            <th scope="col"><Termed text="R + jX there, Ω" /></th>
+            <th scope="col"><Termed text="X is zero at, MHz" /></th>
             <th scope="col">apart, kHz</th>
-            <th scope="col">R there, Ω</th>
-            <th scope="col">Q</th>
+            <th scope="col"><Termed text="R there, Ω" /></th>
+            <th scope="col"><Termed text="Q" /></th>
           {/if}
           {#each levels as level (level)}<th scope="col">below {digits(level)}, kHz</th>{/each}
         </tr>

@@ -1,6 +1,7 @@
 <script lang="ts">
   import Moon from '@lucide/svelte/icons/moon';
   import Download from '@lucide/svelte/icons/download';
+  import Book from '@lucide/svelte/icons/book-open';
   import Home from '@lucide/svelte/icons/house';
   import Redo from '@lucide/svelte/icons/redo-2';
   import Sun from '@lucide/svelte/icons/sun';
@@ -15,8 +16,9 @@
     session: Session;
     stations: StationRow[];
     onopen: (id: number) => void;
+    onterms: () => void;
   }
-  let { session, stations, onopen }: Props = $props();
+  let { session, stations, onopen, onterms }: Props = $props();
   const current = $derived(session.keeper.id);
 </script>
 
@@ -44,6 +46,7 @@
   />
   <div class="tools">
     <a href="/stations" aria-label="All stations"><Home size={18} /></a>
+    <button type="button" aria-label="Terms" onclick={onterms}><Book size={18} /></button>
     <a href="/api/stations/{current}/file" download aria-label="Export the station file"
       ><Download size={18} /></a
     >

@@ -1,4 +1,6 @@
 <script lang="ts">
+  import Termed from '../terms/Termed.svelte';
+
   interface Props {
     label: string;
     value: string;
@@ -10,7 +12,7 @@
 </script>
 
 <div>
-  <label for={id}>{label}</label>
+  <label for={id}><Termed text={label} /></label>
   <span
     ><input
       {id}

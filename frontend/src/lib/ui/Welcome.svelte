@@ -12,10 +12,11 @@
     onfile: (file: File | undefined) => void;
     /** A look round the demo station is asked for. */
     onlook: () => void;
+    onterms: () => void;
     /** The question that needs no station. */
     children: Snippet;
   }
-  let { stations, trouble, news, onstart, onfile, onlook, children }: Props = $props();
+  let { stations, trouble, news, onstart, onfile, onlook, onterms, children }: Props = $props();
 </script>
 
 <main>
@@ -23,6 +24,7 @@
   <p class="lead serif">
     Where the transmit power goes, from the transmitter to the antenna.
     <button type="button" class="linkish look" onclick={onlook}>A look round</button>
+    <button type="button" class="linkish look" onclick={onterms}>Terms</button>
   </p>
   {#if trouble}<p class="fault" role="alert">{trouble}</p>{/if}
   {#if news}<p class="news" role="status">{news}</p>{/if}

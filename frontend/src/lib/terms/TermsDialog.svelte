@@ -1,0 +1,43 @@
+<script lang="ts">
+  import Modal from '../ui/Modal.svelte';
+  import { terms } from './terms.svelte';
+
+  /** All terms, to be searched. */
+  let { onclose }: { onclose: () => void } = $props();
+  let query = $state('');
+  const found = $derived(terms.matching(query));
+</script>
+
+<Modal open title="Terms" {onclose}>
+  <input
+    class="search"
+    type="search"
+    placeholder="Search, e.g. return loss"
+    aria-label="Search the terms"
+    bind:value={query}
+  />
+  <dl>
+    {#each found as term (term.name)}
+      <dt>{term.name}</dt>
+      <dd>{term.text}</dd>
+    {:else}<dt>No term answers to that.</dt>{/each}
+  </dl>
+</Modal>
+
+<style>
+  .search {
+    width: 100%;
+    border-bottom: 1px solid var(--ink-soft);
+    background: none;
+    padding: 0.3rem;
+  }
+  dt {
+    margin-top: 0.7rem;
+    border-top: 1px solid var(--hairline);
+    padding-top: 0.5rem;
+    font-weight: 600;
+  }
+  dd {
+    color: var(--ink-soft);
+  }
+</style>
