@@ -27,9 +27,17 @@ def view(page: Page, name: str) -> None:
 
 
 def shelf(page: Page) -> None:
-    """Open the shelf after the transmitter."""
-    page.get_by_role("button", name="Insert a part after the transmitter").click()
-    page.get_by_label("Search the shelf").fill("tuner")
+    """Lay the shelf's lines beside the one that stands there."""
+    band(page, "30 m")
+    page.get_by_role("button", name="Compare lines here").click()
+    page.get_by_role("button", name="here, dB").click()
+
+
+def working(page: Page) -> None:
+    """How the loss of a line comes about."""
+    band(page, "30 m")
+    page.get_by_role("button", name=", run to the mast, loss in dB: show the working").click()
+    page.locator("math").first.wait_for()
 
 
 def fresh_mill(page: Page) -> None:
@@ -160,6 +168,8 @@ VIEWS: dict[str, tuple[str, int, int, str, Callable[[Page], None]]] = {
     "ledger-dark": ("stations/2", 1280, 800, "dark", lambda page: band(page, "20 m")),
     "ledger-narrow-dark": ("stations/1", 390, 844, "dark", lambda page: band(page, "20 m")),
     "shelf": ("stations/1", 1280, 800, "light", shelf),
+    "working": ("stations/1", 1280, 800, "light", working),
+    "questions": ("stations/1/questions/room-tuner", 1280, 1000, "light", lambda page: None),
     "report": ("stations/1", 1280, 1000, "light", lambda page: view(page, "Report")),
     "bands": ("stations/1", 1280, 800, "light", lambda page: view(page, "Bands")),
     "error": ("stations/1", 1280, 800, "light", wrong),

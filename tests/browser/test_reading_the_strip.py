@@ -62,7 +62,6 @@ def test_a_station_is_built_by_keyboard_alone(page, base_url, transactional_db):
     page.get_by_role("button", name="Insert a part", exact=True).press("Enter")
     page.get_by_label("Search the shelf").wait_for()
     page.keyboard.type("hardline 1/2")
-    page.keyboard.press("Tab")
     page.keyboard.press("Enter")
     page.get_by_label("Length", exact=True).first.focus()
     page.keyboard.press("Control+A")

@@ -1,16 +1,38 @@
 """The working behind every figure: its formulas, filled with the core's figures, give the core's figure."""
 
 import re
+from dataclasses import replace
 from itertools import product
+from pathlib import Path
 
 import numpy as np
 import pytest
 
 from tithe.core import InputError, solve
-from tithe.core.choose import evaluate, question
-from tithe.core.sweep import features, measure, read_band
+from tithe.core.antenna import SampledAntenna
+from tithe.core.choose import break_evens, evaluate, question, safe_lengths
+from tithe.core.sweep import (
+    RadialReading,
+    TrimStep,
+    advise,
+    compare,
+    features,
+    judge_radials,
+    learned,
+    measure,
+    read_band,
+)
 from tithe.core.sweep.analyzer import Analyzer
-from tithe.core.working import working_of, working_of_candidate, working_of_sweep
+from tithe.core.working import (
+    working_of,
+    working_of_candidate,
+    working_of_sweep,
+    workings_of_break_even,
+    workings_of_drift,
+    workings_of_lengths,
+    workings_of_radials,
+    workings_of_trim,
+)
 from tithe.document import choice, station_file
 from tithe.results import budget_json, choose_json, sweep_json, working_json
 from tithe.text.symbols import SYMBOLS
@@ -137,6 +159,85 @@ def test_every_figure_of_the_choice_has_its_working(mill):
                 check(working_of_candidate(ranking, n, path), 0, told, path)
 
 
+def check_shown(workings, figures):
+    """Each of an answer's own workings gives the figure that the answer shows."""
+    assert workings.keys() == figures.keys()
+    for name, working in workings.items():
+        check(working, 0, figures[name], name)
+
+
+def test_the_workings_of_trimming_give_the_change_that_is_advised():
+    steps = (TrimStep(7.3e6), TrimStep(7.22e6, 0.08), TrimStep(7.15e6, 0.09))
+    for means, wire_m in (("wire", 10.2), ("wire", None), ("coil", None)):
+        advice = advise(7.15e6, 7.1e6, wire_m, 2, means)
+        taught = learned(steps, 7.1e6)
+        expected = {"change": advice.change} if advice.change is not None else {}
+        if means == "wire":
+            assert taught is not None and taught.change is not None
+            expected["learned"] = taught.change
+        check_shown(workings_of_trim(steps, 7.15e6, 7.1e6, wire_m, means), expected)
+
+
+def test_the_workings_of_radials_give_both_ends_of_what_is_expected():
+    found = judge_radials(tuple(RadialReading(n, 36 + 30 / n) for n in (2, 4, 8, 16)))
+    workings = workings_of_radials(found)
+    gains = {name: float(working.values["a_gain"][0]) for name, working in workings.items()}
+    assert (min(gains.values()), max(gains.values())) == pytest.approx(found.next_gain_db)
+    check_shown(workings, gains)
+    assert workings_of_radials(judge_radials((RadialReading(4, 50.0),))) == {}
+
+
+def test_the_workings_of_drift_break_even_and_lengths_give_what_is_shown(mill):
+    station = station_file.validate(mill).to_core()
+    at = len(station.chain)
+    before = measure(station, at, Analyzer(6.5e6, 7.7e6, 301))
+    assert isinstance(station.antenna, SampledAntenna)
+    longer = tuple((hz * 0.99, re, im) for hz, re, im in station.antenna.points)
+    moved = replace(station, antenna=replace(station.antenna, points=longer))
+    after = measure(moved, at, Analyzer(6.5e6, 7.7e6, 301))
+    drift = compare(before, after)
+    khz = {
+        f"dips[{n}].moved_khz": (pair.after.freq_hz - pair.before.freq_hz) / 1e3
+        for n, pair in enumerate(drift.dips)
+    }
+    assert khz
+    check_shown(workings_of_drift(drift), khz)
+
+    wanted = choice.read(station_file.validate(mill))
+    asked = question(station, 6)
+    for one in break_evens(asked, wanted.kit, wanted.site, "rg-213", "window-450", 1.0):
+        figures = {f"gain_db[{n}]": gain for n, gain in enumerate(one.gain_db.tolist())}
+        if one.wins_from_m is not None and one.wins_from_m > one.length_m[0]:
+            figures["wins_from_m"] = one.wins_from_m
+        check_shown(workings_of_break_even(one), figures)
+
+    school = demo.start("hollin-lane-school").to_core()
+    bands = tuple(band for band in school.bands if band.name in ("20 m", "17 m"))
+    lengths = safe_lengths(question(replace(school, bands=bands)), 20, 40, 0.5)
+    spare = {
+        name: float(working.values["l_spare"][0]) for name, working in workings_of_lengths(lengths).items()
+    }
+    assert spare["safest"] == lengths.margin_m.max()
+    check_shown(workings_of_lengths(lengths), spare)
+
+
+def test_the_workings_of_the_map_give_its_points(mill):
+    wanted = choice.read(station_file.validate(mill))
+    asked = question(station_file.validate(mill).to_core(), 6)
+    candidates = wanted.all_candidates()
+    for one in candidates[:3]:
+        shown = choose_json.loss_map(wanted, asked, one.id, candidates)
+        for path, told in leaves({"points": shown["points"]}):
+            if told is None:
+                continue
+            out = choose_json.map_working(wanted, asked, one, path)
+            ends = (told["min"], told["max"]) if isinstance(told, dict) else (told, told)
+            assert (out["values"][0], out["values"][-1]) == pytest.approx(ends, rel=1e-12), path
+            assert out["lines"], path
+    with pytest.raises(InputError, match="figure"):
+        choose_json.map_working(wanted, asked, candidates[0], "points[0].nothing")
+
+
 @pytest.mark.parametrize(
     "figure", ["", "stages", "stages[99].loss_db", "stages[0].nothing", "total.x", "__class__"]
 )
@@ -155,3 +256,12 @@ def test_the_handbooks_short_cut_is_laid_beside_and_how_far_off_it_is(mill):
     assert told["short_cut"].endswith("dB too little here.")
     assert told["lines"][2]["formula"].startswith("<math")
     assert "<mi>cosh</mi>" in told["lines"][0]["formula"]
+
+
+def test_every_source_that_is_named_stands_in_the_rules_of_the_job():
+    headings = re.findall(
+        r"(?m)^## (.+)$", (Path(__file__).parents[2] / "docs" / "physics.md").read_text("utf-8")
+    )
+    for rule in RULES.values():
+        for named in re.findall(r"“([^”]+)”", rule.source):
+            assert any(heading.startswith(named) for heading in headings), rule

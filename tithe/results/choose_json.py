@@ -9,7 +9,7 @@ from typing import Any
 import numpy as np
 
 from tithe.core import InputError, solve
-from tithe.core.budget import DB_PER_S_UNIT
+from tithe.core.budget import DB_PER_S_UNIT, Budget
 from tithe.core.choose import (
     LEVELS_DB,
     BreakEven,
@@ -37,9 +37,12 @@ from tithe.core.choose import (
     verdict,
 )
 from tithe.core.message import Told, tell
+from tithe.core.working import working_of_map, workings_of_break_even, workings_of_lengths
 from tithe.document.choice import Choice
 from tithe.results import choose_shapes as s
+from tithe.results import working_json
 from tithe.results.budget_shapes import Figure
+from tithe.results.working_shapes import WorkingOut
 from tithe.text import placement_note, say
 
 _MAP_MATCHED_DB = np.geomspace(0.02, 20, 80)
@@ -169,8 +172,7 @@ def sureness(choice: Choice, found: Iterable[Doubt]) -> s.Sureness:
 def loss_map(choice: Choice, asked: Question, chosen: str, candidates: Iterable[Candidate]) -> s.LossMap:
     """The map of extra loss with the bands of a candidate, and what it takes to cross the wanted contour."""
     one = next(c for c in candidates if c.id == chosen)
-    chain = asked.station.chain if one.present else tuple(parts_of(one.items, choice.kit))
-    budget = solve(replace(asked.station, chain=chain, antenna=asked.antenna), asked.freq_hz)
+    budget = _on_the_map(choice, asked, one)
     middles = slice(1, None, 3)
     names = tuple(name for band in asked.bands for name in ("", band.name, ""))
     found = points(budget, names)[middles]
@@ -204,6 +206,21 @@ def loss_map(choice: Choice, asked: Question, chosen: str, candidates: Iterable[
     }
 
 
+def map_working(choice: Choice, asked: Question, one: Candidate, figure: str) -> WorkingOut:
+    """How a figure of the map comes about: ``points[2].extra_db``. Raises `InputError` where there is
+    none."""
+    middles = list(range(1, len(asked.freq_hz), 3))
+    within = max(choice.settings.within_db, 0.1)
+    budget = _on_the_map(choice, asked, one)
+    return working_json.working(*working_of_map(budget, middles, within, choice.site.run_m, figure))
+
+
+def _on_the_map(choice: Choice, asked: Question, one: Candidate) -> Budget:
+    """A candidate at the edges and the middle of every band."""
+    chain = asked.station.chain if one.present else tuple(parts_of(one.items, choice.kit))
+    return solve(replace(asked.station, chain=chain, antenna=asked.antenna), asked.freq_hz)
+
+
 def _run_to_cross(ratio: float, matched_db: float, within_db: float, run_m: float) -> float | None:
     """The length of the same line at which the band crosses the contour."""
     if matched_db <= 0:
@@ -228,6 +245,7 @@ def break_even(found: Iterable[BreakEven]) -> list[s.BreakEvenOut]:
             "gain_db": [_plain(v) for v in one.gain_db],
             "wins_from_m": one.wins_from_m,
             "sentence": say(one.told),
+            "workings": working_json.several(workings_of_break_even(one)),
         }
         for one in found
     ]
@@ -241,4 +259,5 @@ def lengths(found: Lengths, names: list[str]) -> s.LengthsAnswer:
         "length_m": found.length_m.tolist(),
         "margin_m": found.margin_m.tolist(),
         "bands": [{"name": name, "reached": found.reached[:, k].tolist()} for k, name in enumerate(names)],
+        "workings": working_json.several(workings_of_lengths(found)),
     }

@@ -9,6 +9,7 @@ from typing_extensions import TypedDict
 from tithe.document.antenna import AntennaModel
 from tithe.document.parts import PartModel
 from tithe.results.budget_shapes import Comparison, Figure
+from tithe.results.working_shapes import WorkingOut
 
 if TYPE_CHECKING:  # as the file writes them
     PartJson = dict[str, Any]
@@ -155,7 +156,8 @@ class LossMap(TypedDict):
 
 
 class BreakEvenOut(TypedDict):
-    """A rival's gain over lengths of run."""
+    """A rival's gain over lengths of run; ``workings``: of each gain, and of the length from which it
+    wins."""
 
     base: str
     rival: str
@@ -163,6 +165,7 @@ class BreakEvenOut(TypedDict):
     gain_db: list[float | None]
     wins_from_m: float | None
     sentence: str
+    workings: dict[str, WorkingOut]
 
 
 class LengthBand(TypedDict):
@@ -173,13 +176,14 @@ class LengthBand(TypedDict):
 
 
 class LengthsAnswer(TypedDict):
-    """Safe lengths and their margins."""
+    """Safe lengths and their margins; ``workings``: of the present one's and the safest one's."""
 
     sentence: str
     present_m: float
     length_m: list[float]
     margin_m: list[float]
     bands: list[LengthBand]
+    workings: dict[str, WorkingOut]
 
 
 class CandidateLook(TypedDict):

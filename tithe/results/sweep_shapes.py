@@ -6,6 +6,8 @@ from typing import Literal, NotRequired
 
 from typing_extensions import TypedDict
 
+from tithe.results.working_shapes import WorkingOut
+
 
 class ResonanceOut(TypedDict):
     """A zero of reactance; ``gamma``: its reflection, which is real."""
@@ -145,12 +147,13 @@ class TrimStepOut(TypedDict):
 
 
 class TrimAnswer(TypedDict):
-    """What to do next, by rule and by what the last step taught; and the log."""
+    """What to do next, by rule and by what the last step taught; and the log. ``workings``: of both."""
 
     sentence: str
     change_m: float | None
     learned: str
     steps: list[TrimStepOut]
+    workings: dict[str, WorkingOut]
 
 
 class RadialReadingOut(TypedDict):
@@ -163,13 +166,17 @@ class RadialReadingOut(TypedDict):
 
 
 class RadialsAnswer(TypedDict):
-    """Counted radials: readings (count, R, wire in all), an estimate ahead, and what it means."""
+    """Counted radials: readings (count, R, wire in all), an estimate ahead, and what it means.
+
+    ``workings``: of the estimate, where radials part the ground's current evenly and where they lie close.
+    """
 
     sentence: str
     readings: list[RadialReadingOut]
     next_count: int | None
     next_r_low_ohm: float | None
     next_r_high_ohm: float | None
+    workings: dict[str, WorkingOut]
 
 
 class CauseOut(TypedDict):
@@ -190,9 +197,10 @@ class MovedDip(TypedDict):
 
 
 class DriftAnswer(TypedDict):
-    """What changed since the baseline."""
+    """What changed since the baseline; ``workings``: of how far each dip has moved."""
 
     baseline: str
     sentence: str
     causes: list[CauseOut]
     dips: list[MovedDip]
+    workings: dict[str, WorkingOut]

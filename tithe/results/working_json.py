@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Mapping
 from typing import cast
 
 import numpy as np
@@ -31,6 +32,11 @@ def working(found: Working, k: int) -> WorkingOut:
         "source": rule.source,
         "short_cut": _short_cut(found, cases, k),
     }
+
+
+def several(found: Mapping[str, Working]) -> dict[str, WorkingOut]:
+    """Workings of single figures, by the figure's path in the answer that carries them."""
+    return {figure: working(one, 0) for figure, one in found.items()}
 
 
 def _filled(step: Step, cases: tuple[Case, ...]) -> list[Filled]:

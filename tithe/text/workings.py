@@ -316,6 +316,69 @@ RULES = {
         "As a convention; many meters count 3 to 5 dB for one.",
         "The recommendation for signal-strength meters below 30 MHz.",
     ),
+    "trim-wire": RuleText(
+        "How much to cut or lengthen",
+        "Length times frequency stays the same: height and surroundings as they are.",
+        "For the wire as a whole; bent ends, a coil and things near make it a guess. Do half of it first.",
+        SWEPT,
+    ),
+    "trim-coil": RuleText(
+        "How much more coil",
+        "The frequency falls with the root of the inductance.",
+        "For a coil that tunes with the capacitance of the wire beyond it. Do half of it first.",
+        SWEPT,
+    ),
+    "trim-learned": RuleText(
+        "What the last step taught",
+        "The next step moves the dip as far for each metre as the last one did.",
+        "For small steps; it goes before the rule, since it is this very antenna’s.",
+        SWEPT,
+    ),
+    "radials-parted": RuleText(
+        "Twice the radials, where they part the current evenly",
+        "The ground’s share falls as one over their number; the rest stays.",
+        "Near resonance, for radials of like length. The truth lies between this and radials that lie close.",
+        SWEPT,
+    ),
+    "radials-close": RuleText(
+        "Twice the radials, where they lie close to each other",
+        "The ground’s share falls as one over the root of their number; the rest stays.",
+        "For short ones, or on the ground. The truth lies between this and radials that part the current.",
+        SWEPT,
+    ),
+    "moved": RuleText(
+        "How far a dip has moved", "Both sweeps at the same plane.", "Nothing beyond both frequencies.", SWEPT
+    ),
+    "far-swr": RuleText(
+        "SWR at the line’s far end",
+        "Against the line’s own impedance, not against 50 Ω.",
+        "In the middle of an unknown phase.",
+        LINES,
+    ),
+    "crossing": RuleText(
+        "Where the map’s contour is crossed",
+        "The handbook’s additional loss, solved for the SWR or for the matched loss.",
+        "As the handbook’s rule does: well on long lines.",
+        CHOSEN,
+    ),
+    "rival-gain": RuleText(
+        "What the rival gains",
+        "Both with this length of run, everything else as it is.",
+        "Over your bands, by their weights.",
+        CHOSEN,
+    ),
+    "break-even": RuleText(
+        "From which length it wins",
+        "Between two lengths tried the gain runs straight over the logarithm of the length.",
+        "Between those two lengths.",
+        CHOSEN,
+    ),
+    "spare": RuleText(
+        "How far a length may be off",
+        "A length falls out as soon as one band at one phase is beyond the tuner’s reach.",
+        "To the step at which lengths were tried.",
+        CHOSEN,
+    ),
 }
 SHORT_CUTS = {
     "handbook": "The handbook’s rule",

@@ -23,13 +23,16 @@ LENGTHS_M = (2.0, 3.0, 5.0, 8.0, 12.0, 18.0, 26.0, 38.0, 55.0, 80.0, 120.0)
 
 @dataclass(frozen=True)
 class BreakEven:
-    """Rivals against ``base``: gain in dB at each length, and the length from which it wins (None: at
-    none)."""
+    """Rivals against ``base``: both scores in W and the gain in dB at each length, and the length from which
+    it wins by ``within_db`` (None: at none)."""
 
     base: Candidate
     rival: Candidate
     length_m: Real
+    base_w: Real
+    rival_w: Real
     gain_db: Real
+    within_db: float
     wins_from_m: float | None
     told: Message
 
@@ -54,7 +57,7 @@ def break_evens(
     found = []
     for n in range(1, len(rivals)):
         gain = decibels(scores[n] / np.maximum(scores[0], 1e-30))
-        found.append(_against(made[0], made[n], gain, within_db))
+        found.append(_against(made[0], made[n], scores[0], scores[n], gain, within_db))
     return found
 
 
@@ -74,7 +77,9 @@ def _scores(
     return [float(score) for score in evaluate(asked, kit, chosen, pause).score_w]
 
 
-def _against(base: Candidate, rival: Candidate, gain_db: Real, within_db: float) -> BreakEven:
+def _against(
+    base: Candidate, rival: Candidate, base_w: Real, rival_w: Real, gain_db: Real, within_db: float
+) -> BreakEven:
     lengths = np.array(LENGTHS_M)
     wins = np.flatnonzero(gain_db >= within_db)
     start: float | None = None
@@ -92,4 +97,4 @@ def _against(base: Candidate, rival: Candidate, gain_db: Real, within_db: float)
         told = tell("break-even.always", from_m=float(lengths[0]), **of)
     else:
         told = tell("break-even.from", from_m=start, **of)
-    return BreakEven(base, rival, lengths, gain_db, start, told)
+    return BreakEven(base, rival, lengths, base_w, rival_w, gain_db, within_db, start, told)

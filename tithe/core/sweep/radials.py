@@ -37,13 +37,17 @@ class Reading:
 
 @dataclass(frozen=True)
 class Radials:
-    """The readings, what twice the last count is likely to leave (Ω, low and high) and buy (dB), and why."""
+    """The readings, what twice the last count is likely to leave (Ω, low and high) and buy (dB), and why.
+
+    ``fits``: both shapes of the fall as (power, R∞, A), first 1/n, then 1/√n.
+    """
 
     readings: tuple[Reading, ...]
     next_count: int | None
     next_r_ohm: tuple[float, float] | None
     next_gain_db: tuple[float, float] | None
     told: Told
+    fits: tuple[tuple[float, float, float], ...] = ()
 
 
 def judge_radials(readings: tuple[Reading, ...]) -> Radials:
@@ -63,9 +67,10 @@ def judge_radials(readings: tuple[Reading, ...]) -> Radials:
         return Radials(ordered, None, None, None, (tell("radials.did-not-fall", came=came),))
     counts = np.array([one.count for one in ordered], dtype=np.float64)
     ohms = np.array([one.r_ohm for one in ordered])
-    after, gains = [], []
+    after, gains, fits = [], [], []
     for power in _POWERS:
         rest, lost = _fit(counts**-power, ohms)
+        fits.append((power, rest, lost))
         now, then = (rest + lost * n**-power for n in (last.count, 2 * last.count))
         after.append(last.r_ohm - (now - then))
         gains.append(float(decibels(now / then)))
@@ -74,7 +79,7 @@ def judge_radials(readings: tuple[Reading, ...]) -> Radials:
         tell("radials.worth", came=came, gained_db=gained),
         tell("radials.next", count=2 * last.count, gain_db=(low, high), heard=high >= 1),
     )
-    return Radials(ordered, 2 * last.count, (min(after), max(after)), (low, high), told)
+    return Radials(ordered, 2 * last.count, (min(after), max(after)), (low, high), told, tuple(fits))
 
 
 def _fit(shape: Real, ohms: Real) -> tuple[float, float]:

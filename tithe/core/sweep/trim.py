@@ -77,19 +77,12 @@ def advise(freq_hz: float, target_hz: float, wire_m: float | None, sides: int, m
 
 def learned(steps: tuple[TrimStep, ...], target_hz: float) -> TrimAdvice | None:
     """The next change from what the last told step did to the dip; None where that teaches nothing."""
-    steps_told = [
-        (before, after)
-        for before, after in pairwise(steps)
-        if before.freq_hz is not None and after.freq_hz is not None and after.change_m
-    ]
-    if not steps_told:
+    told_step = last_told(steps)
+    if told_step is None:
         return None
-    before, after = steps_told[-1]
-    assert before.freq_hz is not None
-    assert after.freq_hz is not None
-    assert after.change_m is not None
-    slope = (after.freq_hz - before.freq_hz) / after.change_m
-    left = target_hz - after.freq_hz
+    before_hz, after_hz, change_m = told_step
+    slope = (after_hz - before_hz) / change_m
+    left = target_hz - after_hz
     if (
         slope >= 0 or abs(left) <= CLOSE_ENOUGH * target_hz
     ):  # longer must be lower, else it was something else
@@ -97,6 +90,17 @@ def learned(steps: tuple[TrimStep, ...], target_hz: float) -> TrimAdvice | None:
     change = left / slope
     told = tell("trim.learned", hz_per_m=abs(slope), longer=change > 0, change_m=abs(change))
     return TrimAdvice(change, change / 2, (told,))
+
+
+def last_told(steps: tuple[TrimStep, ...]) -> tuple[float, float, float] | None:
+    """Of the last step whose change was told, where the dip lay before and after it (Hz), and that change
+    (m)."""
+    found = [
+        (before.freq_hz, after.freq_hz, after.change_m)
+        for before, after in pairwise(steps)
+        if before.freq_hz is not None and after.freq_hz is not None and after.change_m
+    ]
+    return found[-1] if found else None
 
 
 def judge(steps: tuple[TrimStep, ...], target_hz: float) -> tuple[StepVerdict, ...]:

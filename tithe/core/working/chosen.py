@@ -10,6 +10,7 @@ from tithe.core.budget import DB_PER_S_UNIT
 from tithe.core.choose import Ranking
 from tithe.core.errors import InputError
 from tithe.core.working import formulas as f
+from tithe.core.working.single import single
 from tithe.core.working.working import Step, Values, Working
 
 _CELL = re.compile(r"cells\[(\d+)\]\.([a-z_]+)")
@@ -28,11 +29,6 @@ def working_of_candidate(ranking: Ranking, n: int, figure: str) -> Working:
     return working
 
 
-def _one(rule: str, gives: str, values: Values, *steps: Step) -> Working:
-    arrays = {name: np.atleast_1d(np.asarray(value)) for name, value in values.items()}
-    return Working(rule, gives, arrays, steps)
-
-
 def _in_all(ranking: Ranking, n: int, figure: str) -> Working | None:
     grid = ranking.grid
     weights = grid.question.weights
@@ -44,15 +40,15 @@ def _in_all(ranking: Ranking, n: int, figure: str) -> Working | None:
     score = Step(f.score, "p_score")
     match figure:
         case "score_w":
-            return _one("score", "p_score", values, score)
+            return single("score", "p_score", values, score)
         case "score_low_w":
-            return _one("score-spread", "p_low", values)
+            return single("score-spread", "p_low", values)
         case "score_high_w":
-            return _one("score-spread", "p_high", values)
+            return single("score-spread", "p_high", values)
         case "behind_db":
-            return _one("behind", "a_behind", values, score, Step(f.behind_in_all, "a_behind"))
+            return single("behind", "a_behind", values, score, Step(f.behind_in_all, "a_behind"))
         case "cost" if np.isfinite(ranking.costs[n]):
-            return _one("cost", "c_cost", values)
+            return single("cost", "c_cost", values)
     return None
 
 
@@ -69,13 +65,13 @@ def _on_band(ranking: Ranking, n: int, b: int, figure: str) -> Working | None:
     mean, behind = Step(f.band_mean, "p_band"), Step(f.behind, "a_behind")
     match figure:
         case "radiated_w":
-            return _one("band-watts", "p_band", values, mean)
+            return single("band-watts", "p_band", values, mean)
         case "share":
-            return _one("band-watts", "u_of_rated", values, mean, Step(f.share_of_rated, "u_of_rated"))
+            return single("band-watts", "u_of_rated", values, mean, Step(f.share_of_rated, "u_of_rated"))
         case "regret_db":
-            return _one("behind", "a_behind", values, mean, behind)
+            return single("behind", "a_behind", values, mean, behind)
         case "regret_s_units":
-            return _one("behind", "s_behind", values, behind, Step(f.in_s_units, "s_behind"))
+            return single("behind", "s_behind", values, behind, Step(f.in_s_units, "s_behind"))
         case "limit_w":
-            return _one("borne", "p_limit", values, Step(f.borne, "p_limit"))
+            return single("borne", "p_limit", values, Step(f.borne, "p_limit"))
     return None

@@ -237,3 +237,65 @@ def in_s_units(a_behind: N) -> N:
 
 def borne(p_rated: N, u_bear: N) -> N:
     return p_rated * u_bear
+
+
+def wire_change(l_side: N, f_dip: N, f_target: N) -> N:
+    return l_side * (f_dip / f_target - 1)
+
+
+def coil_change(f_dip: N, f_target: N) -> N:
+    return (f_dip / f_target) ** 2 - 1
+
+
+def moved_per_metre(f_dip: N, f_before: N, d_done: N) -> N:
+    return (f_dip - f_before) / d_done
+
+
+def learned_change(f_target: N, f_dip: N, v_moved: N) -> N:
+    return (f_target - f_dip) / v_moved
+
+
+def with_more_radials(r_last: N, a_fit: N, n_last: N, n_next: N, p_fall: N) -> N:
+    return r_last - a_fit * (n_last ** (-p_fall) - n_next ** (-p_fall))
+
+
+def radials_gain(r_rest: N, a_fit: N, n_last: N, n_next: N, p_fall: N) -> N:
+    return 10 * log10((r_rest + a_fit * n_last ** (-p_fall)) / (r_rest + a_fit * n_next ** (-p_fall)))
+
+
+def additional_by_handbook(a_handbook: N, a_matched: N) -> N:
+    return a_handbook - a_matched
+
+
+def far_swr(rho_load: N) -> N:
+    return (1 + rho_load) / (1 - rho_load)
+
+
+def crossing_reflection(a_matched: N, a_wanted: N) -> N:
+    return sqrt(
+        10 ** (a_matched / 5) * (10 ** (a_wanted / 10) - 1) / (10 ** ((2 * a_matched + a_wanted) / 10) - 1)
+    )
+
+
+def crossing_swr(rho_cross: N) -> N:
+    return (1 + rho_cross) / (1 - rho_cross)
+
+
+def crossing_loss(rho_load: N, a_wanted: N) -> N:
+    return 5 * log10(rho_load**2 / (1 - 10 ** (a_wanted / 10) * (1 - rho_load**2)))
+
+
+def crossing_run(a_cross: N, a_matched: N, l_run: N) -> N:
+    return a_cross / a_matched * l_run
+
+
+def rival_gain(p_rival: N, p_base: N) -> N:
+    return 10 * log10(p_rival / p_base)
+
+
+def wins_from(l_before: N, l_after: N, a_wanted: N, a_before: N, a_after: N) -> N:
+    return l_before * (l_after / l_before) ** ((a_wanted - a_before) / (a_after - a_before))
+
+
+def spare_length(l_here: N, l_out: N) -> N:
+    return abs(l_here - l_out)

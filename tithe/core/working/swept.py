@@ -12,6 +12,7 @@ from tithe.core.reflection import reflection_of, return_loss_db, rho_of_swr
 from tithe.core.sweep import BandReading, Dip, Features, Resonance
 from tithe.core.sweep.sweep import REFERENCE_OHM
 from tithe.core.working import formulas as f
+from tithe.core.working.single import single
 from tithe.core.working.working import Step, Values, Working
 
 _PATH = re.compile(r"(dips|bands)\[(\d+)\]\.([a-z_.\[\]0-9]+)")
@@ -34,37 +35,31 @@ def working_of_sweep(found: Features, bands: Sequence[BandReading], figure: str)
     return working
 
 
-def _one(rule: str, gives: str, values: Values, *steps: Step, scale: float = 1.0) -> Working:
-    """A working of single figures, at one place of no length."""
-    arrays = {name: np.atleast_1d(np.asarray(value)) for name, value in values.items()}
-    return Working(rule, gives, arrays, steps, scale=scale)
-
-
 def _of_dip(dip: Dip, name: str) -> Working | None:
     rho = float(rho_of_swr(dip.swr))
     values: Values = {"rho_in": rho, "s_in": dip.swr, "f_dip": dip.freq_hz, "r_ref": REFERENCE_OHM}
     match name:
         case "mhz":
-            return _one("lowest-swr", "f_dip", values, scale=_MHZ)
+            return single("lowest-swr", "f_dip", values, scale=_MHZ)
         case "swr":
-            return _one("swr", "s_in", values, Step(f.standing_wave, "s_in"))
+            return single("swr", "s_in", values, Step(f.standing_wave, "s_in"))
         case "return_loss_db":
             values["a_return"] = float(return_loss_db(rho))
-            return _one("return-loss", "a_return", values, Step(f.return_loss, "a_return"))
+            return single("return-loss", "a_return", values, Step(f.return_loss, "a_return"))
         case "r_ohm" | "x_ohm" if dip.z_ohm is not None:
             values |= {"g_refl": complex(reflection_of(np.asarray(dip.z_ohm), REFERENCE_OHM))}
             values |= {"r_in": dip.z_ohm.real, "x_in": dip.z_ohm.imag}
             if name == "r_ohm":
-                return _one("impedance-of-sweep", "r_in", values, Step(f.resistance_of, "r_in"))
-            return _one("impedance-of-sweep", "x_in", values, Step(f.reactance_of, "x_in"))
+                return single("impedance-of-sweep", "r_in", values, Step(f.resistance_of, "r_in"))
+            return single("impedance-of-sweep", "x_in", values, Step(f.reactance_of, "x_in"))
         case "apart_khz" if dip.resonance is not None:
             values = {"f_high": dip.resonance.freq_hz, "f_low": dip.freq_hz, "f_apart": dip.apart_hz or 0.0}
-            return _one("apart", "f_apart", values, Step(f.distance, "f_apart"), scale=_KHZ)
+            return single("apart", "f_apart", values, Step(f.distance, "f_apart"), scale=_KHZ)
     if (found := _WIDTH.fullmatch(name)) and int(found[1]) < len(dip.widths):
         width = dip.widths[int(found[1])]
         if width.low_hz is not None and width.high_hz is not None:
             values = {"f_high": width.high_hz, "f_low": width.low_hz, "f_width": width.width_hz or 0.0}
-            return _one("width", "f_width", values, Step(f.distance, "f_width"), scale=_KHZ)
+            return single("width", "f_width", values, Step(f.distance, "f_width"), scale=_KHZ)
     if name.startswith("resonance.") and dip.resonance is not None:
         return _of_resonance(dip.resonance, name.removeprefix("resonance."))
     return None
@@ -79,13 +74,13 @@ def _of_resonance(one: Resonance, name: str) -> Working | None:
     }
     match name:
         case "mhz":
-            return _one("resonance", "f_res", values, scale=_MHZ)
+            return single("resonance", "f_res", values, scale=_MHZ)
         case "r_ohm":
             values |= {"g_refl": complex(reflection_of(np.asarray(one.r_ohm + 0j), REFERENCE_OHM))}
             values |= {"r_ref": REFERENCE_OHM, "r_in": one.r_ohm}
-            return _one("impedance-of-sweep", "r_in", values, Step(f.resistance_of, "r_in"))
+            return single("impedance-of-sweep", "r_in", values, Step(f.resistance_of, "r_in"))
         case "q":
-            return _one("quality", "q_res", values, Step(f.quality_factor, "q_res"))
+            return single("quality", "q_res", values, Step(f.quality_factor, "q_res"))
     return None
 
 
@@ -98,4 +93,4 @@ def _of_band(band: BandReading, name: str) -> Working | None:
     if ratio is None:
         return None
     values: Values = {"rho_in": float(rho_of_swr(ratio)), "s_in": ratio}
-    return _one("band-swr", "s_in", values, Step(f.standing_wave, "s_in"))
+    return single("band-swr", "s_in", values, Step(f.standing_wave, "s_in"))

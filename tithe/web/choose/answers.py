@@ -106,8 +106,10 @@ def sure_steps(asked: Asked, pause: Pause = go_on) -> Iterator[s.SureLine]:
 
 
 def working(asked: Asked, id: str, figure: str, pause: Pause = go_on) -> WorkingOut:
-    """How a figure of one candidate comes about."""
-    asked.candidate(id)
+    """How a figure of one candidate, or of the map with its bands, comes about."""
+    one = asked.candidate(id)
+    if figure.startswith("points["):
+        return choose_json.map_working(asked.choice, asked.question, one, figure)
     ranking = choose_json.ranked(asked.choice, asked.grid(pause))
     n = next(n for n, one in enumerate(ranking.grid.candidates) if one.id == id)
     return working_json.working(working_of_candidate(ranking, n, figure), 0)

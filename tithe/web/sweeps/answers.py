@@ -24,7 +24,7 @@ from tithe.core.sweep import (
     learned,
     read_band,
 )
-from tithe.core.working import working_of_sweep
+from tithe.core.working import working_of_sweep, workings_of_drift, workings_of_radials, workings_of_trim
 from tithe.document.station import BandModel
 from tithe.document.work import TrimModel
 from tithe.files import sweep_file
@@ -138,9 +138,12 @@ def trim(
     if last is None:
         told: Told = (tell("trim.none"),)
         change = None
+        workings: dict[str, WorkingOut] = {}
     else:
         advice = advise(last, target, goal.wire_m, goal.sides, goal.means)
         told, change = advice.told, advice.change
+        ways = workings_of_trim(steps, last, target, goal.wire_m, goal.means)
+        workings = working_json.several(ways)
     taught = learned(steps, target) if goal.means == "wire" else None
     low, high = target * 0.9, target * 1.1
     return {
@@ -161,6 +164,7 @@ def trim(
             }
             for kept, sweep, dip, place, verdict in zip(log, sweeps, found, places, verdicts, strict=True)
         ],
+        "workings": workings,
     }
 
 
@@ -208,6 +212,7 @@ def radials(
         "next_count": verdict.next_count,
         "next_r_low_ohm": None if after is None else after[0],
         "next_r_high_ohm": None if after is None else after[1],
+        "workings": working_json.several(workings_of_radials(verdict)),
     }
 
 
@@ -232,4 +237,5 @@ def drift(baseline: KeptSweep, kept: KeptSweep, shown: int | None, uncertainty: 
             }
             for pair in found.dips
         ],
+        "workings": working_json.several(workings_of_drift(found)),
     }

@@ -3219,7 +3219,7 @@ export interface components {
         };
         /**
          * TrimAnswer
-         * @description What to do next, by rule and by what the last step taught; and the log.
+         * @description What to do next, by rule and by what the last step taught; and the log. ``workings``: of both.
          */
         TrimAnswer: {
             /** Sentence */
@@ -3230,6 +3230,10 @@ export interface components {
             learned: string;
             /** Steps */
             steps: components["schemas"]["TrimStepOut"][];
+            /** Workings */
+            workings: {
+                [key: string]: components["schemas"]["WorkingOut"];
+            };
         };
         /**
          * TrimStepOut
@@ -3286,6 +3290,8 @@ export interface components {
         /**
          * RadialsAnswer
          * @description Counted radials: readings (count, R, wire in all), an estimate ahead, and what it means.
+         *
+         *     ``workings``: of the estimate, where radials part the ground's current evenly and where they lie close.
          */
         RadialsAnswer: {
             /** Sentence */
@@ -3298,6 +3304,10 @@ export interface components {
             next_r_low_ohm: number | null;
             /** Next R High Ohm */
             next_r_high_ohm: number | null;
+            /** Workings */
+            workings: {
+                [key: string]: components["schemas"]["WorkingOut"];
+            };
         };
         /**
          * CauseOut
@@ -3313,7 +3323,7 @@ export interface components {
         };
         /**
          * DriftAnswer
-         * @description What changed since the baseline.
+         * @description What changed since the baseline; ``workings``: of how far each dip has moved.
          */
         DriftAnswer: {
             /** Baseline */
@@ -3324,6 +3334,10 @@ export interface components {
             causes: components["schemas"]["CauseOut"][];
             /** Dips */
             dips: components["schemas"]["MovedDip"][];
+            /** Workings */
+            workings: {
+                [key: string]: components["schemas"]["WorkingOut"];
+            };
         };
         /**
          * MovedDip
@@ -3600,7 +3614,8 @@ export interface components {
         };
         /**
          * BreakEvenOut
-         * @description A rival's gain over lengths of run.
+         * @description A rival's gain over lengths of run; ``workings``: of each gain, and of the length from which it
+         *     wins.
          */
         BreakEvenOut: {
             /** Base */
@@ -3615,6 +3630,10 @@ export interface components {
             wins_from_m: number | null;
             /** Sentence */
             sentence: string;
+            /** Workings */
+            workings: {
+                [key: string]: components["schemas"]["WorkingOut"];
+            };
         };
         /**
          * BreakEvenRequest
@@ -3645,7 +3664,7 @@ export interface components {
         };
         /**
          * LengthsAnswer
-         * @description Safe lengths and their margins.
+         * @description Safe lengths and their margins; ``workings``: of the present one's and the safest one's.
          */
         LengthsAnswer: {
             /** Sentence */
@@ -3658,6 +3677,10 @@ export interface components {
             margin_m: number[];
             /** Bands */
             bands: components["schemas"]["LengthBand"][];
+            /** Workings */
+            workings: {
+                [key: string]: components["schemas"]["WorkingOut"];
+            };
         };
         /**
          * LengthsRequest

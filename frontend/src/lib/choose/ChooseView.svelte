@@ -4,6 +4,9 @@
   import { digits } from '../figures';
   import { api } from '../api/client';
   import { offerWorkings } from '../working/workings.svelte';
+  import CarriedWorkings from '../working/CarriedWorkings.svelte';
+  import Fig from '../working/Fig.svelte';
+  import { roving } from '../working/roving';
   import WorkingDialog from '../working/WorkingDialog.svelte';
   import type { Session } from '../station/session.svelte';
   import BesideStrip from './BesideStrip.svelte';
@@ -24,7 +27,13 @@
   const faulty = $derived(Object.keys(session.faults).length > 0);
 
   const workings = offerWorkings((figure) =>
-    api.POST('/api/choose/working', { body: { document: session.document, id: chosen, figure } }),
+    api.POST('/api/choose/working', {
+      body: {
+        document: session.document,
+        id: figure.startsWith('points[') ? (choosing.map?.id ?? '') : chosen,
+        figure,
+      },
+    }),
   );
 
   $effect(() => {
@@ -100,7 +109,18 @@
         <div>
           <h3>What money buys</h3>
           <CostPicture {answer} {chosen} onselect={(id) => select(id, null)} />
-          {#each choosing.evens as even (even.rival)}<p class="soft">{even.sentence}</p>{/each}
+          {#each choosing.evens as even (even.rival)}
+            <CarriedWorkings found={even.workings}>
+              <p class="soft" use:roving>
+                {even.sentence}
+                {#if even.workings['wins_from_m']}<Fig
+                    at="wins_from_m"
+                    name="length from which it wins"
+                    text="{digits(even.wins_from_m)} m"
+                  />{/if}
+              </p>
+            </CarriedWorkings>
+          {/each}
         </div>
       </div>
       {#if choosing.look && choosing.chosen}

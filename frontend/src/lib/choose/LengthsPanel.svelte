@@ -1,4 +1,8 @@
 <script lang="ts">
+  import CarriedWorkings from '../working/CarriedWorkings.svelte';
+  import Fig from '../working/Fig.svelte';
+  import { roving } from '../working/roving';
+  import { digits } from '../figures';
   import { across, type Box, type Scale } from '../charts/axes';
   import Foot from '../charts/Foot.svelte';
   import Picture from '../charts/Picture.svelte';
@@ -80,6 +84,20 @@
   </form>
   {#if found}
     <p class="serif" data-testid="lengths">{found.sentence}</p>
+    {#if Object.keys(found.workings).length}
+      <CarriedWorkings found={found.workings}>
+        <p class="soft figures" use:roving>
+          How far it may be off:
+          {#each [['present', 'the present length'], ['safest', 'the safest']] as const as [at, name] (at)}
+            {#if found.workings[at]}<Fig
+                {at}
+                {name}
+                text="{digits(found.workings[at].values[0] ?? null)} m for {name}"
+              />{/if}
+          {/each}
+        </p>
+      </CarriedWorkings>
+    {/if}
     <Picture
       label="Lengths at which each band is inside the tuner’s matching range. {found.sentence}"
       height={bandsEnd + MARGIN + 34}

@@ -5,6 +5,8 @@
   import Foot from '../charts/Foot.svelte';
   import Levels from '../charts/Levels.svelte';
   import Picture from '../charts/Picture.svelte';
+  import Fig from '../working/Fig.svelte';
+  import { roving } from '../working/roving';
   import { decibels, digits, shown, swr } from '../figures';
   import { apart } from './labels';
 
@@ -110,7 +112,7 @@
     <span class="heat">┅ extra loss that the SWR causes, by the handbook</span>
   {/snippet}
   {#snippet table()}
-    <table class="plain figures">
+    <table class="plain figures" use:roving>
       <thead
         ><tr
           ><th scope="col">Band</th><th scope="col">matched, dB</th><th scope="col">SWR there</th><th
@@ -121,15 +123,40 @@
         ></thead
       >
       <tbody>
-        {#each map.points as p (p.band)}
+        {#each map.points as p, n (p.band)}
+          {@const at = `points[${n}]`}
           <tr>
             <th scope="row">{p.band}</th>
-            <td>{decibels(p.matched_db)}</td>
-            <td>{swr(p.swr)}</td>
-            <td>{shown(p.extra_db, decibels)}</td>
-            <td>{decibels(p.handbook_extra_db)}</td>
-            <td>{p.swr_to_cross === null ? 'none' : swr(p.swr_to_cross)}</td>
-            <td>{p.run_to_cross_m === null ? 'none' : digits(p.run_to_cross_m)}</td>
+            <td><Fig at="{at}.matched_db" name="{p.band}, matched loss" text={decibels(p.matched_db)} /></td>
+            <td
+              >{#if p.swr === null}{swr(null)}{:else}<Fig
+                  at="{at}.swr"
+                  name="{p.band}, SWR there"
+                  text={swr(p.swr)}
+                />{/if}</td
+            >
+            <td><Fig at="{at}.extra_db" name="{p.band}, extra loss" text={shown(p.extra_db, decibels)} /></td>
+            <td
+              ><Fig
+                at="{at}.handbook_extra_db"
+                name="{p.band}, extra by the handbook"
+                text={decibels(p.handbook_extra_db)}
+              /></td
+            >
+            <td
+              >{#if p.swr_to_cross === null}none{:else}<Fig
+                  at="{at}.swr_to_cross"
+                  name="{p.band}, SWR at the contour"
+                  text={swr(p.swr_to_cross)}
+                />{/if}</td
+            >
+            <td
+              >{#if p.run_to_cross_m === null}none{:else}<Fig
+                  at="{at}.run_to_cross_m"
+                  name="{p.band}, run at the contour"
+                  text={digits(p.run_to_cross_m)}
+                />{/if}</td
+            >
           </tr>
         {/each}
       </tbody>

@@ -1,6 +1,7 @@
 <script lang="ts">
   import { Switch } from '@skeletonlabs/skeleton-svelte';
-  import Termed from '../terms/Termed.svelte';
+  import TermButton from '../terms/TermButton.svelte';
+  import { terms } from '../terms/terms.svelte';
 
   interface Props {
     label: string;
@@ -8,18 +9,23 @@
     onchange: (on: boolean) => void;
   }
   let { label, checked, onchange }: Props = $props();
+  // Beside the label, not in it: choosing the label turns the switch.
+  const term = $derived(terms.pieces(label).find((piece) => piece.term)?.term);
 </script>
 
 <div>
   <Switch {checked} onCheckedChange={(change) => onchange(change.checked)}>
     <Switch.Control><Switch.Thumb /></Switch.Control>
-    <Switch.Label><Termed text={label} /></Switch.Label>
+    <Switch.Label>{label}</Switch.Label>
     <Switch.HiddenInput />
   </Switch>
+  {#if term}<TermButton text="?" {term} name="What “{term.name}” means" />{/if}
 </div>
 
 <style>
   div {
+    display: flex;
+    justify-content: space-between;
     padding: 0.5rem 0;
     border-top: 1px solid var(--hairline);
   }

@@ -32,6 +32,10 @@
     replaced && 'length_m' in replaced && replaced.length_m > 0 ? replaced.length_m : START_LENGTH_M,
   );
 
+  /** A line of the length that was compared; other parts as they are. */
+  function take({ part }: ShelfItem, length_m = length) {
+    onpick({ ...structuredClone(part), ...('length_m' in part ? { length_m } : {}) } as PartModel);
+  }
   function isLine({ part }: ShelfItem): boolean {
     return 'length_m' in part;
   }
@@ -48,6 +52,10 @@
     placeholder="Search, e.g. foam or 4:1"
     aria-label="Search the shelf"
     bind:value={query}
+    onkeydown={(event) => {
+      const first = lines[0] ?? others[0]?.[1][0];
+      if (event.key === 'Enter' && query.trim() && first) take(first, length);
+    }}
   />
   {#if lines.length}
     <ShelfLines
@@ -57,7 +65,7 @@
       {mhz}
       length_m={length}
       present={replaced && 'line' in replaced && typeof replaced.line === 'string' ? replaced.line : ''}
-      ontake={(item, length_m) => onpick({ ...structuredClone(item.part), length_m } as PartModel)}
+      ontake={take}
       ondrop={(id) => shelf.drop(id)}
     />
   {/if}
@@ -66,7 +74,7 @@
     <ul>
       {#each items as item (item.key)}
         <li>
-          <button type="button" class="take" onclick={() => onpick(structuredClone(item.part))}>
+          <button type="button" class="take" onclick={() => take(item)}>
             <span>{item.title}</span> <small>{item.note}</small>
           </button>
           {#if item.own !== null}

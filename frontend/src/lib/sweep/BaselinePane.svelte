@@ -2,6 +2,9 @@
   import type { Look, SweepRow } from '../api/client';
   import { digits, swr } from '../figures';
   import type { Sweeps } from './sweeps.svelte';
+  import CarriedWorkings from '../working/CarriedWorkings.svelte';
+  import Fig from '../working/Fig.svelte';
+  import { roving } from '../working/roving';
   import SweepPicture from './SweepPicture.svelte';
 
   let { sweeps, look, row }: { sweeps: Sweeps; look: Look; row: SweepRow } = $props();
@@ -25,27 +28,35 @@
     </ol>
   {/if}
   {#if drift.dips.length}
-    <table class="plain figures">
-      <caption>Dips, then and now</caption>
-      <thead
-        ><tr
-          ><th scope="col">then, MHz</th><th scope="col">now, MHz</th><th scope="col">moved, kHz</th><th
-            scope="col">SWR then</th
-          ><th scope="col">SWR now</th></tr
-        ></thead
-      >
-      <tbody>
-        {#each drift.dips as dip (dip.before_mhz)}
-          <tr>
-            <td>{dip.before_mhz.toFixed(3)}</td>
-            <td>{dip.after_mhz.toFixed(3)}</td>
-            <td>{digits((dip.after_mhz - dip.before_mhz) * 1000)}</td>
-            <td>{swr(dip.before_swr)}</td>
-            <td>{swr(dip.after_swr)}</td>
-          </tr>
-        {/each}
-      </tbody>
-    </table>
+    <CarriedWorkings found={drift.workings}>
+      <table class="plain figures" use:roving>
+        <caption>Dips, then and now</caption>
+        <thead
+          ><tr
+            ><th scope="col">then, MHz</th><th scope="col">now, MHz</th><th scope="col">moved, kHz</th><th
+              scope="col">SWR then</th
+            ><th scope="col">SWR now</th></tr
+          ></thead
+        >
+        <tbody>
+          {#each drift.dips as dip, n (dip.before_mhz)}
+            <tr>
+              <td>{dip.before_mhz.toFixed(3)}</td>
+              <td>{dip.after_mhz.toFixed(3)}</td>
+              <td
+                ><Fig
+                  at="dips[{n}].moved_khz"
+                  name="kHz moved"
+                  text={digits((dip.after_mhz - dip.before_mhz) * 1000)}
+                /></td
+              >
+              <td>{swr(dip.before_swr)}</td>
+              <td>{swr(dip.after_swr)}</td>
+            </tr>
+          {/each}
+        </tbody>
+      </table>
+    </CarriedWorkings>
   {/if}
   <p class="soft">
     Causes are named by what changes like them; they are likely, not proven. Have what hangs high looked at by

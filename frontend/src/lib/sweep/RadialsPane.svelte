@@ -1,11 +1,14 @@
 <script lang="ts">
   import type { SweepRow } from '../api/client';
-  import { digits } from '../figures';
+  import { decibels, digits } from '../figures';
   import { preferences } from '../station/preferences.svelte';
   import type { Sweeps } from './sweeps.svelte';
   import { parseTyped, unitShown } from '../station/units';
   import PlainNumber from '../ui/PlainNumber.svelte';
   import { across, upright, type Box } from '../charts/axes';
+  import CarriedWorkings from '../working/CarriedWorkings.svelte';
+  import Fig from '../working/Fig.svelte';
+  import { roving } from '../working/roving';
   import Foot from '../charts/Foot.svelte';
   import Levels from '../charts/Levels.svelte';
   import Picture from '../charts/Picture.svelte';
@@ -30,6 +33,17 @@
 </script>
 
 {#if answer}<p class="verdict serif">{answer.sentence}</p>{/if}
+{#if answer?.workings['parted'] && answer.workings['close']}
+  <CarriedWorkings found={answer.workings}>
+    <p class="soft figures" use:roving>
+      How it comes about:
+      <Fig at="parted" name="gain" text="{decibels(answer.workings['parted'].values[0] ?? null)} dB" />
+      where radials part the ground’s current,
+      <Fig at="close" name="gain" text="{decibels(answer.workings['close'].values[0] ?? null)} dB" />
+      where they lie close.
+    </p>
+  </CarriedWorkings>
+{/if}
 {#if answer?.readings.length}
   <Picture
     label="Resistance at the feedpoint over the number of radials"

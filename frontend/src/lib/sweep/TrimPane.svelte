@@ -5,6 +5,9 @@
   import NumberField from '../inspector/NumberField.svelte';
   import type { Form } from '../ui/form';
   import type { Sweeps } from './sweeps.svelte';
+  import CarriedWorkings from '../working/CarriedWorkings.svelte';
+  import Fig from '../working/Fig.svelte';
+  import { roving } from '../working/roving';
   import SweepPicture from './SweepPicture.svelte';
 
   interface Props {
@@ -38,6 +41,12 @@
     form.change('trim', trim);
   }
 
+  /** A change as it is told: of the wire in centimetres, of a coil in percent. */
+  function told(change: number | null | undefined): string {
+    const sign = (change ?? 0) < 0 ? '−' : '+';
+    return `${sign}${digits(Math.abs((change ?? 0) * 100))} ${goal?.means === 'coil' ? '%' : 'cm'}`;
+  }
+
   const last = $derived(answer?.steps.at(-1));
   const earlier = $derived(
     (answer?.steps.slice(0, -1) ?? []).map((step, n) => ({ ...step, title: `step ${String(n + 1)}` })),
@@ -64,6 +73,23 @@
   {#if answer}
     <p class="verdict serif" data-testid="trim-verdict">{answer.sentence}</p>
     {#if answer.learned}<p class="soft">{answer.learned}</p>{/if}
+    {#if Object.keys(answer.workings).length}
+      <CarriedWorkings found={answer.workings}>
+        <p class="soft figures" use:roving>
+          How it comes about:
+          {#if answer.workings['change']}<Fig
+              at="change"
+              name="change by the rule"
+              text="{told(answer.workings['change'].values[0])} by the rule"
+            />{/if}
+          {#if answer.workings['learned']}<Fig
+              at="learned"
+              name="change by the last step"
+              text="{told(answer.workings['learned'].values[0])} by the last step"
+            />{/if}
+        </p>
+      </CarriedWorkings>
+    {/if}
   {/if}
   {#if drawn && range}
     <SweepPicture look={drawn} under={earlier} target={goal.target_mhz} {range} />

@@ -2,7 +2,7 @@
   import type { GlossaryTerm } from '../api/client';
 
   // By hand, on the browser's own popover: a tooltip component shows itself on hover and focus, but not on tap.
-  let { text, term }: { text: string; term: GlossaryTerm } = $props();
+  let { text, term, name }: { text: string; term: GlossaryTerm; name?: string } = $props();
   const id = $props.id();
   let button = $state<HTMLElement>();
   let open = $state(false);
@@ -29,6 +29,7 @@
 <button
   type="button"
   class="term"
+  aria-label={name}
   bind:this={button}
   aria-describedby={open ? id : undefined}
   onpointerenter={(event) => event.pointerType === 'mouse' && (open = true)}
