@@ -70,3 +70,25 @@ def test_a_candidate_of_the_choice_shows_how_its_watts_come_about(mill_page):
     figure(page, "dB behind the best").first.click()
     expect(page.get_by_role("dialog").locator("math").first).to_be_visible()
     expect(page.get_by_role("dialog").get_by_text("It holds")).to_be_visible()
+
+
+def test_the_map_beside_the_choice_and_the_next_cut_open_too(mill_page):
+    page = mill_page
+    page.get_by_role("navigation", name="Views").get_by_role("link", name="Choose").click()
+    page.get_by_text("The picture as a table").first.click()
+    figure(page, "40 m, extra loss").click()
+    expect(page.get_by_role("dialog", name="Additional loss due to SWR")).to_be_visible()
+    page.keyboard.press("Escape")
+    page.get_by_role("navigation", name="Views").get_by_role("link", name="Sweep").click()
+    page.get_by_role("button", name="Measure").click()
+    page.get_by_test_id("sweep-verdict").wait_for()
+    page.get_by_role("button", name="Trim step").or_(
+        page.get_by_text("Count it as a trim step")
+    ).first.click()
+    page.get_by_text("Trim", exact=True).click()
+    page.get_by_role("button", name="Start trimming").click()
+    page.get_by_label("The dip should lie at").fill("7.0")
+    page.get_by_label("Length of a side").fill("10")
+    figure(page, "change by the rule").click()
+    dialog = page.get_by_role("dialog", name="How much to cut or lengthen")
+    expect(dialog.get_by_role("row", name="change of each side")).to_contain_text(re.compile(r"0\.1\d+ m"))

@@ -83,6 +83,8 @@ test('a refused file says where, and nothing is lost', async () => {
   const sweeps = new Sweeps(1);
   await sweeps.load();
   expect(await sweeps.bring({ text: 'x', title: 'bad', joint: 0 }, [])).toBe(false);
+  sweeps.refresh(station());
+  await until(() => sweeps.look !== null);
   expect(sweeps.trouble).toBe('The sweep was not taken. Line 3 has an SWR of 0.3.');
   expect(sweeps.chosen).toBe(2);
 });

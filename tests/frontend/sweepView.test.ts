@@ -352,6 +352,7 @@ test('trimming starts at the middle of the band looked at; a wrong step is marke
     sentence: 'Lengthen each side by 12 cm.',
     change_m: 0.12,
     learned: '',
+    workings: {},
     steps: [step(1, 'start', null), step(2, 'wrong', -0.1)],
   } as never;
   await rerender(trimming());

@@ -86,6 +86,7 @@ TERMS = {
         ("conductors",),
     ),
     "connector": Term("connector", "A plug or socket in the line.", ("connectors",)),
+    "contour": Term("contour", "A line on the map along which the extra loss is the same.", ("contours",)),
     "convection": Term("convection", "Heat carried off by air that rises past a warm surface."),
     "crest": Term(
         "crest",

@@ -369,7 +369,7 @@ RULES = {
     ),
     "break-even": RuleText(
         "From which length it wins",
-        "Between two lengths tried the gain runs straight over the logarithm of the length.",
+        "Between two lengths tried, equal factors of length gain equally many dB.",
         "Between those two lengths.",
         CHOSEN,
     ),

@@ -114,6 +114,7 @@
               <p class="soft" use:roving>
                 {even.sentence}
                 {#if even.workings['wins_from_m']}<Fig
+                    lone
                     at="wins_from_m"
                     name="length from which it wins"
                     text="{digits(even.wins_from_m)} m"

@@ -90,6 +90,7 @@
           How far it may be off:
           {#each [['present', 'the present length'], ['safest', 'the safest']] as const as [at, name] (at)}
             {#if found.workings[at]}<Fig
+                lone
                 {at}
                 {name}
                 text="{digits(found.workings[at].values[0] ?? null)} m for {name}"

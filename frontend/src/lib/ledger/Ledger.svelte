@@ -34,6 +34,7 @@
     <p class="verdict serif" data-testid="verdict">{here.sentence}</p>
     {#if here.moving_the_match}<p class="moving">{here.moving_the_match}</p>{/if}
     <StageTable {here} selected={session.selected} onselect={(at) => (session.selected = at)} />
+    <p class="opens">Choose any figure to see how it comes about.</p>
     <Counting counted={here.result.counted} />
     <Cautions cautions={here.result.cautions} />
   {:else if session.answer && session.document.antenna.kind !== 'unknown'}
@@ -52,6 +53,11 @@
     line-height: 1.3;
     max-width: 44rem;
     margin-top: 0.9rem;
+  }
+  .opens {
+    color: var(--ink-soft);
+    font-size: 13px;
+    padding-top: 0.4rem;
   }
   .stale {
     color: var(--heat-ink);

@@ -54,7 +54,7 @@
   async function file(chosen: File | undefined) {
     if (!chosen) return;
     if (chosen.size > TOO_LARGE) {
-      sweeps.trouble = 'The file was not taken: it is larger than 8 MB.';
+      sweeps.refused = 'The file was not taken: it is larger than 8 MB.';
       return;
     }
     const text = await chosen.text();

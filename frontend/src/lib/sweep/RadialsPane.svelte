@@ -37,9 +37,9 @@
   <CarriedWorkings found={answer.workings}>
     <p class="soft figures" use:roving>
       How it comes about:
-      <Fig at="parted" name="gain" text="{decibels(answer.workings['parted'].values[0] ?? null)} dB" />
+      <Fig lone at="parted" name="gain" text="{decibels(answer.workings['parted'].values[0] ?? null)} dB" />
       where radials part the ground’s current,
-      <Fig at="close" name="gain" text="{decibels(answer.workings['close'].values[0] ?? null)} dB" />
+      <Fig lone at="close" name="gain" text="{decibels(answer.workings['close'].values[0] ?? null)} dB" />
       where they lie close.
     </p>
   </CarriedWorkings>

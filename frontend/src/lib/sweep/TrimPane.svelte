@@ -78,11 +78,13 @@
         <p class="soft figures" use:roving>
           How it comes about:
           {#if answer.workings['change']}<Fig
+              lone
               at="change"
               name="change by the rule"
               text="{told(answer.workings['change'].values[0])} by the rule"
-            />{/if}
-          {#if answer.workings['learned']}<Fig
+            />{/if}{#if answer.workings['change'] && answer.workings['learned']},
+          {/if}{#if answer.workings['learned']}<Fig
+              lone
               at="learned"
               name="change by the last step"
               text="{told(answer.workings['learned'].values[0])} by the last step"

@@ -39,7 +39,10 @@ export class Sweeps {
   radials = $state.raw<RadialsAnswer | null>(null);
   drift = $state.raw<DriftAnswer | null>(null);
   window = $state.raw<{ low_mhz: number; high_mhz: number } | null>(null);
-  trouble = $state('');
+  /** Why the last thing asked for was not done; looking again leaves it standing. */
+  refused = $state('');
+  /** Why what is looked at could not be read. */
+  unread = $state('');
   readonly station: number;
   readonly #questions = new Asking<Look>();
 
@@ -47,6 +50,9 @@ export class Sweeps {
     this.station = station;
   }
 
+  get trouble(): string {
+    return this.refused || this.unread;
+  }
   get kept(): SweepRow[] {
     return this.rows.filter((row) => !row.removed);
   }
@@ -66,9 +72,10 @@ export class Sweeps {
       params: { path: { pk: this.station } },
     });
     if (!data) {
-      this.trouble = `The sweeps could not be read. ${sentenceOf(error)}`;
+      this.unread = `The sweeps could not be read. ${sentenceOf(error)}`;
       return;
     }
+    this.unread = '';
     this.rows = data as SweepRow[];
     this.loaded = true;
     if (!this.row) this.choose(this.kept.at(-1)?.id ?? null);
@@ -82,27 +89,28 @@ export class Sweeps {
       this.look = null;
       this.drift = null;
     }
+    this.refused = '';
     this.bringing = false;
   }
 
   async recognise(text: string): Promise<Recognised | null> {
-    this.trouble = '';
+    this.refused = '';
     const { data, error } = await api.POST('/api/sweeps/recognise', { body: { text } });
-    if (error) this.trouble = `The file was not taken. ${sentenceOf(error)}`;
+    if (error) this.refused = `The file was not taken. ${sentenceOf(error)}`;
     return (data as Recognised | undefined) ?? null;
   }
 
   /** Read and keep; whether it was taken. */
   async bring(brought: Brought, chain: PartModel[]): Promise<boolean> {
     const asked = performance.now();
-    this.trouble = '';
+    this.refused = '';
     const { columns, change_m, ...rest } = brought;
     const { data, error } = await api.POST('/api/stations/{pk}/sweeps', {
       params: { path: { pk: this.station } },
       body: { trim: false, ...rest, columns: columns ?? null, change_m: change_m ?? null, chain },
     });
     if (error) {
-      this.trouble = `The sweep was not taken. ${sentenceOf(error)}`;
+      this.refused = `The sweep was not taken. ${sentenceOf(error)}`;
       return false;
     }
     this.#brought = asked;
@@ -113,9 +121,9 @@ export class Sweeps {
   #brought: number | null = null;
 
   async simulate(body: object): Promise<string | null> {
-    this.trouble = '';
+    this.refused = '';
     const { data, error } = await api.POST('/api/sweeps/simulate', { body: body as never });
-    if (error) this.trouble = `Nothing was measured. ${sentenceOf(error)}`;
+    if (error) this.refused = `Nothing was measured. ${sentenceOf(error)}`;
     return (data as { text: string } | undefined)?.text ?? null;
   }
 
@@ -124,7 +132,7 @@ export class Sweeps {
       params: { path: { pk: id } },
       body: change as never,
     });
-    this.trouble = error ? sentenceOf(error) : '';
+    this.refused = error ? sentenceOf(error) : '';
     await this.load();
   }
 
@@ -146,7 +154,7 @@ export class Sweeps {
         },
       });
       if (chosen !== this.chosen) return;
-      this.trouble = error ? sentenceOf(error) : '';
+      this.unread = error ? sentenceOf(error) : '';
       if (data) this.look = data as Look;
       await this.#readPane(document, chosen);
       if (this.#brought !== null) {
@@ -165,21 +173,21 @@ export class Sweeps {
         body: { trim: document.trim, shown, sweep: chosen },
       });
       this.trim = (data as TrimAnswer | undefined) ?? null;
-      if (error) this.trouble = sentenceOf(error);
+      if (error) this.unread = sentenceOf(error);
     } else if (pane === 'radials') {
       const query = shown === null ? {} : { shown, sweep: chosen };
       const { data, error } = await api.GET('/api/stations/{pk}/radials', {
         params: { ...station, query },
       });
       this.radials = (data as RadialsAnswer | undefined) ?? null;
-      if (error) this.trouble = sentenceOf(error);
+      if (error) this.unread = sentenceOf(error);
     } else if (pane === 'baseline' && this.baseline && this.baseline.id !== chosen) {
       const { data, error } = await api.POST('/api/sweeps/{pk}/drift', {
         params: { path: { pk: chosen } },
         body: { shown, uncertainty: 0.02 },
       });
       this.drift = (data as DriftAnswer | undefined) ?? null;
-      if (error) this.trouble = sentenceOf(error);
+      if (error) this.unread = sentenceOf(error);
     } else this.drift = null;
   }
 
@@ -189,7 +197,7 @@ export class Sweeps {
     const { data, error } = await api.POST('/api/sweeps/{pk}/antenna', {
       params: { path: { pk: this.chosen } },
     });
-    this.trouble = error ? sentenceOf(error) : '';
+    this.refused = error ? sentenceOf(error) : '';
     return (data as { antenna: StationFile['antenna'] } | undefined)?.antenna ?? null;
   }
 }

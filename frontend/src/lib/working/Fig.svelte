@@ -8,8 +8,10 @@
     /** What it is called. */
     name: string;
     text: string;
+    /** Whether it shows that it opens, where it stands alone. */
+    lone?: boolean;
   }
-  let { at, name, text }: Props = $props();
+  let { at, name, text, lone = false }: Props = $props();
   const workings = workingsHere();
 </script>
 
@@ -17,6 +19,7 @@
   <button
     type="button"
     class="fig"
+    class:lone
     tabindex="-1"
     title="Show the working"
     aria-label="{text}, {name}: show the working"
@@ -32,6 +35,7 @@
     text-decoration: underline dotted transparent;
     text-underline-offset: 3px;
   }
+  .lone,
   .fig:hover,
   .fig:focus-visible {
     text-decoration-color: currentColor;
