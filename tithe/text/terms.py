@@ -30,7 +30,6 @@ TERMS = {
         "what is connected. Never transmit into one.",
         ("analyzers",),
     ),
-    "antenna": Term("antenna", "What sends the power out as a wave.", ("antennas",)),
     "arc": Term("arc", "A spark that keeps burning where a voltage is too high for a gap.", ("arcs",)),
     "arrestor": Term(
         "arrestor",
@@ -134,9 +133,9 @@ TERMS = {
         "forward", "The wave towards the antenna. Forward less reflected power is what really flows."
     ),
     "frequency": Term(
-        "frequency",
-        "Swings in a second: a million of them are a MHz, a thousand a kHz.",
-        ("MHz", "kHz", "THz"),
+        "MHz",
+        "The unit of frequency: a million swings in a second; a kHz is a thousand.",
+        ("kHz", "THz"),
     ),
     "full-scale": Term(
         "full scale", "The end of a meter's range; its error is stated as a share of it, wherever it points."

@@ -1,3 +1,4 @@
+import { untrack } from 'svelte';
 import { sentenceOf } from './refusals';
 
 /** What the server's client gives back. */
@@ -35,7 +36,10 @@ export class Asking<T> {
   /** The same with an answer that is taken otherwise. */
   run(job: () => Promise<void>) {
     this.#waiting = job;
-    if (!this.busy) void this.#drain();
+    // An effect that asks must not ask again because the asking is over.
+    untrack(() => {
+      if (!this.busy) void this.#drain();
+    });
   }
 
   /** Nothing is asked any more, and nothing is shown. */
