@@ -18,7 +18,7 @@ from statistics import median, quantiles
 from time import perf_counter, sleep
 from typing import Any
 
-from playwright.sync_api import sync_playwright
+from playwright.sync_api import Locator, Page, sync_playwright
 
 RELAYS = {"kind": "tuner", "network": "stepped-l"}
 BANDS = [{"name": str(n), "low_mhz": 3 + n / 4, "high_mhz": 3.05 + n / 4} for n in range(40)]
@@ -90,7 +90,29 @@ def lines() -> Iterator[str]:
             f"memory for {len(answer['candidates'])} candidates on {len(BANDS)} bands, phase unknown, and "
             f"111 lengths: {server.status('VmHWM') - before:.0f} MB (aim 500)"
         )
-        yield _dragged(server)
+        yield _first_question(server)
+        yield from _in_the_page(server)
+
+
+def _first_question(server: Served) -> str:
+    """The question at the front door, as it is asked with each letter typed, against a plain solve."""
+    one = {"lines": ["rg-58"], "length_m": 30, "mhz": 14.2, "swr": 3}
+    three = one | {"lines": ["rg-58", "rg-213", "window-450"], "tuner": "t-wide"}
+    mill = server.ask("GET", "/api/stations/1")["document"]
+
+    def ms(path: str, body: Any) -> float:
+        server.ask("POST", path, body)
+        start = perf_counter()
+        for _ in range(10):
+            server.ask("POST", path, body)
+        return 100 * (perf_counter() - start)
+
+    solved = ms("/api/solve", {"document": mill, "mhz": 7.1})
+    told = [ms("/api/loss", body) for body in (one, three)]
+    return (
+        f"the first question: {told[0]:.0f} ms, {told[0] / solved:.1f} times a solve; three lines behind a "
+        f"tuner {told[1]:.0f} ms, {told[1] / solved:.1f} times (aim 100 ms, with the page's part)"
+    )
 
 
 def _beside(server: Served, mill: Any, heavy: Any) -> tuple[list[float], list[float], float]:
@@ -118,7 +140,7 @@ def _beside(server: Served, mill: Any, heavy: Any) -> tuple[list[float], list[fl
         last = now
 
 
-def _dragged(server: Served) -> str:
+def _in_the_page(server: Served) -> Iterator[str]:
     with sync_playwright() as playwright:
         arguments = ["--no-sandbox", "--disable-gpu"]
         browser = playwright.chromium.launch(executable_path="/usr/bin/chromium", args=arguments)
@@ -137,8 +159,27 @@ def _dragged(server: Served) -> str:
             page.wait_for_timeout(40)
         page.wait_for_timeout(300)
         times = page.evaluate("performance.getEntriesByName('tithe:redrawn').map(m => m.duration)")
+        page.goto(f"http://127.0.0.1:{server.port}/")
+        told = page.get_by_test_id("loss-sentence")
+        told.wait_for()
+        typed = [_typed(page, told, str(ratio)) for ratio in range(2, 10)]
         browser.close()
-    return (
+    yield (
+        f"an SWR typed to the loss told, {len(typed)} times, the driver's own part in it: median "
+        f"{median(typed):.0f} ms, most {max(typed):.0f} ms (aim 100)"
+    )
+    yield (
         f"a length dragged to the strip redrawn, {len(times)} steps: median {median(times):.0f} ms, "
         f"p95 {quantiles(times, n=20)[-1]:.0f} ms (aim 33)"
     )
+
+
+def _typed(page: Page, told: Locator, ratio: str) -> float:
+    """Milliseconds from an SWR typed to another sentence."""
+    before = told.text_content()
+    start = perf_counter()
+    page.get_by_role("textbox", name="SWR", exact=True).fill(ratio)
+    page.wait_for_function(
+        "before => document.querySelector('[data-testid=loss-sentence]').textContent !== before", arg=before
+    )
+    return 1000 * (perf_counter() - start)
