@@ -13,6 +13,7 @@ from tithe.core.station import Band
 from tithe.core.transmitter import NO_PROTECTION
 from tithe.document import station_file
 from tithe.results import schools_json
+from tithe.text import say
 from tithe.web.stations import demo
 
 F40 = 7.1e6
@@ -64,6 +65,24 @@ def test_the_tuner_moved_by_hand_to_the_feedpoint_gives_the_same_watts(mill):
         assert row.cells[2] == pytest.approx(there[k])
         assert row.cells[3] == pytest.approx(10 * np.log10(there[k] / now[k]))
     assert found.holds[0].params["one"] == ["40 m"]
+
+
+def test_without_bands_the_frequency_looked_at_is_named_instead(mill):
+    station = replace(station_of(mill), bands=())
+    answer = schools_json.answer("room-tuner", Asked(station, 14.2e6))
+    assert [row["label"] for row in answer["rows"]] == ["14.2 MHz"]
+    assert answer["other"].startswith("On 14.2 MHz the same tuner")
+
+
+def test_no_school_is_called_right_where_a_long_line_without_a_tuner_takes_most(mill):
+    """A matched antenna behind much line: mismatch loss is none of it, and nobody is said to be nearer."""
+    line = {"kind": "line", "label": "l", "line": "rg-174", "length_m": 60}
+    antenna = {"kind": "table", "points": [[7, 50, 0], [7.2, 50, 0]]}
+    found = compare_schools("counting", Asked(station_of(mill, chain=[line], antenna=antenna), F40))
+    assert found.rows[0].cells[0] == pytest.approx(0, abs=1e-9)
+    # The line’s own impedance is not quite real, so that 50 Ω do not quite match it.
+    assert found.rows[0].cells[1] == pytest.approx(found.rows[0].cells[2], abs=0.02)
+    assert "neither school" in say(found.holds)
 
 
 def test_an_antenna_without_reactance_gains_nothing_by_resonance(mill):

@@ -15,7 +15,7 @@ const told = (slug: string, mhz: number) => ({
   other: '',
   holds: `Both, at ${mhz} MHz.`,
   heads: ['leaves, W', 'gives back, dB'],
-  rows: [{ label: '', cells: ['81', '–'] }],
+  rows: [{ label: '40 m', cells: ['81', '–'] }],
 });
 const place = { id: 7, view: 'questions', mhz: 7.1 } as const;
 
@@ -46,7 +46,7 @@ test('each question has its address; the one asked for is answered in words and 
   expect(screen.getByRole('region', { name: 'One school' }).textContent).toContain(
     'On 40 m at 7.1 MHz it is.',
   );
-  expect(within(screen.getByRole('table')).getByRole('row', { name: 'here 81 –' })).toBeTruthy();
+  expect(within(screen.getByRole('table')).getByRole('row', { name: '40 m 81 –' })).toBeTruthy();
   await settled();
   expect(server.to('/api/schools/room-tuner').map(({ body }) => (body as { mhz: number }).mhz)).toEqual([
     7.1,

@@ -99,9 +99,9 @@ WORDS = {
         "second school has the right picture. The whole chain really loses {whole_db:db} dB."
     ),
     "schools.counting-nothing": (
-        "No tuner is in line. What comes back to the radio is not sent out again, and above a certain SWR "
-        "the radio holds power back: the first school is nearer, yet counts neither that nor the lines. The "
-        "whole chain really loses {whole_db:db} dB."
+        "No tuner is in line. What comes back to the radio is not sent out again, above a certain SWR the "
+        "radio holds power back, and the lines take their share: neither school counts all of it. The whole "
+        "chain really loses {whole_db:db} dB."
     ),
     "schools.swr-row": "SWR {ratio:ratio}",
     "schools.swr-sent": (
@@ -159,8 +159,8 @@ WORDS = {
         "but out of line."
     ),
     "schools.tuner-watts": (
-        "Two wattmeters that are each right to 5 % leave {slack_db:db} dB either way open: a good tuner’s "
-        "loss is smaller than that."
+        "Two wattmeters that are each right to 5 % leave {slack_db:db} dB either way open, which is more "
+        "than a good tuner loses into an easy load."
     ),
     "schools.tuner-holds": (
         "The bench tells the loss into 50 Ω, which is a tuner’s easiest load: {bench_db:db} dB over the "
@@ -174,7 +174,7 @@ WORDS = {
     "schools.length-critical": "On {bands:list} there are lengths at which the tuner finds no match.",
     "schools.length-share": (
         "Of all lengths from {low_m:length} to {high_m:length}, {share:percent} are in the tuner’s reach on "
-        "every band. The loss hardly depends on the exact length."
+        "every band."
     ),
     "schools.instrument-decides": (
         "On {bands:list} a cheap meter is sure enough to say whether the SWR is above {comfort:ratio}."

@@ -36,7 +36,7 @@ class Asked:
         frequency looked at."""
         low, high = self.station.antenna.range_hz
         found = sorted((b.middle_hz, b.name) for b in self.station.bands if low <= b.middle_hz <= high)
-        return tuple((name, hz) for hz, name in found) or (("", self.freq_hz),)
+        return tuple((name, hz) for hz, name in found) or ((f"{self.freq_hz / 1e6:g} MHz", self.freq_hz),)
 
     @property
     def freqs(self) -> Real:

@@ -71,7 +71,7 @@
             <tbody>
               {#each answer.rows as row (row.label)}
                 <tr>
-                  <th scope="row">{row.label || 'here'}</th>
+                  <th scope="row">{row.label}</th>
                   {#each row.cells as cell, n (n)}<td>{cell}</td>{/each}
                 </tr>
               {/each}
