@@ -18,5 +18,11 @@ export default defineConfig({
     rolldownOptions: { input: 'src/main.ts' },
   },
   server: { strictPort: true, origin: 'http://127.0.0.1:5173', fs: { allow: ['..'] } },
-  test: { environment: 'jsdom', include: ['../tests/frontend/**/*.test.ts'], globals: false },
+  // Tests wait more than they compute; by itself it would leave one of two processors idle.
+  test: {
+    maxWorkers: 4,
+    environment: 'jsdom',
+    include: ['../tests/frontend/**/*.test.ts'],
+    globals: false,
+  },
 });

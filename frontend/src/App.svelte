@@ -1,18 +1,12 @@
 <script lang="ts">
   import { onMount, untrack } from 'svelte';
   import { api, type KeptStation, type PartModel, type StationFile } from './lib/api/client';
-  import ArrangementsView from './lib/arrangements/ArrangementsView.svelte';
-  import BandsView from './lib/bands/BandsView.svelte';
-  import ChooseView from './lib/choose/ChooseView.svelte';
-  import HistoryView from './lib/history/HistoryView.svelte';
   import LossAsk from './lib/loss/LossAsk.svelte';
   import Inspector from './lib/inspector/Inspector.svelte';
   import Ledger from './lib/ledger/Ledger.svelte';
   import LookRound from './lib/look/LookRound.svelte';
   import { lookRound } from './lib/look/lookRound.svelte';
   import BandRail from './lib/rail/BandRail.svelte';
-  import QuestionsView from './lib/questions/QuestionsView.svelte';
-  import ReportView from './lib/report/ReportView.svelte';
   import { Shelf } from './lib/shelf/shelf.svelte';
   import ShelfDialog from './lib/shelf/ShelfDialog.svelte';
   import { recall } from './lib/station/drafts';
@@ -21,8 +15,8 @@
   import { placeShown, Session, showPlace } from './lib/station/session.svelte';
   import Strip from './lib/strip/Strip.svelte';
   import StripPatterns from './lib/strip/StripPatterns.svelte';
-  import SweepView from './lib/sweep/SweepView.svelte';
   import ConflictPanel from './lib/ui/ConflictPanel.svelte';
+  import Fetched from './lib/ui/Fetched.svelte';
   import Header from './lib/ui/Header.svelte';
   import { Router } from './lib/ui/router.svelte';
   import Views from './lib/ui/Views.svelte';
@@ -31,6 +25,7 @@
   import { DEMO } from './lib/ui/starts';
   import Welcome from './lib/ui/Welcome.svelte';
   import { VIEWS, type Place } from './routes';
+  import { fetchViews, VIEW_FILES } from './views';
 
   let session = $state.raw<Session | null>(null);
   const stations = new Stations();
@@ -51,6 +46,7 @@
     await Promise.all([stations.load(), shelf.load(), terms.load()]);
     if (!stations.trouble) await follow(router.place);
     ready = true;
+    fetchViews();
   }
 
   /** Show what the address says. */
@@ -190,28 +186,53 @@
       <Ledger {session} oninsert={insert} />
       <Inspector {session} {shelf} oninsert={insert} oncompare={(at) => (shelfFor = { at, instead: true })} />
     {:else}
+      {@const at = session}
       <div class="view">
-        {#if session.view === 'sweep'}<SweepView {session} />
-        {:else if session.view === 'choose'}<ChooseView {session} />
-        {:else if session.view === 'arrangements'}
-          <ArrangementsView station={session.document} mhz={session.mhz} onreplace={session.step} />
-        {:else if session.view === 'questions'}
-          <QuestionsView
-            station={session.document}
-            mhz={session.mhz}
-            question={session.question}
-            place={placeShown(session)}
-          />
-        {:else if session.view === 'bands'}
-          <BandsView form={session} bands={session.document.bands ?? []} />
-        {:else if session.view === 'history'}
-          <HistoryView
-            station={session.keeper.id}
-            version={session.keeper.version}
-            onrestore={(document) => session?.step(document, 'restore')}
-          />
+        {#if at.view === 'sweep'}
+          <Fetched file={VIEW_FILES.sweep}>
+            {#snippet shown(SweepView)}<SweepView session={at} />{/snippet}
+          </Fetched>
+        {:else if at.view === 'choose'}
+          <Fetched file={VIEW_FILES.choose}>
+            {#snippet shown(ChooseView)}<ChooseView session={at} />{/snippet}
+          </Fetched>
+        {:else if at.view === 'arrangements'}
+          <Fetched file={VIEW_FILES.arrangements}>
+            {#snippet shown(ArrangementsView)}<ArrangementsView
+                station={at.document}
+                mhz={at.mhz}
+                onreplace={at.step}
+              />{/snippet}
+          </Fetched>
+        {:else if at.view === 'questions'}
+          <Fetched file={VIEW_FILES.questions}>
+            {#snippet shown(QuestionsView)}<QuestionsView
+                station={at.document}
+                mhz={at.mhz}
+                question={at.question}
+                place={placeShown(at)}
+              />{/snippet}
+          </Fetched>
+        {:else if at.view === 'bands'}
+          <Fetched file={VIEW_FILES.bands}>
+            {#snippet shown(BandsView)}<BandsView form={at} bands={at.document.bands ?? []} />{/snippet}
+          </Fetched>
+        {:else if at.view === 'history'}
+          <Fetched file={VIEW_FILES.history}>
+            {#snippet shown(HistoryView)}<HistoryView
+                station={at.keeper.id}
+                version={at.keeper.version}
+                onrestore={(document) => at.step(document, 'restore')}
+              />{/snippet}
+          </Fetched>
         {:else}
-          <ReportView station={session.document} mhz={session.mhz} here={session.answer?.here ?? null} />
+          <Fetched file={VIEW_FILES.report}>
+            {#snippet shown(ReportView)}<ReportView
+                station={at.document}
+                mhz={at.mhz}
+                here={at.answer?.here ?? null}
+              />{/snippet}
+          </Fetched>
         {/if}
       </div>
     {/if}

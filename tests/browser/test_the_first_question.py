@@ -54,6 +54,18 @@ def test_lines_side_by_side_a_mistake_keeps_the_last_answer(door):
     expect(page.get_by_role("alert")).to_have_count(0)
 
 
+def test_its_figures_open_to_how_they_come_about(door):
+    page = door
+    page.get_by_role("button", name=re.compile("additional loss due to SWR, dB: show the working")).click()
+    dialog = page.get_by_role("dialog", name="Additional loss due to SWR")
+    expect(dialog.locator("math").first).to_be_visible()
+    expect(dialog.get_by_text("Where it is least:").first).to_be_visible()
+    page.keyboard.press("Escape")
+    page.get_by_text("The picture as a table").first.click()
+    page.get_by_role("button", name=re.compile("SWR at the antenna 3, W arrive: show the working")).click()
+    expect(page.get_by_role("dialog", name="Radiated share of the power fed")).to_be_visible()
+
+
 @pytest.mark.parametrize(("width", "mode"), [(1280, "light"), (390, "dark")])
 def test_axe_finds_nothing_at_the_door(door, width, mode):
     door.set_viewport_size({"width": width, "height": 900})

@@ -21,3 +21,14 @@ def test_a_question_is_answered_follows_the_frequency_and_has_its_address(mill_p
     expect(holds).to_contain_text(re.compile(r"nothing of the 7\.\d+ beyond"))
     page.go_back()
     expect(page.get_by_role("heading", name="Is a tuner in the room good enough?")).to_be_visible()
+
+
+def test_a_figure_of_a_question_opens_to_how_it_comes_about(mill_page):
+    page = mill_page
+    page.get_by_role("navigation", name="Views").get_by_role("link", name="Questions").click()
+    page.get_by_role(
+        "button", name=re.compile("80 m, .*given back.*show the working|80 m, gives back")
+    ).click()
+    dialog = page.get_by_role("dialog", name="What a change gives back")
+    expect(dialog.locator("math").first).to_be_visible()
+    expect(dialog.get_by_role("row", name="watts radiated with the change")).to_be_visible()

@@ -12,6 +12,7 @@ const rows = rowsOf(
   [item('a', 'Thin 10 mm'), item('b', 'Thin 9 mm'), item('c', 'Open'), item('d', 'Unknown')],
   {
     swr: 3,
+    why: '',
     lines: [
       { token: 'a', matched_db: 2, loss_db: span(2, 3), limit_w: span(90, 120), price: 10 },
       { token: 'b', matched_db: 1, loss_db: span(1, null), limit_w: span(100, 110), price: null },
@@ -43,6 +44,7 @@ test('lines are asked about at their place and taken with the length that was co
       ? {
           body: {
             swr: 3,
+            why: '',
             lines: [
               { token: 'a', matched_db: 2, loss_db: 3, limit_w: null, price: null },
               { token: 'b', matched_db: 1, loss_db: span(1, 2), limit_w: 90, price: 12.5 },
@@ -80,4 +82,20 @@ test('lines are asked about at their place and taken with the length that was co
   expect(screen.getByRole('row', { name: /Line b.*1 1 to 2/ })).toBeTruthy();
   await settled();
   vi.unstubAllGlobals();
+});
+
+test('without an antenna the lines are still told, and why nothing more is', async () => {
+  new FakeServer(() => ({
+    body: {
+      swr: null,
+      why: 'The antenna is not described yet.',
+      lines: [{ token: 'a', matched_db: 2, loss_db: null, limit_w: null, price: 30 }],
+    },
+  }));
+  const nothing = vi.fn();
+  const place = { station: station(), place: 2, mhz: 7.1, length_m: 25, present: 'a' };
+  render(ShelfLines, { items: LINES, ...place, ontake: nothing, ondrop: nothing });
+  await screen.findByRole('row', { name: /Line a, as now.*2 \? \? 30/ });
+  expect(screen.getByRole('alert').textContent).toContain('The antenna is not described yet.');
+  expect(screen.queryByText(/SWR/)).toBeNull();
 });

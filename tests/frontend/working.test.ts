@@ -103,7 +103,7 @@ test('each case of an unknown phase is named, and a refusal is said', async () =
   render(WorkingDialog, { workings });
   workings.show('a', 'a');
   const dialog = await screen.findByRole('dialog', { name: 'Open' });
-  expect(within(dialog).getByText('At the phase where it is least:')).toBeTruthy();
+  expect(within(dialog).getByText('Where it is least:')).toBeTruthy();
   expect(within(dialog).getByText('The handbook says 1 dB.')).toBeTruthy();
   workings.show('b', 'b');
   expect((await within(dialog).findByRole('alert')).textContent).toContain('no figure of the answer');

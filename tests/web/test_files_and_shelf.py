@@ -171,6 +171,16 @@ def test_lines_beside_each_other_lose_what_each_would_in_that_place(client, mill
         for key in ("matched_db", "loss_db", "limit_w"):
             expected = stage[key] if stage[key] is None else pytest.approx(stage[key], rel=1e-9)
             assert rows[token][key] == expected, (token, key)
+        for key in ("matched_db", "loss_db"):
+            ask = asked | {"token": token, "figure": key}
+            values = send(client, "post", "/api/shelf/compare/working", ask).json()["values"]
+            assert values == pytest.approx([rows[token][key]], rel=1e-9), (token, key)
+    for wrong, place in (
+        ({"token": "none", "figure": "loss_db"}, "token"),
+        ({"token": "rg-58", "figure": "price"}, "figure"),
+    ):
+        refused = send(client, "post", "/api/shelf/compare/working", asked | wrong).json()
+        assert refused["errors"][0]["place"] == place
     assert rows["rg-58"]["price"] == 37.5
     assert rows[f"own-{kept}"]["price"] == 25
     assert rows["rg-213"]["price"] == pytest.approx(2.4 * 12.5)
@@ -189,6 +199,16 @@ def test_a_comparison_that_cannot_be_made_is_refused_at_its_place(client, mill, 
     error = send(client, "post", "/api/shelf/compare", asked).json()["errors"][0]
     assert error["place"].startswith(place)
     assert rule in error["rule"]
+
+
+def test_lines_are_compared_matched_before_an_antenna_that_is_not_described(client, mill):
+    known = {"document": mill, "mhz": 7.1, "place": 0, "length_m": 10}
+    asked = known | {"document": mill | {"antenna": {"kind": "unknown"}}}
+    answer, with_antenna = (send(client, "post", "/api/shelf/compare", one).json() for one in (asked, known))
+    assert answer["why"].startswith("The antenna is not described yet")
+    assert with_antenna["why"] == ""
+    for row, full in zip(answer["lines"], with_antenna["lines"], strict=True):
+        assert row == full | {"loss_db": None, "limit_w": None}
 
 
 def test_a_line_through_which_nothing_arrives_stands_without_a_loss(client, mill):

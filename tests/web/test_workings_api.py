@@ -44,6 +44,20 @@ def test_of_a_sweep_and_of_a_candidate(client, station, mill):
     assert working["values"] == [candidate["cells"][1]["regret_db"]]
 
 
+def test_of_the_first_question_and_of_a_question_on_which_schools_disagree(client, mill):
+    question = {"lines": ["rg-58"], "length_m": 30, "mhz": 14.2, "swr": 3}
+    told = send(client, "post", "/api/loss", question).json()["lines"][0]["extra_db"]
+    body = {"question": question, "figure": "lines[0].extra_db"}
+    working = send(client, "post", "/api/loss/working", body).json()
+    assert working["values"] == [told["min"], told["median"], told["max"]]
+    asked = {"document": mill, "mhz": 7.1, "figure": "rows[1].cells[3]"}
+    working = send(client, "post", "/api/schools/room-tuner/working", asked).json()
+    assert working["title"] == "What a change gives back"
+    wrong = send(client, "post", "/api/schools/room-tuner/working", asked | {"figure": "rows[99].cells[0]"})
+    assert wrong.status_code == 422
+    assert wrong.json()["errors"][0]["place"] == "figure"
+
+
 @pytest.mark.parametrize("figure", ["", "stages[99].taken_w", "total.nothing"])
 def test_a_figure_that_there_is_not_is_refused_at_its_place(client, mill, figure):
     response = send(client, "post", "/api/working", {"document": mill, "mhz": 7.1, "figure": figure})

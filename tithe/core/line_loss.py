@@ -54,8 +54,13 @@ class LineLoss:
     budget: Budget
 
     @property
+    def place(self) -> int:
+        """Place of the line in the run."""
+        return max(n for n, stage in enumerate(self.budget.stages) if stage.part.feedline)
+
+    @property
     def _stage(self) -> Stage:
-        return next(stage for stage in reversed(self.budget.stages) if stage.part.feedline)
+        return self.budget.stages[self.place]
 
     @property
     def _along(self) -> LineDetails:

@@ -2,10 +2,17 @@
 
 from __future__ import annotations
 
+import re
+
+from tithe.core.errors import InputError
 from tithe.core.message import Message, tell
 from tithe.core.schools import SCHOOLS, Asked, Cell, Row, compare_schools
+from tithe.results import working_json
 from tithe.results.schools_shapes import SchoolAnswer, SchoolRow, SchoolTitle
+from tithe.results.working_shapes import WorkingOut
 from tithe.text import say, schools, told_as
+
+_PATH = re.compile(r"rows\[(\d+)\]\.cells\[(\d+)\]")
 
 
 def titles() -> list[SchoolTitle]:
@@ -26,9 +33,21 @@ def answer(slug: str, asked: Asked) -> SchoolAnswer:
         "other_says": school.other,
         "other": say(found.other),
         "holds": say(found.holds),
-        "heads": [say(tell(code)) for code, _ in found.heads],
-        "rows": [_row(row, [quantity for _, quantity in found.heads]) for row in found.rows],
+        "heads": [say(tell(column.head)) for column in found.columns],
+        "rows": [_row(row, [column.quantity for column in found.columns]) for row in found.rows],
     }
+
+
+def working(slug: str, asked: Asked, figure: str) -> WorkingOut:
+    """How the cell at ``rows[2].cells[0]`` comes about. Raises `InputError` also where there is none."""
+    path = _PATH.fullmatch(figure)
+    columns = compare_schools(slug, asked).columns
+    row, column = (int(path[1]), int(path[2])) if path else (0, len(columns))
+    worked = columns[column].worked if column < len(columns) else ()
+    found = worked[row] if row < len(worked) else None
+    if found is None:
+        raise InputError("figure", "no-such-figure", figure)
+    return working_json.working(*found)
 
 
 def _row(row: Row, quantities: list[str]) -> SchoolRow:

@@ -23,7 +23,12 @@ class LineBeside(TypedDict):
 
 
 class LinesBeside(TypedDict):
-    """All lines of the shelf, in its order; ``swr``: of the load that they face, against the reference."""
+    """All lines of the shelf, in its order; ``swr``: of the load that they face, against the reference.
+
+    ``why``: why nothing is told of that load, though of the lines; then losses there and what they bear are
+    null.
+    """
 
     swr: Figure
+    why: str
     lines: list[LineBeside]

@@ -379,6 +379,62 @@ RULES = {
         "To the step at which lengths were tried.",
         CHOSEN,
     ),
+    "net-power": RuleText(
+        "Net power from both readings",
+        "An ideal meter: no leak of one wave into the other’s reading.",
+        "At any plane, whatever line the meter sits in.",
+        METERS,
+    ),
+    "given-back": RuleText(
+        "What a change gives back",
+        "The same radio, antenna and run but for the change.",
+        "At this frequency; below 0 it takes.",
+        CIRCUITS,
+    ),
+    "less-sent": RuleText(
+        "How much less the radio sends",
+        "Protection acts by its curve; what is reflected at the radio is not sent again.",
+        "For the curve chosen; your radio’s own may differ.",
+        "docs/physics.md, “Transmitter”.",
+    ),
+    "lines-extra": RuleText(
+        "What the mismatch adds on all lines",
+        "Each line with its real currents, and matched.",
+        "Everywhere. It may be below 0 on short lines.",
+        LINES,
+    ),
+    "bench-short": RuleText(
+        "A tuner’s loss by a short",
+        "All that does not come back is lost on the way there and back, the same each way.",
+        "Nowhere exactly: it is the loss at one position of the standing wave, off by up to a factor of two "
+        "either way.",
+        TUNERS,
+    ),
+    "bench-both": RuleText(
+        "A tuner’s loss by a short and an open end",
+        "The mean of two standing waves; where one has its crest, the other is least.",
+        "Into the reference impedance, with a match that is good. At another load the loss is another.",
+        TUNERS,
+    ),
+    "bench-wattmeters": RuleText(
+        "A tuner’s loss by two wattmeters",
+        "A good wattmeter may be off by 5 % of its reading; the two, as bad luck has it, opposite ways.",
+        "At the real load. Below some tenths of a dB the meters’ error is larger than the loss.",
+        METERS,
+    ),
+    "in-reach": RuleText(
+        "How many lengths are in reach",
+        "Lengths from half to one and a half times the present one; both edges and the middle of the band, "
+        "at every phase that is open.",
+        "For this tuner, antenna and line.",
+        CHOSEN,
+    ),
+    "nearest-length": RuleText(
+        "The nearest length in reach",
+        "Of the lengths tried, the nearest at which the tuner reaches both edges and the middle of the band.",
+        "To the step at which lengths were tried.",
+        CHOSEN,
+    ),
 }
 SHORT_CUTS = {
     "handbook": "The handbook’s rule",

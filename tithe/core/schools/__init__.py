@@ -8,7 +8,7 @@ from tithe.core.schools.counting import counting
 from tithe.core.schools.feeder_length import feeder_length
 from tithe.core.schools.instrument import instrument
 from tithe.core.schools.meter_place import meter_place
-from tithe.core.schools.question import Asked, Cell, Compared, Row
+from tithe.core.schools.question import Asked, Cell, Column, Compared, Row
 from tithe.core.schools.resonance import resonance
 from tithe.core.schools.room_tuner import room_tuner
 from tithe.core.schools.trim_target import trim_target
@@ -35,4 +35,4 @@ def compare_schools(slug: str, asked: Asked) -> Compared:
     return SCHOOLS[slug](asked)
 
 
-__all__ = ["SCHOOLS", "Asked", "Cell", "Compared", "Row", "compare_schools"]
+__all__ = ["SCHOOLS", "Asked", "Cell", "Column", "Compared", "Row", "compare_schools"]

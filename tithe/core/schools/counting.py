@@ -3,12 +3,13 @@
 from __future__ import annotations
 
 from tithe.core.message import tell
-from tithe.core.schools.question import Asked, Compared, band_rows, span
+from tithe.core.schools.question import Asked, Compared, names, on_all, span
+from tithe.core.working import working_of
 
 
 def counting(asked: Asked) -> Compared:
     """The ways of counting, and the circumstances that decide between them here."""
-    here, bands = asked.here.counted, asked.budget.counted
+    here = asked.here.counted
     station = asked.station
     if asked.tuner_at is not None:
         code = "tuner"
@@ -20,10 +21,13 @@ def counting(asked: Asked) -> Compared:
         (tell(f"schools.counting-{code}", whole_db=span(here.whole_chain_db, 0)),),
         (tell("schools.counting-mismatch", counted_db=span(here.mismatch_only_db, 0)),),
         (tell("schools.counting-handbook", counted_db=span(here.handbook_db, 0)),),
-        (
-            ("schools.head.mismatch", "db"),
-            ("schools.head.handbook", "db"),
-            ("schools.head.whole", "db"),
+        names(asked),
+        tuple(
+            on_all(asked, head, "db", working_of(asked.budget, f"counted.{figure}"))
+            for head, figure in (
+                ("mismatch", "mismatch_only_db"),
+                ("handbook", "handbook_db"),
+                ("whole", "whole_chain_db"),
+            )
         ),
-        band_rows(asked, bands.mismatch_only_db, bands.handbook_db, bands.whole_chain_db),
     )

@@ -10,7 +10,11 @@ from tithe.core.choose import question
 from tithe.core.choose.lengths import safe_lengths
 from tithe.core.message import Message, tell
 from tithe.core.parts.part import Part
-from tithe.core.schools.question import Asked, Compared, Row
+from tithe.core.schools.question import Asked, Column, Compared, Worked
+from tithe.core.working import Step, Working
+from tithe.core.working import formulas as f
+from tithe.core.working.single import single
+from tithe.core.working.working import Values
 
 TRIED = 100
 EVERY_PHASE = 6
@@ -25,9 +29,9 @@ def feeder_length(asked: Asked) -> Compared:
     wanted = question(asked.station, EVERY_PHASE)
     found = safe_lengths(wanted, line / 2, 1.5 * line, line / TRIED, asked.pause)
     every: Mask = np.all(found.reached, axis=0)
-    names = [band.name for band in wanted.bands]
-    critical = [name for name, all_reached in zip(names, every, strict=True) if not all_reached]
-    indifferent = [name for name in names if name not in critical]
+    bands = [band.name for band in wanted.bands]
+    critical = [name for name, all_reached in zip(bands, every, strict=True) if not all_reached]
+    indifferent = [name for name in bands if name not in critical]
     safe = found.reached.all(axis=1)
     share = float(safe.mean())
     if not critical:
@@ -40,10 +44,14 @@ def feeder_length(asked: Asked) -> Compared:
         (holds, tell("schools.length-share", share=share, low_m=line / 2, high_m=1.5 * line)),
         (_named("schools.length-any", indifferent),),
         (_named("schools.length-critical", critical),),
-        (("schools.head.in-reach", "percent"), ("schools.head.nearest", "length")),
-        tuple(
-            Row(name, (float(reached.mean()), _nearest(found.length_m, reached, line)))
-            for name, reached in zip(names, found.reached.T, strict=True)
+        tuple(bands),
+        (
+            Column("schools.head.in-reach", "percent", tuple((_share(r), 0) for r in found.reached.T)),
+            Column(
+                "schools.head.nearest",
+                "length",
+                tuple(_nearest(found.length_m, reached, line) for reached in found.reached.T),
+            ),
         ),
     )
 
@@ -58,6 +66,17 @@ def _named(code: str, bands: list[str]) -> Message:
     return tell(code, bands=bands) if bands else tell("schools.nowhere")
 
 
-def _nearest(lengths: np.ndarray, reached: np.ndarray, present_m: float) -> float | None:
+def _share(reached: np.ndarray) -> Working:
+    """Of the lengths tried, the share in reach."""
+    values: Values = {
+        "n_reached": float(reached.sum()), "n_tried": float(len(reached)), "u_reached": float(reached.mean()),
+    }  # fmt: skip
+    return single("in-reach", "u_reached", values, Step(f.share_reached, "u_reached"))
+
+
+def _nearest(lengths: np.ndarray, reached: np.ndarray, present_m: float) -> Worked | None:
     """The length in reach that is nearest to the present one, m."""
-    return float(min(lengths[reached], key=lambda one: abs(one - present_m))) if reached.any() else None
+    if not reached.any():
+        return None
+    nearest = float(min(lengths[reached], key=lambda one: abs(one - present_m)))
+    return single("nearest-length", "l_near", {"l_near": nearest}), 0

@@ -6,8 +6,13 @@ import numpy as np
 
 from tithe.core.arrays import Mask
 from tithe.core.message import tell
-from tithe.core.parts.meter import Meter
-from tithe.core.schools.question import Asked, Compared, band_rows, on_bands, which_holds
+from tithe.core.parts.meter import Meter, Reading
+from tithe.core.schools.question import Asked, Compared, names, on_all, on_bands, which_holds
+from tithe.core.transmitter import Emission
+from tithe.core.twoport import Powered
+from tithe.core.working import Working
+from tithe.core.working.metered import working_of_reading
+from tithe.core.working.working import between
 
 CHEAP_DB, CHEAP_PCT = 20.0, 10.0
 """Directivity of a cheap meter, and its accuracy in percent of the full scale."""
@@ -28,13 +33,24 @@ def instrument(asked: Asked) -> Compared:
     low, high = cheap.swr_interval
     bands = len(asked.places)
     decides: Mask = np.all(((low > comfort) | (high <= comfort)).reshape(-1, bands), axis=0)
-    columns = (
-        cheap.swr, np.stack([low, high]).reshape(-1, bands), np.stack(fine.swr_interval).reshape(-1, bands)
-    )  # fmt: skip
     return Compared(
         (which_holds(asked, decides), tell("schools.instrument-classes", scale_w=scale_w)),
         on_bands(asked, decides, "instrument-decides", comfort=comfort),
         on_bands(asked, ~decides, "instrument-open", comfort=comfort),
-        (("schools.head.swr", "ratio"), ("schools.head.cheap", "ratio"), ("schools.head.analyzer", "ratio")),
-        band_rows(asked, *columns),
+        names(asked),
+        (
+            on_all(asked, "swr", "ratio", _worked(cheap, plane, station.transmitter.emission, "swr")),
+            on_all(asked, "cheap", "ratio", _interval(cheap, plane, station.transmitter.emission)),
+            on_all(asked, "analyzer", "ratio", _interval(fine, plane, "carrier")),
+        ),
     )
+
+
+def _worked(shown: Reading, plane: Powered, emission: Emission, figure: str) -> Working:
+    working = working_of_reading(shown, plane, emission, figure)
+    assert working is not None
+    return working
+
+
+def _interval(shown: Reading, plane: Powered, emission: Emission) -> Working:
+    return between(*(_worked(shown, plane, emission, figure) for figure in ("swr_low", "swr_high")))

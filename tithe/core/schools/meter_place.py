@@ -4,7 +4,12 @@ from __future__ import annotations
 
 from tithe.core.message import tell
 from tithe.core.parts.meter import Meter, Reading
-from tithe.core.schools.question import Asked, Compared, Row, span
+from tithe.core.schools.question import Asked, Column, Compared, span
+from tithe.core.twoport import Powered
+from tithe.core.working import Step, Working
+from tithe.core.working import formulas as f
+from tithe.core.working.metered import working_of_reading
+from tithe.core.working.working import Values
 
 
 def meter_place(asked: Asked) -> Compared:
@@ -24,14 +29,33 @@ def meter_place(asked: Asked) -> Compared:
         ),
         (tell("schools.meter-radio", ratio=span(near.swr, 0)),),
         (tell("schools.meter-antenna", ratio=span(far.swr, 0), forward_w=span(far.forward_w, 0)),),
-        (
-            ("schools.head.forward", "watts"), ("schools.head.reflected", "watts"),
-            ("schools.head.net", "watts"), ("schools.head.swr", "ratio"),
+        tuple(tell(f"schools.side-{side}") for side in sides),
+        tuple(
+            Column(
+                f"schools.head.{head}",
+                quantity,
+                tuple(
+                    (_worked(shown, plane, figure), 0)
+                    for shown, plane in zip((near, far), planes, strict=True)
+                ),
+            )
+            for head, quantity, figure in (
+                ("forward", "watts", "forward_w"),
+                ("reflected", "watts", "reflected_w"),
+                ("net", "watts", "net_w"),
+                ("swr", "ratio", "swr"),
+            )
         ),
-        tuple(_row(side, shown) for side, shown in zip(sides, (near, far), strict=True)),
-    )  # fmt: skip
+    )
 
 
-def _row(side: str, shown: Reading) -> Row:
-    figures = (shown.forward_w, shown.reflected_w, shown.forward_w - shown.reflected_w, shown.swr)
-    return Row(tell(f"schools.side-{side}"), tuple(span(one, 0) for one in figures))
+def _worked(shown: Reading, plane: Powered, figure: str) -> Working:
+    if figure == "net_w":
+        values: Values = {
+            "p_forward": shown.forward_w, "p_reflected": shown.reflected_w,
+            "p_net": shown.forward_w - shown.reflected_w,
+        }  # fmt: skip
+        return Working("net-power", "p_net", values, (Step(f.net_power, "p_net"),))
+    working = working_of_reading(shown, plane, "carrier", figure)
+    assert working is not None
+    return working

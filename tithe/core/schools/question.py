@@ -13,10 +13,13 @@ from functools import cached_property
 import numpy as np
 
 from tithe.core.arrays import Real
-from tithe.core.budget import AUDIBLE_DB, Budget, solve
+from tithe.core.budget import AUDIBLE_DB, Budget, loss_db, solve
 from tithe.core.cost import Pause, go_on
 from tithe.core.message import Message, Told, tell
 from tithe.core.station import Station
+from tithe.core.working import Step, Working
+from tithe.core.working import formulas as f
+from tithe.core.working.working import Value, Values
 
 Cell = float | tuple[float, float] | None
 """A figure in SI units, an interval, or nothing to tell."""
@@ -59,6 +62,27 @@ class Asked:
         return next((n for n, p in enumerate(self.station.chain) if p.tuner and not p.bypassed), None)
 
 
+Worked = tuple[Working, int]
+"""How a cell comes about: a working, and at which of its frequencies."""
+
+
+@dataclass(frozen=True)
+class Column:
+    """A column of figures: the code of its head, its quantity (`tithe.text.template.QUANTITIES`), and of each
+    row how the cell comes about; None where there is nothing to tell."""
+
+    head: str
+    quantity: str
+    worked: tuple[Worked | None, ...]
+
+    @property
+    def cells(self) -> tuple[Cell, ...]:
+        """What stands in each row: the figures of the workings."""
+        return tuple(
+            None if one is None else span(one[0].values[one[0].gives], one[1]) for one in self.worked
+        )
+
+
 @dataclass(frozen=True)
 class Row:
     """A band's name or what the row is of, and its cells."""
@@ -71,28 +95,46 @@ class Row:
 class Compared:
     """What comes of each school's answer, which holds here, and the figures.
 
-    ``heads``: of each column, the code of its head and its quantity (`tithe.text.template.QUANTITIES`).
+    ``labels``: of each row, a band's name or what it is of.
     """
 
     holds: Told
     one: Told = ()
     other: Told = ()
-    heads: tuple[tuple[str, str], ...] = ()
-    rows: tuple[Row, ...] = ()
+    labels: tuple[str | Message, ...] = ()
+    columns: tuple[Column, ...] = ()
+
+    @property
+    def rows(self) -> tuple[Row, ...]:
+        """The figures, a row each."""
+        cells = zip(*(column.cells for column in self.columns), strict=True)
+        return tuple(Row(label, row) for label, row in zip(self.labels, cells, strict=True))
 
 
-def span(values: Real, k: int) -> Cell:
+def span(values: Value, k: int) -> Cell:
     """Least and most of an array ``(..., F)`` at the k-th frequency; one figure where they are the same."""
     here = np.asarray(values)[..., k]
     low, high = float(here.min()), float(here.max())
     return low if low == high else (low, high)
 
 
-def band_rows(asked: Asked, *columns: Real) -> tuple[Row, ...]:
-    """A row for each place, from columns of shape ``(F,)`` or ``(P, F)``."""
-    return tuple(
-        Row(name, tuple(span(column, k) for column in columns)) for k, (name, _) in enumerate(asked.places)
-    )
+def on_all(asked: Asked, head: str, quantity: str, working: Working) -> Column:
+    """A column with a row for each place, from one working of all of them."""
+    return Column(f"schools.head.{head}", quantity, tuple((working, k) for k in range(len(asked.places))))
+
+
+def names(asked: Asked) -> tuple[str, ...]:
+    """The labels of such rows."""
+    return tuple(name for name, _ in asked.places)
+
+
+def given_back(changed: Budget, now: Budget) -> Working:
+    """How many dB more a change radiates."""
+    values: Values = {
+        "p_changed": changed.radiated_w, "p_now": now.radiated_w,
+        "a_gain": loss_db(changed.radiated_w, now.radiated_w),
+    }  # fmt: skip
+    return Working("given-back", "a_gain", values, (Step(f.given_back, "a_gain"),))
 
 
 def which_holds(asked: Asked, first: Sequence[bool] | np.ndarray) -> Message:

@@ -12,8 +12,18 @@ from tithe.core.antenna.guess import Guess
 from tithe.core.arrays import Real
 from tithe.core.budget import loss_db, solve
 from tithe.core.message import tell
-from tithe.core.schools.question import Asked, Compared, band_rows, on_bands, unheard, which_holds
+from tithe.core.schools.question import (
+    Asked,
+    Compared,
+    given_back,
+    names,
+    on_all,
+    on_bands,
+    unheard,
+    which_holds,
+)
 from tithe.core.twoport import Port, Run
+from tithe.core.working import working_of
 
 
 @dataclass(frozen=True)
@@ -61,14 +71,16 @@ def resonance(asked: Asked) -> Compared:
     gain_db = loss_db(resonant.radiated_w, now.radiated_w)
     same = unheard(gain_db)
     wins = ~same & (gain_db > 0)
-    z = now.antenna.z_ohm
     return Compared(
         (which_holds(asked, wins), tell("schools.resonance-why")),
         on_bands(asked, wins, "resonance-wins", most_db=float(gain_db.max())),
         on_bands(asked, ~wins, "resonance-same"),
+        names(asked),
         (
-            ("schools.head.r", "figure"), ("schools.head.x", "figure"), ("schools.head.leaves", "watts"),
-            ("schools.head.resonant", "watts"), ("schools.head.gives-back", "db"),
+            on_all(asked, "r", "figure", working_of(now, "antenna.r_ohm")),
+            on_all(asked, "x", "figure", working_of(now, "antenna.x_ohm")),
+            on_all(asked, "leaves", "watts", working_of(now, "total.radiated_w")),
+            on_all(asked, "resonant", "watts", working_of(resonant, "total.radiated_w")),
+            on_all(asked, "gives-back", "db", given_back(resonant, now)),
         ),
-        band_rows(asked, z.real, z.imag, now.radiated_w, resonant.radiated_w, gain_db),
-    )  # fmt: skip
+    )

@@ -5,10 +5,13 @@ from __future__ import annotations
 import numpy as np
 
 from tithe.core.arrays import Mask
-from tithe.core.budget import AUDIBLE_DB, loss_db, solve_alike
+from tithe.core.budget import AUDIBLE_DB, Budget, loss_db, solve_alike
 from tithe.core.message import tell
-from tithe.core.schools.question import Asked, Compared, band_rows, on_bands, which_holds
+from tithe.core.schools.question import Asked, Compared, given_back, names, on_all, on_bands, which_holds
 from tithe.core.verdict import match_moved_to_antenna
+from tithe.core.working import Step, Working, working_of
+from tithe.core.working import formulas as f
+from tithe.core.working.working import Values
 
 
 def room_tuner(asked: Asked) -> Compared:
@@ -19,14 +22,24 @@ def room_tuner(asked: Asked) -> Compared:
     now, there = solve_alike(asked.station, moved, asked.freqs, asked.pause)
     gain_db = loss_db(there.radiated_w, now.radiated_w)
     small: Mask = np.all((gain_db < AUDIBLE_DB).reshape(-1, len(asked.places)), axis=0)
-    extra_db = sum((s.loss_db - s.along.matched_db for s in now.stages if s.along), np.zeros(len(small)))
     return Compared(
         (which_holds(asked, small),),
         on_bands(asked, small, "room-tuner-small"),
         on_bands(asked, ~small, "room-tuner-large", most_db=float(gain_db.max())),
+        names(asked),
         (
-            ("schools.head.leaves", "watts"), ("schools.head.extra", "db"),
-            ("schools.head.at-feedpoint", "watts"), ("schools.head.gives-back", "db"),
+            on_all(asked, "leaves", "watts", working_of(now, "total.radiated_w")),
+            on_all(asked, "extra", "db", _extra(now)),
+            on_all(asked, "at-feedpoint", "watts", working_of(there, "total.radiated_w")),
+            on_all(asked, "gives-back", "db", given_back(there, now)),
         ),
-        band_rows(asked, now.radiated_w, extra_db, there.radiated_w, gain_db),
-    )  # fmt: skip
+    )
+
+
+def _extra(budget: Budget) -> Working:
+    """What the mismatch adds on all lines together."""
+    lines = [(stage.loss_db, stage.along.matched_db) for stage in budget.stages if stage.along]
+    none = np.zeros(budget.freq_hz.shape)
+    true, matched = (sum(losses, none) for losses in zip(*lines, strict=True)) if lines else (none, none)
+    values: Values = {"a_lines_true": true, "a_lines_matched": matched, "a_extra": true - matched}
+    return Working("lines-extra", "a_extra", values, (Step(f.lines_extra, "a_extra"),))

@@ -6,9 +6,10 @@ import numpy as np
 
 from tithe.core.budget import loss_db, solve
 from tithe.core.message import tell
-from tithe.core.schools.question import Asked, Compared, Row
+from tithe.core.schools.question import Asked, Column, Compared
 from tithe.core.sweep.analyzer import Analyzer, measure
-from tithe.core.sweep.features import Dip, features
+from tithe.core.sweep.features import Dip, Features, features
+from tithe.core.working import Working, working_of, working_of_sweep
 
 POINTS = 1601
 _MARGIN = 0.1
@@ -24,13 +25,14 @@ def trim_target(asked: Asked) -> Compared:
     if not high > low:
         return Compared((tell("schools.trim-one-point"),))
     sweep = measure(station, len(station.chain), Analyzer(low, high, POINTS))
-    dips = [dip for dip in features(sweep, station.comfort_swr).dips if dip.resonance]
+    found = features(sweep, station.comfort_swr)
+    dips = [n for n, dip in enumerate(found.dips) if dip.resonance]
     if not dips:
         return Compared((tell("schools.trim-no-dip"),))
-    dips.sort(key=lambda dip: abs(dip.freq_hz - asked.freq_hz))
-    nearest = dips[0]
-    watts = {id(dip): _radiated(asked, dip) for dip in dips}
-    lowest_w, zero_w = watts[id(nearest)]
+    dips.sort(key=lambda n: abs(found.dips[n].freq_hz - asked.freq_hz))
+    nearest = found.dips[dips[0]]
+    watts = [_radiated(asked, found.dips[n]) for n in dips]
+    lowest_w, zero_w = map(float, np.asarray(watts[0].values["p_radiated"], dtype=float))
     apart_db = abs(float(loss_db(np.array(zero_w), np.array(lowest_w))))
     assert nearest.resonance is not None and nearest.apart_hz is not None
     return Compared(
@@ -44,19 +46,23 @@ def trim_target(asked: Asked) -> Compared:
                 radiated_w=zero_w,
             ),
         ),
+        tuple(tell("schools.dip", number=row + 1) for row in range(len(dips))),
         (
-            ("schools.head.lowest", "mhz"), ("schools.head.swr", "ratio"), ("schools.head.lowest-w", "watts"),
-            ("schools.head.zero", "mhz"), ("schools.head.r", "figure"), ("schools.head.zero-w", "watts"),
-            ("schools.head.apart", "khz"),
+            _read(found, dips, "lowest", "mhz", "mhz"),
+            _read(found, dips, "swr", "ratio", "swr"),
+            Column("schools.head.lowest-w", "watts", tuple((one, 0) for one in watts)),
+            _read(found, dips, "zero", "mhz", "resonance.mhz"),
+            _read(found, dips, "r", "figure", "resonance.r_ohm"),
+            Column("schools.head.zero-w", "watts", tuple((one, 1) for one in watts)),
+            _read(found, dips, "apart", "khz", "apart_khz"),
         ),
-        tuple(_row(n, dip, *watts[id(dip)]) for n, dip in enumerate(dips)),
-    )  # fmt: skip
+    )
 
 
-def _row(n: int, dip: Dip, lowest_w: float, zero_w: float) -> Row:
-    assert dip.resonance is not None and dip.apart_hz is not None
-    cells = (dip.freq_hz, dip.swr, lowest_w, dip.resonance.freq_hz, dip.resonance.r_ohm, zero_w)
-    return Row(tell("schools.dip", number=n + 1), (*cells, dip.apart_hz))
+def _read(found: Features, dips: list[int], head: str, quantity: str, figure: str) -> Column:
+    """A column of what is read off the sweep at each dip."""
+    worked = tuple((working_of_sweep(found, (), f"dips[{n}].{figure}"), 0) for n in dips)
+    return Column(f"schools.head.{head}", quantity, worked)
 
 
 def _looked_at(asked: Asked) -> tuple[float, float]:
@@ -68,9 +74,8 @@ def _looked_at(asked: Asked) -> tuple[float, float]:
     return max(low, least), min(high, most)
 
 
-def _radiated(asked: Asked, dip: Dip) -> tuple[float, float]:
+def _radiated(asked: Asked, dip: Dip) -> Working:
     """Watts at the lowest SWR and at the zero of reactance."""
     assert dip.resonance is not None
     freqs = np.array([dip.freq_hz, dip.resonance.freq_hz])
-    low, zero = solve(asked.station, freqs, pause=asked.pause).radiated_w
-    return float(low), float(zero)
+    return working_of(solve(asked.station, freqs, pause=asked.pause), "total.radiated_w")

@@ -16,7 +16,6 @@ from functools import partial
 from typing import Literal
 
 import numpy as np
-from scipy.signal import find_peaks
 
 from tithe.core.arrays import Complex, Real
 from tithe.core.reflection import rho_of_swr, swr
@@ -94,6 +93,9 @@ def features(sweep: Sweep, comfort_swr: float = 2.0) -> Features:
     levels = tuple(sorted({*STANDARD_SWRS, comfort_swr}))
     crossings = _resonances(sweep, noise)
     depth = np.maximum(LEAST_DEPTH, _DEPTH_IN_NOISE * noise)
+    # Here, since it takes half a second to load, which a program that reads no sweep need not wait for.
+    from scipy.signal import find_peaks
+
     at, found = find_peaks(-sweep.rho, prominence=depth, plateau_size=1)
     dips = [
         _dip(sweep, int(k), noise, levels, _own(crossings, sweep, int(k), float(depth)))

@@ -6,6 +6,7 @@ so that putting them into the formula is a check on both.
 """
 
 from tithe.core.working.aims import workings_of_drift, workings_of_radials, workings_of_trim
+from tithe.core.working.asked import working_of_line_loss
 from tithe.core.working.chosen import working_of_candidate
 from tithe.core.working.decided import working_of_map, workings_of_break_even, workings_of_lengths
 from tithe.core.working.ledger import working_of
@@ -18,6 +19,7 @@ __all__ = [
     "Working",
     "working_of",
     "working_of_candidate",
+    "working_of_line_loss",
     "working_of_map",
     "working_of_sweep",
     "workings_of_break_even",

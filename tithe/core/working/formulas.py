@@ -299,3 +299,43 @@ def wins_from(l_before: N, l_after: N, a_wanted: N, a_before: N, a_after: N) -> 
 
 def spare_length(l_here: N, l_out: N) -> N:
     return abs(l_here - l_out)
+
+
+def net_power(p_forward: N, p_reflected: N) -> N:
+    return p_forward - p_reflected
+
+
+def given_back(p_changed: N, p_now: N) -> N:
+    return 10 * log10(p_changed / p_now)
+
+
+def less_sent(p_flat: N, p_accepted: N) -> N:
+    return 10 * log10(p_flat / p_accepted)
+
+
+def lines_extra(a_lines_true: N, a_lines_matched: N) -> N:
+    return a_lines_true - a_lines_matched
+
+
+def short_return(rho_short: N) -> N:
+    return -20 * log10(rho_short)
+
+
+def open_return(rho_open: N) -> N:
+    return -20 * log10(rho_open)
+
+
+def by_short(a_short: N) -> N:
+    return a_short / 2
+
+
+def by_both(a_short: N, a_open: N) -> N:
+    return (a_short + a_open) / 4
+
+
+def by_wattmeters(a_loss: N, e_meter: N) -> N:
+    return maximum(a_loss + 10 * log10((1 + e_meter) / (1 - e_meter)), 0)
+
+
+def share_reached(n_reached: N, n_tried: N) -> N:
+    return n_reached / n_tried

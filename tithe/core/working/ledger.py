@@ -8,6 +8,7 @@ from __future__ import annotations
 
 import re
 from collections.abc import Callable
+from functools import partial
 
 import numpy as np
 
@@ -15,10 +16,12 @@ from tithe.core.arrays import Real
 from tithe.core.budget import Budget, Stage
 from tithe.core.errors import require
 from tithe.core.parts.line import LineDetails
-from tithe.core.reflection import rho_of_swr
+from tithe.core.reflection import swr
 from tithe.core.twoport import Powered
 from tithe.core.working import formulas as f
-from tithe.core.working.working import Step, Values, Working
+from tithe.core.working.driven import working_of_drive
+from tithe.core.working.metered import working_of_reading
+from tithe.core.working.working import Step, Values, Working, ends
 
 _PATH = re.compile(r"(stages|transmitter|antenna|total|counted)(?:\[(\d+)\])?\.([a-z0-9_.\[\]]+)")
 
@@ -40,13 +43,8 @@ def working_of(budget: Budget, figure: str) -> Working:
     return _of_stage(budget, budget.stages[k], name, figure)
 
 
-def _ends(at: Powered, side: str) -> Values:
-    """V and I of a plane under the symbols of one side."""
-    return {f"v_{side}": at.v, f"i_{side}": at.i}
-
-
 def _both(stage: Stage) -> Values:
-    return {**_ends(stage.source, "in"), **_ends(stage.load, "out"), "p_in": stage.in_w, "p_out": stage.out_w}
+    return {**ends(stage.source, "in"), **ends(stage.load, "out"), "p_in": stage.in_w, "p_out": stage.out_w}
 
 
 Steps = tuple[Step, ...]
@@ -54,7 +52,7 @@ IN, OUT = Step(f.power_in, "p_in"), Step(f.power_out, "p_out")
 
 
 def _of_stage(budget: Budget, stage: Stage, name: str, figure: str) -> Working:
-    both, near = _both(stage), _ends(stage.source, "in")
+    both, near = _both(stage), ends(stage.source, "in")
     z = stage.source.z_ohm
     match name:
         case "in_w":
@@ -81,7 +79,8 @@ def _of_stage(budget: Budget, stage: Stage, name: str, figure: str) -> Working:
     if stage.along is not None:
         working = _of_line(budget, stage, stage.along, name)
     elif stage.reading is not None:
-        working = _of_meter(budget, stage, name)
+        emission = budget.station.transmitter.emission
+        working = working_of_reading(stage.reading, stage.source, emission, name)
     else:
         working = _of_tuner(stage, both, name) if stage.tuned is not None else None
     require(working is not None, "figure", "no-such-figure", figure)
@@ -91,7 +90,7 @@ def _of_stage(budget: Budget, stage: Stage, name: str, figure: str) -> Working:
 
 def _swr(at: Powered, reference_ohm: float, ratio: Real) -> Working:
     rho = np.minimum(np.abs(at.gamma(reference_ohm)), 1.0)
-    values: Values = {**_ends(at, "in"), "r_ref": reference_ohm, "rho_in": rho, "s_in": ratio}
+    values: Values = {**ends(at, "in"), "r_ref": reference_ohm, "rho_in": rho, "s_in": ratio}
     return Working("swr", "s_in", values, (Step(f.reflection, "rho_in"), Step(f.standing_wave, "s_in")))
 
 
@@ -130,7 +129,7 @@ def _of_line(budget: Budget, stage: Stage, along: LineDetails, name: str) -> Wor
     }
     matched: Values = {**per_m, "a_matched": along.matched_db}
     by_matched = Step(f.matched_loss, "a_matched")
-    far = _ends(stage.load, "out")
+    far = ends(stage.load, "out")
     rho = np.minimum(np.abs(stage.load.gamma(kind.r0_ohm)), 1.0)
     gamma, z0, forward, backward = along.waves
     up = stage.source.amplitude
@@ -182,50 +181,6 @@ def _of_line(budget: Budget, stage: Stage, along: LineDetails, name: str) -> Wor
     return None
 
 
-def _of_meter(budget: Budget, stage: Stage, name: str) -> Working | None:
-    reading = stage.reading
-    assert reading is not None
-    meter, r0 = reading.meter, reading.meter.reference_ohm
-    rho = np.abs(stage.source.gamma(r0))
-    least, usual, most = meter.shares(budget.station.transmitter.emission)
-    forward = reading.forward_w / usual
-    values: Values = {
-        **_ends(stage.source, "in"), "r_ref": r0, "rho_in": rho, "p_fwd": forward, "s_shown": usual,
-        "s_least": least, "s_most": most, "d_leak": meter.leak, "p_slack": meter.slack_w,
-        "p_forward": reading.forward_w, "p_reflected": reading.reflected_w, "s_in": reading.swr,
-    }  # fmt: skip
-    toward, back = reading.forward_interval_w, reading.reflected_interval_w
-    match name:
-        case "forward_w":
-            return Working("forward", "p_forward", values, (Step(f.forward_wave, "p_forward"),))
-        case "reflected_w":
-            return Working("reflected", "p_reflected", values, (Step(f.reflected_wave, "p_reflected"),))
-        case "swr":
-            steps: Steps = (Step(f.reflection, "rho_in"), Step(f.standing_wave, "s_in"))
-            return Working("swr", "s_in", values, steps)
-        case "forward_w_low":
-            return Working(
-                "meter-error", "p_low", {**values, "p_low": toward.low}, (Step(f.forward_least, "p_low"),)
-            )
-        case "forward_w_high":
-            return Working(
-                "meter-error", "p_high", {**values, "p_high": toward.high}, (Step(f.forward_most, "p_high"),)
-            )
-        case "reflected_w_low":
-            return Working(
-                "meter-error", "p_low", {**values, "p_low": back.low}, (Step(f.reflected_least, "p_low"),)
-            )
-        case "reflected_w_high":
-            return Working(
-                "meter-error", "p_high", {**values, "p_high": back.high}, (Step(f.reflected_most, "p_high"),)
-            )
-        case "swr_low" | "swr_high":
-            ratio = reading.swr_interval.low if name == "swr_low" else reading.swr_interval.high
-            values = {"rho_in": rho_of_swr(ratio), "s_in": ratio}
-            return Working("meter-swr-error", "s_in", values, (Step(f.standing_wave, "s_in"),))
-    return None
-
-
 _SETTING = re.compile(r"setting\.([cl]\d?)_(pf|uh)")
 _ELEMENT = re.compile(r"elements\[(\d)\]\.(volts_peak|amps_rms|heat_w)")
 
@@ -250,7 +205,7 @@ def _of_tuner(stage: Stage, both: Values, name: str) -> Working | None:
         knob, unit = found.groups()
         if knob in told.knobs:
             values = {
-                **_ends(stage.source, "in"),
+                **ends(stage.source, "in"),
                 f"k_{knob[0]}": told.knobs[knob],
                 "r_in": stage.source.z_ohm.real,
             }
@@ -278,19 +233,8 @@ def _of_tuner(stage: Stage, both: Values, name: str) -> Working | None:
     return None
 
 
-def _at_radio(budget: Budget) -> Values:
-    radio, drive = budget.station.transmitter, budget.drive
-    reach = radio.protection.own_reach_swr
-    rho = np.minimum(np.abs(budget.gamma), 1.0)
-    left = rho if reach == 1.0 else rho_of_swr(np.maximum(budget.swr / reach, 1.0))
-    return {
-        "p_rated": radio.power_w, "f_kept": radio.protection.share(budget.swr), "rho_left": left,
-        "p_held": drive.held_back_w, "p_turned": drive.turned_back_w, "p_accepted": drive.accepted_w,
-        "p_unsent": drive.held_back_w + drive.turned_back_w,
-    }  # fmt: skip
-
-
-HELD, TURNED = Step(f.held_back, "p_held"), Step(f.turned_back, "p_turned")
+def _driven(figure: str, budget: Budget) -> Working:
+    return working_of_drive(budget.station.transmitter, budget.drive, np.abs(budget.gamma), figure)
 
 
 def _radiated(budget: Budget) -> Working:
@@ -334,28 +278,22 @@ def _handbook(budget: Budget) -> Working:
 
 def _fed(budget: Budget, gives: str) -> Working:
     at = budget.antenna
-    values: Values = {**_ends(at, "in"), "p_in": at.power_w, "r_in": at.z_ohm.real, "x_in": at.z_ohm.imag}
+    values: Values = {**ends(at, "in"), "p_in": at.power_w, "r_in": at.z_ohm.real, "x_in": at.z_ohm.imag}
     formula = {"p_in": f.power_in, "r_in": f.resistance, "x_in": f.reactance}[gives]
     return Working("real-power" if gives == "p_in" else "impedance", gives, values, (Step(formula, gives),))
 
 
 def _antenna_swr(budget: Budget) -> Working:
     r0 = budget.station.transmitter.reference_ohm
-    from tithe.core.reflection import swr
-
     return _swr(budget.antenna, r0, swr(np.minimum(np.abs(budget.antenna.gamma(r0)), 1.0)))
 
 
 _TOTAL = Step(f.total_loss, "a_total")
 _OF_BUDGET: dict[str, Callable[[Budget], Working]] = {
-    "transmitter.held_back_w": lambda b: Working("foldback", "p_held", _at_radio(b), (HELD,)),
-    "transmitter.turned_back_w": lambda b: Working("foldback", "p_turned", _at_radio(b), (TURNED,)),
-    "transmitter.not_sent_w": lambda b: Working(
-        "foldback", "p_unsent", _at_radio(b), (HELD, TURNED, Step(f.not_sent, "p_unsent"))
-    ),
-    "transmitter.accepted_w": lambda b: Working(
-        "foldback", "p_accepted", _at_radio(b), (Step(f.accepted, "p_accepted"),)
-    ),
+    "transmitter.held_back_w": partial(_driven, "held_back_w"),
+    "transmitter.turned_back_w": partial(_driven, "turned_back_w"),
+    "transmitter.not_sent_w": partial(_driven, "not_sent_w"),
+    "transmitter.accepted_w": partial(_driven, "accepted_w"),
     "transmitter.swr": lambda b: _swr(b.input, b.station.transmitter.reference_ohm, b.swr),
     "antenna.in_w": lambda b: _fed(b, "p_in"),
     "antenna.taken_w": _antenna_taken,

@@ -4,17 +4,23 @@ from __future__ import annotations
 
 import inspect
 from collections.abc import Callable, Mapping
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from typing import Any
 
 import numpy as np
 
 from tithe.core.arrays import Complex, Real
 from tithe.core.phases import evenly
+from tithe.core.twoport import Powered
 
 Value = Real | Complex | float | complex
 Values = dict[str, Value]
 Formula = Callable[..., Any]
+
+
+def ends(at: Powered, side: str) -> Values:
+    """V and I of a plane under the symbols of one side, ``in`` or ``out``."""
+    return {f"v_{side}": at.v, f"i_{side}": at.i}
 
 
 @dataclass(frozen=True)
@@ -45,18 +51,20 @@ class Working:
     short_cut: tuple[str, Value] | None = None
     scale: float = 1.0
     """From the figure in SI to the figure as it is told (1e-6 for MHz, 1e12 for pF)."""
+    interval: bool = False
+    """Whether its rows are the ends of an interval, which has no middle, and not open phases."""
 
     def at(self, k: int) -> tuple[Case, ...]:
-        """The k-th frequency: one case, or with the phase unknown those of the least, middle and most."""
+        """The k-th frequency: one case, or with the phase unknown those of the least, middle and most; of an
+        interval both ends."""
         figure = np.asarray(self.values[self.gives])[..., k]
         if figure.ndim == 0:
             return (Case("", self._picked(k, 0)),)
         even = evenly(figure[:, None])[:, 0]
-        rows = {
-            "least": int(np.argmin(figure)),
-            "middle": int(np.argsort(even, kind="stable")[len(even) // 2]),
-            "most": int(np.argmax(figure)),
-        }
+        rows = {"least": int(np.argmin(figure))}
+        if not self.interval:
+            rows["middle"] = int(np.argsort(even, kind="stable")[len(even) // 2])
+        rows["most"] = int(np.argmax(figure))
         return tuple(Case(which, self._picked(k, row)) for which, row in rows.items())
 
     def short_cut_at(self, k: int) -> float | None:
@@ -74,6 +82,19 @@ class Working:
             value = (one if one.ndim == 0 else one[row if len(one) > 1 else 0]).item()
             out[name] = value
         return out
+
+
+def between(low: Working, high: Working) -> Working:
+    """The working of an interval, from those of its ends, which are made alike: of shape ``(..., F)``
+    each."""
+
+    shape = np.atleast_2d(low.values[low.gives]).shape
+
+    def both(name: str) -> Value:
+        return np.concatenate([np.broadcast_to(one.values[name], shape) for one in (low, high)])
+
+    values = {name: both(name) for name in low.values}
+    return replace(low, values=values, interval=True)
 
 
 @dataclass(frozen=True)

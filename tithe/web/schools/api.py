@@ -3,6 +3,8 @@ nothing."""
 
 from __future__ import annotations
 
+from collections.abc import Callable
+from functools import partial
 from typing import Any
 
 from django.http import HttpRequest
@@ -12,8 +14,9 @@ from tithe.core.cost import Pause, solving_s
 from tithe.core.schools import Asked
 from tithe.results import schools_json
 from tithe.results.schools_shapes import SchoolAnswer, SchoolTitle
+from tithe.results.working_shapes import WorkingOut
 from tithe.web.http import Refusals, computed
-from tithe.web.stations.api_compute import SolveRequest
+from tithe.web.stations.api_compute import SolveRequest, WorkingRequest
 
 router = Router()
 
@@ -27,10 +30,24 @@ def all_questions(request: HttpRequest) -> Any:
 @router.post("/schools/{slug}", response={200: SchoolAnswer, 422: Refusals, 503: Refusals})
 def compare_schools(request: HttpRequest, slug: str, body: SolveRequest) -> Any:
     """One question, computed for a station at the frequency looked at."""
+    return _computed(request, body, partial(schools_json.answer, slug))
+
+
+@router.post("/schools/{slug}/working", response={200: WorkingOut, 422: Refusals, 503: Refusals})
+def school_working(request: HttpRequest, slug: str, body: WorkingRequest) -> Any:
+    """How one figure of the answer's table comes about: ``rows[2].cells[0]``."""
+
+    def job(asked: Asked) -> WorkingOut:
+        return schools_json.working(slug, asked, body.figure)
+
+    return _computed(request, body, job)
+
+
+def _computed(request: HttpRequest, body: SolveRequest, answer: Callable[[Asked], object]) -> Any:
     station = body.document.to_core()
 
-    def job(pause: Pause) -> SchoolAnswer:
-        return schools_json.answer(slug, Asked(station, body.mhz * 1e6, pause))
+    def job(pause: Pause) -> object:
+        return answer(Asked(station, body.mhz * 1e6, pause))
 
     # At most the bands twice, with both stations' phases in both.
     return computed(request, 4 * solving_s(station, len(station.bands) + 1), "smaller-station", job)

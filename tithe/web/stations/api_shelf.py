@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from decimal import Decimal
+from functools import partial
 from typing import Annotated, Any
 
 from django.http import HttpRequest
@@ -20,6 +21,7 @@ from tithe.document.station import BandModel
 from tithe.document.work import ChoiceModel
 from tithe.results import shelf_json
 from tithe.results.shelf_shapes import LinesBeside
+from tithe.results.working_shapes import WorkingOut
 from tithe.web.http import Refusals, computed
 from tithe.web.stations import answer
 from tithe.web.stations.api_compute import SolveRequest
@@ -101,6 +103,25 @@ def lines_beside(request: HttpRequest, body: LinesBesideRequest) -> Any:
     def job(pause: Pause) -> LinesBeside:
         return shelf_json.beside(station, body.mhz, body.place, body.length_m, lines, prices, pause)
 
+    return computed(request, answer.cost_s(station), "smaller-station", job)
+
+
+class LineBesideRequest(LinesBesideRequest):
+    """``token``: which line of the answer; ``figure``: which of its figures, such as ``loss_db``."""
+
+    token: Annotated[str, Field(max_length=80)]
+    figure: Annotated[str, Field(max_length=80)]
+
+
+@router.post("/shelf/compare/working", response={200: WorkingOut, 422: Refusals, 503: Refusals})
+def line_beside_working(request: HttpRequest, body: LineBesideRequest) -> Any:
+    """How one figure of a line of that comparison comes about."""
+    station = body.document.to_core()
+    own = {one.token: one.model for one in own_lines()}
+    known = body.token in own or body.token in shelf.lines()
+    require(known, "token", "no-such-line", body.token, allowed=[*own, *shelf.lines()])
+    line = own[body.token].to_core().line if body.token in own else shelf.line_type(body.token)
+    job = partial(shelf_json.working, station, body.mhz, body.place, body.length_m, line, body.figure)
     return computed(request, answer.cost_s(station), "smaller-station", job)
 
 

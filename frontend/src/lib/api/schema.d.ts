@@ -356,6 +356,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/loss/working": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Line Loss Working
+         * @description How one figure of the answer comes about, with the core's figures in its formulas.
+         */
+        post: operations["tithe_web_loss_api_line_loss_working"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/schools": {
         parameters: {
             query?: never;
@@ -390,6 +410,26 @@ export interface paths {
          * @description One question, computed for a station at the frequency looked at.
          */
         post: operations["tithe_web_schools_api_compare_schools"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/schools/{slug}/working": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * School Working
+         * @description How one figure of the answer's table comes about: ``rows[2].cells[0]``.
+         */
+        post: operations["tithe_web_schools_api_school_working"];
         delete?: never;
         options?: never;
         head?: never;
@@ -470,6 +510,26 @@ export interface paths {
          * @description What that length of each line of the shelf would lose there, what it bears, and what it costs.
          */
         post: operations["tithe_web_stations_api_shelf_lines_beside"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/shelf/compare/working": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Line Beside Working
+         * @description How one figure of a line of that comparison comes about.
+         */
+        post: operations["tithe_web_stations_api_shelf_line_beside_working"];
         delete?: never;
         options?: never;
         head?: never;
@@ -2608,6 +2668,15 @@ export interface components {
             x_ohm: number;
         };
         /**
+         * LossWorkingRequest
+         * @description ``figure``: its path in the answer, such as ``lines[0].extra_db``.
+         */
+        LossWorkingRequest: {
+            question: components["schemas"]["LossQuestion"];
+            /** Figure */
+            figure: string;
+        };
+        /**
          * SchoolTitle
          * @description A question by its slug.
          */
@@ -2773,10 +2842,15 @@ export interface components {
         /**
          * LinesBeside
          * @description All lines of the shelf, in its order; ``swr``: of the load that they face, against the reference.
+         *
+         *     ``why``: why nothing is told of that load, though of the lines; then losses there and what they bear are
+         *     null.
          */
         LinesBeside: {
             /** Swr */
             swr: number | components["schemas"]["Span"] | null;
+            /** Why */
+            why: string;
             /** Lines */
             lines: components["schemas"]["LineBeside"][];
         };
@@ -2793,6 +2867,23 @@ export interface components {
             place: number;
             /** Length M */
             length_m: number;
+        };
+        /**
+         * LineBesideRequest
+         * @description ``token``: which line of the answer; ``figure``: which of its figures, such as ``loss_db``.
+         */
+        LineBesideRequest: {
+            document: components["schemas"]["StationFile"];
+            /** Mhz */
+            mhz: number;
+            /** Place */
+            place: number;
+            /** Length M */
+            length_m: number;
+            /** Token */
+            token: string;
+            /** Figure */
+            figure: string;
         };
         /**
          * Region
@@ -4438,6 +4529,39 @@ export interface operations {
             };
         };
     };
+    tithe_web_loss_api_line_loss_working: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["LossWorkingRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WorkingOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+        };
+    };
     tithe_web_schools_api_all_questions: {
         parameters: {
             query?: never;
@@ -4480,6 +4604,50 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["SchoolAnswer"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+        };
+    };
+    tithe_web_schools_api_school_working: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                slug: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["WorkingRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WorkingOut"];
                 };
             };
             /** @description Unprocessable Entity */
@@ -4595,6 +4763,48 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["LinesBeside"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+        };
+    };
+    tithe_web_stations_api_shelf_line_beside_working: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["LineBesideRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WorkingOut"];
                 };
             };
             /** @description Unprocessable Entity */

@@ -54,11 +54,6 @@
     max-width: 44rem;
     margin-top: 0.9rem;
   }
-  .opens {
-    color: var(--ink-soft);
-    font-size: 13px;
-    padding-top: 0.4rem;
-  }
   .stale {
     color: var(--heat-ink);
     margin-top: 0.8rem;

@@ -8,6 +8,8 @@
   import Trouble from '../ui/Trouble.svelte';
   import { bodyOf, askedOf, NAMES, queryOf, type Asked } from './asked';
   import Termed from '../terms/Termed.svelte';
+  import { offerWorkings } from '../working/workings.svelte';
+  import WorkingDialog from '../working/WorkingDialog.svelte';
   import Cautions from '../ledger/Cautions.svelte';
   import LossOverBands from './LossOverBands.svelte';
   import LossOverSwr from './LossOverSwr.svelte';
@@ -25,6 +27,9 @@
   let asked = $state<Asked>(untrack(() => askedOf(query)));
   const asking = new Asking<LossAnswer>(NAMES);
   const answer = $derived(asking.answer);
+  const workings = offerWorkings((figure) =>
+    api.POST('/api/loss/working', { body: { question: bodyOf(asked, preferences.system), figure } }),
+  );
   const tuners = $derived(shelf.contents.parts.filter((one) => one.group === 'tuner'));
   const ownLines = $derived(
     shelf.contents.own.flatMap(({ title, part }) =>
@@ -138,6 +143,7 @@
       <LossOverBands {answer} />
     {/if}
   </div>
+  <WorkingDialog {workings} />
 </section>
 
 <style>

@@ -5,7 +5,8 @@
   import Foot from '../charts/Foot.svelte';
   import Levels from '../charts/Levels.svelte';
   import Picture from '../charts/Picture.svelte';
-  import { decibels, highest, lowest, middle, shown, watts } from '../figures';
+  import { highest, lowest, middle } from '../figures';
+  import CurveTable from './CurveTable.svelte';
   import { strokeOf } from './marks';
 
   /** The same mismatch on every band: the matched loss as a block, what the SWR adds above it. */
@@ -66,29 +67,12 @@
     <span>dB by band (m): solid, matched; pale, added by the SWR; the stroke: by the unknown phase</span>
   {/snippet}
   {#snippet table()}
-    {#each answer.lines as line, n (n)}
-      <table class="plain figures">
-        <caption>{line.name}</caption>
-        <thead>
-          <tr
-            ><th scope="col">Band</th><th scope="col">matched, dB</th><th scope="col">additional, dB</th><th
-              scope="col">handbook, dB</th
-            ><th scope="col">W arrive</th><th scope="col">S-units</th></tr
-          >
-        </thead>
-        <tbody>
-          {#each line.over_bands as one, k (k)}
-            <tr>
-              <th scope="row">{names[k]}</th>
-              <td>{decibels(one.matched_db)}</td>
-              <td>{shown(one.extra_db, decibels)}</td>
-              <td>{shown(one.handbook_extra_db, decibels)}</td>
-              <td>{shown(one.radiated_w, watts)}</td>
-              <td>{shown(one.s_units, decibels)}</td>
-            </tr>
-          {/each}
-        </tbody>
-      </table>
-    {/each}
+    <CurveTable
+      lines={answer.lines}
+      curve="over_bands"
+      of="Band"
+      points={names}
+      columns={['matched_db', 'extra_db', 'handbook_extra_db', 'radiated_w', 's_units']}
+    />
   {/snippet}
 </Picture>

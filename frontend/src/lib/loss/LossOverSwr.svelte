@@ -5,7 +5,8 @@
   import Foot from '../charts/Foot.svelte';
   import Levels from '../charts/Levels.svelte';
   import Picture from '../charts/Picture.svelte';
-  import { decibels, highest, lowest, middle, shown, swr, watts } from '../figures';
+  import { highest, lowest, middle, swr } from '../figures';
+  import CurveTable from './CurveTable.svelte';
   import { strokeOf } from './marks';
 
   /** Loss of the line over the SWR at the antenna: as an interval over the phases, the handbook beside it. */
@@ -77,31 +78,12 @@
     <span>dB; shaded: by the unknown phase</span><span>+ the handbook</span><span>○ the question</span>
   {/snippet}
   {#snippet table()}
-    {#each answer.lines as line, n (n)}
-      <table class="plain figures">
-        <caption>{line.name}</caption>
-        <thead>
-          <tr
-            ><th scope="col">SWR at the antenna</th><th scope="col">at the radio’s end</th><th scope="col"
-              >line loss, dB</th
-            ><th scope="col">additional, dB</th><th scope="col">handbook, dB</th><th scope="col">W arrive</th
-            ><th scope="col">S-units</th></tr
-          >
-        </thead>
-        <tbody>
-          {#each line.over_swr as one, k (k)}
-            <tr>
-              <th scope="row">{swr(answer.ratios[k] ?? null)}</th>
-              <td>{shown(one.swr_radio, swr)}</td>
-              <td>{shown(one.loss_db, decibels)}</td>
-              <td>{shown(one.extra_db, decibels)}</td>
-              <td>{shown(one.handbook_extra_db, decibels)}</td>
-              <td>{shown(one.radiated_w, watts)}</td>
-              <td>{shown(one.s_units, decibels)}</td>
-            </tr>
-          {/each}
-        </tbody>
-      </table>
-    {/each}
+    <CurveTable
+      lines={answer.lines}
+      curve="over_swr"
+      of="SWR at the antenna"
+      points={answer.ratios.map(swr)}
+      columns={['swr_radio', 'loss_db', 'extra_db', 'handbook_extra_db', 'radiated_w', 's_units']}
+    />
   {/snippet}
 </Picture>

@@ -1,35 +1,35 @@
 <script lang="ts">
-  import type { Figure, LineAnswer } from '../api/client';
+  import type { LineAnswer } from '../api/client';
   import Termed from '../terms/Termed.svelte';
+  import Fig from '../working/Fig.svelte';
+  import { roving } from '../working/roving';
   import { decibels, shown, swr, watts } from '../figures';
 
-  /** The figures of each line asked about, a column a line. */
+  /** The figures of each line asked about, a column a line; each opens to its working. */
   let { lines }: { lines: LineAnswer[] } = $props();
-  const rows = $derived<[string, (line: LineAnswer) => string][]>([
-    ['matched loss, dB', (one) => decibels(one.matched_db)],
-    ['additional loss due to SWR, dB', (one) => shown(one.extra_db, decibels)],
-    ['the handbook’s additional loss, dB', (one) => shown(one.handbook_extra_db, decibels)],
-    ['SWR at the antenna', (one) => shown(one.swr_antenna, swr)],
-    ['SWR at the radio’s end', (one) => shown(one.swr_radio, swr)],
-    ['held back and reflected at the radio, W', (one) => shown(one.not_sent_w, watts)],
-    ...(lines.some((one) => one.tuner_w !== 0)
-      ? ([['taken by the tuner, W', (one) => shown(one.tuner_w, watts)]] as [
-          string,
-          (line: LineAnswer) => string,
-        ][])
-      : []),
-    ['arrives at the antenna, W', (one) => shown(one.radiated_w, watts)],
-    ['all losses, dB', (one) => shown(one.total_db, decibels)],
-    ['in S-units', (one) => shown(one.s_units, decibels)],
-    ['the line bears, W', (one) => bears(one.limit_w)],
-  ]);
-  const bears = (limit: Figure) =>
-    (typeof limit === 'object' && limit ? limit.min : limit) === null ? 'not known' : shown(limit, watts);
+  type Format = (figure: number | null) => string;
+  const bears: Format = (limit) => (limit === null ? 'not known' : watts(limit));
+  const ROWS = [
+    ['matched loss, dB', 'matched_db', decibels],
+    ['additional loss due to SWR, dB', 'extra_db', decibels],
+    ['the handbook’s additional loss, dB', 'handbook_extra_db', decibels],
+    ['SWR at the antenna', 'swr_antenna', swr],
+    ['SWR at the radio’s end', 'swr_radio', swr],
+    ['held back and reflected at the radio, W', 'not_sent_w', watts],
+    ['taken by the tuner, W', 'tuner_w', watts],
+    ['arrives at the antenna, W', 'radiated_w', watts],
+    ['all losses, dB', 'total_db', decibels],
+    ['in S-units', 's_units', decibels],
+    ['the line bears, W', 'limit_w', bears],
+  ] as const satisfies readonly [string, keyof LineAnswer, Format][];
+  const rows = $derived(
+    ROWS.filter(([, key]) => key !== 'tuner_w' || lines.some((line) => line.tuner_w !== 0)),
+  );
 </script>
 
 <!-- svelte-ignore a11y_no_noninteractive_tabindex (a region that scrolls must be reachable by keyboard) -->
 <div class="scroller" role="region" aria-label="The loss in figures" tabindex="0">
-  <table class="plain figures">
+  <table class="plain figures" use:roving>
     <thead>
       <tr
         ><th scope="col">Of the line</th>{#each lines as line, n (n)}<th scope="col">{line.name}</th
@@ -37,12 +37,15 @@
       >
     </thead>
     <tbody>
-      {#each rows as [name, told] (name)}
+      {#each rows as [name, key, format] (key)}
         <tr>
           <th scope="row"><Termed text={name} /></th>
-          {#each lines as line, n (n)}<td>{told(line)}</td>{/each}
+          {#each lines as line, n (n)}
+            <td><Fig at="lines[{n}].{key}" name="{line.name}, {name}" text={shown(line[key], format)} /></td>
+          {/each}
         </tr>
       {/each}
     </tbody>
   </table>
 </div>
+<p class="opens">Choose any figure to see how it comes about.</p>

@@ -4,6 +4,10 @@
   import { api, type SchoolAnswer, type SchoolTitle, type StationFile } from '../api/client';
   import Termed from '../terms/Termed.svelte';
   import Trouble from '../ui/Trouble.svelte';
+  import Fig from '../working/Fig.svelte';
+  import { roving } from '../working/roving';
+  import WorkingDialog from '../working/WorkingDialog.svelte';
+  import { offerWorkings } from '../working/workings.svelte';
 
   interface Props {
     station: StationFile;
@@ -17,6 +21,13 @@
   const list = new Asking<SchoolTitle[]>();
   const asking = new Asking<SchoolAnswer>();
   const answer = $derived(asking.answer?.slug === question ? asking.answer : null);
+
+  const workings = offerWorkings((figure) =>
+    api.POST('/api/schools/{slug}/working', {
+      params: { path: { slug: question } },
+      body: { document: station, mhz, figure },
+    }),
+  );
 
   list.ask(() => api.GET('/api/schools'));
   $effect(() => {
@@ -61,7 +72,7 @@
       {#if answer.rows.length}
         <!-- svelte-ignore a11y_no_noninteractive_tabindex (a region that scrolls must be reachable by keyboard) -->
         <div class="scroller" role="region" aria-label="Both in figures" tabindex="0">
-          <table class="plain figures">
+          <table class="plain figures" use:roving>
             <thead>
               <tr>
                 <td class="corner"></td>
@@ -69,18 +80,28 @@
               </tr>
             </thead>
             <tbody>
-              {#each answer.rows as row (row.label)}
+              {#each answer.rows as row, k (row.label)}
                 <tr>
                   <th scope="row">{row.label}</th>
-                  {#each row.cells as cell, n (n)}<td>{cell}</td>{/each}
+                  {#each row.cells as cell, n (n)}
+                    <td
+                      >{#if cell === '–'}{cell}{:else}<Fig
+                          at="rows[{k}].cells[{n}]"
+                          name="{row.label}, {answer.heads[n]}"
+                          text={cell}
+                        />{/if}</td
+                    >
+                  {/each}
                 </tr>
               {/each}
             </tbody>
           </table>
         </div>
+        <p class="opens">Choose any figure to see how it comes about.</p>
       {/if}
     {:else if !asking.trouble}<p class="soft">Computing …</p>{/if}
   </article>
+  <WorkingDialog {workings} />
 </div>
 
 <style>

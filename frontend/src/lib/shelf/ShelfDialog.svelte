@@ -43,7 +43,11 @@
 
 <Modal
   open
-  title={instead ? `Another line for “${replaced?.label ?? ''}”` : 'Take a part from the shelf'}
+  title={!instead
+    ? 'Take a part from the shelf'
+    : replaced?.label
+      ? `Another line for “${replaced.label}”`
+      : 'Another line in this place'}
   {onclose}
 >
   <input

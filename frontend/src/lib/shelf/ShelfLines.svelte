@@ -1,13 +1,17 @@
 <script lang="ts">
   import { untrack } from 'svelte';
   import Trash from '@lucide/svelte/icons/trash-2';
-  import { api, type Figure, type LinesBeside, type StationFile } from '../api/client';
+  import { api, type LinesBeside, type StationFile } from '../api/client';
   import { Asking } from '../api/asking.svelte';
   import { decibels, digits, lowest, shown, swr, watts } from '../figures';
   import { preferences } from '../station/preferences.svelte';
   import { parseTyped, toShown } from '../station/units';
   import PlainNumber from '../ui/PlainNumber.svelte';
   import Trouble from '../ui/Trouble.svelte';
+  import Fig from '../working/Fig.svelte';
+  import { roving } from '../working/roving';
+  import WorkingDialog from '../working/WorkingDialog.svelte';
+  import { offerWorkings } from '../working/workings.svelte';
   import { rowsOf, sorted, type Column } from './comparing';
   import type { ShelfItem } from './shelf.svelte';
 
@@ -43,17 +47,28 @@
     ['price', 'price'],
   ];
 
+  const NAMES = { matched_db: 'matched loss, dB', loss_db: 'loss here, dB', limit_w: 'watts it bears' };
+  const asked = $derived({
+    document: station,
+    place,
+    mhz: parseTyped(frequency, 'frequency', preferences.system) as number,
+    length_m: metres as number,
+  });
+  /** A figure's path is the line's token and its name. */
+  const workings = offerWorkings((path) => {
+    const [token = '', figure = ''] = path.split('.');
+    return api.POST('/api/shelf/compare/working', { body: { ...asked, token, figure } });
+  });
+
   $effect(() => {
-    const body = {
-      document: station,
-      place,
-      mhz: parseTyped(frequency, 'frequency', preferences.system) as number,
-      length_m: metres as number,
-    };
+    const body = asked;
     untrack(() => asking.ask(() => api.POST('/api/shelf/compare', { body })));
   });
-  const bears = (limit: Figure) => (lowest(limit) === null ? '?' : watts(lowest(limit)));
 </script>
+
+{#snippet figure(item: ShelfItem, name: 'matched_db' | 'loss_db' | 'limit_w', text: string)}
+  <Fig at="{item.key}.{name}" name="{item.title}, {NAMES[name]}" {text} />
+{/snippet}
 
 <div class="asked">
   <PlainNumber
@@ -64,12 +79,12 @@
   />
   <PlainNumber label="Frequency" unit="MHz" value={frequency} oninput={(typed) => (frequency = typed)} />
 </div>
-<Trouble text={asking.trouble} />
+<Trouble text={asking.trouble || (asking.answer?.why ?? '')} />
 <!-- svelte-ignore a11y_no_noninteractive_tabindex (a region that scrolls must be reachable by keyboard) -->
 <div class="scroller" role="region" aria-label="Feedlines side by side" tabindex="0">
-  <table class="plain figures">
+  <table class="plain figures" use:roving>
     <caption>
-      Here: before the load that the line would face in this place{asking.answer
+      Here: before the load that the line would face in this place{asking.answer && !asking.answer.why
         ? `, SWR ${shown(asking.answer.swr, swr)}`
         : ''}. Prices are the station’s own where it states them, otherwise rough starting values; “?” is not
       known.
@@ -102,9 +117,19 @@
               >{/if}
           </th>
           {#if beside}
-            <td>{decibels(beside.matched_db)}</td>
-            <td>{shown(beside.loss_db, decibels)}</td>
-            <td>{bears(beside.limit_w)}</td>
+            <td>{@render figure(item, 'matched_db', decibels(beside.matched_db))}</td>
+            <td
+              >{#if asking.answer?.why || beside.loss_db === null}{asking.answer?.why
+                  ? '?'
+                  : '∞'}{:else}{@render figure(item, 'loss_db', shown(beside.loss_db, decibels))}{/if}</td
+            >
+            <td
+              >{#if lowest(beside.limit_w) === null}?{:else}{@render figure(
+                  item,
+                  'limit_w',
+                  watts(lowest(beside.limit_w)),
+                )}{/if}</td
+            >
             <td>{beside.price === null ? '?' : digits(beside.price)}</td>
           {:else}<td colspan="4"></td>{/if}
         </tr>
@@ -112,6 +137,7 @@
     </tbody>
   </table>
 </div>
+<WorkingDialog {workings} />
 
 <style>
   .asked {

@@ -14,7 +14,7 @@
 
 <Dialog
   {open}
-  initialFocusEl={() => document.querySelector<HTMLElement>('.modal input')}
+  initialFocusEl={() => [...document.querySelectorAll('.modal')].at(-1)?.querySelector('input') ?? null}
   onOpenChange={(change) => !change.open && onclose()}
 >
   <Portal>

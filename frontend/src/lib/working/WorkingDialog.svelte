@@ -7,9 +7,9 @@
   let { workings }: { workings: Workings } = $props();
   const working = $derived(workings.asking.answer);
   const CASES: Record<string, string> = {
-    least: 'At the phase where it is least',
+    least: 'Where it is least',
     middle: 'In the middle',
-    most: 'At the phase where it is most',
+    most: 'Where it is most',
   };
 </script>
 
@@ -18,55 +18,58 @@
   {@html text}
 {/snippet}
 
-<Modal open={workings.open !== ''} title={working?.title ?? 'The working'} onclose={() => workings.close()}>
-  <p class="name">{workings.name}</p>
-  <Trouble text={workings.asking.trouble} />
-  {#if working}
-    {#each working.lines as line, n (n)}
-      <!-- svelte-ignore a11y_no_noninteractive_tabindex (a region that scrolls must be reachable by keyboard) -->
-      <div class="line" role="group" aria-label="Step {n + 1}" tabindex="0">
-        <p>{@render math(line.formula)}</p>
-        {#each line.filled as filled, k (k)}
-          {#if CASES[filled.which]}<p class="case">{CASES[filled.which]}:</p>{/if}
-          <p>{@render math(filled.numbers)}</p>
-        {/each}
-      </div>
-    {/each}
-    {#if working.terms.length}
-      <!-- svelte-ignore a11y_no_noninteractive_tabindex (a region that scrolls must be reachable by keyboard) -->
-      <div class="scroller" role="region" aria-label="What is in the formulas" tabindex="0">
-        <table class="figures">
-          <tbody>
-            {#each working.terms as term, n (n)}
-              <tr>
-                <td class="symbol">{@render math(term.symbol)}</td>
-                <th scope="row">{term.meaning}</th>
-                <td class="values"
-                  >{#each term.figures as figure, k (k)}<span>{figure} {term.unit}</span>
-                  {/each}</td
-                >
-              </tr>
-            {/each}
-          </tbody>
-        </table>
-      </div>
-    {/if}
-    <dl>
-      <dt>It assumes</dt>
-      <dd>{working.assumes}</dd>
-      <dt>It holds</dt>
-      <dd>{working.holds}</dd>
-      {#if working.short_cut}
-        <dt>The short cut</dt>
-        <dd>{working.short_cut}</dd>
+<!-- Not there while it is closed: a dialog round it would hide it, open or not, from those who do not see. -->
+{#if workings.open !== ''}
+  <Modal open title={working?.title ?? 'The working'} onclose={() => workings.close()}>
+    <p class="name">{workings.name}</p>
+    <Trouble text={workings.asking.trouble} />
+    {#if working}
+      {#each working.lines as line, n (n)}
+        <!-- svelte-ignore a11y_no_noninteractive_tabindex (a region that scrolls must be reachable by keyboard) -->
+        <div class="line" role="group" aria-label="Step {n + 1}" tabindex="0">
+          <p>{@render math(line.formula)}</p>
+          {#each line.filled as filled, k (k)}
+            {#if CASES[filled.which]}<p class="case">{CASES[filled.which]}:</p>{/if}
+            <p>{@render math(filled.numbers)}</p>
+          {/each}
+        </div>
+      {/each}
+      {#if working.terms.length}
+        <!-- svelte-ignore a11y_no_noninteractive_tabindex (a region that scrolls must be reachable by keyboard) -->
+        <div class="scroller" role="region" aria-label="What is in the formulas" tabindex="0">
+          <table class="figures">
+            <tbody>
+              {#each working.terms as term, n (n)}
+                <tr>
+                  <td class="symbol">{@render math(term.symbol)}</td>
+                  <th scope="row">{term.meaning}</th>
+                  <td class="values"
+                    >{#each term.figures as figure, k (k)}<span>{figure} {term.unit}</span>
+                    {/each}</td
+                  >
+                </tr>
+              {/each}
+            </tbody>
+          </table>
+        </div>
       {/if}
-      <dt>From</dt>
-      <dd>{working.source}</dd>
-    </dl>
-  {:else if !workings.asking.trouble}
-    <p>…</p>
-  {/if}
-</Modal>
+      <dl>
+        <dt>It assumes</dt>
+        <dd>{working.assumes}</dd>
+        <dt>It holds</dt>
+        <dd>{working.holds}</dd>
+        {#if working.short_cut}
+          <dt>The short cut</dt>
+          <dd>{working.short_cut}</dd>
+        {/if}
+        <dt>From</dt>
+        <dd>{working.source}</dd>
+      </dl>
+    {:else if !workings.asking.trouble}
+      <p>…</p>
+    {/if}
+  </Modal>
+{/if}
 
 <style>
   .name,

@@ -1,0 +1,17 @@
+/**
+ * The views beside the ledger, each a file of its own that is fetched when it is needed: the first page needs none.
+ */
+export const VIEW_FILES = {
+  sweep: () => import('./lib/sweep/SweepView.svelte'),
+  choose: () => import('./lib/choose/ChooseView.svelte'),
+  arrangements: () => import('./lib/arrangements/ArrangementsView.svelte'),
+  questions: () => import('./lib/questions/QuestionsView.svelte'),
+  bands: () => import('./lib/bands/BandsView.svelte'),
+  history: () => import('./lib/history/HistoryView.svelte'),
+  report: () => import('./lib/report/ReportView.svelte'),
+};
+
+/** Fetch them all once the page stands, so that each opens at once, and also where the server has gone by then. */
+export function fetchViews() {
+  for (const file of Object.values(VIEW_FILES)) file().catch(() => undefined); // asked again when it is opened
+}

@@ -1,0 +1,48 @@
+"""The workings of the first question's figures, by the names they have there: ``extra_db``, ``radiated_w``.
+
+All but one are figures of the budget that answers it.
+"""
+
+from __future__ import annotations
+
+from dataclasses import replace
+
+from tithe.core.errors import InputError
+from tithe.core.line_loss import LineLoss
+from tithe.core.working import formulas as f
+from tithe.core.working.ledger import working_of
+from tithe.core.working.working import Step, Working
+
+_OF_THE_LINE = {
+    "matched_db": "matched_db",
+    "loss_db": "loss_db",
+    "extra_db": "extra_db",
+    "handbook_extra_db": "handbook_db",
+    "swr_radio": "swr_in",
+    "limit_w": "limit_w",
+}
+_OF_THE_RUN = {
+    "swr_antenna": "antenna.swr",
+    "not_sent_w": "transmitter.not_sent_w",
+    "radiated_w": "total.radiated_w",
+    "total_db": "total.loss_db",
+    "s_units": "total.s_units",
+}
+
+
+def working_of_line_loss(asked: LineLoss, figure: str) -> Working:
+    """The working of a figure of the answer. Raises `InputError` where there is no such figure."""
+    stages = asked.budget.stages
+    if figure in _OF_THE_RUN:
+        return working_of(asked.budget, _OF_THE_RUN[figure])
+    tuner = next((n for n, stage in enumerate(stages) if stage.tuned is not None), None)
+    if figure == "tuner_w" and tuner is not None:
+        return working_of(asked.budget, f"stages[{tuner}].taken_w")
+    if figure not in _OF_THE_LINE:
+        raise InputError("figure", "no-such-figure", figure)
+    working = working_of(asked.budget, f"stages[{asked.place}].{_OF_THE_LINE[figure]}")
+    if figure != "handbook_extra_db":
+        return working
+    values = {**working.values, "a_hb_extra": asked.handbook_extra_db}
+    steps = (*working.steps, Step(f.additional_by_handbook, "a_hb_extra"))
+    return replace(working, gives="a_hb_extra", values=values, steps=steps)
