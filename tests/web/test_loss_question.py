@@ -2,8 +2,10 @@
 
 import json
 
+import numpy as np
 import pytest
 
+from tests.core.test_line_loss import sampled_db
 from tests.web.test_stations_api import send
 from tithe.site.cli import main
 
@@ -56,12 +58,41 @@ def test_a_question_that_cannot_be_answered_is_refused_at_its_place(client, chan
     assert rule in error["rule"]
 
 
-def test_the_command_says_it_and_prints_the_same_as_the_api(client, capsys):
-    assert main(["loss", "rg-58", "30", "--mhz", "14.2", "--swr", "3", "--beside", "rg-213", "--json"]) == 0
-    assert json.loads(capsys.readouterr().out) == send(client, "post", "/api/loss", ASKED).json()
+def test_the_command_prints_the_loss_round_the_circle_and_says_it(client, capsys):
+    """Against the circle of loads, the radio matched: the line alone counts; by slug or its own figures."""
+    ratio, turns = 3.0, 4000
+    for line in ("rg-58", "50,0.66,1.365,0.0269"):
+        command = ["loss", line, "30", "--mhz", "14.2", "--swr", str(ratio), "--power", "50", "--json"]
+        assert main(command) == 0
+        told = json.loads(capsys.readouterr().out)
+        losses = sampled_db(ratio, 30.0, 14.2, turns)
+        for key, ends in (
+            ("total_db", losses),
+            ("additional_db", losses - told["matched_db"]),
+            ("out_w", 50 * 10 ** (-losses / 10)),
+        ):
+            span = told[key]
+            assert (span["min"], span["max"]) == pytest.approx((ends.min(), ends.max()), rel=0.01)
+            assert span["min"] <= span["median"] <= span["max"]
+        rho = ((ratio - 1) / (ratio + 1)) ** 2
+        a = 10 ** (told["matched_db"] / 10)
+        assert told["handbook_db"] == pytest.approx(10 * np.log10((a * a - rho) / (a * (1 - rho))), rel=1e-6)
+        assert told["swr_antenna"]["min"] == pytest.approx(3)
+    assert main(["loss", "rg-58", "30", "--mhz", "14.2", "--swr", "2", "--at", "radio", "--json"]) == 0
+    told = json.loads(capsys.readouterr().out)
+    assert told["swr_radio"]["max"] == pytest.approx(2)
+    assert told["swr_antenna"]["min"] > 2.5
+    command = ["loss", "rg-58", "30", "--mhz", "14.2", "--r", "20", "--beside", "rg-213", "--json"]
+    assert main(command) == 0
+    told = json.loads(capsys.readouterr().out)
+    assert told["total_db"]["min"] == told["total_db"]["max"]
+    assert told["beside"][0]["line"] == "RG-213/U"
     assert main(["loss", "rg-58", "6", "--mhz", "3.65", "--r", "5", "--tuner", "t-wide"]) == 0
     said = capsys.readouterr().out
     assert "of 100 W arrive at the antenna. 6 m of RG-58C/U take 0.16 dB when matched" in said
     assert "ends in a low impedance" in said
-    assert main(["loss", "rg-58", "30", "--mhz", "14.2", "--swr", "0.2"]) == 2
-    assert capsys.readouterr().err == "swr: must be 1 or more (it is 0.2)\n"
+    for wrong, error in ((["--swr", "0.2"], "swr: must be 1 or more (it is 0.2)\n"),):
+        assert main(["loss", "rg-58", "30", "--mhz", "14.2", *wrong]) == 2
+        assert capsys.readouterr().err == error
+    assert main(["loss", "50,0.66,1.365", "30", "--mhz", "14.2", "--json"]) == 2
+    assert "is not on the shelf" in capsys.readouterr().err

@@ -4,7 +4,15 @@ Pure NumPy; no files, no screens. Everything is vectorised over frequency, shape
 leading axes where a load is known only in part, shape ``(..., F)``.
 """
 
-from tithe.core.antenna import LossResistance, Resonator, SampledAntenna, SwrAntenna, UnknownAntenna, table
+from tithe.core.antenna import (
+    LossResistance,
+    PlannedAntenna,
+    Resonator,
+    SampledAntenna,
+    SwrAntenna,
+    UnknownAntenna,
+    table,
+)
 from tithe.core.budget import Budget, Stage, solve
 from tithe.core.cautions import Caution, cautions_at
 from tithe.core.errors import InputError
@@ -30,6 +38,7 @@ __all__ = [
     "Line",
     "LossResistance",
     "Meter",
+    "PlannedAntenna",
     "Protection",
     "RatedTuner",
     "Ratings",

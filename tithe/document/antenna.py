@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from functools import lru_cache
-from typing import Annotated, Literal
+from typing import TYPE_CHECKING, Annotated, Literal
 
 from pydantic import Field
 
@@ -16,33 +16,11 @@ from tithe.core import (
     UnknownAntenna,
     table,
 )
-from tithe.document.fields import FileObject, Name, NotNegative, Number, Positive, Ratio
+from tithe.document.antenna_base import AntennaBase
+from tithe.document.branches import chosen_by
+from tithe.document.fields import NotNegative, Number, Positive, Ratio
+from tithe.document.wires import WiresModel
 from tithe.files import touchstone
-
-LossPoints = Annotated[list[tuple[Positive, NotNegative]], Field(min_length=1, max_length=1000)]
-
-
-class AntennaBase(FileObject):
-    """``loss_ohm``: ground, coil and wire losses in series, Ω, or points [MHz, Ω]."""
-
-    label: Name = ""
-    loss_ohm: NotNegative | LossPoints | None = None
-
-    @property
-    def name(self) -> str:
-        """Its label, else what it is."""
-        return self.label or "antenna"
-
-    @property
-    def loss(self) -> LossResistance | None:
-        """The core's loss resistance."""
-        if self.loss_ohm is None:
-            return None
-        points = self.loss_ohm if isinstance(self.loss_ohm, list) else [(1.0, self.loss_ohm)]
-        try:
-            return LossResistance(tuple((f * 1e6, ohm) for f, ohm in points))
-        except InputError as error:
-            raise error.under("loss_ohm") from None
 
 
 class TableAntenna(AntennaBase):
@@ -103,10 +81,27 @@ class UnknownAntennaModel(AntennaBase):
         return UnknownAntenna(self.name, self.loss)
 
 
-AntennaModel = Annotated[
-    UnknownAntennaModel | TableAntenna | TouchstoneAntenna | ResonatorAntenna | SwrAntennaModel,
-    Field(discriminator="kind"),
-]
+if TYPE_CHECKING:
+    AntennaModel = (
+        UnknownAntennaModel
+        | TableAntenna
+        | TouchstoneAntenna
+        | ResonatorAntenna
+        | SwrAntennaModel
+        | WiresModel
+    )
+else:
+    AntennaModel = chosen_by(
+        "kind",
+        {
+            "unknown": UnknownAntennaModel,
+            "table": TableAntenna,
+            "touchstone": TouchstoneAntenna,
+            "resonator": ResonatorAntenna,
+            "swr": SwrAntennaModel,
+            "wires": WiresModel,
+        },
+    )
 
 
 @lru_cache(maxsize=32)

@@ -30,6 +30,7 @@ from tithe.results.budget_shapes import (
     LineFigures,
     MeterFigures,
     Result,
+    Span,
     StageBase,
     StageResult,
     TunerFigures,
@@ -52,6 +53,12 @@ def figure(values: Real, k: int) -> Figure:
 def figures(values: Real) -> list[Figure]:
     """The figures of an array of shape ``(F,)`` or ``(P, F)`` at all frequencies."""
     return [_plain(one) for one in values.tolist()] if values.ndim == 1 else _spans(values)
+
+
+def spanned(values: Real) -> Span:
+    """Least, first and most of the ways in which one figure may be, ``(P,)``, of which the first is the
+    likeliest."""
+    return {"min": _plain(values.min()), "median": _plain(values[0]), "max": _plain(values.max())}
 
 
 def _spans(columns: Real) -> list[Figure]:

@@ -7,6 +7,7 @@ import re
 import numpy as np
 
 from tithe.core import line_loss
+from tithe.core.arrays import Real
 from tithe.core.bands import USUAL
 from tithe.core.budget import DB_PER_S_UNIT
 from tithe.core.cautions import cautions_at
@@ -16,7 +17,8 @@ from tithe.core.phases import middle
 from tithe.core.working import working_of_line_loss
 from tithe.document.loss_question import LossQuestion
 from tithe.results.budget_json import figure, figures
-from tithe.results.loss_shapes import LineAnswer, LossAnswer, LossFigures
+from tithe.results.budget_shapes import Span
+from tithe.results.loss_shapes import LineAnswer, LossAnswer, LossFigures, LossInShort
 from tithe.results.working_json import working as told_working
 from tithe.results.working_shapes import WorkingOut
 from tithe.text import remedy, say
@@ -33,6 +35,32 @@ def answer(question: LossQuestion) -> LossAnswer:
         "bands": [{"name": band.name, "mhz": band.middle_hz / 1e6} for band in USUAL],
         "lines": [_line(question, n) for n in range(len(question.lines))],
     }
+
+
+def in_short(question: LossQuestion) -> list[LossInShort]:
+    """Every line before a radio that is matched without loss. Raises `InputError` or `StationError`."""
+    return [_in_short(question, n) for n in range(len(question.lines))]
+
+
+def _in_short(question: LossQuestion, n: int) -> LossInShort:
+    found = line_loss.line_loss(question.station(n).to_core(), question.mhz * 1e6)
+    handbook = middle(found.handbook_extra_db + found.matched_db, 0)
+    return {
+        "line": found.budget.stages[found.place].part.label,
+        "matched_db": float(found.matched_db[0]),
+        "additional_db": _spanned(found.extra_db),
+        "total_db": _spanned(found.loss_db),
+        "handbook_db": handbook if np.isfinite(handbook) else None,
+        "swr_antenna": _spanned(found.swr_antenna),
+        "swr_radio": _spanned(found.swr_radio),
+        "out_w": _spanned(question.power_w * 10 ** (-found.loss_db / 10)),
+    }
+
+
+def _spanned(values: Real) -> Span:
+    """A figure of the one frequency as a span, also where it is one figure."""
+    told = figure(values, 0)
+    return told if isinstance(told, dict) else {"min": told, "median": told, "max": told}
 
 
 def working(question: LossQuestion, figure: str) -> WorkingOut:

@@ -1,4 +1,4 @@
-"""What the first question is answered with: `POST /loss`, `tithe loss --json`.
+"""What the first question is answered with: `POST /loss`, and in short `tithe loss --json`.
 
 Figures that depend on an unknown phase are spans; infinite ones are null.
 """
@@ -10,7 +10,7 @@ from typing import TYPE_CHECKING, Any
 from typing_extensions import TypedDict
 
 from tithe.document.station import StationFile
-from tithe.results.budget_shapes import CautionResult, Figure
+from tithe.results.budget_shapes import CautionResult, Figure, Span
 
 if TYPE_CHECKING:  # as the file writes it
     StationJson = dict[str, Any]
@@ -46,6 +46,21 @@ class LineAnswer(LossFigures):
     over_swr: list[LossFigures]
     over_bands: list[LossFigures]
     station: StationJson
+
+
+class LossInShort(TypedDict):
+    """One line, before a radio that a tuner without loss has matched: losses of the line (dB), the SWR at
+    both its ends, and what comes out of it (W). Spans round the circle of phases; ``handbook_db`` is its
+    middle."""
+
+    line: str
+    matched_db: float
+    additional_db: Span
+    total_db: Span
+    handbook_db: float | None
+    swr_antenna: Span
+    swr_radio: Span
+    out_w: Span
 
 
 class BandPoint(TypedDict):

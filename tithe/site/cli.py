@@ -12,7 +12,7 @@ import numpy as np
 from pydantic import ValidationError
 
 from tithe import text
-from tithe.core import InputError, Line, solve
+from tithe.core import InputError, Line, PlannedAntenna, solve
 from tithe.core.bands import USUAL
 from tithe.core.choose import EVERY_THIRD, doubts, evaluate, question
 from tithe.core.errors import require
@@ -25,10 +25,12 @@ from tithe.document.errors import StationError
 from tithe.document.loss_question import LossQuestion, asked_place
 from tithe.document.station import StationFile
 from tithe.files import sweep_file
-from tithe.results import budget_json, choose_json, loss_json, sweep_json
+from tithe.results import antenna_json, budget_json, choose_json, loss_json, sweep_json
+from tithe.results.budget_shapes import Span
 from tithe.site import copies, folder
 from tithe.site.folder import StartError
 from tithe.text.quantities import figure, watts
+from tithe.text.quantities import span as span_of
 
 
 def main(argv: list[str] | None = None) -> int:
@@ -76,13 +78,25 @@ def _parser() -> argparse.ArgumentParser:
     command.add_argument("station", type=Path)
     command.add_argument("--json", action="store_true")
     command.set_defaults(run=_choose)
+    command = commands.add_parser("antenna", help="what an antenna will be that is planned by its wires")
+    command.add_argument("station", type=Path)
+    command.add_argument("--mhz", type=float, action="append", required=True)
+    command.add_argument("--json", action="store_true")
+    command.set_defaults(run=_antenna)
     command = commands.add_parser("loss", help="what a length of line loses at an SWR, without a station")
-    command.add_argument("line", help="a line of the shelf, such as rg-58")
+    command.add_argument("line", help="a line of the shelf, such as rg-58, or its own R0,V,K1,K2")
     command.add_argument("metres", type=float)
     command.add_argument("--mhz", type=float, required=True)
     command.add_argument("--swr", type=float, default=1.0)
-    command.add_argument("--read-at", choices=("antenna", "radio"), default="antenna")
-    command.add_argument("--watts", type=float, default=100.0)
+    command.add_argument(
+        "--at",
+        "--read-at",
+        dest="at",
+        choices=("antenna", "radio"),
+        default="antenna",
+        help="where it was read",
+    )
+    command.add_argument("--power", "--watts", dest="power", type=float, default=100.0, metavar="WATTS")
     command.add_argument("--tuner", default="", help="a tuner of the shelf at the radio, such as t-wide")
     command.add_argument("--r", type=float, metavar="OHM", help="R at the antenna, in place of an SWR")
     command.add_argument("--x", type=float, default=0.0, metavar="OHM", help="X at the antenna")
@@ -180,22 +194,52 @@ def _choose(args: argparse.Namespace) -> int:
     return 0
 
 
+def _antenna(args: argparse.Namespace) -> int:
+    antenna = read_station_file(args.station).to_core().antenna
+    if not isinstance(antenna, PlannedAntenna):
+        raise InputError("antenna", "not-planned")
+    good = all(np.isfinite(mhz) and mhz > 0 for mhz in args.mhz)
+    require(good, "mhz", "frequencies")
+    told = antenna_json.planned(antenna, args.mhz)
+    if args.json:
+        out = {"results": told["results"]}
+        print(json.dumps(out, ensure_ascii=False, allow_nan=False, indent=1))
+        return 0
+    for one in told["results"]:
+        r, x, ratio = (_spanned(one[key]) for key in ("r_ohm", "x_ohm", "swr"))
+        print(f"{one['mhz']:g} MHz: R {r} Ω, X {x} Ω, SWR {ratio}")
+    print(told["sentence"])
+    return 0
+
+
+def _spanned(span: Span) -> str:
+    return span_of(figure, *(_infinite(span[end]) for end in ("min", "max")))
+
+
+def _infinite(value: float | None) -> float:
+    return float("inf") if value is None else value
+
+
 def _loss(args: argparse.Namespace) -> int:
     asked = {
-        "lines": [args.line, *args.beside], "length_m": args.metres, "mhz": args.mhz, "swr": args.swr,
-        "read_at": args.read_at, "power_w": args.watts, "tuner": args.tuner, "r_ohm": args.r, "x_ohm": args.x,
+        "lines": [_asked_line(one) for one in (args.line, *args.beside)], "length_m": args.metres,
+        "mhz": args.mhz, "swr": args.swr, "read_at": args.at, "power_w": args.power, "tuner": args.tuner,
+        "r_ohm": args.r, "x_ohm": args.x,
     }  # fmt: skip
     try:
-        answer = loss_json.answer(LossQuestion.model_validate(asked))
+        question = LossQuestion.model_validate(asked)
+        if args.json:
+            first, *beside = loss_json.in_short(question)
+            told = {**first, "beside": beside} if beside else first
+            print(json.dumps(told, ensure_ascii=False, allow_nan=False, indent=1))
+            return 0
+        answer = loss_json.answer(question)
     except ValidationError as error:
         raise input_errors(error.errors(), asked)[0] from None
     except StationError as error:
         raise asked_place(error.errors[0]) from None
     except InputError as error:
         raise asked_place(error) from None
-    if args.json:
-        print(json.dumps(answer, ensure_ascii=False, allow_nan=False, indent=1))
-        return 0
     for one in answer["lines"]:
         print(" ".join(filter(None, (one["sentence"], one["handbook_note"]))))
         for caution in one["cautions"]:
@@ -203,8 +247,19 @@ def _loss(args: argparse.Namespace) -> int:
     return 0
 
 
+def _asked_line(given: str) -> str | dict[str, float]:
+    """A slug, or a line of one's own: impedance, velocity factor, and loss in dB per 100 m and √MHz and
+    MHz."""
+    keys = ("r0_ohm", "velocity_factor", "k1", "k2")
+    try:
+        own = dict(zip(keys, map(float, given.split(",")), strict=True))
+    except ValueError:
+        return given
+    return own
+
+
 def _shown(value: float | None) -> str:
-    return figure(float("inf") if value is None else value)
+    return figure(_infinite(value))
 
 
 def _through(given: str) -> Line:

@@ -50,8 +50,33 @@ RULES = {
         "SWR {ratio:ratio} in the room at {freq_hz:mhz} contradicts the run, which loses {lost_db:db} dB: "
         "through it even a bare end shows no more than {most:ratio}"
     ),
-    "rule.antenna-unknown": "is not described yet: give its SWR, a sweep, a table or a model",
+    "rule.antenna-unknown": (
+        "is not described yet: give its SWR, a sweep, a table, a model, or the wires it will have"
+    ),
     "rule.no-phase": "is known by its SWR only: nobody knows the phase that an analyzer would show",
+    # Antennas of wires
+    "rule.no-wires": "needs at least one wire",
+    "rule.wire-without-length": "must have two ends that are not the same point",
+    "rule.wires-touch": (
+        "touches or crosses wires[{other:count}]; wires may meet at their ends only: end them where they meet"
+    ),
+    "rule.not-planned": "must be of kind wires: only what is planned is estimated",
+    "rule.beyond-the-wires": (
+        "is of wires that can be computed from {low_hz:mhz} to {high_hz:mhz}, not at {value:mhz}: they would"
+        " be far too short or too long for the wave"
+    ),
+    "rule.not-on-a-wire": "must be a point of one of the wires",
+    "rule.under-ground": "must not run under the ground (it goes down to {value:g} m)",
+    "rule.on-the-ground": "must not lie on the ground",
+    "rule.wires-too-long": (
+        "makes the antenna longer than {most_wavelengths:count} wavelengths, which is too long"
+    ),
+    "rule.segment-below-radius": (
+        "is cut into pieces of {value:g} m, which must be longer than its radius of {radius_m:g} m"
+    ),
+    "rule.ends-under-ground": "is too low: the legs would end at {low_m:figure} m",
+    "rule.shorter-than-its-rise": "must be as long as it rises or falls, {rise_m:g} m (it is {value:g})",
+    "rule.ohm-or-uh": "needs either ohm or uh, and not both",
     # Parts
     "rule.no-full-scale": "is a share of full_scale_w, which is missing",
     "rule.stress-needs-ratings": "least stress needs capacitor_volts and coil_amps",

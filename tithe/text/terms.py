@@ -30,6 +30,7 @@ TERMS = {
         "what is connected. Never transmit into one.",
         ("analyzers",),
     ),
+    "apex": Term("apex", "The highest point of an antenna whose wires slope down from it."),
     "arc": Term("arc", "A spark that keeps burning where a voltage is too high for a gap.", ("arcs",)),
     "arrestor": Term(
         "arrestor",
@@ -79,6 +80,7 @@ TERMS = {
         ("coils", "inductance", "inductive", "µH", "microhenries", "windings", "cores"),
     ),
     "comfort": Term("comfort", "The highest SWR that you yourself are content with at the radio."),
+    "conductivity": Term("conductivity", "How well a material, soil for instance, leads current."),
     "conductor": Term(
         "conductor",
         "What carries the current: of a coax its centre and its shield.",
@@ -87,6 +89,10 @@ TERMS = {
     "connector": Term("connector", "A plug or socket in the line.", ("connectors",)),
     "contour": Term("contour", "A line on the map along which the extra loss is the same.", ("contours",)),
     "convection": Term("convection", "Heat carried off by air that rises past a warm surface."),
+    "counterpoise": Term(
+        "counterpoise",
+        "A wire that an antenna fed at its end pushes against; without one the outside of the coax is it.",
+    ),
     "crest": Term(
         "crest",
         "A place along a line where voltage or current is highest; with reflection there is one every "
@@ -211,6 +217,10 @@ TERMS = {
         ("two-wire line", "windowed", "ribbon", "open-wire line"),
     ),
     "peak": Term("peak", "The highest moment of a voltage or of the power; 1.41 times the rms voltage."),
+    "permittivity": Term(
+        "permittivity",
+        "How much a material, soil for instance, slows an electric wave; water has 80 times that of air.",
+    ),
     "phase": Term(
         "phase",
         "Where in its swing a wave stands at a place. An SWR does not tell it, so what depends on it is told "

@@ -6,12 +6,25 @@ efficiency = (R − R_loss)/R, R the resistance at the feedpoint.
 from __future__ import annotations
 
 from dataclasses import dataclass
+from typing import Protocol
 
 import numpy as np
 
 from tithe.core.arrays import Real, quotient
 from tithe.core.errors import InputError, require, require_not_negative, require_positive
 from tithe.core.twoport import Port
+
+
+class SeriesLoss(Protocol):
+    """What of an antenna's resistance does not radiate."""
+
+    def ohm(self, freq_hz: Real) -> Real:
+        """Ω, shape ``(F,)`` or that of the antenna's terminals."""
+        ...
+
+    def scaled(self, factor: float) -> SeriesLoss:
+        """The same, times ``factor``."""
+        ...
 
 
 @dataclass(frozen=True)
@@ -33,6 +46,10 @@ class LossResistance:
             check_inside(freq_hz, freq, "loss_ohm")
         return np.asarray(np.interp(freq_hz, freq, ohm))
 
+    def scaled(self, factor: float) -> LossResistance:
+        """The same, times ``factor``."""
+        return LossResistance(tuple((f, ohm * factor) for f, ohm in self.points))
+
 
 def check_rising(freq_hz: tuple[float, ...], place: str) -> None:
     """Demand frequencies above 0, each above the one before."""
@@ -53,7 +70,7 @@ def check_inside(freq_hz: Real, points_hz: Real, place: str) -> None:
         raise InputError(place, "outside-data", asked, low_hz=float(low), high_hz=float(high))
 
 
-def radiation_efficiency(loss: LossResistance | None, freq_hz: Real, port: Port) -> Real:
+def radiation_efficiency(loss: SeriesLoss | None, freq_hz: Real, port: Port) -> Real:
     """Radiated over fed power, shapes of ``port``; an error where the loss exceeds the whole resistance."""
     if loss is None:
         return np.ones(np.shape(port.v))

@@ -6,7 +6,7 @@ from collections.abc import Callable
 from typing import Protocol
 
 from tithe.core.antenna.guess import Guess
-from tithe.core.antenna.loss import LossResistance
+from tithe.core.antenna.loss import SeriesLoss
 from tithe.core.arrays import Real
 from tithe.core.twoport import Port, Run
 
@@ -21,7 +21,7 @@ class Antenna(Protocol):
     @property
     def label(self) -> str: ...
     @property
-    def loss(self) -> LossResistance | None: ...
+    def loss(self) -> SeriesLoss | None: ...
     @property
     def range_hz(self) -> tuple[float, float]: ...
     @property

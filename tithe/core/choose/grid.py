@@ -67,6 +67,8 @@ def question(station: Station, every: int = 1) -> Question:
         raise InputError("bands", "no-whole-band")
     freq_hz = np.array([f for b in bands for f in (b.low_hz, b.middle_hz, b.high_hz)])
     port = ThroughPresentRun(station).terminals(freq_hz)
+    if station.antenna.phase_known:  # the rows of an estimate are all different
+        every = 1
     rows = Port(port.v.reshape(-1, len(freq_hz))[::every], port.i.reshape(-1, len(freq_hz))[::every])
     seen = SeenAntenna(freq_hz, rows, station.antenna.label, station.antenna.loss)
     return Question(station, seen, bands, freq_hz)

@@ -13,8 +13,8 @@ from typing import ClassVar
 
 import numpy as np
 
-from tithe.core.antenna import LossResistance
 from tithe.core.antenna.guess import Guess
+from tithe.core.antenna.loss import SeriesLoss
 from tithe.core.arrays import Real
 from tithe.core.budget import open_phases_of, run_without_tuners
 from tithe.core.errors import require, require_not_negative, require_positive
@@ -86,7 +86,7 @@ class SeenAntenna:
     freq_hz: Real
     port: Port
     label: str = "antenna"
-    loss: LossResistance | None = None
+    loss: SeriesLoss | None = None
     phase_known: ClassVar[bool] = True
 
     @property
@@ -110,7 +110,7 @@ class SeenAntenna:
         extra = np.where(finite, (factor - 1) * np.where(finite, z.real, 0.0), 0.0)
         loss = self.loss
         if loss is not None:
-            loss = LossResistance(tuple((f, ohm * factor) for f, ohm in loss.points))
+            loss = loss.scaled(factor)
         return replace(self, port=Port(self.port.v + extra * self.port.i, self.port.i), loss=loss)
 
 
@@ -129,7 +129,7 @@ class ThroughPresentRun:
         return self.station.antenna.label
 
     @property
-    def loss(self) -> LossResistance | None:
+    def loss(self) -> SeriesLoss | None:
         """As the antenna itself has it."""
         return self.station.antenna.loss
 

@@ -7,7 +7,7 @@ from dataclasses import dataclass, replace
 
 import numpy as np
 
-from tithe.core.antenna import Antenna, LossResistance
+from tithe.core.antenna import Antenna, SeriesLoss
 from tithe.core.antenna.guess import Guess
 from tithe.core.arrays import Real
 from tithe.core.budget import loss_db, solve
@@ -39,7 +39,7 @@ class WithoutReactance:
         return self.antenna.label
 
     @property
-    def loss(self) -> LossResistance | None:
+    def loss(self) -> SeriesLoss | None:
         """The antenna's own."""
         return self.antenna.loss
 

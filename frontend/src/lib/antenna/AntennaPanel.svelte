@@ -6,6 +6,8 @@
   import TextField from '../inspector/TextField.svelte';
   import NumberField from '../inspector/NumberField.svelte';
   import type { Form } from '../ui/form';
+  import PlanPanel from './PlanPanel.svelte';
+  import { planned } from './planning';
   import PointsField from './PointsField.svelte';
   import { bandEdges } from './points';
 
@@ -30,6 +32,7 @@
     ['table', 'a table of R and X'],
     ['resonator', 'a resonator'],
     ['touchstone', 'a sweep'],
+    ['wires', 'its wires: not built yet'],
   ];
 
   function choose(kind: string) {
@@ -39,6 +42,7 @@
       swr: { kind, label, plane: 'radio', points: [] },
       table: { kind, label, points: [] },
       resonator: { kind, label, f0_mhz: mhz, r_ohm: 50, q: 10 },
+      wires: planned('dipole', mhz, { label }),
     };
     const next = fresh[kind];
     if (!next) return;
@@ -92,6 +96,8 @@
   <NumberField {form} place="antenna.f0_mhz" spec={{ label: 'Resonant at', quantity: 'frequency' }} />
   <NumberField {form} place="antenna.r_ohm" spec={{ label: 'R at resonance', quantity: 'ohm' }} />
   <NumberField {form} place="antenna.q" spec={{ label: 'Q', quantity: 'plain' }} />
+{:else if antenna.kind === 'wires'}
+  <PlanPanel {form} {antenna} {bands} {mhz} />
 {/if}
 <label class="file">
   <span>Bring in a sweep or table (.s1p, .csv)</span>

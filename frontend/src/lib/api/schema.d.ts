@@ -236,6 +236,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/antenna/estimate": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Estimate Antenna
+         * @description Where its wires run, and R, X, SWR and efficiency at each frequency, with what they may be instead.
+         */
+        post: operations["tithe_web_stations_api_antenna_estimate_antenna"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/solve": {
         parameters: {
             query?: never;
@@ -980,7 +1000,7 @@ export interface components {
             /** Chain */
             chain: (components["schemas"]["InlineModel"] | components["schemas"]["MeterModel"] | components["schemas"]["TunerModel"] | components["schemas"]["SteppedTunerModel"] | components["schemas"]["RatedTunerModel"] | components["schemas"]["TransformerModel"] | components["schemas"]["LineModel"])[];
             /** Antenna */
-            antenna: components["schemas"]["UnknownAntennaModel"] | components["schemas"]["TableAntenna"] | components["schemas"]["TouchstoneAntenna"] | components["schemas"]["ResonatorAntenna"] | components["schemas"]["SwrAntennaModel"];
+            antenna: components["schemas"]["UnknownAntennaModel"] | components["schemas"]["TableAntenna"] | components["schemas"]["TouchstoneAntenna"] | components["schemas"]["ResonatorAntenna"] | components["schemas"]["SwrAntennaModel"] | components["schemas"]["WiresModel"];
         };
         /**
          * BandModel
@@ -1053,6 +1073,208 @@ export interface components {
             fed_against_ground: boolean;
         };
         /**
+         * DipoleModel
+         * @description A level wire; ``feed_share``: where it is fed, from one end.
+         */
+        DipoleModel: {
+            /**
+             * Label
+             * @default
+             */
+            label: string;
+            /** Loss Ohm */
+            loss_ohm?: number | [
+                number,
+                number
+            ][] | null;
+            /**
+             * Kind
+             * @constant
+             */
+            kind: "wires";
+            /**
+             * Wire diameter
+             * @default 2
+             */
+            wire_mm: number;
+            /**
+             * Metal
+             * @default copper
+             * @enum {string}
+             */
+            conductor: "perfect" | "copper" | "aluminium" | "steel";
+            /**
+             * Insulated wire
+             * @default false
+             */
+            insulated: boolean;
+            /**
+             * Ground
+             * @default average
+             */
+            ground: ("free-space" | "perfect" | "sea" | "good" | "average" | "poor") | components["schemas"]["SoilModel"];
+            /**
+             * With what it may be instead
+             * @default true
+             */
+            spread: boolean;
+            /**
+             * Shape
+             * @constant
+             */
+            shape: "dipole";
+            /** Length */
+            length_m: number;
+            /**
+             * Height
+             * @default 10
+             */
+            height_m: number;
+            /**
+             * Fed at, share from one end
+             * @default 0.5
+             */
+            feed_share: number;
+        };
+        /**
+         * EndFedModel
+         * @description A wire fed at its end, and its counterpoise the other way.
+         */
+        EndFedModel: {
+            /**
+             * Label
+             * @default
+             */
+            label: string;
+            /** Loss Ohm */
+            loss_ohm?: number | [
+                number,
+                number
+            ][] | null;
+            /**
+             * Kind
+             * @constant
+             */
+            kind: "wires";
+            /**
+             * Wire diameter
+             * @default 2
+             */
+            wire_mm: number;
+            /**
+             * Metal
+             * @default copper
+             * @enum {string}
+             */
+            conductor: "perfect" | "copper" | "aluminium" | "steel";
+            /**
+             * Insulated wire
+             * @default false
+             */
+            insulated: boolean;
+            /**
+             * Ground
+             * @default average
+             */
+            ground: ("free-space" | "perfect" | "sea" | "good" | "average" | "poor") | components["schemas"]["SoilModel"];
+            /**
+             * With what it may be instead
+             * @default true
+             */
+            spread: boolean;
+            /**
+             * Shape
+             * @constant
+             */
+            shape: "end-fed";
+            /** Wire */
+            wire_m: number;
+            /**
+             * Height of its feed
+             * @default 2
+             */
+            near_height_m: number;
+            /**
+             * Height of its end
+             * @default 8
+             */
+            far_height_m: number;
+            /**
+             * Counterpoise
+             * @default 5
+             */
+            counterpoise_m: number;
+            /**
+             * Height of its end
+             * @default 0.5
+             */
+            counterpoise_height_m: number;
+        };
+        /**
+         * FanModel
+         * @description Several dipoles at one feedpoint.
+         */
+        FanModel: {
+            /**
+             * Label
+             * @default
+             */
+            label: string;
+            /** Loss Ohm */
+            loss_ohm?: number | [
+                number,
+                number
+            ][] | null;
+            /**
+             * Kind
+             * @constant
+             */
+            kind: "wires";
+            /**
+             * Wire diameter
+             * @default 2
+             */
+            wire_mm: number;
+            /**
+             * Metal
+             * @default copper
+             * @enum {string}
+             */
+            conductor: "perfect" | "copper" | "aluminium" | "steel";
+            /**
+             * Insulated wire
+             * @default false
+             */
+            insulated: boolean;
+            /**
+             * Ground
+             * @default average
+             */
+            ground: ("free-space" | "perfect" | "sea" | "good" | "average" | "poor") | components["schemas"]["SoilModel"];
+            /**
+             * With what it may be instead
+             * @default true
+             */
+            spread: boolean;
+            /**
+             * Shape
+             * @constant
+             */
+            shape: "fan";
+            /** Lengths M */
+            lengths_m: number[];
+            /**
+             * Height
+             * @default 10
+             */
+            height_m: number;
+            /**
+             * Angle from one to the next, °
+             * @default 20
+             */
+            spread_deg: number;
+        };
+        /**
          * InlineModel
          * @description Connector, arrestor, switch, choke, filter.
          *
@@ -1102,6 +1324,70 @@ export interface components {
             z_ohm: number;
             /** Chokes current off the coax */
             choke?: boolean | null;
+        };
+        /**
+         * InvertedVeeModel
+         * @description Two legs sloping down from the apex; ``angle_deg`` lies between them.
+         */
+        InvertedVeeModel: {
+            /**
+             * Label
+             * @default
+             */
+            label: string;
+            /** Loss Ohm */
+            loss_ohm?: number | [
+                number,
+                number
+            ][] | null;
+            /**
+             * Kind
+             * @constant
+             */
+            kind: "wires";
+            /**
+             * Wire diameter
+             * @default 2
+             */
+            wire_mm: number;
+            /**
+             * Metal
+             * @default copper
+             * @enum {string}
+             */
+            conductor: "perfect" | "copper" | "aluminium" | "steel";
+            /**
+             * Insulated wire
+             * @default false
+             */
+            insulated: boolean;
+            /**
+             * Ground
+             * @default average
+             */
+            ground: ("free-space" | "perfect" | "sea" | "good" | "average" | "poor") | components["schemas"]["SoilModel"];
+            /**
+             * With what it may be instead
+             * @default true
+             */
+            spread: boolean;
+            /**
+             * Shape
+             * @constant
+             */
+            shape: "inverted-vee";
+            /** Each leg */
+            leg_m: number;
+            /**
+             * Apex height
+             * @default 10
+             */
+            apex_m: number;
+            /**
+             * Angle between the legs, °
+             * @default 120
+             */
+            angle_deg: number;
         };
         /**
          * KeptStation
@@ -1269,6 +1555,100 @@ export interface components {
             mode: "average" | "peak";
         };
         /**
+         * OwnWiresModel
+         * @description Straight wires by their end points ``[x0, y0, z0, x1, y1, z1]``, m; ``feed``: a point of one of
+         *     them.
+         */
+        OwnWiresModel: {
+            /**
+             * Label
+             * @default
+             */
+            label: string;
+            /** Loss Ohm */
+            loss_ohm?: number | [
+                number,
+                number
+            ][] | null;
+            /**
+             * Kind
+             * @constant
+             */
+            kind: "wires";
+            /**
+             * Wire diameter
+             * @default 2
+             */
+            wire_mm: number;
+            /**
+             * Metal
+             * @default copper
+             * @enum {string}
+             */
+            conductor: "perfect" | "copper" | "aluminium" | "steel";
+            /**
+             * Insulated wire
+             * @default false
+             */
+            insulated: boolean;
+            /**
+             * Ground
+             * @default average
+             */
+            ground: ("free-space" | "perfect" | "sea" | "good" | "average" | "poor") | components["schemas"]["SoilModel"];
+            /**
+             * With what it may be instead
+             * @default true
+             */
+            spread: boolean;
+            /**
+             * Shape
+             * @constant
+             */
+            shape: "wires";
+            /** Wires */
+            wires: [
+                number,
+                number,
+                number,
+                number,
+                number,
+                number
+            ][];
+            /** Feed */
+            feed: [
+                number,
+                number,
+                number
+            ];
+            /**
+             * Coils
+             * @default []
+             */
+            coils: components["schemas"]["PlacedCoilModel"][];
+        };
+        /**
+         * PlacedCoilModel
+         * @description A coil at a point of a wire, m.
+         */
+        PlacedCoilModel: {
+            /** Ohm */
+            ohm?: number | null;
+            /** Uh */
+            uh?: number | null;
+            /**
+             * Q
+             * @default 200
+             */
+            q: number;
+            /** At */
+            at: [
+                number,
+                number,
+                number
+            ];
+        };
+        /**
          * RatedTunerModel
          * @description A tuner known by its sheet.
          */
@@ -1343,8 +1723,8 @@ export interface components {
                 number
             ][] | null;
             /**
-             * @description discriminator enum property added by openapi-typescript
-             * @enum {string}
+             * Kind
+             * @constant
              */
             kind: "resonator";
             /** F0 Mhz */
@@ -1353,6 +1733,36 @@ export interface components {
             r_ohm: number;
             /** Q */
             q: number;
+        };
+        /**
+         * ShapeCoilModel
+         * @description A coil at a share of the height.
+         */
+        ShapeCoilModel: {
+            /** Ohm */
+            ohm?: number | null;
+            /** Uh */
+            uh?: number | null;
+            /**
+             * Q
+             * @default 200
+             */
+            q: number;
+            /**
+             * At Share
+             * @default 0.5
+             */
+            at_share: number;
+        };
+        /**
+         * SoilModel
+         * @description Soil by its relative permittivity and conductivity.
+         */
+        SoilModel: {
+            /** Relative permittivity */
+            eps_r: number;
+            /** Conductivity, S/m */
+            sigma_s_m: number;
         };
         /**
          * StationFile
@@ -1391,7 +1801,7 @@ export interface components {
             /** Chain */
             chain: (components["schemas"]["InlineModel"] | components["schemas"]["MeterModel"] | components["schemas"]["TunerModel"] | components["schemas"]["SteppedTunerModel"] | components["schemas"]["RatedTunerModel"] | components["schemas"]["TransformerModel"] | components["schemas"]["LineModel"])[];
             /** Antenna */
-            antenna: components["schemas"]["UnknownAntennaModel"] | components["schemas"]["TableAntenna"] | components["schemas"]["TouchstoneAntenna"] | components["schemas"]["ResonatorAntenna"] | components["schemas"]["SwrAntennaModel"];
+            antenna: components["schemas"]["UnknownAntennaModel"] | components["schemas"]["TableAntenna"] | components["schemas"]["TouchstoneAntenna"] | components["schemas"]["ResonatorAntenna"] | components["schemas"]["SwrAntennaModel"] | components["schemas"]["WiresModel"];
             /** Bands */
             bands?: components["schemas"]["BandModel"][];
             /**
@@ -1586,8 +1996,8 @@ export interface components {
                 number
             ][] | null;
             /**
-             * @description discriminator enum property added by openapi-typescript
-             * @enum {string}
+             * Kind
+             * @constant
              */
             kind: "swr";
             /**
@@ -1618,8 +2028,8 @@ export interface components {
                 number
             ][] | null;
             /**
-             * @description discriminator enum property added by openapi-typescript
-             * @enum {string}
+             * Kind
+             * @constant
              */
             kind: "table";
             /** Points */
@@ -1645,8 +2055,8 @@ export interface components {
                 number
             ][] | null;
             /**
-             * @description discriminator enum property added by openapi-typescript
-             * @enum {string}
+             * Kind
+             * @constant
              */
             kind: "touchstone";
             /** Content */
@@ -1914,11 +2324,168 @@ export interface components {
                 number
             ][] | null;
             /**
-             * @description discriminator enum property added by openapi-typescript
-             * @enum {string}
+             * Kind
+             * @constant
              */
             kind: "unknown";
         };
+        /**
+         * VerticalModel
+         * @description An upright over radials, on the ground or (``radial_height_m``) above it; ``top_wires`` of ``top_m``
+         *     each at its top.
+         */
+        VerticalModel: {
+            /**
+             * Label
+             * @default
+             */
+            label: string;
+            /** Loss Ohm */
+            loss_ohm?: number | [
+                number,
+                number
+            ][] | null;
+            /**
+             * Kind
+             * @constant
+             */
+            kind: "wires";
+            /**
+             * Wire diameter
+             * @default 2
+             */
+            wire_mm: number;
+            /**
+             * Metal
+             * @default copper
+             * @enum {string}
+             */
+            conductor: "perfect" | "copper" | "aluminium" | "steel";
+            /**
+             * Insulated wire
+             * @default false
+             */
+            insulated: boolean;
+            /**
+             * Ground
+             * @default average
+             */
+            ground: ("free-space" | "perfect" | "sea" | "good" | "average" | "poor") | components["schemas"]["SoilModel"];
+            /**
+             * With what it may be instead
+             * @default true
+             */
+            spread: boolean;
+            coil?: components["schemas"]["ShapeCoilModel"] | null;
+            /**
+             * Shape
+             * @constant
+             */
+            shape: "vertical";
+            /** Height */
+            height_m: number;
+            /**
+             * Diameter
+             * @default 20
+             */
+            diameter_mm: number;
+            /**
+             * Radials
+             * @default 16
+             */
+            radials: number;
+            /**
+             * Each radial
+             * @default 10
+             */
+            radial_m: number;
+            /**
+             * Wire of the radials
+             * @default 2
+             */
+            radial_wire_mm: number;
+            /**
+             * Height of the radials
+             * @default 0
+             */
+            radial_height_m: number;
+            /**
+             * Wires at its top
+             * @default 0
+             */
+            top_wires: number;
+            /**
+             * Each wire at its top
+             * @default 0
+             */
+            top_m: number;
+        };
+        /**
+         * WhipModel
+         * @description A whip on a vehicle or a portable base, whose ground is known by its resistance.
+         */
+        WhipModel: {
+            /**
+             * Label
+             * @default
+             */
+            label: string;
+            /** Loss Ohm */
+            loss_ohm?: number | [
+                number,
+                number
+            ][] | null;
+            /**
+             * Kind
+             * @constant
+             */
+            kind: "wires";
+            /**
+             * Wire diameter
+             * @default 2
+             */
+            wire_mm: number;
+            /**
+             * Metal
+             * @default copper
+             * @enum {string}
+             */
+            conductor: "perfect" | "copper" | "aluminium" | "steel";
+            /**
+             * Insulated wire
+             * @default false
+             */
+            insulated: boolean;
+            /**
+             * Ground
+             * @default average
+             */
+            ground: ("free-space" | "perfect" | "sea" | "good" | "average" | "poor") | components["schemas"]["SoilModel"];
+            /**
+             * With what it may be instead
+             * @default true
+             */
+            spread: boolean;
+            coil?: components["schemas"]["ShapeCoilModel"] | null;
+            /**
+             * Shape
+             * @constant
+             */
+            shape: "whip";
+            /** Height */
+            height_m: number;
+            /**
+             * Diameter
+             * @default 4
+             */
+            diameter_mm: number;
+            /**
+             * Resistance of the ground
+             * @default 10
+             */
+            ground_ohm: number;
+        };
+        WiresModel: components["schemas"]["DipoleModel"] | components["schemas"]["InvertedVeeModel"] | components["schemas"]["EndFedModel"] | components["schemas"]["VerticalModel"] | components["schemas"]["WhipModel"] | components["schemas"]["FanModel"] | components["schemas"]["OwnWiresModel"];
         /**
          * Refusal
          * @description A place in the request and the rule broken there.
@@ -2011,7 +2578,84 @@ export interface components {
          */
         ReadAntenna: {
             /** Antenna */
-            antenna: components["schemas"]["UnknownAntennaModel"] | components["schemas"]["TableAntenna"] | components["schemas"]["TouchstoneAntenna"] | components["schemas"]["ResonatorAntenna"] | components["schemas"]["SwrAntennaModel"];
+            antenna: components["schemas"]["UnknownAntennaModel"] | components["schemas"]["TableAntenna"] | components["schemas"]["TouchstoneAntenna"] | components["schemas"]["ResonatorAntenna"] | components["schemas"]["SwrAntennaModel"] | components["schemas"]["WiresModel"];
+        };
+        /**
+         * AntennaEstimate
+         * @description At one frequency. Spans over what is uncertain; each ``median`` is the estimate as typed.
+         *
+         *     ``sky_share``: of the power that enters the wire, what leaves above the horizon (null: in free space there
+         *     is none); ``low_angle_share``: of that, what leaves below 30°. ``matters``: which assumption moves it most
+         *     ("": none).
+         */
+        AntennaEstimate: {
+            /** Mhz */
+            mhz: number;
+            r_ohm: components["schemas"]["Span"];
+            x_ohm: components["schemas"]["Span"];
+            swr: components["schemas"]["Span"];
+            efficiency: components["schemas"]["Span"];
+            /** Sky Share */
+            sky_share: number | null;
+            /** Low Angle Share */
+            low_angle_share: number | null;
+            /** Matters */
+            matters: string;
+        };
+        /**
+         * PlannedOut
+         * @description An antenna as it is laid out, and what it will probably be; ``sentence`` says what that rests on.
+         */
+        PlannedOut: {
+            /** Wires */
+            wires: components["schemas"]["WireDrawn"][];
+            /** Feed */
+            feed: number[];
+            /** Coils */
+            coils: number[][];
+            /** Radials */
+            radials: components["schemas"]["WireDrawn"][];
+            /** Results */
+            results: components["schemas"]["AntennaEstimate"][];
+            /** Sentence */
+            sentence: string;
+        };
+        /**
+         * Span
+         * @description Smallest, median and largest round the unknown phase; null for infinite.
+         */
+        Span: {
+            /** Min */
+            min: number | null;
+            /** Median */
+            median: number | null;
+            /** Max */
+            max: number | null;
+        };
+        /**
+         * WireDrawn
+         * @description A straight wire by its ends, m: east, north, up.
+         */
+        WireDrawn: {
+            /** Start */
+            start: number[];
+            /** End */
+            end: number[];
+        };
+        /**
+         * EstimateRequest
+         * @description ``mhz``: at which frequencies; ``sky``: whether the share to the sky is wanted, which takes longer.
+         */
+        EstimateRequest: {
+            /** Antenna */
+            antenna: components["schemas"]["UnknownAntennaModel"] | components["schemas"]["TableAntenna"] | components["schemas"]["TouchstoneAntenna"] | components["schemas"]["ResonatorAntenna"] | components["schemas"]["SwrAntennaModel"] | components["schemas"]["WiresModel"];
+            /** Mhz */
+            mhz: number[];
+            /**
+             * Sky
+             * @default true
+             */
+            sky: boolean;
         };
         /**
          * Answer
@@ -2279,18 +2923,6 @@ export interface components {
             counted: components["schemas"]["CountedResult"];
             /** Cautions */
             cautions: components["schemas"]["CautionResult"][];
-        };
-        /**
-         * Span
-         * @description Smallest, median and largest round the unknown phase; null for infinite.
-         */
-        Span: {
-            /** Min */
-            min: number | null;
-            /** Median */
-            median: number | null;
-            /** Max */
-            max: number | null;
         };
         /**
          * TotalResult
@@ -3810,7 +4442,7 @@ export interface components {
             /** Chain */
             chain: (components["schemas"]["InlineModel"] | components["schemas"]["MeterModel"] | components["schemas"]["TunerModel"] | components["schemas"]["SteppedTunerModel"] | components["schemas"]["RatedTunerModel"] | components["schemas"]["TransformerModel"] | components["schemas"]["LineModel"])[];
             /** Antenna */
-            antenna: components["schemas"]["UnknownAntennaModel"] | components["schemas"]["TableAntenna"] | components["schemas"]["TouchstoneAntenna"] | components["schemas"]["ResonatorAntenna"] | components["schemas"]["SwrAntennaModel"];
+            antenna: components["schemas"]["UnknownAntennaModel"] | components["schemas"]["TableAntenna"] | components["schemas"]["TouchstoneAntenna"] | components["schemas"]["ResonatorAntenna"] | components["schemas"]["SwrAntennaModel"] | components["schemas"]["WiresModel"];
             comparison: components["schemas"]["Comparison"];
         };
         /**
@@ -4277,6 +4909,48 @@ export interface operations {
             };
             /** @description Unprocessable Entity */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+        };
+    };
+    tithe_web_stations_api_antenna_estimate_antenna: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["EstimateRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PlannedOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
                 headers: {
                     [name: string]: unknown;
                 };

@@ -20,7 +20,12 @@
   const unset = $derived(
     typeof spec.unset === 'number' ? toShown(spec.unset, spec.quantity, system) : spec.unset,
   );
-  const top = $derived(spec.slide ? Math.max(spec.slide[1], 20 * Math.ceil((Number(value) || 0) / 20)) : 0);
+  /** A slider reaches its end, or beyond it what is typed there. */
+  const top = $derived.by(() => {
+    const most = spec.slide?.[1] ?? 0;
+    const typed = Number(value) || 0;
+    return typed > most ? 20 * Math.ceil(typed / 20) : most;
+  });
 
   /** What is typed goes into the document as it is; the server says what is wrong with it. */
   function enter(typed: string) {

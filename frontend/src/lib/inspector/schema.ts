@@ -35,6 +35,8 @@ export interface Field {
   title: string;
   ask: Ask;
   optional: boolean;
+  /** What holds where nothing is given. */
+  usual: unknown;
 }
 
 const definitions = file.$defs as unknown as Record<string, Definition>;
@@ -57,11 +59,28 @@ export function definitionOf(part: { kind: string; network?: string }): Definiti
   return (kind.find((one) => fits(one, 'network')) ?? kind[0]) as Definition;
 }
 
+const shapes = Object.values(definitions).filter(
+  (one: Partial<Definition>) => one.properties?.kind?.const === 'wires' && one.properties.shape,
+);
+
+/** The definition of a shape of an antenna that is planned. */
+export function shapeNamed(shape: string): Definition {
+  return (shapes.find(({ properties }) => properties.shape?.const === shape) ?? shapes[0]) as Definition;
+}
+
 /** The fields that a form asks, in their order. */
 export function fieldsOf({ properties }: Definition): Field[] {
   return Object.entries(properties).flatMap(([key, property]) =>
     property.ask
-      ? [{ key, title: property.title ?? key, ask: property.ask, optional: isOptional(property) }]
+      ? [
+          {
+            key,
+            title: property.title ?? key,
+            ask: property.ask,
+            optional: isOptional(property),
+            usual: property.default,
+          },
+        ]
       : [],
   );
 }

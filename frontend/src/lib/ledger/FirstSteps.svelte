@@ -1,12 +1,18 @@
 <script lang="ts">
+  import type { PlannedAntenna } from '../api/client';
+  import RoomFor from '../antenna/RoomFor.svelte';
+
   interface Props {
     known: boolean;
     /** Parts that the run has. */
     length: number;
+    /** The lowest frequency wanted, MHz. */
+    mhz: number;
     onantenna: () => void;
+    onplan: (antenna: PlannedAntenna) => void;
     oninsert: (at: number) => void;
   }
-  let { known, length, onantenna, oninsert }: Props = $props();
+  let { known, length, mhz, onantenna, onplan, oninsert }: Props = $props();
 
   const steps = $derived([
     {
@@ -33,6 +39,12 @@
         {#if step.done}<span class="visually-hidden">Done.</span>
         {:else}<button type="button" onclick={step.act}>{step.action}</button>{/if}
       </p>
+      {#if n === 0 && !known}
+        <details>
+          <summary>Not built yet? What do you have room for?</summary>
+          <RoomFor {mhz} {onplan} />
+        </details>
+      {/if}
     </li>
   {/each}
 </ol>
@@ -47,6 +59,12 @@
     grid-template-columns: 1.6rem 1fr;
     border-top: 1px solid var(--hairline);
     padding: 0.5rem 0;
+  }
+  details {
+    grid-column: 2;
+  }
+  summary {
+    padding: 0.4rem 0;
   }
   .done {
     color: var(--ink-soft);

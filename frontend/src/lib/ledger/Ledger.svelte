@@ -16,6 +16,10 @@
   const workings = offerWorkings((figure) =>
     api.POST('/api/working', { body: { document: session.document, mhz: session.mhz, figure } }),
   );
+  /** The middle of the lowest band wanted; without bands, where one is. */
+  const lowest = $derived(
+    Math.min(...(session.document.bands ?? []).map((band) => (band.low_mhz + band.high_mhz) / 2)),
+  );
   const here = $derived(session.answer?.here ?? null);
 </script>
 
@@ -27,7 +31,12 @@
   {#if starting}<FirstSteps
       known={session.document.antenna.kind !== 'unknown'}
       length={session.document.chain.length}
+      mhz={Number.isFinite(lowest) ? lowest : session.mhz}
       onantenna={() => (session.selected = 'antenna')}
+      onplan={(antenna) => {
+        session.change('antenna', antenna);
+        session.selected = 'antenna';
+      }}
       {oninsert}
     />{/if}
   {#if here}

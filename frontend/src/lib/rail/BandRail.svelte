@@ -62,7 +62,7 @@
   }
   button {
     display: grid;
-    grid-template-columns: 3rem 1fr 3.4rem 1rem;
+    grid-template-columns: 3rem minmax(1.5rem, 1fr) minmax(3.4rem, max-content) 1rem;
     align-items: center;
     gap: 0.5rem;
     padding: 0.32rem 0.9rem;

@@ -47,7 +47,7 @@
     <text
       x={tip + 20}
       y={y + 17}
-      font-size={leaves.length > 5 ? 15 : 22}
+      font-size={leaves.length > 12 ? 12 : leaves.length > 5 ? 15 : 22}
       class="figures serif"
       fill="var(--radiated-ink)">{leaves}</text
     >

@@ -1,0 +1,120 @@
+"""How sure an estimate is, and what it is used for."""
+
+from dataclasses import replace
+from typing import Any, cast
+
+import numpy as np
+import pytest
+
+from tithe.core import AttenuatedLine, InputError, Line, Station, Transmitter, Tuner, solve
+from tithe.core.antenna import LossResistance, PlannedAntenna, table
+from tithe.core.choose import evaluate, question
+from tithe.core.station import Band
+from tithe.core.wires.estimate import AS_TYPED, Plan, cases, fed
+from tithe.core.wires.ground import SOILS, Soil
+from tithe.core.wires.metal import METALS
+from tithe.core.wires.moments import currents
+from tithe.core.wires.shapes import Dipole, EndFed, Vertical, Whip
+from tithe.document import choice, station_file
+from tithe.results import budget_json
+
+AVERAGE = SOILS["average"]
+PLAN = Plan(Dipole(20, 9), AVERAGE, METALS["copper"])
+F40 = np.array([7.1e6])
+
+
+def test_each_assumption_is_moved_by_itself_to_either_side():
+    found = {(one.moved, one.side): fed(PLAN, 7.1e6, one).z_ohm for one in cases(PLAN, 7.1e6)}
+    assert found["", 0] == pytest.approx(
+        currents(Dipole(20, 9).layout(), 7.1e6, AVERAGE, METALS["copper"]).z_ohm
+    )
+    assert found["length", -1].imag < found["", 0].imag < found["length", 1].imag  # longer is more inductive
+    for side, wet in ((1, "good"), (-1, "poor")):
+        other = currents(Dipole(20, 9).layout(), 7.1e6, SOILS[wet], METALS["copper"]).z_ohm
+        assert found["soil", side] == pytest.approx(other)
+    higher = currents(Dipole(20, 9.9).layout(), 7.1e6, AVERAGE, METALS["copper"]).z_ohm
+    assert found["height", 1] == pytest.approx(higher)
+    assert {moved for moved, _ in found} == {"", "length", "height", "soil"}
+
+
+@pytest.mark.parametrize(
+    ("plan", "moved"),
+    [
+        (Plan(Dipole(20, 1), AVERAGE), {"length", "height", "soil", "model"}),  # low over soil
+        (Plan(Dipole(20, 9), "free-space"), {"length"}),
+        (Plan(Dipole(20, 9), "perfect"), {"length", "height"}),
+        (Plan(Vertical(10), AVERAGE), {"length", "soil", "model"}),
+        (Plan(Whip(2.5, 10.0), "perfect"), {"length"}),
+    ],
+)
+def test_only_what_is_uncertain_is_moved(plan, moved):
+    assert {one.moved for one in cases(plan, 7.1e6)} == {"", *moved}
+
+
+def test_few_radials_and_low_wires_are_less_sure():
+    def width(plan):
+        ends = [fed(plan, 7.1e6, one).z_ohm.real for one in cases(plan, 7.1e6) if one.moved == "model"]
+        return abs(ends[1] - ends[0]) if ends else 0.0
+
+    assert width(Plan(Vertical(10, 2), AVERAGE)) > 2 * width(Plan(Vertical(10, 16), AVERAGE)) > 0
+    assert width(Plan(Dipole(20, 0.5), AVERAGE)) > width(Plan(Dipole(20, 3), AVERAGE)) > width(PLAN) == 0
+
+
+def test_radials_metal_and_coil_are_losses_and_soil_of_ones_own_has_neighbours():
+    loss = [fed(Plan(Vertical(10, n), AVERAGE), 7.1e6, AS_TYPED).loss_ohm for n in (4, 16, 64)]
+    assert loss == sorted(loss, reverse=True)
+    bare, copper = (
+        fed(Plan(PLAN.shape, AVERAGE, METALS[name]), 7.1e6, AS_TYPED) for name in ("perfect", "copper")
+    )
+    assert bare.loss_ohm == 0 < copper.loss_ohm < 2
+    longer = fed(replace(PLAN, insulated=True), 7.1e6, AS_TYPED).z_ohm
+    assert longer.imag > fed(PLAN, 7.1e6, AS_TYPED).z_ohm.imag
+    own = Plan(Dipole(20, 9), Soil(9.0, 0.002))
+    drier, wetter = (fed(own, 7.1e6, one).z_ohm for one in cases(own, 7.1e6) if one.moved == "soil")
+    assert drier != wetter
+
+
+def test_a_station_runs_on_it_and_its_middle_is_the_estimate_as_typed():
+    chain = (Tuner(), Line(AttenuatedLine(400.0, 0.91, 0.2, 0.001), 15.0))
+    planned = Station(Transmitter(), chain, PlannedAntenna(PLAN))
+    z = fed(PLAN, 7.1e6, AS_TYPED)
+    as_measured = table(((7.1e6, z.z_ohm.real, z.z_ohm.imag),), loss=LossResistance(((7.1e6, z.loss_ohm),)))
+    told, alone = (
+        cast(Any, budget_json.results(solve(replace(planned, antenna=one), F40))[0])
+        for one in (planned.antenna, as_measured)
+    )
+    for room in ("antenna", "total"):
+        spans = {key: one for key, one in told[room].items() if isinstance(one, dict)}
+        assert len(spans) > 2
+        for key, span in spans.items():
+            assert span["min"] <= span["median"] <= span["max"]
+            assert span["median"] == pytest.approx(alone[room][key], rel=1e-6), key
+    assert told["antenna"]["x_ohm"]["max"] - told["antenna"]["x_ohm"]["min"] > 40
+    without = replace(planned, antenna=PlannedAntenna(PLAN, spread=False))
+    assert solve(without, F40).radiated_w == pytest.approx(alone["total"]["radiated_w"])
+
+
+def test_a_choice_is_made_on_it(mill):
+    mill["antenna"] = {"kind": "wires", "shape": "inverted-vee", "leg_m": 10.1, "apex_m": 11}
+    mill["bands"] = [{"name": "40 m", "low_mhz": 7.0, "high_mhz": 7.2}]
+    document = station_file.validate(mill)
+    wanted = choice.read(document)
+    grid = evaluate(question(document.to_core(), 6), wanted.kit, wanted.all_candidates()[:6])
+    assert (grid.spread_w[:, 0] < grid.score_w).all()
+    assert (grid.score_w < grid.spread_w[:, 1]).all()
+
+
+@pytest.mark.parametrize("hz", [1.0, 1e12])
+def test_wires_far_too_short_or_long_for_the_wave_are_refused(hz):
+    station = Station(Transmitter(), (), PlannedAntenna(PLAN), bands=(Band("40 m", 7e6, 7.2e6),))
+    with pytest.raises(InputError, match="beyond-the-wires"):
+        solve(station, np.array([hz]))
+
+
+def test_an_end_fed_half_wave_is_thousands_of_ohms():
+    resistance = [
+        fed(Plan(EndFed(length, 3, 9, 4, 1), AVERAGE), 7.1e6, AS_TYPED).z_ohm.real
+        for length in (10.0, 20.0, 30.0)
+    ]
+    assert resistance[1] > 2000 > 20 * resistance[0]
+    assert resistance[2] < resistance[1] / 10

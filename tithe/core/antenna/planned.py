@@ -1,0 +1,105 @@
+"""An antenna that is not built yet: known by its wires, as an estimate with what it may be instead.
+
+It has a row for each way things may be. The estimate as typed stands in more than half of the rows, so that
+the middle of any figure over the rows is that of the estimate; the other rows move one assumption each.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Callable
+from dataclasses import dataclass
+from typing import ClassVar
+
+import numpy as np
+
+from tithe.core.antenna.guess import Guess
+from tithe.core.antenna.loss import LossResistance, SeriesLoss
+from tithe.core.arrays import Complex, Real
+from tithe.core.errors import InputError
+from tithe.core.twoport import Port, Run
+from tithe.core.wires.estimate import CASES, Case, Fed, Plan, all_cases
+from tithe.core.wires.mesh import MOST_SEGMENTS, PER_WAVELENGTH
+from tithe.core.wires.moments import LIGHT_M_PER_S
+
+_SHORTEST_WAVELENGTHS = 0.005
+
+
+@dataclass(frozen=True)
+class PlannedAntenna:
+    """``spread``: whether the estimate comes with its interval. ``stated_loss`` goes before the computed
+    one."""
+
+    plan: Plan
+    spread: bool = True
+    label: str = "antenna"
+    stated_loss: LossResistance | None = None
+    phase_known: ClassVar[bool] = True
+
+    @property
+    def range_hz(self) -> tuple[float, float]:
+        """Where its wires are neither too short for a wave nor too long for the method, Hz."""
+        whole = LIGHT_M_PER_S / self.plan.shape.layout().length_m
+        return _SHORTEST_WAVELENGTHS * whole, MOST_SEGMENTS / PER_WAVELENGTH[0] / 2 * whole
+
+    @property
+    def loss(self) -> SeriesLoss | None:
+        """What ground, coil and wire take."""
+        return self.stated_loss or EstimatedLoss(self)
+
+    def terminals(self, freq_hz: Real, run: Callable[[], Run] | None = None) -> Port:
+        """V and I at the feedpoint per ampere: shape ``(F,)``, with its interval ``(P, F)``."""
+        z = np.array([[one.z_ohm for one in row] for row in self.rows(freq_hz)], dtype=np.complex128)
+        return Port(self._shaped(z), self._shaped(np.ones(z.shape, dtype=np.complex128)))
+
+    def rows(self, freq_hz: Real) -> list[list[Fed]]:
+        """All cases at all frequencies (Hz): the estimate, then each assumption moved, then the estimate
+        again."""
+        columns = []
+        for cases in self.cases(np.atleast_1d(np.asarray(freq_hz, dtype=np.float64))):
+            mine = [one for _, one in cases]
+            columns.append(mine + [mine[0]] * (ROWS - len(mine)) if self.spread else mine)
+        return [list(row) for row in zip(*columns, strict=True)]
+
+    def cases(self, freq_hz: Real) -> list[list[tuple[Case, Fed]]]:
+        """At each frequency (Hz, shape ``(F,)``) the estimate as typed, then what it may be instead.
+
+        Raises `InputError` at frequencies that the wires cannot be computed at.
+        """
+        low, high = self.range_hz
+        outside = (freq_hz < low) | (freq_hz > high)
+        if outside.any():
+            asked = float(freq_hz[np.argmax(outside)])
+            raise InputError("antenna", "beyond-the-wires", asked, low_hz=low, high_hz=high)
+        try:
+            return all_cases(self.plan, freq_hz.tolist(), self.spread)
+        except InputError as error:
+            raise error.under("antenna") from None
+
+    def guess(self, freq_hz: float) -> Guess | None:
+        """None: it is an estimate everywhere, and its interval says how good."""
+        return None
+
+    def _shaped(self, values: Complex) -> Complex:
+        return values if self.spread else values[0]
+
+
+ROWS = 2 * CASES - 1
+"""Rows of an estimate with its interval: those that move an assumption, and one more of the estimate
+itself."""
+
+
+@dataclass(frozen=True)
+class EstimatedLoss:
+    """What ground, coil and wire take of an antenna that is planned; ``factor`` scales it."""
+
+    antenna: PlannedAntenna
+    factor: float = 1.0
+
+    def ohm(self, freq_hz: Real) -> Real:
+        """Ω, in the shape of the antenna's terminals."""
+        rows = np.array([[one.loss_ohm for one in row] for row in self.antenna.rows(freq_hz)])
+        return np.asarray((rows if self.antenna.spread else rows[0]) * self.factor)
+
+    def scaled(self, factor: float) -> EstimatedLoss:
+        """The same, times ``factor``."""
+        return EstimatedLoss(self.antenna, self.factor * factor)

@@ -1,0 +1,194 @@
+"""How strongly the currents on straight segments of wire act on each other: the fill of the matrix of
+moments.
+
+A segment carries two halves of its neighbours' currents: one that falls from 1 at its start to 0 at its end,
+and one that rises from 0 to 1, both as sin ks / sin kd. The field of each is exact in closed form
+(Schelkunoff and Friis 1952; Richmond 1974); the charges at the nodes are left out, since those of two halves
+that meet cancel. The halves of the segment acted on are then weighed with the field along it by quadrature.
+Not so over soil: there each image is weakened by its own angle, and so are the charges at its ends.
+"""
+
+from __future__ import annotations
+
+import math
+from typing import Any
+
+import numpy as np
+
+from tithe.core.compiled import compiled, inlined
+
+ETA = 376.730313668
+"""Impedance of free space, Ω."""
+NEAR = 3.0
+"""Segments whose middles are within so many of their lengths get points that are crowded towards their
+ends."""
+_STEP_M = 1e-9
+"""Segments that are as little off are still of one length and in one line."""
+
+
+@inlined
+def _wave(k: float, square: float, z: float) -> Any:
+    """Distance to a node, ``z`` along and √``square`` across, and its wave."""
+    r = math.sqrt(square + z * z)
+    return r, complex(math.cos(k * r), -math.sin(k * r))
+
+
+@compiled
+def _weights(length: Any, k: float, points: Any) -> Any:
+    """The falling and the rising half at the points of each segment, weighed: (N, 2, Q)."""
+    out = np.empty((len(length), 2, points.shape[1]))
+    for n in range(len(length)):
+        h = length[n]
+        for q in range(points.shape[1]):
+            weight = points[1, q] * h / math.sin(k * h)
+            out[n, 0, q] = weight * math.sin(k * h * (1 - points[0, q]))
+            out[n, 1, q] = weight * math.sin(k * h * points[0, q])
+    return out
+
+
+@inlined
+def _fresnel(x: float, y: float, z: float, soil: complex) -> Any:
+    """Fresnel's two coefficients for a wave that comes along (x, y, z), and the level way across it."""
+    flat = math.sqrt(x * x + y * y)
+    cosine = z / math.sqrt(flat * flat + z * z)
+    root = np.sqrt(soil - (1 - cosine * cosine))
+    r_v = (soil * cosine - root) / (soil * cosine + root)
+    r_h = (cosine - root) / (cosine + root)
+    if flat > 1e-9 * z:
+        return r_v, r_h, -y / flat, x / flat
+    return r_v, r_h, 1.0, 0.0
+
+
+@inlined
+def _pair(
+    start: Any, along: Any, length: Any, radius: Any, k: float, c: float, s: float, m: int, n: int,
+    points: Any, weights: Any, mirrored: int, ground: int, soil: complex, close: bool, r: Any, e: Any,
+    known: bool,
+) -> Any:  # fmt: skip
+    """What both halves of the n-th segment, or of its image, do to both of the m-th, by jη/(4π sin kd).
+
+    ``r`` and ``e`` (Q,) hold the distances and waves of the segment's start where these are ``known`` from
+    the one before, and afterwards those of its end. ``c`` and ``s`` are cos kd and sin kd.
+    """
+    ux, uy, uz = along[n, 0], along[n, 1], along[n, 2]
+    vx, vy, vz = along[m, 0], along[m, 1], along[m, 2]
+    d, h = length[n], length[m]
+    aa = (radius[m] * radius[m] + radius[n] * radius[n]) / 2
+    flip = -1.0 if mirrored else 1.0
+    ax, ay, az = start[m, 0] - start[n, 0], start[m, 1] - start[n, 1], start[m, 2] - flip * start[n, 2]
+    uz = flip * uz
+    # From the image's middle, which sets the angle of reflection.
+    gx, gy, gz = ax - ux * d / 2, ay - uy * d / 2, az - uz * d / 2
+    reflected = mirrored == 1 and ground == 2
+    r_v, r_h, nx, ny = 1 + 0j, -1 + 0j, 1.0, 0.0
+    if reflected and not close:
+        r_v, r_h, nx, ny = _fresnel(gx + vx * h / 2, gy + vy * h / 2, gz + vz * h / 2, soil)
+    # The image's current runs the other way on the level.
+    direct = flip * (ux * vx + uy * vy + uz * vz)
+    turn = s / k
+    w00 = w01 = w10 = w11 = 0j
+    for q in range(points.shape[1]):
+        t = points[0, q] * h
+        x, y, w = ax + vx * t, ay + vy * t, az + vz * t
+        z = x * ux + y * uy + w * uz
+        px, py, pz = x - z * ux, y - z * uy, w - z * uz
+        square = px * px + py * py + pz * pz + aa
+        r1, e1 = (r[q], e[q]) if known else _wave(k, square, z)
+        r2, e2 = _wave(k, square, z - d)
+        r[q], e[q] = r2, e2
+        # The fields of the falling and of the rising half: along the segment, and per metre across it.
+        v1, v2, per_square = 1 / r1, 1 / r2, 1 / square  # a complex number is slow to divide
+        g1, g2, c1, c2 = e1 * v1, e2 * v2, z * v1, (z - d) * v2
+        fall, rise = c * g1 - g2, c * g2 - g1
+        fall_x = (e2 * c2 - e1 * complex(c * c1, s)) * per_square
+        rise_x = (e1 * c1 - e2 * complex(c * c2, -s)) * per_square
+        if reflected:  # the charges at both ends too
+            q1, q2 = complex(v1 * turn, s) * g1 * v1, complex(v2 * turn, s) * g2 * v2
+            fall, fall_x = fall + z * q1, fall_x + q1
+            rise, rise_x = rise - (z - d) * q2, rise_x - q2
+        across = flip * (px * vx + py * vy + pz * vz)
+        fall_e, rise_e = fall * direct + fall_x * across, rise * direct + rise_x * across
+        if reflected:
+            if close:
+                r_v, r_h, nx, ny = _fresnel(gx + vx * t, gy + vy * t, gz + vz * t, soil)
+            share = -(nx * vx + ny * vy) * (-r_h - r_v)
+            direct_n, across_n = (ux * nx + uy * ny) * share, (px * nx + py * ny) * share
+            fall_e = r_v * fall_e + fall * direct_n + fall_x * across_n
+            rise_e = r_v * rise_e + rise * direct_n + rise_x * across_n
+        down, up = weights[m, 0, q], weights[m, 1, q]
+        w00 += down * fall_e
+        w01 += down * rise_e
+        w10 += up * fall_e
+        w11 += up * rise_e
+    return w00, w01, w10, w11
+
+
+@inlined
+def _alike(m: int, n: int, shift: Any, follows: Any, mirrored: int) -> bool:
+    """Whether the pair before this one, both segments a step back, lies just as this one does."""
+    if not (follows[m] and follows[n]) or (mirrored and abs(shift[n, 2]) > _STEP_M):
+        return False
+    off = abs(shift[m, 0] - shift[n, 0]) + abs(shift[m, 1] - shift[n, 1]) + abs(shift[m, 2] - shift[n, 2])
+    return bool(off < _STEP_M)
+
+
+@compiled
+def fill(
+    start: Any,
+    along: Any,
+    length: Any,
+    radius: Any,
+    k: float,
+    far: Any,
+    near: Any,
+    ground: int,
+    soil: complex,
+) -> Any:
+    """The reactions of all halves: Ω, shape ``(2N, 2N)``, the falling half of the n-th segment at 2n.
+
+    ``start``, ``along`` (N, 3), m and unit vectors; ``length``, ``radius`` (N,), m; ``k`` = 2π/λ. ``far`` and
+    ``near`` (2, Q): points from 0 to 1 and their weights. ``ground``: 0 none, 1 perfect, 2 of the relative
+    permittivity ``soil``, by Fresnel's coefficients at the angle from the image's middle.
+    """
+    count = len(length)
+    out = np.zeros((2 * count, 2 * count), dtype=np.complex128)
+    far_weights, near_weights = _weights(length, k, far), _weights(length, k, near)
+    shift = along * length.reshape(-1, 1)
+    joined, follows = np.zeros(count, dtype=np.bool_), np.zeros(count, dtype=np.bool_)
+    for n in range(1, count):
+        joined[n] = (
+            np.abs(start[n] - start[n - 1] - shift[n - 1]).max() < _STEP_M and radius[n] == radius[n - 1]
+        )
+        follows[n] = joined[n] and np.abs(shift[n] - shift[n - 1]).max() < _STEP_M
+    cosine, sine = np.cos(k * length), np.sin(k * length)
+    scales = -1j * ETA / (4 * math.pi * sine)
+    part = np.empty((2 * count, 2 * count), dtype=np.complex128)
+    most = max(near.shape[1], far.shape[1])
+    r, e = np.empty(most), np.empty(most, dtype=np.complex128)
+    for mirrored in range(1 if ground == 0 else 2):
+        flip = -1.0 if mirrored else 1.0
+        for m in range(count):
+            last, was_close = -2, False
+            for n in range(count):
+                if m > 0 and n > 0 and _alike(m, n, shift, follows, mirrored):
+                    for i in range(2):
+                        for j in range(2):
+                            part[2 * m + i, 2 * n + j] = part[2 * m - 2 + i, 2 * n - 2 + j]
+                    continue
+                # From the middle of the source, or of its image, to the middle of what it acts on.
+                x = start[m, 0] - start[n, 0] + (shift[m, 0] - shift[n, 0]) / 2
+                y = start[m, 1] - start[n, 1] + (shift[m, 1] - shift[n, 1]) / 2
+                z = start[m, 2] - flip * start[n, 2] + (shift[m, 2] - flip * shift[n, 2]) / 2
+                reach = NEAR * max(length[m], length[n])
+                close = x * x + y * y + z * z < reach * reach
+                known = last == n - 1 and was_close == close and joined[n]
+                last, was_close = n, close
+                c, s, scale = cosine[n], sine[n], scales[n]
+                found = _pair(
+                    start, along, length, radius, k, c, s, m, n, near if close else far,
+                    near_weights if close else far_weights, mirrored, ground, soil, close, r, e, known,
+                )  # fmt: skip
+                part[2 * m, 2 * n], part[2 * m, 2 * n + 1] = scale * found[0], scale * found[1]
+                part[2 * m + 1, 2 * n], part[2 * m + 1, 2 * n + 1] = scale * found[2], scale * found[3]
+        out += part
+    return out

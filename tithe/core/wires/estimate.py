@@ -1,0 +1,158 @@
+"""What an antenna will probably be: the estimate as typed, and what it may be instead.
+
+Nobody knows the soil, the height of a sagging wire or its electrical length to a few percent. Each of these
+is moved by itself to either side, and what the model itself is unsure of (wires low over soil, few radials)
+widens the ground's share of the impedance; the figures' least and most over all of these cases are told.
+"""
+
+from __future__ import annotations
+
+from concurrent.futures import ThreadPoolExecutor
+from dataclasses import dataclass
+from functools import lru_cache
+from typing import NamedTuple
+
+from tithe.core.wires.ground import SOILS, Ground, Soil
+from tithe.core.wires.metal import Metal
+from tithe.core.wires.moments import LIGHT_M_PER_S, Currents, currents
+from tithe.core.wires.radials import FEW, added_ohm
+from tithe.core.wires.shapes import Shape
+
+INSULATED = 1.035
+"""How much longer an insulated wire is electrically."""
+LENGTH_SHARE, HEIGHT_SHARE = 0.02, 0.10
+_LOW_WAVELENGTHS = 0.1
+_LOW_SHARE, _RADIALS_SHARE, _FEW_RADIALS_SHARE = 0.3, 0.25, 0.6
+_WETTER, _DRIER = (1.5, 5.0), (2.0, 5.0)
+
+
+@dataclass(frozen=True)
+class Plan:
+    """An antenna as it is planned: its shape, what it stands over, its wire."""
+
+    shape: Shape
+    ground: Ground
+    metal: Metal | None = None
+    insulated: bool = False
+
+
+class Case(NamedTuple):
+    """One way things may be. ``moved``: which assumption ("": none), and to which side (±1).
+
+    ``ground_share``: how many times the ground's share of the impedance is taken.
+    """
+
+    moved: str
+    side: int
+    stretch: float = 1.0
+    lift: float = 1.0
+    ground: Ground | None = None
+    ground_share: float = 1.0
+
+
+AS_TYPED = Case("", 0)
+
+
+class Fed(NamedTuple):
+    """The impedance at the feed (Ω), and what ground, coil and wire take, as a resistance in series (Ω)."""
+
+    z_ohm: complex
+    loss_ohm: float
+
+
+CASES = 9
+"""Cases at most: the estimate as typed, and four assumptions moved to either side."""
+
+
+def cases(plan: Plan, freq_hz: float) -> tuple[Case, ...]:
+    """The estimate as typed, then each assumption to both sides."""
+    found = [AS_TYPED]
+    found += [Case("length", side, stretch=1 + side * LENGTH_SHARE) for side in (-1, 1)]
+    if plan.ground != "free-space" and not plan.shape.on_ground:
+        found += [Case("height", side, lift=1 + side * HEIGHT_SHARE) for side in (-1, 1)]
+    if isinstance(plan.ground, Soil):
+        found += [Case("soil", side, ground=_neighbour(plan.ground, side)) for side in (-1, 1)]
+        unsure = _unsure(plan, freq_hz)
+        if unsure:
+            found += [Case("model", side, ground_share=1 + side * unsure) for side in (-1, 1)]
+    return tuple(found)
+
+
+def _neighbour(soil: Soil, side: int) -> Soil:
+    """One class drier (−1) or wetter (+1); of soil that is none of the classes, or the last, by like
+    factors."""
+    classes = list(SOILS.values())
+    if soil in classes and 0 <= classes.index(soil) - side < len(classes):
+        return classes[classes.index(soil) - side]
+    if side > 0:
+        return Soil(min(soil.eps_r * _WETTER[0], 80.0), soil.sigma_s_m * _WETTER[1])
+    return Soil(max(soil.eps_r / _DRIER[0], 1.5), soil.sigma_s_m / _DRIER[1])
+
+
+def _unsure(plan: Plan, freq_hz: float) -> float:
+    """By which share of itself the ground's part of the impedance may be off, by the model's own limits."""
+    if plan.shape.on_ground:
+        radials = plan.shape.radials
+        return _RADIALS_SHARE if radials and radials.count >= FEW else _FEW_RADIALS_SHARE
+    heights = plan.shape.layout().lowest_m / (LIGHT_M_PER_S / freq_hz)
+    return _LOW_SHARE * max(0.0, 1 - heights / _LOW_WAVELENGTHS)
+
+
+def fed(plan: Plan, freq_hz: float, case: Case) -> Fed:
+    """The antenna at one frequency (Hz) in one case."""
+    stretch = case.stretch * (INSULATED if plan.insulated else 1.0)
+    ground = case.ground or plan.ground
+    found = _found(plan, freq_hz, stretch, case.lift, ground)
+    loss = found.metal_ohm + found.coil_ohm + plan.shape.ground_ohm
+    z = found.z_ohm + plan.shape.ground_ohm
+    added = under(plan.shape, ground, freq_hz, stretch) * case.ground_share
+    if case.ground_share != 1 and not plan.shape.on_ground:
+        free = _found(plan, freq_hz, stretch, case.lift, "free-space").z_ohm
+        added = (case.ground_share - 1) * (z - free)
+        return Fed(
+            complex(max(z.real + added.real, found.metal_ohm + found.coil_ohm), z.imag + added.imag), loss
+        )
+    z = z + added
+    return Fed(complex(max(z.real, loss), z.imag), loss + max(added.real, 0.0))
+
+
+def under(shape: Shape, ground: Ground, freq_hz: float, stretch: float = 1.0) -> complex:
+    """What soil with radials on it adds to the impedance of a vertical, Ω."""
+    radials = shape.radials
+    if radials is None or not isinstance(ground, Soil):
+        return 0j
+    layout = shape.layout(stretch)
+    height = max(wire.end.z for wire in layout.wires)
+    return added_ohm(radials, ground, freq_hz, height, layout.wires[0].radius_m)
+
+
+def as_typed(plan: Plan, freq_hz: float) -> Currents:
+    """The currents of the estimate as typed, at one frequency (Hz)."""
+    return _found(plan, freq_hz, INSULATED if plan.insulated else 1.0, 1.0, plan.ground)
+
+
+def all_cases(plan: Plan, freqs_hz: list[float], spread: bool) -> list[list[tuple[Case, Fed]]]:
+    """At each frequency (Hz) the estimate as typed, and with ``spread`` what it may be instead."""
+    there = [cases(plan, f) if spread else (AS_TYPED,) for f in freqs_hz]
+    found = iter(all_fed(plan, [(f, one) for f, row in zip(freqs_hz, there, strict=True) for one in row]))
+    return [[(one, next(found)) for one in row] for row in there]
+
+
+def all_fed(plan: Plan, pairs: list[tuple[float, Case]]) -> list[Fed]:
+    """At many frequencies (Hz) and in many cases, on all processors."""
+    with ThreadPoolExecutor(2) as pool:
+        return list(pool.map(lambda pair: _fed(plan, *pair), pairs))
+
+
+@lru_cache(maxsize=20_000)
+def _fed(plan: Plan, freq_hz: float, case: Case) -> Fed:
+    """A station asks for the same again with each change elsewhere in it."""
+    return fed(plan, freq_hz, case)
+
+
+@lru_cache(maxsize=64)
+def _found(plan: Plan, freq_hz: float, stretch: float, lift: float, ground: Ground) -> Currents:
+    if plan.shape.on_ground and ground == "free-space":
+        ground = "perfect"
+    layout = plan.shape.layout(stretch, lift)
+    return currents(layout, freq_hz, ground, plan.metal)

@@ -1,0 +1,169 @@
+"""Wires cut into segments, and the currents that are looked for on them.
+
+One unknown a node: a current that is 1 there and falls to 0 at both neighbours; n − 1 of them where n wires
+meet, each between the first of these and another; one half where a wire meets the ground, whose image is the
+other.
+"""
+
+from __future__ import annotations
+
+import math
+from dataclasses import dataclass
+from functools import lru_cache
+from itertools import pairwise
+
+import numpy as np
+from numpy.typing import NDArray
+
+from tithe.core.arrays import Real
+from tithe.core.errors import InputError, require
+from tithe.core.wires.layout import ALIKE_M, Layout, Point
+
+PER_WAVELENGTH = (20, 40)
+"""Segments in each wavelength: of long antennas the fewer, of short ones the more."""
+_WHOLE = 60
+"""Segments of an antenna between the two."""
+PER_WIRE = (6, 10)
+"""Segments of a wire at least: the more where there are few wires."""
+_FEW_WIRES = 4
+MOST_SEGMENTS = 1200
+Indices = NDArray[np.int64]
+
+
+@dataclass(frozen=True)
+class Mesh:
+    """Segments, N of them, and currents, M of them.
+
+    ``start``, ``along``: (N, 3), m and unit vectors; ``length``, ``radius``: (N,), m. ``half``: (M, 2), which
+    halves of segments a current is made of (the falling one of the n-th segment is 2n, the rising one 2n +
+    1); ``sign``: (M, 2), which way it runs there (0: no second half). ``feed`` and ``coils``: the currents
+    that pass there.
+    """
+
+    start: Real
+    along: Real
+    length: Real
+    radius: Real
+    half: Indices
+    sign: Real
+    feed: Indices
+    coils: tuple[Indices, ...]
+
+    def joined(self, reactions: NDArray[np.complex128]) -> NDArray[np.complex128]:
+        """From the reactions of halves, (2N, 2N), to those of currents, (M, M)."""
+        out = np.zeros((len(self.half), len(self.half)), dtype=np.complex128)
+        for a in (0, 1):
+            for b in (0, 1):
+                picked = reactions[self.half[:, a, None], self.half[None, :, b]]
+                out += self.sign[:, a, None] * self.sign[None, :, b] * picked
+        return out
+
+    def halves(self, currents: NDArray[np.complex128]) -> NDArray[np.complex128]:
+        """The amplitude of each half, (2N,), of currents (M,)."""
+        out = np.zeros(2 * len(self.length), dtype=np.complex128)
+        np.add.at(out, self.half, self.sign * currents[:, None])
+        return out
+
+
+def cut(layout: Layout, wavelength_m: float, grounded: bool, per_wavelength: float | None = None) -> Mesh:
+    """A mesh for one wavelength, with so many segments in each (None: by how long the antenna is).
+
+    Raises `InputError` where wires are too long, or too short for their radius.
+    """
+    counts = []
+    if per_wavelength is None:
+        per_wavelength = float(np.clip(_WHOLE * wavelength_m / layout.length_m, *PER_WAVELENGTH))
+    least = PER_WIRE[len(layout.wires) <= _FEW_WIRES]
+    for n, here, there in _broken(layout):
+        wire, run = layout.wires[n], math.dist(here, there)
+        by_wave, by_wire = per_wavelength * run / wavelength_m, least * run / wire.length_m
+        many = max(math.ceil(by_wave - 1e-9), math.ceil(by_wire - 1e-9), 1)
+        counts.append(many)
+        longest = MOST_SEGMENTS // PER_WAVELENGTH[0]
+        require(sum(counts) <= MOST_SEGMENTS, f"wires[{n}]", "wires-too-long", most_wavelengths=longest)
+        thin = run / many > wire.radius_m
+        require(thin, f"wires[{n}]", "segment-below-radius", run / many, radius_m=wire.radius_m)
+    return _mesh(layout, tuple(counts), grounded)
+
+
+@lru_cache(maxsize=64)
+def _mesh(layout: Layout, counts: tuple[int, ...], grounded: bool) -> Mesh:
+    """A mesh with so many segments on each piece; neighbouring frequencies share it."""
+    starts, ends, radii, carriers = [], [], [], []
+    for (n, here, there), many in zip(_broken(layout), counts, strict=True):
+        points = np.linspace(here, there, many + 1)
+        starts.append(points[:-1])
+        ends.append(points[1:])
+        radii.append(np.full(many, layout.wires[n].radius_m))
+        carriers.append(np.full(many, n))
+    start, end = np.concatenate(starts), np.concatenate(ends)
+    length = np.linalg.norm(end - start, axis=1)
+    half, sign, node = _currents(_nodes(start, end), start, end, grounded)
+    carrier = np.concatenate(carriers)
+
+    def passing(place: str, point: Point) -> Indices:
+        """The currents through the first wire's end at a point."""
+        there = [k for k, at in enumerate(node) if math.dist(at, point) < ALIKE_M]
+        if not there:
+            raise InputError(place, "not-on-a-wire")
+        first = min(there, key=lambda k: (carrier[half[k, 0] // 2], k))
+        return np.array([k for k in there if half[k, 0] == half[first, 0]])
+
+    feed = passing("feed", layout.feed)
+    coils = tuple(passing(f"coils[{n}]", coil.at) for n, coil in enumerate(layout.coils))
+    along = (end - start) / length[:, None]
+    return Mesh(start, along, length, np.concatenate(radii), half, sign, feed, coils)
+
+
+@lru_cache(maxsize=64)
+def _broken(layout: Layout) -> tuple[tuple[int, Point, Point], ...]:
+    """Every wire in its pieces, with the wire's place."""
+    marks = (layout.feed, *(coil.at for coil in layout.coils))
+    return tuple(
+        (n, *ends) for n, wire in enumerate(layout.wires) for ends in _pieces(wire.start, wire.end, marks)
+    )
+
+
+def _pieces(start: Point, end: Point, marks: tuple[Point, ...]) -> list[tuple[Point, Point]]:
+    """A wire broken at the marks that lie inside it."""
+    run = np.subtract(end, start)
+    shares = {0.0, 1.0}
+    for mark in marks:
+        share = float(np.dot(np.subtract(mark, start), run) / np.dot(run, run))
+        off = np.linalg.norm(np.array(start) + share * run - mark)
+        near_end = min(math.dist(mark, start), math.dist(mark, end)) < ALIKE_M
+        if 0 < share < 1 and off < ALIKE_M and not near_end:
+            shares.add(share)
+    places = [Point(*(np.array(start) + share * run).tolist()) for share in sorted(shares)]
+    places[0], places[-1] = start, end
+    return list(pairwise(places))
+
+
+def _nodes(start: Real, end: Real) -> dict[tuple[int, int, int], list[tuple[int, int]]]:
+    """At each point the halves that are 1 there, with the way they run: −1 away from it, 1 towards it."""
+    nodes: dict[tuple[int, int, int], list[tuple[int, int]]] = {}
+    here, there = ((at / (10 * ALIKE_M)).round().astype(int).tolist() for at in (start, end))
+    for n, (a, b) in enumerate(zip(here, there, strict=True)):
+        nodes.setdefault(tuple(a), []).append((2 * n, -1))
+        nodes.setdefault(tuple(b), []).append((2 * n + 1, 1))
+    return nodes
+
+
+def _currents(
+    nodes: dict[tuple[int, int, int], list[tuple[int, int]]], start: Real, end: Real, grounded: bool
+) -> tuple[Indices, Real, list[Real]]:
+    half, sign, node = [], [], []
+    for halves in nodes.values():
+        (first, way), *others = halves
+        point = end[first // 2] if first % 2 else start[first // 2]
+        if grounded and abs(point[2]) < ALIKE_M:
+            for one, its_way in halves:
+                half.append((one, one))
+                sign.append((-its_way, 0))
+                node.append(point)
+            continue
+        for other, its_way in others:
+            half.append((first, other))
+            sign.append((way, -its_way))
+            node.append(point)
+    return np.array(half).reshape(-1, 2), np.array(sign, dtype=float).reshape(-1, 2), node

@@ -1,0 +1,104 @@
+"""An antenna that is planned by its wires as plain objects."""
+
+from __future__ import annotations
+
+from collections import Counter
+from collections.abc import Sequence
+from functools import lru_cache
+
+import numpy as np
+
+from tithe.core import PlannedAntenna
+from tithe.core.message import Message, tell
+from tithe.core.reflection import swr
+from tithe.core.wires.estimate import Case, Fed, Plan, as_typed, under
+from tithe.core.wires.far_field import Sky, sky
+from tithe.core.wires.ground import Soil
+from tithe.core.wires.layout import Point, Wire
+from tithe.results.antenna_shapes import AntennaEstimate, PlannedOut, WireDrawn
+from tithe.results.budget_json import spanned
+from tithe.text import say
+
+REFERENCE_OHM = 50.0
+
+
+def planned(antenna: PlannedAntenna, mhz: Sequence[float], with_sky: bool = True) -> PlannedOut:
+    """Its wires and what it will be at each frequency. Raises `InputError`."""
+    shape = antenna.plan.shape
+    layout = shape.layout()
+    results = estimates(antenna, mhz, with_sky)
+    return {
+        "wires": [_drawn(wire) for wire in layout.wires],
+        "feed": list(layout.feed),
+        "coils": [list(coil.at) for coil in layout.coils],
+        "radials": [_drawn(wire) for wire in _radials(antenna.plan)],
+        "results": results,
+        "sentence": say(_rests_on(antenna, results)),
+    }
+
+
+def estimates(antenna: PlannedAntenna, mhz: Sequence[float], with_sky: bool = True) -> list[AntennaEstimate]:
+    """One object a frequency. Raises `InputError`."""
+    found = antenna.cases(np.array(mhz, dtype=np.float64) * 1e6)
+    return [_estimate(antenna, one, cases, with_sky) for one, cases in zip(mhz, found, strict=True)]
+
+
+def _estimate(
+    antenna: PlannedAntenna, mhz: float, cases: list[tuple[Case, Fed]], with_sky: bool
+) -> AntennaEstimate:
+    z = np.array([one.z_ohm for _, one in cases])
+    loss = np.array([one.loss_ohm for _, one in cases])
+    stated = antenna.stated_loss
+    if stated is not None:
+        loss = np.broadcast_to(stated.ohm(np.array([mhz * 1e6])), z.shape)
+    gamma = (z - REFERENCE_OHM) / (z + REFERENCE_OHM)
+    seen = _sky(antenna.plan, mhz * 1e6) if with_sky and antenna.plan.ground != "free-space" else None
+    moved = np.abs(gamma - gamma[0])
+    most = int(np.argmax(moved))
+    return {
+        "mhz": mhz,
+        "r_ohm": spanned(z.real),
+        "x_ohm": spanned(z.imag),
+        "swr": spanned(swr(np.minimum(np.abs(gamma), 1.0))),
+        "efficiency": spanned(np.clip(1 - loss / z.real, 0.0, 1.0)),
+        "sky_share": None if seen is None else seen.share,
+        "low_angle_share": None if seen is None else seen.low_share,
+        "matters": cases[most][0].moved if moved[most] > 0 else "",
+    }
+
+
+@lru_cache(maxsize=256)
+def _sky(plan: Plan, freq_hz: float) -> Sky:
+    extra = under(plan.shape, plan.ground, freq_hz).real + plan.shape.ground_ohm
+    return sky(as_typed(plan, freq_hz), extra, plan.ground)
+
+
+def _radials(plan: Plan) -> list[Wire]:
+    """The radials on the ground, to be drawn."""
+    radials = plan.shape.radials
+    if radials is None:
+        return []
+    angles = 2 * np.pi * np.arange(radials.count) / max(radials.count, 1)
+    foot = Point(0.0, 0.0, 0.0)
+    reach = radials.length_m
+    ends = [Point(float(reach * np.cos(a)), float(reach * np.sin(a)), 0.0) for a in angles]
+    return [Wire(foot, end, radials.radius_m) for end in ends]
+
+
+def _drawn(wire: Wire) -> WireDrawn:
+    return {"start": list(wire.start), "end": list(wire.end)}
+
+
+def _rests_on(antenna: PlannedAntenna, results: list[AntennaEstimate]) -> tuple[Message, ...]:
+    """What the estimate is, and which assumption moves it most on most of the frequencies."""
+    if not antenna.spread:
+        return (tell("antenna.alone"),)
+    said = [tell("antenna.estimate")]
+    matters = Counter(one["matters"] for one in results if one["matters"])
+    if matters:
+        said.append(tell(f"antenna.matters-{matters.most_common(1)[0][0]}"))
+    if isinstance(antenna.plan.ground, Soil) and not antenna.plan.shape.on_ground:
+        shares = [one["sky_share"] for one in results if one["sky_share"] is not None]
+        if shares:
+            said.append(tell("antenna.sky", share=(min(shares), max(shares))))
+    return tuple(said)
