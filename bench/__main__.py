@@ -1,8 +1,8 @@
 """Runs every benchmark and prints its line."""
 
-from bench import choose, core, server, sweeps
+from bench import choose, core, server, sweeps, wires
 
 if __name__ == "__main__":
-    for suite in (core, sweeps, choose, server):
+    for suite in (core, sweeps, choose, wires, server):
         for line in suite.lines():
             print(line, flush=True)

@@ -38,6 +38,7 @@ def test_every_question_reads_whole_at_every_station(mill):
     stations = [
         *(demo.start(slug).to_core() for slug in demo.DEMOS),
         station_of(mill, antenna=swr_only, **short_bands),
+        station_of(mill, antenna={"kind": "wires", "shape": "inverted-vee", "leg_m": 10.1}, **short_bands),
         station_of(mill, chain=[]),
         station_of(mill, chain=without(mill, "tuner")),
         station_of(mill, chain=[*without(mill, "tuner"), rated]),

@@ -11,6 +11,10 @@ from tithe.core.parts.tuner import SteppedTuner, Tuner
 from tithe.core.station import Station
 from tithe.core.transmitter import Transmitter
 from tithe.core.twoport import Port
+from tithe.core.wires.far_field import sky
+from tithe.core.wires.ground import SOILS
+from tithe.core.wires.moments import currents
+from tithe.core.wires.shapes import Dipole
 
 
 def warm() -> None:
@@ -23,6 +27,8 @@ def warm() -> None:
         tuner.tune(freq_hz, loads, 50.0)
         budget = solve(Station(Transmitter(), (tuner, line), antenna), freq_hz)
         assert budget.stages[1].volts_rms_worst.all()
+    planned = currents(Dipole(20.0, 10.0).layout(), 7.1e6, SOILS["average"])
+    assert sky(planned, turns=2, rings=2).share > 0
 
 
 if __name__ == "__main__":

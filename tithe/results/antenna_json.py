@@ -69,8 +69,9 @@ def _estimate(
 
 @lru_cache(maxsize=256)
 def _sky(plan: Plan, freq_hz: float) -> Sky:
-    extra = under(plan.shape, plan.ground, freq_hz).real + plan.shape.ground_ohm
-    return sky(as_typed(plan, freq_hz), extra, plan.ground)
+    found = as_typed(plan, freq_hz)
+    extra = under(plan.shape, plan.ground, found).real + plan.shape.ground_ohm
+    return sky(found, extra, plan.ground)
 
 
 def _radials(plan: Plan) -> list[Wire]:

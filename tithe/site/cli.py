@@ -1,4 +1,5 @@
-"""The command line: solve, sweep, choose; backup, restore, export, import, check; serve and demo."""
+"""The command line: solve, sweep, choose, antenna, lengths, loss; backup, restore, export, import, check;
+serve and demo."""
 
 from __future__ import annotations
 
@@ -15,17 +16,18 @@ from tithe import text
 from tithe.core import InputError, Line, PlannedAntenna, solve
 from tithe.core.bands import USUAL
 from tithe.core.choose import EVERY_THIRD, doubts, evaluate, question
-from tithe.core.errors import require
+from tithe.core.errors import require, require_above, require_positive
 from tithe.core.message import tell
 from tithe.core.sweep import move
 from tithe.core.verdict import verdict_at
+from tithe.core.wires.lengths import MOST_LENGTHS, lengths
 from tithe.document import choice, shelf, station_file, strict_json
 from tithe.document.complaints import input_errors
 from tithe.document.errors import StationError
 from tithe.document.loss_question import LossQuestion, asked_place
 from tithe.document.station import StationFile
 from tithe.files import sweep_file
-from tithe.results import antenna_json, budget_json, choose_json, loss_json, sweep_json
+from tithe.results import antenna_json, budget_json, choose_json, loss_json, sweep_json, wire_lengths_json
 from tithe.results.budget_shapes import Span
 from tithe.site import copies, folder
 from tithe.site.folder import StartError
@@ -83,6 +85,13 @@ def _parser() -> argparse.ArgumentParser:
     command.add_argument("--mhz", type=float, action="append", required=True)
     command.add_argument("--json", action="store_true")
     command.set_defaults(run=_antenna)
+    command = commands.add_parser("lengths", help="which lengths of a planned antenna suit all bands")
+    command.add_argument("station", type=Path)
+    command.add_argument("--from", dest="low", type=float, required=True, metavar="METRES")
+    command.add_argument("--to", dest="high", type=float, required=True, metavar="METRES")
+    command.add_argument("--step", type=float, metavar="METRES", help="left out: sixty of them")
+    command.add_argument("--json", action="store_true")
+    command.set_defaults(run=_lengths)
     command = commands.add_parser("loss", help="what a length of line loses at an SWR, without a station")
     command.add_argument("line", help="a line of the shelf, such as rg-58, or its own R0,V,K1,K2")
     command.add_argument("metres", type=float)
@@ -209,6 +218,22 @@ def _antenna(args: argparse.Namespace) -> int:
         r, x, ratio = (_spanned(one[key]) for key in ("r_ohm", "x_ohm", "swr"))
         print(f"{one['mhz']:g} MHz: R {r} Ω, X {x} Ω, SWR {ratio}")
     print(told["sentence"])
+    return 0
+
+
+def _lengths(args: argparse.Namespace) -> int:
+    require_positive("--from", args.low)
+    require_above("--to", args.high, "--from", args.low)
+    step = (args.high - args.low) / 59 if args.step is None else args.step
+    require_positive("--step", step)
+    count = int((args.high - args.low) / step * (1 + 1e-9)) + 1
+    require(count <= MOST_LENGTHS, "--step", "too-many-lengths", count=count, most=MOST_LENGTHS)
+    station = read_station_file(args.station).to_core()
+    answer = wire_lengths_json.answer(lengths(station, args.low + step * np.arange(count)))
+    if args.json:
+        print(json.dumps(answer, ensure_ascii=False, allow_nan=False, indent=1))
+    else:
+        print(answer["sentence"])
     return 0
 
 

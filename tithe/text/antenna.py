@@ -17,4 +17,18 @@ ANTENNAS = {
         "Of the power that enters the wire {share:percent} leaves for the sky; the rest warms the ground "
         "under it."
     ),
+    "lengths.suit": "In the tuner’s reach on every band: {windows:list}.",
+    "lengths.window": "{ends:length}",
+    "lengths.best": (
+        "The best of them is {length_m:length}: least leaves on {band}, {radiated_w:watts} W. It may be off "
+        "by {spare_m:length} until a band falls out."
+    ),
+    "lengths.none": (
+        "No length of these suits every band. {length_m:length} suits {count:count} of {of:count}, not "
+        "{missing:list}; least leaves on {band}, {radiated_w:watts} W."
+    ),
+    "lengths.extreme": (
+        "On {bands:list} some lengths end near a half wave: thousands of ohms at the feed, high voltage, and"
+        " a tuner at its limit. Keep away from those."
+    ),
 }

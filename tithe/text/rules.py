@@ -60,6 +60,9 @@ RULES = {
     "rule.wires-touch": (
         "touches or crosses wires[{other:count}]; wires may meet at their ends only: end them where they meet"
     ),
+    "rule.no-one-length": (
+        "has several lengths: give a dipole, an inverted vee, an end-fed wire or a vertical"
+    ),
     "rule.not-planned": "must be of kind wires: only what is planned is estimated",
     "rule.beyond-the-wires": (
         "is of wires that can be computed from {low_hz:mhz} to {high_hz:mhz}, not at {value:mhz}: they would"

@@ -10,11 +10,15 @@ from tithe.core import AttenuatedLine, InputError, Line, Station, Transmitter, T
 from tithe.core.antenna import LossResistance, PlannedAntenna, table
 from tithe.core.choose import evaluate, question
 from tithe.core.station import Band
+from tithe.core.sweep import features, measure
+from tithe.core.sweep import impedance as impedance_of
+from tithe.core.sweep.analyzer import Analyzer
 from tithe.core.wires.estimate import AS_TYPED, Plan, cases, fed
 from tithe.core.wires.ground import SOILS, Soil
 from tithe.core.wires.metal import METALS
 from tithe.core.wires.moments import currents
 from tithe.core.wires.shapes import Dipole, EndFed, Vertical, Whip
+from tithe.core.wires.swept import impedance
 from tithe.document import choice, station_file
 from tithe.results import budget_json
 
@@ -118,3 +122,22 @@ def test_an_end_fed_half_wave_is_thousands_of_ohms():
     ]
     assert resistance[1] > 2000 > 20 * resistance[0]
     assert resistance[2] < resistance[1] / 10
+
+
+@pytest.mark.parametrize("shape", [Dipole(41, 10, 1 / 3), Vertical(8, 8)])
+def test_over_many_frequencies_it_runs_through_what_is_solved_one_by_one(shape):
+    plan = Plan(shape, AVERAGE, METALS["copper"])
+    freq_hz = np.linspace(3e6, 30e6, 901)
+    z = impedance(plan, freq_hz)
+    for k in range(7, 901, 61):
+        assert z[k] == pytest.approx(fed(plan, freq_hz[k], AS_TYPED, 30e6).z_ohm, rel=1e-3)
+    assert (z.real > 0).all()
+
+
+def test_an_analyzer_at_a_planned_antenna_sees_the_estimate_alone():
+    station = Station(Transmitter(), (), PlannedAntenna(PLAN))
+    sweep = measure(station, 0, Analyzer(6.5e6, 7.7e6, 121))
+    truth = fed(PLAN, 7.1e6, AS_TYPED, 7.7e6).z_ohm
+    assert impedance_of(sweep.gamma[60]) == pytest.approx(truth, rel=1e-3)
+    (dip,) = features(sweep).dips
+    assert 7e6 < dip.freq_hz < 7.4e6

@@ -139,19 +139,33 @@ def test_soil_that_conducts_without_end_is_a_perfect_ground_and_far_up_there_is_
     assert high == pytest.approx(currents(Dipole(20, 3000).layout(), 7.1e6, "free-space").z_ohm, rel=2e-3)
 
 
+def upright(height_m, mhz):
+    return currents(Vertical(height_m, radius_m=0.01).layout(), mhz * 1e6, "perfect")
+
+
 @pytest.mark.parametrize(("count", "z"), [(4, 22.1 + 11.5j), (16, 8.6 + 4.7j), (64, 0.8 - 1.0j)])
 def test_published_effect_of_radials(count, z):
-    added = added_ohm(Radials(count, 10.0), AVERAGE, 7.1e6, 10.05, 0.01)
-    assert added == pytest.approx(z, abs=0.06)
+    found = upright(10.05, 7.1)
+    assert added_ohm(Radials(count, 10.0), AVERAGE, found, 10.05) == pytest.approx(z, abs=0.06)
+    # The currents that are found there are a sine nearly, and so is what they do to the soil.
+    assert added_ohm(Radials(count, 10.0), AVERAGE, found) == pytest.approx(z, abs=0.08 * abs(z) + 0.2)
 
 
 def test_radials_without_number_or_soil_without_loss_leave_a_perfect_ground():
     """Dense radials that reach far leave what lies beyond them, which fades as they grow."""
-    left = [abs(added_ohm(Radials(5000, reach), AVERAGE, 7.1e6, 10.05, 0.01)) for reach in (10, 40, 160)]
-    assert left == sorted(left, reverse=True)
-    assert left[-1] < 0.35
-    salt = replace(AVERAGE, sigma_s_m=1e8)
-    assert abs(added_ohm(Radials(0, 1.0), salt, 7.1e6, 10.05, 0.01)) < 0.01
+    for height in (10.05, None):
+        left = [abs(added_ohm(Radials(5000, r), AVERAGE, upright(10.05, 7.1), height)) for r in (10, 40, 160)]
+        assert left == sorted(left, reverse=True)
+        assert left[-1] < 0.35
+        salt = replace(AVERAGE, sigma_s_m=1e8)
+        assert abs(added_ohm(Radials(0, 1.0), salt, upright(10.05, 7.1), height)) < 0.01
+
+
+def test_a_vertical_of_half_a_wave_has_no_endless_resistance_in_the_ground():
+    """A sine would have no current at its foot there; through it all the figure runs on smoothly."""
+    for mhz in np.linspace(13, 22, 31):
+        found = upright(8.0, mhz)
+        assert abs(added_ohm(Radials(4, 10.0), AVERAGE, found, 8.0)) < 0.25 * abs(found.z_ohm), mhz
 
 
 def test_published_shares_to_the_sky():

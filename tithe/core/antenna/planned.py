@@ -7,7 +7,7 @@ the middle of any figure over the rows is that of the estimate; the other rows m
 from __future__ import annotations
 
 from collections.abc import Callable
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from typing import ClassVar
 
 import numpy as np
@@ -20,6 +20,7 @@ from tithe.core.twoport import Port, Run
 from tithe.core.wires.estimate import CASES, Case, Fed, Plan, all_cases
 from tithe.core.wires.mesh import MOST_SEGMENTS, PER_WAVELENGTH
 from tithe.core.wires.moments import LIGHT_M_PER_S
+from tithe.core.wires.swept import FEW, impedance
 
 _SHORTEST_WAVELENGTHS = 0.005
 
@@ -48,6 +49,10 @@ class PlannedAntenna:
 
     def terminals(self, freq_hz: Real, run: Callable[[], Run] | None = None) -> Port:
         """V and I at the feedpoint per ampere: shape ``(F,)``, with its interval ``(P, F)``."""
+        if not self.spread and len(freq_hz) > FEW:
+            self._check(freq_hz)
+            z = impedance(self.plan, freq_hz)
+            return Port(z, np.ones(z.shape, dtype=np.complex128))
         z = np.array([[one.z_ohm for one in row] for row in self.rows(freq_hz)], dtype=np.complex128)
         return Port(self._shaped(z), self._shaped(np.ones(z.shape, dtype=np.complex128)))
 
@@ -65,19 +70,27 @@ class PlannedAntenna:
 
         Raises `InputError` at frequencies that the wires cannot be computed at.
         """
-        low, high = self.range_hz
-        outside = (freq_hz < low) | (freq_hz > high)
-        if outside.any():
-            asked = float(freq_hz[np.argmax(outside)])
-            raise InputError("antenna", "beyond-the-wires", asked, low_hz=low, high_hz=high)
+        self._check(freq_hz)
         try:
             return all_cases(self.plan, freq_hz.tolist(), self.spread)
         except InputError as error:
             raise error.under("antenna") from None
 
+    def _check(self, freq_hz: Real) -> None:
+        low, high = self.range_hz
+        outside = (freq_hz < low) | (freq_hz > high)
+        if outside.any():
+            asked = float(freq_hz[np.argmax(outside)])
+            raise InputError("antenna", "beyond-the-wires", asked, low_hz=low, high_hz=high)
+
     def guess(self, freq_hz: float) -> Guess | None:
         """None: it is an estimate everywhere, and its interval says how good."""
         return None
+
+    @property
+    def alone(self) -> PlannedAntenna:
+        """The estimate as typed, without its interval: an antenna as others are."""
+        return replace(self, spread=False)
 
     def _shaped(self, values: Complex) -> Complex:
         return values if self.spread else values[0]

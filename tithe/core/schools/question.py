@@ -7,11 +7,12 @@ Each question is a module of this folder with a function from `Asked` to `Compar
 from __future__ import annotations
 
 from collections.abc import Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from functools import cached_property
 
 import numpy as np
 
+from tithe.core.antenna import PlannedAntenna
 from tithe.core.arrays import Real
 from tithe.core.budget import AUDIBLE_DB, Budget, loss_db, solve
 from tithe.core.cost import Pause, go_on
@@ -55,6 +56,14 @@ class Asked:
     def here(self) -> Budget:
         """The station at the frequency looked at."""
         return solve(self.station, np.array([self.freq_hz]), pause=self.pause)
+
+    @property
+    def of_one_antenna(self) -> Asked:
+        """The same of the antenna alone, where it is an estimate with its interval."""
+        antenna = self.station.antenna
+        if not isinstance(antenna, PlannedAntenna):
+            return self
+        return replace(self, station=replace(self.station, antenna=antenna.alone))
 
     @property
     def tuner_at(self) -> int | None:

@@ -70,7 +70,7 @@ def resonance(asked: Asked) -> Compared:
     resonant = solve(tuned, asked.freqs, pause=asked.pause)
     gain_db = loss_db(resonant.radiated_w, now.radiated_w)
     same = unheard(gain_db)
-    wins = ~same & (gain_db > 0)
+    wins = ~same & (gain_db > 0).reshape(-1, len(same)).all(axis=0)
     return Compared(
         (which_holds(asked, wins), tell("schools.resonance-why")),
         on_bands(asked, wins, "resonance-wins", most_db=float(gain_db.max())),

@@ -18,6 +18,7 @@ _MARGIN = 0.1
 
 def trim_target(asked: Asked) -> Compared:
     """Both marks of each dip at the feedpoint, and how far they lie apart."""
+    asked = asked.of_one_antenna
     station = asked.station
     if not station.antenna.phase_known:
         return Compared((tell("schools.needs-phase"),))

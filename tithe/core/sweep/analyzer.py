@@ -12,12 +12,12 @@ Tuners that set themselves are taken out of line, as one measures; one set by ha
 
 from __future__ import annotations
 
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from functools import partial
 
 import numpy as np
 
-from tithe.core.antenna import SwrAntenna
+from tithe.core.antenna import PlannedAntenna, SwrAntenna
 from tithe.core.budget import run_without_tuners
 from tithe.core.errors import (
     InputError,
@@ -83,6 +83,8 @@ def measure(station: Station, joint: int, analyzer: Analyzer) -> Sweep:
     require_plane("joint", joint, len(station.chain))
     if isinstance(station.antenna, SwrAntenna):
         raise InputError("antenna", "no-phase")
+    if isinstance(station.antenna, PlannedAntenna):  # an instrument is at one antenna, not at what it may be
+        station = replace(station, antenna=station.antenna.alone)
     freq_hz = analyzer.freq_hz
     port = station.antenna.terminals(freq_hz, partial(run_without_tuners, station, freq_hz))
     run, _, _ = two_port_of(station.chain[joint:], freq_hz)

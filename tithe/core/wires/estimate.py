@@ -13,6 +13,7 @@ from functools import lru_cache
 from typing import NamedTuple
 
 from tithe.core.wires.ground import SOILS, Ground, Soil
+from tithe.core.wires.mesh import PER_WAVELENGTH
 from tithe.core.wires.metal import Metal
 from tithe.core.wires.moments import LIGHT_M_PER_S, Currents, currents
 from tithe.core.wires.radials import FEW, added_ohm
@@ -28,12 +29,14 @@ _WETTER, _DRIER = (1.5, 5.0), (2.0, 5.0)
 
 @dataclass(frozen=True)
 class Plan:
-    """An antenna as it is planned: its shape, what it stands over, its wire."""
+    """An antenna as it is planned: its shape, what it stands over, its wire; ``coarse``: on the coarser mesh,
+    where many are compared."""
 
     shape: Shape
     ground: Ground
     metal: Metal | None = None
     insulated: bool = False
+    coarse: bool = False
 
 
 class Case(NamedTuple):
@@ -98,16 +101,16 @@ def _unsure(plan: Plan, freq_hz: float) -> float:
     return _LOW_SHARE * max(0.0, 1 - heights / _LOW_WAVELENGTHS)
 
 
-def fed(plan: Plan, freq_hz: float, case: Case) -> Fed:
-    """The antenna at one frequency (Hz) in one case."""
+def fed(plan: Plan, freq_hz: float, case: Case, finest_hz: float | None = None) -> Fed:
+    """The antenna at one frequency (Hz) in one case, on the mesh of a higher one where that is given."""
     stretch = case.stretch * (INSULATED if plan.insulated else 1.0)
     ground = case.ground or plan.ground
-    found = _found(plan, freq_hz, stretch, case.lift, ground)
+    found = _found(plan, freq_hz, stretch, case.lift, ground, finest_hz)
     loss = found.metal_ohm + found.coil_ohm + plan.shape.ground_ohm
     z = found.z_ohm + plan.shape.ground_ohm
-    added = under(plan.shape, ground, freq_hz, stretch) * case.ground_share
+    added = under(plan.shape, ground, found) * case.ground_share
     if case.ground_share != 1 and not plan.shape.on_ground:
-        free = _found(plan, freq_hz, stretch, case.lift, "free-space").z_ohm
+        free = _found(plan, freq_hz, stretch, case.lift, "free-space", finest_hz).z_ohm
         added = (case.ground_share - 1) * (z - free)
         return Fed(
             complex(max(z.real + added.real, found.metal_ohm + found.coil_ohm), z.imag + added.imag), loss
@@ -116,19 +119,19 @@ def fed(plan: Plan, freq_hz: float, case: Case) -> Fed:
     return Fed(complex(max(z.real, loss), z.imag), loss + max(added.real, 0.0))
 
 
-def under(shape: Shape, ground: Ground, freq_hz: float, stretch: float = 1.0) -> complex:
-    """What soil with radials on it adds to the impedance of a vertical, Ω."""
+def under(shape: Shape, ground: Ground, found: Currents) -> complex:
+    """What soil with radials on it adds to the impedance of a vertical with these currents, Ω."""
     radials = shape.radials
     if radials is None or not isinstance(ground, Soil):
         return 0j
-    layout = shape.layout(stretch)
-    height = max(wire.end.z for wire in layout.wires)
-    return added_ohm(radials, ground, freq_hz, height, layout.wires[0].radius_m)
+    wires = shape.layout().wires
+    plain = len(wires) == 1 and not shape.layout().coils
+    return added_ohm(radials, ground, found, float(found.mesh.length.sum()) if plain else None)
 
 
 def as_typed(plan: Plan, freq_hz: float) -> Currents:
     """The currents of the estimate as typed, at one frequency (Hz)."""
-    return _found(plan, freq_hz, INSULATED if plan.insulated else 1.0, 1.0, plan.ground)
+    return _found(plan, freq_hz, INSULATED if plan.insulated else 1.0, 1.0, plan.ground, None)
 
 
 def all_cases(plan: Plan, freqs_hz: list[float], spread: bool) -> list[list[tuple[Case, Fed]]]:
@@ -151,8 +154,11 @@ def _fed(plan: Plan, freq_hz: float, case: Case) -> Fed:
 
 
 @lru_cache(maxsize=64)
-def _found(plan: Plan, freq_hz: float, stretch: float, lift: float, ground: Ground) -> Currents:
+def _found(
+    plan: Plan, freq_hz: float, stretch: float, lift: float, ground: Ground, finest_hz: float | None
+) -> Currents:
     if plan.shape.on_ground and ground == "free-space":
         ground = "perfect"
     layout = plan.shape.layout(stretch, lift)
-    return currents(layout, freq_hz, ground, plan.metal)
+    per_wavelength = PER_WAVELENGTH[0] if plan.coarse else None
+    return currents(layout, freq_hz, ground, plan.metal, per_wavelength, finest_hz)

@@ -47,8 +47,10 @@ def currents(
     ground: Ground = "free-space",
     metal: Metal | None = None,
     per_wavelength: float | None = None,
+    finest_hz: float | None = None,
 ) -> Currents:
-    """The currents at one frequency (Hz), with ``per_wavelength`` segments in each wavelength.
+    """The currents at one frequency (Hz), with ``per_wavelength`` segments in each wavelength; ``finest_hz``:
+    of a higher frequency's wave, so that many share one mesh.
 
     A wire that reaches the ground stands on a perfect one, whatever the soil: what the soil takes from it is
     told by its radials (`tithe.core.wires.radials`). Raises `InputError` where the wires cannot be cut.
@@ -57,7 +59,7 @@ def currents(
     if ground != "free-space":
         layout.above_ground()
     wavelength = LIGHT_M_PER_S / freq_hz
-    mesh = cut(layout, wavelength, grounded, per_wavelength)
+    mesh = cut(layout, LIGHT_M_PER_S / (finest_hz or freq_hz), grounded, per_wavelength)
     k = 2 * np.pi / wavelength
     soil = ground.permittivity(freq_hz).item() if isinstance(ground, Soil) else 1 + 0j
     kind = 0 if ground == "free-space" else 1 if ground == "perfect" or grounded else 2

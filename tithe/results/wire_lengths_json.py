@@ -1,0 +1,72 @@
+"""The lengths of an antenna that is planned as plain objects."""
+
+from __future__ import annotations
+
+import numpy as np
+
+from tithe.core.message import Message, tell
+from tithe.core.wires.lengths import Lengths
+from tithe.results.wire_lengths_shapes import LengthOnBand, LengthTried, WireLengths
+from tithe.text import say
+
+MIDDLE = 1
+
+
+def answer(found: Lengths) -> WireLengths:
+    """Every length, and in a sentence which suit."""
+    return {
+        "field": found.field,
+        "lengths": [_length(found, n) for n in range(len(found.length_m))],
+        "windows": [{"from_m": low, "to_m": high} for low, high in found.windows],
+        "sentence": say(_told(found)),
+    }
+
+
+def _length(found: Lengths, n: int) -> LengthTried:
+    return {
+        "length_m": float(found.length_m[n]),
+        "suits": bool(found.suits[n].all()),
+        "margin_m": float(found.margin_m[n]),
+        "bands": [_on_band(found, n, b) for b in range(len(found.bands))],
+    }
+
+
+def _on_band(found: Lengths, n: int, b: int) -> LengthOnBand:
+    ratio = float(found.swr[n, b, MIDDLE])
+    return {
+        "name": found.bands[b].name,
+        "mhz": found.bands[b].middle_hz / 1e6,
+        "r_ohm": float(found.z_ohm[n, b, MIDDLE].real),
+        "x_ohm": float(found.z_ohm[n, b, MIDDLE].imag),
+        "swr": ratio if np.isfinite(ratio) else None,
+        "radiated_w": float(found.radiated_w[n, b, MIDDLE]),
+        "reached": bool(found.suits[n, b]),
+        "extreme": bool(found.extreme[n, b]),
+    }
+
+
+def _told(found: Lengths) -> tuple[Message, ...]:
+    """Which lengths suit all bands, or which suits most of them; and which to keep away from."""
+    watts, count = found.radiated_w.mean(axis=-1), found.suits.sum(axis=1)
+    # Of those that suit most bands the one that gives its weakest band most.
+    best = int(np.argmax(np.where(count == count.max(), watts.min(axis=1), -1.0)))
+    weakest = int(np.argmin(watts[best]))
+    told = {
+        "length_m": float(found.length_m[best]), "band": found.bands[weakest].name,
+        "radiated_w": float(watts[best, weakest]),
+    }  # fmt: skip
+    said = []
+    if found.windows:
+        windows = [tell("lengths.window", ends=window) for window in found.windows[:4]]
+        said.append(tell("lengths.suit", windows=windows))
+        said.append(tell("lengths.best", spare_m=float(found.margin_m[best]), **told))
+    else:
+        missing = [band.name for band, fine in zip(found.bands, found.suits[best], strict=True) if not fine]
+        most = {"count": int(count[best]), "of": len(found.bands), "missing": missing}
+        said.append(tell("lengths.none", **most, **told))
+    extreme = [
+        band.name for band, high in zip(found.bands, found.extreme.mean(axis=0) > 0, strict=True) if high
+    ]
+    if extreme:
+        said.append(tell("lengths.extreme", bands=extreme))
+    return tuple(said)

@@ -1,0 +1,44 @@
+"""What is told of the lengths of an antenna that is planned: `tithe lengths --json`."""
+
+from __future__ import annotations
+
+from typing_extensions import TypedDict
+
+
+class LengthOnBand(TypedDict):
+    """At the middle of a band: the feedpoint, and what leaves (W). ``reached``: from edge to edge;
+    ``extreme``: near the end of a half wave, at thousands of ohms."""
+
+    name: str
+    mhz: float
+    r_ohm: float
+    x_ohm: float
+    swr: float | None
+    radiated_w: float
+    reached: bool
+    extreme: bool
+
+
+class LengthTried(TypedDict):
+    """``suits``: every band; ``margin_m``: how far it may be off until one falls out."""
+
+    length_m: float
+    suits: bool
+    margin_m: float
+    bands: list[LengthOnBand]
+
+
+class Window(TypedDict):
+    """Lengths that suit every band."""
+
+    from_m: float
+    to_m: float
+
+
+class WireLengths(TypedDict):
+    """``field``: the measure of the shape that was changed; ``windows``: the widest first."""
+
+    field: str
+    lengths: list[LengthTried]
+    windows: list[Window]
+    sentence: str
