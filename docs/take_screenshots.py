@@ -30,7 +30,7 @@ def shelf(page: Page) -> None:
     """Lay the shelf's lines beside the one that stands there."""
     band(page, "30 m")
     page.get_by_role("button", name="Compare lines here").click()
-    page.get_by_role("button", name="here, dB").click()
+    page.get_by_role("button", name="here, dB", exact=True).click()
 
 
 def working(page: Page) -> None:
@@ -162,6 +162,11 @@ def beside(page: Page) -> None:
     page.get_by_role("region", name="Beside what stands now").wait_for()
 
 
+def planned(page: Page) -> None:
+    """An antenna that is planned by its wires."""
+    page.get_by_role("img", name="From the side").wait_for()
+
+
 VIEWS: dict[str, tuple[str, int, int, str, Callable[[Page], None]]] = {
     "welcome": ("start", 1280, 800, "light", lambda page: None),
     "ledger": ("stations/1", 1280, 800, "light", lambda page: band(page, "30 m")),
@@ -180,7 +185,7 @@ VIEWS: dict[str, tuple[str, int, int, str, Callable[[Page], None]]] = {
     "drift": ("start", 1280, 1000, "dark", drifted),
     "choose": ("stations/1", 1280, 1500, "light", choose),
     "choose-beside": ("stations/1", 1280, 1000, "light", beside),
-    "choose-narrow-dark": ("stations/1", 390, 1500, "dark", choose),
+    "plan": ("stations/4/ledger?part=antenna", 1280, 1200, "light", planned),
     "swr-only": ("start", 1280, 800, "light", swr_only),
 }
 

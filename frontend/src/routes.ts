@@ -16,7 +16,7 @@ export interface StationPlace {
 export type Place = { asks: string } | StationPlace;
 export const DOOR: Place = { asks: '' };
 
-/** A station's views and their titles. A new one is a line here, its component, and its line in `App.svelte`. */
+/** A station's views and their titles. A new one is a line here, its component, and its lines in `views.ts` and `App.svelte`. */
 export const VIEWS = [
   ['ledger', 'Ledger'],
   ['sweep', 'Sweep'],

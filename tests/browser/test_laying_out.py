@@ -24,7 +24,7 @@ def test_from_an_empty_station_to_a_verdict_with_intervals(page, base_url, trans
     page.get_by_role("button", name="An empty station").click()
     page.get_by_role("button", name="Insert a part", exact=True).click()
     page.get_by_label("Search the shelf").fill("RG-58")
-    page.get_by_role("button", name=re.compile("RG-58")).click()
+    page.get_by_role("button", name=re.compile("^RG-58")).click()
     page.get_by_label("Length", exact=True).first.fill("65,6 ft")
     page.get_by_role("button", name="Describe the antenna").click()
     page.get_by_label("Known by").select_option("swr")

@@ -52,7 +52,7 @@ def test_everything_is_taken_out_and_brought_in_again(mill_page, base_url, tmp_p
     download.value.save_as(path)
     chooser = page.get_by_label("A station file, or one with everything")
     chooser.set_input_files(path)
-    expect(page.get_by_role("status")).to_contain_text("3 stations were taken in")
+    expect(page.get_by_role("status")).to_contain_text("4 stations were taken in")
     expect(page.get_by_role("link", name="Brackenfell Mill")).to_have_count(2)
     path.write_text(path.read_text().splitlines()[0] + '\n{"text": 3}\n')
     chooser.set_input_files(path)

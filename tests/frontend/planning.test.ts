@@ -5,8 +5,9 @@ import type { PlannedAntenna } from '../../frontend/src/lib/api/client';
 import PlanPanel from '../../frontend/src/lib/antenna/PlanPanel.svelte';
 import { planned, scaleOf, SHAPES } from '../../frontend/src/lib/antenna/planning';
 import { suggestions } from '../../frontend/src/lib/antenna/room';
+import WireLengths from '../../frontend/src/lib/antenna/WireLengths.svelte';
 import RoomFor from '../../frontend/src/lib/antenna/RoomFor.svelte';
-import { FakeServer, settled, stubResizeObserver } from './server';
+import { FakeServer, settled, station, stubResizeObserver } from './server';
 
 const span = (median: number) => ({ min: median - 1, median, max: median + 1 });
 const ESTIMATE = {
@@ -119,4 +120,42 @@ test('the plan is drawn and told band by band; shape and measures change the doc
   await userEvent.click(screen.getByText('Wire and ground'));
   await userEvent.selectOptions(screen.getByLabelText('Ground'), 'poor');
   expect(form.change).toHaveBeenLastCalledWith('antenna.ground', 'poor');
+});
+
+test('lengths are tried for the station, and one of them is taken', async () => {
+  const band = { name: '40 m', mhz: 7.1, r_ohm: 60, x_ohm: 1, swr: 1.2, radiated_w: 90, extreme: false };
+  const tried = [18, 20, 22].map((length_m) => ({
+    length_m,
+    suits: length_m === 20,
+    margin_m: length_m === 20 ? 2 : 0,
+    bands: [{ ...band, reached: length_m === 20 }],
+  }));
+  const server = new FakeServer(({ body }) =>
+    (body as { from_m: unknown }).from_m === 12
+      ? {
+          body: {
+            field: 'length_m',
+            lengths: tried,
+            windows: [{ from_m: 19.5, to_m: 20.5 }],
+            sentence: 'Every band is in reach with 20 m.',
+          },
+        }
+      : { status: 422, body: { errors: [{ place: 'to_m', rule: 'must be above from_m (50)' }] } },
+  );
+  const onadopt = vi.fn();
+  render(WireLengths, { station: station(), length_m: 20, onadopt });
+  await userEvent.click(screen.getByRole('button', { name: 'Try sixty lengths' }));
+  await screen.findByText('Every band is in reach with 20 m.');
+  expect(server.to('/api/antenna/lengths')[0]?.body).toMatchObject({ from_m: 12, to_m: 30, count: 60 });
+  await userEvent.click(screen.getByRole('button', { name: 'Take 20 m, in the middle of 19.5 m to 20.5 m' }));
+  expect(onadopt).toHaveBeenLastCalledWith('length_m', 20);
+  await userEvent.click(screen.getByText('The picture as a table'));
+  expect(screen.getByRole('row', { name: /18 m 90, not in reach/ })).toBeTruthy();
+  await userEvent.click(screen.getAllByRole('button', { name: 'take' })[2] as HTMLElement);
+  expect(onadopt).toHaveBeenLastCalledWith('length_m', 22);
+  const from = screen.getByRole('textbox', { name: 'From' });
+  await userEvent.clear(from);
+  await userEvent.type(from, '50{Enter}');
+  expect((await screen.findByRole('alert')).textContent).toContain('last length must be above');
+  expect(screen.getByText('Every band is in reach with 20 m.')).toBeTruthy();
 });

@@ -53,3 +53,17 @@ def test_a_station_of_wires_is_kept_solved_and_chosen_for(client, mill):
     working = send(client, "post", "/api/working", figure).json()
     radiated = answer["here"]["result"]["total"]["radiated_w"]
     assert working["values"] == pytest.approx([radiated["min"], radiated["median"], radiated["max"]])
+
+
+def test_lengths_that_suit_are_told_for_the_whole_station(client, mill):
+    mill["antenna"] = {"kind": "wires", "shape": "dipole", "length_m": 20}
+    mill["bands"] = [{"name": "40 m", "low_mhz": 7.0, "high_mhz": 7.2}]
+    body = {"document": mill, "from_m": 18, "to_m": 22, "count": 9}
+    answer = send(client, "post", "/api/antenna/lengths", body).json()
+    assert [one["length_m"] for one in answer["lengths"]] == [18, 18.5, 19, 19.5, 20, 20.5, 21, 21.5, 22]
+    assert answer["field"] == "length_m"
+    assert answer["sentence"]
+    for change, place in (({"to_m": 10}, "to_m"), ({"count": 1000}, "count"), ({"from_m": 0}, "from_m")):
+        refused = send(client, "post", "/api/antenna/lengths", body | change)
+        assert refused.status_code == 422
+        assert refused.json()["errors"][0]["place"] == place

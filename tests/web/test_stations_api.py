@@ -109,7 +109,7 @@ def test_demo_is_loaded_once(client):
     load_demos()
     load_demos()
     names = [row["name"] for row in client.get("/api/stations").json()]
-    assert names == ["Brackenfell Mill", "Hollin Lane School", "Quarry Hedge"]
+    assert names == ["Brackenfell Mill", "Hollin Lane School", "Quarry Hedge", "Sallow Croft"]
 
 
 def test_the_page_is_served_with_a_strict_policy(client):

@@ -28,7 +28,7 @@ class LengthTried(TypedDict):
     bands: list[LengthOnBand]
 
 
-class Window(TypedDict):
+class LengthWindow(TypedDict):
     """Lengths that suit every band."""
 
     from_m: float
@@ -40,5 +40,5 @@ class WireLengths(TypedDict):
 
     field: str
     lengths: list[LengthTried]
-    windows: list[Window]
+    windows: list[LengthWindow]
     sentence: str

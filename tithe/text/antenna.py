@@ -17,7 +17,7 @@ ANTENNAS = {
         "Of the power that enters the wire {share:percent} leaves for the sky; the rest warms the ground "
         "under it."
     ),
-    "lengths.suit": "In the tuner’s reach on every band: {windows:list}.",
+    "lengths.suit": "Every band is in reach with {windows:list}.",
     "lengths.window": "{ends:length}",
     "lengths.best": (
         "The best of them is {length_m:length}: least leaves on {band}, {radiated_w:watts} W. It may be off "

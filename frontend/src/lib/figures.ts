@@ -66,8 +66,3 @@ export function swr(value: number | null): string {
 export function decibels(value: number | null): string {
   return value === null ? '∞' : fixed(value, Math.abs(value) < 10 ? 2 : 1);
 }
-
-/** A share as a percentage. */
-export function percent(share: number | null): string {
-  return share === null ? '∞' : `${digits(100 * share)} %`;
-}

@@ -8,9 +8,9 @@ in the range where the line will be used: the fit is not meant to reach far beyo
 from __future__ import annotations
 
 import numpy as np
-from scipy.optimize import nnls
 
 from tithe.core.errors import require, require_not_negative, require_positive
+from tithe.core.late import least_squares_above_zero
 from tithe.core.parts.line import AttenuatedLine
 
 
@@ -35,6 +35,6 @@ def fitted_line(
     require(different >= 2, "readings", "two-frequencies", different)
     mhz, loss = np.array(readings).T
     mhz = mhz / 1e6
-    (k1, k2), residual = nnls(np.stack([np.sqrt(mhz), mhz], axis=-1), loss)
+    (k1, k2), residual = least_squares_above_zero(np.stack([np.sqrt(mhz), mhz], axis=-1), loss)
     rms = float(residual / np.sqrt(len(mhz)))
     return AttenuatedLine(r0_ohm, velocity_factor, float(k1), float(k2), max_volts_rms, name, balanced, rms)

@@ -18,6 +18,7 @@ from typing import Literal
 import numpy as np
 
 from tithe.core.arrays import Complex, Real
+from tithe.core.late import peaks
 from tithe.core.reflection import rho_of_swr, swr
 from tithe.core.sweep.local import LocalCurve, curve_round, root_between
 from tithe.core.sweep.noise import noise_at
@@ -93,10 +94,7 @@ def features(sweep: Sweep, comfort_swr: float = 2.0) -> Features:
     levels = tuple(sorted({*STANDARD_SWRS, comfort_swr}))
     crossings = _resonances(sweep, noise)
     depth = np.maximum(LEAST_DEPTH, _DEPTH_IN_NOISE * noise)
-    # Here, since it takes half a second to load, which a program that reads no sweep need not wait for.
-    from scipy.signal import find_peaks
-
-    at, found = find_peaks(-sweep.rho, prominence=depth, plateau_size=1)
+    at, found = peaks(-sweep.rho, depth)
     dips = [
         _dip(sweep, int(k), noise, levels, _own(crossings, sweep, int(k), float(depth)))
         for k, depth in zip(at, found["prominences"], strict=True)

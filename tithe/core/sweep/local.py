@@ -15,9 +15,9 @@ from dataclasses import dataclass
 from typing import Any
 
 import numpy as np
-from scipy.optimize import brentq
 
 from tithe.core.arrays import Real
+from tithe.core.late import root
 
 _HALF_WIDTHS = (2, 3, 5, 8, 13, 21, 34, 55, 89, 144, 233, 377)
 _NEIGHBOURS = 4.0  # how many times the narrower gap beside a point another gap may be, in the same window
@@ -138,4 +138,4 @@ def root_between(value: Callable[[float], float], low_hz: float, high_hz: float)
         return high_hz
     if low * high > 0:
         return None
-    return float(brentq(value, low_hz, high_hz, xtol=1e-3))
+    return root(value, low_hz, high_hz, 1e-3)

@@ -12,10 +12,10 @@ from __future__ import annotations
 from dataclasses import dataclass
 
 import numpy as np
-from scipy.optimize import nnls
 
 from tithe.core.arrays import Real, decibels
 from tithe.core.errors import require, require_positive
+from tithe.core.late import least_squares_above_zero
 from tithe.core.message import Told, tell
 
 _POWERS = (1.0, 0.5)
@@ -84,5 +84,5 @@ def judge_radials(readings: tuple[Reading, ...]) -> Radials:
 
 def _fit(shape: Real, ohms: Real) -> tuple[float, float]:
     """R∞ ≥ 0 and A ≥ 0 by least squares."""
-    (rest, lost), _ = nnls(np.column_stack((np.ones(len(shape)), shape)), ohms)
+    (rest, lost), _ = least_squares_above_zero(np.column_stack((np.ones(len(shape)), shape)), ohms)
     return float(rest), float(lost)

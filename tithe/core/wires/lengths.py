@@ -38,9 +38,8 @@ _FIELDS: dict[type, str] = {
 class Lengths:
     """Lengths tried, N of them, on B bands; at the low edge, the middle and the high edge of each.
 
-    ``z_ohm``, ``radiated_w``: (N, B, 3); ``matched``: (N, B, 3), whether the station's tuner, if it has one,
-    reaches it. ``margin_m``: (N,), how far each is from the nearest that does not suit, 0 for one that does
-    not.
+    ``z_ohm``, ``radiated_w``: (N, B, 3); ``reached``: (N, B, 3), whether the radio sees an SWR that one is
+    content with, the station's tuner set.
     """
 
     field: str
@@ -119,7 +118,10 @@ def lengths(station: Station, length_m: Real, pause: Pause = go_on) -> Lengths:
 def _as_long(shape: Shape, field: str, length_m: float) -> Shape:
     """The shape with another length. Raises `InputError` where it cannot be so."""
     changed: Callable[..., Shape] = replace
-    return changed(shape, **{field: length_m})
+    try:
+        return changed(shape, **{field: length_m})
+    except InputError as error:
+        raise error.under("antenna") from None
 
 
 def _all(plans: list[Plan], freqs: list[float], pause: Pause) -> list[Fed]:

@@ -1,7 +1,7 @@
 """An antenna over many frequencies: some are solved, and a rational function runs through them.
 
 On one mesh the impedance is a smooth function of frequency, with poles where the antenna resonates, which is
-what the AAA algorithm follows (Nakatsukasa, Sète and Trefethen 2018). It is held against frequencies that it
+what the AAA algorithm follows. It is held against frequencies that it
 has not seen, and given more until they fit.
 """
 
@@ -10,9 +10,9 @@ from __future__ import annotations
 from concurrent.futures import ThreadPoolExecutor
 
 import numpy as np
-from scipy.interpolate import AAA
 
 from tithe.core.arrays import Complex, Real
+from tithe.core.late import rational
 from tithe.core.wires.estimate import AS_TYPED, Plan, fed
 from tithe.core.wires.moments import LIGHT_M_PER_S
 
@@ -32,7 +32,7 @@ def impedance(plan: Plan, freq_hz: Real) -> Complex:
         nodes = (low + high) / 2 - (high - low) / 2 * np.cos(np.pi * np.arange(count) / (count - 1))
         held_out = (nodes[:-1] + nodes[1:])[:: max(1, count // _HELD_OUT)] / 2
         found = _solved(plan, nodes, high)
-        through = AAA(nodes, found, rtol=1e-7)
+        through = rational(nodes, found, 1e-7)
         truth = _solved(plan, held_out, high)
         if np.all(np.abs(through(held_out) - truth) < _OFF * np.abs(truth)):
             return np.asarray(through(freq_hz), dtype=np.complex128)

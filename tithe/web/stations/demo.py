@@ -1,4 +1,4 @@
-"""Stations to start from: three demo stations, all invented, and an empty one."""
+"""Stations to start from: four demo stations, all invented, and an empty one."""
 
 from __future__ import annotations
 
@@ -8,7 +8,7 @@ from importlib import resources
 from tithe.document import station_file
 from tithe.document.station import StationFile
 
-DEMOS = ("brackenfell-mill", "hollin-lane-school", "quarry-hedge")
+DEMOS = ("brackenfell-mill", "hollin-lane-school", "quarry-hedge", "sallow-croft")
 EMPTY = "empty"
 
 

@@ -1,7 +1,7 @@
 <script lang="ts">
   import { Asking } from '../api/asking.svelte';
-  import { api, type Bands, type PlannedAntenna, type PlannedOut } from '../api/client';
-  import { percent, shown, swr } from '../figures';
+  import { api, type Bands, type PlannedAntenna, type PlannedOut, type StationFile } from '../api/client';
+  import { shown, swr } from '../figures';
   import ChoiceField from '../inspector/ChoiceField.svelte';
   import NumberField from '../inspector/NumberField.svelte';
   import { fieldsOf, shapeNamed, type Field } from '../inspector/schema';
@@ -9,7 +9,8 @@
   import Termed from '../terms/Termed.svelte';
   import type { Form } from '../ui/form';
   import Trouble from '../ui/Trouble.svelte';
-  import { planned, SHAPES } from './planning';
+  import WireLengths from './WireLengths.svelte';
+  import { lengthOf, planned, SHAPES } from './planning';
   import ShapePicture from './ShapePicture.svelte';
 
   interface Props {
@@ -21,6 +22,7 @@
   let { form, antenna, bands, mhz }: Props = $props();
 
   const asking = new Asking<PlannedOut>();
+  const length = $derived(Number(lengthOf(antenna)));
   const fields = $derived(fieldsOf(shapeNamed(antenna.shape)));
   /** Groups that are folded, after what stands open (""). */
   const sections = $derived([...new Set(['', ...fields.map(({ ask }) => ask.section ?? '')])]);
@@ -86,24 +88,34 @@
     <table class="plain figures">
       <thead>
         <tr>
-          <th scope="col">Band</th><th scope="col"><Termed text="R, Ω" /></th><th scope="col"
-            ><Termed text="X, Ω" /></th
-          ><th scope="col"><Termed text="SWR" /></th><th scope="col">leaves it</th>
+          <th scope="col">Band</th>
+          <th scope="col"><Termed text="SWR" /></th>
+          <th scope="col"><Termed text="R, Ω" /></th>
+          <th scope="col"><Termed text="X, Ω" /></th>
         </tr>
       </thead>
       <tbody>
         {#each asking.answer.results as one, n (n)}
           <tr>
             <th scope="row">{rows[n]?.name ?? ''}</th>
+            <td>{shown(one.swr, swr)}</td>
             <td>{shown(one.r_ohm)}</td>
             <td>{shown(one.x_ohm)}</td>
-            <td>{shown(one.swr, swr)}</td>
-            <td>{shown(one.efficiency, percent)}</td>
           </tr>
         {/each}
       </tbody>
     </table>
   </div>
+{/if}
+{#if length > 0}
+  <details>
+    <summary>Which lengths suit all bands?</summary>
+    <WireLengths
+      station={form.document as StationFile}
+      length_m={length}
+      onadopt={(field, length_m) => form.change(`antenna.${field}`, length_m)}
+    />
+  </details>
 {/if}
 <p class="caution">
   Keep every wire, its ends and its ropes where they cannot reach an overhead line, also when they fall. Wire

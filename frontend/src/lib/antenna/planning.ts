@@ -56,3 +56,20 @@ export function scaleOf(
   const y0 = height / 2 + (metre * (low + high)) / 2;
   return { at: (across, up) => [x0 + metre * across, y0 - metre * up], metre };
 }
+
+/** The measure that makes a shape longer or shorter; none of those that have several. */
+export function lengthOf(antenna: PlannedAntenna): number | null {
+  switch (antenna.shape) {
+    case 'dipole':
+      return antenna.length_m;
+    case 'inverted-vee':
+      return antenna.leg_m;
+    case 'end-fed':
+      return antenna.wire_m;
+    case 'vertical':
+    case 'whip':
+      return antenna.height_m;
+    default:
+      return null;
+  }
+}

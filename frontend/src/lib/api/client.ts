@@ -5,6 +5,7 @@ type Schemas = components['schemas'];
 export type StationFile = Schemas['StationFile'];
 export type PlannedAntenna = Extract<StationFile['antenna'], { kind: 'wires' }>;
 export type PlannedOut = Schemas['PlannedOut'];
+export type WireLengths = Schemas['WireLengths'];
 export type PartModel = StationFile['chain'][number];
 export type Answer = Schemas['Answer'];
 export type Here = Schemas['Here'];

@@ -256,6 +256,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/antenna/lengths": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Lengths That Suit
+         * @description Every length in the station: what the feedpoint is, what leaves, and which lengths suit all bands.
+         */
+        post: operations["tithe_web_stations_api_antenna_lengths_that_suit"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/solve": {
         parameters: {
             query?: never;
@@ -2658,6 +2678,83 @@ export interface components {
             sky: boolean;
         };
         /**
+         * LengthOnBand
+         * @description At the middle of a band: the feedpoint, and what leaves (W). ``reached``: from edge to edge;
+         *     ``extreme``: near the end of a half wave, at thousands of ohms.
+         */
+        LengthOnBand: {
+            /** Name */
+            name: string;
+            /** Mhz */
+            mhz: number;
+            /** R Ohm */
+            r_ohm: number;
+            /** X Ohm */
+            x_ohm: number;
+            /** Swr */
+            swr: number | null;
+            /** Radiated W */
+            radiated_w: number;
+            /** Reached */
+            reached: boolean;
+            /** Extreme */
+            extreme: boolean;
+        };
+        /**
+         * LengthTried
+         * @description ``suits``: every band; ``margin_m``: how far it may be off until one falls out.
+         */
+        LengthTried: {
+            /** Length M */
+            length_m: number;
+            /** Suits */
+            suits: boolean;
+            /** Margin M */
+            margin_m: number;
+            /** Bands */
+            bands: components["schemas"]["LengthOnBand"][];
+        };
+        /**
+         * LengthWindow
+         * @description Lengths that suit every band.
+         */
+        LengthWindow: {
+            /** From M */
+            from_m: number;
+            /** To M */
+            to_m: number;
+        };
+        /**
+         * WireLengths
+         * @description ``field``: the measure of the shape that was changed; ``windows``: the widest first.
+         */
+        WireLengths: {
+            /** Field */
+            field: string;
+            /** Lengths */
+            lengths: components["schemas"]["LengthTried"][];
+            /** Windows */
+            windows: components["schemas"]["LengthWindow"][];
+            /** Sentence */
+            sentence: string;
+        };
+        /**
+         * WireLengthsRequest
+         * @description The station as it stands, and from which length to which (m), in so many steps.
+         */
+        WireLengthsRequest: {
+            document: components["schemas"]["StationFile"];
+            /** From M */
+            from_m: number;
+            /** To M */
+            to_m: number;
+            /**
+             * Count
+             * @default 60
+             */
+            count: number;
+        };
+        /**
          * Answer
          * @description Everything a screen needs after a change.
          */
@@ -4938,6 +5035,48 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["PlannedOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+        };
+    };
+    tithe_web_stations_api_antenna_lengths_that_suit: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["WireLengthsRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WireLengths"];
                 };
             };
             /** @description Unprocessable Entity */

@@ -9,7 +9,7 @@
   import { preferences } from '../station/preferences.svelte';
   import type { StationFile } from '../api/client';
   import { parseTyped, toShown, unitShown } from '../station/units';
-  import PlainNumber from '../ui/PlainNumber.svelte';
+  import FromTo from '../ui/FromTo.svelte';
   import type { Choosing } from './choosing.svelte';
 
   interface Props {
@@ -62,26 +62,14 @@
   <p class="soft">
     For the tuner and the longest line that stand now: which lengths put every band inside the tuner’s reach.
   </p>
-  <form
-    onsubmit={(event) => {
-      event.preventDefault();
-      go();
-    }}
-  >
-    <PlainNumber
-      label="From"
-      value={low}
-      unit={unitShown('length', system)}
-      oninput={(text) => (typed.low = text)}
-    />
-    <PlainNumber
-      label="to"
-      value={high}
-      unit={unitShown('length', system)}
-      oninput={(text) => (typed.high = text)}
-    />
-    <button type="submit" class="firm">Try all lengths</button>
-  </form>
+  <FromTo
+    {low}
+    {high}
+    action="Try all lengths"
+    onlow={(text) => (typed.low = text)}
+    onhigh={(text) => (typed.high = text)}
+    ongo={go}
+  />
   {#if found}
     <p class="serif" data-testid="lengths">{found.sentence}</p>
     {#if Object.keys(found.workings).length}
@@ -184,12 +172,6 @@
   }
   h3 {
     font-size: 1.1rem;
-  }
-  form {
-    display: flex;
-    flex-wrap: wrap;
-    gap: 0.3rem 1.4rem;
-    align-items: baseline;
   }
   .serif {
     font-size: 1.1rem;

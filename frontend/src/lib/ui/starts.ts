@@ -12,6 +12,7 @@ export const STARTS = [
     'A short vertical on a school roof over a poor ground, thin coax, the radio’s own tuner.',
   ],
   ['quarry-hedge', 'Quarry Hedge', 'An end-fed wire along a hedge, a 9:1 transformer and 10 W.'],
+  ['sallow-croft', 'Sallow Croft', 'A garden with one ash, and nothing built: a vee on paper.'],
 ] as const;
 
 /** The one that the look round leads over. */

@@ -1,0 +1,146 @@
+<script lang="ts">
+  import { Asking } from '../api/asking.svelte';
+  import { api, type StationFile, type WireLengths } from '../api/client';
+  import { across } from '../charts/axes';
+  import Foot from '../charts/Foot.svelte';
+  import Picture from '../charts/Picture.svelte';
+  import { watts } from '../figures';
+  import { preferences } from '../station/preferences.svelte';
+  import { parseTyped, toShown, unitShown } from '../station/units';
+  import FromTo from '../ui/FromTo.svelte';
+  import Trouble from '../ui/Trouble.svelte';
+
+  /** Which lengths of the planned antenna suit all bands; choosing one adopts it. */
+  interface Props {
+    station: StationFile;
+    length_m: number;
+    onadopt: (field: string, length_m: number) => void;
+  }
+  let { station, length_m, onadopt }: Props = $props();
+  const ROW = 18;
+  const asking = new Asking<WireLengths>({ from_m: 'first length', to_m: 'last length' });
+  const system = $derived(preferences.system);
+  let typed = $state<{ from?: string; to?: string }>({});
+  const from = $derived(typed.from ?? toShown(Math.max(2, Math.round(length_m * 0.6)), 'length', system));
+  const to = $derived(typed.to ?? toShown(Math.round(length_m * 1.5), 'length', system));
+  const found = $derived(asking.answer);
+  const names = $derived(found?.lengths[0]?.bands.map((band) => band.name) ?? []);
+  const lengths = $derived(found?.lengths.map((one) => one.length_m) ?? []);
+  const step = $derived((lengths[1] ?? 1) - (lengths[0] ?? 0));
+  const told = (metres: number) =>
+    `${toShown(Number(metres.toFixed(2)), 'length', system)} ${unitShown('length', system)}`;
+
+  function ask() {
+    const body = {
+      document: station,
+      from_m: parseTyped(from, 'length', system) as number,
+      to_m: parseTyped(to, 'length', system) as number,
+      count: 60,
+    };
+    asking.ask(() => api.POST('/api/antenna/lengths', { body }));
+  }
+</script>
+
+<FromTo
+  low={from}
+  high={to}
+  action="Try sixty lengths"
+  busy={asking.busy}
+  onlow={(text) => (typed.from = text)}
+  onhigh={(text) => (typed.to = text)}
+  ongo={ask}
+/>
+<Trouble text={asking.trouble} />
+{#if found}
+  <p data-testid="wire-lengths">{found.sentence}</p>
+  <Picture
+    label="Lengths at which each band is in reach. {found.sentence}"
+    height={names.length * ROW + 26}
+    margins={{ left: 42, top: 0, right: 10, bottom: 21 }}
+  >
+    {#snippet drawing(box)}
+      {@const x = across((lengths[0] ?? 0) - step / 2, (lengths.at(-1) ?? 1) + step / 2, box)}
+      {#each names as name, b (name)}
+        <text x={box.left - 6} y={b * ROW + 13} text-anchor="end">{name}</text>
+        {#each found.lengths as one, n (n)}
+          {@const band = one.bands[b]}
+          {#if band?.reached}
+            <rect
+              x={x(one.length_m - step / 2)}
+              y={b * ROW + 4}
+              width={x(one.length_m + step / 2) - x(one.length_m - step / 2) + 0.4}
+              height="11"
+              fill="var(--radiated)"
+            />
+          {/if}
+          {#if band?.extreme}
+            <path d="M{x(one.length_m)} {b * ROW + 2}v15" stroke="var(--heat-ink)" stroke-width="1.5" />
+          {/if}
+        {/each}
+      {/each}
+      <path
+        d="M{x(length_m)} 0V{names.length * ROW}"
+        stroke="var(--ink)"
+        stroke-width="1.5"
+        stroke-dasharray="3 2"
+      />
+      <Foot {box} ticks={x.ticks(4).map((at) => ({ at: x(at), name: told(at) }))} />
+    {/snippet}
+    {#snippet legend()}
+      <span
+        ><svg width="12" height="10" aria-hidden="true"
+          ><rect width="12" height="10" fill="var(--radiated)" /></svg
+        >
+        in reach</span
+      >
+      <span
+        ><svg width="6" height="12" aria-hidden="true"
+          ><path d="M3 0V12" stroke="var(--heat-ink)" stroke-width="1.5" /></svg
+        > near a half wave</span
+      >
+      <span>┆ as now</span>
+    {/snippet}
+    {#snippet table()}
+      <table class="plain figures">
+        <thead>
+          <tr
+            ><th scope="col">Length</th>{#each names as name (name)}<th scope="col">{name}, W</th>{/each}<th
+              scope="col"
+            ></th></tr
+          >
+        </thead>
+        <tbody>
+          {#each found.lengths as one, n (n)}
+            <tr>
+              <th scope="row">{told(one.length_m)}</th>
+              {#each one.bands as band (band.name)}<td
+                  >{watts(band.radiated_w)}{band.reached ? '' : ', not in reach'}{band.extreme
+                    ? ', half wave'
+                    : ''}</td
+                >{/each}
+              <td
+                ><button type="button" class="linkish" onclick={() => onadopt(found.field, one.length_m)}
+                  >take</button
+                ></td
+              >
+            </tr>
+          {/each}
+        </tbody>
+      </table>
+    {/snippet}
+  </Picture>
+  {#each found.windows.slice(0, 4) as window (window.from_m)}
+    {@const middle = (window.from_m + window.to_m) / 2}
+    <p>
+      <button type="button" class="linkish" onclick={() => onadopt(found.field, Number(middle.toFixed(2)))}
+        >Take {told(middle)}, in the middle of {told(window.from_m)} to {told(window.to_m)}</button
+      >
+    </p>
+  {/each}
+{/if}
+
+<style>
+  p {
+    margin: 0.4rem 0;
+  }
+</style>

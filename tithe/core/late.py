@@ -1,0 +1,41 @@
+"""What is used of SciPy, loaded at its first use: its modules take a third of a second to a whole one each,
+which a command that has no use for them need not wait for."""
+
+from __future__ import annotations
+
+from collections.abc import Callable
+from typing import Any
+
+import numpy as np
+
+from tithe.core.arrays import Complex, Real
+
+
+def least_squares_above_zero(rows: Real, values: Real) -> tuple[Real, float]:
+    """x ≥ 0 with the least |rows·x − values|, and that; shapes ``(M, N)`` and ``(M,)``."""
+    from scipy.optimize import nnls
+
+    found, residual = nnls(rows, values)
+    return np.asarray(found), float(residual)
+
+
+def root(function: Callable[[float], float], low: float, high: float, within: float) -> float:
+    """Where a function that has another sign at either end is zero (Brent)."""
+    from scipy.optimize import brentq
+
+    return float(brentq(function, low, high, xtol=within))
+
+
+def peaks(values: Real, prominence: Real) -> tuple[Any, Any]:
+    """Where an array ``(N,)`` has local maxima of that prominence, and what these are like."""
+    from scipy.signal import find_peaks
+
+    return find_peaks(values, prominence=prominence, plateau_size=1)  # type: ignore[no-any-return]
+
+
+def rational(x: Real, y: Complex, within: float) -> Callable[[Real], Complex]:
+    """A rational function through the points (AAA; Nakatsukasa, Sète and Trefethen 2018)."""
+    from scipy.interpolate import AAA
+
+    found: Callable[[Real], Complex] = AAA(x, y, rtol=within)
+    return found
