@@ -68,6 +68,9 @@ RULES = {
         "is of wires that can be computed from {low_hz:mhz} to {high_hz:mhz}, not at {value:mhz}: they would"
         " be far too short or too long for the wave"
     ),
+    "rule.at-an-open-end": (
+        "must not be an open end, where no current flows: feed between two wires, or along one"
+    ),
     "rule.not-on-a-wire": "must be a point of one of the wires",
     "rule.under-ground": "must not run under the ground (it goes down to {value:g} m)",
     "rule.on-the-ground": "must not lie on the ground",

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import math
 from dataclasses import dataclass
 from itertools import combinations
 from typing import NamedTuple
@@ -72,16 +73,17 @@ class Layout:
         for (m, one), (n, other) in combinations(enumerate(self.wires), 2):
             if _too_near(one, other):
                 raise InputError(f"wires[{n}]", "wires-touch", other=m)
-        self.carrier("feed", self.feed)
+        self._require_current("feed", self.feed)
         for n, coil in enumerate(self.coils):
-            self.carrier(f"coils[{n}]", coil.at)
+            self._require_current(f"coils[{n}]", coil.at)
 
-    def carrier(self, place: str, point: Point) -> int:
-        """The first wire that a point lies on. Raises `InputError` where there is none."""
-        for n, wire in enumerate(self.wires):
-            if _distance_to(wire, point) < ALIKE_M:
-                return n
-        raise InputError(place, "not-on-a-wire")
+    def _require_current(self, place: str, point: Point) -> None:
+        """An error where a point lies on no wire, or at an open end, where no current flows."""
+        on = [wire for wire in self.wires if _distance_to(wire, point) < ALIKE_M]
+        require(bool(on), place, "not-on-a-wire")
+        at_an_end = min(math.dist(point, end) for end in (on[0].start, on[0].end)) < ALIKE_M
+        open_end = len(on) == 1 and at_an_end and abs(point.z) > ALIKE_M
+        require(not open_end, place, "at-an-open-end")
 
     @property
     def lowest_m(self) -> float:

@@ -30,6 +30,8 @@ class OwnWires:
 
     def layout(self, stretch: float = 1.0, lift: float = 1.0) -> Layout:
         """The wires as they are; longer ones grow away from the feed, those on the ground upwards."""
+        if stretch == 1.0 and lift == 1.0:
+            return Layout(self.wires, self.feed, self.coils)
         centre = np.array((self.feed.x, self.feed.y, 0.0 if self.on_ground else self.feed.z))
         up = 1.0 if self.on_ground else lift
 
@@ -37,7 +39,5 @@ class OwnWires:
             x, y, z = (centre + stretch * (np.array(point) - centre)).tolist()
             return Point(x, y, z * up)
 
-        if stretch == 1.0 and lift == 1.0:
-            return Layout(self.wires, self.feed, self.coils)
         wires = tuple(Wire(moved(wire.start), moved(wire.end), wire.radius_m) for wire in self.wires)
         return Layout(wires, moved(self.feed), tuple(replace(coil, at=moved(coil.at)) for coil in self.coils))
