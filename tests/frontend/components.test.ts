@@ -1,6 +1,7 @@
 import { render, screen, within } from '@testing-library/svelte';
 import userEvent from '@testing-library/user-event';
 import { afterEach, beforeEach, expect, test, vi } from 'vitest';
+import { STARTS } from '../../frontend/src/lib/ui/starts';
 import { createRawSnippet } from 'svelte';
 import PointsField from '../../frontend/src/lib/antenna/PointsField.svelte';
 import ChoiceField from '../../frontend/src/lib/inspector/ChoiceField.svelte';
@@ -209,7 +210,7 @@ test('the welcome offers every start, what is kept, and says what went wrong', a
   expect(screen.getByRole('alert').textContent).toBe('Station 9 is not kept here.');
   expect(screen.getByRole('link', { name: 'Test' }).getAttribute('href')).toBe('/stations/7/ledger');
   const starts = within(screen.getAllByRole('list')[1] as HTMLElement).getAllByRole('button');
-  expect(starts).toHaveLength(4);
+  expect(starts).toHaveLength(STARTS.length);
   await userEvent.click(screen.getByRole('button', { name: 'An empty station' }));
   expect(onstart).toHaveBeenCalledWith('empty');
 });
