@@ -1,0 +1,56 @@
+"""A planned antenna as the station has it: its rows, its loss, where it can be asked."""
+
+import numpy as np
+import pytest
+
+from tithe.core import InputError
+from tithe.core.antenna import LossResistance, PlannedAntenna
+from tithe.core.antenna.planned import ROWS
+from tithe.core.wires.estimate import AS_TYPED, Plan, cases, fed
+from tithe.core.wires.ground import SOILS
+from tithe.core.wires.metal import METALS
+from tithe.core.wires.shapes import Dipole, Vertical
+
+PLAN = Plan(Vertical(8, 8, 5), SOILS["poor"], METALS["copper"])
+FREQS = np.array([3.65e6, 7.1e6, 14.2e6])
+
+
+def test_the_estimate_stands_in_more_than_half_of_the_rows_and_each_case_in_one():
+    z = PlannedAntenna(PLAN).terminals(FREQS).z_ohm
+    assert z.shape == (ROWS, 3)
+    for k, hz in enumerate(FREQS):
+        typed = fed(PLAN, hz, AS_TYPED).z_ohm
+        assert (np.isclose(z[:, k], typed)).sum() > ROWS / 2
+        for one in cases(PLAN, hz):
+            assert np.isclose(z[:, k], fed(PLAN, hz, one).z_ohm).any()
+    for figure in (z.real, np.abs(z), 1 / z.real):
+        assert np.median(figure, axis=0) == pytest.approx(figure[0])
+
+
+def test_its_loss_has_the_same_rows_and_a_stated_one_goes_before_it():
+    planned = PlannedAntenna(PLAN)
+    loss = planned.loss
+    assert loss is not None
+    assert loss.ohm(FREQS).shape == (ROWS, 3)
+    assert loss.scaled(2).ohm(FREQS) == pytest.approx(2 * loss.ohm(FREQS))
+    assert loss.ohm(FREQS)[0] == pytest.approx([fed(PLAN, hz, AS_TYPED).loss_ohm for hz in FREQS])
+    stated = LossResistance(((1e6, 3.0),))
+    assert PlannedAntenna(PLAN, stated_loss=stated).loss is stated
+    alone = planned.alone
+    assert alone.terminals(FREQS).z_ohm.shape == (3,)
+    assert alone.terminals(FREQS).z_ohm == pytest.approx(planned.terminals(FREQS).z_ohm[0])
+    assert alone.guess(7.1e6) is None
+
+
+def test_it_is_asked_between_its_limits_only_one_by_one_and_swept():
+    planned = PlannedAntenna(Plan(Dipole(20, 10), "free-space"), spread=False)
+    low, high = planned.range_hz
+    assert low < 1e6 < 30e6 < high
+    for hz in (low / 2, high * 2):
+        for freqs in (np.array([hz]), np.linspace(7e6, hz, 101) if hz > 7e6 else np.linspace(hz, 7e6, 101)):
+            with pytest.raises(InputError, match="beyond-the-wires"):
+                planned.terminals(freqs)
+    swept = planned.terminals(np.linspace(6e6, 8e6, 101)).z_ohm
+    one_by_one = planned.terminals(np.array([6e6, 7e6, 8e6])).z_ohm
+    assert swept[[0, 50, 100]] == pytest.approx(one_by_one, rel=0.02)
+    assert (np.diff(swept.imag) > 0).all()
