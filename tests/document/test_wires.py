@@ -95,6 +95,8 @@ def test_the_estimate_alone_is_one_figure_and_free_space_has_no_sky(tmp_path, ca
             "antenna.wires[0]: must not run under the ground",
         ),
         ({"shape": "wires", "wires": [[0, 0, 0, 9, 0, 0]], "feed": [5, 0, 0]}, "antenna.wires[0]: must not"),
+        ({"shape": "vertical", "height_m": 5, "ground": "free-space"}, "antenna.ground: must be a soil"),
+        ({"shape": "whip", "height_m": 2, "ground": "free-space"}, "antenna.ground: must be a soil"),
         ({"shape": "wires", "wires": [[0, 0, 5, 0, 0, 5]], "feed": [0, 0, 5]}, "antenna.wires[0]: must have"),
         ({"shape": "wires", "wires": [[0, 0, 5, 9, 0, 5]], "feed": [5, 1, 5]}, "antenna.feed: must be"),
     ],

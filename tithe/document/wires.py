@@ -11,7 +11,7 @@ from pydantic import Discriminator, Field, Tag
 from typing_extensions import TypeAliasType
 
 from tithe.core import PlannedAntenna
-from tithe.core.errors import InputError
+from tithe.core.errors import InputError, require
 from tithe.core.wires.estimate import Plan
 from tithe.core.wires.ground import SOILS, Ground, Soil
 from tithe.core.wires.layout import Coil, Point, Wire
@@ -119,9 +119,11 @@ class WiresBase(AntennaBase, CoreObject):
 
     def check(self) -> None:
         """The shape, and that its wires are where wires can be."""
-        layout = self.to_shape().layout()
-        if self.ground != "free-space":
-            layout.above_ground()
+        shape = self.to_shape()
+        if self.ground == "free-space":
+            require(not shape.on_ground, "ground", "needs-ground")
+        else:
+            shape.layout().above_ground()
 
 
 class DipoleModel(WiresBase):

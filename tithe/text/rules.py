@@ -73,6 +73,7 @@ RULES = {
     ),
     "rule.not-on-a-wire": "must be a point of one of the wires",
     "rule.under-ground": "must not run under the ground (it goes down to {value:g} m)",
+    "rule.needs-ground": "must be a soil, or perfect: the antenna stands on it and its current returns there",
     "rule.on-the-ground": "must not lie on the ground",
     "rule.wires-too-long": (
         "makes the antenna longer than {most_wavelengths:count} wavelengths, which is too long"

@@ -12,6 +12,7 @@ from dataclasses import dataclass
 from functools import lru_cache
 from typing import NamedTuple
 
+from tithe.core.errors import InputError
 from tithe.core.wires.ground import SOILS, Ground, Soil
 from tithe.core.wires.mesh import PER_WAVELENGTH
 from tithe.core.wires.metal import Metal
@@ -158,7 +159,7 @@ def _found(
     plan: Plan, freq_hz: float, stretch: float, lift: float, ground: Ground, finest_hz: float | None
 ) -> Currents:
     if plan.shape.on_ground and ground == "free-space":
-        ground = "perfect"
+        raise InputError("ground", "needs-ground")
     layout = plan.shape.layout(stretch, lift)
     per_wavelength = PER_WAVELENGTH[0] if plan.coarse else None
     return currents(layout, freq_hz, ground, plan.metal, per_wavelength, finest_hz)
