@@ -1,5 +1,6 @@
 """What the README promises is there, and nothing committed names where packages come from."""
 
+import ast
 import re
 from pathlib import Path
 
@@ -33,3 +34,17 @@ def test_lock_files_say_what_not_where_from():
     lock = (ROOT / "frontend" / "package-lock.json").read_text("utf-8")
     assert '"integrity"' in lock
     assert '"resolved"' not in lock
+
+
+def test_no_two_shapes_of_the_api_have_one_name():
+    """The framework would merge them in the schema without a word, and one of them would be told wrongly."""
+    homes: dict[str, set[str]] = {}
+    for folder in ("web", "results", "document"):
+        for path in (ROOT / "tithe" / folder).rglob("*.py"):
+            if path.parent.name == "migrations":
+                continue
+            for one in ast.parse(path.read_text("utf-8")).body:
+                if isinstance(one, ast.ClassDef) and not one.name.startswith("_"):
+                    homes.setdefault(one.name, set()).add(str(path.relative_to(ROOT)))
+    assert len(homes) > 150
+    assert {name: found for name, found in homes.items() if len(found) > 1} == {}

@@ -26,8 +26,8 @@ from tithe.core.parts.tuner import TunerDetails
 from tithe.core.phases import evenly
 from tithe.core.reflection import swr
 from tithe.results.budget_shapes import (
+    AlongLine,
     Figure,
-    LineFigures,
     MeterFigures,
     Result,
     Span,
@@ -200,7 +200,7 @@ def _told(details: object, stage: Stage, duty: float) -> Mapping[str, object]:
 
 
 @_told.register
-def _line(line: LineDetails, stage: Stage, duty: float) -> LineFigures:
+def _line(line: LineDetails, stage: Stage, duty: float) -> AlongLine:
     (volts, volts_at), (amps, amps_at) = line.volts_peak_max, line.amps_rms_max
     notes = line.handbook_notes(stage.loss_db)
     return {

@@ -54,7 +54,7 @@ class StageBase(TypedDict):
     amps_rms: Figure
 
 
-class LineFigures(TypedDict, total=False):
+class AlongLine(TypedDict, total=False):
     """What only a line tells; nothing of it where the line is bypassed."""
 
     matched_db: Figure
@@ -98,7 +98,7 @@ class TunerFigures(TypedDict, total=False):
     elements: list[Element]
 
 
-class LineStage(StageBase, LineFigures):
+class LineStage(StageBase, AlongLine):
     """A length of feedline."""
 
     kind: Literal["line"]
