@@ -122,3 +122,12 @@ def test_wires_that_fit_no_wave_are_refused_when_they_are_computed(tmp_path, cap
         told = capsys.readouterr()
         assert told.err.startswith(said)
         assert told.out == ""
+
+
+def test_what_soil_takes_of_wires_that_stand_on_it_is_not_made_up(tmp_path, capsys):
+    file = tmp_path / "station.json"
+    upright = {"shape": "wires", "wires": [[0, 0, 0, 0, 0, 10]], "feed": [0, 0, 0]}
+    for more, said in (({}, True), ({"ground": "perfect"}, False), ({"loss_ohm": 12}, False)):
+        file.write_text(json.dumps(station(**upright, **more)), "utf-8")
+        assert main(["antenna", str(file), "--mhz", "7.1"]) == 0
+        assert ("what the soil takes is not known" in capsys.readouterr().out) == said

@@ -11,7 +11,7 @@ import numpy as np
 from tithe.core import PlannedAntenna
 from tithe.core.message import Message, tell
 from tithe.core.reflection import swr
-from tithe.core.wires.estimate import Case, Fed, Plan, as_typed, under
+from tithe.core.wires.estimate import Case, Fed, Plan, as_typed, soil_counts, under
 from tithe.core.wires.far_field import Sky, sky
 from tithe.core.wires.ground import Soil
 from tithe.core.wires.layout import Point, Wire
@@ -98,7 +98,10 @@ def _rests_on(antenna: PlannedAntenna, results: list[AntennaEstimate]) -> tuple[
     matters = Counter(one["matters"] for one in results if one["matters"])
     if matters:
         said.append(tell(f"antenna.matters-{matters.most_common(1)[0][0]}"))
-    if isinstance(antenna.plan.ground, Soil) and not antenna.plan.shape.on_ground:
+    shape, on_soil = antenna.plan.shape, isinstance(antenna.plan.ground, Soil)
+    if on_soil and not soil_counts(shape) and not shape.ground_ohm and antenna.stated_loss is None:
+        said.append(tell("antenna.no-ground-loss"))
+    if on_soil and not shape.on_ground:
         shares = [one["sky_share"] for one in results if one["sky_share"] is not None]
         if shares:
             said.append(tell("antenna.sky", share=(min(shares), max(shares))))

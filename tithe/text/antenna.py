@@ -13,19 +13,24 @@ ANTENNAS = {
         "Most of it hangs on what the ground takes, which no model tells well for wires so low or radials so"
         " few."
     ),
+    "antenna.no-ground-loss": (
+        "It stands on the soil without radials: what the soil takes is not known, and none is counted. State"
+        " it as the antenna’s loss."
+    ),
     "antenna.sky": (
-        "Of the power that enters the wire {share:percent} leaves for the sky; the rest warms the ground "
-        "under it."
+        "Of the power that enters the wire {share:percent} leaves for the sky, depending on the band; the "
+        "rest warms the ground under it, and is not counted among the losses of the run."
     ),
     "lengths.suit": "Every band is in reach with {windows:list}.",
     "lengths.window": "{ends:length}",
     "lengths.best": (
         "The best of them is {length_m:length}: least leaves on {band}, {radiated_w:watts} W. It may be off "
-        "by {spare_m:length} until a band falls out."
+        "by {spare_m:length} among those tried; soil, height and length are taken as typed."
     ),
     "lengths.none": (
         "No length of these suits every band. {length_m:length} suits {count:count} of {of:count}, not "
-        "{missing:list}; least leaves on {band}, {radiated_w:watts} W."
+        "{missing:list}; least leaves on {band}, {radiated_w:watts} W. Soil, height and length are taken as "
+        "typed."
     ),
     "lengths.extreme": (
         "On {bands:list} some lengths end near a half wave: thousands of ohms at the feed, high voltage, and"

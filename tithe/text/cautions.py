@@ -7,6 +7,10 @@ CAUTIONS = {
     "caution.no-match.some-phases": (
         "{tuner:name} matches at {share:percent} of the phases that the SWR leaves open."
     ),
+    "caution.no-match.some-cases": (
+        "{tuner:name} does not match in every case: the antenna is an estimate, and at one end of it SWR "
+        "{ratio:ratio} is left."
+    ),
     "caution.no-match.as-set": "As its knobs stand, {tuner:name} does not match here: SWR {ratio:ratio}.",
     "caution.no-match.lacks": (
         "No setting of {tuner:name} matches here; the SWR stays at {ratio:ratio} at the best. It {lack}."

@@ -39,6 +39,7 @@ CHOICES = {
     "choose.costed": "{what}{money}",
     "choose.for": ", for {cost:figure},",
     "choose.for-nothing": ",",
+    "choose.power-estimate": "{power_w:watts} ({between_w:watts}, as far as the antenna may be off)",
     "choose.power": "{power_w:watts} ({between_w:watts}, depending on the phase)",
     "choose.power-known": "{power_w:watts}",
     "choose.build": ("{what:capital}: over your bands {power} of {rated_w:watts} W would leave the antenna."),
@@ -83,6 +84,10 @@ CHOICES = {
     "choose.rough-prices": "Costs are by rough starting prices in no currency: set your own.",
     "choose.left-out": ("Left out, since next to nothing would arrive through so much of it: {lines:list}."),
     "choose.unmatched": "Not matched from edge to edge: {bands:list}.",
+    "choose.some-cases": (
+        "On {bands:list} a match is made in some of the cases only that the estimate of the antenna leaves "
+        "open."
+    ),
     "choose.some-phases": ("On {bands:list} a match is made at some of the phases that the SWR leaves open."),
     "choose.limit": "{band} to {power_w:watts} W",
     "choose.limited": "Ratings limit {limits:comma}.",

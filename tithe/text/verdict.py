@@ -22,7 +22,7 @@ VERDICTS = {
     "moving.loses": "The same tuner at the antenna would lose another {loss_w:watts} W.",
     "moving.either": (
         "The same tuner at the antenna would lose up to {loss_w:watts} W or give back up to {gain_w:watts} "
-        "W, depending on the phase that is not known."
+        "W, depending on what is not known of the antenna."
     ),
     "handbook.low": (
         "The line is shorter than a quarter wave and ends in a low impedance: its current is high along its "

@@ -275,9 +275,10 @@ RULES = {
         "Watts over all bands", "Each band counts by its weight.", "At the power that the parts bear.", CHOSEN
     ),
     "score-spread": RuleText(
-        "How far the unknown phase moves it",
-        "On every band at once the least, or the most, round the circle of phases.",
-        "Where only the SWR of the antenna is known.",
+        "How far what is not known of the antenna moves it",
+        "On every band at once the least, or the most, round the circle of phases, or over the cases of an "
+        "estimate.",
+        "Where only the SWR of the antenna is known, or where it is planned.",
         CHOSEN,
     ),
     "band-watts": RuleText(

@@ -50,7 +50,9 @@ def test_it_is_asked_between_its_limits_only_one_by_one_and_swept():
         for freqs in (np.array([hz]), np.linspace(7e6, hz, 101) if hz > 7e6 else np.linspace(hz, 7e6, 101)):
             with pytest.raises(InputError, match="beyond-the-wires"):
                 planned.terminals(freqs)
-    swept = planned.terminals(np.linspace(6e6, 8e6, 101)).z_ohm
+            with pytest.raises(InputError, match="beyond-the-wires"):
+                planned.swept(freqs)
+    swept = planned.swept(np.linspace(6e6, 8e6, 101)).z_ohm
     one_by_one = planned.terminals(np.array([6e6, 7e6, 8e6])).z_ohm
     assert swept[[0, 50, 100]] == pytest.approx(one_by_one, rel=0.02)
     assert (np.diff(swept.imag) > 0).all()

@@ -20,7 +20,7 @@ from tithe.core.twoport import Port, Run
 from tithe.core.wires.estimate import CASES, Case, Fed, Plan, all_cases
 from tithe.core.wires.mesh import MOST_SEGMENTS, PER_WAVELENGTH
 from tithe.core.wires.moments import LIGHT_M_PER_S
-from tithe.core.wires.swept import FEW, impedance
+from tithe.core.wires.swept import impedance
 
 _SHORTEST_WAVELENGTHS = 0.005
 
@@ -49,12 +49,14 @@ class PlannedAntenna:
 
     def terminals(self, freq_hz: Real, run: Callable[[], Run] | None = None) -> Port:
         """V and I at the feedpoint per ampere: shape ``(F,)``, with its interval ``(P, F)``."""
-        if not self.spread and len(freq_hz) > FEW:
-            self._check(freq_hz)
-            z = impedance(self.plan, freq_hz)
-            return Port(z, np.ones(z.shape, dtype=np.complex128))
         z = np.array([[one.z_ohm for one in row] for row in self.rows(freq_hz)], dtype=np.complex128)
         return Port(self._shaped(z), self._shaped(np.ones(z.shape, dtype=np.complex128)))
+
+    def swept(self, freq_hz: Real) -> Port:
+        """V and I per ampere of the estimate alone, at many rising frequencies: shape ``(F,)``."""
+        self._check(freq_hz)
+        z = impedance(self.plan, freq_hz)
+        return Port(z, np.ones(z.shape, dtype=np.complex128))
 
     def rows(self, freq_hz: Real) -> list[list[Fed]]:
         """All cases at all frequencies (Hz): the estimate, then each assumption moved, then the estimate

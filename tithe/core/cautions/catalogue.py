@@ -54,7 +54,10 @@ def no_match(scene: Scene) -> Iterator[Finding]:
         share = float(np.mean(evenly(stage.tuned.matched)[..., scene.k]))
         told = {"tuner": stage.part.label, "ratio": worst}
         if share > 0:
-            yield found(n, "some-phases", **told, share=share)
+            if scene.budget.station.antenna.phase_known:  # the rows are those of an estimate
+                yield found(n, "some-cases", **told)
+            else:
+                yield found(n, "some-phases", **told, share=share)
         elif stage.part.tuner and not stage.part.tuner.found:
             yield found(n, "as-set", **told)
         elif (lack := stage.tuned.lack(scene.k)) is not None:

@@ -106,11 +106,13 @@ def not_worth(ranking: Ranking, names: Mapping[str, str]) -> Told:
 
 
 def _power(ranking: Ranking, n: int) -> Message:
-    """The watts of a candidate, with their interval where the phase is not known."""
+    """The watts of a candidate, with their interval where the antenna is not wholly known."""
     low, high = (float(end) for end in ranking.grid.spread_w[n])
     power_w, rated_w = float(ranking.grid.score_w[n]), ranking.grid.question.station.transmitter.power_w
     if high - low < 0.005 * rated_w:
         return tell("choose.power-known", power_w=power_w)
+    if ranking.grid.question.station.antenna.phase_known:
+        return tell("choose.power-estimate", power_w=power_w, between_w=(low, high))
     return tell("choose.power", power_w=power_w, between_w=(low, high))
 
 

@@ -19,7 +19,8 @@ def shortcomings(ranking: Ranking) -> Told:
     if none:
         said.append(tell("choose.unmatched", bands=none))
     if some:
-        said.append(tell("choose.some-phases", bands=some))
+        known = grid.question.station.antenna.phase_known
+        said.append(tell("choose.some-cases" if known else "choose.some-phases", bands=some))
     rated = grid.question.station.transmitter.power_w
     held = [(name, share) for name, share in zip(names, limits, strict=True) if share < 0.99]
     if held:

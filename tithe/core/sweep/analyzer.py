@@ -12,7 +12,7 @@ Tuners that set themselves are taken out of line, as one measures; one set by ha
 
 from __future__ import annotations
 
-from dataclasses import dataclass, replace
+from dataclasses import dataclass
 from functools import partial
 
 import numpy as np
@@ -83,10 +83,11 @@ def measure(station: Station, joint: int, analyzer: Analyzer) -> Sweep:
     require_plane("joint", joint, len(station.chain))
     if isinstance(station.antenna, SwrAntenna):
         raise InputError("antenna", "no-phase")
-    if isinstance(station.antenna, PlannedAntenna):  # an instrument is at one antenna, not at what it may be
-        station = replace(station, antenna=station.antenna.alone)
-    freq_hz = analyzer.freq_hz
-    port = station.antenna.terminals(freq_hz, partial(run_without_tuners, station, freq_hz))
+    freq_hz, antenna = analyzer.freq_hz, station.antenna
+    if isinstance(antenna, PlannedAntenna):  # an instrument is at one antenna, not at what it may be
+        port = antenna.swept(freq_hz)
+    else:
+        port = antenna.terminals(freq_hz, partial(run_without_tuners, station, freq_hz))
     run, _, _ = two_port_of(station.chain[joint:], freq_hz)
     port = run.input(port)
     gamma = reflection(port.v, port.i, REFERENCE_OHM)

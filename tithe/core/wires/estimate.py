@@ -74,12 +74,17 @@ def cases(plan: Plan, freq_hz: float) -> tuple[Case, ...]:
     found += [Case("length", side, stretch=1 + side * LENGTH_SHARE) for side in (-1, 1)]
     if plan.ground != "free-space" and not plan.shape.on_ground:
         found += [Case("height", side, lift=1 + side * HEIGHT_SHARE) for side in (-1, 1)]
-    if isinstance(plan.ground, Soil):
+    if isinstance(plan.ground, Soil) and soil_counts(plan.shape):
         found += [Case("soil", side, ground=_neighbour(plan.ground, side)) for side in (-1, 1)]
         unsure = _unsure(plan, freq_hz)
         if unsure:
             found += [Case("model", side, ground_share=1 + side * unsure) for side in (-1, 1)]
     return tuple(found)
+
+
+def soil_counts(shape: Shape) -> bool:
+    """Whether it is told what the soil does: of wires that stand on it, only by their radials."""
+    return not shape.on_ground or shape.radials is not None
 
 
 def _neighbour(soil: Soil, side: int) -> Soil:

@@ -105,7 +105,7 @@ def _mesh(layout: Layout, counts: tuple[int, ...], grounded: bool) -> Mesh:
         """The currents through the first wire's end at a point."""
         there = [k for k, at in enumerate(node) if math.dist(at, point) < ALIKE_M]
         if not there:
-            raise InputError(place, "not-on-a-wire")
+            raise InputError(place, "at-an-open-end")
         first = min(there, key=lambda k: (carrier[half[k, 0] // 2], k))
         return np.array([k for k in there if half[k, 0] == half[first, 0]])
 

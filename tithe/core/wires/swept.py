@@ -16,8 +16,6 @@ from tithe.core.late import rational
 from tithe.core.wires.estimate import AS_TYPED, Plan, fed
 from tithe.core.wires.moments import LIGHT_M_PER_S
 
-FEW = 40
-"""So many frequencies are solved one by one."""
 _OFF = 1e-3
 """By how much of itself the impedance may be off at frequencies held out."""
 _HELD_OUT = 5

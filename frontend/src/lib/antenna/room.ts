@@ -45,7 +45,7 @@ function vee(corner: number, drop: number, quarter: number, room: Room, mhz: num
     title: `An inverted vee, legs of ${leg} m`,
     why:
       leg >= Math.floor(10 * quarter) / 10
-        ? 'Half a wave on the lowest band: it needs no tuner there.'
+        ? 'Half a wave on the lowest band, near resonance there; the SWR to expect is told when it is planned.'
         : 'Shorter than half a wave on the lowest band: feed it with open line and a tuner.',
     antenna: antenna as PlannedAntenna,
   };
