@@ -16,7 +16,7 @@ from tithe.core.wires.ground import SOILS
 from tithe.core.wires.lengths import lengths
 from tithe.core.wires.mesh import cut
 from tithe.core.wires.metal import METALS
-from tithe.core.wires.moments import FAR, NEAR
+from tithe.core.wires.moments import RULES
 from tithe.core.wires.shapes import Dipole, EndFed, InvertedVee, Shape
 from tithe.document import shelf
 
@@ -37,7 +37,7 @@ def lines() -> Iterator[str]:
     """One line of text per measurement."""
     mesh = cut(Dipole(10, 10).layout(), 20.0, False, 20)
     soil = complex(SOILS["average"].permittivity(15e6).item())
-    asked = (mesh.start, mesh.along, mesh.length, mesh.radius, 2 * np.pi / 20, FAR, NEAR, 2, soil)
+    asked = (mesh.start, mesh.along, mesh.length, mesh.radius, 2 * np.pi / 20, RULES, mesh.needed, 2, soil)
     compiled = seconds(lambda: wire_fields.fill(*asked))
     plain = seconds(lambda: wire_fields.fill.py_func(*asked), runs=1)  # type: ignore[attr-defined]
     times = f"{plain / compiled:.0f} × as fast as with its loops interpreted"

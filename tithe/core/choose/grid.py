@@ -7,7 +7,6 @@ bear. A tuner that falls short of a match, but leaves no more than the user's co
 from __future__ import annotations
 
 from collections.abc import Iterator
-from concurrent.futures import ThreadPoolExecutor
 from dataclasses import dataclass, replace
 from functools import cached_property, partial
 from itertools import groupby
@@ -15,6 +14,7 @@ from itertools import groupby
 import numpy as np
 
 from tithe.core.arrays import Mask, Real
+from tithe.core.at_once import each
 from tithe.core.budget import Budget, solve
 from tithe.core.choose.bearable import bearable_share
 from tithe.core.choose.kit import Kit, SeenAntenna, ThroughPresentRun
@@ -26,9 +26,6 @@ from tithe.core.parts.line import Line
 from tithe.core.parts.part import Part
 from tithe.core.station import Band, Station
 from tithe.core.twoport import Port
-
-AT_ONCE = 2
-"""Pieces computed side by side."""
 
 
 @dataclass(frozen=True)
@@ -164,11 +161,7 @@ def evaluated(asked: Question, kit: Kit, chosen: tuple[Candidate, ...]) -> Itera
         for _, group in groupby(chosen, key=lambda one: (one.present, one.placement))
         for piece in _pieces(tuple(group), most)
     ]
-    pool = ThreadPoolExecutor(AT_ONCE)
-    try:
-        yield from pool.map(partial(_placement, asked, kit), pieces)
-    finally:
-        pool.shutdown(cancel_futures=True)
+    yield from each(partial(_placement, asked, kit), pieces)
 
 
 def _pieces(group: tuple[Candidate, ...], most: int) -> Iterator[tuple[Candidate, ...]]:

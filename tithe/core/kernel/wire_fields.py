@@ -19,9 +19,11 @@ from tithe.core.compiled import compiled, inlined
 
 ETA = 376.730313668
 """Impedance of free space, Ω."""
-NEAR = 3.0
-"""Segments whose middles are within so many of their lengths get points that are crowded towards their
-ends."""
+WITHIN = (1.5, 3.5)
+"""Segments whose middles are within so many of their lengths take the first of the rules of points, those
+further off the next."""
+CLOSE = 2
+"""Of so many of the rules first, soil reflects at each point by an angle of its own."""
 _STEP_M = 1e-9
 """Segments that are as little off are still of one length and in one line."""
 
@@ -123,13 +125,22 @@ def _pair(
     return w00, w01, w10, w11
 
 
-@inlined
-def _alike(m: int, n: int, shift: Any, follows: Any, mirrored: int) -> bool:
-    """Whether the pair before this one, both segments a step back, lies just as this one does."""
-    if not (follows[m] and follows[n]) or (mirrored and abs(shift[n, 2]) > _STEP_M):
-        return False
-    off = abs(shift[m, 0] - shift[n, 0]) + abs(shift[m, 1] - shift[n, 1]) + abs(shift[m, 2] - shift[n, 2])
-    return bool(off < _STEP_M)
+@compiled
+def _runs(start: Any, shift: Any, radius: Any) -> Any:
+    """Of each segment: which of them it is just as long and steep as, by the first of these; whether it goes
+    on from the one before; and whether it does so straight and with the same length: (N,) each."""
+    count = len(start)
+    like = np.arange(count)
+    joined, follows = np.zeros(count, dtype=np.bool_), np.zeros(count, dtype=np.bool_)
+    for n in range(1, count):
+        for first in range(n):
+            if like[first] == first and np.abs(shift[n] - shift[first]).max() < _STEP_M:
+                like[n] = first
+                break
+        gap = np.abs(start[n] - start[n - 1] - shift[n - 1]).max()
+        joined[n] = gap < _STEP_M and radius[n] == radius[n - 1]
+        follows[n] = joined[n] and like[n] == like[n - 1]
+    return like, joined, follows
 
 
 @compiled
@@ -139,56 +150,104 @@ def fill(
     length: Any,
     radius: Any,
     k: float,
-    far: Any,
-    near: Any,
+    rules: Any,
+    needed: Any,
     ground: int,
     soil: complex,
 ) -> Any:
-    """The reactions of all halves: Ω, shape ``(2N, 2N)``, the falling half of the n-th segment at 2n.
+    """The reactions of all halves: Ω, shape ``(N, N, 2, 2)``, of the n-th segment's on the m-th's at ``[m,
+    n]``, the falling half before the rising one.
 
-    ``start``, ``along`` (N, 3), m and unit vectors; ``length``, ``radius`` (N,), m; ``k`` = 2π/λ. ``far`` and
-    ``near`` (2, Q): points from 0 to 1 and their weights. ``ground``: 0 none, 1 perfect, 2 of the relative
+    ``start``, ``along`` (N, 3), m and unit vectors; ``length``, ``radius`` (N,), m; ``k`` = 2π/λ.
+    ``rules``: three of (2, Q), points from 0 to 1 and their weights, from the nearest segments to the
+    farthest; ``needed`` (N, N): of which segments at all. ``ground``: 0 none, 1 perfect, 2 of the relative
     permittivity ``soil``, by Fresnel's coefficients at the angle from the image's middle.
     """
     count = len(length)
-    out = np.zeros((2 * count, 2 * count), dtype=np.complex128)
-    far_weights, near_weights = _weights(length, k, far), _weights(length, k, near)
+    weights = (_weights(length, k, rules[0]), _weights(length, k, rules[1]), _weights(length, k, rules[2]))
     shift = along * length.reshape(-1, 1)
-    joined, follows = np.zeros(count, dtype=np.bool_), np.zeros(count, dtype=np.bool_)
-    for n in range(1, count):
-        joined[n] = (
-            np.abs(start[n] - start[n - 1] - shift[n - 1]).max() < _STEP_M and radius[n] == radius[n - 1]
-        )
-        follows[n] = joined[n] and np.abs(shift[n] - shift[n - 1]).max() < _STEP_M
+    like, joined, follows = _runs(start, shift, radius)
     cosine, sine = np.cos(k * length), np.sin(k * length)
     scales = -1j * ETA / (4 * math.pi * sine)
-    part = np.empty((2 * count, 2 * count), dtype=np.complex128)
-    most = max(near.shape[1], far.shape[1])
+    most = max(rules[0].shape[1], rules[1].shape[1], rules[2].shape[1])
     r, e = np.empty(most), np.empty(most, dtype=np.complex128)
-    for mirrored in range(1 if ground == 0 else 2):
+    images = 1 if ground == 0 else 2
+    parts = np.zeros((images, count, count, 2, 2), dtype=np.complex128)
+    for mirrored in range(images):
         flip = -1.0 if mirrored else 1.0
+        part = parts[mirrored]
         for m in range(count):
-            last, was_close = -2, False
+            last, before = -2, -1
             for n in range(count):
-                if m > 0 and n > 0 and _alike(m, n, shift, follows, mirrored):
+                if not needed[m, n]:
+                    continue
+                alike = follows[m] and follows[n] and like[m] == like[n] and needed[m - 1, n - 1]
+                if alike and not (mirrored and abs(shift[n, 2]) > _STEP_M):
                     for i in range(2):
                         for j in range(2):
-                            part[2 * m + i, 2 * n + j] = part[2 * m - 2 + i, 2 * n - 2 + j]
+                            part[m, n, i, j] = part[m - 1, n - 1, i, j]
                     continue
                 # From the middle of the source, or of its image, to the middle of what it acts on.
                 x = start[m, 0] - start[n, 0] + (shift[m, 0] - shift[n, 0]) / 2
                 y = start[m, 1] - start[n, 1] + (shift[m, 1] - shift[n, 1]) / 2
                 z = start[m, 2] - flip * start[n, 2] + (shift[m, 2] - flip * shift[n, 2]) / 2
-                reach = NEAR * max(length[m], length[n])
-                close = x * x + y * y + z * z < reach * reach
-                known = last == n - 1 and was_close == close and joined[n]
-                last, was_close = n, close
+                apart, longest = x * x + y * y + z * z, max(length[m], length[n])
+                off = 0
+                while off < 2 and apart >= (WITHIN[off] * longest) ** 2:
+                    off += 1
+                known = last == n - 1 and before == off and joined[n]
+                last, before = n, off
                 c, s, scale = cosine[n], sine[n], scales[n]
                 found = _pair(
-                    start, along, length, radius, k, c, s, m, n, near if close else far,
-                    near_weights if close else far_weights, mirrored, ground, soil, close, r, e, known,
+                    start, along, length, radius, k, c, s, m, n,
+                    rules[off], weights[off], mirrored, ground, soil, off < CLOSE, r, e, known,
                 )  # fmt: skip
-                part[2 * m, 2 * n], part[2 * m, 2 * n + 1] = scale * found[0], scale * found[1]
-                part[2 * m + 1, 2 * n], part[2 * m + 1, 2 * n + 1] = scale * found[2], scale * found[3]
-        out += part
+                for i in range(2):
+                    for j in range(2):
+                        part[m, n, i, j] = scale * found[2 * i + j]
+    if images == 2:
+        parts[0] += parts[1]
+    return parts[0]
+
+
+@compiled
+def join(reactions: Any, half: Any, sign: Any, near: Any) -> Any:
+    """From the reactions of halves, (N, N, 2, 2), to those of currents, Ω, (M, M): each a pair of halves
+    ``half`` (M, 2), counted in twos a segment, with their ``sign`` (M, 2).
+
+    One acts on another just as that acts on it. Of those ``near`` each other, (M, M), both are taken: where
+    their segments are unlike, what the points of one miss the points of the other have too much.
+    """
+    count = len(half)
+    out = np.empty((count, count), dtype=np.complex128)
+    for p in range(count):
+        for q in range(p, count):
+            z = _joined(reactions, half, sign, p, q)
+            if near[p, q]:
+                z = (z + _joined(reactions, half, sign, q, p)) / 2
+            out[p, q] = out[q, p] = z
+    return out
+
+
+@inlined
+def _joined(reactions: Any, half: Any, sign: Any, p: int, q: int) -> Any:
+    z = 0j
+    for a in range(2):
+        m, i = half[p, a] // 2, half[p, a] % 2
+        for b in range(2):
+            n, j = half[q, b] // 2, half[q, b] % 2
+            z += sign[p, a] * sign[q, b] * reactions[m, n, i, j]
+    return z
+
+
+@compiled
+def needed(half: Any, count: int, near: Any) -> Any:
+    """Of which of ``count`` segments `join` asks the reactions, (N, N)."""
+    out = np.zeros((count, count), dtype=np.bool_)
+    for p in range(len(half)):
+        for q in range(len(half)):
+            if q >= p or near[p, q]:
+                for a in range(2):
+                    for b in range(2):
+                        out[half[p, a] // 2, half[q, b] // 2] = True
     return out

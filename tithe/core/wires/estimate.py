@@ -7,13 +7,14 @@ widens the ground's share of the impedance; the figures' least and most over all
 
 from __future__ import annotations
 
-from concurrent.futures import ThreadPoolExecutor
 from dataclasses import dataclass
 from functools import lru_cache
 from typing import NamedTuple
 
+from tithe.core.at_once import each
 from tithe.core.errors import InputError
 from tithe.core.wires.ground import SOILS, Ground, Soil
+from tithe.core.wires.layout import Layout
 from tithe.core.wires.mesh import PER_WAVELENGTH
 from tithe.core.wires.metal import Metal
 from tithe.core.wires.moments import LIGHT_M_PER_S, Currents, currents
@@ -149,8 +150,7 @@ def all_cases(plan: Plan, freqs_hz: list[float], spread: bool) -> list[list[tupl
 
 def all_fed(plan: Plan, pairs: list[tuple[float, Case]]) -> list[Fed]:
     """At many frequencies (Hz) and in many cases, on all processors."""
-    with ThreadPoolExecutor(2) as pool:
-        return list(pool.map(lambda pair: _fed(plan, *pair), pairs))
+    return list(each(lambda pair: _fed(plan, *pair), pairs))
 
 
 @lru_cache(maxsize=20_000)
@@ -165,6 +165,11 @@ def _found(
 ) -> Currents:
     if plan.shape.on_ground and ground == "free-space":
         raise InputError("ground", "needs-ground")
-    layout = plan.shape.layout(stretch, lift)
+    layout = _layout(plan.shape, stretch, lift)
     per_wavelength = PER_WAVELENGTH[0] if plan.coarse else None
     return currents(layout, freq_hz, ground, plan.metal, per_wavelength, finest_hz)
+
+
+@lru_cache(maxsize=64)
+def _layout(shape: Shape, stretch: float, lift: float) -> Layout:
+    return shape.layout(stretch, lift)

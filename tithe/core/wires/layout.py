@@ -34,7 +34,7 @@ class Wire:
     @property
     def length_m(self) -> float:
         """Its length, m."""
-        return float(np.linalg.norm(np.subtract(self.end, self.start)))
+        return math.dist(self.start, self.end)
 
 
 @dataclass(frozen=True)

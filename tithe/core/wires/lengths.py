@@ -4,7 +4,6 @@ of it."""
 from __future__ import annotations
 
 from collections.abc import Callable
-from concurrent.futures import ThreadPoolExecutor
 from dataclasses import dataclass, replace
 
 import numpy as np
@@ -13,6 +12,7 @@ from tithe.core.antenna import PlannedAntenna
 from tithe.core.antenna.loss import LossResistance
 from tithe.core.antenna.sampled import table
 from tithe.core.arrays import Complex, Mask, Real
+from tithe.core.at_once import each
 from tithe.core.budget import solve
 from tithe.core.cost import Pause, go_on
 from tithe.core.errors import InputError, require
@@ -129,8 +129,7 @@ def _all(plans: list[Plan], freqs: list[float], pause: Pause) -> list[Fed]:
         pause()
         return [fed(plan, f, AS_TYPED) for f in freqs]
 
-    with ThreadPoolExecutor(2) as pool:
-        return [one for found in pool.map(row, plans) for one in found]
+    return [one for found in each(row, plans) for one in found]
 
 
 def _in_station(station: Station, freqs: Real, z: Complex, loss: Real, pause: Pause) -> tuple[Real, Mask]:

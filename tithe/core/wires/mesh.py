@@ -9,14 +9,15 @@ from __future__ import annotations
 
 import math
 from dataclasses import dataclass
-from functools import lru_cache
+from functools import cached_property, lru_cache
 from itertools import pairwise
 
 import numpy as np
 from numpy.typing import NDArray
 
-from tithe.core.arrays import Real
+from tithe.core.arrays import Mask, Real
 from tithe.core.errors import InputError, require
+from tithe.core.kernel.wire_fields import join, needed
 from tithe.core.wires.layout import ALIKE_M, Layout, Point
 
 PER_WAVELENGTH = (20, 40)
@@ -27,6 +28,9 @@ PER_WIRE = (6, 10)
 """Segments of a wire at least: the more where there are few wires."""
 _FEW_WIRES = 4
 MOST_SEGMENTS = 1200
+_NEAR = 1.01
+"""Currents whose middles are within so much of what their longer segments make together touch or nearly
+do."""
 Indices = NDArray[np.int64]
 
 
@@ -49,14 +53,23 @@ class Mesh:
     feed: Indices
     coils: tuple[Indices, ...]
 
+    @cached_property
+    def needed(self) -> Mask:
+        """Of which segments the reactions are needed, (N, N)."""
+        return needed(self.half, len(self.length), self.near)
+
+    @cached_property
+    def near(self) -> Mask:
+        """Which currents are nearer each other than they are long, (M, M)."""
+        first, second = self.half.T // 2
+        end = self.start[first] + (self.half[:, :1] % 2) * self.along[first] * self.length[first, None]
+        reach = np.maximum(self.length[first], self.length[second])
+        apart = np.linalg.norm(end[:, None] - end[None, :], axis=-1)
+        return np.asarray(apart < _NEAR * (reach[:, None] + reach[None, :]))
+
     def joined(self, reactions: NDArray[np.complex128]) -> NDArray[np.complex128]:
-        """From the reactions of halves, (2N, 2N), to those of currents, (M, M)."""
-        out = np.zeros((len(self.half), len(self.half)), dtype=np.complex128)
-        for a in (0, 1):
-            for b in (0, 1):
-                picked = reactions[self.half[:, a, None], self.half[None, :, b]]
-                out += self.sign[:, a, None] * self.sign[None, :, b] * picked
-        return out
+        """From the reactions of halves, (N, N, 2, 2), to those of currents, (M, M)."""
+        return join(reactions, self.half, self.sign, self.near)
 
     def halves(self, currents: NDArray[np.complex128]) -> NDArray[np.complex128]:
         """The amplitude of each half, (2N,), of currents (M,)."""
@@ -72,7 +85,8 @@ def cut(layout: Layout, wavelength_m: float, grounded: bool, per_wavelength: flo
     """
     counts = []
     if per_wavelength is None:
-        per_wavelength = float(np.clip(_WHOLE * wavelength_m / layout.length_m, *PER_WAVELENGTH))
+        few, many = PER_WAVELENGTH
+        per_wavelength = min(max(_WHOLE * wavelength_m / layout.length_m, few), many)
     least = PER_WIRE[len(layout.wires) <= _FEW_WIRES]
     for n, here, there in _broken(layout):
         wire, run = layout.wires[n], math.dist(here, there)

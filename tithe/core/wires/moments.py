@@ -63,12 +63,14 @@ def currents(
     k = 2 * np.pi / wavelength
     soil = ground.permittivity(freq_hz).item() if isinstance(ground, Soil) else 1 + 0j
     kind = 0 if ground == "free-space" else 1 if ground == "perfect" or grounded else 2
-    reactions = fill(mesh.start, mesh.along, mesh.length, mesh.radius, k, FAR, NEAR, kind, complex(soil))
+    reactions = fill(
+        mesh.start, mesh.along, mesh.length, mesh.radius, k, RULES, mesh.needed, kind, complex(soil)
+    )
     own = None if metal is None else _metal(mesh, k, metal, freq_hz)
     if own is not None:
-        _blocks(reactions)[...] += own
+        every = np.arange(len(own))
+        reactions[every, every] += own
     z = mesh.joined(reactions)
-    z = (z + z.T) / 2
     coil_ohm = [coil.impedance(freq_hz) for coil in layout.coils]
     for ohm, at in zip(coil_ohm, mesh.coils, strict=True):
         z[np.ix_(at, at)] += ohm
@@ -86,13 +88,6 @@ def currents(
     )
     through = abs(fed) ** 2
     return Currents(freq_hz, mesh, ground, halves, 1 / fed, metal_w / through, coil_w / through)
-
-
-def _blocks(reactions: Complex) -> Complex:
-    """Of the reactions of halves, (2N, 2N), a view of those of one segment with itself: (N, 2, 2)."""
-    row, column = reactions.strides
-    shape = (len(reactions) // 2, 2, 2)
-    return np.lib.stride_tricks.as_strided(reactions, shape, (2 * (row + column), row, column))
 
 
 def _metal(mesh: Mesh, k: float, metal: Metal, freq_hz: float) -> Complex:
@@ -118,5 +113,5 @@ def _crowded(count: int, power: int = 5) -> Real:
     return np.stack([np.concatenate([s, 1 - s[::-1]]), np.concatenate([weight, weight[::-1]])])
 
 
-FAR, NEAR = gauss(3), _crowded(10)
-"""Points of a segment that is far off, and of one that is near."""
+RULES = (_crowded(20), gauss(6), gauss(3))
+"""Points of a segment that touches another or nearly does, is near it, and far off."""

@@ -7,11 +7,10 @@ has not seen, and given more until they fit.
 
 from __future__ import annotations
 
-from concurrent.futures import ThreadPoolExecutor
-
 import numpy as np
 
 from tithe.core.arrays import Complex, Real
+from tithe.core.at_once import each
 from tithe.core.late import rational
 from tithe.core.wires.estimate import AS_TYPED, Plan, fed
 from tithe.core.wires.moments import LIGHT_M_PER_S
@@ -39,6 +38,5 @@ def impedance(plan: Plan, freq_hz: Real) -> Complex:
 
 
 def _solved(plan: Plan, freq_hz: Real, finest_hz: float) -> Complex:
-    with ThreadPoolExecutor(2) as pool:
-        found = pool.map(lambda f: fed(plan, f, AS_TYPED, finest_hz).z_ohm, freq_hz.tolist())
-        return np.array(list(found), dtype=np.complex128)
+    found = each(lambda f: fed(plan, f, AS_TYPED, finest_hz).z_ohm, freq_hz.tolist())
+    return np.array(list(found), dtype=np.complex128)

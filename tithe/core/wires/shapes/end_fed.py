@@ -2,9 +2,8 @@
 
 from __future__ import annotations
 
+import math
 from dataclasses import dataclass
-
-import numpy as np
 
 from tithe.core.errors import require, require_positive
 from tithe.core.wires.layout import Layout, Point, Wire
@@ -40,8 +39,8 @@ class EndFed(OffTheGround):
 
         def end(length_m: float, height_m: float, way: int) -> Point:
             length, rise = length_m * stretch, height_m * lift - near
-            rise = float(np.clip(rise, -length, length))
-            return Point(way * float(np.sqrt(length**2 - rise**2)), 0.0, near + rise)
+            rise = min(max(rise, -length), length)
+            return Point(way * math.sqrt(length**2 - rise**2), 0.0, near + rise)
 
         wire = Wire(feed, end(self.wire_m, self.far_height_m, 1), self.radius_m)
         counterpoise = Wire(feed, end(self.counterpoise_m, self.counterpoise_height_m, -1), self.radius_m)

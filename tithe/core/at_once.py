@@ -1,0 +1,31 @@
+"""The house's own threads: two at once, since the compiled loops and the solvers of linear equations let
+others go on. The solvers' own threads would stand in their way, the matrices being small, so they get
+none."""
+
+from __future__ import annotations
+
+from collections.abc import Callable, Iterable, Iterator
+from concurrent.futures import ThreadPoolExecutor
+from functools import cache
+from typing import TypeVar
+
+from threadpoolctl import threadpool_limits
+
+T = TypeVar("T")
+R = TypeVar("R")
+AT_ONCE = 2
+
+
+def each(what: Callable[[T], R], these: Iterable[T]) -> Iterator[R]:
+    """What comes of each of them, in their order; left early, what has not begun is not computed."""
+    _solvers_alone()
+    pool = ThreadPoolExecutor(AT_ONCE)
+    try:
+        yield from pool.map(what, these)
+    finally:
+        pool.shutdown(cancel_futures=True)
+
+
+@cache
+def _solvers_alone() -> None:
+    threadpool_limits(1, user_api="blas")
