@@ -165,11 +165,11 @@ def _found(
 ) -> Currents:
     if plan.shape.on_ground and ground == "free-space":
         raise InputError("ground", "needs-ground")
-    layout = _layout(plan.shape, stretch, lift)
+    layout = _layout(plan, stretch, lift)
     per_wavelength = PER_WAVELENGTH[0] if plan.coarse else None
     return currents(layout, freq_hz, ground, plan.metal, per_wavelength, finest_hz)
 
 
 @lru_cache(maxsize=64)
-def _layout(shape: Shape, stretch: float, lift: float) -> Layout:
-    return shape.layout(stretch, lift)
+def _layout(plan: Plan, stretch: float, lift: float) -> Layout:
+    return plan.shape.layout(stretch, lift)

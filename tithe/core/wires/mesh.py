@@ -56,7 +56,7 @@ class Mesh:
     @cached_property
     def needed(self) -> Mask:
         """Of which segments the reactions are needed, (N, N)."""
-        return needed(self.half, len(self.length), self.near)
+        return np.asarray(needed(self.half, len(self.length), self.near))
 
     @cached_property
     def near(self) -> Mask:
@@ -69,7 +69,7 @@ class Mesh:
 
     def joined(self, reactions: NDArray[np.complex128]) -> NDArray[np.complex128]:
         """From the reactions of halves, (N, N, 2, 2), to those of currents, (M, M)."""
-        return join(reactions, self.half, self.sign, self.near)
+        return np.asarray(join(reactions, self.half, self.sign, self.near))
 
     def halves(self, currents: NDArray[np.complex128]) -> NDArray[np.complex128]:
         """The amplitude of each half, (2N,), of currents (M,)."""
