@@ -188,7 +188,11 @@
     {:else}
       {@const at = session}
       <div class="view">
-        {#if at.view === 'sweep'}
+        {#if at.view === 'antenna'}
+          <Fetched file={VIEW_FILES.antenna}>
+            {#snippet shown(AntennaView)}<AntennaView session={at} />{/snippet}
+          </Fetched>
+        {:else if at.view === 'sweep'}
           <Fetched file={VIEW_FILES.sweep}>
             {#snippet shown(SweepView)}<SweepView session={at} />{/snippet}
           </Fetched>

@@ -19,6 +19,7 @@ export const DOOR: Place = { asks: '' };
 /** A station's views and their titles. A new one is a line here, its component, and its lines in `views.ts` and `App.svelte`. */
 export const VIEWS = [
   ['ledger', 'Ledger'],
+  ['antenna', 'Antenna'],
   ['sweep', 'Sweep'],
   ['choose', 'Choose'],
   ['arrangements', 'Arrangements'],

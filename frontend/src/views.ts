@@ -2,6 +2,7 @@
  * The views beside the ledger, each a file of its own that is fetched when it is needed: the first page needs none.
  */
 export const VIEW_FILES = {
+  antenna: () => import('./lib/antenna/AntennaView.svelte'),
   sweep: () => import('./lib/sweep/SweepView.svelte'),
   choose: () => import('./lib/choose/ChooseView.svelte'),
   arrangements: () => import('./lib/arrangements/ArrangementsView.svelte'),

@@ -16,7 +16,8 @@ def test_a_garden_leads_to_an_antenna_a_run_and_a_verdict(transactional_db, page
     verdict = page.get_by_test_id("verdict")
     expect(verdict).to_contain_text("leave the antenna")
     inspector = page.get_by_label("Inspector")
-    expect(inspector.get_by_role("img", name=re.compile("From the side: up to 8 m high"))).to_be_visible()
+    drawing = inspector.get_by_role("group", name=re.compile("From the side: up to 8 m high"))
+    expect(drawing).to_be_visible()
     table = inspector.get_by_role("region", name="What it will probably be, band by band")
     before = table.get_by_role("row", name="40 m").inner_text()
     page.get_by_role("button", name="Insert a part", exact=True).click()
@@ -33,3 +34,69 @@ def test_a_garden_leads_to_an_antenna_a_run_and_a_verdict(transactional_db, page
     assert page.evaluate("document.documentElement.scrollWidth") <= 390
     page.get_by_role("button", name="Undo").click()
     expect(table.get_by_role("row", name="40 m")).to_have_text(re.compile(".+"))
+
+
+def open_croft(page, base_url):
+    page.set_default_timeout(8000)
+    page.goto(base_url)
+    page.get_by_text("Sallow Croft").click()
+    page.get_by_role("link", name="Antenna", exact=True).click()
+
+
+def test_a_plan_is_dragged_changed_and_measured(transactional_db, page, base_url):
+    open_croft(page, base_url)
+    verdict = page.get_by_test_id("verdict")
+    end = page.get_by_role("button", name=re.compile("Move its right end"))
+    before = end.get_attribute("aria-label")
+    leg = page.get_by_role("textbox", name="Each leg")
+    length = leg.input_value()
+    box = end.bounding_box()
+    page.mouse.move(box["x"] + 9, box["y"] + 9)
+    page.mouse.down()
+    page.mouse.move(box["x"] + 60, box["y"] + 9, steps=5)
+    expect(leg).not_to_have_value(length)
+    page.mouse.up()
+    assert end.get_attribute("aria-label") != before
+    page.get_by_role("button", name="Undo").click()
+    expect(leg).to_have_value(length)
+    end.focus()
+    page.keyboard.press("Shift+ArrowRight")
+    expect(leg).not_to_have_value(length)
+    page.get_by_role("button", name="Undo").click()
+    what_if = page.get_by_role("region", name="What if, watts on the air by band")
+    row = what_if.get_by_role("row", name=re.compile("each leg 1 m longer"))
+    eighty = row.get_by_role("cell").first.inner_text().split()[0]
+    row.get_by_role("button", name="take").click()
+    expect(leg).to_have_value(str(float(length) + 1))
+    now = what_if.get_by_role("row", name=re.compile("as it is")).get_by_role("cell").first
+    expect(now).to_contain_text(eighty)
+    page.get_by_role("button", name="Try all pairs").click()
+    expect(page.get_by_test_id("pairs")).to_contain_text("of feedline reaches")
+    page.get_by_role("button", name=re.compile("^Take .* of feedline")).click()
+    expect(leg).not_to_have_value(str(float(length) + 1))
+    results = Axe().run(page)
+    assert results.violations_count == 0, results.generate_report()
+    page.set_viewport_size({"width": 390, "height": 800})
+    assert page.evaluate("document.documentElement.scrollWidth") <= 390
+    page.set_viewport_size({"width": 1280, "height": 800})
+    page.get_by_role("link", name="Ledger", exact=True).click()
+    page.get_by_role("button", name="vee under the ash", exact=True).click()
+    page.get_by_label("Known by").select_option("a table of R and X")
+    page.get_by_label("R and X at each frequency").fill("7.0 55 -30\n7.1 60 5\n7.2 66 40")
+    expect(verdict).to_contain_text("On 40 m")
+    page.get_by_role("link", name="Antenna", exact=True).click()
+    expect(page.get_by_test_id("fit")).to_contain_text("disc of reflection")
+    page.get_by_role("button", name="Work with the estimate again").click()
+    expect(page.get_by_role("heading", name="The estimate against what was measured")).to_have_count(0)
+
+
+def test_trying_lengths_tells_how_far_it_is_and_stops(transactional_db, page, base_url):
+    open_croft(page, base_url)
+    page.route("**/api/antenna/lengths", lambda route: None)  # an answer that does not come
+    page.get_by_role("button", name="Try sixty lengths").click()
+    expect(page.get_by_role("status").filter(has_text="Trying lengths")).to_be_visible()
+    page.get_by_role("button", name="Stop").click()
+    expect(page.get_by_role("status").filter(has_text="Trying lengths")).to_have_count(0)
+    page.unroute("**/api/antenna/lengths")
+    page.get_by_role("button", name="Try sixty lengths").click()
+    expect(page.get_by_test_id("wire-lengths")).to_contain_text("in reach")

@@ -1,8 +1,16 @@
 """Antennas that are planned, over the API."""
 
+import json
+
+import numpy as np
 import pytest
 
 from tests.web.test_stations_api import send
+
+
+def lines(response):
+    return [json.loads(line) for line in response.getvalue().decode().splitlines()]
+
 
 pytestmark = pytest.mark.django_db
 VERTICAL = {
@@ -59,7 +67,9 @@ def test_lengths_that_suit_are_told_for_the_whole_station(client, mill):
     mill["antenna"] = {"kind": "wires", "shape": "dipole", "length_m": 20}
     mill["bands"] = [{"name": "40 m", "low_mhz": 7.0, "high_mhz": 7.2}]
     body = {"document": mill, "from_m": 18, "to_m": 22, "count": 9}
-    answer = send(client, "post", "/api/antenna/lengths", body).json()
+    *steps, last = lines(send(client, "post", "/api/antenna/lengths", body))
+    assert steps == [{"done": n, "of": 9} for n in range(1, 10)]
+    answer = last["answer"]
     assert [one["length_m"] for one in answer["lengths"]] == [18, 18.5, 19, 19.5, 20, 20.5, 21, 21.5, 22]
     assert answer["field"] == "length_m"
     assert answer["sentence"]
@@ -67,3 +77,75 @@ def test_lengths_that_suit_are_told_for_the_whole_station(client, mill):
         refused = send(client, "post", "/api/antenna/lengths", body | change)
         assert refused.status_code == 422
         assert refused.json()["errors"][0]["place"] == place
+
+
+def dipole_on_open_line(mill):
+    line = {"kind": "line", "label": "open line", "line": "window-450", "length_m": 14}
+    return mill | {
+        "antenna": {"kind": "wires", "shape": "dipole", "length_m": 20, "height_m": 10},
+        "chain": [{"kind": "tuner", "label": "tuner", "network": "t-highpass"}, line],
+        "bands": [{"name": "40 m", "low_mhz": 7.0, "high_mhz": 7.2}],
+    }
+
+
+def test_what_if_and_widths_are_told_for_the_station_with_the_files_own_names(client, mill):
+    document = dipole_on_open_line(mill)
+    found = send(client, "post", "/api/antenna/what-if", {"document": document}).json()
+    assert found["bands"] == ["40 m"]
+    assert {field["place"] for change in found["changes"] for field in change["fields"]} == {
+        "length_m", "height_m", "feed_share",
+    }  # fmt: skip
+    assert found["now"]["bears_w"] == [None]
+    document["antenna"] = VERTICAL
+    found = send(client, "post", "/api/antenna/what-if", {"document": document}).json()
+    for change in found["changes"]:
+        changed = json.loads(json.dumps(VERTICAL))
+        for field in change["fields"]:
+            target, name = (
+                (changed["coil"], field["place"][5:]) if "." in field["place"] else (changed, field["place"])
+            )
+            target[name] = field["value"]
+        body = {"document": document | {"antenna": changed | {"spread": False}}, "mhz": 7.1}
+        solved = send(client, "post", "/api/solve", body).json()["here"]["result"]["total"]["radiated_w"]
+        assert change["outcome"]["radiated_w"] == [pytest.approx(solved)]
+    document["antenna"] = VERTICAL | {"height_m": 3, "coil": {"uh": 25}}
+    widths = send(client, "post", "/api/antenna/widths", {"document": document}).json()
+    (band,) = widths["bands"]
+    assert band["own"]["at_2"][0] < 7.1 < band["own"]["at_2"][1]
+    assert "40 m cannot be used from edge to edge" in widths["sentence"]
+    for path in ("what-if", "widths"):
+        refused = send(client, "post", f"/api/antenna/{path}", {"document": mill})
+        assert refused.json()["errors"][0]["place"] == "antenna"
+
+
+def test_pairs_come_with_their_progress_and_where_the_run_is(client, mill):
+    body = {
+        "document": dipole_on_open_line(mill), "count": 5, "wire_from_m": 12, "wire_to_m": 28,
+        "line_from_m": 8, "line_to_m": 20,
+    }  # fmt: skip
+    *steps, last = lines(send(client, "post", "/api/antenna/pairs", body))
+    assert steps[-1] == {"done": 5, "of": 5}
+    assert last["answer"]["line_at"] == 1
+    assert np.shape(last["answer"]["count"]) == (5, 5)
+    assert "of feedline reaches all 1 bands" in last["answer"]["sentence"]
+    refused = send(client, "post", "/api/antenna/pairs", body | {"line_to_m": 5})
+    assert refused.json()["errors"][0]["place"] == "line_to_m"
+    body["document"]["chain"] = body["document"]["chain"][:1]
+    refused = send(client, "post", "/api/antenna/pairs", body)
+    assert (refused.status_code, refused.json()["errors"][0]["place"]) == (422, "chain")
+
+
+def test_an_estimate_is_held_against_what_was_measured(client, mill):
+    plan = {"kind": "wires", "shape": "dipole", "length_m": 20, "height_m": 10}
+    short = plan | {"length_m": 19, "spread": False}
+    mhz = np.linspace(6.8, 7.6, 9).tolist()
+    seen = send(client, "post", "/api/antenna/estimate", {"antenna": short, "mhz": mhz}).json()["results"]
+    points = [[one["mhz"], one["r_ohm"]["median"], one["x_ohm"]["median"]] for one in seen]
+    body = {"plan": plan, "measured": {"kind": "table", "points": points}}
+    found = send(client, "post", "/api/antenna/fit", body).json()
+    assert [point["measured"][:2] for point in found["points"]] == [pytest.approx(one[1:]) for one in points]
+    assert "wires 5 % shorter than typed" in found["sentence"]
+    kept = send(client, "post", "/api/stations", mill | {"plan": plan}).json()
+    assert kept["document"]["plan"]["length_m"] == 20
+    refused = send(client, "post", "/api/antenna/fit", body | {"measured": {"kind": "unknown"}})
+    assert refused.json()["errors"][0]["rule"].startswith("must be measured with its phase")

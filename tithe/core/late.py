@@ -39,3 +39,10 @@ def rational(x: Real, y: Complex, within: float) -> Callable[[Real], Complex]:
 
     found: Callable[[Real], Complex] = AAA(x, y, rtol=within)
     return found
+
+
+def least_squares_within(off: Callable[[Real], Real], start: Real, low: Real, high: Real) -> Real:
+    """x, ``(N,)``, between ``low`` and ``high``, at which the sum of the squares of ``off(x)`` is least."""
+    from scipy.optimize import least_squares
+
+    return np.asarray(least_squares(off, start, bounds=(low, high), diff_step=1e-3, xtol=1e-6).x)

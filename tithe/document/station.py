@@ -17,6 +17,7 @@ from tithe.document.errors import StationError
 from tithe.document.fields import CoreObject, FileObject, Name, NotNegative, Positive, Ratio
 from tithe.document.parts import PartModel, parts_of
 from tithe.document.transmitter import TransmitterModel
+from tithe.document.wires import WiresModel
 from tithe.document.work import ChoiceModel, SweepModel, TrimModel
 
 
@@ -47,7 +48,7 @@ class ArrangementModel(FileObject):
 
 
 class StationFile(FileObject):
-    """The whole document."""
+    """The whole document; ``plan``: what the antenna was planned to be, kept beside what was measured."""
 
     format: Literal["tithe-station"]
     version: Literal[1]
@@ -56,6 +57,7 @@ class StationFile(FileObject):
     transmitter: TransmitterModel = TransmitterModel()
     chain: Annotated[list[PartModel], Field(max_length=60)]
     antenna: AntennaModel
+    plan: WiresModel | None = None
     bands: Annotated[list[BandModel], Field(max_length=60)] = Field(default_factory=_usual_bands)
     comfort_swr: Ratio = 2.0
     arrangement: Name = "as it is"

@@ -4,8 +4,9 @@ from __future__ import annotations
 
 import numpy as np
 
+from tithe.core.arrays import Mask
 from tithe.core.message import Message, tell
-from tithe.core.wires.lengths import Lengths
+from tithe.core.wires.lengths import Lengths, surely
 from tithe.results.wire_lengths_shapes import LengthOnBand, LengthTried, WireLengths
 from tithe.text import say
 
@@ -13,12 +14,15 @@ MIDDLE = 1
 
 
 def answer(found: Lengths) -> WireLengths:
-    """Every length, and in a sentence which suit."""
+    """Every length, and in a sentence which suit, and how surely the best does."""
+    sure = surely(found)
     return {
-        "field": found.field,
+        "field": found.asked.field,
         "lengths": [_length(found, n) for n in range(len(found.length_m))],
         "windows": [{"from_m": low, "to_m": high} for low, high in found.windows],
-        "sentence": say(_told(found)),
+        "best_m": float(found.length_m[found.best]),
+        "sure": sure.tolist(),
+        "sentence": say(_told(found, sure)),
     }
 
 
@@ -45,11 +49,9 @@ def _on_band(found: Lengths, n: int, b: int) -> LengthOnBand:
     }
 
 
-def _told(found: Lengths) -> tuple[Message, ...]:
-    """Which lengths suit all bands, or which suits most of them; and which to keep away from."""
-    watts, count = found.radiated_w.mean(axis=-1), found.suits.sum(axis=1)
-    # Of those that suit most bands the one that gives its weakest band most.
-    best = int(np.argmax(np.where(count == count.max(), watts.min(axis=1), -1.0)))
+def _told(found: Lengths, sure: Mask) -> tuple[Message, ...]:
+    """Which lengths suit all bands, or which suits most of them, how surely; which to keep away from."""
+    best, watts, count = found.best, found.radiated_w.mean(axis=-1), found.suits.sum(axis=1)
     weakest = int(np.argmin(watts[best]))
     told = {
         "length_m": float(found.length_m[best]), "band": found.bands[weakest].name,
@@ -64,6 +66,12 @@ def _told(found: Lengths) -> tuple[Message, ...]:
         missing = [band.name for band, fine in zip(found.bands, found.suits[best], strict=True) if not fine]
         most = {"count": int(count[best]), "of": len(found.bands), "missing": missing}
         said.append(tell("lengths.none", **most, **told))
+    unsure = [
+        band.name
+        for band, suits, surely_so in zip(found.bands, found.suits[best], sure, strict=True)
+        if suits and not surely_so
+    ]
+    said.append(tell("lengths.unsure", bands=unsure) if unsure else tell("lengths.sure"))
     extreme = [
         band.name for band, high in zip(found.bands, found.extreme.mean(axis=0) > 0, strict=True) if high
     ]

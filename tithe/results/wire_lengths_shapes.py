@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from typing import NotRequired
+
 from typing_extensions import TypedDict
 
 
@@ -36,9 +38,20 @@ class LengthWindow(TypedDict):
 
 
 class WireLengths(TypedDict):
-    """``field``: the measure of the shape that was changed; ``windows``: the widest first."""
+    """``field``: the measure of the shape that was changed; ``windows``: the widest first; ``sure``: on which
+    bands the best length does whatever soil, height and length really are."""
 
     field: str
     lengths: list[LengthTried]
     windows: list[LengthWindow]
+    best_m: float
+    sure: list[bool]
     sentence: str
+
+
+class WireLengthsLine(TypedDict):
+    """One line of the answer's stream: how far it is, or the answer."""
+
+    done: NotRequired[int]
+    of: NotRequired[int]
+    answer: NotRequired[WireLengths]

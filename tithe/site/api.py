@@ -22,10 +22,10 @@ from tithe.web.choose.api import router as choices
 from tithe.web.http import NotKeptError, refusals
 from tithe.web.library.api import router as library
 from tithe.web.loss.api import router as loss
+from tithe.web.planning.api import router as planning
 from tithe.web.schools.api import router as schools
 from tithe.web.slot import BusyError, GoneError
 from tithe.web.stations.api import router as stations
-from tithe.web.stations.api_antenna import router as antennas
 from tithe.web.stations.api_compute import router as compute
 from tithe.web.stations.api_shelf import router as shelf
 from tithe.web.sweeps.api import router as sweeps
@@ -57,7 +57,7 @@ api = NinjaAPI(
     parser=StrictParser(),
     renderer=StrictRenderer(),
 )
-for router in (library, stations, antennas, compute, loss, schools, shelf, sweeps, choices, terms):
+for router in (library, stations, planning, compute, loss, schools, shelf, sweeps, choices, terms):
     api.add_router("", router)
 
 

@@ -25,15 +25,75 @@ ANTENNAS = {
     "lengths.window": "{ends:length}",
     "lengths.best": (
         "The best of them is {length_m:length}: least leaves on {band}, {radiated_w:watts} W. It may be off "
-        "by {spare_m:length} among those tried; soil, height and length are taken as typed."
+        "by {spare_m:length} among those tried."
     ),
     "lengths.none": (
         "No length of these suits every band. {length_m:length} suits {count:count} of {of:count}, not "
-        "{missing:list}; least leaves on {band}, {radiated_w:watts} W. Soil, height and length are taken as "
-        "typed."
+        "{missing:list}; least leaves on {band}, {radiated_w:watts} W."
     ),
     "lengths.extreme": (
         "On {bands:list} some lengths end near a half wave: thousands of ohms at the feed, high voltage, and"
         " a tuner at its limit. Keep away from those."
     ),
+    "lengths.sure": "Those in reach at that length stay so if soil, height and length are otherwise.",
+    "lengths.unsure": (
+        "At that length {bands:list} may fall out of reach if soil, height or length is otherwise."
+    ),
+    "what-if.higher": "{by_m:length} higher",
+    "what-if.end-higher": "its far end {by_m:length} higher",
+    "what-if.longer": "{by_m:length} longer",
+    "what-if.longer-legs": "each leg {by_m:length} longer",
+    "what-if.longer-dipoles": "each dipole {by_m:length} longer",
+    "what-if.taller": "{by_m:length} taller",
+    "what-if.choke-further": "counterpoise {by_m:length} longer, or the choke so much further",
+    "what-if.more-radials": "{by:count} more radials",
+    "what-if.coil-higher": "the coil at {share:percent} of the height, wound anew to resonate as before",
+    "what-if.off-centre": "fed a third from one end",
+    "what-if.centre": "fed in the middle",
+    "what-if.nothing": "Nothing of this antenna is tried otherwise: its wires are your own.",
+    "what-if.no-gain": "No change here puts more on the air.",
+    "what-if.best": (
+        "Most is gained with this: {change}. On {band} {then_w:watts} W would leave instead of {now_w:watts}"
+        " W."
+    ),
+    "what-if.bears": "On {bands:list} this takes the tuner out of danger of arcing: {change}.",
+    "width.whole": "Matched in the middle of a band, each can be used from edge to edge within SWR 2.",
+    "width.narrow": "Matched in the middle, {bands:list} cannot be used from edge to edge within SWR 2.",
+    "width.narrowest": "Narrowest is {band}: {wide_hz:khz} within SWR 2, at a Q of {q:two}.",
+    "width.full-size": "A full-size antenna there, at the same place, would have {wide_hz:khz}.",
+    "fit.agrees": (
+        "Estimate and measurement agree: they are {off:two} apart on the disc of reflection, in the mean."
+    ),
+    "fit.off": "As typed, the estimate is {off:two} off on the disc of reflection, in the mean.",
+    "fit.moved": "Within what was uncertain it comes nearest with {changes:list}.",
+    "fit.length": "a length factor of {factor:figure}",
+    "fit.height": "a height factor of {factor:figure}",
+    "fit.wetter": "soil {classes:two} of a class wetter",
+    "fit.drier": "soil {classes:two} of a class drier",
+    "fit.then-agrees": "Then the two agree, to {off:two}.",
+    "fit.left": "Still {off:two} are left, most at {freq_hz:mhz}.",
+    "fit.odd": (
+        "Beyond what was uncertain, this would explain it: {changes:list}. Look at that first; the sweep’s "
+        "own plane and a mast or a gutter nearby are the next to think of."
+    ),
+    "fit.shorter": "wires {share:percent} shorter than typed",
+    "fit.longer": "wires {share:percent} longer than typed",
+    "fit.series": "{ohm:figure} Ω in series, as of a corroded joint or lossy ground",
+    "fit.unexplained": (
+        "No length, height, soil or joint explains that: think of a mast or a gutter nearby, of the outside "
+        "of the feedline, or of a sweep that was not taken at the feedpoint."
+    ),
+    "pairs.all": (
+        "{wire_m:length} of wire with {line_m:length} of feedline reaches all {of:count} bands from edge to "
+        "edge."
+    ),
+    "pairs.missing": (
+        "No pair reaches every band. {wire_m:length} of wire with {line_m:length} of feedline reaches "
+        "{count:count} of {of:count}, not {missing:list}."
+    ),
+    "pairs.room": (
+        "The wire may be off by {wire_spare_m:length} and the feedline by {line_spare_m:length}. Soil and "
+        "height are taken as typed."
+    ),
+    "pairs.no-room": "There is no room round it among those tried. Soil and height are taken as typed.",
 }

@@ -63,6 +63,7 @@ RULES = {
     "rule.no-one-length": (
         "has several lengths: give a dipole, an inverted vee, an end-fed wire or a vertical"
     ),
+    "rule.not-measured": "must be measured with its phase: a sweep or a table of R and X",
     "rule.not-planned": "must be of kind wires: only what is planned is estimated",
     "rule.beyond-the-wires": (
         "is of wires that can be computed from {low_hz:mhz} to {high_hz:mhz}, not at {value:mhz}: they would"

@@ -31,7 +31,9 @@ TERMS = {
         ("analyzers",),
     ),
     "apex": Term("apex", "The highest point of an antenna whose wires slope down from it."),
-    "arc": Term("arc", "A spark that keeps burning where a voltage is too high for a gap.", ("arcs",)),
+    "arc": Term(
+        "arc", "A spark that keeps burning where a voltage is too high for a gap.", ("arcs", "arcing")
+    ),
     "arrestor": Term(
         "arrestor",
         "A part across or in the line that leads surges from lightning and static to ground.",

@@ -17,9 +17,11 @@ from tithe.core.arrays import Mask, Real
 from tithe.core.choose.grid import Question
 from tithe.core.cost import Pause, go_on, refuse_beyond, seconds_a_load
 from tithe.core.errors import InputError, require, require_above, require_positive
+from tithe.core.margins import margins
 from tithe.core.message import Told, tell
 from tithe.core.parts.line import Line
 from tithe.core.parts.part import Part, TunerPart
+from tithe.core.station import Station
 from tithe.core.twoport import Port
 
 MOST_LENGTHS = 801
@@ -46,9 +48,9 @@ def safe_lengths(
     require_above("high_m", high_m, "low_m", low_m)
     count = int((high_m - low_m) / step_m) + 1
     require(count <= MOST_LENGTHS, "step_m", "too-many-lengths", step_m, count=count, most=MOST_LENGTHS)
-    at, tuner = _tuner(asked)
+    at, tuner = tuner_of(asked.station)
     behind = asked.station.chain[at + 1 :]
-    main, run = _main_run(behind)
+    main, run = main_run(behind)
     loads = asked.antenna.port.v.size
     refuse_beyond(count * loads * seconds_a_load((tuner, *behind)), "fewer-lengths")
     tried: Real = np.asarray(low_m + step_m * np.arange(count), dtype=np.float64)
@@ -59,12 +61,12 @@ def safe_lengths(
         reached.append(_reached(tuner, asked, port).reshape(len(piece), -1, 3).all(axis=-1))
     by_band: Mask = np.concatenate(reached)
     present_m = run.length_m
-    margin = _margin(np.asarray(np.all(by_band, axis=1)), step_m)
+    margin = margins(np.asarray(np.all(by_band, axis=1)), step_m)
     return Lengths(tried, by_band, margin, present_m, _told(tried, by_band, margin, present_m, asked))
 
 
-def _main_run(behind: tuple[Part, ...]) -> tuple[int, Line]:
-    """The longest line behind the tuner, and its place."""
+def main_run(behind: tuple[Part, ...]) -> tuple[int, Line]:
+    """The longest line behind the tuner, and its place. Raises `InputError` where there is none."""
     if any(part.tuner and not part.bypassed for part in behind):
         raise InputError("chain", "two-tuners-in-line")
     runs = [(n, part.feedline) for n, part in enumerate(behind) if part.feedline and not part.bypassed]
@@ -104,19 +106,12 @@ def _reached(tuner: TunerPart, asked: Question, port: Port) -> Mask:
     return reached
 
 
-def _tuner(asked: Question) -> tuple[int, TunerPart]:
-    for n, part in enumerate(asked.station.chain):
+def tuner_of(station: Station) -> tuple[int, TunerPart]:
+    """Its first tuner and where that is. Raises `InputError` where there is none."""
+    for n, part in enumerate(station.chain):
         if (tuner := part.retuned().tuner) and not part.bypassed:
             return n, tuner
     raise InputError("chain", "no-tuner")
-
-
-def _margin(safe: Mask, step_m: float) -> Real:
-    """Steps to the nearest length that is not safe; the bounds of the search count as such."""
-    n = len(safe)
-    wrong = np.concatenate(([-1], np.flatnonzero(~safe), [n]))
-    nearest = np.abs(np.arange(n)[:, None] - wrong[None, :]).min(axis=1)
-    return np.asarray(np.where(safe, nearest * step_m, 0.0))
 
 
 def _told(tried: Real, by_band: Mask, margin: Real, present_m: float, asked: Question) -> Told:

@@ -76,7 +76,7 @@ def cases(plan: Plan, freq_hz: float) -> tuple[Case, ...]:
     if plan.ground != "free-space" and not plan.shape.on_ground:
         found += [Case("height", side, lift=1 + side * HEIGHT_SHARE) for side in (-1, 1)]
     if isinstance(plan.ground, Soil) and soil_counts(plan.shape):
-        found += [Case("soil", side, ground=_neighbour(plan.ground, side)) for side in (-1, 1)]
+        found += [Case("soil", side, ground=neighbour(plan.ground, side)) for side in (-1, 1)]
         unsure = _unsure(plan, freq_hz)
         if unsure:
             found += [Case("model", side, ground_share=1 + side * unsure) for side in (-1, 1)]
@@ -88,7 +88,7 @@ def soil_counts(shape: Shape) -> bool:
     return not shape.on_ground or shape.radials is not None
 
 
-def _neighbour(soil: Soil, side: int) -> Soil:
+def neighbour(soil: Soil, side: int) -> Soil:
     """One class drier (−1) or wetter (+1); of soil that is none of the classes, or the last, by like
     factors."""
     classes = list(SOILS.values())

@@ -3,22 +3,23 @@ of it."""
 
 from __future__ import annotations
 
-from collections.abc import Callable
+from collections.abc import Callable, Iterator
 from dataclasses import dataclass, replace
 
 import numpy as np
 
-from tithe.core.antenna import PlannedAntenna
 from tithe.core.antenna.loss import LossResistance
-from tithe.core.antenna.sampled import table
+from tithe.core.antenna.sampled import SampledAntenna, table
 from tithe.core.arrays import Complex, Mask, Real
 from tithe.core.at_once import each
-from tithe.core.budget import solve
+from tithe.core.budget import Budget, solve
 from tithe.core.cost import Pause, go_on
 from tithe.core.errors import InputError, require
+from tithe.core.margins import margins
 from tithe.core.reflection import reflection_of, swr
 from tithe.core.station import Band, Station
 from tithe.core.wires.estimate import AS_TYPED, Fed, Plan, fed
+from tithe.core.wires.in_station import planned_in, whole_bands
 from tithe.core.wires.shapes import Dipole, EndFed, InvertedVee, Shape, Vertical, Whip
 
 MOST_LENGTHS = 200
@@ -35,6 +36,46 @@ _FIELDS: dict[type, str] = {
 
 
 @dataclass(frozen=True)
+class Trial:
+    """Lengths that are to be tried, N of them: m, rising. ``freq_hz`` (3B,): low edge, middle and high edge
+    of each band."""
+
+    station: Station
+    plan: Plan
+    field: str
+    bands: tuple[Band, ...]
+    length_m: Real
+
+    @property
+    def freq_hz(self) -> Real:
+        """Where each is computed, Hz."""
+        return np.array([f for band in self.bands for f in (band.low_hz, band.middle_hz, band.high_hz)])
+
+    def antennas(self, pause: Pause = go_on) -> Iterator[SampledAntenna]:
+        """The antenna with each length in turn, known at those frequencies."""
+        freqs = self.freq_hz.tolist()
+
+        def antenna(plan: Plan) -> SampledAntenna:
+            pause()
+            return _sampled(freqs, [fed(plan, f, AS_TYPED) for f in freqs])
+
+        plans = [
+            replace(self.plan, shape=_as_long(self.plan.shape, self.field, length), coarse=True)
+            for length in self.length_m.tolist()
+        ]
+        yield from each(antenna, plans)
+
+
+@dataclass(frozen=True)
+class Tried:
+    """One length: ``z_ohm``, ``radiated_w``, ``reached`` as of `Lengths`, (3B,)."""
+
+    z_ohm: Complex
+    radiated_w: Real
+    reached: Mask
+
+
+@dataclass(frozen=True)
 class Lengths:
     """Lengths tried, N of them, on B bands; at the low edge, the middle and the high edge of each.
 
@@ -42,12 +83,20 @@ class Lengths:
     content with, the station's tuner set.
     """
 
-    field: str
-    bands: tuple[Band, ...]
-    length_m: Real
+    asked: Trial
     z_ohm: Complex
     radiated_w: Real
     reached: Mask
+
+    @property
+    def bands(self) -> tuple[Band, ...]:
+        """The bands, the lowest first."""
+        return self.asked.bands
+
+    @property
+    def length_m(self) -> Real:
+        """The lengths, m."""
+        return self.asked.length_m
 
     @property
     def windows(self) -> list[tuple[float, float]]:
@@ -75,44 +124,66 @@ class Lengths:
         return np.asarray(self.reached.all(axis=-1))
 
     @property
+    def best(self) -> int:
+        """Of those that suit most bands the one that gives its weakest band most."""
+        count, weakest = self.suits.sum(axis=1), self.radiated_w.mean(axis=-1).min(axis=1)
+        return int(np.argmax(np.where(count == count.max(), weakest, -1.0)))
+
+    @property
     def margin_m(self) -> Real:
-        """How far each is from the nearest that does not suit every band, (N,), m; 0 for one that does
-        not."""
-        every = self.suits.all(axis=1)
-        wrong = self.length_m[~every]
-        if not wrong.size:
-            return np.full(len(self.length_m), float(np.ptp(self.length_m)))
-        return np.where(every, np.abs(self.length_m[:, None] - wrong[None, :]).min(axis=1), 0.0)
+        """How far each is from the nearest that does not suit every band or was not tried, (N,), m; 0 for
+        one that does not."""
+        step_m = float(np.ptp(self.length_m)) / max(len(self.length_m) - 1, 1)
+        return margins(np.asarray(self.suits.all(axis=1)), step_m)
+
+
+def trial(station: Station, length_m: Real) -> Trial:
+    """Lengths (m, rising) to be tried. Raises `InputError` where the antenna is not planned, or of a shape
+    that has no one length."""
+    plan = planned_in(station).plan
+    field = _FIELDS.get(type(plan.shape))
+    if field is None:
+        raise InputError("antenna.shape", "no-one-length")
+    many = {"count": len(length_m), "most": MOST_LENGTHS}
+    require(0 < len(length_m) <= MOST_LENGTHS, "step", "too-many-lengths", **many)
+    return Trial(station, plan, field, whole_bands(station), length_m)
+
+
+def tried(asked: Trial, pause: Pause = go_on) -> Iterator[Tried]:
+    """Each length in the station as it is, one after the other."""
+    for antenna in asked.antennas(pause):
+        budget = solve(replace(asked.station, antenna=antenna), asked.freq_hz, pause=pause)
+        port = antenna.terminals(asked.freq_hz)
+        yield Tried(port.v / port.i, budget.radiated_w, _reached(budget))
+
+
+def _reached(budget: Budget) -> Mask:
+    return np.asarray(budget.swr <= budget.station.comfort_swr * (1 + 1e-9))
+
+
+def gathered(asked: Trial, found: list[Tried]) -> Lengths:
+    """All of them side by side."""
+    z, radiated, reached = (
+        np.array([getattr(one, name) for one in found]).reshape(len(found), -1, 3)
+        for name in ("z_ohm", "radiated_w", "reached")
+    )
+    return Lengths(asked, z, radiated, reached)
 
 
 def lengths(station: Station, length_m: Real, pause: Pause = go_on) -> Lengths:
-    """Every length (m, rising) in the station as it is. Raises `InputError` where the antenna is not planned,
-    or of a shape that has no one length."""
-    antenna = station.antenna
-    if not isinstance(antenna, PlannedAntenna):
-        raise InputError("antenna", "not-planned")
-    field = _FIELDS.get(type(antenna.plan.shape))
-    if field is None:
-        raise InputError("antenna.shape", "no-one-length")
-    require(
-        0 < len(length_m) <= MOST_LENGTHS, "step", "too-many-lengths", count=len(length_m), most=MOST_LENGTHS
-    )
-    low, high = antenna.range_hz
-    bands = tuple(band for band in station.bands if low <= band.low_hz and band.high_hz <= high)
-    if not bands:
-        raise InputError("bands", "no-whole-band")
-    order = sorted(bands, key=lambda band: band.low_hz)
-    freqs = [f for band in order for f in (band.low_hz, band.middle_hz, band.high_hz)]
-    shapes = [_as_long(antenna.plan.shape, field, float(one)) for one in length_m]
-    plans = [replace(antenna.plan, shape=one, coarse=True) for one in shapes]
-    found = _all(plans, freqs, pause)
-    shape = (len(plans), len(order), 3)
-    z = np.array([one.z_ohm for one in found]).reshape(len(plans), -1)
-    loss = np.array([one.loss_ohm for one in found]).reshape(len(plans), -1)
-    radiated, reached = _in_station(station, np.array(freqs), z, loss, pause)
-    return Lengths(
-        field, tuple(order), length_m, z.reshape(shape), radiated.reshape(shape), reached.reshape(shape)
-    )  # fmt: skip
+    """Every length (m, rising) in the station as it is. Raises as `trial` does."""
+    asked = trial(station, length_m)
+    return gathered(asked, list(tried(asked, pause)))
+
+
+def surely(found: Lengths) -> Mask:
+    """On which bands the best length does from edge to edge in every case of the estimate: soil, height and
+    the electrical length otherwise, (B,)."""
+    asked, length_m = found.asked, float(found.length_m[found.best])
+    plan = replace(asked.plan, shape=_as_long(asked.plan.shape, asked.field, length_m), coarse=True)
+    antenna = replace(planned_in(asked.station), plan=plan, spread=True)
+    reached = _reached(solve(replace(asked.station, antenna=antenna), asked.freq_hz))
+    return np.asarray(reached.all(axis=0).reshape(-1, 3).all(axis=-1))
 
 
 def _as_long(shape: Shape, field: str, length_m: float) -> Shape:
@@ -124,22 +195,9 @@ def _as_long(shape: Shape, field: str, length_m: float) -> Shape:
         raise error.under("antenna") from None
 
 
-def _all(plans: list[Plan], freqs: list[float], pause: Pause) -> list[Fed]:
-    def row(plan: Plan) -> list[Fed]:
-        pause()
-        return [fed(plan, f, AS_TYPED) for f in freqs]
-
-    return [one for found in each(row, plans) for one in found]
-
-
-def _in_station(station: Station, freqs: Real, z: Complex, loss: Real, pause: Pause) -> tuple[Real, Mask]:
-    """Watts radiated, and whether the radio sees little enough, shapes of ``z`` (N, F)."""
-    radiated, reached = np.empty(z.shape), np.empty(z.shape, dtype=bool)
-    order = np.argsort(freqs, kind="stable")
-    for n, (impedances, ohms) in enumerate(zip(z, loss, strict=True)):
-        points = tuple((freqs[k], impedances[k].real, impedances[k].imag) for k in order)
-        lost = LossResistance(tuple((freqs[k], min(ohms[k], impedances[k].real)) for k in order))
-        budget = solve(replace(station, antenna=table(points, loss=lost)), freqs, pause=pause)
-        radiated[n] = budget.radiated_w
-        reached[n] = budget.swr <= station.comfort_swr * (1 + 1e-9)
-    return radiated, reached
+def _sampled(freqs: list[float], found: list[Fed]) -> SampledAntenna:
+    """Where two bands meet in a frequency it is told once."""
+    there = dict(zip(freqs, found, strict=True))
+    points = tuple((f, there[f].z_ohm.real, there[f].z_ohm.imag) for f in sorted(there))
+    lost = LossResistance(tuple((f, min(there[f].loss_ohm, there[f].z_ohm.real)) for f in sorted(there)))
+    return table(points, loss=lost)

@@ -59,6 +59,10 @@ def added_ohm(radials: Radials, soil: Soil, currents: Currents, height_m: float 
     return found
 
 
+_WITHIN, _FADING = gauss(120), np.polynomial.laguerre.laggauss(60)
+"""Points from 0 to 1, and from 0 on where what is summed fades as e^−t, with their weights."""
+
+
 def _of_a_sine(k: float, height_m: float, r: Complex) -> Complex:
     """2πr·H at r (m, may be complex) for an ampere at the foot of a plain vertical."""
     far = np.sqrt(r * r + height_m**2)
@@ -92,7 +96,7 @@ def _added(
     edge = max(radials.length_m, radius_m) if radials.count else radius_m
     inside = 0j
     if edge > radius_m:
-        share, weight = gauss(120)
+        share, weight = _WITHIN
         span = np.log(edge / radius_m)
         r = radius_m * np.exp(span * share)
         apart = 2 * np.pi * r / radials.count
@@ -101,7 +105,7 @@ def _added(
         together = np.where(grid == 0, 0, grid * surface / np.where(grid == 0, 1, grid + surface))
         inside = complex((weight * field(r.astype(np.complex128)) ** 2 * together).sum() * span)
     # Beyond them: along r = edge − jt, where the wave fades instead of turning.
-    t, weight = np.polynomial.laguerre.laggauss(60)
+    t, weight = _FADING
     r = np.asarray(edge - 1j * t / (2 * k), dtype=np.complex128)
     beyond = complex((weight * np.exp(t) * field(r) ** 2 / r).sum() * -1j / (2 * k)) * surface
     return (inside + beyond) / (2 * np.pi)

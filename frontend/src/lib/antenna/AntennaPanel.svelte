@@ -7,6 +7,7 @@
   import NumberField from '../inspector/NumberField.svelte';
   import type { Form } from '../ui/form';
   import PlanPanel from './PlanPanel.svelte';
+  import { withAntenna } from './measured';
   import { planned } from './planning';
   import PointsField from './PointsField.svelte';
   import { bandEdges } from './points';
@@ -46,7 +47,7 @@
     };
     const next = fresh[kind];
     if (!next) return;
-    form.change('antenna', next as Antenna);
+    form.change('', withAntenna(form.document as StationFile, next as Antenna));
     if (kind === 'swr') form.drafts = { 'antenna.points': bandEdges(bands) };
   }
 
@@ -55,8 +56,10 @@
     refused = file.size > TOO_LARGE ? 'It must be a text file of 8 MB or less.' : '';
     if (refused) return;
     const { data, error } = await api.POST('/api/antenna/read', { body: { text: await file.text() } });
-    if (data) form.change('antenna', { ...data.antenna, label: antenna.label });
-    else refused = sentenceOf(error);
+    if (data) {
+      const read = { ...data.antenna, label: antenna.label } as Antenna;
+      form.change('', withAntenna(form.document as StationFile, read));
+    } else refused = sentenceOf(error);
   }
 
   /** The first complaint below the antenna: where in the sweep, and what. */

@@ -8,8 +8,10 @@
     label: string;
     heads: string[];
     place?: string;
+    /** What a line holds. */
+    item?: string;
   }
-  let { form, label, heads, place = 'antenna.points' }: Props = $props();
+  let { form, label, heads, place = 'antenna.points', item = 'point' }: Props = $props();
 
   const id = $props.id();
   const points = $derived((valueAt(form.document, place) ?? []) as unknown[][]);
@@ -20,7 +22,7 @@
       .filter(([at]) => at.startsWith(place))
       .map(([at, rule]) => {
         const line = /\[(\d+)\]/.exec(at.slice(place.length))?.[1];
-        return line === undefined ? rule : `point ${Number(line) + 1} ${rule}`;
+        return line === undefined ? rule : `${item} ${Number(line) + 1} ${rule}`;
       }),
   );
 
@@ -31,7 +33,7 @@
 </script>
 
 <div class="field">
-  <label for={id}>{label}: <span class="figures">{heads.join(' ')}</span>, one point a line</label>
+  <label for={id}>{label}: <span class="figures">{heads.join(' ')}</span>, one {item} a line</label>
   <textarea
     {id}
     class="figures"

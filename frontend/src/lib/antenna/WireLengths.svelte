@@ -1,6 +1,6 @@
 <script lang="ts">
-  import { Asking } from '../api/asking.svelte';
-  import { api, type StationFile, type WireLengths } from '../api/client';
+  import { Streaming } from '../api/streaming.svelte';
+  import type { StationFile, WireLengths } from '../api/client';
   import { across } from '../charts/axes';
   import Foot from '../charts/Foot.svelte';
   import Picture from '../charts/Picture.svelte';
@@ -8,6 +8,8 @@
   import { preferences } from '../station/preferences.svelte';
   import { parseTyped, toShown, unitShown } from '../station/units';
   import FromTo from '../ui/FromTo.svelte';
+  import Progress from '../ui/Progress.svelte';
+  import Segments from '../ui/Segments.svelte';
   import Trouble from '../ui/Trouble.svelte';
 
   /** Which lengths of the planned antenna suit all bands; choosing one adopts it. */
@@ -18,12 +20,31 @@
   }
   let { station, length_m, onadopt }: Props = $props();
   const ROW = 18;
-  const asking = new Asking<WireLengths>({ from_m: 'first length', to_m: 'last length' });
+  const asking = new Streaming<WireLengths>('/api/antenna/lengths', {
+    from_m: 'first length',
+    to_m: 'last length',
+  });
   const system = $derived(preferences.system);
   let typed = $state<{ from?: string; to?: string }>({});
   const from = $derived(typed.from ?? toShown(Math.max(2, Math.round(length_m * 0.6)), 'length', system));
   const to = $derived(typed.to ?? toShown(Math.round(length_m * 1.5), 'length', system));
   const found = $derived(asking.answer);
+  /** What the picture shows: whether a band is in reach, its SWR at the feedpoint, or what leaves. */
+  type Shown = 'reached' | 'swr' | 'watts';
+  let shows = $state<Shown>('reached');
+  const KINDS: [Shown, string][] = [
+    ['reached', 'in reach'],
+    ['swr', 'SWR'],
+    ['watts', 'watts radiated'],
+  ];
+  const power = $derived(Number(station.transmitter?.power_w) || 1);
+  const DEEPEST_SWR = 30;
+  /** How dark a length stands on a band, 0 to 1. */
+  function depth(band: WireLengths['lengths'][number]['bands'][number]): number {
+    if (shows === 'reached') return band.reached ? 1 : 0;
+    if (shows === 'watts') return Math.min(1, band.radiated_w / power);
+    return Math.max(0, 1 - Math.log(band.swr ?? Infinity) / Math.log(DEEPEST_SWR));
+  }
   const names = $derived(found?.lengths[0]?.bands.map((band) => band.name) ?? []);
   const lengths = $derived(found?.lengths.map((one) => one.length_m) ?? []);
   const step = $derived((lengths[1] ?? 1) - (lengths[0] ?? 0));
@@ -33,11 +54,11 @@
   function ask() {
     const body = {
       document: station,
-      from_m: parseTyped(from, 'length', system) as number,
-      to_m: parseTyped(to, 'length', system) as number,
+      from_m: parseTyped(from, 'length', system),
+      to_m: parseTyped(to, 'length', system),
       count: 60,
     };
-    asking.ask(() => api.POST('/api/antenna/lengths', { body }));
+    void asking.ask(body);
   }
 </script>
 
@@ -45,14 +66,24 @@
   low={from}
   high={to}
   action="Try sixty lengths"
-  busy={asking.busy}
+  busy={asking.progress !== null}
   onlow={(text) => (typed.from = text)}
   onhigh={(text) => (typed.to = text)}
   ongo={ask}
 />
+{#if asking.progress}
+  <Progress label="Trying lengths" {...asking.progress} />
+  <button type="button" class="linkish" onclick={asking.cancel}>Stop</button>
+{/if}
 <Trouble text={asking.trouble} />
 {#if found}
   <p data-testid="wire-lengths">{found.sentence}</p>
+  <Segments
+    label="What the picture shows"
+    value={shows}
+    options={KINDS}
+    onchoose={(what) => (shows = what)}
+  />
   <Picture
     label="Lengths at which each band is in reach. {found.sentence}"
     height={names.length * ROW + 26}
@@ -64,13 +95,14 @@
         <text x={box.left - 6} y={b * ROW + 13} text-anchor="end">{name}</text>
         {#each found.lengths as one, n (n)}
           {@const band = one.bands[b]}
-          {#if band?.reached}
+          {#if band && depth(band) > 0.01}
             <rect
               x={x(one.length_m - step / 2)}
               y={b * ROW + 4}
               width={x(one.length_m + step / 2) - x(one.length_m - step / 2) + 0.4}
               height="11"
               fill="var(--radiated)"
+              opacity={depth(band)}
             />
           {/if}
           {#if band?.extreme}
@@ -91,7 +123,11 @@
         ><svg width="12" height="10" aria-hidden="true"
           ><rect width="12" height="10" fill="var(--radiated)" /></svg
         >
-        in reach</span
+        {shows === 'reached'
+          ? 'in reach'
+          : shows === 'swr'
+            ? 'the darker, the nearer its SWR is to 1'
+            : 'the darker, the more leaves'}</span
       >
       <span
         ><svg width="6" height="12" aria-hidden="true"
@@ -104,9 +140,8 @@
       <table class="plain figures">
         <thead>
           <tr
-            ><th scope="col">Length</th>{#each names as name (name)}<th scope="col">{name}, W</th>{/each}<th
-              scope="col"
-            ></th></tr
+            ><th scope="col">Length</th>{#each names as name (name)}<th scope="col">{name}, W</th>{/each}<td
+            ></td></tr
           >
         </thead>
         <tbody>

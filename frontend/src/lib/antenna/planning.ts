@@ -1,5 +1,5 @@
 /** Antennas that are planned: their shapes, and what a new one begins with. */
-import type { PlannedAntenna } from '../api/client';
+import type { Bands, PlannedAntenna } from '../api/client';
 
 export const SHAPES: [PlannedAntenna['shape'], string][] = [
   ['dipole', 'a level dipole'],
@@ -45,7 +45,11 @@ export function scaleOf(
   width: number,
   height: number,
   margin: number,
-): { at: (across: number, up: number) => [number, number]; metre: number } {
+): {
+  at: (across: number, up: number) => [number, number];
+  back: (x: number, y: number) => [number, number];
+  metre: number;
+} {
   const [xs, ys] = [points.map(([x]) => x), points.map(([, y]) => y)];
   const [left, right, low, high] = [Math.min(...xs), Math.max(...xs), Math.min(...ys), Math.max(...ys)];
   const metre = Math.min(
@@ -54,7 +58,11 @@ export function scaleOf(
   );
   const x0 = width / 2 - (metre * (left + right)) / 2;
   const y0 = height / 2 + (metre * (low + high)) / 2;
-  return { at: (across, up) => [x0 + metre * across, y0 - metre * up], metre };
+  return {
+    at: (across, up) => [x0 + metre * across, y0 - metre * up],
+    back: (x, y) => [(x - x0) / metre, (y0 - y) / metre],
+    metre,
+  };
 }
 
 /** The measure that makes a shape longer or shorter; none of those that have several. */
@@ -72,4 +80,10 @@ export function lengthOf(antenna: PlannedAntenna): number | null {
     default:
       return null;
   }
+}
+
+/** Every band and its edges, MHz; with no bands a little round the frequency looked at. */
+export function rowsOf(bands: Bands, mhz: number): { name: string; edges: readonly [number, number] }[] {
+  if (!bands.length) return [{ name: 'here', edges: [mhz * 0.98, mhz * 1.02] }];
+  return bands.map(({ name, low_mhz, high_mhz }) => ({ name, edges: [low_mhz, high_mhz] as const }));
 }

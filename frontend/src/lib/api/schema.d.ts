@@ -249,7 +249,68 @@ export interface paths {
          * Estimate Antenna
          * @description Where its wires run, and R, X, SWR and efficiency at each frequency, with what they may be instead.
          */
-        post: operations["tithe_web_stations_api_antenna_estimate_antenna"];
+        post: operations["tithe_web_planning_api_estimate_antenna"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/antenna/what-if": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * What If It Were
+         * @description Each change that the shape allows: watts on the air and what the tuner bears, before and after.
+         */
+        post: operations["tithe_web_planning_api_what_if_it_were"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/antenna/widths": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * How Far One May Move
+         * @description Matched at the middle of each band: within which frequencies the SWR stays low, and of a full-size
+         *     antenna.
+         */
+        post: operations["tithe_web_planning_api_how_far_one_may_move"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/antenna/fit": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Fit To Measurement
+         * @description How far length, height and soil must be off for estimate and measurement to agree, and what is left.
+         */
+        post: operations["tithe_web_planning_api_fit_to_measurement"];
         delete?: never;
         options?: never;
         head?: never;
@@ -269,7 +330,27 @@ export interface paths {
          * Lengths That Suit
          * @description Every length in the station: what the feedpoint is, what leaves, and which lengths suit all bands.
          */
-        post: operations["tithe_web_stations_api_antenna_lengths_that_suit"];
+        post: operations["tithe_web_planning_api_lengths_that_suit"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/antenna/pairs": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Pairs That Suit
+         * @description Which length of wire goes with which length of feedline, for the tuner there is.
+         */
+        post: operations["tithe_web_planning_api_pairs_that_suit"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1786,7 +1867,7 @@ export interface components {
         };
         /**
          * StationFile
-         * @description The whole document.
+         * @description The whole document; ``plan``: what the antenna was planned to be, kept beside what was measured.
          */
         StationFile: {
             /**
@@ -1822,6 +1903,7 @@ export interface components {
             chain: (components["schemas"]["InlineModel"] | components["schemas"]["MeterModel"] | components["schemas"]["TunerModel"] | components["schemas"]["SteppedTunerModel"] | components["schemas"]["RatedTunerModel"] | components["schemas"]["TransformerModel"] | components["schemas"]["LineModel"])[];
             /** Antenna */
             antenna: components["schemas"]["UnknownAntennaModel"] | components["schemas"]["TableAntenna"] | components["schemas"]["TouchstoneAntenna"] | components["schemas"]["ResonatorAntenna"] | components["schemas"]["SwrAntennaModel"] | components["schemas"]["WiresModel"];
+            plan?: components["schemas"]["WiresModel"] | null;
             /** Bands */
             bands?: components["schemas"]["BandModel"][];
             /**
@@ -2678,6 +2760,160 @@ export interface components {
             sky: boolean;
         };
         /**
+         * ChangeOut
+         * @description One change, what it does to the file, and what comes of it.
+         */
+        ChangeOut: {
+            /** Text */
+            text: string;
+            /** Fields */
+            fields: components["schemas"]["FieldChanged"][];
+            outcome: components["schemas"]["OutcomeOut"];
+        };
+        /**
+         * FieldChanged
+         * @description A field of the antenna by its place below it, and what it becomes.
+         */
+        FieldChanged: {
+            /** Place */
+            place: string;
+            /** Value */
+            value: number | number[];
+        };
+        /**
+         * OutcomeOut
+         * @description Band by band, W: what leaves, and the radio's power at which the tuner's first part gives up (null:
+         *     no tuner has a limit there).
+         */
+        OutcomeOut: {
+            /** Radiated W */
+            radiated_w: number[];
+            /** Bears W */
+            bears_w: (number | null)[];
+        };
+        /**
+         * WhatIfOut
+         * @description The bands by name, what is now, and each change, the best first.
+         */
+        WhatIfOut: {
+            /** Bands */
+            bands: string[];
+            /** Power W */
+            power_w: number;
+            now: components["schemas"]["OutcomeOut"];
+            /** Changes */
+            changes: components["schemas"]["ChangeOut"][];
+            /** Sentence */
+            sentence: string;
+        };
+        /**
+         * PlanRequest
+         * @description The station as it stands.
+         */
+        PlanRequest: {
+            document: components["schemas"]["StationFile"];
+        };
+        /**
+         * MatchedWidth
+         * @description Matched at one frequency: ``q``; from where to where (MHz) the SWR stays within 2 and 3, null where it
+         *     does so further than it was looked.
+         */
+        MatchedWidth: {
+            /** Q */
+            q: number;
+            /** At 2 */
+            at_2: [
+                number | null,
+                number | null
+            ];
+            /** At 3 */
+            at_3: [
+                number | null,
+                number | null
+            ];
+            /** Efficiency */
+            efficiency: number;
+        };
+        /**
+         * WidthOnBand
+         * @description At the middle of a band, the antenna and the full-size one beside it (null: there is none).
+         */
+        WidthOnBand: {
+            /** Name */
+            name: string;
+            /** Mhz */
+            mhz: number;
+            own: components["schemas"]["MatchedWidth"];
+            full_size: components["schemas"]["MatchedWidth"] | null;
+        };
+        /**
+         * WidthsOut
+         * @description Band by band.
+         */
+        WidthsOut: {
+            /** Bands */
+            bands: components["schemas"]["WidthOnBand"][];
+            /** Sentence */
+            sentence: string;
+        };
+        /**
+         * FitOut
+         * @description An estimate against a measurement; ``before`` and ``after``: the mean distance on the disc of Γ.
+         */
+        FitOut: {
+            /** Points */
+            points: components["schemas"]["FitPoint"][];
+            /** Before */
+            before: number;
+            /** After */
+            after: number;
+            moved: components["schemas"]["MovedOut"];
+            /** Pinned */
+            pinned: string[];
+            odd: components["schemas"]["MovedOut"] | null;
+            /** Sentence */
+            sentence: string;
+        };
+        /**
+         * FitPoint
+         * @description At one frequency R and X, Ω, and SWR, as measured, estimated and fitted; null where they have no
+         *     bound.
+         */
+        FitPoint: {
+            /** Mhz */
+            mhz: number;
+            /** Measured */
+            measured: (number | null)[];
+            /** Estimated */
+            estimated: (number | null)[];
+            /** Fitted */
+            fitted: (number | null)[];
+        };
+        /**
+         * MovedOut
+         * @description Factors of length and height (null: it does not count), how many classes wetter the soil is, and a
+         *     resistance in series, Ω.
+         */
+        MovedOut: {
+            /** Length */
+            length: number;
+            /** Height */
+            height: number | null;
+            /** Soil */
+            soil: number | null;
+            /** Series Ohm */
+            series_ohm: number;
+        };
+        /**
+         * FitRequest
+         * @description An antenna as it was planned, and as it was measured, with its phase.
+         */
+        FitRequest: {
+            plan: components["schemas"]["WiresModel"];
+            /** Measured */
+            measured: components["schemas"]["UnknownAntennaModel"] | components["schemas"]["TableAntenna"] | components["schemas"]["TouchstoneAntenna"] | components["schemas"]["ResonatorAntenna"] | components["schemas"]["SwrAntennaModel"] | components["schemas"]["WiresModel"];
+        };
+        /**
          * LengthOnBand
          * @description At the middle of a band: the feedpoint, and what leaves (W). ``reached``: from edge to edge;
          *     ``extreme``: near the end of a half wave, at thousands of ohms.
@@ -2726,7 +2962,8 @@ export interface components {
         };
         /**
          * WireLengths
-         * @description ``field``: the measure of the shape that was changed; ``windows``: the widest first.
+         * @description ``field``: the measure of the shape that was changed; ``windows``: the widest first; ``sure``: on which
+         *     bands the best length does whatever soil, height and length really are.
          */
         WireLengths: {
             /** Field */
@@ -2735,8 +2972,23 @@ export interface components {
             lengths: components["schemas"]["LengthTried"][];
             /** Windows */
             windows: components["schemas"]["LengthWindow"][];
+            /** Best M */
+            best_m: number;
+            /** Sure */
+            sure: boolean[];
             /** Sentence */
             sentence: string;
+        };
+        /**
+         * WireLengthsLine
+         * @description One line of the answer's stream: how far it is, or the answer.
+         */
+        WireLengthsLine: {
+            /** Done */
+            done?: number;
+            /** Of */
+            of?: number;
+            answer?: components["schemas"]["WireLengths"];
         };
         /**
          * WireLengthsRequest
@@ -2751,6 +3003,63 @@ export interface components {
             /**
              * Count
              * @default 60
+             */
+            count: number;
+        };
+        /**
+         * PairsLine
+         * @description One line of the answer's stream: how far it is, or the answer.
+         */
+        PairsLine: {
+            /** Done */
+            done?: number;
+            /** Of */
+            of?: number;
+            answer?: components["schemas"]["PairsOut"];
+        };
+        /**
+         * PairsOut
+         * @description ``count``: how many bands are reached with each wire (m) and each run (m); the best pair, and where in
+         *     the chain the run is.
+         */
+        PairsOut: {
+            /** Field */
+            field: string;
+            /** Bands */
+            bands: string[];
+            /** Wire M */
+            wire_m: number[];
+            /** Line M */
+            line_m: number[];
+            /** Count */
+            count: number[][];
+            /** Best Wire M */
+            best_wire_m: number;
+            /** Best Line M */
+            best_line_m: number;
+            /** Line At */
+            line_at: number;
+            /** Sentence */
+            sentence: string;
+        };
+        /**
+         * PairsRequest
+         * @description The station as it stands; lengths of the wire and of the main run behind the tuner, m, in so many steps
+         *     each.
+         */
+        PairsRequest: {
+            document: components["schemas"]["StationFile"];
+            /** Wire From M */
+            wire_from_m: number;
+            /** Wire To M */
+            wire_to_m: number;
+            /** Line From M */
+            line_from_m: number;
+            /** Line To M */
+            line_to_m: number;
+            /**
+             * Count
+             * @default 40
              */
             count: number;
         };
@@ -5015,7 +5324,7 @@ export interface operations {
             };
         };
     };
-    tithe_web_stations_api_antenna_estimate_antenna: {
+    tithe_web_planning_api_estimate_antenna: {
         parameters: {
             query?: never;
             header?: never;
@@ -5057,7 +5366,133 @@ export interface operations {
             };
         };
     };
-    tithe_web_stations_api_antenna_lengths_that_suit: {
+    tithe_web_planning_api_what_if_it_were: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PlanRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WhatIfOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+        };
+    };
+    tithe_web_planning_api_how_far_one_may_move: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PlanRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WidthsOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+        };
+    };
+    tithe_web_planning_api_fit_to_measurement: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["FitRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FitOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+        };
+    };
+    tithe_web_planning_api_lengths_that_suit: {
         parameters: {
             query?: never;
             header?: never;
@@ -5076,7 +5511,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["WireLengths"];
+                    "application/json": components["schemas"]["WireLengthsLine"];
                 };
             };
             /** @description Unprocessable Entity */
@@ -5088,8 +5523,32 @@ export interface operations {
                     "application/json": components["schemas"]["Refusals"];
                 };
             };
-            /** @description Service Unavailable */
-            503: {
+        };
+    };
+    tithe_web_planning_api_pairs_that_suit: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PairsRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PairsLine"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
                 headers: {
                     [name: string]: unknown;
                 };

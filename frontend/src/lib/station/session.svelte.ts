@@ -19,6 +19,7 @@ import { Sweeps } from '../sweep/sweeps.svelte';
 import type { StationPlace, View } from '../../routes';
 
 export type Selection = number | 'transmitter' | 'antenna';
+const REST_MS = 250;
 const IN_DOCUMENT = /^document\.?/;
 
 /**
@@ -43,6 +44,7 @@ export class Session {
   readonly sweeps: Sweeps;
   readonly history: History<StationFile>;
   readonly #questions = new Asking<Answer>();
+  #resting: ReturnType<typeof setTimeout> | undefined;
 
   constructor(kept: KeptStation, draft: Draft | null = null) {
     const behind = draft !== null && !goesOn(draft, kept);
@@ -135,9 +137,10 @@ export class Session {
   #show(next: StationFile) {
     this.document = next;
     this.drafts = {};
+    const planned = next.antenna.kind === 'wires' && next.antenna.spread !== false;
     if (typeof this.selected === 'number' && this.selected >= next.chain.length)
       this.selected = 'transmitter';
-    this.#ask();
+    this.#ask(planned);
     this.keeper.later(next);
     this.#remember();
   }
@@ -148,10 +151,14 @@ export class Session {
     void remember(this.keeper.id, { version, unsaved, document: this.document, ...this.history.stacks });
   }
 
-  #ask() {
+  /** `planned`: first without what the antenna may be instead, and with it once nothing is moved any more. */
+  #ask(planned = false) {
+    clearTimeout(this.#resting);
+    if (planned) this.#resting = setTimeout(() => this.#ask(), REST_MS);
     const asked = performance.now();
     this.#questions.run(async () => {
-      const { document, mhz } = this;
+      const { mhz } = this;
+      const document = planned ? withValue(this.document, 'antenna.spread', false) : this.document;
       const { data, error, response } = await api.POST('/api/solve', { body: { document, mhz } });
       this.reachable = !unreachable(response);
       if (!this.reachable) return;

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { withAntenna } from '../antenna/measured';
   import { onMount } from 'svelte';
   import { api } from '../api/client';
   import { offerWorkings } from '../working/workings.svelte';
@@ -79,7 +80,10 @@
         {shown}
         chain={session.document.chain}
         onantenna={(antenna) =>
-          session.change('antenna', { ...antenna, label: session.document.antenna.label ?? '' })}
+          session.step(
+            withAntenna(session.document, { ...antenna, label: session.document.antenna.label ?? '' }),
+            'measured',
+          )}
       />
       <Segments
         label="What to do with it"

@@ -1,0 +1,201 @@
+<script lang="ts">
+  import type { StationFile, WhatIfOut } from '../api/client';
+  import { valueAt, withValue } from '../station/paths';
+  import type { Session } from '../station/session.svelte';
+  import Trouble from '../ui/Trouble.svelte';
+  import AgainstSweep from './AgainstSweep.svelte';
+  import BandCurves from './BandCurves.svelte';
+  import { Estimating } from './estimating.svelte';
+  import { asPlanned } from './measured';
+  import PairMap from './PairMap.svelte';
+  import PlanCaution from './PlanCaution.svelte';
+  import PlanFields from './PlanFields.svelte';
+  import { lengthOf, planned, rowsOf } from './planning';
+  import PlanTable from './PlanTable.svelte';
+  import RoomFor from './RoomFor.svelte';
+  import ShapePicture from './ShapePicture.svelte';
+  import WhatIf from './WhatIf.svelte';
+  import Widths from './Widths.svelte';
+  import WireLengths from './WireLengths.svelte';
+
+  /** The antenna before it is built: drawn and dragged, what it will be, what else it might be. */
+  let { session }: { session: Session } = $props();
+  const station = $derived(asPlanned(session.document));
+  const base = $derived(session.document.antenna.kind === 'wires' ? 'antenna' : 'plan');
+  const antenna = $derived(station.antenna.kind === 'wires' ? station.antenna : null);
+  const rows = $derived(rowsOf(station.bands ?? [], session.mhz));
+  const names = $derived(rows.map((row) => row.name));
+  const length = $derived(antenna ? Number(lengthOf(antenna)) : 0);
+
+  const estimating = new Estimating();
+  $effect(() => {
+    if (antenna)
+      return estimating.ask(
+        antenna,
+        rows.map((row) => row.edges),
+      );
+  });
+
+  /** The longest line of the run. */
+  const line = $derived(
+    Math.max(0, ...station.chain.map((part) => ('length_m' in part ? Number(part.length_m) || 0 : 0))),
+  );
+  const tunes = $derived(station.chain.some((part) => part.kind === 'tuner'));
+
+  function take(fields: WhatIfOut['changes'][number]['fields']) {
+    const next = fields.reduce<StationFile>(
+      (document, { place, value }) => withValue(document, `${base}.${place}`, value),
+      session.document,
+    );
+    // A coil is wound by its reactance or by its inductance.
+    session.step(next, 'what if');
+  }
+  function adoptPair(field: string, at: number, wire_m: number, line_m: number) {
+    const document = withValue(session.document, `${base}.${field}`, Number(wire_m.toFixed(2)));
+    const part = valueAt(document, `chain[${at}]`) as object;
+    session.step(
+      withValue(document, `chain[${at}]`, { ...part, length_m: Number(line_m.toFixed(2)) }),
+      'pair',
+    );
+  }
+</script>
+
+<div class="antenna">
+  {#if antenna}
+    <section aria-label="The antenna as it is planned" class="drawn">
+      {#if estimating.drawn}
+        <div class="beside">
+          <div>
+            <ShapePicture
+              planned={estimating.drawn}
+              {antenna}
+              tall={210}
+              onmove={(moved) => session.change(base, moved)}
+            />
+          </div>
+          <div><BandCurves {names} curves={estimating.curves} middles={estimating.middles} /></div>
+        </div>
+      {/if}
+      <Trouble text={estimating.trouble} />
+      <p class="verdict serif">{estimating.sentence}</p>
+      <PlanTable {names} results={estimating.middles} whole />
+    </section>
+    <section aria-label="Its measures" class="measures">
+      <h2>{antenna.label || 'The antenna'}</h2>
+      <PlanFields form={session} {antenna} mhz={session.mhz} {base} />
+      <PlanCaution />
+    </section>
+    <div class="more">
+      {#if session.document.antenna.kind !== 'wires'}
+        <section>
+          <h3>The estimate against what was measured</h3>
+          <AgainstSweep plan={antenna} measured={session.document.antenna} />
+          <p>
+            <button
+              type="button"
+              class="linkish"
+              onclick={() => session.step({ ...session.document, antenna }, 'estimate')}
+              >Work with the estimate again</button
+            >
+          </p>
+        </section>
+      {/if}
+      <section>
+        <h3>What if?</h3>
+        <WhatIf {station} ontake={take} />
+      </section>
+      {#if length > 0}
+        <section>
+          <h3>Which lengths suit all bands?</h3>
+          <WireLengths
+            {station}
+            length_m={length}
+            onadopt={(field, metres) => session.change(`${base}.${field}`, metres)}
+          />
+        </section>
+        {#if tunes && line > 0}
+          <section>
+            <h3>Length of wire against length of feedline</h3>
+            <PairMap
+              {station}
+              wire_m={length}
+              line_m={line}
+              onadopt={(found, wire, run) => adoptPair(found.field, found.line_at, wire, run)}
+            />
+          </section>
+        {/if}
+      {/if}
+      <section>
+        <h3>How far one may move before it must be matched anew</h3>
+        <Widths {station} />
+      </section>
+    </div>
+  {:else}
+    <section class="drawn">
+      <p class="verdict serif">
+        {session.document.antenna.kind === 'unknown'
+          ? 'The antenna is not described yet. What do you have room for?'
+          : 'This antenna is measured, and none was planned. A plan beside it shows what it should be.'}
+      </p>
+      {#if session.document.antenna.kind === 'unknown'}
+        <RoomFor
+          mhz={rows[0] ? (rows[0].edges[0] + rows[0].edges[1]) / 2 : session.mhz}
+          onplan={(plan) => session.change('antenna', plan)}
+        />
+      {:else}
+        <button
+          type="button"
+          class="firm"
+          onclick={() => session.change('plan', planned('dipole', session.mhz))}>Plan one beside it</button
+        >
+      {/if}
+    </section>
+  {/if}
+</div>
+
+<style>
+  .antenna {
+    display: grid;
+    grid-template-columns: minmax(0, 1fr) 19rem;
+  }
+  .drawn,
+  .measures,
+  .more {
+    padding: 0.8rem 1rem;
+    min-width: 0;
+  }
+  .measures {
+    border-left: 1px solid var(--hairline);
+  }
+  .more {
+    grid-column: 1 / -1;
+  }
+  .more section {
+    border-top: 1px solid var(--hairline);
+    padding: 0.7rem 0;
+  }
+  .beside {
+    display: grid;
+    grid-template-columns: repeat(auto-fit, minmax(min(20rem, 100%), 1fr));
+    gap: 0 1rem;
+  }
+  .beside > div {
+    min-width: 0;
+  }
+  .verdict {
+    margin: 0.6rem 0;
+  }
+  h2 {
+    font-size: 1.15rem;
+    overflow-wrap: anywhere;
+  }
+  @media (max-width: 900px) {
+    .antenna {
+      grid-template-columns: minmax(0, 1fr);
+    }
+    .measures {
+      border-left: 0;
+      border-top: 1px solid var(--hairline);
+    }
+  }
+</style>

@@ -1,0 +1,190 @@
+<script lang="ts">
+  import { Streaming } from '../api/streaming.svelte';
+  import type { PairsOut, StationFile } from '../api/client';
+  import { across, upright } from '../charts/axes';
+  import Foot from '../charts/Foot.svelte';
+  import Levels from '../charts/Levels.svelte';
+  import Picture from '../charts/Picture.svelte';
+  import { preferences } from '../station/preferences.svelte';
+  import { parseTyped, toShown, unitShown } from '../station/units';
+  import PlainNumber from '../ui/PlainNumber.svelte';
+  import Progress from '../ui/Progress.svelte';
+  import Trouble from '../ui/Trouble.svelte';
+
+  /** Length of the wire against length of the main run: how many bands the tuner reaches with each pair. */
+  interface Props {
+    station: StationFile;
+    wire_m: number;
+    line_m: number;
+    onadopt: (found: PairsOut, wire_m: number, line_m: number) => void;
+  }
+  let { station, wire_m, line_m, onadopt }: Props = $props();
+  const COUNT = 40;
+  const system = $derived(preferences.system);
+  const unit = $derived(unitShown('length', system));
+  const asking = new Streaming<PairsOut>('/api/antenna/pairs', {
+    wire_from_m: 'wire, from',
+    wire_to_m: 'wire, to',
+    line_from_m: 'feedline, from',
+    line_to_m: 'feedline, to',
+  });
+  const found = $derived(asking.answer);
+  type Ends = Record<'wire_from_m' | 'wire_to_m' | 'line_from_m' | 'line_to_m', string>;
+  let typed = $state<Partial<Ends>>({});
+  const start = $derived<Ends>({
+    wire_from_m: toShown(Math.max(2, Math.round(wire_m * 0.6)), 'length', system),
+    wire_to_m: toShown(Math.round(wire_m * 1.5), 'length', system),
+    line_from_m: toShown(Math.max(1, Math.round(line_m * 0.6)), 'length', system),
+    line_to_m: toShown(Math.max(3, Math.round(line_m * 1.6)), 'length', system),
+  });
+  const ends = $derived({ ...start, ...typed });
+  const FIELDS: [keyof Ends, string][] = [
+    ['wire_from_m', 'Wire, from'],
+    ['wire_to_m', 'to'],
+    ['line_from_m', 'Feedline, from'],
+    ['line_to_m', 'to'],
+  ];
+  const told = (metres: number) => `${toShown(Number(metres.toFixed(2)), 'length', system)} ${unit}`;
+  /** The pair looked at: the best, or what was chosen on the map. */
+  let picked = $state.raw<[number, number] | null>(null);
+  const at = $derived.by((): [number, number] => {
+    if (!found) return [0, 0];
+    return picked ?? [found.wire_m.indexOf(found.best_wire_m), found.line_m.indexOf(found.best_line_m)];
+  });
+
+  function ask(event: SubmitEvent) {
+    event.preventDefault();
+    picked = null;
+    const body = Object.fromEntries(FIELDS.map(([key]) => [key, parseTyped(ends[key], 'length', system)]));
+    void asking.ask({ document: station, count: COUNT, ...body });
+  }
+  const nearest = (values: number[], to: number) =>
+    values.reduce(
+      (best, value, n) => (Math.abs(value - to) < Math.abs((values[best] ?? 0) - to) ? n : best),
+      0,
+    );
+  function pick(event: MouseEvent, wireAt: (x: number) => number, lineAt: (y: number) => number) {
+    const box = (event.currentTarget as SVGElement).ownerSVGElement?.getBoundingClientRect();
+    if (!found || !box) return;
+    const [wire, run] = [wireAt(event.clientX - box.left), lineAt(event.clientY - box.top)];
+    picked = [nearest(found.wire_m, wire), nearest(found.line_m, run)];
+  }
+  function step(event: KeyboardEvent) {
+    const ways: Record<string, [number, number]> = {
+      ArrowLeft: [-1, 0],
+      ArrowRight: [1, 0],
+      ArrowUp: [0, 1],
+      ArrowDown: [0, -1],
+    };
+    const way = ways[event.key];
+    if (!way || !found) return;
+    event.preventDefault();
+    const within = (value: number, count: number) => Math.min(count - 1, Math.max(0, value));
+    picked = [within(at[0] + way[0], found.wire_m.length), within(at[1] + way[1], found.line_m.length)];
+  }
+</script>
+
+<form onsubmit={ask}>
+  {#each FIELDS as [key, label] (key)}
+    <PlainNumber {label} value={ends[key]} {unit} oninput={(text) => (typed[key] = text)} />
+  {/each}
+  <button type="submit" class="firm" disabled={asking.progress !== null}>Try all pairs</button>
+  {#if asking.progress}<button type="button" class="linkish" onclick={asking.cancel}>Stop</button>{/if}
+</form>
+{#if asking.progress}<Progress label="Trying pairs of lengths" {...asking.progress} />{/if}
+<Trouble text={asking.trouble} />
+{#if found}
+  {@const most = found.bands.length}
+  <p data-testid="pairs">{found.sentence}</p>
+  <Picture
+    label="How many bands each pair of lengths reaches. {found.sentence}"
+    height={300}
+    margins={{ left: 52, bottom: 34 }}
+    interactive
+  >
+    {#snippet drawing(box)}
+      {@const dx = (found.wire_m[1] ?? 1) - (found.wire_m[0] ?? 0)}
+      {@const dy = (found.line_m[1] ?? 1) - (found.line_m[0] ?? 0)}
+      {@const x = across((found.wire_m[0] ?? 0) - dx / 2, (found.wire_m.at(-1) ?? 1) + dx / 2, box)}
+      {@const y = upright((found.line_m[0] ?? 0) - dy / 2, (found.line_m.at(-1) ?? 1) + dy / 2, box)}
+      {@const wide = x(dx) - x(0) + 0.4}
+      {@const tall = y(0) - y(dy) + 0.4}
+      <!-- svelte-ignore a11y_no_noninteractive_element_interactions, a11y_no_noninteractive_tabindex (the arrow keys move what is picked) -->
+      <g
+        role="application"
+        aria-label="The pair looked at: {told(found.wire_m[at[0]] ?? 0)} of wire, {told(
+          found.line_m[at[1]] ?? 0,
+        )} of feedline, {found.count[at[0]]?.[at[1]] ?? 0} of {most} bands. The arrow keys move it."
+        tabindex="0"
+        onkeydown={step}
+        onclick={(event) => pick(event, x.invert, y.invert)}
+      >
+        {#each found.count as row, n (n)}
+          {#each row as count, k (k)}
+            <rect
+              x={x((found.wire_m[n] ?? 0) - dx / 2)}
+              y={y((found.line_m[k] ?? 0) + dy / 2)}
+              width={wide}
+              height={tall}
+              fill="color-mix(in oklab, var(--radiated) {(100 * count * count) /
+                (most * most)}%, var(--paper-sunk))"
+            />
+          {/each}
+        {/each}
+      </g>
+      <Levels {box} levels={y.ticks(5).map((m) => ({ at: y(m), name: told(m) }))} />
+      <Foot {box} unit="wire" ticks={x.ticks(5).map((m) => ({ at: x(m), name: told(m) }))} />
+      <text x={4} y={box.bottom + 31}>feedline, upwards</text>
+      <path
+        d="M{x(wire_m) - 5} {y(line_m)}h10M{x(wire_m)} {y(line_m) - 5}v10"
+        stroke="var(--ink)"
+        stroke-width="1.5"
+      />
+      <circle
+        cx={x(found.wire_m[at[0]] ?? 0)}
+        cy={y(found.line_m[at[1]] ?? 0)}
+        r="6"
+        fill="none"
+        stroke="var(--ink)"
+        stroke-width="2"
+        pointer-events="none"
+      />
+    {/snippet}
+    {#snippet legend()}
+      <span
+        ><svg width="12" height="10" aria-hidden="true"
+          ><rect width="12" height="10" fill="var(--radiated)" /></svg
+        >
+        all bands in reach; paler, fewer</span
+      >
+      <span>+ as now</span>
+      <span>○ looked at</span>
+    {/snippet}
+  </Picture>
+  {@const [n, k] = at}
+  <p>
+    <button
+      type="button"
+      class="linkish"
+      onclick={() => onadopt(found, found.wire_m[n] ?? wire_m, found.line_m[k] ?? line_m)}
+      >Take {told(found.wire_m[n] ?? 0)} of wire and {told(found.line_m[k] ?? 0)} of feedline: {found.count[
+        n
+      ]?.[k] ?? 0} of {most} bands</button
+    >
+  </p>
+{/if}
+
+<style>
+  form {
+    display: flex;
+    flex-wrap: wrap;
+    gap: 0.3rem 1.4rem;
+    align-items: baseline;
+  }
+  p {
+    margin: 0.4rem 0;
+  }
+  g:focus-visible {
+    outline: 2px solid var(--standing-ink);
+  }
+</style>

@@ -1,0 +1,54 @@
+<script lang="ts">
+  import type { AntennaEstimate } from '../api/client';
+  import { digits, shown, swr } from '../figures';
+  import Termed from '../terms/Termed.svelte';
+
+  /** What the antenna will probably be, band by band; `whole` with what leaves it and where to. */
+  interface Props {
+    names: string[];
+    results: AntennaEstimate[];
+    whole?: boolean;
+  }
+  let { names, results, whole = false }: Props = $props();
+  const percent = (value: number | null) => (value === null ? '–' : `${digits(100 * value, 2)} %`);
+</script>
+
+<!-- svelte-ignore a11y_no_noninteractive_tabindex (a region that scrolls must be reachable by keyboard) -->
+<div class="scroller" role="region" aria-label="What it will probably be, band by band" tabindex="0">
+  <table class="plain figures">
+    <thead>
+      <tr>
+        <th scope="col">Band</th>
+        <th scope="col"><Termed text="SWR" /></th>
+        <th scope="col"><Termed text="R, Ω" /></th>
+        <th scope="col"><Termed text="X, Ω" /></th>
+        {#if whole}
+          <th scope="col">Radiated of what it takes</th>
+          <th scope="col">To the sky, not into the ground</th>
+          <th scope="col">Of that below 30°</th>
+        {/if}
+      </tr>
+    </thead>
+    <tbody>
+      {#each results as one, n (n)}
+        <tr>
+          <th scope="row">{names[n] ?? ''}</th>
+          <td>{shown(one.swr, swr)}</td>
+          <td>{shown(one.r_ohm)}</td>
+          <td>{shown(one.x_ohm)}</td>
+          {#if whole}
+            <td>{shown(one.efficiency, percent)}</td>
+            <td>{percent(one.sky_share)}</td>
+            <td>{percent(one.low_angle_share)}</td>
+          {/if}
+        </tr>
+      {/each}
+    </tbody>
+  </table>
+</div>
+
+<style>
+  td {
+    white-space: nowrap;
+  }
+</style>

@@ -1,0 +1,111 @@
+<script lang="ts">
+  import { Asking } from '../api/asking.svelte';
+  import { api, type StationFile, type WhatIfOut } from '../api/client';
+  import { watts } from '../figures';
+  import Trouble from '../ui/Trouble.svelte';
+
+  /** Each change by itself: what leaves the antenna, before and after, and what the tuner bears. */
+  interface Props {
+    station: StationFile;
+    ontake: (fields: WhatIfOut['changes'][number]['fields']) => void;
+  }
+  let { station, ontake }: Props = $props();
+  const QUIET_MS = 400;
+  const asking = new Asking<WhatIfOut>();
+  const found = $derived(asking.answer);
+
+  $effect(() => {
+    const body = { document: station };
+    const timer = setTimeout(() => asking.ask(() => api.POST('/api/antenna/what-if', { body })), QUIET_MS);
+    return () => clearTimeout(timer);
+  });
+
+  function difference(before: number, after: number): string {
+    const by = Math.round(after) - Math.round(before);
+    return by === 0 ? '' : by > 0 ? `+${by}` : `−${-by}`;
+  }
+</script>
+
+<Trouble text={asking.trouble} />
+{#if found}
+  <p data-testid="what-if">{found.sentence}</p>
+  {#if found.changes.length}
+    <!-- svelte-ignore a11y_no_noninteractive_tabindex (a region that scrolls must be reachable by keyboard) -->
+    <div class="scroller" role="region" aria-label="What if, watts on the air by band" tabindex="0">
+      <table class="plain figures">
+        <thead>
+          <tr>
+            <th scope="col">Watts on the air</th>
+            {#each found.bands as name (name)}<th scope="col">{name}</th>{/each}
+            <td></td>
+          </tr>
+        </thead>
+        <tbody>
+          <tr>
+            <th scope="row">as it is</th>
+            {#each found.bands as name, b (name)}
+              {@const bears = found.now.bears_w[b] ?? null}
+              <td
+                >{watts(
+                  found.now.radiated_w[b] ?? null,
+                )}{#if bears !== null && bears < found.power_w}&nbsp;<small>bears {watts(bears)} W</small
+                  >{/if}</td
+              >
+            {/each}
+            <td></td>
+          </tr>
+          {#each found.changes as change (change.text)}
+            <tr>
+              <th scope="row">{change.text}</th>
+              {#each found.bands as name, b (name)}
+                {@const bears = change.outcome.bears_w[b] ?? null}
+                {@const after = change.outcome.radiated_w[b] ?? 0}
+                {@const by = difference(found.now.radiated_w[b] ?? 0, after)}
+                <td
+                  >{watts(after)}{#if by}&nbsp;<small class:less={by.startsWith('−')}>{by}</small
+                    >{/if}{#if bears !== null && bears < found.power_w}&nbsp;<small
+                      >bears {watts(bears)} W</small
+                    >{/if}</td
+                >
+              {/each}
+              <td
+                ><button type="button" class="linkish" onclick={() => ontake(change.fields)}>take</button></td
+              >
+            </tr>
+          {/each}
+        </tbody>
+      </table>
+    </div>
+    <p class="soft">
+      Soil, height and length as typed. “Bears” is the power at which the tuner’s first part gives up, where
+      that is below the radio’s.
+    </p>
+  {/if}
+{/if}
+
+<style>
+  p {
+    margin: 0.4rem 0;
+  }
+  .soft {
+    color: var(--ink-soft);
+  }
+  th[scope='row'] {
+    text-align: left;
+    font-weight: 400;
+    min-width: 11rem;
+    white-space: normal;
+  }
+  td {
+    white-space: nowrap;
+    vertical-align: top;
+  }
+  small {
+    display: block;
+    font-size: 12px;
+    color: var(--radiated-ink, var(--ink-soft));
+  }
+  .less {
+    color: var(--heat-ink);
+  }
+</style>

@@ -1,0 +1,82 @@
+<script lang="ts">
+  import { Asking } from '../api/asking.svelte';
+  import { api, type StationFile, type WidthsOut } from '../api/client';
+  import { digits } from '../figures';
+  import Termed from '../terms/Termed.svelte';
+  import Trouble from '../ui/Trouble.svelte';
+
+  /** Matched in the middle of a band: how far one may move, and beside it a full-size antenna. */
+  let { station }: { station: StationFile } = $props();
+  const QUIET_MS = 400;
+  const asking = new Asking<WidthsOut>();
+  const found = $derived(asking.answer);
+  type Width = WidthsOut['bands'][number]['own'];
+
+  $effect(() => {
+    const body = { document: station };
+    const timer = setTimeout(() => asking.ask(() => api.POST('/api/antenna/widths', { body })), QUIET_MS);
+    return () => clearTimeout(timer);
+  });
+
+  const kilohertz = (mhz: number) => `${digits(1000 * mhz)} kHz`;
+  function wide([low, high]: Width['at_2']): string {
+    return low === null || high === null ? 'wider than looked at' : kilohertz(high - low);
+  }
+  function move([low, high]: Width['at_2'], mhz: number): string {
+    const down = low === null ? 'far' : kilohertz(mhz - low);
+    const up = high === null ? 'far' : kilohertz(high - mhz);
+    return `${down} down, ${up} up`;
+  }
+</script>
+
+<Trouble text={asking.trouble} />
+{#if found}
+  <p data-testid="widths">{found.sentence}</p>
+  <!-- svelte-ignore a11y_no_noninteractive_tabindex (a region that scrolls must be reachable by keyboard) -->
+  <div class="scroller" role="region" aria-label="How wide it is, band by band" tabindex="0">
+    <table class="plain figures">
+      <thead>
+        <tr>
+          <th scope="col">Band</th>
+          <th scope="col"><Termed text="Q" /></th>
+          <th scope="col">Within SWR 2</th>
+          <th scope="col">One may move</th>
+          <th scope="col">Within SWR 3</th>
+          <th scope="col">Radiated of what it takes</th>
+          <th scope="col">Full size: within SWR 2</th>
+          <th scope="col">radiated</th>
+        </tr>
+      </thead>
+      <tbody>
+        {#each found.bands as { name, mhz, own, full_size } (name)}
+          <tr>
+            <th scope="row">{name}</th>
+            <td>{digits(own.q, 2)}</td>
+            <td>{wide(own.at_2)}</td>
+            <td>{move(own.at_2, mhz)}</td>
+            <td>{wide(own.at_3)}</td>
+            <td>{digits(100 * own.efficiency, 2)} %</td>
+            <td>{full_size ? wide(full_size.at_2) : '–'}</td>
+            <td>{full_size ? `${digits(100 * full_size.efficiency, 2)} %` : '–'}</td>
+          </tr>
+        {/each}
+      </tbody>
+    </table>
+  </div>
+  <p class="soft">
+    Matched at its foot in the middle of the band, by a coil or a capacitor and a transformer that stay as
+    they are set. Of the full-size antenna: in resonance by its own length, at the same place.
+  </p>
+{/if}
+
+<style>
+  p {
+    margin: 0.4rem 0;
+  }
+  .soft {
+    color: var(--ink-soft);
+  }
+  td {
+    white-space: nowrap;
+  }
+</style>

@@ -1,0 +1,152 @@
+"""An estimate held against a measurement: how far length, height and soil must be off for them to agree, and
+what is left then.
+
+First these three are moved within their intervals. Where that does not bring the two together, length is let
+go further and a resistance put in series: a leg that is short, a joint that corrodes.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Callable
+from dataclasses import dataclass, replace
+
+import numpy as np
+
+from tithe.core.antenna.sampled import INTERPOLATION_OHM
+from tithe.core.arrays import Complex, Real
+from tithe.core.at_once import each
+from tithe.core.cost import Pause, go_on
+from tithe.core.late import least_squares_within
+from tithe.core.reflection import reflection_of
+from tithe.core.wires.estimate import HEIGHT_SHARE, LENGTH_SHARE, Case, Plan, fed, neighbour, soil_counts
+from tithe.core.wires.ground import Ground, Soil
+
+MOST_POINTS = 24
+_PULL = 0.02
+"""How much of Γ an assumption that nothing speaks for costs at the end of its interval."""
+AGREES = 0.05
+"""Within so much of Γ, in the mean, estimate and measurement agree."""
+_LENGTH_FREE, _SERIES_OHM = 0.15, 50.0
+_PINNED, _DRY = 0.98, 1e-6
+_WORTH = 0.7
+"""What is not explained within the intervals is told only where it takes off so much of what was left."""
+
+
+@dataclass(frozen=True)
+class Moved:
+    """What the measurement makes of the assumptions: the length's and the height's factors, and how many
+    classes wetter the soil is (None: it does not count). ``series_ohm``: a resistance that must be added, Ω.
+    """
+
+    length: float
+    height: float | None
+    soil: float | None
+    series_ohm: float = 0.0
+
+
+@dataclass(frozen=True)
+class Fit:
+    """At F frequencies: Γ re 50 Ω as measured, as estimated, and as fitted, (F,); the mean of what lies
+    between, before and after.
+
+    ``pinned``: which assumptions stand at the ends of their intervals. ``odd``: what would explain the rest,
+    None where nothing must or does.
+    """
+
+    freq_hz: Real
+    measured: Complex
+    estimated: Complex
+    fitted: Complex
+    moved: Moved
+    pinned: tuple[str, ...]
+    odd: Moved | None = None
+
+    @property
+    def before(self) -> float:
+        """The mean |ΔΓ| of the estimate as typed."""
+        return _mean(self.estimated - self.measured)
+
+    @property
+    def after(self) -> float:
+        """That of the fitted one."""
+        return _mean(self.fitted - self.measured)
+
+    @property
+    def worst_hz(self) -> float:
+        """Where the fitted one is furthest off, Hz."""
+        return float(self.freq_hz[int(np.argmax(np.abs(self.fitted - self.measured)))])
+
+
+def _mean(off: Complex) -> float:
+    return float(np.sqrt(np.mean(np.abs(off) ** 2)))
+
+
+def fit(plan: Plan, freq_hz: Real, gamma: Complex, pause: Pause = go_on) -> Fit:
+    """The plan against Γ re 50 Ω as measured at its feedpoint, at rising frequencies (Hz, (F,))."""
+    count = min(len(freq_hz), MOST_POINTS)
+    places = np.unique(np.linspace(0, len(freq_hz) - 1, count).round().astype(int))
+    freqs, measured = freq_hz[places], gamma[places]
+    names = _assumed(plan)
+
+    def seen(moved: Moved) -> Complex:
+        pause()
+        case = Case("fit", 0, moved.length, moved.height or 1.0, _wetter(plan.ground, moved.soil))
+        z = np.array(list(each(lambda f: fed(plan, f, case).z_ohm, freqs.tolist())))
+        return reflection_of(z.astype(np.complex128) + moved.series_ohm, INTERPOLATION_OHM)
+
+    def nearest(made: Callable[[Real], Moved], start: Real, low: Real) -> Real:
+        """Which shares of what is uncertain, up to 1, bring the two together best."""
+
+        def off(by: Real) -> Real:
+            left = seen(made(by)) - measured
+            return np.concatenate([left.real, left.imag, _PULL * np.sqrt(len(freqs)) * by])
+
+        return least_squares_within(off, start, low, np.ones(len(low)))
+
+    none = np.zeros(len(names))
+    by = nearest(lambda shares: _moved(names, shares), none, none - 1)
+    moved = _moved(names, by)
+    estimated, fitted = seen(_moved(names, none)), seen(moved)
+    pinned = tuple(name for name, one in zip(names, by.tolist(), strict=True) if abs(one) > _PINNED)
+    found = Fit(freqs, measured, estimated, fitted, moved, pinned)
+    if found.after <= AGREES:
+        return found
+
+    def freed(shares: Real) -> Moved:
+        rest = _moved(names, shares[: len(names)])
+        return replace(
+            rest, length=1 + float(shares[0]) * _LENGTH_FREE, series_ohm=float(shares[-1]) * _SERIES_OHM
+        )
+
+    odd = freed(nearest(freed, np.append(none, 0.1), np.append(none - 1, 0.0)))
+    return replace(found, odd=odd) if _mean(seen(odd) - measured) < _WORTH * found.after else found
+
+
+def _assumed(plan: Plan) -> tuple[str, ...]:
+    """What of the plan is uncertain and counts."""
+    names = ["length"]
+    if plan.ground != "free-space" and not plan.shape.on_ground:
+        names.append("height")
+    if isinstance(plan.ground, Soil) and soil_counts(plan.shape):
+        names.append("soil")
+    return tuple(names)
+
+
+def _moved(names: tuple[str, ...], shares: Real) -> Moved:
+    """With each moved by a share of its interval, −1 to 1."""
+    by = dict(zip(names, shares.tolist(), strict=True))
+    height = by.get("height")
+    return Moved(
+        1 + by["length"] * LENGTH_SHARE, None if height is None else 1 + height * HEIGHT_SHARE, by.get("soil")
+    )
+
+
+def _wetter(ground: Ground, classes: float | None) -> Ground | None:
+    """Soil by a part of a class wetter (or drier, below 0) in between, by like factors."""
+    if classes is None or not isinstance(ground, Soil):
+        return None
+    there, share = neighbour(ground, 1 if classes > 0 else -1), abs(classes)
+    return Soil(
+        ground.eps_r ** (1 - share) * there.eps_r**share,
+        max(ground.sigma_s_m, _DRY) ** (1 - share) * max(there.sigma_s_m, _DRY) ** share,
+    )

@@ -1,0 +1,1 @@
+"""Antennas that are planned, over the API."""

@@ -1,0 +1,165 @@
+"""The API of antennas that are planned: their wires in; where these run, what they will be and what else they
+might be out. What takes long comes as lines of JSON: progress, then the answer."""
+
+from __future__ import annotations
+
+from functools import partial
+from typing import Annotated, Any
+
+import numpy as np
+from django.http import HttpRequest, HttpResponse
+from ninja import Router, Schema
+from pydantic import Field
+
+from tithe.core import InputError, PlannedAntenna, Station
+from tithe.core.antenna import SampledAntenna
+from tithe.core.cost import Pause, refuse_beyond, seconds_a_load
+from tithe.core.errors import require_above
+from tithe.core.wires.fit import MOST_POINTS, fit
+from tithe.core.wires.in_station import planned_in, whole_bands
+from tithe.core.wires.lengths import MOST_LENGTHS, trial
+from tithe.core.wires.what_if import what_if
+from tithe.document.antenna import AntennaModel
+from tithe.document.fields import Positive
+from tithe.document.station import StationFile
+from tithe.document.wires import WiresModel
+from tithe.results import antenna_json, planning_json
+from tithe.results.antenna_shapes import PlannedOut
+from tithe.results.planning_shapes import FitOut, PairsLine, WhatIfOut, WidthsOut
+from tithe.results.wire_lengths_shapes import WireLengthsLine
+from tithe.web.http import Refusals, computed, stream
+from tithe.web.planning import answers
+from tithe.web.stations.api_compute import Mhz
+
+router = Router()
+_CASE_S = 0.003
+"""Seconds that one case of an antenna takes at one frequency, about."""
+_CASES, _SKY_S, _WIDTH_CASES, _FIT_CASES = 10, 0.02, 60, 80
+_MOST_S = 60.0
+"""Seconds that a search may take which shows how far it is."""
+
+
+class EstimateRequest(Schema):
+    """``mhz``: at which frequencies; ``sky``: whether the share to the sky is wanted, which takes longer."""
+
+    antenna: AntennaModel
+    mhz: Annotated[list[Mhz], Field(min_length=1, max_length=400)]
+    sky: bool = True
+
+
+@router.post("/antenna/estimate", response={200: PlannedOut, 422: Refusals, 503: Refusals})
+def estimate_antenna(request: HttpRequest, body: EstimateRequest) -> Any:
+    """Where its wires run, and R, X, SWR and efficiency at each frequency, with what they may be instead."""
+    antenna = body.antenna.to_core()
+    if not isinstance(antenna, PlannedAntenna):
+        raise InputError("antenna", "not-planned")
+
+    def job(pause: Pause) -> PlannedOut:
+        return antenna_json.planned(antenna, body.mhz, body.sky)
+
+    each_s = _CASE_S * (_CASES if antenna.spread else 1) + (_SKY_S if body.sky else 0)
+    return computed(request, each_s * len(body.mhz), "fewer-bands", job)
+
+
+class PlanRequest(Schema):
+    """The station as it stands."""
+
+    document: StationFile
+
+
+@router.post("/antenna/what-if", response={200: WhatIfOut, 422: Refusals, 503: Refusals})
+def what_if_it_were(request: HttpRequest, body: PlanRequest) -> Any:
+    """Each change that the shape allows: watts on the air and what the tuner bears, before and after."""
+    station = body.document.to_core()
+    seconds = (_CASE_S + seconds_a_load(station.chain)) * _CASES * len(station.bands)
+
+    def job(pause: Pause) -> WhatIfOut:
+        return planning_json.what_if(what_if(station, pause), station.transmitter.power_w)
+
+    return computed(request, seconds, "fewer-bands", job)
+
+
+@router.post("/antenna/widths", response={200: WidthsOut, 422: Refusals, 503: Refusals})
+def how_far_one_may_move(request: HttpRequest, body: PlanRequest) -> Any:
+    """Matched at the middle of each band: within which frequencies the SWR stays low, and of a full-size
+    antenna."""
+    station = body.document.to_core()
+    plan, bands = planned_in(station).plan, whole_bands(station)
+
+    def job(pause: Pause) -> WidthsOut:
+        return planning_json.on_bands(plan, bands)
+
+    return computed(request, _CASE_S * _WIDTH_CASES * len(bands), "fewer-bands", job)
+
+
+class FitRequest(Schema):
+    """An antenna as it was planned, and as it was measured, with its phase."""
+
+    plan: WiresModel
+    measured: AntennaModel
+
+
+@router.post("/antenna/fit", response={200: FitOut, 422: Refusals, 503: Refusals})
+def fit_to_measurement(request: HttpRequest, body: FitRequest) -> Any:
+    """How far length, height and soil must be off for estimate and measurement to agree, and what is left."""
+    planned, antenna = body.plan.to_core(), body.measured.to_core()
+    if not isinstance(antenna, SampledAntenna):
+        raise InputError("measured", "not-measured")
+    freq, re, im = np.array(antenna.points).T
+
+    def job(pause: Pause) -> FitOut:
+        return planning_json.fitted(fit(planned.plan, freq, re + 1j * im, pause))
+
+    return computed(request, _CASE_S * MOST_POINTS * _FIT_CASES, "fewer-bands", job)
+
+
+class WireLengthsRequest(Schema):
+    """The station as it stands, and from which length to which (m), in so many steps."""
+
+    document: StationFile
+    from_m: Positive
+    to_m: Positive
+    count: Annotated[int, Field(ge=2, le=MOST_LENGTHS)] = 60
+
+
+@router.post("/antenna/lengths", response={200: WireLengthsLine, 422: Refusals})
+def lengths_that_suit(request: HttpRequest, body: WireLengthsRequest) -> HttpResponse:
+    """Every length in the station: what the feedpoint is, what leaves, and which lengths suit all bands."""
+    require_above("to_m", body.to_m, "from_m", body.from_m)
+    station = body.document.to_core()
+    asked = trial(station, np.linspace(body.from_m, body.to_m, body.count))
+    seconds = _seconds(station, body.count)
+    return stream(request, seconds, partial(answers.lengths, asked))
+
+
+class PairsRequest(Schema):
+    """The station as it stands; lengths of the wire and of the main run behind the tuner, m, in so many steps
+    each."""
+
+    document: StationFile
+    wire_from_m: Positive
+    wire_to_m: Positive
+    line_from_m: Positive
+    line_to_m: Positive
+    count: Annotated[int, Field(ge=3, le=60)] = 40
+
+
+@router.post("/antenna/pairs", response={200: PairsLine, 422: Refusals})
+def pairs_that_suit(request: HttpRequest, body: PairsRequest) -> HttpResponse:
+    """Which length of wire goes with which length of feedline, for the tuner there is."""
+    require_above("wire_to_m", body.wire_to_m, "wire_from_m", body.wire_from_m)
+    require_above("line_to_m", body.line_to_m, "line_from_m", body.line_from_m)
+    station = body.document.to_core()
+    asked = trial(station, np.linspace(body.wire_from_m, body.wire_to_m, body.count))
+    answers.run_at(station)
+    line_m = np.linspace(body.line_from_m, body.line_to_m, body.count)
+    seconds = _seconds(station, body.count) + _seconds(station, body.count**2, 0.0)
+    return stream(request, seconds, partial(answers.paired, asked, line_m))
+
+
+def _seconds(station: Station, count: int, antenna_s: float = _CASE_S) -> float:
+    """Seconds that so many may take. Raises `InputError` where that is too long."""
+    frequencies = 3 * max(len(station.bands), 1) * count
+    seconds = (antenna_s + seconds_a_load(station.chain)) * frequencies
+    refuse_beyond(seconds, "fewer-lengths", _MOST_S)
+    return seconds
