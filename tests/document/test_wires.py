@@ -15,11 +15,11 @@ SHAPES_AS_TYPED = {
     "inverted-vee": {"leg_m": 10.1, "apex_m": 12, "angle_deg": 120},
     "end-fed": {
         "wire_m": 20, "near_height_m": 2, "far_height_m": 9, "counterpoise_m": 5,
-        "counterpoise_height_m": 0.5,
+        "counterpoise_height_m": 0.5, "bend_m": 8, "bend_height_m": 7,
     },
     "vertical": {
         "height_m": 7, "diameter_mm": 30, "radials": 16, "radial_m": 8, "coil": {"uh": 8, "at_share": 0.4},
-        "top_wires": 3, "top_m": 1,
+        "top_wires": 3, "top_m": 1, "measured": {"mhz": 7.1, "r_ohm": 60, "radials": 8},
     },
     "whip": {"height_m": 2.5, "ground_ohm": 12, "coil": {"ohm": 400, "q": 150, "at_share": 0.5}},
     "fan": {"lengths_m": [20, 10], "height_m": 9},
@@ -95,6 +95,18 @@ def test_the_estimate_alone_is_one_figure_and_free_space_has_no_sky(tmp_path, ca
             "antenna.wires[0]: must not run under the ground",
         ),
         ({"shape": "wires", "wires": [[0, 0, 0, 9, 0, 0]], "feed": [5, 0, 0]}, "antenna.wires[0]: must not"),
+        ({"shape": "end-fed", "wire_m": 20, "bend_m": 8}, "antenna.bend_height_m: goes with bend_m"),
+        (
+            {"shape": "end-fed", "wire_m": 20, "bend_m": 4, "bend_height_m": 9},
+            "antenna.bend_m: must be as long as it rises",
+        ),
+        (
+            {
+                "shape": "vertical", "height_m": 9, "radial_height_m": 2,
+                "measured": {"mhz": 7.1, "r_ohm": 90, "radials": 4},
+            },
+            "antenna.measured: is of radials on the ground",
+        ),
         ({"shape": "vertical", "height_m": 5, "ground": "free-space"}, "antenna.ground: must be a soil"),
         ({"shape": "whip", "height_m": 2, "ground": "free-space"}, "antenna.ground: must be a soil"),
         ({"shape": "wires", "wires": [[0, 0, 5, 0, 0, 5]], "feed": [0, 0, 5]}, "antenna.wires[0]: must have"),

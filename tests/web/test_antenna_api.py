@@ -42,6 +42,7 @@ def test_where_the_wires_run_and_what_they_will_be(client):
         ({"kind": "unknown"}, 7.1, "antenna"),
         (VERTICAL | {"height_m": -1}, 7.1, "antenna.height_m"),
         (VERTICAL, 1e5, "antenna"),
+        (VERTICAL | {"measured": {"mhz": 7.1, "r_ohm": 9, "radials": 4}}, 7.1, "antenna.measured.r_ohm"),
     ],
 )
 def test_what_cannot_be_planned_is_refused_at_its_place(client, antenna, mhz, place):

@@ -21,6 +21,7 @@ from tithe.core.wires.shapes import (
     EndFed,
     Fan,
     InvertedVee,
+    MeasuredFoot,
     OwnWires,
     Shape,
     ShapeCoil,
@@ -163,6 +164,12 @@ class EndFedModel(WiresBase):
     counterpoise_height_m: Annotated[Positive, asked("Height of its end", "length", slide=[0.1, 20, 0.1])] = (
         0.5
     )
+    bend_m: Annotated[
+        Positive | None, asked("Bend, so far along the wire", "length", section="Over another support")
+    ] = None
+    bend_height_m: Annotated[
+        Positive | None, asked("Height of the bend", "length", section="Over another support")
+    ] = None
 
     def to_shape(self) -> EndFed:
         """The core's shape."""
@@ -173,6 +180,8 @@ class EndFedModel(WiresBase):
             self.counterpoise_m,
             self.counterpoise_height_m,
             self.radius_m,
+            self.bend_m,
+            self.bend_height_m,
         )
 
 
@@ -202,6 +211,18 @@ class PlacedCoilModel(CoilModel):
     def to_core(self) -> Coil:
         """The core's coil. Raises `InputError`."""
         return ShapeCoil(0.0, self.q, self.ohm, self.uh).at(Point(*self.at))
+
+
+class MeasuredFootModel(CoreObject):
+    """The resistance measured at the foot of a vertical, at a frequency, over so many of its radials."""
+
+    mhz: Positive
+    r_ohm: Positive
+    radials: Annotated[int, Field(strict=True, ge=0, le=240)]
+
+    def to_core(self) -> MeasuredFoot:
+        """The core's."""
+        return MeasuredFoot(self.mhz * 1e6, self.r_ohm, self.radials)
 
 
 class Coiled(WiresBase):
@@ -234,12 +255,14 @@ class VerticalModel(Coiled):
         int, Field(strict=True, ge=0, le=12), asked("Wires at its top", "count", section="Coil and top")
     ] = 0
     top_m: Annotated[NotNegative, asked("Each wire at its top", "length", section="Coil and top")] = 0.0
+    measured: MeasuredFootModel | None = None
 
     def to_shape(self) -> Vertical:
         """The core's shape."""
         return Vertical(
             self.height_m, self.radials, self.radial_m, self.radial_height_m, self.core_coil(),
             self.top_wires, self.top_m, self.diameter_mm / 2000, self.radial_wire_mm / 2000,
+            self.measured.to_core() if self.measured else None,
         )  # fmt: skip
 
 

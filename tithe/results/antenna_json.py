@@ -70,7 +70,7 @@ def _estimate(
 @lru_cache(maxsize=256)
 def _sky(plan: Plan, freq_hz: float) -> Sky:
     found = as_typed(plan, freq_hz)
-    extra = under(plan.shape, plan.ground, found).real + plan.shape.ground_ohm
+    extra = under(plan, plan.ground, found).real + plan.shape.ground_ohm
     return sky(found, extra, plan.ground)
 
 

@@ -73,6 +73,10 @@ def _what_if_told(found: WhatIf, power_w: float) -> tuple[Message, ...]:
     else:
         more = {"now_w": float(found.now.radiated_w[best]), "then_w": float(outcome.radiated_w[best])}
         said = [tell("what-if.best", change=change.told, band=found.bands[best].name, **more)]
+        worst = int(np.argmin(gained))
+        if gained[worst] < -_FEWER_W:
+            less = {"now_w": float(found.now.radiated_w[worst]), "then_w": float(outcome.radiated_w[worst])}
+            said.append(tell("what-if.but", band=found.bands[worst].name, **less))
     gives_up = found.now.bears_w < power_w
     for one, then in found.changes:
         mended = gives_up & (then.bears_w >= power_w)

@@ -56,6 +56,7 @@ ANTENNAS = {
         "Most is gained with this: {change}. On {band} {then_w:watts} W would leave instead of {now_w:watts}"
         " W."
     ),
+    "what-if.but": "Most is lost on {band}: {then_w:watts} W instead of {now_w:watts} W.",
     "what-if.bears": "On {bands:list} this takes the tuner out of danger of arcing: {change}.",
     "width.whole": "Matched in the middle of a band, each can be used from edge to edge within SWR 2.",
     "width.narrow": "Matched in the middle, {bands:list} cannot be used from edge to edge within SWR 2.",

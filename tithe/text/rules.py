@@ -82,7 +82,13 @@ RULES = {
     "rule.segment-below-radius": (
         "is cut into pieces of {value:g} m, which must be longer than its radius of {radius_m:g} m"
     ),
-    "rule.ends-under-ground": "is too low: the legs would end at {low_m:figure} m",
+    "rule.radials-not-on-the-ground": "is of radials on the ground, and these are raised",
+    "rule.below-the-wires-own": (
+        "must be above what the wires themselves have over a perfect ground, {least:figure} Ω (it is "
+        "{value:g})"
+    ),
+    "rule.ends-under-ground": "is too low: the legs would reach {below_m:length} under the ground",
+    "rule.bend-by-both": "goes with bend_m: a bend has a place along the wire and a height",
     "rule.shorter-than-its-rise": "must be as long as it rises or falls, {rise_m:g} m (it is {value:g})",
     "rule.ohm-or-uh": "needs either ohm or uh, and not both",
     # Parts

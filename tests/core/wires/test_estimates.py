@@ -17,7 +17,7 @@ from tithe.core.wires.estimate import AS_TYPED, Plan, cases, fed
 from tithe.core.wires.ground import SOILS, Soil
 from tithe.core.wires.metal import METALS
 from tithe.core.wires.moments import currents
-from tithe.core.wires.shapes import Dipole, EndFed, Vertical, Whip
+from tithe.core.wires.shapes import Dipole, EndFed, MeasuredFoot, Vertical, Whip
 from tithe.core.wires.swept import impedance
 from tithe.document import choice, station_file
 from tithe.results import budget_json
@@ -141,3 +141,34 @@ def test_an_analyzer_at_a_planned_antenna_sees_the_estimate_alone():
     assert impedance_of(sweep.gamma[60]) == pytest.approx(truth, rel=1e-3)
     (dip,) = features(sweep).dips
     assert 7e6 < dip.freq_hz < 7.4e6
+
+
+def test_a_resistance_measured_at_the_foot_goes_before_the_table_of_soils():
+    """Whatever the soil it is what it was over as many radials; over more, less in proportion."""
+    measured = MeasuredFoot(7.1e6, 60.0, 8)
+    told = {n: Plan(Vertical(10, n, measured=measured), AVERAGE) for n in (8, 32)}
+    plain = {n: Plan(Vertical(10, n), AVERAGE) for n in (8, 32)}
+    for case in cases(told[8], 7.1e6):
+        if case.moved == "soil":
+            assert fed(told[8], 7.1e6, case).z_ohm.real == pytest.approx(60)
+    bare = fed(replace(plain[8], ground="perfect"), 7.1e6, AS_TYPED).z_ohm.real
+    more, table = (fed(plans[32], 7.1e6, AS_TYPED).z_ohm.real for plans in (told, plain))
+    ratio = (60 - bare) / (fed(plain[8], 7.1e6, AS_TYPED).z_ohm.real - bare)
+    assert more - bare == pytest.approx(ratio * (table - bare), rel=1e-6)
+
+    def width(plan):
+        ends = [fed(plan, 7.1e6, one).z_ohm.real for one in cases(plan, 7.1e6) if one.moved == "model"]
+        return abs(ends[1] - ends[0])
+
+    assert width(told[8]) / (60 - bare) < width(plain[8]) / (60 - bare) * ratio
+
+
+def test_a_bend_that_lies_on_the_wire_is_none_and_a_support_lifts_it():
+    straight = EndFed(20, 2, 8, 5, 0.5)
+    bent = replace(straight, bend_m=10.0, bend_height_m=5.0)
+    assert fed(Plan(bent, AVERAGE), 7.1e6, AS_TYPED).z_ohm == pytest.approx(
+        fed(Plan(straight, AVERAGE), 7.1e6, AS_TYPED).z_ohm, rel=0.02
+    )
+    lifted = replace(straight, bend_m=10.0, bend_height_m=10.0).layout()
+    assert lifted.length_m == pytest.approx(25)
+    assert max(wire.end.z for wire in lifted.wires) == pytest.approx(10)

@@ -7,7 +7,7 @@ widens the ground's share of the impedance; the figures' least and most over all
 
 from __future__ import annotations
 
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from functools import lru_cache
 from typing import NamedTuple
 
@@ -18,14 +18,15 @@ from tithe.core.wires.layout import Layout
 from tithe.core.wires.mesh import PER_WAVELENGTH
 from tithe.core.wires.metal import Metal
 from tithe.core.wires.moments import LIGHT_M_PER_S, Currents, currents
-from tithe.core.wires.radials import FEW, added_ohm
-from tithe.core.wires.shapes import Shape
+from tithe.core.wires.radials import FEW, Radials, added_ohm
+from tithe.core.wires.shapes import MeasuredFoot, Shape, Vertical
 
 INSULATED = 1.035
 """How much longer an insulated wire is electrically."""
 LENGTH_SHARE, HEIGHT_SHARE = 0.02, 0.10
 _LOW_WAVELENGTHS = 0.1
 _LOW_SHARE, _RADIALS_SHARE, _FEW_RADIALS_SHARE = 0.3, 0.25, 0.6
+_MEASURED_SHARE = 0.1
 _WETTER, _DRIER = (1.5, 5.0), (2.0, 5.0)
 
 
@@ -103,6 +104,8 @@ def _unsure(plan: Plan, freq_hz: float) -> float:
     """By which share of itself the ground's part of the impedance may be off, by the model's own limits."""
     if plan.shape.on_ground:
         radials = plan.shape.radials
+        if _measured(plan.shape):
+            return _MEASURED_SHARE
         return _RADIALS_SHARE if radials and radials.count >= FEW else _FEW_RADIALS_SHARE
     heights = plan.shape.layout().lowest_m / (LIGHT_M_PER_S / freq_hz)
     return _LOW_SHARE * max(0.0, 1 - heights / _LOW_WAVELENGTHS)
@@ -115,7 +118,7 @@ def fed(plan: Plan, freq_hz: float, case: Case, finest_hz: float | None = None) 
     found = _found(plan, freq_hz, stretch, case.lift, ground, finest_hz)
     loss = found.metal_ohm + found.coil_ohm + plan.shape.ground_ohm
     z = found.z_ohm + plan.shape.ground_ohm
-    added = under(plan.shape, ground, found) * case.ground_share
+    added = under(plan, ground, found) * case.ground_share
     if case.ground_share != 1 and not plan.shape.on_ground:
         free = _found(plan, freq_hz, stretch, case.lift, "free-space", finest_hz).z_ohm
         added = (case.ground_share - 1) * (z - free)
@@ -126,14 +129,38 @@ def fed(plan: Plan, freq_hz: float, case: Case, finest_hz: float | None = None) 
     return Fed(complex(max(z.real, loss), z.imag), loss + max(added.real, 0.0))
 
 
-def under(shape: Shape, ground: Ground, found: Currents) -> complex:
-    """What soil with radials on it adds to the impedance of a vertical with these currents, Ω."""
-    radials = shape.radials
+def under(plan: Plan, ground: Ground, found: Currents) -> complex:
+    """What soil with radials on it adds to the impedance of a vertical with these currents, Ω: by the table
+    of soils, its resistance scaled to what was measured at the foot."""
+    radials = plan.shape.radials
     if radials is None or not isinstance(ground, Soil):
         return 0j
-    wires = shape.layout().wires
-    plain = len(wires) == 1 and not shape.layout().coils
+    added = _added(plan, radials, ground, found)
+    return complex(added.real * _scale(plan, ground), added.imag)
+
+
+def _added(plan: Plan, radials: Radials, ground: Soil, found: Currents) -> complex:
+    layout = _layout(plan, 1.0, 1.0)
+    plain = len(layout.wires) == 1 and not layout.coils
     return added_ohm(radials, ground, found, float(found.mesh.length.sum()) if plain else None)
+
+
+def _measured(shape: Shape) -> MeasuredFoot | None:
+    return shape.measured if isinstance(shape, Vertical) else None
+
+
+@lru_cache(maxsize=256)
+def _scale(plan: Plan, ground: Soil) -> float:
+    """How many times what the table says of the radials' resistance they had when it was measured."""
+    there = _measured(plan.shape)
+    if there is None or plan.shape.radials is None:
+        return 1.0
+    found = _found(plan, there.freq_hz, INSULATED if plan.insulated else 1.0, 1.0, ground, None)
+    told = _added(plan, replace(plan.shape.radials, count=there.radial_count), ground, found).real
+    left = there.ohm - found.z_ohm.real
+    if left <= 0 or told <= 0:
+        raise InputError("measured.r_ohm", "below-the-wires-own", there.ohm, least=found.z_ohm.real)
+    return left / told
 
 
 def as_typed(plan: Plan, freq_hz: float) -> Currents:

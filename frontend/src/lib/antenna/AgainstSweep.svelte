@@ -39,7 +39,7 @@
 <Trouble text={asking.trouble} />
 {#if found}
   <p data-testid="fit">{found.sentence}</p>
-  <Picture label="SWR as measured, as estimated and as fitted" height={240}>
+  <Picture label="SWR as measured, as estimated and as fitted" height={250} margins={{ bottom: 34 }}>
     {#snippet drawing(box)}
       {@const { x, y } = scales(box, found.points)}
       <Levels {box} levels={[1, 1.5, 2, 3, 5, 10, 30, 100].map((at) => ({ at: y(at), name: String(at) }))} />

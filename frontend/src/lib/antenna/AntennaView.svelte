@@ -27,6 +27,7 @@
   const names = $derived(rows.map((row) => row.name));
   const length = $derived(antenna ? Number(lengthOf(antenna)) : 0);
 
+  const faulty = $derived(Object.keys(session.faults).length > 0);
   const estimating = new Estimating();
   $effect(() => {
     if (antenna)
@@ -76,7 +77,11 @@
           <div><BandCurves {names} curves={estimating.curves} middles={estimating.middles} /></div>
         </div>
       {/if}
-      <Trouble text={estimating.trouble} />
+      <Trouble
+        text={faulty
+          ? 'What is marked as wrong must be mended first; what stands here is from before.'
+          : estimating.trouble}
+      />
       <p class="verdict serif">{estimating.sentence}</p>
       <PlanTable {names} results={estimating.middles} whole />
     </section>

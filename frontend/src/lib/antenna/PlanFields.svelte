@@ -47,7 +47,11 @@
       onchange={(on) => form.change(place, on)}
     />
   {:else}
-    <NumberField {form} {place} spec={{ ...ask, label: field.title, unset: field.usual as number }} />
+    <NumberField
+      {form}
+      {place}
+      spec={{ ...ask, label: field.title, optional: field.optional, unset: field.usual as number }}
+    />
   {/if}
 {/snippet}
 
@@ -157,6 +161,26 @@
           spec={{ label: 'Share of the height', quantity: 'plain', unset: 0.5, slide: [0, 0.95, 0.01] }}
         />
         <NumberField {form} place="{base}.coil.q" spec={{ label: 'Its Q', quantity: 'plain', unset: 200 }} />
+      {/if}
+      {#if antenna.shape === 'vertical'}
+        <SwitchField
+          label="R at its foot was measured"
+          checked={antenna.measured != null}
+          onchange={(on) =>
+            form.change(
+              `${base}.measured`,
+              on ? { mhz: Number(mhz.toFixed(3)), r_ohm: 50, radials: antenna.radials ?? 16 } : undefined,
+            )}
+        />
+        {#if antenna.measured}
+          <NumberField {form} place="{base}.measured.r_ohm" spec={{ label: 'R', quantity: 'ohm' }} />
+          <NumberField {form} place="{base}.measured.mhz" spec={{ label: 'at', quantity: 'frequency' }} />
+          <NumberField
+            {form}
+            place="{base}.measured.radials"
+            spec={{ label: 'over so many radials', quantity: 'plain' }}
+          />
+        {/if}
       {/if}
     {/if}
   {/if}

@@ -23,9 +23,9 @@
         <th scope="col"><Termed text="R, Ω" /></th>
         <th scope="col"><Termed text="X, Ω" /></th>
         {#if whole}
-          <th scope="col">Radiated of what it takes</th>
-          <th scope="col">To the sky, not into the ground</th>
-          <th scope="col">Of that below 30°</th>
+          <th scope="col"><Termed text="Efficiency" /></th>
+          <th scope="col">To the sky</th>
+          <th scope="col">of that below 30°</th>
         {/if}
       </tr>
     </thead>

@@ -37,7 +37,7 @@
           <tr>
             <th scope="col">Watts on the air</th>
             {#each found.bands as name (name)}<th scope="col">{name}</th>{/each}
-            <td></td>
+            <th scope="col"><span class="visually-hidden">to take it</span></th>
           </tr>
         </thead>
         <tbody>
@@ -48,7 +48,8 @@
               <td
                 >{watts(
                   found.now.radiated_w[b] ?? null,
-                )}{#if bears !== null && bears < found.power_w}&nbsp;<small>bears {watts(bears)} W</small
+                )}{#if bears !== null && bears < found.power_w}{' '}<small class="less"
+                    >bears {watts(bears)} W</small
                   >{/if}</td
               >
             {/each}
@@ -62,8 +63,8 @@
                 {@const after = change.outcome.radiated_w[b] ?? 0}
                 {@const by = difference(found.now.radiated_w[b] ?? 0, after)}
                 <td
-                  >{watts(after)}{#if by}&nbsp;<small class:less={by.startsWith('−')}>{by}</small
-                    >{/if}{#if bears !== null && bears < found.power_w}&nbsp;<small
+                  >{watts(after)}{#if by}{' '}<small class:less={by.startsWith('−')}>{by}</small
+                    >{/if}{#if bears !== null && bears < found.power_w}{' '}<small class="less"
                       >bears {watts(bears)} W</small
                     >{/if}</td
                 >

@@ -42,9 +42,9 @@
           <th scope="col">Within SWR 2</th>
           <th scope="col">One may move</th>
           <th scope="col">Within SWR 3</th>
-          <th scope="col">Radiated of what it takes</th>
+          <th scope="col"><Termed text="Efficiency" /></th>
           <th scope="col">Full size: within SWR 2</th>
-          <th scope="col">radiated</th>
+          <th scope="col">its efficiency</th>
         </tr>
       </thead>
       <tbody>

@@ -42,8 +42,9 @@ export class Estimating {
   get drawn(): PlannedOut | null {
     return this.#quick.answer;
   }
+  /** While something is moved that of before. */
   get sentence(): string {
-    return (this.#rests ? this.#whole.answer : this.#quick.answer)?.sentence ?? '';
+    return this.#whole.answer?.sentence ?? '';
   }
   /** In the middle of each band. */
   get middles(): AntennaEstimate[] {

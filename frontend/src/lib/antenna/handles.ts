@@ -79,7 +79,10 @@ export function handlesOf(antenna: PlannedAntenna, planned: PlannedOut): Handle[
     }
     case 'end-fed': {
       const near = feed[2];
-      const [wire, counterpoise] = planned.wires.map(({ end }) => spot(end));
+      const ends = planned.wires.map(({ end }) => spot(end));
+      const [wire, counterpoise] = ends.slice(-2);
+      const start = ends.length > 2 ? (ends[0] ?? feed) : feed;
+      const before = ends.length > 2 ? Number(antenna.bend_m) : 0;
       const far: Handle = {
         id: 'far',
         name: 'the wire’s far end',
@@ -87,8 +90,8 @@ export function handlesOf(antenna: PlannedAntenna, planned: PlannedOut): Handle[
         views: SIDE,
         moved: ([x, , z]) => {
           const up = height(z);
-          const across = Math.max(x, 0.2);
-          return { ...antenna, far_height_m: up, wire_m: length(Math.hypot(across, up - near) + STEP_M / 2) };
+          const run = Math.hypot(Math.max(x - start[0], 0.2), up - start[2]);
+          return { ...antenna, far_height_m: up, wire_m: length(before + run + STEP_M / 2) };
         },
       };
       const other: Handle = {
@@ -113,7 +116,23 @@ export function handlesOf(antenna: PlannedAntenna, planned: PlannedOut): Handle[
         views: SIDE,
         moved: ([, , z]) => ({ ...antenna, near_height_m: height(z) }),
       };
-      return [far, other, foot];
+      const bend: Handle = {
+        id: 'bend',
+        name: 'its bend',
+        at: start,
+        views: SIDE,
+        moved: ([x, , z]) => {
+          const up = height(z);
+          const along = length(Math.hypot(Math.max(x, 0.2), up - near) + STEP_M / 2);
+          return {
+            ...antenna,
+            bend_height_m: up,
+            bend_m: along,
+            wire_m: round(antenna.wire_m - before + along),
+          };
+        },
+      };
+      return before > 0 ? [far, other, foot, bend] : [far, other, foot];
     }
     case 'vertical':
     case 'whip': {

@@ -1310,6 +1310,10 @@ export interface components {
              * @default 0.5
              */
             counterpoise_height_m: number;
+            /** Bend, so far along the wire */
+            bend_m?: number | null;
+            /** Height of the bend */
+            bend_height_m?: number | null;
         };
         /**
          * FanModel
@@ -1601,6 +1605,18 @@ export interface components {
             ][];
             /** Max Volts Rms */
             max_volts_rms?: number | null;
+        };
+        /**
+         * MeasuredFootModel
+         * @description The resistance measured at the foot of a vertical, at a frequency, over so many of its radials.
+         */
+        MeasuredFootModel: {
+            /** Mhz */
+            mhz: number;
+            /** R Ohm */
+            r_ohm: number;
+            /** Radials */
+            radials: number;
         };
         /**
          * MeterModel
@@ -2521,6 +2537,7 @@ export interface components {
              * @default 0
              */
             top_m: number;
+            measured?: components["schemas"]["MeasuredFootModel"] | null;
         };
         /**
          * WhipModel

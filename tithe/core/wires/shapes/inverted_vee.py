@@ -25,7 +25,7 @@ class InvertedVee(OffTheGround):
         require_positive("apex_m", self.apex_m)
         require_between("angle_deg", self.angle_deg, 20, 180)
         end = self.apex_m - self.leg_m * np.cos(np.radians(self.angle_deg / 2))
-        require(end > 0, "apex_m", "ends-under-ground", self.apex_m, low_m=float(end))
+        require(end > 0, "apex_m", "ends-under-ground", self.apex_m, below_m=float(-end))
 
     def layout(self, stretch: float = 1.0, lift: float = 1.0) -> Layout:
         """Two wires, the apex over the origin; longer legs end as high and farther out."""

@@ -35,6 +35,20 @@ class ShapeCoil:
 
 
 @dataclass(frozen=True)
+class MeasuredFoot:
+    """What was measured at the foot over so many of the radials: its resistance, Ω, at a frequency, Hz."""
+
+    freq_hz: float
+    ohm: float
+    radial_count: int
+
+    def __post_init__(self) -> None:
+        require_positive("mhz", self.freq_hz)
+        require_positive("r_ohm", self.ohm)
+        require_between("radials", self.radial_count, 0, 240)
+
+
+@dataclass(frozen=True)
 class Vertical:
     """``radial_count`` wires of ``radial_m``, on the ground where ``radial_height_m`` is 0; ``top_count``
     level wires of ``top_m`` at its top."""
@@ -48,6 +62,7 @@ class Vertical:
     top_m: float = 0.0
     radius_m: float = 0.01
     radial_radius_m: float = 1e-3
+    measured: MeasuredFoot | None = None
 
     def __post_init__(self) -> None:
         require_positive("height_m", self.height_m)
@@ -59,6 +74,7 @@ class Vertical:
             require_positive("top_m", self.top_m)
         if self.radial_height_m:
             require_between("radials", self.radial_count, 2, 16)
+            require(self.measured is None, "measured", "radials-not-on-the-ground")
 
     @property
     def on_ground(self) -> bool:
