@@ -10,14 +10,19 @@ from bench.timing import seconds
 from tithe.core import Line, Station, Transmitter, Tuner
 from tithe.core.antenna import PlannedAntenna
 from tithe.core.bands import USUAL
+from tithe.core.choose.pairs import pairs
 from tithe.core.kernel import wire_fields
+from tithe.core.reflection import reflection_of
 from tithe.core.wires.estimate import AS_TYPED, Plan, all_cases, all_fed
+from tithe.core.wires.fit import fit
 from tithe.core.wires.ground import SOILS
-from tithe.core.wires.lengths import lengths
+from tithe.core.wires.lengths import lengths, trial
 from tithe.core.wires.mesh import cut
 from tithe.core.wires.metal import METALS
 from tithe.core.wires.moments import RULES
 from tithe.core.wires.shapes import Dipole, EndFed, InvertedVee, Shape
+from tithe.core.wires.what_if import what_if
+from tithe.core.wires.width import width
 from tithe.document import shelf
 
 BANDS = [band for band in USUAL if 3e6 < band.low_hz < 30e6]
@@ -52,3 +57,22 @@ def lines() -> Iterator[str]:
     station = Station(Transmitter(), chain, antenna, bands=tuple(BANDS))
     took = seconds(lambda: lengths(station, np.linspace(10, 30, 60)), runs=1)
     yield f"60 lengths at {len(FREQS)} frequencies, the station solved at each: {took:.1f} s (aim 2)"
+    yield from _questions(station)
+
+
+def _questions(station: Station) -> Iterator[str]:
+    """What is asked of a plan beside its impedance."""
+    plan = _another(InvertedVee(10.1, 11))
+    planned = replace(station, antenna=PlannedAntenna(plan))
+    took = seconds(lambda: what_if(planned), runs=1)
+    yield f"what if, on {len(BANDS)} bands: {1000 * took:.0f} ms"
+    took = seconds(lambda: width(_another(InvertedVee(10.1, 11)), 7.1e6))
+    yield f"how far one may move on one band: {1000 * took:.0f} ms"
+    freqs = np.linspace(6.6e6, 7.7e6, 101)
+    there = all_fed(plan, [(f, AS_TYPED) for f in freqs.tolist()])
+    measured = reflection_of(np.array([one.z_ohm for one in there]), 50.0)
+    took = seconds(lambda: fit(_another(InvertedVee(10, 11)), freqs, measured), runs=1)
+    yield f"an estimate fitted to a sweep: {1000 * took:.0f} ms"
+    asked = trial(planned, np.linspace(7, 11, 40))
+    took = seconds(lambda: list(pairs(asked, 5.0, 25.0, 40)), runs=1)
+    yield f"40 × 40 pairs of lengths at {len(FREQS)} frequencies: {took:.1f} s"

@@ -45,4 +45,6 @@ def least_squares_within(off: Callable[[Real], Real], start: Real, low: Real, hi
     """x, ``(N,)``, between ``low`` and ``high``, at which the sum of the squares of ``off(x)`` is least."""
     from scipy.optimize import least_squares
 
-    return np.asarray(least_squares(off, start, bounds=(low, high), diff_step=1e-3, xtol=1e-6).x)
+    return np.asarray(
+        least_squares(off, start, bounds=(low, high), diff_step=1e-3, ftol=1e-4, xtol=1e-4, max_nfev=25).x
+    )

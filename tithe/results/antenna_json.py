@@ -20,6 +20,8 @@ from tithe.results.budget_json import spanned
 from tithe.text import say
 
 REFERENCE_OHM = 50.0
+_LITTLE = 0.25
+"""Of what leaves, below 30°: less is little for far places."""
 
 
 def planned(antenna: PlannedAntenna, mhz: Sequence[float], with_sky: bool = True) -> PlannedOut:
@@ -90,6 +92,10 @@ def _drawn(wire: Wire) -> WireDrawn:
     return {"start": list(wire.start), "end": list(wire.end)}
 
 
+def _steep(one: AntennaEstimate) -> bool:
+    return one["low_angle_share"] is not None and one["low_angle_share"] < _LITTLE
+
+
 def _rests_on(antenna: PlannedAntenna, results: list[AntennaEstimate]) -> tuple[Message, ...]:
     """What the estimate is, and which assumption moves it most on most of the frequencies."""
     if not antenna.spread:
@@ -105,4 +111,7 @@ def _rests_on(antenna: PlannedAntenna, results: list[AntennaEstimate]) -> tuple[
         shares = [one["sky_share"] for one in results if one["sky_share"] is not None]
         if shares:
             said.append(tell("antenna.sky", share=(min(shares), max(shares))))
+    steep = [tell("antenna.at", freq_hz=one["mhz"] * 1e6) for one in results if _steep(one)]
+    if steep:
+        said.append(tell("antenna.steep", at=steep))
     return tuple(said)

@@ -21,6 +21,11 @@ ANTENNAS = {
         "Of the power that enters the wire {share:percent} leaves for the sky, depending on the band; the "
         "rest warms the ground under it, and is not counted among the losses of the run."
     ),
+    "antenna.at": "{freq_hz:mhz}",
+    "antenna.steep": (
+        "At {at:list} less than a quarter of what leaves goes below 30°: it serves near places there, and "
+        "far ones poorly."
+    ),
     "lengths.suit": "Every band is in reach with {windows:list}.",
     "lengths.window": "{ends:length}",
     "lengths.best": (

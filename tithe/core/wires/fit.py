@@ -21,7 +21,7 @@ from tithe.core.reflection import reflection_of
 from tithe.core.wires.estimate import HEIGHT_SHARE, LENGTH_SHARE, Case, Plan, fed, neighbour, soil_counts
 from tithe.core.wires.ground import Ground, Soil
 
-MOST_POINTS = 24
+MOST_POINTS = 20
 _PULL = 0.02
 """How much of Γ an assumption that nothing speaks for costs at the end of its interval."""
 AGREES = 0.05

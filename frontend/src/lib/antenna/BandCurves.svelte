@@ -36,6 +36,15 @@
       : scaleSymlog([what === 'r_ohm' ? 0 : -MOST.x_ohm, MOST[what]], [box.bottom, box.top])
           .constant(KNEE_OHM)
           .clamp(true);
+  /** Where along a band its reactance passes through 0, counted in points, and the point that is next. */
+  function resonances(points: AntennaEstimate[]): { at: number; n: number }[] {
+    const x = points.map((one) => middle(one.x_ohm) ?? NaN);
+    return x.slice(1).flatMap((after, k) => {
+      const before = x[k] ?? NaN;
+      const part = before / (before - after);
+      return before * after < 0 ? [{ at: k + part, n: part < 0.5 ? k : k + 1 }] : [];
+    });
+  }
   const title = $derived(KINDS.find(([key]) => key === shown)?.[1] ?? '');
 </script>
 
@@ -82,10 +91,21 @@
         stroke-width="2"
         fill="none"
       />
+      {#each resonances(points) as { at, n } (at)}
+        <circle
+          cx={inside(at)}
+          cy={y(middle(points[n]?.[shown]) ?? MOST[shown])}
+          r="4"
+          fill="var(--paper)"
+          stroke="var(--conducted-ink)"
+          stroke-width="2"
+        />
+      {/each}
     {/each}
   {/snippet}
   {#snippet legend()}
     <span>by band (m), from its low edge to its high one; the bar: what it may be instead, in the middle</span
     >
+    <span>○ resonant, X = 0</span>
   {/snippet}
 </Picture>
