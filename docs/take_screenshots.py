@@ -164,7 +164,10 @@ def beside(page: Page) -> None:
 
 def planned(page: Page) -> None:
     """An antenna that is planned by its wires."""
-    page.get_by_role("img", name="From the side").wait_for()
+    page.get_by_role("button", name="Try all pairs").click()
+    page.get_by_test_id("pairs").wait_for()
+    page.get_by_test_id("widths").wait_for()
+    page.get_by_text("This is an estimate").wait_for()
 
 
 VIEWS: dict[str, tuple[str, int, int, str, Callable[[Page], None]]] = {
@@ -185,7 +188,7 @@ VIEWS: dict[str, tuple[str, int, int, str, Callable[[Page], None]]] = {
     "drift": ("start", 1280, 1000, "dark", drifted),
     "choose": ("stations/1", 1280, 1500, "light", choose),
     "choose-beside": ("stations/1", 1280, 1000, "light", beside),
-    "plan": ("stations/4/ledger?part=antenna", 1280, 1200, "light", planned),
+    "plan": ("stations/4/antenna", 1280, 1900, "light", planned),
     "swr-only": ("start", 1280, 800, "light", swr_only),
 }
 
