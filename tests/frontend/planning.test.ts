@@ -136,6 +136,8 @@ test('the plan is drawn and told band by band; shape and measures change the doc
   await userEvent.click(screen.getByText('Wire and ground'));
   await userEvent.selectOptions(screen.getByLabelText('Ground'), 'poor');
   expect(form.change).toHaveBeenLastCalledWith('antenna.ground', 'poor');
+  await userEvent.selectOptions(screen.getByLabelText('Ground'), 'soil by its figures');
+  expect(form.change).toHaveBeenLastCalledWith('antenna.ground', { eps_r: 13, sigma_s_m: 0.005 });
 });
 
 test('lengths are tried for the station, and one of them is taken', async () => {

@@ -150,3 +150,19 @@ def test_an_estimate_is_held_against_what_was_measured(client, mill):
     assert kept["document"]["plan"]["length_m"] == 20
     refused = send(client, "post", "/api/antenna/fit", body | {"measured": {"kind": "unknown"}})
     assert refused.json()["errors"][0]["rule"].startswith("must be measured with its phase")
+
+
+def test_wires_that_would_take_too_long_are_refused_before_they_are_begun(client, mill):
+    wires = [[0, 3 * k, 5, 30, 3 * k, 6] for k in range(40)]
+    antenna = {"kind": "wires", "shape": "wires", "wires": wires, "feed": [15, 0, 5.5]}
+    bands = [{"name": f"{k}", "low_mhz": 3 + k / 10, "high_mhz": 3.05 + k / 10} for k in range(60)]
+    document = mill | {"antenna": antenna, "bands": bands}
+    asked = [
+        ("solve", {"document": document, "mhz": 7.1}),
+        ("antenna/estimate", {"antenna": antenna, "mhz": [7.1] * 100}),
+        ("antenna/widths", {"document": document}),
+    ]
+    for path, body in asked:
+        response = send(client, "post", f"/api/{path}", body)
+        assert response.status_code == 422, path
+        assert "fewer wires" in response.json()["errors"][0]["rule"], path

@@ -19,6 +19,10 @@ AT_ONCE = 2
 def each(what: Callable[[T], R], these: Iterable[T]) -> Iterator[R]:
     """What comes of each of them, in their order; left early, what has not begun is not computed."""
     _solvers_alone()
+    these = list(these)
+    if len(these) < AT_ONCE:
+        yield from map(what, these)
+        return
     pool = ThreadPoolExecutor(AT_ONCE)
     try:
         yield from pool.map(what, these)

@@ -6,11 +6,14 @@ Measured on an ordinary machine of two cores; right to a factor of two or three,
 from __future__ import annotations
 
 from collections.abc import Callable, Iterable
+from typing import TYPE_CHECKING
 
 from tithe.core.errors import InputError
 from tithe.core.message import tell
 from tithe.core.parts.part import PASSIVE_S, Part
-from tithe.core.station import Station
+
+if TYPE_CHECKING:
+    from tithe.core.station import Station
 
 ROWS = 250
 """Phases at most where the antenna's is unknown, extremes refined."""

@@ -46,7 +46,7 @@ def estimates(antenna: PlannedAntenna, mhz: Sequence[float], with_sky: bool = Tr
 
 
 def _estimate(
-    antenna: PlannedAntenna, mhz: float, cases: list[tuple[Case, Fed]], with_sky: bool
+    antenna: PlannedAntenna, mhz: float, cases: tuple[tuple[Case, Fed], ...], with_sky: bool
 ) -> AntennaEstimate:
     z = np.array([one.z_ohm for _, one in cases])
     loss = np.array([one.loss_ohm for _, one in cases])

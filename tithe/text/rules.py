@@ -121,6 +121,7 @@ RULES = {
     "rule.no-line-here": "is no line here; there are {allowed:comma}",
     "rule.no-candidate": "is no candidate of this question",
     "rule.takes-too-long": "To compute this would take some {value:seconds}: {narrower}",
+    "narrower.fewer-wires": "ask for fewer bands or fewer wires",
     "narrower.fewer-bands": "ask for fewer bands",
     "narrower.fewer-lengths": "ask for fewer lengths, with a larger step, or for fewer bands",
     "narrower.fewer-lines": "turn off lines or places, or ask for fewer bands",

@@ -15,9 +15,10 @@ import numpy as np
 from tithe.core.antenna.guess import Guess
 from tithe.core.antenna.loss import LossResistance, SeriesLoss
 from tithe.core.arrays import Complex, Real
+from tithe.core.cost import refuse_beyond
 from tithe.core.errors import InputError
 from tithe.core.twoport import Port, Run
-from tithe.core.wires.estimate import CASES, Case, Fed, Plan, all_cases
+from tithe.core.wires.estimate import CASES, Case, Fed, Plan, all_cases, seconds
 from tithe.core.wires.mesh import MOST_SEGMENTS, PER_WAVELENGTH
 from tithe.core.wires.moments import LIGHT_M_PER_S
 from tithe.core.wires.swept import impedance
@@ -54,7 +55,7 @@ class PlannedAntenna:
 
     def swept(self, freq_hz: Real) -> Port:
         """V and I per ampere of the estimate alone, at many rising frequencies: shape ``(F,)``."""
-        self._check(freq_hz)
+        self.check(freq_hz)
         z = impedance(self.plan, freq_hz)
         return Port(z, np.ones(z.shape, dtype=np.complex128))
 
@@ -67,18 +68,20 @@ class PlannedAntenna:
             columns.append(mine + [mine[0]] * (ROWS - len(mine)) if self.spread else mine)
         return [list(row) for row in zip(*columns, strict=True)]
 
-    def cases(self, freq_hz: Real) -> list[list[tuple[Case, Fed]]]:
+    def cases(self, freq_hz: Real) -> tuple[tuple[tuple[Case, Fed], ...], ...]:
         """At each frequency (Hz, shape ``(F,)``) the estimate as typed, then what it may be instead.
 
         Raises `InputError` at frequencies that the wires cannot be computed at.
         """
-        self._check(freq_hz)
+        self.check(freq_hz)
+        refuse_beyond(seconds(self.plan, freq_hz.tolist(), self.spread), "fewer-wires")
         try:
-            return all_cases(self.plan, freq_hz.tolist(), self.spread)
+            return all_cases(self.plan, tuple(freq_hz.tolist()), self.spread)
         except InputError as error:
             raise error.under("antenna") from None
 
-    def _check(self, freq_hz: Real) -> None:
+    def check(self, freq_hz: Real) -> None:
+        """Raise `InputError` at a frequency (Hz) at which its wires cannot be computed."""
         low, high = self.range_hz
         outside = (freq_hz < low) | (freq_hz > high)
         if outside.any():

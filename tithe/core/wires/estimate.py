@@ -7,15 +7,18 @@ widens the ground's share of the impedance; the figures' least and most over all
 
 from __future__ import annotations
 
+from collections.abc import Iterable
 from dataclasses import dataclass, replace
 from functools import lru_cache
 from typing import NamedTuple
+
+import numpy as np
 
 from tithe.core.at_once import each
 from tithe.core.errors import InputError
 from tithe.core.wires.ground import SOILS, Ground, Soil
 from tithe.core.wires.layout import Layout
-from tithe.core.wires.mesh import PER_WAVELENGTH
+from tithe.core.wires.mesh import PER_WAVELENGTH, segments
 from tithe.core.wires.metal import Metal
 from tithe.core.wires.moments import LIGHT_M_PER_S, Currents, currents
 from tithe.core.wires.radials import FEW, Radials, added_ohm
@@ -168,11 +171,22 @@ def as_typed(plan: Plan, freq_hz: float) -> Currents:
     return _found(plan, freq_hz, INSULATED if plan.insulated else 1.0, 1.0, plan.ground, None)
 
 
-def all_cases(plan: Plan, freqs_hz: list[float], spread: bool) -> list[list[tuple[Case, Fed]]]:
+def seconds(plan: Plan, freqs_hz: Iterable[float], spread: bool = False) -> float:
+    """Seconds that the estimate takes at these frequencies (Hz), with ``spread`` all its cases: to a factor
+    of two or three."""
+    layout = _layout(plan, 1.0, 1.0)
+    many = np.array([segments(layout, LIGHT_M_PER_S / f) for f in freqs_hz]) / 100
+    return float((CASES if spread else 1) * (3e-4 + 3e-3 * many**2 + 2e-4 * many**3).sum())
+
+
+@lru_cache(maxsize=256)
+def all_cases(
+    plan: Plan, freqs_hz: tuple[float, ...], spread: bool
+) -> tuple[tuple[tuple[Case, Fed], ...], ...]:
     """At each frequency (Hz) the estimate as typed, and with ``spread`` what it may be instead."""
     there = [cases(plan, f) if spread else (AS_TYPED,) for f in freqs_hz]
     found = iter(all_fed(plan, [(f, one) for f, row in zip(freqs_hz, there, strict=True) for one in row]))
-    return [[(one, next(found)) for one in row] for row in there]
+    return tuple(tuple((one, next(found)) for one in row) for row in there)
 
 
 def all_fed(plan: Plan, pairs: list[tuple[float, Case]]) -> list[Fed]:

@@ -78,6 +78,18 @@ class Mesh:
         return out
 
 
+def segments(layout: Layout, wavelength_m: float) -> float:
+    """About how many a mesh for one wavelength has: what it costs goes by that."""
+    waves = layout.length_m / wavelength_m
+    return max(PER_WIRE[0] * len(layout.wires), waves * _fineness(waves))
+
+
+def _fineness(waves: float) -> float:
+    """Segments in each wavelength of an antenna that is so many long."""
+    few, many = PER_WAVELENGTH
+    return min(max(_WHOLE / waves, few), many)
+
+
 def cut(layout: Layout, wavelength_m: float, grounded: bool, per_wavelength: float | None = None) -> Mesh:
     """A mesh for one wavelength, with so many segments in each (None: by how long the antenna is).
 
@@ -85,8 +97,7 @@ def cut(layout: Layout, wavelength_m: float, grounded: bool, per_wavelength: flo
     """
     counts = []
     if per_wavelength is None:
-        few, many = PER_WAVELENGTH
-        per_wavelength = min(max(_WHOLE * wavelength_m / layout.length_m, few), many)
+        per_wavelength = _fineness(layout.length_m / wavelength_m)
     least = PER_WIRE[len(layout.wires) <= _FEW_WIRES]
     for n, here, there in _broken(layout):
         wire, run = layout.wires[n], math.dist(here, there)

@@ -11,13 +11,14 @@ from django.http import HttpRequest, HttpResponse
 from ninja import Router, Schema
 from pydantic import Field
 
-from tithe.core import InputError, PlannedAntenna, Station
+from tithe.core import InputError, PlannedAntenna
 from tithe.core.antenna import SampledAntenna
 from tithe.core.cost import Pause, refuse_beyond, seconds_a_load
 from tithe.core.errors import require_above
+from tithe.core.wires.estimate import seconds
 from tithe.core.wires.fit import MOST_POINTS, fit
 from tithe.core.wires.in_station import planned_in, whole_bands
-from tithe.core.wires.lengths import MOST_LENGTHS, trial
+from tithe.core.wires.lengths import MOST_LENGTHS, Trial, trial
 from tithe.core.wires.what_if import what_if
 from tithe.document.antenna import AntennaModel
 from tithe.document.fields import Positive
@@ -32,9 +33,9 @@ from tithe.web.planning import answers
 from tithe.web.stations.api_compute import Mhz
 
 router = Router()
-_CASE_S = 0.003
-"""Seconds that one case of an antenna takes at one frequency, about."""
-_CASES, _SKY_S, _WIDTH_CASES, _FIT_CASES = 10, 0.02, 60, 80
+_CHANGES, _SKY, _WIDTH, _FIT = 5, 6, 60, 80
+"""How many times the estimate at one frequency is computed, about: for what if, a share to the sky, a width,
+a fit."""
 _MOST_S = 60.0
 """Seconds that a search may take which shows how far it is."""
 
@@ -57,8 +58,10 @@ def estimate_antenna(request: HttpRequest, body: EstimateRequest) -> Any:
     def job(pause: Pause) -> PlannedOut:
         return antenna_json.planned(antenna, body.mhz, body.sky)
 
-    each_s = _CASE_S * (_CASES if antenna.spread else 1) + (_SKY_S if body.sky else 0)
-    return computed(request, each_s * len(body.mhz), "fewer-bands", job)
+    freqs = [mhz * 1e6 for mhz in body.mhz]
+    antenna.check(np.array(freqs))
+    each_s = seconds(antenna.plan, freqs, antenna.spread) + body.sky * _SKY * seconds(antenna.plan, freqs)
+    return computed(request, each_s, "fewer-wires", job)
 
 
 class PlanRequest(Schema):
@@ -71,12 +74,14 @@ class PlanRequest(Schema):
 def what_if_it_were(request: HttpRequest, body: PlanRequest) -> Any:
     """Each change that the shape allows: watts on the air and what the tuner bears, before and after."""
     station = body.document.to_core()
-    seconds = (_CASE_S + seconds_a_load(station.chain)) * _CASES * len(station.bands)
+    freqs = [band.middle_hz for band in whole_bands(station)]
+    plan = planned_in(station).plan
+    takes_s = _CHANGES * (seconds(plan, freqs) + seconds_a_load(station.chain) * len(freqs))
 
     def job(pause: Pause) -> WhatIfOut:
         return planning_json.what_if(what_if(station, pause), station.transmitter.power_w)
 
-    return computed(request, seconds, "fewer-bands", job)
+    return computed(request, takes_s, "fewer-wires", job)
 
 
 @router.post("/antenna/widths", response={200: WidthsOut, 422: Refusals, 503: Refusals})
@@ -89,7 +94,8 @@ def how_far_one_may_move(request: HttpRequest, body: PlanRequest) -> Any:
     def job(pause: Pause) -> WidthsOut:
         return planning_json.on_bands(plan, bands)
 
-    return computed(request, _CASE_S * _WIDTH_CASES * len(bands), "fewer-bands", job)
+    takes_s = _WIDTH * seconds(plan, [band.middle_hz for band in bands])
+    return computed(request, takes_s, "fewer-wires", job)
 
 
 class FitRequest(Schema):
@@ -110,7 +116,9 @@ def fit_to_measurement(request: HttpRequest, body: FitRequest) -> Any:
     def job(pause: Pause) -> FitOut:
         return planning_json.fitted(fit(planned.plan, freq, re + 1j * im, pause))
 
-    return computed(request, _CASE_S * MOST_POINTS * _FIT_CASES, "fewer-bands", job)
+    points = min(len(freq), MOST_POINTS)
+    takes_s = _FIT * points * seconds(planned.plan, [float(freq.max())])
+    return computed(request, takes_s, "fewer-wires", job)
 
 
 class WireLengthsRequest(Schema):
@@ -128,8 +136,7 @@ def lengths_that_suit(request: HttpRequest, body: WireLengthsRequest) -> HttpRes
     require_above("to_m", body.to_m, "from_m", body.from_m)
     station = body.document.to_core()
     asked = trial(station, np.linspace(body.from_m, body.to_m, body.count))
-    seconds = _seconds(station, body.count)
-    return stream(request, seconds, partial(answers.lengths, asked))
+    return stream(request, _takes_s(asked, body.count, body.count), partial(answers.lengths, asked))
 
 
 class PairsRequest(Schema):
@@ -153,13 +160,14 @@ def pairs_that_suit(request: HttpRequest, body: PairsRequest) -> HttpResponse:
     asked = trial(station, np.linspace(body.wire_from_m, body.wire_to_m, body.count))
     answers.run_at(station)
     line_m = np.linspace(body.line_from_m, body.line_to_m, body.count)
-    seconds = _seconds(station, body.count) + _seconds(station, body.count**2, 0.0)
-    return stream(request, seconds, partial(answers.paired, asked, line_m))
+    takes_s = _takes_s(asked, body.count, body.count**2)
+    return stream(request, takes_s, partial(answers.paired, asked, line_m))
 
 
-def _seconds(station: Station, count: int, antenna_s: float = _CASE_S) -> float:
-    """Seconds that so many may take. Raises `InputError` where that is too long."""
-    frequencies = 3 * max(len(station.bands), 1) * count
-    seconds = (antenna_s + seconds_a_load(station.chain)) * frequencies
-    refuse_beyond(seconds, "fewer-lengths", _MOST_S)
-    return seconds
+def _takes_s(asked: Trial, antennas: int, stations: int) -> float:
+    """Seconds that so many antennas and stations may take. Raises `InputError` where that is too long."""
+    freqs = asked.freq_hz.tolist()
+    loads_s = seconds_a_load(asked.station.chain) * len(freqs)
+    takes_s = antennas * seconds(asked.plan, freqs) + stations * loads_s
+    refuse_beyond(takes_s, "fewer-lengths", _MOST_S)
+    return takes_s

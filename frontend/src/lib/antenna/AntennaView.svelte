@@ -1,7 +1,8 @@
 <script lang="ts">
   import type { StationFile, WhatIfOut } from '../api/client';
   import { valueAt, withValue } from '../station/paths';
-  import type { Session } from '../station/session.svelte';
+  import { placeShown, type Session } from '../station/session.svelte';
+  import { addressOf } from '../../routes';
   import Trouble from '../ui/Trouble.svelte';
   import AgainstSweep from './AgainstSweep.svelte';
   import BandCurves from './BandCurves.svelte';
@@ -84,6 +85,11 @@
       />
       <p class="verdict serif">{estimating.sentence}</p>
       <PlanTable {names} results={estimating.middles} whole />
+      <p>
+        <a class="linkish" href={addressOf({ ...placeShown(session), view: 'choose' })}
+          >Which feedline, and where does the match belong?</a
+        >
+      </p>
     </section>
     <section aria-label="Its measures" class="measures">
       <h2>{antenna.label || 'The antenna'}</h2>

@@ -19,6 +19,9 @@
   let { form, antenna, mhz, base = 'antenna' }: Props = $props();
   const NEW_COIL = { uh: 10, at_share: 0.5, q: 200 };
   const MOST_DIPOLES = 6;
+  const OWN = 'own';
+  const OWN_SOIL: [string, string][] = [[OWN, 'soil by its figures']];
+  const AVERAGE = { eps_r: 13, sigma_s_m: 0.005 };
 
   const fields = $derived(fieldsOf(shapeNamed(antenna.shape)));
   /** Groups that are folded, after what stands open (""). */
@@ -33,13 +36,26 @@
   {@const { ask } = field}
   {#if ask.as === 'choice'}
     {@const value = valueOf(field.key, field)}
+    {@const own = typeof value === 'object'}
     <ChoiceField
       label={field.title}
-      value={typeof value === 'object' ? 'soil of its own' : String(value)}
-      options={Object.entries(ask.choices ?? {})}
+      value={own ? OWN : String(value)}
+      options={[...Object.entries(ask.choices ?? {}), ...(field.key === 'ground' ? OWN_SOIL : [])]}
       fault={form.faults[place]}
-      onchoose={(chosen) => form.change(place, chosen)}
+      onchoose={(chosen) => form.change(place, chosen === OWN ? AVERAGE : chosen)}
     />
+    {#if own}
+      <NumberField
+        {form}
+        place="{place}.eps_r"
+        spec={{ label: 'Relative permittivity', quantity: 'plain' }}
+      />
+      <NumberField
+        {form}
+        place="{place}.sigma_s_m"
+        spec={{ label: 'Conductivity', quantity: 'plain', after: 'S/m' }}
+      />
+    {/if}
   {:else if ask.as === 'switch'}
     <SwitchField
       label={field.title}

@@ -3,33 +3,33 @@ import { Asking } from '../api/asking.svelte';
 
 /** How long a drawing must rest before its intervals and shares to the sky are asked for, which take longer. */
 const QUIET_MS = 200;
-/** Frequencies across a band, from its low edge to its high one. */
-const ACROSS = 5;
-const MIDDLE = 2;
+/** Frequencies across a band, from its low edge to its high one: few while something is moved. */
+const MOVING = 3;
+const RESTING = 9;
+type Bands = readonly (readonly [number, number])[];
 
 /** What a planned antenna will be: at once as typed, and once it rests with what it may be instead. */
 export class Estimating {
   readonly #quick = new Asking<PlannedOut>();
-  readonly #whole = new Asking<PlannedOut>();
-  /** What the whole answer is for: not what is drawn meanwhile. */
-  #wholeOf = $state.raw<object | null>(null);
+  /** What is drawn across the bands, and in the middle of each with its interval, of the antenna at rest. */
+  #rest = $state.raw<{ of: object; across: PlannedOut; whole: PlannedOut } | null>(null);
+  readonly #resting = new Asking<never>();
   #asked = $state.raw<object | null>(null);
 
   /** Ask for bands, each from one frequency (MHz) to another; what it returns ends the waiting. */
-  ask(antenna: PlannedAntenna, bands: readonly (readonly [number, number])[]): () => void {
+  ask(antenna: PlannedAntenna, bands: Bands): () => void {
     this.#asked = antenna;
-    const mhz = bands.flatMap(([low, high]) =>
-      Array.from({ length: ACROSS }, (_, n) => low + ((high - low) * n) / (ACROSS - 1)),
-    );
-    const quick = { antenna: { ...antenna, spread: false }, mhz, sky: false };
-    this.#quick.ask(() => api.POST('/api/antenna/estimate', { body: quick }));
+    const alone = { ...antenna, spread: false };
+    this.#quick.ask(() => estimate(alone, across(bands, MOVING), false));
     const timer = setTimeout(() => {
-      this.#whole.run(async () => {
-        const body = { antenna, mhz: bands.map(([low, high]) => (low + high) / 2), sky: true };
-        const { data } = await api.POST('/api/antenna/estimate', { body });
-        if (!data) return; // the quick one says what is wrong
-        this.#whole.answer = data as PlannedOut;
-        this.#wholeOf = antenna;
+      this.#resting.run(async () => {
+        const middles = bands.map(([low, high]) => (low + high) / 2);
+        const [fine, whole] = await Promise.all([
+          estimate(alone, across(bands, RESTING), false),
+          estimate(antenna, middles, true),
+        ]);
+        if (!fine.data || !whole.data) return; // the quick one says what is wrong
+        this.#rest = { of: antenna, across: fine.data as PlannedOut, whole: whole.data as PlannedOut };
       });
     }, QUIET_MS);
     return () => clearTimeout(timer);
@@ -44,20 +44,30 @@ export class Estimating {
   }
   /** While something is moved that of before. */
   get sentence(): string {
-    return this.#whole.answer?.sentence ?? '';
+    return this.#rest?.whole.sentence ?? '';
   }
   /** In the middle of each band. */
   get middles(): AntennaEstimate[] {
-    if (this.#rests && this.#whole.answer) return this.#whole.answer.results;
-    return this.#quick.answer?.results.filter((_, n) => n % ACROSS === MIDDLE) ?? [];
+    if (this.#atRest) return this.#atRest.whole.results;
+    return this.#quick.answer?.results.filter((_, n) => n % MOVING === (MOVING - 1) / 2) ?? [];
   }
   /** Across each band. */
   get curves(): AntennaEstimate[][] {
-    const results = this.#quick.answer?.results ?? [];
-    const count = results.length / ACROSS;
-    return Array.from({ length: count }, (_, b) => results.slice(b * ACROSS, (b + 1) * ACROSS));
+    const rest = this.#atRest;
+    const results = (rest?.across ?? this.#quick.answer)?.results ?? [];
+    const many = rest ? RESTING : MOVING;
+    return Array.from({ length: results.length / many }, (_, b) => results.slice(b * many, (b + 1) * many));
   }
-  get #rests() {
-    return this.#wholeOf !== null && this.#wholeOf === this.#asked;
+  get #atRest() {
+    return this.#rest?.of === this.#asked ? this.#rest : null;
   }
+}
+
+const estimate = (antenna: PlannedAntenna, mhz: number[], sky: boolean) =>
+  api.POST('/api/antenna/estimate', { body: { antenna, mhz, sky } });
+
+function across(bands: Bands, count: number): number[] {
+  return bands.flatMap(([low, high]) =>
+    Array.from({ length: count }, (_, n) => low + ((high - low) * n) / (count - 1)),
+  );
 }
