@@ -67,7 +67,9 @@ def test_what_may_be_otherwise_is_what_the_station_is_when_it_is_so(shape, codes
 
 def test_a_coil_moved_up_resonates_as_before_and_costs_less():
     ((change, _),) = [one for one in what_if(station(LOADED)).changes if "coil" in one[0].told.code]
+    assert isinstance(change.shape, Vertical)
     moved = change.shape.coil
+    assert moved is not None
     assert moved.at_share == pytest.approx(0.7)
     assert moved.uh > 10
     before, after = (fed(plan(shape), 7.1e6, AS_TYPED) for shape in (LOADED, change.shape))
