@@ -48,7 +48,7 @@
               <td
                 >{watts(
                   found.now.radiated_w[b] ?? null,
-                )}{#if bears !== null && bears < found.power_w}{' '}<small class="less"
+                )}{#if bears !== null && bears < found.power_w}&#32;<small class="less"
                     >bears {watts(bears)} W</small
                   >{/if}</td
               >
@@ -63,8 +63,8 @@
                 {@const after = change.outcome.radiated_w[b] ?? 0}
                 {@const by = difference(found.now.radiated_w[b] ?? 0, after)}
                 <td
-                  >{watts(after)}{#if by}{' '}<small class:less={by.startsWith('−')}>{by}</small
-                    >{/if}{#if bears !== null && bears < found.power_w}{' '}<small class="less"
+                  >{watts(after)}{#if by}&#32;<small class:less={by.startsWith('−')}>{by}</small
+                    >{/if}{#if bears !== null && bears < found.power_w}&#32;<small class="less"
                       >bears {watts(bears)} W</small
                     >{/if}</td
                 >
