@@ -46,11 +46,10 @@
             {#each found.bands as name, b (name)}
               {@const bears = found.now.bears_w[b] ?? null}
               <td
-                >{watts(
-                  found.now.radiated_w[b] ?? null,
-                )}{#if bears !== null && bears < found.power_w}&#32;<small class="less"
-                    >bears {watts(bears)} W</small
-                  >{/if}</td
+                >{watts(found.now.radiated_w[b] ?? null)}{#if bears !== null && bears < found.power_w}<span
+                    class="visually-hidden"
+                    >,
+                  </span><small class="less">bears {watts(bears)} W</small>{/if}</td
               >
             {/each}
             <td></td>
@@ -63,10 +62,11 @@
                 {@const after = change.outcome.radiated_w[b] ?? 0}
                 {@const by = difference(found.now.radiated_w[b] ?? 0, after)}
                 <td
-                  >{watts(after)}{#if by}&#32;<small class:less={by.startsWith('−')}>{by}</small
-                    >{/if}{#if bears !== null && bears < found.power_w}&#32;<small class="less"
-                      >bears {watts(bears)} W</small
-                    >{/if}</td
+                  >{watts(after)}{#if by}<span class="visually-hidden">, </span><small
+                      class:less={by.startsWith('−')}>{by}</small
+                    >{/if}{#if bears !== null && bears < found.power_w}<span class="visually-hidden"
+                      >,
+                    </span><small class="less">bears {watts(bears)} W</small>{/if}</td
                 >
               {/each}
               <td
