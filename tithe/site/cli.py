@@ -1,5 +1,5 @@
-"""The command line: solve, sweep, choose, antenna, lengths, loss; backup, restore, export, import, check;
-serve and demo."""
+"""The command line: solve, sweep, choose, antenna, lengths, presets, loss; backup, restore, export, import,
+check; serve and demo."""
 
 from __future__ import annotations
 
@@ -17,6 +17,7 @@ from tithe.core import InputError, Line, PlannedAntenna, solve
 from tithe.core.bands import USUAL
 from tithe.core.choose import EVERY_THIRD, doubts, evaluate, question
 from tithe.core.errors import require, require_above, require_positive
+from tithe.core.knobs.chart import chart, tuner_with_dials
 from tithe.core.message import tell
 from tithe.core.sweep import move
 from tithe.core.verdict import verdict_at
@@ -25,9 +26,19 @@ from tithe.document import choice, shelf, station_file, strict_json
 from tithe.document.complaints import input_errors
 from tithe.document.errors import StationError
 from tithe.document.loss_question import LossQuestion, asked_place
+from tithe.document.parts.dials import core_dials
+from tithe.document.parts.tuner import TunerModel
 from tithe.document.station import StationFile
 from tithe.files import sweep_file
-from tithe.results import antenna_json, budget_json, choose_json, loss_json, sweep_json, wire_lengths_json
+from tithe.results import (
+    antenna_json,
+    budget_json,
+    choose_json,
+    loss_json,
+    presets_json,
+    sweep_json,
+    wire_lengths_json,
+)
 from tithe.results.budget_shapes import Span
 from tithe.site import copies, folder
 from tithe.site.folder import StartError
@@ -92,6 +103,12 @@ def _parser() -> argparse.ArgumentParser:
     command.add_argument("--step", type=float, metavar="METRES", help="left out: sixty of them")
     command.add_argument("--json", action="store_true")
     command.set_defaults(run=_lengths)
+    command = commands.add_parser(
+        "presets", help="what a tuner's presets tell: its dials, other bands, loads"
+    )
+    command.add_argument("station", type=Path)
+    command.add_argument("--json", action="store_true")
+    command.set_defaults(run=_presets)
     command = commands.add_parser("loss", help="what a length of line loses at an SWR, without a station")
     command.add_argument("line", help="a line of the shelf, such as rg-58, or its own R0,V,K1,K2")
     command.add_argument("metres", type=float)
@@ -234,6 +251,27 @@ def _lengths(args: argparse.Namespace) -> int:
         print(json.dumps(answer, ensure_ascii=False, allow_nan=False, indent=1))
     else:
         print(answer["sentence"])
+    return 0
+
+
+def _presets(args: argparse.Namespace) -> int:
+    document = read_station_file(args.station)
+    station = document.to_core()
+    at, _ = tuner_with_dials(station)
+    model = document.chain[at]
+    assert isinstance(model, TunerModel)
+    presets = [preset.to_core() for preset in model.presets]
+    answer = presets_json.answer(chart(station, at, core_dials(model.dials), presets))
+    if args.json:
+        print(json.dumps(answer, ensure_ascii=False, allow_nan=False, indent=1))
+        return 0
+    for one in answer["predicted"]:
+        stand = ", ".join(f"{name} {figure(number)}" for name, number in one["dials"].items())
+        print(f"{one['mhz']:g} MHz: {stand or 'no match'}")
+    for load in answer["loads"]:
+        ends = (f"{figure(load[key]['min'])} to {figure(load[key]['max'])}" for key in ("r_ohm", "x_ohm"))
+        print(f"{load['mhz']:g} MHz: R {next(ends)} Ω, X {next(ends)} Ω at the tuner")
+    print(answer["sentence"])
     return 0
 
 

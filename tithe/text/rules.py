@@ -63,6 +63,14 @@ RULES = {
     "rule.no-one-length": (
         "has several lengths: give a dipole, an inverted vee, an end-fed wire or a vertical"
     ),
+    "rule.dial-by-one-point": "needs two points at least, or none: one makes no line",
+    "rule.dial-turns-back": "must rise all the way, or fall all the way",
+    "rule.number-twice": "must not give one number twice",
+    "rule.dial-not-known": "is not known: it has no points yet",
+    "rule.no-tuner-of-knobs": "has no tuner whose knobs are turned",
+    "rule.at-least-presets": (
+        "must be {least:count} at least for the dials to be found (there {value:plural|is|are} {value:g})"
+    ),
     "rule.not-measured": "must be measured with its phase: a sweep or a table of R and X",
     "rule.not-planned": "must be of kind wires: only what is planned is estimated",
     "rule.beyond-the-wires": (

@@ -108,6 +108,7 @@ TERMS = {
         ("decibel", "decibels"),
     ),
     "dc": Term("DC", "Direct current, for instance the supply of a remote tuner through the coax."),
+    "dial": Term("dial", "The numbers round a knob, by which its place is read and noted.", ("dials",)),
     "dip": Term(
         "dip",
         "Where the SWR or the reflection is lowest within a stretch of a sweep.",
@@ -238,6 +239,7 @@ TERMS = {
         "Watt, the unit of power; a thousand are a kW.",
         ("watts", "watt", "kW", "V", "volts", "voltages", "amps"),
     ),
+    "preset": Term("preset", "Where a tuner’s knobs stood at a match, noted to be set again.", ("presets",)),
     "propagation": Term("propagation", "How a wave fades and turns along a line.", ("propagation constant",)),
     "q": Term(
         "Q",

@@ -7,8 +7,11 @@ from typing import Annotated, Any, ClassVar, Literal, Self
 from pydantic import Field, model_validator
 
 from tithe.core import SteppedTuner, Tuner
+from tithe.core.errors import require
+from tithe.core.knobs.preset import require_dials, single_network
 from tithe.core.parts.tuner.elements import Quality, Strays
 from tithe.document.fields import FileObject, NotNegative, Positive, Ratio, asked
+from tithe.document.parts.dials import DialModel, PresetModel
 from tithe.document.parts.part import RATINGS, RatedPart, scaled
 
 STRAYS = "Strays"
@@ -127,6 +130,8 @@ class TunerModel(BankModel):
     l_max_uh: Annotated[Positive, asked("Coil to", "uh")] = 30.0
     capacitor_q: Annotated[Positive, asked("Capacitor Q")] = 1500.0
     coil_q: Annotated[QualityModel, asked("Coil Q", widget="by-frequency", heads=["MHz", "Q"])] = 200.0
+    dials: dict[str, DialModel] = Field(default_factory=dict)
+    presets: Annotated[list[PresetModel], Field(max_length=500)] = Field(default_factory=list)
 
     @property
     def capacitors_to_pf(self) -> float:
@@ -139,13 +144,20 @@ class TunerModel(BankModel):
         return self
 
     def to_core(self) -> Tuner:
-        """The core's tuner."""
-        return Tuner(
+        """The core's tuner. Raises `InputError` also where dials and presets are of other knobs."""
+        tuner = Tuner(
             self.network, self._core_setting(self.setting), self.goal, _quality(self.coil_q),
             self.capacitor_q, self.c_min_pf * 1e-12, self.capacitors_to_pf * 1e-12, self.l_min_uh * 1e-6,
             self.l_max_uh * 1e-6, self.capacitor_volts, self.coil_amps, self.dc_on_coax, self.name,
             self.ratings, self.strays, scaled(self.set_mhz, 1e6),
         )  # fmt: skip
+        if self.dials or self.presets:
+            knobs = single_network(tuner)
+            for name in self.dials:
+                require(name in knobs, f"dials.{name}", "no-knob", allowed=list(knobs))
+            for n, preset in enumerate(self.presets):
+                require_dials(tuner, preset.to_core(), f"presets[{n}]")
+        return tuner
 
 
 Relays = Annotated[int, Field(strict=True, ge=1, le=10)]

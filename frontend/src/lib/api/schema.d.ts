@@ -1174,6 +1174,39 @@ export interface components {
             fed_against_ground: boolean;
         };
         /**
+         * DialModel
+         * @description ``scale``: its first and last number; ``points``: [number, pF or µH], two for a straight line, more for
+         *     a table, none where it is not known yet; ``division``: how finely it is read.
+         */
+        DialModel: {
+            /**
+             * Unit
+             * @default
+             */
+            unit: string;
+            /**
+             * Scale
+             * @default [
+             *       0,
+             *       100
+             *     ]
+             */
+            scale: [
+                number,
+                number
+            ];
+            /** Points */
+            points?: [
+                number,
+                number
+            ][];
+            /**
+             * Division
+             * @default 1
+             */
+            division: number;
+        };
+        /**
          * DipoleModel
          * @description A level wire; ``feed_share``: where it is fed, from one end.
          */
@@ -1764,6 +1797,33 @@ export interface components {
                 number,
                 number
             ];
+        };
+        /**
+         * PresetModel
+         * @description Where the dials stood at a match, the SWR that was reached, and when.
+         */
+        PresetModel: {
+            /** Mhz */
+            mhz: number;
+            /** Dials */
+            dials: {
+                [key: string]: number;
+            };
+            /**
+             * Swr
+             * @default 1
+             */
+            swr: number;
+            /**
+             * Date
+             * @default
+             */
+            date: string;
+            /**
+             * Note
+             * @default
+             */
+            note: string;
         };
         /**
          * RatedTunerModel
@@ -2397,6 +2457,12 @@ export interface components {
                 number,
                 number
             ][];
+            /** Dials */
+            dials?: {
+                [key: string]: components["schemas"]["DialModel"];
+            };
+            /** Presets */
+            presets?: components["schemas"]["PresetModel"][];
         };
         /**
          * TwoWireFigures
