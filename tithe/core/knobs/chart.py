@@ -15,6 +15,7 @@ from tithe.core.knobs.fit import FEWEST, DialsFound, fit_dials
 from tithe.core.knobs.load import LoadFound, load_of
 from tithe.core.knobs.predict import Predicted, predict, predict_with
 from tithe.core.knobs.preset import Preset, require_dials, single_network
+from tithe.core.parts.part import Part
 from tithe.core.parts.tuner.part import SetTuner, Tuner
 from tithe.core.station import Station
 
@@ -86,5 +87,5 @@ def loads_at(station: Station, at: int, freq_hz: Real) -> Complex:
     return out
 
 
-def _auto(part: object, asked: bool):  # type: ignore[no-untyped-def]
+def _auto(part: Part, asked: bool) -> Part:
     return replace(part, setting="auto") if asked and isinstance(part, Tuner) else part

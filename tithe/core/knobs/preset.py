@@ -8,10 +8,10 @@ from dataclasses import dataclass
 import numpy as np
 
 from tithe.core.arrays import Complex, Real
-from tithe.core.errors import require, require_above, require_positive
+from tithe.core.errors import require, require_positive
 from tithe.core.parts.tuner.part import Tuner
 from tithe.core.reflection import reflection
-from tithe.core.twoport import Port
+from tithe.core.twoport import Port, TwoPort
 
 
 @dataclass(frozen=True)
@@ -41,7 +41,6 @@ def require_dials(tuner: Tuner, preset: Preset, place: str) -> None:
         require(name in names, f"{place}.dials.{name}", "no-knob", allowed=list(names))
     for name in names:
         require(name in preset.dials, f"{place}.dials.{name}", "missing")
-    require_above(f"{place}.swr", preset.swr + 1e-9, "1", 1.0)
 
 
 def gamma_in(tuner: Tuner, freq_hz: Real, values: Real, z_ohm: Complex, reference_ohm: float) -> Complex:
@@ -59,7 +58,7 @@ def load_behind(tuner: Tuner, freq_hz: Real, values: Real, gamma: Complex, refer
     return np.asarray(load.v / load.i)
 
 
-def _two_port(tuner: Tuner, freq_hz: Real, values: Real):  # type: ignore[no-untyped-def]
+def _two_port(tuner: Tuner, freq_hz: Real, values: Real) -> TwoPort:
     three = np.zeros((3, *values.shape[1:]))
     three[: len(values)] = values
     return tuner.ladders[0].two_port(freq_hz, three)

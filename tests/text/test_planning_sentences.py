@@ -1,0 +1,121 @@
+"""What is said of a plan: of what may be otherwise, of its width, and of what was measured."""
+
+from dataclasses import replace
+
+import numpy as np
+import pytest
+
+from tithe.core.choose.pairs import Pairs
+from tithe.core.message import tell
+from tithe.core.station import Band
+from tithe.core.wires.estimate import Plan
+from tithe.core.wires.fit import Fit, Moved
+from tithe.core.wires.ground import SOILS
+from tithe.core.wires.metal import METALS
+from tithe.core.wires.shapes import Dipole, ShapeCoil, Vertical
+from tithe.core.wires.what_if import Change, Outcome, WhatIf
+from tithe.results import planning_json
+
+BANDS = (Band("40 m", 7e6, 7.2e6), Band("20 m", 14e6, 14.35e6))
+SHAPE = Dipole(20, 10)
+
+
+def outcome(watts, bears=(np.inf, np.inf)):
+    return Outcome(np.array(watts, dtype=float), np.array(bears, dtype=float))
+
+
+def higher(after):
+    return Change(tell("what-if.higher", by_m=2.0), {"height_m": 12.0}, SHAPE), after
+
+
+def test_the_best_change_is_told_with_what_it_costs_elsewhere():
+    told = planning_json.what_if(WhatIf(BANDS, outcome([50, 60]), (higher(outcome([70, 55])),)), 100.0)
+    assert told["sentence"] == (
+        "Most is gained with this: 2 m higher. On 40 m 70 W would leave instead of 50 W. "
+        "Most is lost on 20 m: 55 W instead of 60 W."
+    )
+    assert told["changes"][0]["fields"] == [{"place": "height_m", "value": 12.0}]
+    assert told["now"]["bears_w"] == [None, None]
+
+
+def test_a_change_that_gains_nothing_is_not_praised_but_may_end_arcing():
+    bad = outcome([49, 60], (150.0, np.inf))
+    told = planning_json.what_if(WhatIf(BANDS, outcome([50, 60], (60.0, np.inf)), (higher(bad),)), 100.0)
+    assert told["sentence"].startswith("No change here puts more on the air.")
+    assert "On 40 m this takes the tuner out of danger of arcing: 2 m higher." in told["sentence"]
+    assert told["now"]["bears_w"] == [60.0, None]
+    none = planning_json.what_if(WhatIf(BANDS, outcome([50, 60]), ()), 100.0)
+    assert none["sentence"].startswith("Nothing of this antenna is tried otherwise")
+
+
+def test_radials_and_lists_of_lengths_are_told_in_the_files_names():
+    changes = (
+        (Change(tell("what-if.more-radials", by=16), {"radial_count": 32}, SHAPE), outcome([50, 60])),
+        (
+            Change(tell("what-if.longer-dipoles", by_m=1.0), {"lengths_m": (21.0, 11.0)}, SHAPE),
+            outcome([50, 60]),
+        ),
+    )
+    told = planning_json.what_if(WhatIf(BANDS, outcome([50, 60]), changes), 100.0)["changes"]
+    assert told[0]["fields"] == [{"place": "radials", "value": 32}]
+    assert told[1]["fields"] == [{"place": "lengths_m", "value": [21.0, 11.0]}]
+
+
+def test_what_is_too_narrow_for_its_band_is_told_beside_a_full_size_antenna():
+    copper = METALS["copper"]
+    short = Plan(Vertical(3, 16, 8, coil=ShapeCoil(0.5, 200, uh=25)), SOILS["average"], copper)
+    told = planning_json.on_bands(short, BANDS[:1])
+    assert told["sentence"].startswith("Matched in the middle, 40 m cannot be used from edge to edge")
+    assert "A full-size antenna there, at the same place, would have" in told["sentence"]
+    wide = planning_json.on_bands(Plan(Dipole(20, 10, radius_m=0.02), SOILS["average"], copper), BANDS[:1])
+    assert wide["sentence"].startswith("Matched in the middle of a band, each can be used")
+
+
+def fit(estimated, fitted, odd=None, **moved):
+    freqs = np.array([7e6, 7.2e6])
+    gammas = (
+        np.array([0j, 0j]),
+        np.array([estimated] * 2, dtype=complex),
+        np.array([0j, fitted], dtype=complex),
+    )
+    return Fit(freqs, *gammas, Moved(1.01, moved.get("height"), moved.get("soil")), (), odd)
+
+
+@pytest.mark.parametrize(
+    ("found", "said"),
+    [
+        (fit(0.01, 0.01), "Estimate and measurement agree"),
+        (
+            fit(0.2, 0.01, height=0.95, soil=-0.5),
+            "a height factor of 0.95 and soil 0.5 of a class drier. Then the",
+        ),
+        (fit(0.2, 0.01, soil=0.5), "soil 0.5 of a class wetter"),
+        (fit(0.4, 0.3), "most at 7.2 MHz. No length, height, soil or joint explains that"),
+        (fit(0.4, 0.3, Moved(0.95, 1.0, None)), "would explain it: wires 5 % shorter than typed"),
+        (fit(0.4, 0.3, Moved(1.05, 1.0, None)), "wires 5 % longer than typed"),
+        (fit(0.4, 0.3, Moved(1.0, 1.0, None, 12.0)), "12 Ω in series, as of a corroded joint"),
+        (fit(0.4, 0.3, Moved(1.0, 1.0, None, 0.5)), "No length, height, soil or joint explains that"),
+    ],
+)
+def test_what_a_measurement_says_of_the_plan(found, said):
+    assert said in planning_json.fitted(found)["sentence"]
+
+
+def test_an_open_end_has_no_figure_and_no_mark_of_infinity():
+    found = replace(fit(0.2, 0.01), measured=np.array([1 + 0j, -1 + 0j]))
+    (first, second) = planning_json.fitted(found)["points"]
+    assert first["measured"] == [None, None, None]
+    assert second["measured"] == [0.0, 0.0, None]
+
+
+def test_pairs_tell_what_the_best_of_them_lacks():
+    reached = np.zeros((3, 3, 2), dtype=bool)
+    reached[..., 0] = True
+    told = planning_json.paired(Pairs("leg_m", BANDS, np.arange(3.0), np.arange(3.0), reached), 2)
+    assert "reaches 1 of 2, not 20 m" in told["sentence"]
+    assert "The wire may be off by" in told["sentence"]
+    reached[1, 1, 1] = True
+    told = planning_json.paired(Pairs("leg_m", BANDS, np.arange(3.0), np.arange(3.0), reached), 2)
+    assert "reaches all 2 bands" in told["sentence"]
+    assert "no room round it" in told["sentence"]
+    assert (told["line_at"], told["best_wire_m"], told["best_line_m"]) == (2, 1.0, 1.0)
