@@ -12,7 +12,11 @@ from tithe.core.margins import margins
 
 
 def test_answers_come_in_the_order_of_the_questions():
-    assert list(each(lambda n: (time.sleep(0.01 * (3 - n)), n)[1], range(4))) == [0, 1, 2, 3]
+    def slower_first(n):
+        time.sleep(0.01 * (3 - n))
+        return n
+
+    assert list(each(slower_first, range(4))) == [0, 1, 2, 3]
     assert list(each(lambda n: n, [])) == []
 
 

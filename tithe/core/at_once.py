@@ -4,7 +4,7 @@ none."""
 
 from __future__ import annotations
 
-from collections.abc import Callable, Iterable, Iterator
+from collections.abc import Callable, Generator, Iterable
 from concurrent.futures import ThreadPoolExecutor
 from functools import cache
 from typing import TypeVar
@@ -16,7 +16,7 @@ R = TypeVar("R")
 AT_ONCE = 2
 
 
-def each(what: Callable[[T], R], these: Iterable[T]) -> Iterator[R]:
+def each(what: Callable[[T], R], these: Iterable[T]) -> Generator[R]:
     """What comes of each of them, in their order; left early, what has not begun is not computed."""
     _solvers_alone()
     these = list(these)
