@@ -208,7 +208,7 @@ def main() -> None:
     """Serve, look, write."""
     port = free_port()
     address = f"http://127.0.0.1:{port}/"
-    with tempfile.TemporaryDirectory() as data:
+    with tempfile.TemporaryDirectory(ignore_cleanup_errors=True) as data:
         command = [sys.executable, "-m", "tithe.site.cli", "demo", "--port", str(port)]
         server = subprocess.Popen(command, cwd=ROOT, env=os.environ | {"TITHE_DATA": data})
         try:
