@@ -91,6 +91,15 @@
         stroke-width="2"
         fill="none"
       />
+      {#if points.length === 1}
+        <!-- while something is moved only the middle of each band is known -->
+        <circle
+          cx={left + x.bandwidth() / 2}
+          cy={y(middle(points[0]?.[shown]) ?? MOST[shown])}
+          r="3.5"
+          fill="var(--conducted-ink)"
+        />
+      {/if}
       {#each resonances(points) as { at, n } (at)}
         <circle
           cx={inside(at)}

@@ -3,8 +3,8 @@ import { Asking } from '../api/asking.svelte';
 
 /** How long a drawing must rest before its intervals and shares to the sky are asked for, which take longer. */
 const QUIET_MS = 200;
-/** Frequencies across a band, from its low edge to its high one: few while something is moved. */
-const MOVING = 3;
+/** Frequencies across a band, from its low edge to its high one: while something is moved its middle alone, which the strip's answer needs as well. */
+const MOVING = 1;
 const RESTING = 9;
 type Bands = readonly (readonly [number, number])[];
 
@@ -68,6 +68,6 @@ const estimate = (antenna: PlannedAntenna, mhz: number[], sky: boolean) =>
 
 function across(bands: Bands, count: number): number[] {
   return bands.flatMap(([low, high]) =>
-    Array.from({ length: count }, (_, n) => low + ((high - low) * n) / (count - 1)),
+    Array.from({ length: count }, (_, n) => low + (high - low) * (count === 1 ? 0.5 : n / (count - 1))),
   );
 }
