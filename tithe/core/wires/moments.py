@@ -105,7 +105,7 @@ def gauss(count: int) -> Real:
     return np.stack([(x + 1) / 2, weight / 2])
 
 
-def _crowded(count: int, power: int = 5) -> Real:
+def crowded(count: int, power: int = 5) -> Real:
     """Points crowded towards both ends, where the field of a neighbour peaks: s = t⁵ from either, (2,
     2·count)."""
     t, weight = gauss(count)
@@ -113,5 +113,5 @@ def _crowded(count: int, power: int = 5) -> Real:
     return np.stack([np.concatenate([s, 1 - s[::-1]]), np.concatenate([weight, weight[::-1]])])
 
 
-RULES = (_crowded(20), gauss(6), gauss(3))
+RULES = (crowded(20), gauss(6), gauss(3))
 """Points of a segment that touches another or nearly does, is near it, and far off."""

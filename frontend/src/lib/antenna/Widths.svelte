@@ -65,7 +65,8 @@
   </div>
   <p class="soft">
     Matched at its foot in the middle of the band, by a coil or a capacitor and a transformer that stay as
-    they are set. Of the full-size antenna: in resonance by its own length, at the same place.
+    they are set; soil, height and length as typed. Of the full-size antenna: in resonance by its own length,
+    at the same place.
   </p>
 {/if}
 
