@@ -17,7 +17,7 @@ from tithe.core import InputError, Line, PlannedAntenna, solve
 from tithe.core.bands import USUAL
 from tithe.core.choose import EVERY_THIRD, doubts, evaluate, question
 from tithe.core.errors import require, require_above, require_positive
-from tithe.core.knobs.chart import chart, tuner_with_dials
+from tithe.core.knobs.loads import tuner_of_knobs
 from tithe.core.message import tell
 from tithe.core.sweep import move
 from tithe.core.verdict import verdict_at
@@ -26,8 +26,7 @@ from tithe.document import choice, shelf, station_file, strict_json
 from tithe.document.complaints import input_errors
 from tithe.document.errors import StationError
 from tithe.document.loss_question import LossQuestion, asked_place
-from tithe.document.parts.dials import core_dials
-from tithe.document.parts.tuner import TunerModel
+from tithe.document.parts.tuner import SteppedTunerModel, TunerModel
 from tithe.document.station import StationFile
 from tithe.files import sweep_file
 from tithe.results import (
@@ -257,11 +256,10 @@ def _lengths(args: argparse.Namespace) -> int:
 def _presets(args: argparse.Namespace) -> int:
     document = read_station_file(args.station)
     station = document.to_core()
-    at, _ = tuner_with_dials(station)
-    model = document.chain[at]
-    assert isinstance(model, TunerModel)
-    presets = [preset.to_core() for preset in model.presets]
-    answer = presets_json.answer(chart(station, at, core_dials(model.dials), presets))
+    at, _ = tuner_of_knobs(station)
+    tuner = document.chain[at]
+    assert isinstance(tuner, TunerModel | SteppedTunerModel)
+    answer = presets_json.answer(station, at, tuner.core_dials, tuner.core_presets)
     if args.json:
         print(json.dumps(answer, ensure_ascii=False, allow_nan=False, indent=1))
         return 0

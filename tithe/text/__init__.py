@@ -11,13 +11,26 @@ from collections.abc import Iterable
 from tithe.core.cautions import Caution
 from tithe.core.errors import InputError
 from tithe.core.message import Message
-from tithe.text import antenna, cautions, choose, loss, presets, rules, schools, sweeps, verdict, workings
+from tithe.text import (
+    antenna,
+    cautions,
+    choose,
+    loss,
+    presets,
+    rules,
+    schools,
+    sweeps,
+    tuner,
+    verdict,
+    workings,
+)
 from tithe.text.quantities import span
 from tithe.text.template import QUANTITIES, Words, joined, merged
 
 TEMPLATES = merged(
     antenna.ANTENNAS,
     presets.PRESETS,
+    tuner.TUNERS,
     rules.RULES,
     cautions.CAUTIONS,
     cautions.REMEDIES,

@@ -2,8 +2,8 @@
 
 PRESETS = {
     "presets.fitted": (
-        "The presets tell what the dials {dials:list} stand for, as straight lines; the rows of other bands "
-        "follow from that."
+        "The presets tell what the dials of {dials:list} stand for, as straight lines; the rows of other "
+        "bands follow from that."
     ),
     "presets.odd": (
         "{places:list} of the presets disagree with the rest: a dial read wrong, another load, or another "
@@ -15,4 +15,19 @@ PRESETS = {
         " do it well."
     ),
     "presets.no-match": "At {at:list} nothing matches within the dials’ reach.",
+    "relays.l-coil-then-shunt-c": "coil {coil}, capacitor {capacitor} at the antenna’s side",
+    "relays.l-shunt-c-then-coil": "coil {coil}, capacitor {capacitor} at the radio’s side",
+    "told.dials-first": (
+        "A match tells the load once it is known what the dials stand for: by two points each, by a table, "
+        "or by three presets at bands whose antenna is known."
+    ),
+    "told.points": (
+        "The matches tell the antenna at {count:count} {count:plural|frequency|frequencies}, with no "
+        "analyzer. Between these, straight lines on the disc of reflection join them: trust it where it was "
+        "tuned."
+    ),
+    "told.active": (
+        "{places:list} of the presets would need an antenna that gives power back: a dial read wrong, or a "
+        "run that is not as it is told."
+    ),
 }

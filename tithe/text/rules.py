@@ -67,7 +67,13 @@ RULES = {
     "rule.dial-turns-back": "must rise all the way, or fall all the way",
     "rule.number-twice": "must not give one number twice",
     "rule.dial-not-known": "is not known: it has no points yet",
-    "rule.no-tuner-of-knobs": "has no tuner whose knobs are turned",
+    "rule.no-tuner-of-knobs": "has no tuner of coils and capacitors",
+    "rule.no-tuner-here": "is no tuner",
+    "rule.tunes-itself": "tunes itself: there is nothing to turn by hand",
+    "rule.no-tap": "is no tap (it is {value:g}); there are {allowed:comma}",
+    "rule.taps-not-told": "has taps, and no line can be found for them: give each tap its µH",
+    "rule.phase-not-known": "is not known with its phase there, so nobody knows what the tuner sees",
+    "rule.no-column": "has no column {value!r}; it needs {allowed:comma}",
     "rule.at-least-presets": (
         "must be {least:count} at least for the dials to be found (there {value:plural|is|are} {value:g})"
     ),

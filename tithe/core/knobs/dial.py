@@ -15,14 +15,15 @@ class Dial:
     """``scale``: its first and last number; ``points``: pairs of a number and a value (F or H).
 
     Two points make a straight line over the whole scale, more a table that is straight between them and ends
-    where they end; none: nobody knows yet what it stands for. ``steps``: it has so many positions and none
-    between, as a tapped coil.
+    where they end; none: nobody knows yet what it stands for. ``taps``: its points are the only positions
+    there are, as of a tapped coil or a switch.
     """
 
     scale: tuple[float, float] = (0.0, 100.0)
     points: tuple[tuple[float, float], ...] = ()
     unit: str = ""
     division: float = 1.0
+    taps: bool = False
 
     def __post_init__(self) -> None:
         require_above("scale[1]", self.scale[1], "scale[0]", self.scale[0])
@@ -47,10 +48,16 @@ class Dial:
         return self.scale[1] - self.scale[0]
 
     @property
+    def read_to(self) -> float:
+        """By how much of its scale a reading of it may be off, either way: half a division; nothing of
+        taps."""
+        return 0.0 if self.taps else self.division / 2
+
+    @property
     def line(self) -> tuple[tuple[float, ...], tuple[float, ...]]:
         """The numbers at its points, rising, and their values; of two points those at the scale's ends."""
         points = sorted(self.points)
-        if len(points) == 2:
+        if len(points) == 2 and not self.taps:
             (first, low), (last, high) = points
             slope = (high - low) / (last - first)
             points = [(end, low + slope * (end - first)) for end in self.scale]
@@ -61,6 +68,8 @@ class Dial:
         """F or H at numbers of the dial. Raises `InputError` outside what is known of it."""
         require(self.known, "", "dial-not-known")
         numbers, values = self.line
+        if self.taps and not np.isin(number, numbers).all():
+            raise InputError("", "no-tap", float(np.ravel(number)[0]), allowed=[f"{n:g}" for n in numbers])
         outside = (np.asarray(number) < numbers[0]) | (np.asarray(number) > numbers[-1])
         if np.any(outside):
             worst = float(np.asarray(number).reshape(-1)[int(np.argmax(outside))])

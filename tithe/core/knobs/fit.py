@@ -1,9 +1,9 @@
 """What a tuner's dials stand for, from matches at loads that are known.
 
-A straight line a dial is looked for. At a match Γ at the radio's side is 0 to within the SWR reached; by how
-much it may be off is what a dial read to half a division and a load known to a few percent make of it. Each
-line is expected, loosely, to run over the part's range, either way round.
-"""
+A straight line is looked for of each dial that is not known; what is known of the others is held. At a match
+Γ at the radio's side is 0 to within the SWR reached; by how much it may be off is what a dial read to half a
+division and a load known to a few percent make of it. Each line is expected, loosely, to run over the part's
+range, either way round."""
 
 from __future__ import annotations
 
@@ -17,7 +17,7 @@ import numpy as np
 from tithe.core.arrays import Complex, Real
 from tithe.core.errors import require
 from tithe.core.knobs.dial import Dial, straight
-from tithe.core.knobs.preset import Preset, gamma_in, require_dials, single_network
+from tithe.core.knobs.preset import Preset, gamma_in, knobs_of, require_dials
 from tithe.core.late import least_squares_within
 from tithe.core.parts.tuner.part import Tuner
 from tithe.core.reflection import rho_of_swr
@@ -34,22 +34,15 @@ _ROUNDS = 3
 
 @dataclass(frozen=True)
 class DialsFound:
-    """``dials`` by knob, straight; ``ends`` (K, 2): their values (F or H) at the scale's ends, with the
-    covariance of all of them, (2K, 2K). ``odd``: presets that disagree with the rest."""
+    """``dials``: all of the tuner's by knob; ``found``: those that were looked for, K of them, straight;
+    ``ends`` (K, 2): their values (F or H) at the scale's ends, with the covariance of all of them, (2K, 2K).
+    ``odd``: presets that disagree with the rest."""
 
     dials: dict[str, Dial]
+    found: tuple[str, ...]
     ends: Real
     covariance: Real
     odd: tuple[int, ...]
-
-    def spread(self, name: str, number: float) -> float:
-        """The standard deviation of a knob's value (F or H) at a number of its dial."""
-        k = list(self.dials).index(name)
-        dial = self.dials[name]
-        share = (number - dial.scale[0]) / dial.span
-        weights = np.array([1 - share, share])
-        part = self.covariance[2 * k : 2 * k + 2, 2 * k : 2 * k + 2]
-        return float(np.sqrt(max(weights @ part @ weights, 0.0)))
 
 
 def fit_dials(
@@ -59,17 +52,18 @@ def fit_dials(
     loads_ohm: Complex,
     reference_ohm: float,
 ) -> DialsFound:
-    """Lines for all dials from matches at known loads (Ω, one a preset). Raises `InputError` where there are
-    too few, or a dial's number is missing."""
-    names = single_network(tuner)
+    """Lines for the dials that are not known from matches at known loads (Ω, one a preset). Raises
+    `InputError` where there are too few, a dial's number is missing, or taps are not told."""
+    names = knobs_of(tuner)
     require(len(presets) >= FEWEST, "presets", "at-least-presets", len(presets), least=FEWEST)
     for n, preset in enumerate(presets):
         require_dials(tuner, preset, f"presets[{n}]")
-    problem = _Problem(
-        tuner, {name: dials.get(name, Dial()) for name in names}, presets, loads_ohm, reference_ohm
-    )
+    every = {name: dials.get(name, Dial()) for name in names}
+    for name, dial in every.items():
+        require(dial.known or not dial.taps, f"dials.{name}", "taps-not-told")
+    problem = _Problem(tuner, every, presets, loads_ohm, reference_ohm)
     best, cost = None, np.inf
-    for way in product((False, True), repeat=len(names)):
+    for way in product((False, True), repeat=len(problem.free)):
         found, left = problem.solved(way)
         if left < cost:
             best, cost = found, left
@@ -78,44 +72,47 @@ def fit_dials(
 
 
 class _Problem:
-    """``shares`` (2K,): each dial's values at its scale's ends, as shares of the part's range from its
-    low end."""
+    """``shares`` (2K,): values at the ends of the scale of each dial that is looked for, as shares of the
+    part's range from its low end."""
 
     def __init__(
         self, tuner: Tuner, dials: dict[str, Dial], presets: Sequence[Preset], loads: Complex, r0: float
     ) -> None:
-        self.tuner, self.dials, self.loads, self.r0 = tuner, dials, loads, r0
+        self.ladder, self.dials, self.loads, self.r0 = tuner.ladders[0], dials, loads, r0
         self.freq = np.array([preset.freq_hz for preset in presets])
-        elements = tuner.ladders[0].elements
+        self.free = [k for k, dial in enumerate(dials.values()) if not dial.known]
+        elements = [self.ladder.elements[k] for k in self.free]
         self.low = np.array([part.low for part in elements])
         self.range = np.array([part.high for part in elements]) - self.low
-        self.numbers = np.array([[preset.dials[name] for preset in presets] for name in dials])
-        first = np.array([dial.scale[0] for dial in dials.values()])
-        span = np.array([dial.span for dial in dials.values()])
-        self.at = (self.numbers - first[:, None]) / span[:, None]
-        self.half_division = np.array([dial.division / 2 for dial in dials.values()]) / span
+        self.numbers = {name: np.array([preset.dials[name] for preset in presets]) for name in dials}
         rho = [float(rho_of_swr(preset.swr)) for preset in presets]
         self.rho = np.maximum(np.array(rho), _LEAST_RHO)
 
-    def values(self, shares: Real) -> Real:
-        """F or H, (K, N)."""
-        ends = self.low[:, None] + shares.reshape(-1, 2) * self.range[:, None]
-        least = 1e-3 * self.range[:, None]
-        return np.asarray(np.maximum(ends[:, :1] * (1 - self.at) + ends[:, 1:] * self.at, least))
+    def values(self, shares: Real, moved: int | None = None) -> Real:
+        """F or H, (K, N); ``moved``: one dial is read half a division further."""
+        ends = iter(self.low[:, None] + shares.reshape(-1, 2) * self.range[:, None])
+        least = iter(1e-3 * self.range)
+        out = []
+        for k, (name, dial) in enumerate(self.dials.items()):
+            number = self.numbers[name] + (dial.read_to if moved == k else 0.0)
+            if k in self.free:
+                first, last = next(ends)
+                at = (number - dial.scale[0]) / dial.span
+                out.append(np.maximum(first * (1 - at) + last * at, next(least)))
+            else:
+                out.append(np.interp(number, *dial.line))
+        return np.stack(out)
 
     def gamma(self, values: Real, loads: Complex | None = None) -> Complex:
-        return gamma_in(self.tuner, self.freq, values, self.loads if loads is None else loads, self.r0)
+        return gamma_in(self.ladder, self.freq, values, self.loads if loads is None else loads, self.r0)
 
     def sigma(self, shares: Real) -> Real:
         """By how much Γ may be off at each preset, as a standard deviation of each of its parts, (N,)."""
         values = self.values(shares)
         here = self.gamma(values)
         square = self.rho**2 / 4
-        slopes = (shares.reshape(-1, 2) @ np.array([-1.0, 1.0])) * self.range
         for k in range(len(values)):
-            moved = values.copy()
-            moved[k] += slopes[k] * self.half_division[k]
-            square = square + np.abs(self.gamma(moved) - here) ** 2 / 6
+            square = square + np.abs(self.gamma(self.values(shares, k)) - here) ** 2 / 6
         for turn in (1, 1j):
             square = (
                 square + np.abs(self.gamma(values, self.loads * (1 + LOAD_SHARE * turn / 2)) - here) ** 2 / 2
@@ -149,10 +146,12 @@ class _Problem:
         covariance = np.linalg.inv(slopes.T @ slopes)
         unit = np.repeat(self.range, 2)
         ends = self.low[:, None] + shares.reshape(-1, 2) * self.range[:, None]
-        dials = {
+        names = [list(self.dials)[k] for k in self.free]
+        lines = {
             name: straight(dial.scale, float(pair[0]), float(pair[1]), dial.unit, dial.division)
-            for (name, dial), pair in zip(self.dials.items(), ends, strict=True)
+            for name, pair in zip(names, ends, strict=True)
+            for dial in [self.dials[name]]
         }
         off = np.abs(self.gamma(self.values(shares))) / sigma
         odd = tuple(int(n) for n in np.flatnonzero(off > _ODD))
-        return DialsFound(dials, ends, covariance * np.outer(unit, unit), odd)
+        return DialsFound(self.dials | lines, tuple(names), ends, covariance * np.outer(unit, unit), odd)

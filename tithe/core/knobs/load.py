@@ -1,11 +1,11 @@
-"""A matched tuner tells what it is matched to: its network run backwards.
+"""A matched tuner tells what it is matched to: its network run backwards, and the run beyond it taken away.
 
 How well is sampled: each dial is read to half a division, and what SWR was left may have any phase.
 """
 
 from __future__ import annotations
 
-from collections.abc import Mapping
+from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
 
 import numpy as np
@@ -13,9 +13,11 @@ import numpy as np
 from tithe.core.arrays import Real
 from tithe.core.errors import InputError
 from tithe.core.knobs.dial import Dial
-from tithe.core.knobs.preset import Preset, load_behind, require_dials, single_network
-from tithe.core.parts.tuner.part import Tuner
+from tithe.core.knobs.preset import KnobTuner, Preset, load_behind, network_of, own_dials, require_dials
+from tithe.core.parts.part import Part
 from tithe.core.reflection import rho_of_swr
+from tithe.core.sweep.plane import two_port_of
+from tithe.core.twoport import Port
 
 SAMPLES = 4000
 _INSIDE = 0.99
@@ -33,29 +35,47 @@ class LoadFound:
     x_ohm: tuple[float, float]
 
 
-def load_of(tuner: Tuner, dials: Mapping[str, Dial], preset: Preset, reference_ohm: float) -> LoadFound:
-    """The load at the tuner's antenna side of one preset. Raises `InputError` where a dial is not known, or
-    stands outside what is known of it."""
+def load_of(
+    tuner: KnobTuner,
+    dials: Mapping[str, Dial],
+    preset: Preset,
+    reference_ohm: float,
+    behind: Sequence[Part] = (),
+) -> LoadFound:
+    """The load of one preset at the tuner's antenna side, or beyond the parts ``behind`` it. Raises
+    `InputError` where a dial is not known, or stands outside what is known of it."""
+    port = _sampled(tuner, dials, preset, reference_ohm)
+    freq = np.full(SAMPLES + 1, preset.freq_hz)
+    if behind:
+        run, _, _ = two_port_of(behind, np.array([preset.freq_hz]))
+        port = run.output(port)
+    z = port.z_ohm
+    return LoadFound(float(freq[0]), complex(z[0]), _interval(z.real), _interval(z.imag))
+
+
+def _sampled(tuner: KnobTuner, dials: Mapping[str, Dial], preset: Preset, reference_ohm: float) -> Port:
+    """V and I at the tuner's antenna side, (SAMPLES + 1,): first as the dials stand and were the match
+    perfect."""
     require_dials(tuner, preset, "preset")
-    names = single_network(tuner)
+    network, ladder = network_of(tuner, preset)
+    known = own_dials(tuner, dials)
     rng = np.random.default_rng(_SEED)
-    values = np.empty((len(names), SAMPLES + 1))
-    for k, name in enumerate(names):
-        dial = dials.get(name)
+    values = np.empty((len(network.knobs), SAMPLES + 1))
+    for k, name in enumerate(network.knobs):
+        dial = known.get(name)
         if dial is None or not dial.known:
             raise InputError(f"dials.{name}", "dial-not-known")
         try:
             values[k, 0] = dial.value(preset.dials[name])
         except InputError as error:
             raise error.under(f"preset.dials.{name}") from None
-        numbers, _ = dial.line
-        around = preset.dials[name] + dial.division * rng.uniform(-0.5, 0.5, SAMPLES)
-        values[k, 1:] = dial.value(np.clip(around, numbers[0], numbers[-1]))
+        numbers, stands = dial.line
+        around = preset.dials[name] + 2 * dial.read_to * rng.uniform(-0.5, 0.5, SAMPLES)
+        values[k, 1:] = np.interp(around, numbers, stands)
     left = np.zeros(SAMPLES + 1, dtype=np.complex128)
     rho = float(rho_of_swr(preset.swr)) * np.sqrt(rng.uniform(0, 1, SAMPLES))
     left[1:] = rho * np.exp(2j * np.pi * rng.uniform(0, 1, SAMPLES))
-    z = load_behind(tuner, np.full(SAMPLES + 1, preset.freq_hz), values, left, reference_ohm)
-    return LoadFound(preset.freq_hz, complex(z[0]), _interval(z.real), _interval(z.imag))
+    return load_behind(ladder, np.full(SAMPLES + 1, preset.freq_hz), values, left, reference_ohm)
 
 
 def _interval(values: Real) -> tuple[float, float]:

@@ -2,8 +2,9 @@
 
 from __future__ import annotations
 
-from collections.abc import Mapping
+from collections.abc import Iterator, Mapping
 from dataclasses import dataclass, replace
+from itertools import product
 
 import numpy as np
 
@@ -11,53 +12,84 @@ from tithe.core.arrays import Complex, Real
 from tithe.core.errors import InputError
 from tithe.core.knobs.dial import Dial
 from tithe.core.knobs.fit import LOAD_SHARE, DialsFound
-from tithe.core.knobs.preset import single_network
+from tithe.core.knobs.preset import KnobTuner, knobs_of, own_dials
 from tithe.core.parts.tuner.ladder import Ladder
 from tithe.core.parts.tuner.part import Tuner
+from tithe.core.parts.tuner.stepped import FORMS, SteppedTuner
+from tithe.core.reflection import swr
+from tithe.core.twoport import Port
 
 SAMPLES = 400
 _INSIDE = 0.95
 _SEED = 2
+_PLACES = ("near", "cross", "far")
+_AROUND_A_TAP = 1e-6
 
 
 @dataclass(frozen=True)
 class Predicted:
-    """At ``freq_hz`` the numbers of the dials, each with its interval (None: no interval is known); none at
-    all where nothing matches."""
+    """At ``freq_hz`` the numbers of the dials, each with its interval where one is known, and the SWR that
+    is left; no numbers where nothing matches. ``form``: which network a relay tuner makes."""
 
     freq_hz: float
     dials: dict[str, float]
     intervals: dict[str, tuple[float, float]]
+    form: str = ""
+    swr: float = 1.0
 
 
-def ladder_of(tuner: Tuner, dials: Mapping[str, Dial]) -> Ladder:
+def ladders_of(tuner: Tuner, dials: Mapping[str, Dial]) -> Iterator[Ladder]:
     """The tuner's ladder with its elements over what their dials reach, or over the part's range where a
-    dial is not known."""
-    ladder = tuner.ladders[0]
-    places = ("near", "cross", "far")
-    for place, name in zip(places, single_network(tuner), strict=False):
+    dial is not known; one for each setting of its taps."""
+    spans: list[list[tuple[float, float]]] = []
+    for part, name in zip(tuner.ladders[0].elements, knobs_of(tuner), strict=True):
         dial = dials.get(name)
         if dial is None or not dial.known:
-            continue
-        values = dial.line[1]
-        low, high = max(min(values), 1e-3 * max(values)), max(values)
-        ladder = replace(ladder, **{place: getattr(ladder, place)._replace(low=low, high=high)})
-    return ladder
+            spans.append([(part.low, part.high)])
+        elif dial.taps:
+            spans.append([(v * (1 - _AROUND_A_TAP), v * (1 + _AROUND_A_TAP)) for v in dial.line[1]])
+        else:
+            values = dial.line[1]
+            spans.append([(max(min(values), 1e-3 * max(values)), max(values))])
+    for ends in product(*spans):
+        ladder = tuner.ladders[0]
+        for place, (low, high) in zip(_PLACES, ends, strict=False):
+            ladder = replace(ladder, **{place: getattr(ladder, place)._replace(low=low, high=high)})
+        yield ladder
 
 
 def predict(
-    tuner: Tuner, dials: Mapping[str, Dial], freq_hz: float, load_ohm: complex, reference_ohm: float
+    tuner: KnobTuner, dials: Mapping[str, Dial], freq_hz: float, load_ohm: complex, reference_ohm: float
 ) -> Predicted:
     """By dials that are known. Raises `InputError` where one is not."""
-    names = single_network(tuner)
+    if isinstance(tuner, SteppedTuner):
+        return _steps(tuner, freq_hz, load_ohm, reference_ohm)
+    names = knobs_of(tuner)
     for name in names:
         if name not in dials or not dials[name].known:
             raise InputError(f"dials.{name}", "dial-not-known")
-    found = _set(ladder_of(tuner, dials), np.array([freq_hz]), np.array([load_ohm]), reference_ohm)
+    found = _set(tuner, dials, np.array([freq_hz]), np.array([load_ohm]), reference_ohm)
     if not np.isfinite(found).all():
         return Predicted(freq_hz, {}, {})
-    numbers = {name: float(dials[name].number(found[k, 0])) for k, name in enumerate(names)}
-    return Predicted(freq_hz, numbers, {})
+    return Predicted(freq_hz, {name: _number(dials[name], found[k, 0]) for k, name in enumerate(names)}, {})
+
+
+def _number(dial: Dial, value: float) -> float:
+    if not dial.taps:
+        return float(dial.number(value))
+    numbers, values = dial.line
+    return numbers[int(np.argmin(np.abs(np.array(values) - value)))]
+
+
+def _steps(tuner: SteppedTuner, freq_hz: float, load_ohm: complex, reference_ohm: float) -> Predicted:
+    load = Port(np.array([load_ohm]), np.ones(1, dtype=np.complex128))
+    tuned = replace(tuner, setting="auto").tune(np.array([freq_hz]), load, reference_ohm)
+    left = float(swr(np.abs(tuned.input(load).gamma(reference_ohm)))[0])
+    if not tuned.matched[0]:
+        return Predicted(freq_hz, {}, {}, swr=left)
+    dials = own_dials(tuner, {})
+    numbers = {name: _number(dials[name], float(values[0])) for name, values in tuned.setting.items()}
+    return Predicted(freq_hz, numbers, {}, FORMS[int(tuned.form[0])].slug, left)
 
 
 def predict_with(
@@ -67,27 +99,36 @@ def predict_with(
     load from what is known of it."""
     alone = predict(tuner, fitted.dials, freq_hz, load_ohm, reference_ohm)
     rng = np.random.default_rng(_SEED)
-    names = single_network(tuner)
     ends = rng.multivariate_normal(fitted.ends.ravel(), fitted.covariance, SAMPLES, method="eigh")
     turn = rng.normal(size=SAMPLES) + 1j * rng.normal(size=SAMPLES)
     loads = (load_ohm * (1 + LOAD_SHARE / 2 * turn)).astype(np.complex128)
-    found = _set(ladder_of(tuner, fitted.dials), np.full(SAMPLES, freq_hz), loads, reference_ohm)
+    found = _set(tuner, fitted.dials, np.full(SAMPLES, freq_hz), loads, reference_ohm)
     there = np.isfinite(found).all(axis=0)
     if not alone.dials or there.mean() < 0.5:
         return alone
     intervals = {}
-    for k, name in enumerate(names):
-        scale = fitted.dials[name].scale
-        first, last = ends[there, 2 * k], ends[there, 2 * k + 1]
-        numbers = scale[0] + (found[k, there] - first) / (last - first) * (scale[1] - scale[0])
-        half = fitted.dials[name].division / 2
+    for k, name in enumerate(knobs_of(tuner)):
+        dial = fitted.dials[name]
+        scale = dial.scale
+        if name in fitted.found:
+            n = fitted.found.index(name)
+            first, last = ends[there, 2 * n], ends[there, 2 * n + 1]
+            numbers = scale[0] + (found[k, there] - first) / (last - first) * (scale[1] - scale[0])
+        else:
+            numbers = np.array([_number(dial, value) for value in found[k, there]])
         low, high = np.quantile(numbers.clip(*scale), [(1 - _INSIDE) / 2, (1 + _INSIDE) / 2])
         here = alone.dials[name]
-        intervals[name] = (float(min(low - half, here)), float(max(high + half, here)))
+        intervals[name] = (float(min(low - dial.read_to, here)), float(max(high + dial.read_to, here)))
     return Predicted(freq_hz, alone.dials, intervals)
 
 
-def _set(ladder: Ladder, freq_hz: Real, loads: Complex, reference_ohm: float) -> Real:
+def _set(
+    tuner: Tuner, dials: Mapping[str, Dial], freq_hz: Real, loads: Complex, reference_ohm: float
+) -> Real:
     """The match of least loss of each load, (3, N); NaN where there is none."""
-    found = ladder.match(freq_hz, loads, reference_ohm)
-    return np.where(found.there, found.values, np.nan)
+    least, values = np.full(len(loads), np.inf), np.full((3, len(loads)), np.nan)
+    for ladder in ladders_of(tuner, dials):
+        found = ladder.match(freq_hz, loads, reference_ohm)
+        better = found.score < least
+        least[better], values[:, better] = found.score[better], found.values[:, better]
+    return values

@@ -8,10 +8,11 @@ from pydantic import Field, model_validator
 
 from tithe.core import SteppedTuner, Tuner
 from tithe.core.errors import require
-from tithe.core.knobs.preset import require_dials, single_network
+from tithe.core.knobs.dial import Dial
+from tithe.core.knobs.preset import KnobTuner, Preset, knobs_of, require_dials
 from tithe.core.parts.tuner.elements import Quality, Strays
 from tithe.document.fields import FileObject, NotNegative, Positive, Ratio, asked
-from tithe.document.parts.dials import DialModel, PresetModel
+from tithe.document.parts.dials import DialModel, PresetModel, core_dials
 from tithe.document.parts.part import RATINGS, RatedPart, scaled
 
 STRAYS = "Strays"
@@ -65,6 +66,22 @@ class BankModel(TunerFile):
     lead_nh: Annotated[NotNegative, asked("Leads of each element", "nh", section=STRAYS)] = 0.0
     stray_pf: Annotated[NotNegative, asked("Capacitance across each port", "pf", section=STRAYS)] = 0.0
     set_mhz: Positive | None = None
+    presets: Annotated[list[PresetModel], Field(max_length=500)] = Field(default_factory=list)
+
+    @property
+    def core_presets(self) -> list[Preset]:
+        """As the core has them."""
+        return [preset.to_core() for preset in self.presets]
+
+    @property
+    def core_dials(self) -> dict[str, Dial]:
+        """By knob, as the core has them; a relay tuner's steps are its own."""
+        return {}
+
+    def _with_presets(self, tuner: KnobTuner) -> None:
+        """Look at the presets. Raises `InputError` where they are of other knobs."""
+        for n, preset in enumerate(self.core_presets):
+            require_dials(tuner, preset, f"presets[{n}]")
 
     @property
     def strays(self) -> Strays:
@@ -131,7 +148,11 @@ class TunerModel(BankModel):
     capacitor_q: Annotated[Positive, asked("Capacitor Q")] = 1500.0
     coil_q: Annotated[QualityModel, asked("Coil Q", widget="by-frequency", heads=["MHz", "Q"])] = 200.0
     dials: dict[str, DialModel] = Field(default_factory=dict)
-    presets: Annotated[list[PresetModel], Field(max_length=500)] = Field(default_factory=list)
+
+    @property
+    def core_dials(self) -> dict[str, Dial]:
+        """As the core has them. Raises `InputError` at their places."""
+        return core_dials(self.dials)
 
     @property
     def capacitors_to_pf(self) -> float:
@@ -152,11 +173,10 @@ class TunerModel(BankModel):
             self.ratings, self.strays, scaled(self.set_mhz, 1e6),
         )  # fmt: skip
         if self.dials or self.presets:
-            knobs = single_network(tuner)
+            knobs = knobs_of(tuner)
             for name in self.dials:
                 require(name in knobs, f"dials.{name}", "no-knob", allowed=list(knobs))
-            for n, preset in enumerate(self.presets):
-                require_dials(tuner, preset.to_core(), f"presets[{n}]")
+            self._with_presets(tuner)
         return tuner
 
 
@@ -179,10 +199,12 @@ class SteppedTunerModel(BankModel):
     coil_q: Annotated[QualityModel, asked("Coil Q", widget="by-frequency", heads=["MHz", "Q"])] = 100.0
 
     def to_core(self) -> SteppedTuner:
-        """The core's tuner."""
-        return SteppedTuner(
+        """The core's tuner. Raises `InputError` also where presets are of other knobs."""
+        tuner = SteppedTuner(
             self.c_step_pf * 1e-12, self.c_bits, self.l_step_uh * 1e-6, self.l_bits, _quality(self.coil_q),
             self.capacitor_q, self.capacitor_volts, self.coil_amps, self.done_swr,
             self._core_setting(self.setting), self.dc_on_coax, self.name, self.ratings, self.strays,
             scaled(self.set_mhz, 1e6),
         )  # fmt: skip
+        self._with_presets(tuner)
+        return tuner

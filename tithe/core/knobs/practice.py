@@ -1,0 +1,71 @@
+"""A simulated tuner in place of the device: its dials are turned, and the station shows what comes of it."""
+
+from __future__ import annotations
+
+from collections.abc import Mapping
+from dataclasses import replace
+
+import numpy as np
+
+from tithe.core.errors import InputError, require, require_between
+from tithe.core.knobs.dial import Dial, straight
+from tithe.core.knobs.loads import tuner_of_knobs
+from tithe.core.knobs.preset import KnobTuner, Preset, knobs_of, network_of, own_dials
+from tithe.core.parts.tuner.part import Tuner
+from tithe.core.station import Station
+
+_HIDDEN = 0.1
+"""By how much of its range each end of a dial may lie elsewhere than one thinks, at the most."""
+
+
+def true_dials(tuner: KnobTuner, dials: Mapping[str, Dial], seed: int | None) -> dict[str, Dial]:
+    """What the device's dials stand for: as they are known, else straight over the part's range. With a
+    ``seed`` each end is off by up to a tenth of that; taps and relay steps are not."""
+    known = own_dials(tuner, dials)
+    rng = np.random.default_rng(seed)
+    out = {}
+    for name, part in zip(knobs_of(tuner), tuner.ladders[0].elements, strict=True):
+        dial = known.get(name, Dial())
+        if dial.taps:
+            require(dial.known, f"dials.{name}", "dial-not-known")
+            out[name] = dial
+            continue
+        ends = (dial.line[1][0], dial.line[1][-1]) if dial.known else (part.low, part.high)
+        if seed is not None:
+            span = part.high - part.low
+            off = rng.uniform(0, _HIDDEN, 2) * span * (1 if ends[1] > ends[0] else -1)
+            ends = (ends[0] + off[0], ends[1] - off[1])
+        elif dial.known:
+            out[name] = dial
+            continue
+        low, high = (float(np.clip(end, part.low, part.high)) for end in ends)
+        out[name] = straight(dial.scale, low, high, dial.unit, dial.division)
+    return out
+
+
+def turned(station: Station, at: int, dials: Mapping[str, Dial], preset: Preset) -> Station:
+    """The station with its tuner's knobs where the dials stand. Raises `InputError` off a dial's scale."""
+    _, tuner = tuner_of_knobs(station, at)
+    network, _ = network_of(tuner, preset)
+    values: dict[str, float] = {}
+    for name in network.knobs:
+        dial, number = dials[name], preset.dials[name]
+        require_between(f"dials.{name}", number, *dial.scale)
+        try:
+            value = float(dial.value(number))
+        except InputError as error:
+            raise error.under(f"dials.{name}") from None
+        low, high = _range(tuner, name)
+        values[name] = min(max(value, low), high)
+    setting: dict[str, float | str] = {**values}
+    if not isinstance(tuner, Tuner):
+        setting["form"] = preset.form
+    chain = list(station.chain)
+    chain[at] = replace(tuner, setting=setting, set_hz=None)  # type: ignore[arg-type]  # as its network has it
+    return replace(station, chain=tuple(chain))
+
+
+def _range(tuner: KnobTuner, name: str) -> tuple[float, float]:
+    names = tuner.networks[0].knobs
+    part = tuner.ladders[0].elements[names.index(name)]
+    return part.low, part.high

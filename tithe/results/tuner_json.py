@@ -1,0 +1,256 @@
+"""A tuner in its station as plain objects."""
+
+from __future__ import annotations
+
+from collections.abc import Iterable, Mapping, Sequence
+
+import numpy as np
+
+from tithe.core.arrays import Real
+from tithe.core.knobs.at_bands import AtBand, Cure
+from tithe.core.knobs.dial import Dial
+from tithe.core.knobs.hands import Move, Route
+from tithe.core.knobs.reach import Met, Reach
+from tithe.core.knobs.retune import Retuning, Spot
+from tithe.core.message import Message, tell
+from tithe.results.tuner_shapes import (
+    CureOut,
+    HandsOut,
+    MetOut,
+    MoveOut,
+    ReachOut,
+    RetuningBand,
+    RetuningOut,
+    RouteOut,
+    SpotOut,
+    TunerBand,
+    TunerBands,
+)
+from tithe.text import say
+
+
+def _each(values: Real, places: int = 4) -> list[float | None]:
+    """Figures rounded; what has no bound is null."""
+    return [round(float(v), places) if np.isfinite(v) else None for v in np.ravel(values)]
+
+
+def _gamma(values: Real) -> list[float]:
+    return [round(float(v), 5) for v in values]
+
+
+def reached(found: Reach, freq_hz: float, power_w: float) -> ReachOut:
+    """The disc, cell by cell."""
+    met = found.met
+    loss = np.where(met.matched, met.loss_db, np.inf)
+    return {
+        "mhz": freq_hz / 1e6,
+        "cell": found.cell,
+        "re": _gamma(found.gamma.real),
+        "im": _gamma(found.gamma.imag),
+        "loss_db": _each(loss, 3),
+        "limit_w": _each(np.where(met.matched, met.limit_w, np.inf), 1),
+        "sentence": say(_reach_told(met, freq_hz, power_w)),
+    }
+
+
+def _reach_told(met: Met, freq_hz: float, power_w: float) -> list[Message]:
+    if not met.matched.any():
+        return [tell("reach.nothing", freq_hz=freq_hz)]
+    loss = np.quantile(met.loss_db[met.matched], [0.0, 0.5, 1.0])
+    share = float(np.mean(met.matched))
+    said = [
+        tell("reach.most" if share < 1 else "reach.all", freq_hz=freq_hz, share=share),
+        tell("reach.loses", least=float(loss[0]), half=float(loss[1]), most=float(loss[2])),
+    ]
+    weak = float(np.mean(met.limit_w[met.matched] < power_w))
+    if weak > 0:
+        said.append(tell("reach.weak", share=weak, power_w=power_w))
+    return said
+
+
+def _met(one: Met) -> MetOut:
+    if not one.matched:
+        return {"loss_db": None, "efficiency": None, "limit_w": None}
+    loss, limit = float(one.loss_db), float(one.limit_w)
+    return {
+        "loss_db": loss,
+        "efficiency": float(10 ** (-loss / 10)),
+        "limit_w": limit if np.isfinite(limit) else None,
+    }
+
+
+def bands(found: Sequence[AtBand], run_at: int | None, power_w: float) -> TunerBands:
+    """Every band that is known."""
+    return {
+        "run_at": run_at,
+        "bands": [_band(one) for one in found],
+        "sentence": say(_bands_told(found, power_w)),
+    }
+
+
+def _band(one: AtBand) -> TunerBand:
+    return {
+        "name": one.band.name,
+        "mhz": one.band.middle_hz / 1e6,
+        "re": _gamma(one.gamma.real),
+        "im": _gamma(one.gamma.imag),
+        "matched": bool(one.real.matched),
+        "real": _met(one.real),
+        "flat": _met(one.flat),
+        "lack": say(one.lack.told) if one.lack else "",
+        "cures": [_cure(cure) for cure in one.cures],
+    }
+
+
+def _cure(cure: Cure) -> CureOut:
+    text = say(_cure_told(cure))
+    return {
+        "way": cure.way,
+        "value": cure.value,
+        "network": cure.network,
+        "radiated_w": cure.radiated_w,
+        "text": text,
+    }
+
+
+def _cure_told(cure: Cure) -> Message:
+    if cure.way == "ratio":
+        return tell("cure.step-up" if cure.value > 1 else "cure.step-down", watts=cure.radiated_w)
+    if cure.way == "network":
+        return tell(f"cure.{cure.network}", watts=cure.radiated_w)
+    return tell("cure.length", length_m=cure.value, watts=cure.radiated_w)
+
+
+def _bands_told(found: Sequence[AtBand], power_w: float) -> list[Message]:
+    if not found:
+        return [tell("tuner.no-bands")]
+    out = [one.band.name for one in found if not one.real.matched]
+    inside = [one for one in found if one.real.matched]
+    said = [tell("tuner.out", bands=out)] if out else [tell("tuner.inside", count=len(found))]
+    if inside:
+        worst = max(inside, key=lambda one: float(one.real.loss_db))
+        real, flat = float(worst.real.loss_db), float(worst.flat.loss_db)
+        said.append(tell("tuner.worst", band=worst.band.name, real=real, flat=flat))
+        weak = [one.band.name for one in inside if one.real.limit_w < power_w]
+        if weak:
+            said.append(tell("tuner.weak", bands=weak, power_w=power_w))
+    return said
+
+
+def hands(
+    freq_hz: float,
+    meter: Route,
+    by_dials: Route | None,
+    dials: Mapping[str, Dial],
+    least_db: float | None,
+    coil_taps: bool,
+) -> HandsOut:
+    """The order of moves; ``least_db``: what the best match loses (None: there is none); ``coil_taps``: the
+    coil is switched."""
+    said = [tell("hands.begin")]
+    if least_db is not None and meter.loss_db > least_db + 0.1:
+        said.append(tell("hands.more-capacitance", here=meter.loss_db, least=least_db))
+    said.append(tell("hands.why"))
+    return {
+        "mhz": freq_hz / 1e6,
+        "meter": _route(meter, dials, "hands.by-meter"),
+        "dials": _route(by_dials, dials, "hands.by-dials") if by_dials else None,
+        "cautions": [say(tell("hands.taps" if coil_taps else "hands.roller")), say(tell("hands.low-power"))],
+        "sentence": say(said),
+    }
+
+
+def _route(route: Route, dials: Mapping[str, Dial], begin: str) -> RouteOut:
+    ends = route.moves[-1].swr if route.moves else route.start_swr
+    reached = "hands.there" if ends <= 1.5 else "hands.not-there"
+    said = [tell(begin, count=len(route.moves)), tell(reached, swr=ends, loss_db=route.loss_db)]
+    return {
+        "start_swr": _bound(route.start_swr),
+        "moves": [_move(move, dials) for move in route.moves],
+        "loss_db": route.loss_db,
+        "sentence": say(said),
+    }
+
+
+def _bound(ratio: float) -> float | None:
+    return ratio if np.isfinite(ratio) else None
+
+
+def _number(knob: str, value: float, dials: Mapping[str, Dial]) -> float | None:
+    dial = dials.get(knob)
+    if dial is None or not dial.known:
+        return None
+    number = float(dial.number(value))
+    return number if np.isfinite(number) else None
+
+
+def _move(move: Move, dials: Mapping[str, Dial]) -> MoveOut:
+    number = _number(move.knob, move.value, dials)
+    name = tell(f"knob.{'coil' if move.knob.startswith('l') else 'capacitor'}", number=move.knob[1:])
+    told = tell("move.stands", share=move.share) if number is None else tell("move.number", number=number)
+    if move.follows:
+        after = _number(move.follows, move.follows_value, dials)
+        follows = tell(
+            f"knob.{'coil' if move.follows.startswith('l') else 'capacitor'}", number=move.follows[1:]
+        )
+        ends = (
+            tell("move.stands", share=move.follows_share)
+            if after is None
+            else tell("move.number", number=after)
+        )
+        text = tell("move.together", knob=name, to=told, follows=follows, ends=ends)
+    else:
+        text = tell("move.turn", knob=name, to=told)
+    return {
+        "knob": move.knob,
+        "share": move.share,
+        "number": number,
+        "swr": _bound(move.swr),
+        "text": say(text),
+    }
+
+
+def retuning(found: Sequence[Retuning], limits: Iterable[float]) -> RetuningOut:
+    """Every band that is known."""
+    return {
+        "limits": list(limits),
+        "bands": [_retuned(one) for one in found],
+        "sentence": say(_retuning_told(found)),
+    }
+
+
+def _retuned(one: Retuning) -> RetuningBand:
+    return {
+        "name": one.band.name,
+        "mhz": [round(float(f) / 1e6, 6) for f in one.freq_hz],
+        "spots": [_spot(spot) for spot in one.spots],
+        "bare": _each(one.bare, 3),
+        "covers": list(one.covers),
+        "sentence": say(_covered(one)),
+    }
+
+
+def _spot(spot: Spot) -> SpotOut:
+    return {
+        "mhz": spot.freq_hz / 1e6,
+        "preset": spot.preset,
+        "swr": _each(spot.swr, 3),
+        "within": [None if ends is None else [ends[0] / 1e6, ends[1] / 1e6] for ends in spot.within],
+    }
+
+
+def _covered(one: Retuning) -> Message:
+    count = one.covers[1]
+    if count is None:
+        return tell("retune.never", limit=one.limits[1])
+    return tell("retune.covers", count=count, limit=one.limits[1])
+
+
+def _retuning_told(found: Sequence[Retuning]) -> list[Message]:
+    if not found:
+        return [tell("tuner.no-bands")]
+    many = [one for one in found if (one.covers[1] or 1) > 1]
+    if not many:
+        return [tell("retune.one-each")]
+    most = max(many, key=lambda one: one.covers[1] or 0)
+    return [tell("retune.most", band=most.band.name, count=most.covers[1], limit=most.limits[1])]

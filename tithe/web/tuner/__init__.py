@@ -1,0 +1,1 @@
+"""A tuner in its station, over the API."""
