@@ -12,7 +12,7 @@
   import { recall } from './lib/station/drafts';
   import { begin, bringEverythingIn, bringIn, holdsEverything, keep } from './lib/station/library';
   import { Stations } from './lib/station/stations.svelte';
-  import { placeShown, Session, showPlace } from './lib/station/session.svelte';
+  import { placeShown, Session, showPlace, tunerAt } from './lib/station/session.svelte';
   import Strip from './lib/strip/Strip.svelte';
   import StripPatterns from './lib/strip/StripPatterns.svelte';
   import ConflictPanel from './lib/ui/ConflictPanel.svelte';
@@ -172,7 +172,7 @@
         onsettle={(document) => session?.settle(document)}
       />{/if}
     <Strip {session} oninsert={insert} />
-    <Views place={placeShown(session)} />
+    <Views place={placeShown(session)} tuner={tunerAt(session)} />
   </div>
   <main>
     <BandRail
@@ -195,6 +195,10 @@
         {:else if at.view === 'sweep'}
           <Fetched file={VIEW_FILES.sweep}>
             {#snippet shown(SweepView)}<SweepView session={at} />{/snippet}
+          </Fetched>
+        {:else if at.view === 'tuner'}
+          <Fetched file={VIEW_FILES.tuner}>
+            {#snippet shown(TunerView)}<TunerView session={at} />{/snippet}
           </Fetched>
         {:else if at.view === 'choose'}
           <Fetched file={VIEW_FILES.choose}>

@@ -2,6 +2,9 @@
 import type { Selection } from './lib/station/session.svelte';
 import type { Pane } from './lib/sweep/sweeps.svelte';
 
+/** What a tuner's view shows of it. */
+export type TunerPane = 'reach' | 'chart' | 'dials' | 'turn';
+
 /** One station at a view; what is left out is for the view to choose. */
 export interface StationPlace {
   id: number;
@@ -10,6 +13,7 @@ export interface StationPlace {
   part?: Selection;
   sweep?: number;
   pane?: Pane;
+  tuner?: TunerPane;
   question?: string;
 }
 /** The front door, with the question asked there as its query; or one station. */
@@ -21,6 +25,7 @@ export const VIEWS = [
   ['ledger', 'Ledger'],
   ['antenna', 'Antenna'],
   ['sweep', 'Sweep'],
+  ['tuner', 'Tuner'],
   ['choose', 'Choose'],
   ['arrangements', 'Arrangements'],
   ['questions', 'Questions'],
@@ -29,6 +34,12 @@ export const VIEWS = [
   ['report', 'Report'],
 ] as const;
 export type View = (typeof VIEWS)[number][0];
+export const TUNER_PANES: readonly [TunerPane, string][] = [
+  ['reach', 'Reach'],
+  ['chart', 'Chart of presets'],
+  ['dials', 'Dials'],
+  ['turn', 'Turn it'],
+];
 const PANES: readonly Pane[] = ['read', 'trim', 'radials', 'baseline'];
 
 /** Where an address leads; addresses of earlier versions are still understood. */
@@ -41,13 +52,15 @@ export function placeOf({ pathname, search }: { pathname: string; search: string
   const view = VIEWS.find(([slug]) => slug === named)?.[0] ?? 'ledger';
   const pane = PANES.find((one) => one === paneNamed);
   const mhz = Number(query.get('mhz'));
-  const part = partOf(query.get('part'));
+  const part = view === 'tuner' ? partOf(item ?? null) : partOf(query.get('part'));
+  const tuner = TUNER_PANES.find(([one]) => one === paneNamed)?.[0];
   return {
     id: Number(id),
     view,
     ...(mhz > 0 && mhz < 1e6 ? { mhz } : {}),
     ...(part === undefined ? {} : { part }),
     ...(view === 'sweep' && /^\d+$/.test(item ?? '') ? { sweep: Number(item), pane: pane ?? 'read' } : {}),
+    ...(view === 'tuner' ? { tuner: tuner ?? 'reach' } : {}),
     ...(view === 'questions' && item ? { question: item } : {}),
   };
 }
@@ -59,9 +72,10 @@ function partOf(text: string | null): Selection | undefined {
 
 export function addressOf(place: Place): string {
   if ('asks' in place) return place.asks ? `/loss?${place.asks}` : '/stations';
-  const { id, view, mhz, part, sweep, pane, question } = place;
+  const { id, view, mhz, part, sweep, pane, tuner, question } = place;
   const steps = ['stations', id, view];
   if (view === 'sweep' && sweep !== undefined) steps.push(sweep, pane ?? 'read');
+  if (view === 'tuner' && typeof part === 'number') steps.push(part, tuner ?? 'reach');
   if (view === 'questions' && question) steps.push(question);
   const query = new URLSearchParams();
   if (mhz !== undefined) query.set('mhz', String(Number(mhz.toFixed(6))));
@@ -77,6 +91,7 @@ export function isStep(from: Place, to: Place): boolean {
     from.view !== to.view ||
     (from.sweep !== to.sweep && from.sweep !== undefined) ||
     (from.pane !== to.pane && from.pane !== undefined) ||
+    (from.tuner !== to.tuner && from.tuner !== undefined) ||
     (from.question !== to.question && from.question !== undefined)
   );
 }

@@ -28,10 +28,13 @@ from tithe.results.presets_shapes import (
     LoadTold,
     PredictedPreset,
 )
+from tithe.results.tuner_json import knob
 from tithe.text import say, standing_alone
 
 _SIGMAS = 2.0
 """Of an interval, to either side."""
+_HARDLY = 4.0
+"""Where the largest R is that many times the smallest, a point says little."""
 
 
 def answer(station: Station, at: int, dials: Mapping[str, Dial], presets: Sequence[Preset]) -> ChartOut:
@@ -83,6 +86,9 @@ def _antenna(
     except InputError as error:
         return nothing | {"trouble": standing_alone(error)}
     said = [tell("told.points", count=len(told.points))] if told.points else []
+    hardly = [one.freq_hz for one in told.points if one.r_ohm[1] > _HARDLY * max(one.r_ohm[0], 1e-9)]
+    if hardly:
+        said.append(tell("told.hardly", at=[tell("antenna.at", freq_hz=freq) for freq in hardly]))
     if told.active:
         said.append(tell("told.active", places=[str(n + 1) for n in told.active]))
     points = [[p.freq_hz / 1e6, p.z_ohm.real, p.z_ohm.imag] for p in told.points]
@@ -132,14 +138,10 @@ def _load(one: LoadFound) -> LoadTold:
     }
 
 
-def _knob(name: str) -> Message:
-    return tell(f"knob.{'coil' if name.startswith('l') else 'capacitor'}", number=name[1:])
-
-
 def _told(chart: Chart) -> tuple[Message, ...]:
     said = []
     if chart.fitted:
-        said.append(tell("presets.fitted", dials=[_knob(name) for name in chart.fitted.found]))
+        said.append(tell("presets.fitted", dials=[knob(name) for name in chart.fitted.found]))
         if chart.odd:
             said.append(tell("presets.odd", places=[str(n + 1) for n in chart.odd]))
     elif chart.loads:

@@ -13,6 +13,7 @@ from tithe.core.knobs.hands import Move, Route
 from tithe.core.knobs.reach import Met, Reach
 from tithe.core.knobs.retune import Retuning, Spot
 from tithe.core.message import Message, tell
+from tithe.core.parts.tuner.part import Tuner
 from tithe.results.tuner_shapes import (
     CureOut,
     HandsOut,
@@ -138,19 +139,21 @@ def _bands_told(found: Sequence[AtBand], power_w: float) -> list[Message]:
 
 
 def hands(
+    tuner: Tuner,
     freq_hz: float,
     meter: Route,
     by_dials: Route | None,
     dials: Mapping[str, Dial],
     least_db: float | None,
-    coil_taps: bool,
 ) -> HandsOut:
-    """The order of moves; ``least_db``: what the best match loses (None: there is none); ``coil_taps``: the
-    coil is switched."""
-    said = [tell("hands.begin")]
+    """The order of moves; ``least_db``: what the best match loses (None: there is none)."""
+    from_half = isinstance(tuner.setting, str)
+    coil_taps = any(dial.taps for name, dial in dials.items() if name.startswith("l"))
+    said = [tell("hands.from-half" if from_half else "hands.from-here")]
     if least_db is not None and meter.loss_db > least_db + 0.1:
         said.append(tell("hands.more-capacitance", here=meter.loss_db, least=least_db))
-    said.append(tell("hands.why"))
+    if len(tuner.networks[0].knobs) > 2:
+        said.append(tell("hands.why"))
     return {
         "mhz": freq_hz / 1e6,
         "meter": _route(meter, dials, "hands.by-meter"),
@@ -184,29 +187,33 @@ def _number(knob: str, value: float, dials: Mapping[str, Dial]) -> float | None:
     return number if np.isfinite(number) else None
 
 
+def knob(name: str) -> Message:
+    """A knob as it is called in a sentence."""
+    return tell(f"knob.{name}")
+
+
+def _stands(share: float, number: float | None) -> Message:
+    if number is not None:
+        return tell("move.number", number=number)
+    if 0.005 < share < 0.995:
+        return tell("move.stands", share=share)
+    return tell("move.full" if share > 0.5 else "move.least")
+
+
 def _move(move: Move, dials: Mapping[str, Dial]) -> MoveOut:
     number = _number(move.knob, move.value, dials)
-    name = tell(f"knob.{'coil' if move.knob.startswith('l') else 'capacitor'}", number=move.knob[1:])
-    told = tell("move.stands", share=move.share) if number is None else tell("move.number", number=number)
+    told = {"knob": knob(move.knob), "to": _stands(move.share, number)}
+    message = tell("move.turn", **told)
     if move.follows:
         after = _number(move.follows, move.follows_value, dials)
-        follows = tell(
-            f"knob.{'coil' if move.follows.startswith('l') else 'capacitor'}", number=move.follows[1:]
-        )
-        ends = (
-            tell("move.stands", share=move.follows_share)
-            if after is None
-            else tell("move.number", number=after)
-        )
-        text = tell("move.together", knob=name, to=told, follows=follows, ends=ends)
-    else:
-        text = tell("move.turn", knob=name, to=told)
+        ends = _stands(move.follows_share, after)
+        message = tell("move.together", follows=knob(move.follows), ends=ends, **told)
     return {
         "knob": move.knob,
         "share": move.share,
         "number": number,
         "swr": _bound(move.swr),
-        "text": say(text),
+        "text": say(message),
     }
 
 

@@ -30,6 +30,7 @@ from tithe.web.stations.api_compute import router as compute
 from tithe.web.stations.api_shelf import router as shelf
 from tithe.web.sweeps.api import router as sweeps
 from tithe.web.terms.api import router as terms
+from tithe.web.tuner.api import router as tuner
 
 
 class StrictParser(Parser):
@@ -57,7 +58,7 @@ api = NinjaAPI(
     parser=StrictParser(),
     renderer=StrictRenderer(),
 )
-for router in (library, stations, planning, compute, loss, schools, shelf, sweeps, choices, terms):
+for router in (library, stations, planning, tuner, compute, loss, schools, shelf, sweeps, choices, terms):
     api.add_router("", router)
 
 

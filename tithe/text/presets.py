@@ -26,6 +26,10 @@ PRESETS = {
         "analyzer. Between these, straight lines on the disc of reflection join them: trust it where it was "
         "tuned."
     ),
+    "told.hardly": (
+        "At {at:list} it is hardly told: what is uncertain of dials and match grows through a run at a high "
+        "SWR."
+    ),
     "told.active": (
         "{places:list} of the presets would need an antenna that gives power back: a dial read wrong, or a "
         "run that is not as it is told."

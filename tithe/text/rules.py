@@ -70,6 +70,7 @@ RULES = {
     "rule.no-tuner-of-knobs": "has no tuner of coils and capacitors",
     "rule.no-tuner-here": "is no tuner",
     "rule.tunes-itself": "tunes itself: there is nothing to turn by hand",
+    "rule.no-knobs-set": "must give the knobs' values here",
     "rule.no-tap": "is no tap (it is {value:g}); there are {allowed:comma}",
     "rule.taps-not-told": "has taps, and no line can be found for them: give each tap its µH",
     "rule.phase-not-known": "is not known with its phase there, so nobody knows what the tuner sees",

@@ -32,17 +32,24 @@ TUNERS = {
     **{
         f"cure.{slug}": f"{name}, of these parts: {{watts:watts}} W leave" for slug, name in _NETWORKS.items()
     },
-    "knob.coil": "coil{number:numbered}",
-    "knob.capacitor": "capacitor{number:numbered}",
+    "knob.c1": "C1, towards the radio,",
+    "knob.c2": "C2, towards the antenna,",
+    "knob.c": "the capacitor",
+    "knob.l1": "L1, towards the radio,",
+    "knob.l2": "L2, towards the antenna,",
+    "knob.l": "the coil",
+    "move.full": "its greatest value",
+    "move.least": "its least value",
     "move.stands": "about {share:percent} of its travel",
     "move.number": "{number:figure}",
-    "move.turn": "the {knob} to {to}",
-    "move.together": (
-        "the {knob} in small steps to {to}, after each the {follows} to the dip; it ends at {ends}"
+    "move.turn": "{knob} to {to}",
+    "move.together": ("{knob} in small steps to {to}, after each {follows} to the dip; it ends at {ends}"),
+    "hands.from-half": (
+        "First at receive: every capacitor half way, then the coil for the loudest noise. Then with a steady "
+        "carrier, each move to the lowest reflected power. What follows starts with every knob half way."
     ),
-    "hands.begin": (
-        "First at receive: both capacitors half way, then the coil for the loudest noise. Then with a steady "
-        "carrier, each move to the lowest reflected power."
+    "hands.from-here": (
+        "From where the knobs stand, with a steady carrier, each move to the lowest reflected power."
     ),
     "hands.why": (
         "Of all settings that match, that with the most capacitance towards the antenna mostly loses least: "

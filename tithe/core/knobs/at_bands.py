@@ -23,7 +23,7 @@ from tithe.core.parts.tuner.part import Tuner
 from tithe.core.reflection import reflection
 from tithe.core.station import Band, Station
 
-TRACK = 9
+TRACK = 33
 """Loads along a band, edge to edge; its middle is among them."""
 _OTHERS = ("t-highpass", "t-lowpass", "pi", "l")
 _RATIOS = (4.0, 0.25)

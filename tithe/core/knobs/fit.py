@@ -3,7 +3,8 @@
 A straight line is looked for of each dial that is not known; what is known of the others is held. At a match
 Γ at the radio's side is 0 to within the SWR reached; by how much it may be off is what a dial read to half a
 division and a load known to a few percent make of it. Each line is expected, loosely, to run over the part's
-range, either way round."""
+range, either way round.
+"""
 
 from __future__ import annotations
 

@@ -2,7 +2,8 @@
 
 By the meter each move turns one knob to the lowest reading, after capacitors were, or were not, turned to an
 end first; of all orders the shortest that gets there is told. By the dials each knob is turned once, to where
-it will stand; of all orders the one that keeps the SWR lowest on the way."""
+it will stand; of all orders the one that keeps the SWR lowest on the way.
+"""
 
 from __future__ import annotations
 

@@ -45,12 +45,13 @@ def load_of(
     """The load of one preset at the tuner's antenna side, or beyond the parts ``behind`` it. Raises
     `InputError` where a dial is not known, or stands outside what is known of it."""
     port = _sampled(tuner, dials, preset, reference_ohm)
-    freq = np.full(SAMPLES + 1, preset.freq_hz)
     if behind:
         run, _, _ = two_port_of(behind, np.array([preset.freq_hz]))
         port = run.output(port)
     z = port.z_ohm
-    return LoadFound(float(freq[0]), complex(z[0]), _interval(z.real), _interval(z.imag))
+    passive = z[z.real > 0] if (z.real > 0).any() else z  # no antenna gives power back
+    r, x = _interval(passive.real, float(z[0].real)), _interval(passive.imag, float(z[0].imag))
+    return LoadFound(preset.freq_hz, complex(z[0]), r, x)
 
 
 def _sampled(tuner: KnobTuner, dials: Mapping[str, Dial], preset: Preset, reference_ohm: float) -> Port:
@@ -78,7 +79,7 @@ def _sampled(tuner: KnobTuner, dials: Mapping[str, Dial], preset: Preset, refere
     return load_behind(ladder, np.full(SAMPLES + 1, preset.freq_hz), values, left, reference_ohm)
 
 
-def _interval(values: Real) -> tuple[float, float]:
-    """Where almost all of them lie, the first one with them."""
-    low, high = np.quantile(values[1:], [(1 - _INSIDE) / 2, (1 + _INSIDE) / 2])
-    return float(min(low, values[0])), float(max(high, values[0]))
+def _interval(values: Real, here: float) -> tuple[float, float]:
+    """Where almost all of them lie, and ``here`` with them."""
+    low, high = np.quantile(values, [(1 - _INSIDE) / 2, (1 + _INSIDE) / 2])
+    return float(min(low, here)), float(max(high, here))

@@ -10,7 +10,7 @@ import numpy as np
 from tithe.core.errors import InputError, require, require_between
 from tithe.core.knobs.dial import Dial, straight
 from tithe.core.knobs.loads import tuner_of_knobs
-from tithe.core.knobs.preset import KnobTuner, Preset, knobs_of, network_of, own_dials
+from tithe.core.knobs.preset import KnobTuner, Preset, knobs_of, network_of, own_dials, require_dials
 from tithe.core.parts.tuner.part import Tuner
 from tithe.core.station import Station
 
@@ -20,7 +20,8 @@ _HIDDEN = 0.1
 
 def true_dials(tuner: KnobTuner, dials: Mapping[str, Dial], seed: int | None) -> dict[str, Dial]:
     """What the device's dials stand for: as they are known, else straight over the part's range. With a
-    ``seed`` each end is off by up to a tenth of that; taps and relay steps are not."""
+    ``seed`` they are another device's, whatever is known: each end is off by up to a tenth of the range.
+    Taps and relay steps are always as they are told."""
     known = own_dials(tuner, dials)
     rng = np.random.default_rng(seed)
     out = {}
@@ -28,24 +29,19 @@ def true_dials(tuner: KnobTuner, dials: Mapping[str, Dial], seed: int | None) ->
         dial = known.get(name, Dial())
         if dial.taps:
             require(dial.known, f"dials.{name}", "dial-not-known")
+        if dial.taps or (dial.known and seed is None):
             out[name] = dial
             continue
-        ends = (dial.line[1][0], dial.line[1][-1]) if dial.known else (part.low, part.high)
-        if seed is not None:
-            span = part.high - part.low
-            off = rng.uniform(0, _HIDDEN, 2) * span * (1 if ends[1] > ends[0] else -1)
-            ends = (ends[0] + off[0], ends[1] - off[1])
-        elif dial.known:
-            out[name] = dial
-            continue
-        low, high = (float(np.clip(end, part.low, part.high)) for end in ends)
-        out[name] = straight(dial.scale, low, high, dial.unit, dial.division)
+        off = rng.uniform(0, _HIDDEN, 2) * (part.high - part.low) * (seed is not None)
+        ends = part.low + off[0], part.high - off[1]
+        out[name] = straight(dial.scale, float(ends[0]), float(ends[1]), dial.unit, dial.division)
     return out
 
 
 def turned(station: Station, at: int, dials: Mapping[str, Dial], preset: Preset) -> Station:
     """The station with its tuner's knobs where the dials stand. Raises `InputError` off a dial's scale."""
     _, tuner = tuner_of_knobs(station, at)
+    require_dials(tuner, preset, "")
     network, _ = network_of(tuner, preset)
     values: dict[str, float] = {}
     for name in network.knobs:

@@ -77,14 +77,15 @@ def _steps(count: int, step: float) -> Dial:
 def require_dials(tuner: KnobTuner, preset: Preset, place: str) -> None:
     """Demand a number for each knob and no other, and a relay tuner's form. Raises `InputError`."""
     names = knobs_of(tuner)
+    dials = f"{place}.dials" if place else "dials"
     for name in preset.dials:
-        require(name in names, f"{place}.dials.{name}", "no-knob", allowed=list(names))
+        require(name in names, f"{dials}.{name}", "no-knob", allowed=list(names))
     for name in names:
-        require(name in preset.dials, f"{place}.dials.{name}", "missing")
+        require(name in preset.dials, f"{dials}.{name}", "missing")
     try:
         network_of(tuner, preset)
     except InputError as error:
-        raise error.under(place) from None
+        raise (error.under(place) if place else error) from None
 
 
 def gamma_in(ladder: Ladder, freq_hz: Real, values: Real, z_ohm: Complex, reference_ohm: float) -> Complex:

@@ -14,7 +14,7 @@ from tithe.core.twoport import Port
 ACROSS = 51
 """Cells across the disc, which makes about two thousand on it."""
 RIM = 0.985
-"""|Γ| of the outermost loads that are looked at: SWR 132."""
+"""|Γ| of the outermost loads that are looked at: SWR 132; cells beyond it show what is met there."""
 
 
 @dataclass(frozen=True)
@@ -51,7 +51,8 @@ def reach(tuner: TunerPart, freq_hz: float, reference_ohm: float, across: int = 
     cell = 2 / across
     middles = (np.arange(across) + 0.5) * cell - 1
     gamma = (middles[None, :] + 1j * middles[:, None]).ravel()
-    gamma = gamma[np.abs(gamma) <= RIM]
-    z = reference_ohm * (1 + gamma) / (1 - gamma)
+    gamma = gamma[np.abs(gamma) <= 1]
+    inside = gamma * np.minimum(1, RIM / np.maximum(np.abs(gamma), 1e-12))
+    z = reference_ohm * (1 + inside) / (1 - inside)
     _, met = meet(tuner, np.full(len(z), freq_hz), z, reference_ohm)
     return Reach(gamma, cell, met)

@@ -92,7 +92,7 @@ def tuner_on_bands(request: HttpRequest, body: TunerRequest) -> Any:
             run_at = None
         return tuner_json.bands(at_bands(station, body.at), run_at, station.transmitter.power_w)
 
-    loads = (TRACK + 130) * len(station.bands)
+    loads = (2 * TRACK + 130) * len(station.bands)
     return computed(request, loads * seconds_a_load(station.chain), "smaller-station", job)
 
 
@@ -108,24 +108,33 @@ def tuner_chart(request: HttpRequest, body: TunerRequest) -> Any:
     return computed(request, _CHART_S + 2 * _A_PRESET_S * len(presets), "smaller-station", job)
 
 
+class HandsRequest(TunerAtRequest):
+    """``stand``: the numbers of its dials now; left out, its knobs as they are set, or half way."""
+
+    stand: dict[str, float] | None = None
+
+
 @router.post("/tuner/hands", response={200: HandsOut, 422: Refusals, 503: Refusals})
-def tuner_hands(request: HttpRequest, body: TunerAtRequest) -> Any:
+def tuner_hands(request: HttpRequest, body: HandsRequest) -> Any:
     """The order of moves to the match, from where its knobs stand, or from half way."""
     station, model = body.station(), body.model()
     _, tuner = tuner_of_knobs(station, body.at)
     if not isinstance(tuner, Tuner):
         raise InputError(f"chain[{body.at}]", "tunes-itself")
     dials, r0, freq = model.core_dials, station.transmitter.reference_ohm, body.mhz * 1e6
+    stands = station
+    if body.stand is not None:
+        stands = turned(station, body.at, true_dials(tuner, dials, None), Preset(freq, body.stand))
+    there = stands.chain[body.at]
+    assert isinstance(there, Tuner)
 
     def job(pause: Pause) -> HandsOut:
         load = complex(loads_at(station, body.at, np.array([freq]))[0])
-        stand = halves(tuner)
-        if not isinstance(tuner.setting, str):
-            stand = np.array([tuner.setting[name] for name in tuner.networks[0].knobs])
+        stand = halves(there) if isinstance(there.setting, str) else there.standing
         meter = by_the_meter(tuner, stand, freq, load, r0)
         least = least_loss_db(tuner, freq, load, r0)
-        taps = any(dial.taps for name, dial in dials.items() if name.startswith("l"))
-        return tuner_json.hands(freq, meter, by_the_dials(tuner, stand, freq, load, r0), dials, least, taps)
+        goal = by_the_dials(tuner, stand, freq, load, r0)
+        return tuner_json.hands(there, freq, meter, goal, dials, least)
 
     return computed(request, _HANDS_S, "smaller-station", job)
 

@@ -51,6 +51,14 @@ export type Sureness = Schemas['Sureness'];
 export type LossMap = Schemas['LossMap'];
 export type BreakEven = Schemas['BreakEvenOut'];
 export type LengthsAnswer = Schemas['LengthsAnswer'];
+export type ReachOut = Schemas['ReachOut'];
+export type TunerBands = Schemas['TunerBands'];
+export type TunerBand = Schemas['TunerBand'];
+export type ChartOut = Schemas['ChartOut'];
+export type HandsOut = Schemas['HandsOut'];
+export type RetuningOut = Schemas['RetuningOut'];
+export type DialFile = Schemas['DialModel'];
+export type PresetFile = Schemas['PresetModel'];
 export type Figure = StageResult['in_w'];
 
 export const api = createClient<paths>({

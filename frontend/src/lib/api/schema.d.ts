@@ -357,6 +357,167 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/tuner/reach": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Tuner Reach
+         * @description Over the disc of loads, what it matches, at what loss, and what power it bears.
+         */
+        post: operations["tithe_web_tuner_api_tuner_reach"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/tuner/bands": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Tuner On Bands
+         * @description The loads of every band as a track, its loss there and into the reference, and what would put a band
+         *     inside its reach.
+         */
+        post: operations["tithe_web_tuner_api_tuner_on_bands"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/tuner/chart": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Tuner Chart
+         * @description Its chart of presets: rows, dials fitted, bands predicted, and the antenna that they tell.
+         */
+        post: operations["tithe_web_tuner_api_tuner_chart"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/tuner/hands": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Tuner Hands
+         * @description The order of moves to the match, from where its knobs stand, or from half way.
+         */
+        post: operations["tithe_web_tuner_api_tuner_hands"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/tuner/retuning": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Tuner Retuning
+         * @description How far one may move from each preset of now, and how many cover each band.
+         */
+        post: operations["tithe_web_tuner_api_tuner_retuning"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/tuner/turned": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Tuner Turned
+         * @description What the station shows with its tuner's dials there.
+         */
+        post: operations["tithe_web_tuner_api_tuner_turned"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/tuner/presets.csv": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Presets As Csv
+         * @description Its chart of presets as CSV.
+         */
+        post: operations["tithe_web_tuner_api_presets_as_csv"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/tuner/presets/read": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Presets From Csv
+         * @description The rows of a chart that is CSV.
+         */
+        post: operations["tithe_web_tuner_api_presets_from_csv"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/solve": {
         parameters: {
             query?: never;
@@ -1176,7 +1337,8 @@ export interface components {
         /**
          * DialModel
          * @description ``scale``: its first and last number; ``points``: [number, pF or µH], two for a straight line, more for
-         *     a table, none where it is not known yet; ``division``: how finely it is read.
+         *     a table, none where it is not known yet; ``division``: how finely it is read; ``taps``: the points are all
+         *     its positions.
          */
         DialModel: {
             /**
@@ -1205,6 +1367,11 @@ export interface components {
              * @default 1
              */
             division: number;
+            /**
+             * Taps
+             * @default false
+             */
+            taps: boolean;
         };
         /**
          * DipoleModel
@@ -1800,7 +1967,8 @@ export interface components {
         };
         /**
          * PresetModel
-         * @description Where the dials stood at a match, the SWR that was reached, and when.
+         * @description Where the dials stood at a match, the SWR that was reached, and when; ``form``: which network a relay
+         *     tuner made, whose dials count steps.
          */
         PresetModel: {
             /** Mhz */
@@ -1814,6 +1982,11 @@ export interface components {
              * @default 1
              */
             swr: number;
+            /**
+             * Form
+             * @default
+             */
+            form: string;
             /**
              * Date
              * @default
@@ -2065,6 +2238,8 @@ export interface components {
             stray_pf: number;
             /** Set Mhz */
             set_mhz?: number | null;
+            /** Presets */
+            presets?: components["schemas"]["PresetModel"][];
             /**
              * Network
              * @constant
@@ -2411,6 +2586,8 @@ export interface components {
             stray_pf: number;
             /** Set Mhz */
             set_mhz?: number | null;
+            /** Presets */
+            presets?: components["schemas"]["PresetModel"][];
             /**
              * Network
              * @enum {string}
@@ -2461,8 +2638,6 @@ export interface components {
             dials?: {
                 [key: string]: components["schemas"]["DialModel"];
             };
-            /** Presets */
-            presets?: components["schemas"]["PresetModel"][];
         };
         /**
          * TwoWireFigures
@@ -3147,6 +3322,339 @@ export interface components {
             count: number;
         };
         /**
+         * ReachOut
+         * @description Over the disc of loads at one frequency: Γ of each cell's middle and its width; loss in dB, null where
+         *     nothing matches; the power into the tuner that it bears, W, null where no rating is stated.
+         */
+        ReachOut: {
+            /** Mhz */
+            mhz: number;
+            /** Cell */
+            cell: number;
+            /** Re */
+            re: number[];
+            /** Im */
+            im: number[];
+            /** Loss Db */
+            loss_db: (number | null)[];
+            /** Limit W */
+            limit_w: (number | null)[];
+            /** Sentence */
+            sentence: string;
+        };
+        /**
+         * TunerAtRequest
+         * @description The same at a frequency.
+         */
+        TunerAtRequest: {
+            document: components["schemas"]["StationFile"];
+            /** At */
+            at: number;
+            /** Mhz */
+            mhz: number;
+        };
+        /**
+         * CureOut
+         * @description What would put a band inside: the run's length in m (``longer``, ``shorter``), a transformer's
+         *     ``ratio``, another ``network``; what then leaves.
+         */
+        CureOut: {
+            /** Way */
+            way: string;
+            /** Value */
+            value: number;
+            /** Network */
+            network: string;
+            /** Radiated W */
+            radiated_w: number;
+            /** Text */
+            text: string;
+        };
+        /**
+         * MetOut
+         * @description A tuner at a load: its loss and efficiency, and the power it bears; null where nothing matches, or no
+         *     rating is stated.
+         */
+        MetOut: {
+            /** Loss Db */
+            loss_db: number | null;
+            /** Efficiency */
+            efficiency: number | null;
+            /** Limit W */
+            limit_w: number | null;
+        };
+        /**
+         * TunerBand
+         * @description A band: Γ of its loads from edge to edge, the tuner at the real load of its middle and into the
+         *     reference, and what it lacks there.
+         */
+        TunerBand: {
+            /** Name */
+            name: string;
+            /** Mhz */
+            mhz: number;
+            /** Re */
+            re: number[];
+            /** Im */
+            im: number[];
+            /** Matched */
+            matched: boolean;
+            real: components["schemas"]["MetOut"];
+            flat: components["schemas"]["MetOut"];
+            /** Lack */
+            lack: string;
+            /** Cures */
+            cures: components["schemas"]["CureOut"][];
+        };
+        /**
+         * TunerBands
+         * @description Where in the chain the main run behind the tuner is, if there is one, and all bands.
+         */
+        TunerBands: {
+            /** Run At */
+            run_at: number | null;
+            /** Bands */
+            bands: components["schemas"]["TunerBand"][];
+            /** Sentence */
+            sentence: string;
+        };
+        /**
+         * TunerRequest
+         * @description The station as it stands, and which part of its chain is looked at, from 0.
+         */
+        TunerRequest: {
+            document: components["schemas"]["StationFile"];
+            /** At */
+            at: number;
+        };
+        /**
+         * AntennaFound
+         * @description What the presets of now tell of the antenna, at its feedpoint; ``points`` as the station file has
+         *     them; ``trouble``: why there are none.
+         */
+        AntennaFound: {
+            /** Loads */
+            loads: components["schemas"]["LoadTold"][];
+            /** Points */
+            points: number[][];
+            /** Sentence */
+            sentence: string;
+            /** Trouble */
+            trouble: string;
+        };
+        /**
+         * ChartOut
+         * @description Dials that were fitted, bands predicted, loads told by presets; ``odd``: presets that disagree with
+         *     the rest, by their place; a row a preset; and the antenna.
+         */
+        ChartOut: {
+            /** Dials */
+            dials: {
+                [key: string]: components["schemas"]["FittedDial"];
+            };
+            /** Predicted */
+            predicted: components["schemas"]["PredictedPreset"][];
+            /** Loads */
+            loads: components["schemas"]["LoadTold"][];
+            /** Odd */
+            odd: number[];
+            /** Rows */
+            rows: components["schemas"]["ChartRow"][];
+            antenna: components["schemas"]["AntennaFound"];
+            /** Sentence */
+            sentence: string;
+        };
+        /**
+         * ChartRow
+         * @description A preset of the chart: its band (empty: none), the row that took its place (null: it is of now) and by
+         *     how much that one's dials stand elsewhere; the SWR as the station is now (null: not known).
+         */
+        ChartRow: {
+            /** Mhz */
+            mhz: number;
+            /** Band */
+            band: string;
+            /** Newer */
+            newer: number | null;
+            /** Moved */
+            moved: {
+                [key: string]: number;
+            };
+            /** Expected Swr */
+            expected_swr: number | null;
+            /** Relays */
+            relays: string;
+        };
+        /**
+         * FittedDial
+         * @description A straight line found for a dial: [number, pF or µH] at the scale's ends, and the interval of each
+         *     value.
+         */
+        FittedDial: {
+            /** Unit */
+            unit: string;
+            /** Scale */
+            scale: number[];
+            /** Points */
+            points: number[][];
+            /** Interval */
+            interval: number[][];
+        };
+        /**
+         * LoadSpan
+         * @description From least to most, Ω; ``median`` as the dials stand and were the match perfect.
+         */
+        LoadSpan: {
+            /** Min */
+            min: number;
+            /** Median */
+            median: number;
+            /** Max */
+            max: number;
+        };
+        /**
+         * LoadTold
+         * @description What a preset says of the load at the tuner's antenna side.
+         */
+        LoadTold: {
+            /** Mhz */
+            mhz: number;
+            r_ohm: components["schemas"]["LoadSpan"];
+            x_ohm: components["schemas"]["LoadSpan"];
+        };
+        /**
+         * PredictedPreset
+         * @description Where the dials will stand, and from where to where they may; empty where nothing matches. ``swr``:
+         *     what is left, null where it has no bound; of a relay tuner its form and the pattern of its relays.
+         */
+        PredictedPreset: {
+            /** Mhz */
+            mhz: number;
+            /** Band */
+            band: string;
+            /** Dials */
+            dials: {
+                [key: string]: number;
+            };
+            /** Intervals */
+            intervals: {
+                [key: string]: number[];
+            };
+            /** Swr */
+            swr: number | null;
+            /** Form */
+            form: string;
+            /** Relays */
+            relays: string;
+        };
+        /**
+         * HandsOut
+         * @description How to tune at a frequency: by the meter, and by the dials (null: nothing matches).
+         */
+        HandsOut: {
+            /** Mhz */
+            mhz: number;
+            meter: components["schemas"]["RouteOut"];
+            dials: components["schemas"]["RouteOut"] | null;
+            /** Cautions */
+            cautions: string[];
+            /** Sentence */
+            sentence: string;
+        };
+        /**
+         * MoveOut
+         * @description One move as a sentence, its knob, the share of the knob's travel and its dial's number (null: the dial
+         *     is not known), and the SWR then.
+         */
+        MoveOut: {
+            /** Knob */
+            knob: string;
+            /** Share */
+            share: number;
+            /** Number */
+            number: number | null;
+            /** Swr */
+            swr: number | null;
+            /** Text */
+            text: string;
+        };
+        /**
+         * RouteOut
+         * @description An order of moves, the SWR before it, and what the tuner loses at its end.
+         */
+        RouteOut: {
+            /** Start Swr */
+            start_swr: number | null;
+            /** Moves */
+            moves: components["schemas"]["MoveOut"][];
+            /** Loss Db */
+            loss_db: number;
+            /** Sentence */
+            sentence: string;
+        };
+        /**
+         * HandsRequest
+         * @description ``stand``: the numbers of its dials now; left out, its knobs as they are set, or half way.
+         */
+        HandsRequest: {
+            document: components["schemas"]["StationFile"];
+            /** At */
+            at: number;
+            /** Mhz */
+            mhz: number;
+            /** Stand */
+            stand?: {
+                [key: string]: number;
+            } | null;
+        };
+        /**
+         * RetuningBand
+         * @description A band: frequencies, its settings, the SWR without a tuner, and how many settings cover it within each
+         *     limit (null: no number does).
+         */
+        RetuningBand: {
+            /** Name */
+            name: string;
+            /** Mhz */
+            mhz: number[];
+            /** Spots */
+            spots: components["schemas"]["SpotOut"][];
+            /** Bare */
+            bare: (number | null)[];
+            /** Covers */
+            covers: (number | null)[];
+            /** Sentence */
+            sentence: string;
+        };
+        /**
+         * RetuningOut
+         * @description ``limits``: the SWR that are looked at; the last one, if there are three, is where the radio holds
+         *     back.
+         */
+        RetuningOut: {
+            /** Limits */
+            limits: number[];
+            /** Bands */
+            bands: components["schemas"]["RetuningBand"][];
+            /** Sentence */
+            sentence: string;
+        };
+        /**
+         * SpotOut
+         * @description A setting in a band: its preset's place in the chart (null: none there), SWR over the band, and for
+         *     each limit from where to where one may move (null: it is beyond the limit).
+         */
+        SpotOut: {
+            /** Mhz */
+            mhz: number;
+            /** Preset */
+            preset: number | null;
+            /** Swr */
+            swr: (number | null)[];
+            /** Within */
+            within: (number[] | null)[];
+        };
+        /**
          * Answer
          * @description Everything a screen needs after a change.
          */
@@ -3509,6 +4017,40 @@ export interface components {
             lowest?: number[] | null;
             /** Highest */
             highest?: number[] | null;
+        };
+        /**
+         * TurnedRequest
+         * @description A simulated tuner's dials; ``form``: a relay tuner's; ``hidden``: which errors its dials have (none:
+         *     they are as they are told).
+         */
+        TurnedRequest: {
+            document: components["schemas"]["StationFile"];
+            /** At */
+            at: number;
+            /** Mhz */
+            mhz: number;
+            /** Dials */
+            dials: {
+                [key: string]: number;
+            };
+            /**
+             * Form
+             * @default
+             */
+            form: string;
+            /** Hidden */
+            hidden?: number | null;
+        };
+        /**
+         * PresetsRead
+         * @description A chart of presets as CSV, for this tuner.
+         */
+        PresetsRead: {
+            /** Text */
+            text: string;
+            document: components["schemas"]["StationFile"];
+            /** At */
+            at: number;
         };
         /**
          * SolveRequest
@@ -5628,6 +6170,324 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["PairsLine"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+        };
+    };
+    tithe_web_tuner_api_tuner_reach: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TunerAtRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ReachOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+        };
+    };
+    tithe_web_tuner_api_tuner_on_bands: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TunerRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TunerBands"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+        };
+    };
+    tithe_web_tuner_api_tuner_chart: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TunerRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ChartOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+        };
+    };
+    tithe_web_tuner_api_tuner_hands: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["HandsRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HandsOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+        };
+    };
+    tithe_web_tuner_api_tuner_retuning: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TunerRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RetuningOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+        };
+    };
+    tithe_web_tuner_api_tuner_turned: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TurnedRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Answer"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+        };
+    };
+    tithe_web_tuner_api_presets_as_csv: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TunerRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": string;
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+        };
+    };
+    tithe_web_tuner_api_presets_from_csv: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PresetsRead"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PresetModel"][];
                 };
             };
             /** @description Unprocessable Entity */

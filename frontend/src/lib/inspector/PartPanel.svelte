@@ -2,7 +2,8 @@
   import type { PartModel } from '../api/client';
   import { decibels, shown, watts } from '../figures';
   import type { Shelf } from '../shelf/shelf.svelte';
-  import type { Session } from '../station/session.svelte';
+  import { addressOf } from '../../routes';
+  import { placeShown, type Session } from '../station/session.svelte';
   import KeepOnShelf from './KeepOnShelf.svelte';
   import PartCautions from './PartCautions.svelte';
   import PartField from './PartField.svelte';
@@ -64,6 +65,13 @@
     {lacks ? `No match: it ${lacks}.` : ''}
   </p>
 {/if}
+{#if part.kind === 'tuner'}
+  <p class="way">
+    <a href={addressOf({ ...placeShown(session), view: 'tuner', part: at, tuner: session.tunerPane })}
+      >Its reach, presets and dials</a
+    >
+  </p>
+{/if}
 <TextField form={session} place="{place}.label" label="Name" />
 {@render asked(within(undefined))}
 {#if 'line' in part}
@@ -96,6 +104,13 @@
   .share {
     color: var(--heat-ink);
     margin: 0.2rem 0 0.6rem;
+  }
+  .way {
+    padding: 0.2rem 0 0.5rem;
+  }
+  .way a {
+    text-decoration: underline;
+    text-underline-offset: 3px;
   }
   .hint {
     color: var(--ink-soft);

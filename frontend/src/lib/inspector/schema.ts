@@ -120,4 +120,4 @@ export function withNetwork(part: PartModel, network: string): PartModel {
   const bypassed = 'setting' in part && part.setting === 'bypass';
   return { ...fresh, ...kept, kind: part.kind, network, setting: bypassed ? 'bypass' : 'auto' } as PartModel;
 }
-const UNSET = ['setting', 'set_mhz', 'network'];
+const UNSET = ['setting', 'set_mhz', 'network', 'dials', 'presets'];

@@ -16,9 +16,16 @@ import { Keeper } from './keeper.svelte';
 import { withValue } from './paths';
 import { lengthsOf } from '../strip/layout';
 import { Sweeps } from '../sweep/sweeps.svelte';
-import type { StationPlace, View } from '../../routes';
+import type { StationPlace, TunerPane, View } from '../../routes';
 
 export type Selection = number | 'transmitter' | 'antenna';
+/** Where a simulated tuner's dials stand: which part it is, a relay tuner's form, and which errors its dials hide. */
+export interface Practice {
+  at: number;
+  dials: Record<string, number>;
+  form: string;
+  hidden: number | null;
+}
 const REST_MS = 250;
 const IN_DOCUMENT = /^document\.?/;
 
@@ -36,6 +43,10 @@ export class Session {
   view = $state<View>('ledger');
   /** Of those on which practitioners disagree, the one looked at. */
   question = $state('room-tuner');
+  /** What the tuner's view shows of it. */
+  tunerPane = $state<TunerPane>('reach');
+  /** A simulated tuner's dials, with which the station answers as long as it is practised on. */
+  practice = $state.raw<Practice | null>(null);
   /** Text of an editor whose half-typed lines are not in the document yet. */
   drafts = $state<Record<string, string>>({});
   /** The document that was last known to be kept: what both sides of a conflict started from; null: not known. */
@@ -102,6 +113,13 @@ export class Session {
     this.#ask();
   }
 
+  /** Turn the simulated tuner's dials, or (null) have the station again as it is written. */
+  practise(dials: Practice | null) {
+    if (dials === this.practice) return;
+    this.practice = dials;
+    this.#ask();
+  }
+
   undo() {
     if (this.history.canUndo) this.#show(this.history.undo(this.document));
   }
@@ -157,9 +175,11 @@ export class Session {
     if (planned) this.#resting = setTimeout(() => this.#ask(), REST_MS);
     const asked = performance.now();
     this.#questions.run(async () => {
-      const { mhz } = this;
+      const { mhz, practice } = this;
       const document = planned ? withValue(this.document, 'antenna.spread', false) : this.document;
-      const { data, error, response } = await api.POST('/api/solve', { body: { document, mhz } });
+      const { data, error, response } = practice
+        ? await api.POST('/api/tuner/turned', { body: { document, mhz, ...practice } })
+        : await api.POST('/api/solve', { body: { document, mhz } });
       this.reachable = !unreachable(response);
       if (!this.reachable) return;
       if (data) {
@@ -176,7 +196,7 @@ export class Session {
 
 /** What a station's place in the address says of a session, and back. */
 export function placeShown(session: Session): StationPlace {
-  const { view, mhz, selected, sweeps, question } = session;
+  const { view, mhz, selected, sweeps, question, tunerPane } = session;
   const sweep = view === 'sweep' && sweeps.chosen !== null && !sweeps.asking ? sweeps.chosen : undefined;
   return {
     id: session.keeper.id,
@@ -184,8 +204,14 @@ export function placeShown(session: Session): StationPlace {
     mhz,
     part: selected,
     ...(sweep === undefined ? {} : { sweep, pane: sweeps.pane }),
+    ...(view === 'tuner' ? { tuner: tunerPane } : {}),
     ...(view === 'questions' ? { question } : {}),
   };
+}
+
+/** The tuner that is chosen on the strip; null where another part is. */
+export function tunerAt({ selected, document }: Session): number | null {
+  return typeof selected === 'number' && document.chain[selected]?.kind === 'tuner' ? selected : null;
 }
 
 export function showPlace(session: Session, place: StationPlace) {
@@ -196,6 +222,7 @@ export function showPlace(session: Session, place: StationPlace) {
     session.selected = part;
   if (place.sweep !== undefined) session.sweeps.choose(place.sweep);
   if (place.pane !== undefined) session.sweeps.pane = place.pane;
+  if (place.tuner !== undefined) session.tunerPane = place.tuner;
   if (place.question !== undefined) session.question = place.question;
 }
 

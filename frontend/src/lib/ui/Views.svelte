@@ -1,12 +1,18 @@
 <script lang="ts">
   import { addressOf, VIEWS, type StationPlace } from '../../routes';
 
-  /** What is shown now; each link leads from there to another view. */
-  let { place }: { place: StationPlace } = $props();
+  interface Props {
+    /** What is shown now; each link leads from there to another view. */
+    place: StationPlace;
+    /** Where the tuner is that is chosen on the strip, whose view is then on offer; null: none is. */
+    tuner: number | null;
+  }
+  let { place, tuner }: Props = $props();
+  const views = $derived(VIEWS.filter(([view]) => view !== 'tuner' || tuner !== null));
 </script>
 
 <nav aria-label="Views">
-  {#each VIEWS as [view, name] (view)}
+  {#each views as [view, name] (view)}
     <a href={addressOf({ ...place, view })} aria-current={place.view === view ? 'page' : undefined}>{name}</a>
   {/each}
 </nav>

@@ -16,7 +16,7 @@ import numpy as np
 from numpy.typing import NDArray
 
 from tithe.core.arrays import Complex, Mask, Real, quotient
-from tithe.core.errors import require, require_above, require_not_negative, require_positive
+from tithe.core.errors import InputError, require, require_above, require_not_negative, require_positive
 from tithe.core.parts.part import PASSIVE_S, Tuned, TunerPart, TunerTold
 from tithe.core.parts.ratings import NO_RATINGS, Ratings
 from tithe.core.parts.tuner.elements import (
@@ -111,6 +111,13 @@ class Tuner(TunerPart):
     def networks(self) -> tuple[Network, ...]:
         """The networks it may form: four for ``l``, else one."""
         return NETWORKS[self.network]
+
+    @property
+    def standing(self) -> Real:
+        """Where its knobs are set, (K,), F or H. Raises `InputError` where they are not set by hand."""
+        if not isinstance(self.setting, Mapping):
+            raise InputError("setting", "no-knobs-set")
+        return np.array([self.setting[name] for name in self.networks[0].knobs])
 
     @property
     def matched_rho(self) -> float:

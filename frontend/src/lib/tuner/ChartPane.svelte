@@ -1,0 +1,161 @@
+<script lang="ts">
+  import { Asking } from '../api/asking.svelte';
+  import { api, type ChartOut, type PresetFile } from '../api/client';
+  import { sentenceOf } from '../api/refusals';
+  import type { Session } from '../station/session.svelte';
+  import { withValue } from '../station/paths';
+  import Trouble from '../ui/Trouble.svelte';
+  import ChartTable from './ChartTable.svelte';
+  import { chartRows } from './presetRows';
+  import type { KnobTuner } from './knobs';
+  import PresetForm from './PresetForm.svelte';
+  import Retuning from './Retuning.svelte';
+
+  /** The chart of presets: what stands on the notepad beside the tuner, dated, with the bands never tuned. */
+  let { session, at, tuner }: { session: Session; at: number; tuner: KnobTuner } = $props();
+  const chart = new Asking<ChartOut>();
+  let trouble = $state('');
+  let editing = $state<number | null>(null);
+  let picker = $state<HTMLInputElement>();
+
+  const place = $derived(`chain[${at}].presets`);
+  const presets = $derived(tuner.presets ?? []);
+  $effect(() => {
+    const body = { document: session.document, at };
+    chart.ask(() => api.POST('/api/tuner/chart', { body }));
+  });
+  const rows = $derived(
+    chart.answer?.rows.length === presets.length ? chartRows(tuner, presets, chart.answer) : [],
+  );
+  const faults = $derived(
+    Object.entries(session.faults)
+      .filter(([where]) => where.startsWith(place))
+      .map(([where, rule]) => {
+        const found = /\[(\d+)\](?:\.dials)?\.?(.*)$/.exec(where.slice(place.length));
+        return found ? `Row ${Number(found[1]) + 1}, ${found[2] || 'it'} ${rule}.` : `The chart ${rule}.`;
+      }),
+  );
+
+  function put(next: PresetFile[], what: string) {
+    session.step(withValue(session.document, place, next), what);
+    editing = null;
+  }
+  const keep = (row: PresetFile) =>
+    put(
+      editing === null ? [...presets, row] : presets.map((one, n) => (n === editing ? row : one)),
+      'preset',
+    );
+
+  async function save() {
+    const body = { document: session.document, at };
+    const { data, error } = await api.POST('/api/tuner/presets.csv', { body, parseAs: 'text' });
+    trouble = error ? sentenceOf(error) : '';
+    if (error) return;
+    const link = document.createElement('a');
+    link.href = URL.createObjectURL(new Blob([String(data ?? '')], { type: 'text/csv' }));
+    link.download = `${session.document.name || 'station'}, presets.csv`;
+    link.click();
+    URL.revokeObjectURL(link.href);
+  }
+
+  async function bringIn(file: File | undefined) {
+    if (!file) return;
+    const body = { document: session.document, at, text: await file.text() };
+    const { data, error } = await api.POST('/api/tuner/presets/read', { body });
+    trouble = error ? `${file.name}: ${sentenceOf(error)}` : '';
+    if (data) put([...presets, ...data], 'presets from a file');
+  }
+</script>
+
+<div class="print-only">
+  <h2>{session.document.name}: {tuner.label || 'tuner'}</h2>
+</div>
+<div class="no-print">
+  <Trouble text={trouble || chart.trouble} />
+  {#if chart.answer}<p class="verdict serif" data-testid="chart-verdict">{chart.answer.sentence}</p>{/if}
+  {#if !rows.length && chart.answer}
+    <p class="soft">
+      No preset is kept yet. Write down where the dials stand at a match, or turn the tuner here and keep what
+      you find.
+    </p>
+  {/if}
+</div>
+{#if rows.length}
+  <ChartTable
+    {tuner}
+    {rows}
+    onedit={(row) => (editing = row)}
+    onremove={(row) =>
+      put(
+        presets.filter((_, n) => n !== row),
+        'preset removed',
+      )}
+  />
+  <p class="soft no-print">
+    “Expected now” is the SWR with the dials there, as the station is described today. In italics: predicted,
+    with the least loss that matches; below, from where to where it may be.
+  </p>
+{/if}
+<div class="no-print">
+  <p class="actions">
+    <button type="button" class="linkish" onclick={() => window.print()}>Print the chart</button>
+    <button type="button" class="linkish" onclick={save}>Chart as CSV</button>
+    <button type="button" class="linkish" onclick={() => picker?.click()}>Bring in CSV</button>
+    <input
+      bind:this={picker}
+      type="file"
+      accept=".csv,text/csv,text/plain"
+      class="visually-hidden"
+      tabindex="-1"
+      aria-label="A chart of presets as CSV"
+      onchange={(event) => {
+        void bringIn(event.currentTarget.files?.[0]);
+        event.currentTarget.value = '';
+      }}
+    />
+  </p>
+  <h3>{editing === null ? 'A row more' : 'Put a row right'}</h3>
+  {#key editing}
+    <PresetForm
+      {tuner}
+      mhz={session.mhz}
+      row={editing === null ? null : (presets[editing] ?? null)}
+      {faults}
+      onkeep={keep}
+      oncancel={() => (editing = null)}
+    />
+  {/key}
+  <Retuning {session} {at} />
+</div>
+
+<style>
+  .verdict {
+    margin: 0.5rem 0;
+    max-width: 60rem;
+  }
+  .soft {
+    color: var(--ink-soft);
+    font-size: 13.5px;
+    max-width: 60rem;
+  }
+  .actions {
+    display: flex;
+    flex-wrap: wrap;
+    gap: 0.3rem 1.4rem;
+    padding: 0.5rem 0;
+  }
+  h3 {
+    margin-top: 0.6rem;
+  }
+  .print-only {
+    display: none;
+  }
+  @media print {
+    .print-only {
+      display: block;
+    }
+    .no-print {
+      display: none;
+    }
+  }
+</style>

@@ -1,0 +1,122 @@
+<script lang="ts">
+  import { digits, swr } from '../figures';
+  import { knobName, type KnobTuner, knobsOf } from './knobs';
+  import type { ChartRow } from './presetRows';
+
+  interface Props {
+    tuner: KnobTuner;
+    rows: ChartRow[];
+    onedit: (place: number) => void;
+    onremove: (place: number) => void;
+  }
+  let { tuner, rows, onedit, onremove }: Props = $props();
+  const knobs = $derived(knobsOf(tuner));
+  const relays = $derived(rows.some((row) => row.relays));
+</script>
+
+<!-- svelte-ignore a11y_no_noninteractive_tabindex (a region that scrolls must be reachable by keyboard) -->
+<div class="scroller" role="region" aria-label="Chart of presets" tabindex="0">
+  <table class="plain figures">
+    <thead>
+      <tr>
+        <th scope="col">Band</th>
+        <th scope="col">MHz</th>
+        {#each knobs as knob (knob)}<th scope="col">{knobName(knob)}</th>{/each}
+        {#if relays}<th scope="col" class="text">Relays</th>{/if}
+        <th scope="col">SWR reached</th>
+        <th scope="col">expected now</th>
+        <th scope="col" class="text">Date</th>
+        <th scope="col" class="text">Note</th>
+        <th scope="col" class="no-print"><span class="visually-hidden">to change it</span></th>
+      </tr>
+    </thead>
+    <tbody>
+      {#each rows as row (row.key)}
+        <tr class={row.kind}>
+          <th scope="row">{row.kind === 'older' ? '' : row.band}</th>
+          <td>{digits(row.mhz, 5)}</td>
+          {#each row.numbers as number, n (n)}
+            <td
+              ><b>{number.text}</b>{#if number.span}<span class="visually-hidden">, may be </span><small
+                  >{number.span}</small
+                >{/if}</td
+            >
+          {/each}
+          {#if relays}<td class="text relays">{row.relays}</td>{/if}
+          <td>{row.swr === null ? '–' : swr(row.swr)}</td>
+          <td>{row.expected === null ? '–' : swr(row.expected)}</td>
+          <td class="text">{row.date}</td>
+          <td class="text note"
+            >{row.note}{#if row.kind === 'older'}<span class="visually-hidden">; </span><small
+                >since then {row.moved}</small
+              >{/if}{#if row.odd}<span class="visually-hidden">; </span><small class="odd"
+                >▲ disagrees with the rest</small
+              >{/if}</td
+          >
+          <td class="no-print">
+            {#if row.place !== null}
+              {@const place = row.place}
+              <button type="button" class="linkish" onclick={() => onedit(place)}
+                >put right<span class="visually-hidden"> the row of {digits(row.mhz, 5)} MHz</span></button
+              >
+              <button type="button" class="linkish" onclick={() => onremove(place)}
+                >remove<span class="visually-hidden"> the row of {digits(row.mhz, 5)} MHz</span></button
+              >
+            {/if}
+          </td>
+        </tr>
+      {/each}
+    </tbody>
+  </table>
+</div>
+
+<style>
+  table {
+    width: 100%;
+  }
+  small {
+    display: block;
+    font-size: 12px;
+    color: var(--ink-soft);
+  }
+  .older td,
+  .older td b {
+    color: var(--ink-soft);
+    font-weight: 400;
+    border-top-style: dotted;
+  }
+  .predicted td,
+  .predicted th {
+    font-style: italic;
+  }
+  .odd {
+    color: var(--caution-ink);
+  }
+  .note {
+    white-space: normal;
+    min-width: 8rem;
+    overflow-wrap: anywhere;
+  }
+  td {
+    vertical-align: top;
+  }
+  button {
+    margin-right: 0.6rem;
+    font-size: 13px;
+  }
+  @media print {
+    .no-print {
+      display: none;
+    }
+    .older {
+      display: none;
+    }
+    table {
+      font-size: 21px;
+    }
+    th,
+    td {
+      padding-block: 3px;
+    }
+  }
+</style>

@@ -1,0 +1,129 @@
+<script lang="ts">
+  import type { PresetFile } from '../api/client';
+  import { parseTyped } from '../station/units';
+  import PlainNumber from '../ui/PlainNumber.svelte';
+  import { dialOf, FORMS, isStepped, knobName, knobsOf, reading, typedNumber, type KnobTuner } from './knobs';
+
+  /** A row of the chart, to be written or put right. */
+  interface Props {
+    tuner: KnobTuner;
+    mhz: number;
+    /** The row that is put right; null: a new one. */
+    row: PresetFile | null;
+    faults: string[];
+    onkeep: (row: PresetFile) => void;
+    oncancel: () => void;
+  }
+  let { tuner, mhz, row, faults, onkeep, oncancel }: Props = $props();
+  const id = $props.id();
+  const knobs = $derived(knobsOf(tuner));
+  let typed = $state<Record<string, string>>({});
+  const text = (key: string, start: string) => typed[key] ?? start;
+  const numberText = (knob: string) => {
+    const known = row?.dials[knob];
+    return text(knob, known === undefined ? '' : reading(dialOf(tuner, knob), known));
+  };
+  const form = $derived(text('form', row?.form || (FORMS[0]?.[0] ?? '')));
+  const whole = $derived(knobs.every((knob) => numberText(knob).trim() !== ''));
+
+  function keep(event: SubmitEvent) {
+    event.preventDefault();
+    if (!whole) return;
+    const dials = Object.fromEntries(
+      knobs.map((knob) => [knob, typedNumber(dialOf(tuner, knob), numberText(knob))]),
+    );
+    onkeep({
+      mhz: parseTyped(text('mhz', String(row?.mhz ?? Number(mhz.toFixed(4)))), 'frequency', 'metric'),
+      dials,
+      swr: parseTyped(text('swr', String(row?.swr ?? 1)), 'plain', 'metric'),
+      date: text('date', row?.date ?? new Date().toISOString().slice(0, 10)),
+      note: text('note', row?.note ?? ''),
+      ...(isStepped(tuner) ? { form } : {}),
+    } as PresetFile);
+    typed = {};
+  }
+</script>
+
+<form onsubmit={keep} aria-label={row ? 'Put a row right' : 'Write a row'}>
+  <PlainNumber
+    label="Frequency"
+    unit="MHz"
+    value={text('mhz', String(row?.mhz ?? Number(mhz.toFixed(4))))}
+    oninput={(value) => (typed.mhz = value)}
+  />
+  {#each knobs as knob (knob)}
+    <PlainNumber
+      label={knobName(knob)}
+      unit={dialOf(tuner, knob).unit ?? ''}
+      value={numberText(knob)}
+      oninput={(value) => (typed[knob] = value)}
+    />
+  {/each}
+  {#if isStepped(tuner)}
+    <div class="line">
+      <label for="{id}-form">Form</label>
+      <select id="{id}-form" value={form} onchange={(event) => (typed.form = event.currentTarget.value)}>
+        {#each FORMS as [slug, name] (slug)}<option value={slug}>{name}</option>{/each}
+      </select>
+    </div>
+  {/if}
+  <PlainNumber
+    label="SWR reached"
+    value={text('swr', String(row?.swr ?? 1))}
+    oninput={(value) => (typed.swr = value)}
+  />
+  <div class="line">
+    <label for="{id}-date">Date</label>
+    <input
+      id="{id}-date"
+      value={text('date', row?.date ?? new Date().toISOString().slice(0, 10))}
+      oninput={(event) => (typed.date = event.currentTarget.value)}
+    />
+  </div>
+  <div class="line">
+    <label for="{id}-note">Weather, note</label>
+    <input
+      id="{id}-note"
+      value={text('note', row?.note ?? '')}
+      oninput={(event) => (typed.note = event.currentTarget.value)}
+    />
+  </div>
+  <p>
+    <button type="submit" class="firm" disabled={!whole}>{row ? 'Put it right' : 'Keep this row'}</button>
+    {#if row}<button type="button" class="linkish" onclick={oncancel}>Leave it</button>{/if}
+  </p>
+  {#each faults as fault (fault)}<p class="fault" role="alert">{fault}</p>{/each}
+</form>
+
+<style>
+  form {
+    max-width: 22rem;
+  }
+  .line {
+    display: grid;
+    grid-template-columns: auto 1fr;
+    gap: 0.8rem;
+    padding: 0.25rem 0;
+    border-top: 1px solid var(--hairline);
+  }
+  label {
+    color: var(--ink-soft);
+  }
+  .line input,
+  select {
+    background: var(--paper);
+    color: var(--ink);
+    border-bottom: 1px solid var(--ink-soft);
+    min-width: 0;
+    width: 100%;
+  }
+  p {
+    display: flex;
+    gap: 1rem;
+    padding: 0.4rem 0;
+  }
+  .fault {
+    color: var(--heat-ink);
+    font-size: 13.5px;
+  }
+</style>

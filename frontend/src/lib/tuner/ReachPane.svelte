@@ -1,0 +1,237 @@
+<script lang="ts">
+  import { Asking } from '../api/asking.svelte';
+  import { api, type ReachOut, type TunerBand, type TunerBands } from '../api/client';
+  import { decibels, digits, swr, watts } from '../figures';
+  import NumberField from '../inspector/NumberField.svelte';
+  import { withNetwork } from '../inspector/schema';
+  import type { Session } from '../station/session.svelte';
+  import { withValue } from '../station/paths';
+  import { inserted } from '../station/chain';
+  import Segments from '../ui/Segments.svelte';
+  import Trouble from '../ui/Trouble.svelte';
+  import ReachDisc from './ReachDisc.svelte';
+  import { rings } from './reaching';
+
+  /** What the tuner reaches at this frequency, and what it meets on every band at this length of feedline. */
+  let { session, at }: { session: Session; at: number } = $props();
+  const disc = new Asking<ReachOut>();
+  const bands = new Asking<TunerBands>();
+  let shade = $state<'loss' | 'power'>('loss');
+
+  // The disc hangs on the tuner and the frequency alone: a longer line does not change it.
+  const tuner = $derived(JSON.stringify(session.document.chain[at]));
+  $effect(() => {
+    void [tuner, session.document.transmitter];
+    const body = { document: session.document, at, mhz: session.mhz };
+    disc.ask(() => api.POST('/api/tuner/reach', { body }));
+  });
+  $effect(() => {
+    const body = { document: session.document, at };
+    bands.ask(() => api.POST('/api/tuner/bands', { body }));
+  });
+
+  const found = $derived(bands.answer);
+  const power_w = $derived(Number(session.document.transmitter.power_w) || 1);
+  const chosen = $derived(
+    (session.document.bands ?? []).find(
+      ({ low_mhz, high_mhz }) => low_mhz <= session.mhz && session.mhz <= high_mhz,
+    )?.name ?? '',
+  );
+  const lost = $derived(found?.bands.filter((band) => !band.matched) ?? []);
+  const percent = (share: number | null) => (share === null ? '–' : `${digits(100 * share, 3)} %`);
+  const ratioOf = ({ re, im }: TunerBand) => {
+    const middle = (re.length - 1) / 2;
+    const rho = Math.hypot(re[middle] ?? 0, im[middle] ?? 0);
+    return rho >= 1 ? null : (1 + rho) / (1 - rho);
+  };
+
+  function take(cure: TunerBand['cures'][number]) {
+    const { document } = session;
+    const part = document.chain[at];
+    if (!part) return;
+    if (cure.way === 'ratio') {
+      const label = cure.value > 1 ? '4:1' : '1:4';
+      const added = { kind: 'transformer', label, ratio: cure.value, loss_db: 0.2 } as typeof part;
+      session.step({ ...document, chain: inserted(document.chain, at + 1, added) }, 'cure');
+    } else if (cure.way === 'network') {
+      session.step(withValue(document, `chain[${at}]`, withNetwork(part, cure.network)), 'cure');
+    } else if (found?.run_at != null) {
+      const length_m = Number(cure.value.toFixed(2));
+      session.step(withValue(document, `chain[${found.run_at}].length_m`, length_m), 'cure');
+    }
+  }
+</script>
+
+<Trouble text={disc.trouble || bands.trouble} />
+{#if found}<p class="verdict serif" data-testid="tuner-verdict">{found.sentence}</p>{/if}
+<div class="reach">
+  <div class="picture">
+    {#if disc.answer}
+      <ReachDisc
+        reach={disc.answer}
+        bands={found?.bands ?? []}
+        {chosen}
+        {shade}
+        {power_w}
+        reference_ohm={Number(session.document.transmitter.reference_ohm) || 50}
+      />
+      <details>
+        <summary>The picture as a table</summary>
+        <table class="plain figures">
+          <thead>
+            <tr>
+              <th scope="col">SWR of the load</th>
+              <th scope="col">matched</th>
+              <th scope="col">least loss, dB</th>
+              <th scope="col">most, dB</th>
+              <th scope="col">bears at least, W</th>
+            </tr>
+          </thead>
+          <tbody>
+            {#each rings(disc.answer) as ring (ring.name)}
+              <tr>
+                <th scope="row">{ring.name}</th>
+                <td>{percent(ring.matched)}</td>
+                <td>{ring.least === null ? '–' : decibels(ring.least)}</td>
+                <td>{ring.most === null ? '–' : decibels(ring.most)}</td>
+                <td>{ring.bears === null ? '–' : watts(ring.bears)}</td>
+              </tr>
+            {/each}
+          </tbody>
+        </table>
+      </details>
+    {/if}
+  </div>
+  <div class="beside">
+    <Segments
+      label="What the shading shows"
+      value={shade}
+      options={[
+        ['loss', 'Shaded by loss'],
+        ['power', 'by the power it bears'],
+      ]}
+      onchoose={(chosen) => (shade = chosen)}
+    />
+    {#if disc.answer}<p>{disc.answer.sentence}</p>{/if}
+    {#if found?.run_at != null}
+      {@const line = session.document.chain[found.run_at]}
+      <NumberField
+        form={session}
+        place="chain[{found.run_at}].length_m"
+        spec={{
+          label: `Length of ${line?.label || 'the run behind it'}`,
+          quantity: 'length',
+          slide: [1, 80, 0.1],
+        }}
+      />
+      <p class="soft">
+        A length of line turns every load round the centre and, by its loss, draws it in. The tracks move as
+        you drag; so does the strip.
+      </p>
+    {/if}
+    {#each lost as band (band.name)}
+      <section>
+        <h3>What would bring {band.name} inside</h3>
+        {#if band.lack}<p>At {digits(band.mhz, 5)} MHz it {band.lack}.</p>{/if}
+        <ul>
+          {#each band.cures as cure (cure.text)}
+            <li>
+              {cure.text}
+              <button type="button" class="linkish" onclick={() => take(cure)}
+                >take<span class="visually-hidden"> {cure.text}</span></button
+              >
+            </li>
+          {:else}
+            <li>No length within half a wave, no transformer and no other network of these parts does.</li>
+          {/each}
+        </ul>
+      </section>
+    {/each}
+  </div>
+</div>
+{#if found?.bands.length}
+  <h3>Efficiency: what is lost at the load that is really there, beside the loss into 50 Ω</h3>
+  <!-- svelte-ignore a11y_no_noninteractive_tabindex (a region that scrolls must be reachable by keyboard) -->
+  <div class="scroller" role="region" aria-label="The tuner on every band" tabindex="0">
+    <table class="plain figures">
+      <thead>
+        <tr>
+          <th scope="col">Band</th>
+          <th scope="col">SWR of the load</th>
+          <th scope="col">loss there, dB</th>
+          <th scope="col">efficiency</th>
+          <th scope="col">into 50 Ω, dB</th>
+          <th scope="col">efficiency</th>
+          <th scope="col">bears there, W</th>
+        </tr>
+      </thead>
+      <tbody>
+        {#each found.bands as band (band.name)}
+          <tr class:chosen={band.name === chosen}>
+            <th scope="row">{band.name}</th>
+            <td>{swr(ratioOf(band))}</td>
+            {#if band.matched}
+              <td>{decibels(band.real.loss_db)}</td>
+              <td>{percent(band.real.efficiency)}</td>
+            {:else}
+              <td colspan="2" class="none">✕ no match</td>
+            {/if}
+            <td>{band.flat.loss_db === null ? '–' : decibels(band.flat.loss_db)}</td>
+            <td>{percent(band.flat.efficiency)}</td>
+            <td class:less={band.real.limit_w !== null && band.real.limit_w < power_w}
+              >{band.real.limit_w === null ? '–' : watts(band.real.limit_w)}{band.real.limit_w !== null &&
+              band.real.limit_w < power_w
+                ? ' ▲'
+                : ''}</td
+            >
+          </tr>
+        {/each}
+      </tbody>
+    </table>
+  </div>
+  <p class="soft">
+    The loss into 50 Ω is the easiest there is, and the one that is usually measured. ▲ below the radio’s
+    power.
+  </p>
+{/if}
+
+<style>
+  .verdict {
+    margin: 0.5rem 0 0.8rem;
+    max-width: 60rem;
+  }
+  .reach {
+    display: grid;
+    grid-template-columns: minmax(0, 30rem) minmax(16rem, 1fr);
+    gap: 0.4rem 2rem;
+  }
+  .picture,
+  .beside {
+    min-width: 0;
+  }
+  .soft,
+  summary {
+    color: var(--ink-soft);
+    font-size: 13.5px;
+  }
+  h3 {
+    margin-top: 1rem;
+  }
+  li {
+    border-top: 1px solid var(--hairline);
+    padding: 0.25rem 0;
+  }
+  .none,
+  .less {
+    color: var(--heat-ink);
+  }
+  .chosen th,
+  .chosen td {
+    background: var(--paper-sunk);
+  }
+  @media (max-width: 900px) {
+    .reach {
+      grid-template-columns: minmax(0, 1fr);
+    }
+  }
+</style>

@@ -1,0 +1,87 @@
+<script lang="ts">
+  import { Asking } from '../api/asking.svelte';
+  import { api, type RetuningOut } from '../api/client';
+  import { digits } from '../figures';
+  import type { Session } from '../station/session.svelte';
+  import Trouble from '../ui/Trouble.svelte';
+  import RetunePicture from './RetunePicture.svelte';
+
+  /** How far one may move from each preset before it must be set anew. */
+  let { session, at }: { session: Session; at: number } = $props();
+  const QUIET_MS = 300;
+  const asking = new Asking<RetuningOut>();
+  const found = $derived(asking.answer);
+
+  $effect(() => {
+    const body = { document: session.document, at };
+    const timer = setTimeout(() => asking.ask(() => api.POST('/api/tuner/retuning', { body })), QUIET_MS);
+    return () => clearTimeout(timer);
+  });
+  const shown = $derived(
+    found?.bands.find(({ mhz }) => (mhz[0] ?? 0) <= session.mhz && session.mhz <= (mhz.at(-1) ?? 0)) ??
+      found?.bands[0],
+  );
+  const kilohertz = (mhz: number) => digits(1000 * mhz);
+  type Spot = RetuningOut['bands'][number]['spots'][number];
+  function move({ mhz, within }: Spot, n: number, edges: number[]): string {
+    const ends = within[n];
+    if (!ends) return 'not there either';
+    const [low = mhz, high = mhz] = ends;
+    const [first = low, last = high] = [edges[0], edges.at(-1)];
+    if (low <= first && high >= last) return 'edge to edge';
+    const down = low <= first ? 'to the edge' : `${kilohertz(mhz - low)} kHz`;
+    const up = high >= last ? 'to the edge' : `${kilohertz(high - mhz)} kHz`;
+    return `${down} down, ${up} up`;
+  }
+</script>
+
+<section>
+  <h3>How far one may move before it must be set anew</h3>
+  <Trouble text={asking.trouble} />
+  {#if found}
+    <p data-testid="retuning">{found.sentence}</p>
+    {#if shown}
+      <h4>{shown.name}: {shown.sentence}</h4>
+      <RetunePicture band={shown} limits={found.limits} />
+    {/if}
+    <!-- svelte-ignore a11y_no_noninteractive_tabindex (a region that scrolls must be reachable by keyboard) -->
+    <div class="scroller" role="region" aria-label="How far one may move, band by band" tabindex="0">
+      <table class="plain figures">
+        <thead>
+          <tr>
+            <th scope="col">Band</th>
+            <th scope="col">set at</th>
+            {#each found.limits as limit (limit)}<th scope="col">within SWR {limit}</th>{/each}
+            {#each found.limits as limit (limit)}<th scope="col">settings to cover it, {limit}</th>{/each}
+          </tr>
+        </thead>
+        <tbody>
+          {#each found.bands as band (band.name)}
+            {#each band.spots as spot, n (n)}
+              <tr>
+                <th scope="row">{n === 0 ? band.name : ''}</th>
+                <td>{digits(spot.mhz, 5)}{spot.preset === null ? ', predicted' : ''}</td>
+                {#each found.limits as limit, k (limit)}<td>{move(spot, k, band.mhz)}</td>{/each}
+                {#each found.limits as limit, k (limit)}
+                  <td>{n > 0 ? '' : (band.covers[k] ?? 'no number does')}</td>
+                {/each}
+              </tr>
+            {/each}
+          {/each}
+        </tbody>
+      </table>
+    </div>
+  {/if}
+</section>
+
+<style>
+  section {
+    margin-top: 1.4rem;
+    border-top: 1px solid var(--hairline);
+    padding-top: 0.6rem;
+  }
+  h4 {
+    margin-top: 0.4rem;
+    font-weight: 600;
+  }
+</style>
