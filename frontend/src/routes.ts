@@ -60,7 +60,7 @@ export function placeOf({ pathname, search }: { pathname: string; search: string
     ...(mhz > 0 && mhz < 1e6 ? { mhz } : {}),
     ...(part === undefined ? {} : { part }),
     ...(view === 'sweep' && /^\d+$/.test(item ?? '') ? { sweep: Number(item), pane: pane ?? 'read' } : {}),
-    ...(view === 'tuner' ? { tuner: tuner ?? 'reach' } : {}),
+    ...(view === 'tuner' && part !== undefined ? { tuner: tuner ?? 'reach' } : {}),
     ...(view === 'questions' && item ? { question: item } : {}),
   };
 }

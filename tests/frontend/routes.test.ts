@@ -15,6 +15,7 @@ describe('addresses', () => {
     { id: 7, view: 'ledger', part: 'antenna' },
     { id: 7, view: 'sweep', sweep: 3, pane: 'trim' },
     { id: 12, view: 'choose', mhz: 14.175 },
+    { id: 7, view: 'tuner', part: 2, tuner: 'chart', mhz: 7.1 },
     { id: 7, view: 'questions', question: 'room-tuner', mhz: 7.1 },
   ];
 
@@ -25,6 +26,7 @@ describe('addresses', () => {
   test('are as one would write them', () => {
     expect(addressOf({ id: 7, view: 'ledger', mhz: 7.1, part: 5 })).toBe('/stations/7/ledger?mhz=7.1&part=5');
     expect(addressOf({ id: 7, view: 'sweep', sweep: 3, pane: 'trim' })).toBe('/stations/7/sweep/3/trim');
+    expect(addressOf({ id: 7, view: 'tuner', part: 2, tuner: 'turn' })).toBe('/stations/7/tuner/2/turn');
     expect(addressOf({ id: 7, view: 'choose', part: 2 })).toBe('/stations/7/choose');
   });
 
@@ -34,6 +36,7 @@ describe('addresses', () => {
     expect(at('/')).toEqual(DOOR);
     expect(at('/stations/4/nothing?mhz=-3&part=x')).toEqual({ id: 4, view: 'ledger' });
     expect(at('/stations/4/sweep/x')).toEqual({ id: 4, view: 'sweep' });
+    expect(at('/stations/4/tuner/2')).toEqual({ id: 4, view: 'tuner', part: 2, tuner: 'reach' });
     expect(at('/stations/4/sweep/9')).toEqual({ id: 4, view: 'sweep', sweep: 9, pane: 'read' });
   });
 
@@ -44,6 +47,8 @@ describe('addresses', () => {
     expect(isStep(here, { ...here, id: 8 })).toBe(true);
     expect(isStep(here, DOOR)).toBe(true);
     expect(isStep(DOOR, { asks: 'line=rg-58' })).toBe(false);
+    const tuner: Place = { id: 7, view: 'tuner', part: 2, tuner: 'reach' };
+    expect(isStep(tuner, { ...tuner, tuner: 'dials' })).toBe(true);
     const sweep: Place = { id: 7, view: 'sweep' };
     expect(isStep(sweep, { ...sweep, sweep: 3, pane: 'read' })).toBe(false);
     expect(isStep({ ...sweep, sweep: 3, pane: 'read' }, { ...sweep, sweep: 3, pane: 'trim' })).toBe(true);

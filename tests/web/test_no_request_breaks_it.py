@@ -16,7 +16,9 @@ POSTS = ["/api/solve", "/api/compare", "/api/ledgers", "/api/ledgers.csv", "/api
          "/api/sweeps/simulate",
          "/api/stations/1/sweeps", "/api/stations/1/trim", "/api/sweeps/1/look",
          "/api/sweeps/1/drift", "/api/choose", "/api/choose/sure", "/api/choose/map", "/api/choose/lengths",
-         "/api/choose/break-even", "/api/choose/look"]  # fmt: skip
+         "/api/choose/break-even", "/api/choose/look", "/api/tuner/reach", "/api/tuner/bands",
+         "/api/tuner/chart", "/api/tuner/hands", "/api/tuner/retuning", "/api/tuner/turned",
+         "/api/tuner/presets.csv", "/api/tuner/presets/read"]  # fmt: skip
 NUMBERS = st.floats(allow_nan=False, allow_infinity=False) | st.integers(-(10**15), 10**15)
 
 

@@ -28,7 +28,6 @@ from tithe.results.presets_shapes import (
     LoadTold,
     PredictedPreset,
 )
-from tithe.results.tuner_json import knob
 from tithe.text import say, standing_alone
 
 _SIGMAS = 2.0
@@ -141,7 +140,7 @@ def _load(one: LoadFound) -> LoadTold:
 def _told(chart: Chart) -> tuple[Message, ...]:
     said = []
     if chart.fitted:
-        said.append(tell("presets.fitted", dials=[knob(name) for name in chart.fitted.found]))
+        said.append(tell("presets.fitted", dials=[tell(f"dial.{name}") for name in chart.fitted.found]))
         if chart.odd:
             said.append(tell("presets.odd", places=[str(n + 1) for n in chart.odd]))
     elif chart.loads:

@@ -187,7 +187,7 @@ def _number(knob: str, value: float, dials: Mapping[str, Dial]) -> float | None:
     return number if np.isfinite(number) else None
 
 
-def knob(name: str) -> Message:
+def _knob(name: str) -> Message:
     """A knob as it is called in a sentence."""
     return tell(f"knob.{name}")
 
@@ -202,12 +202,12 @@ def _stands(share: float, number: float | None) -> Message:
 
 def _move(move: Move, dials: Mapping[str, Dial]) -> MoveOut:
     number = _number(move.knob, move.value, dials)
-    told = {"knob": knob(move.knob), "to": _stands(move.share, number)}
+    told = {"knob": _knob(move.knob), "to": _stands(move.share, number)}
     message = tell("move.turn", **told)
     if move.follows:
         after = _number(move.follows, move.follows_value, dials)
         ends = _stands(move.follows_share, after)
-        message = tell("move.together", follows=knob(move.follows), ends=ends, **told)
+        message = tell("move.together", follows=_knob(move.follows), ends=ends, **told)
     return {
         "knob": move.knob,
         "share": move.share,

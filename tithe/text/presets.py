@@ -5,6 +5,8 @@ PRESETS = {
         "The presets tell what the dials of {dials:list} stand for, as straight lines; the rows of other "
         "bands follow from that."
     ),
+    **{f"dial.{name}": name.upper() for name in ("c1", "c2", "c", "l1", "l2")},
+    "dial.l": "the coil",
     "presets.odd": (
         "{places:list} of the presets disagree with the rest: a dial read wrong, another load, or another "
         "day."

@@ -74,8 +74,7 @@ def _sampled(tuner: KnobTuner, dials: Mapping[str, Dial], preset: Preset, refere
         around = preset.dials[name] + 2 * dial.read_to * rng.uniform(-0.5, 0.5, SAMPLES)
         values[k, 1:] = np.interp(around, numbers, stands)
     left = np.zeros(SAMPLES + 1, dtype=np.complex128)
-    rho = float(rho_of_swr(preset.swr)) * np.sqrt(rng.uniform(0, 1, SAMPLES))
-    left[1:] = rho * np.exp(2j * np.pi * rng.uniform(0, 1, SAMPLES))
+    left[1:] = float(rho_of_swr(preset.swr)) * np.exp(2j * np.pi * rng.uniform(0, 1, SAMPLES))
     return load_behind(ladder, np.full(SAMPLES + 1, preset.freq_hz), values, left, reference_ohm)
 
 

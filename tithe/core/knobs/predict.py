@@ -116,9 +116,10 @@ def predict_with(
             numbers = scale[0] + (found[k, there] - first) / (last - first) * (scale[1] - scale[0])
         else:
             numbers = np.array([_number(dial, value) for value in found[k, there]])
-        low, high = np.quantile(numbers.clip(*scale), [(1 - _INSIDE) / 2, (1 + _INSIDE) / 2])
+        low, high = np.quantile(numbers, [(1 - _INSIDE) / 2, (1 + _INSIDE) / 2])
+        around = np.clip([low - dial.read_to, high + dial.read_to], *scale)
         here = alone.dials[name]
-        intervals[name] = (float(min(low - dial.read_to, here)), float(max(high + dial.read_to, here)))
+        intervals[name] = (min(float(around[0]), here), max(float(around[1]), here))
     return Predicted(freq_hz, alone.dials, intervals)
 
 

@@ -154,8 +154,5 @@
     .print-only {
       display: block;
     }
-    .no-print {
-      display: none;
-    }
   }
 </style>

@@ -16,7 +16,7 @@
 
 <!-- svelte-ignore a11y_no_noninteractive_tabindex (a region that scrolls must be reachable by keyboard) -->
 <div class="scroller" role="region" aria-label="Chart of presets" tabindex="0">
-  <table class="plain figures">
+  <table class="plain figures" style:--rows={rows.filter((row) => row.kind !== 'older').length}>
     <thead>
       <tr>
         <th scope="col">Band</th>
@@ -56,11 +56,17 @@
           <td class="no-print">
             {#if row.place !== null}
               {@const place = row.place}
-              <button type="button" class="linkish" onclick={() => onedit(place)}
-                >put right<span class="visually-hidden"> the row of {digits(row.mhz, 5)} MHz</span></button
+              <button
+                type="button"
+                class="linkish"
+                aria-label="put right the row of {digits(row.mhz, 5)} MHz"
+                onclick={() => onedit(place)}>put right</button
               >
-              <button type="button" class="linkish" onclick={() => onremove(place)}
-                >remove<span class="visually-hidden"> the row of {digits(row.mhz, 5)} MHz</span></button
+              <button
+                type="button"
+                class="linkish"
+                aria-label="remove the row of {digits(row.mhz, 5)} MHz"
+                onclick={() => onremove(place)}>remove</button
               >
             {/if}
           </td>
@@ -97,6 +103,7 @@
     min-width: 8rem;
     overflow-wrap: anywhere;
   }
+  th,
   td {
     vertical-align: top;
   }
@@ -105,18 +112,19 @@
     font-size: 13px;
   }
   @media print {
-    .no-print {
-      display: none;
-    }
     .older {
       display: none;
     }
+    /* One page, to be read standing: the fewer rows, the larger. */
     table {
-      font-size: 21px;
+      font-size: clamp(9px, calc(560px / var(--rows) / 2), 27px);
     }
     th,
     td {
-      padding-block: 3px;
+      padding-block: 2px;
+    }
+    small {
+      font-size: 0.5em;
     }
   }
 </style>

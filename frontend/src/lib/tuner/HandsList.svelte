@@ -24,8 +24,8 @@
         {#each route.moves as move, n (n)}
           <li>
             {move.text}: SWR {swr(move.swr)}
-            <button type="button" class="linkish" onclick={() => onmove(move)}
-              >do it<span class="visually-hidden">: {move.text}</span></button
+            <button type="button" class="linkish" aria-label="do it: {move.text}" onclick={() => onmove(move)}
+              >do it</button
             >
           </li>
         {/each}

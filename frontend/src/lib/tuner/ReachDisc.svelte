@@ -34,7 +34,7 @@
   class="drawing"
   viewBox="0 0 {SIZE} {SIZE}"
   role="img"
-  aria-label="What the tuner matches at {reach.mhz} megahertz, on the disc of loads: the centre is {reference_ohm} ohms, the rim reflects everything. {reach.sentence}"
+  aria-label="What the tuner matches at {reach.mhz} MHz, on the disc of loads: the centre is {reference_ohm} ohms, the rim reflects everything. {reach.sentence}"
 >
   <clipPath id={clip}><circle cx={SIZE / 2} cy={SIZE / 2} r={R} /></clipPath>
   <defs>
@@ -55,7 +55,7 @@
   {/each}
   <line x1={px(-1)} x2={px(1)} y1={SIZE / 2} y2={SIZE / 2} class="ring" />
   <circle cx={SIZE / 2} cy={SIZE / 2} r={R} class="rim" />
-  {#each tracks as { band, path, x, y, out } (band.name)}
+  {#each tracks as { band, path, x, y } (band.name)}
     {@const mine = band.name === chosen}
     <path d={path} fill="none" stroke="var(--paper)" stroke-width={mine ? 5.5 : 4} stroke-linecap="round" />
     <path

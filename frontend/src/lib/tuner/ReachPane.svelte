@@ -112,7 +112,13 @@
       ]}
       onchoose={(chosen) => (shade = chosen)}
     />
-    {#if disc.answer}<p>{disc.answer.sentence}</p>{/if}
+    {#if disc.answer}
+      <p>{disc.answer.sentence}</p>
+      <p class="soft">
+        Shaded for this frequency. The tracks of the other bands show where their loads lie; choose a band for
+        the shading that holds there.
+      </p>
+    {/if}
     {#if found?.run_at != null}
       {@const line = session.document.chain[found.run_at]}
       <NumberField
@@ -137,8 +143,8 @@
           {#each band.cures as cure (cure.text)}
             <li>
               {cure.text}
-              <button type="button" class="linkish" onclick={() => take(cure)}
-                >take<span class="visually-hidden"> {cure.text}</span></button
+              <button type="button" class="linkish" aria-label="take {cure.text}" onclick={() => take(cure)}
+                >take</button
               >
             </li>
           {:else}
