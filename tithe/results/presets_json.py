@@ -89,7 +89,7 @@ def _antenna(
     if hardly:
         said.append(tell("told.hardly", at=[tell("antenna.at", freq_hz=freq) for freq in hardly]))
     if told.active:
-        said.append(tell("told.active", places=[str(n + 1) for n in told.active]))
+        said.append(tell("told.active", count=len(told.active), places=[str(n + 1) for n in told.active]))
     points = [[p.freq_hz / 1e6, p.z_ohm.real, p.z_ohm.imag] for p in told.points]
     return {
         "loads": [_load(one) for one in told.points],
@@ -142,7 +142,7 @@ def _told(chart: Chart) -> tuple[Message, ...]:
     if chart.fitted:
         said.append(tell("presets.fitted", dials=[tell(f"dial.{name}") for name in chart.fitted.found]))
         if chart.odd:
-            said.append(tell("presets.odd", places=[str(n + 1) for n in chart.odd]))
+            said.append(tell("presets.odd", count=len(chart.odd), places=[str(n + 1) for n in chart.odd]))
     elif chart.loads:
         said.append(tell("presets.loads", count=len(chart.loads)))
     else:

@@ -8,8 +8,8 @@ PRESETS = {
     **{f"dial.{name}": name.upper() for name in ("c1", "c2", "c", "l1", "l2")},
     "dial.l": "the coil",
     "presets.odd": (
-        "{places:list} of the presets disagree with the rest: a dial read wrong, another load, or another "
-        "day."
+        "{count:plural|Preset|Presets} {places:list} {count:plural|disagrees|disagree} with the rest: a "
+        "dial read wrong, another load, or another day."
     ),
     "presets.loads": "With its dials known the tuner tells the load at {count:count} of its presets.",
     "presets.too-few": (
@@ -33,7 +33,7 @@ PRESETS = {
         "SWR."
     ),
     "told.active": (
-        "{places:list} of the presets would need an antenna that gives power back: a dial read wrong, or a "
-        "run that is not as it is told."
+        "{count:plural|Preset|Presets} {places:list} would need an antenna that gives power back: a dial "
+        "read wrong, or a run that is not as it is told."
     ),
 }

@@ -26,8 +26,8 @@ _SEED = 1
 
 @dataclass(frozen=True)
 class LoadFound:
-    """``z_ohm``: as the dials stand and were the match perfect; ``r_ohm`` and ``x_ohm``: from least to
-    most."""
+    """``z_ohm``: as the dials stand and were the match perfect; where that would give power back, the middle
+    of what would not. ``r_ohm`` and ``x_ohm``: from least to most."""
 
     freq_hz: float
     z_ohm: complex
@@ -49,9 +49,13 @@ def load_of(
         run, _, _ = two_port_of(behind, np.array([preset.freq_hz]))
         port = run.output(port)
     z = port.z_ohm
-    passive = z[z.real > 0] if (z.real > 0).any() else z  # no antenna gives power back
-    r, x = _interval(passive.real, float(z[0].real)), _interval(passive.imag, float(z[0].imag))
-    return LoadFound(preset.freq_hz, complex(z[0]), r, x)
+    here = complex(z[0])
+    if (z.real > 0).any():  # no antenna gives power back
+        z = z[z.real > 0]
+        if here.real <= 0:
+            gamma = np.mean((z - reference_ohm) / (z + reference_ohm))
+            here = complex(reference_ohm * (1 + gamma) / (1 - gamma))
+    return LoadFound(preset.freq_hz, here, _interval(z.real, here.real), _interval(z.imag, here.imag))
 
 
 def _sampled(tuner: KnobTuner, dials: Mapping[str, Dial], preset: Preset, reference_ohm: float) -> Port:

@@ -33,7 +33,7 @@
     <tbody>
       {#each rows as row (row.key)}
         <tr class={row.kind}>
-          <th scope="row">{row.kind === 'older' ? '' : row.band}</th>
+          <th scope="row">{row.band || 'no band'}</th>
           <td>{digits(row.mhz, 5)}</td>
           {#each row.numbers as number, n (n)}
             <td
@@ -85,6 +85,7 @@
     font-size: 12px;
     color: var(--ink-soft);
   }
+  .older th,
   .older td,
   .older td b {
     color: var(--ink-soft);

@@ -74,7 +74,7 @@
           {#each found.points as [number, value], n (n)}
             {@const [low, high] = found.interval[n] ?? []}
             <tr>
-              <th scope="row">{n === 0 ? knobName(knob) : ''}</th>
+              <th scope="row">{knobName(knob)}</th>
               <td>{number}</td>
               <td>{digits(value ?? 0)} {knobUnit(knob)}</td>
               <td>{round(Math.max(low ?? 0, 0), high ?? 0)} {knobUnit(knob)}</td>

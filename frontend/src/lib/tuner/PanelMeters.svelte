@@ -17,12 +17,12 @@
 
 <div class="meters" data-testid="meters">
   <div class="meter">
-    <h4>the radio’s own</h4>
+    <h3>the radio’s own</h3>
     <p class="figures ratio">SWR {result ? shown(result.transmitter.swr, swr) : '–'}</p>
   </div>
   {#each meters as meter, n (n)}
     <div class="meter">
-      <h4>{meter.label}</h4>
+      <h3>{meter.label}</h3>
       <p class="figures">
         <span class="bar"><i style:width={share(middle(meter.forward_w))}></i></span> forward {shown(
           meter.forward_w,
@@ -46,7 +46,7 @@
     flex-wrap: wrap;
     gap: 0.6rem 2rem;
   }
-  h4 {
+  h3 {
     color: var(--ink-soft);
     font-size: 13.5px;
   }

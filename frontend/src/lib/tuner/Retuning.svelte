@@ -59,7 +59,7 @@
           {#each found.bands as band (band.name)}
             {#each band.spots as spot, n (n)}
               <tr>
-                <th scope="row">{n === 0 ? band.name : ''}</th>
+                <th scope="row">{band.name}</th>
                 <td>{digits(spot.mhz, 5)}{spot.preset === null ? ', predicted' : ''}</td>
                 {#each found.limits as limit, k (limit)}<td>{move(spot, k, band.mhz)}</td>{/each}
                 {#each found.limits as limit, k (limit)}
