@@ -1,6 +1,7 @@
 """A tuner's reach, its dials fitted, and the order of hands: beside the search of its loads one by one."""
 
 from collections.abc import Iterator
+from typing import Any
 
 import numpy as np
 
@@ -22,7 +23,7 @@ def lines() -> Iterator[str]:
     """One line of text per measurement."""
     made = [Tuner(name, c_max_f=250e-12 if name == "t-highpass" else 2e-9, capacitor_volts=1e3, coil_amps=5)
             for name in NETWORKS]  # fmt: skip
-    tuners = [*made, SteppedTuner(), RatedTuner()]
+    tuners: list[Any] = [*made, SteppedTuner(), RatedTuner()]
     took = {(n, f): seconds(lambda: reach(t, f, 50.0)) for n, t in enumerate(tuners) for f in FREQS}  # noqa: B023 - at once
     slowest = max(took, key=lambda key: took[key])
     count = len(reach(made[0], 7e6, 50.0).gamma)

@@ -320,7 +320,7 @@ test('a row is written, put right, taken out, and brought in from a file', async
     note: 'rain',
   });
   session.faults = { 'chain[1].presets[3].dials.l': 'must be a number' };
-  expect(await screen.findByText('Row 4, l must be a number.')).toBeTruthy();
+  expect(await screen.findByText('✕ Coil must be a number')).toBeTruthy();
   session.undo();
   await screen.findAllByText('predicted');
   await userEvent.click(await screen.findByRole('button', { name: 'put right the row of 3.65 MHz' }));

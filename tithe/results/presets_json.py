@@ -47,7 +47,7 @@ def answer(station: Station, at: int, dials: Mapping[str, Dial], presets: Sequen
         "odd": list(found.odd),
         "rows": [_row(one, preset, station, tuner) for one, preset in zip(found.rows, presets, strict=True)],
         "antenna": _antenna(station, at, found, dials, presets),
-        "sentence": say(_told(found)),
+        "sentence": say(_told(found, isinstance(tuner, SteppedTuner))),
     }
 
 
@@ -137,15 +137,15 @@ def _load(one: LoadFound) -> LoadTold:
     }
 
 
-def _told(chart: Chart) -> tuple[Message, ...]:
-    said = []
+def _told(chart: Chart, steps: bool) -> tuple[Message, ...]:
+    said = [tell("presets.steps")] if steps else []
     if chart.fitted:
         said.append(tell("presets.fitted", dials=[tell(f"dial.{name}") for name in chart.fitted.found]))
         if chart.odd:
             said.append(tell("presets.odd", count=len(chart.odd), places=[str(n + 1) for n in chart.odd]))
     elif chart.loads:
         said.append(tell("presets.loads", count=len(chart.loads)))
-    else:
+    elif not steps:
         said.append(tell("presets.too-few"))
     lost = [tell("antenna.at", freq_hz=one.freq_hz) for one in chart.predicted if not one.dials]
     if lost:

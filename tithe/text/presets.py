@@ -12,6 +12,7 @@ PRESETS = {
         "dial read wrong, another load, or another day."
     ),
     "presets.loads": "With its dials known the tuner tells the load at {count:count} of its presets.",
+    "presets.steps": "A relay tuner’s dials count its steps, so every row follows from the station.",
     "presets.too-few": (
         "Three presets at frequencies where the antenna is known begin to tell what the dials stand for; six"
         " do it well."

@@ -7,7 +7,7 @@
   import Trouble from '../ui/Trouble.svelte';
   import ChartTable from './ChartTable.svelte';
   import { chartRows } from './presetRows';
-  import type { KnobTuner } from './knobs';
+  import { knobName, type KnobTuner } from './knobs';
   import PresetForm from './PresetForm.svelte';
   import Retuning from './Retuning.svelte';
 
@@ -24,17 +24,21 @@
     const body = { document: session.document, at };
     chart.ask(() => api.POST('/api/tuner/chart', { body }));
   });
-  const rows = $derived(
-    chart.answer?.rows.length === presets.length ? chartRows(tuner, presets, chart.answer) : [],
-  );
+  const rows = $derived(chart.answer ? chartRows(tuner, presets, chart.answer) : []);
+  /** What is wrong, by the row; under −1 what is wrong with the chart as a whole. */
   const faults = $derived(
-    Object.entries(session.faults)
-      .filter(([where]) => where.startsWith(place))
-      .map(([where, rule]) => {
-        const found = /\[(\d+)\](?:\.dials)?\.?(.*)$/.exec(where.slice(place.length));
-        return found ? `Row ${Number(found[1]) + 1}, ${found[2] || 'it'} ${rule}.` : `The chart ${rule}.`;
-      }),
+    Object.fromEntries(
+      Object.entries(session.faults)
+        .filter(([where]) => where.startsWith(place))
+        .map(([where, rule]): [number, string] => {
+          const found = /^\[(\d+)\](?:\.dials)?\.?(\w*)/.exec(where.slice(place.length));
+          const [, row = '-1', field = ''] = found ?? [];
+          return [Number(row), `${field ? knobName(field) : 'it'} ${rule}`];
+        }),
+    ),
   );
+
+  const wrong = $derived(Object.keys(session.faults).length > 0);
 
   function put(next: PresetFile[], what: string) {
     session.step(withValue(session.document, place, next), what);
@@ -71,7 +75,8 @@
   <h2>{session.document.name}: {tuner.label || 'tuner'}</h2>
 </div>
 <div class="no-print">
-  <Trouble text={trouble || chart.trouble} />
+  <Trouble text={trouble || (wrong ? '' : chart.trouble)} />
+  {#if faults[-1]}<p class="fault" role="alert">The chart: {faults[-1]}.</p>{/if}
   {#if chart.answer}<p class="verdict serif" data-testid="chart-verdict">{chart.answer.sentence}</p>{/if}
   {#if !rows.length && chart.answer}
     <p class="soft">
@@ -84,6 +89,7 @@
   <ChartTable
     {tuner}
     {rows}
+    {faults}
     onedit={(row) => (editing = row)}
     onremove={(row) =>
       put(
@@ -120,7 +126,6 @@
       {tuner}
       mhz={session.mhz}
       row={editing === null ? null : (presets[editing] ?? null)}
-      {faults}
       onkeep={keep}
       oncancel={() => (editing = null)}
     />
@@ -143,6 +148,9 @@
     flex-wrap: wrap;
     gap: 0.3rem 1.4rem;
     padding: 0.5rem 0;
+  }
+  .fault {
+    color: var(--heat-ink);
   }
   h3 {
     margin-top: 0.6rem;

@@ -6,10 +6,12 @@
   interface Props {
     tuner: KnobTuner;
     rows: ChartRow[];
+    /** What is wrong, by the row's place in the file. */
+    faults?: Record<number, string>;
     onedit: (place: number) => void;
     onremove: (place: number) => void;
   }
-  let { tuner, rows, onedit, onremove }: Props = $props();
+  let { tuner, rows, faults = {}, onedit, onremove }: Props = $props();
   const knobs = $derived(knobsOf(tuner));
   const relays = $derived(rows.some((row) => row.relays));
 </script>
@@ -33,7 +35,7 @@
     <tbody>
       {#each rows as row (row.key)}
         <tr class={row.kind}>
-          <th scope="row">{row.band || 'no band'}</th>
+          <th scope="row">{row.band || '–'}</th>
           <td>{digits(row.mhz, 5)}</td>
           {#each row.numbers as number, n (n)}
             <td
@@ -54,6 +56,7 @@
               >{/if}</td
           >
           <td class="no-print">
+            {#if faults[row.place ?? -1]}<p class="fault" role="alert">✕ {faults[row.place ?? -1]}</p>{/if}
             {#if row.place !== null}
               {@const place = row.place}
               <button
@@ -95,6 +98,11 @@
   .predicted td,
   .predicted th {
     font-style: italic;
+  }
+  .fault {
+    color: var(--heat-ink);
+    white-space: normal;
+    text-align: left;
   }
   .odd {
     color: var(--caution-ink);

@@ -46,7 +46,7 @@
   const round = (low: number, high: number) => span(digits(low), digits(high));
 </script>
 
-<Trouble text={chart.trouble} />
+<Trouble text={Object.keys(session.faults).length ? '' : chart.trouble} />
 {#if told}<p class="verdict serif" data-testid="dials-verdict">{told.sentence}</p>{/if}
 {#if isStepped(tuner)}
   <p class="soft">A relay tuner’s dials count its steps, and what a step is stands at the tuner itself.</p>

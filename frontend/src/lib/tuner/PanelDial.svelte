@@ -10,7 +10,8 @@
     onturn: (number: number) => void;
   }
   let { knob, dial, number, onturn }: Props = $props();
-  const [W, H, PAD] = [320, 54, 14];
+  const [H, PAD] = [54, 16];
+  let W = $state(320);
   const ends = $derived<[number, number]>([dial.scale?.[0] ?? 0, dial.scale?.[1] ?? 100]);
   const span = $derived(ends[1] - ends[0]);
   const x = (at: number) => PAD + ((at - ends[0]) / span) * (W - 2 * PAD);
@@ -26,7 +27,7 @@
     if (event.type === 'pointerdown') (event.currentTarget as SVGElement).setPointerCapture(event.pointerId);
     else if (!event.buttons) return;
     const box = (event.currentTarget as SVGElement).getBoundingClientRect();
-    const at = ((event.clientX - box.left) / box.width) * W;
+    const at = event.clientX - box.left;
     turn(toDivision(dial, ends[0] + ((at - PAD) / (W - 2 * PAD)) * span));
   }
   function press(event: KeyboardEvent) {
@@ -49,33 +50,36 @@
 
 <div class="dial">
   <span class="name">{name}</span>
-  <svg
-    viewBox="0 0 {W} {H}"
-    class="drawing"
-    role="slider"
-    tabindex="0"
-    aria-label={name}
-    aria-valuemin={ends[0]}
-    aria-valuemax={ends[1]}
-    aria-valuenow={Number(number.toFixed(3))}
-    aria-valuetext="{reading(dial, number)} {dial.unit ?? ''}"
-    onpointerdown={drag}
-    onpointermove={drag}
-    onkeydown={press}
-  >
-    <rect x="0" y="0" width={W} height={H} fill="transparent" />
-    <line x1={PAD} x2={W - PAD} y1="34" y2="34" stroke="var(--ink-soft)" />
-    {#each ticks as tick, n (n)}
-      <line x1={x(tick)} x2={x(tick)} y1="34" y2={n % 5 ? 40 : 43} stroke="var(--ink-soft)" />
-      {#if n % 5 === 0}<text x={x(tick)} y="54" text-anchor="middle" class="figures"
-          >{reading(
-            { ...dial, division: dial.taps ? 1 : Math.max(dial.division ?? 1, span / 100) },
-            tick,
-          )}</text
-        >{/if}
-    {/each}
-    <path d="M{x(number)} 36l-8 -24h16Z" fill="var(--conducted)" stroke="var(--ink)" stroke-width="1" />
-  </svg>
+  <div bind:clientWidth={W}>
+    <svg
+      width={W}
+      height={H}
+      class="drawing"
+      role="slider"
+      tabindex="0"
+      aria-label={name}
+      aria-valuemin={ends[0]}
+      aria-valuemax={ends[1]}
+      aria-valuenow={Number(number.toFixed(3))}
+      aria-valuetext="{reading(dial, number)} {dial.unit ?? ''}"
+      onpointerdown={drag}
+      onpointermove={drag}
+      onkeydown={press}
+    >
+      <rect x="0" y="0" width={W} height={H} fill="transparent" />
+      <line x1={PAD} x2={W - PAD} y1="34" y2="34" stroke="var(--ink-soft)" />
+      {#each ticks as tick, n (n)}
+        <line x1={x(tick)} x2={x(tick)} y1="34" y2={n % 5 ? 40 : 43} stroke="var(--ink-soft)" />
+        {#if n % 5 === 0}<text x={x(tick)} y="54" text-anchor="middle" class="figures"
+            >{reading(
+              { ...dial, division: dial.taps ? 1 : Math.max(dial.division ?? 1, span / 100) },
+              tick,
+            )}</text
+          >{/if}
+      {/each}
+      <path d="M{x(number)} 36l-8 -24h16Z" fill="var(--conducted)" stroke="var(--ink)" stroke-width="1" />
+    </svg>
+  </div>
   <label
     ><span class="visually-hidden">{name}, number</span><input
       class="figures"
@@ -103,7 +107,6 @@
     font-weight: 600;
   }
   svg {
-    width: 100%;
     cursor: ew-resize;
     touch-action: none;
   }

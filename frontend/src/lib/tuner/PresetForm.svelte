@@ -10,11 +10,10 @@
     mhz: number;
     /** The row that is put right; null: a new one. */
     row: PresetFile | null;
-    faults: string[];
     onkeep: (row: PresetFile) => void;
     oncancel: () => void;
   }
-  let { tuner, mhz, row, faults, onkeep, oncancel }: Props = $props();
+  let { tuner, mhz, row, onkeep, oncancel }: Props = $props();
   const id = $props.id();
   const knobs = $derived(knobsOf(tuner));
   let typed = $state<Record<string, string>>({});
@@ -92,7 +91,6 @@
     <button type="submit" class="firm" disabled={!whole}>{row ? 'Put it right' : 'Keep this row'}</button>
     {#if row}<button type="button" class="linkish" onclick={oncancel}>Leave it</button>{/if}
   </p>
-  {#each faults as fault (fault)}<p class="fault" role="alert">{fault}</p>{/each}
 </form>
 
 <style>
@@ -121,9 +119,5 @@
     display: flex;
     gap: 1rem;
     padding: 0.4rem 0;
-  }
-  .fault {
-    color: var(--heat-ink);
-    font-size: 13.5px;
   }
 </style>

@@ -62,7 +62,7 @@
   }
 </script>
 
-<Trouble text={disc.trouble || bands.trouble} />
+<Trouble text={Object.keys(session.faults).length ? '' : disc.trouble || bands.trouble} />
 {#if found}<p class="verdict serif" data-testid="tuner-verdict">{found.sentence}</p>{/if}
 <div class="reach">
   <div class="picture">

@@ -70,7 +70,8 @@ export function dialOf(tuner: KnobTuner, knob: string): DialFile {
 }
 
 /** A number of a dial as its owner reads it: to its division, taps by letter where they have letters. */
-export function reading(one: DialFile, number: number): string {
+export function reading(one: DialFile, number: unknown): string {
+  if (typeof number !== 'number') return typeof number === 'string' ? number : '';
   if (one.taps && one.unit === LETTERS && Number.isInteger(number) && number >= 1 && number <= 26)
     return String.fromCharCode(64 + number);
   const division = one.taps ? 1 : (one.division ?? 1);
