@@ -188,6 +188,7 @@ beforeEach(() => {
               { mhz: 7.15, preset: 2, swr: [9, 9, 9], within: [null, null] },
             ],
             bare: [9, 8, null],
+            bare_within: [null, [7.06, 7.1]],
             covers: [2, null],
             sentence: '',
           },
@@ -348,6 +349,8 @@ test('how far one may move is told by limit, and how many settings cover the ban
   expect(first?.textContent).toMatch(
     /40 m.*7.1.*40 kHz down, to the edge up.*edge to edge.*2.*no number does/,
   );
+  const bare = within(region).getByRole('row', { name: /without it/ });
+  expect(bare.textContent).toMatch(/nowhere.*40 kHz/);
   expect(second?.textContent).toMatch(/7.15.*not there either.*not there either/);
 });
 

@@ -80,6 +80,8 @@ def test_the_chart_predicts_fits_and_tells_the_antenna(client, mill):
     told = ask(client, mill, "chart")
     assert told["rows"][2]["newer"] == 9
     assert told["rows"][9]["expected_swr"] == pytest.approx(1, abs=1e-4)
+    solved = send(client, "post", "/api/solve", {"document": mill, "mhz": 7.1}).json()["here"]["result"]
+    assert solved["stages"][AT]["dials"] == pytest.approx(rows[2]["dials"], abs=1e-6)
     at = {point[0]: point[1:] for point in told["antenna"]["points"]}
     z = send(client, "post", "/api/solve", {"document": mill, "mhz": 7.1}).json()["here"]["result"]["antenna"]
     assert at[7.1] == pytest.approx([z["r_ohm"], z["x_ohm"]], rel=1e-6)

@@ -237,7 +237,7 @@ def _meter(reading: Reading, stage: Stage, duty: float) -> MeterFigures:
 @_told.register
 def _by_its_sheet(told: TunerTold, stage: Stage, duty: float) -> TunerFigures:
     assert stage.tuned is not None
-    return {**_tuner(told, stage.tuned), "form": "rated", "setting": {}, "elements": []}
+    return {**_tuner(told, stage.tuned), "form": "rated", "setting": {}, "dials": {}, "elements": []}
 
 
 @_told.register
@@ -254,6 +254,7 @@ def _of_elements(told: TunerDetails, stage: Stage, duty: float) -> TunerFigures:
         "setting": {
             name + _UNIT[name[0]]: _over(value * _SCALE[name[0]]) for name, value in tuned.setting.items()
         },
+        "dials": {name: _over(number) for name, number in told.dials.items() if np.isfinite(number).all()},
         "elements": [
             {
                 "name": name,

@@ -86,7 +86,8 @@ class MeterFigures(TypedDict, total=False):
 
 
 class TunerFigures(TypedDict, total=False):
-    """What only a tuner tells: how it is set, whether that matches, what its elements bear."""
+    """What only a tuner tells: how it is set, with the numbers of dials that are known, whether that matches,
+    what its elements bear."""
 
     efficiency: Figure
     matched: bool
@@ -95,6 +96,7 @@ class TunerFigures(TypedDict, total=False):
     limit_w: Figure
     form: str | None
     setting: dict[str, Figure]
+    dials: dict[str, Figure]
     elements: list[Element]
 
 

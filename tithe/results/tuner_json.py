@@ -232,9 +232,14 @@ def _retuned(one: Retuning) -> RetuningBand:
         "mhz": [round(float(f) / 1e6, 6) for f in one.freq_hz],
         "spots": [_spot(spot) for spot in one.spots],
         "bare": _each(one.bare, 3),
+        "bare_within": [_mhz(ends) for ends in one.bare_within],
         "covers": list(one.covers),
         "sentence": say(_covered(one)),
     }
+
+
+def _mhz(ends: tuple[float, float] | None) -> list[float] | None:
+    return None if ends is None else [end / 1e6 for end in ends]
 
 
 def _spot(spot: Spot) -> SpotOut:
@@ -242,7 +247,7 @@ def _spot(spot: Spot) -> SpotOut:
         "mhz": spot.freq_hz / 1e6,
         "preset": spot.preset,
         "swr": _each(spot.swr, 3),
-        "within": [None if ends is None else [ends[0] / 1e6, ends[1] / 1e6] for ends in spot.within],
+        "within": [_mhz(ends) for ends in spot.within],
     }
 
 

@@ -102,13 +102,14 @@ class SpotOut(TypedDict):
 
 
 class RetuningBand(TypedDict):
-    """A band: frequencies, its settings, the SWR without a tuner, and how many settings cover it within each
-    limit (null: no number does)."""
+    """A band: frequencies, its settings, the SWR without a tuner and from where to where that stays within
+    each limit, and how many settings cover it within each (null: no number does)."""
 
     name: str
     mhz: list[float]
     spots: list[SpotOut]
     bare: list[float | None]
+    bare_within: list[list[float] | None]
     covers: list[int | None]
     sentence: str
 

@@ -69,7 +69,10 @@ TUNERS = {
         "Low power, ten watts at the most, on a clear frequency, a few seconds at a time; full power only "
         "when it is matched."
     ),
-    "hands.roller": "Turn the coil at low power only: a roller that arcs is pitted for good.",
+    "hands.roller": (
+        "Turn the coil at low power only: a roller that arcs is pitted for good. If it has taps or relays, "
+        "never switch them under power."
+    ),
     "hands.taps": "Never switch the coil’s taps under power: carrier off, switch, carrier on.",
     "retune.covers": (
         "{count:count} {count:plural|setting covers|settings cover} it from edge to edge within SWR "

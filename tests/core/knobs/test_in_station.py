@@ -216,6 +216,9 @@ def test_one_may_move_to_where_the_swr_is_the_limit():
             ends = solve(station(fixed), np.array([low, high])).swr
             for end, edge, ratio in zip((low, high), one.freq_hz[[0, -1]], ends, strict=True):
                 assert ratio < limit if end == edge else ratio == pytest.approx(limit, abs=0.06)
+        for limit, free in zip(one.limits, one.bare_within, strict=True):
+            assert (free is None) == (one.bare.min() > limit)
+            assert free is None or free[0] <= one.freq_hz[np.argmin(one.bare)] <= free[1]
         assert one.covers[1] is not None
         assert one.covers[0] >= one.covers[1] >= 1
 
@@ -264,6 +267,21 @@ def test_the_station_answers_to_a_turned_dial_as_to_the_knob_it_stands_for():
         with pytest.raises(InputError) as refused:
             turned(station(), 0, DIALS, Preset(7.1e6, at | wrong))
         assert refused.value.place == place
+
+
+def test_a_predicted_row_holds_where_the_load_is_a_little_else():
+    one, rng = station(), np.random.default_rng(1)
+    inside = []
+    for freq, told in [(p.freq_hz, p) for p in chart(one, 0, DIALS, []).predicted]:
+        assert set(told.intervals) == {"c1", "l", "c2"}
+        load = complex(loads_at(one, 0, np.array([freq]))[0])
+        for _ in range(40):
+            off = rng.normal(size=2) @ [1, 1j]
+            real = predict(RATED, DIALS, freq, load * (1 + 0.025 * off), 50.0).dials
+            inside += [
+                told.intervals[name][0] <= number <= told.intervals[name][1] for name, number in real.items()
+            ]
+    assert np.mean(inside) >= 0.9
 
 
 def test_a_later_row_takes_the_place_of_one_of_the_same_spot():

@@ -12,7 +12,7 @@ from tithe.core.knobs.dial import Dial
 from tithe.core.knobs.fit import FEWEST, DialsFound, fit_dials
 from tithe.core.knobs.load import LoadFound, load_of
 from tithe.core.knobs.loads import known_at, loads_at, tuner_of_knobs
-from tithe.core.knobs.predict import Predicted, predict, predict_with
+from tithe.core.knobs.predict import Predicted, predict_known, predict_with
 from tithe.core.knobs.preset import Preset, knobs_of, own_dials, require_dials
 from tithe.core.knobs.rows import Row, rows
 from tithe.core.parts.tuner.part import Tuner
@@ -57,7 +57,7 @@ def chart(station: Station, at: int, dials: Mapping[str, Dial], presets: Sequenc
             if fitted and isinstance(tuner, Tuner):
                 predicted.append(predict_with(tuner, fitted, freq, load, r0))
             else:
-                predicted.append(predict(tuner, own, freq, load, r0))
+                predicted.append(predict_known(tuner, own, freq, load, r0))
     found = tuple(load_of(tuner, own, preset, r0) for preset in presets) if known else ()
     odd = tuple(seen[n] for n in fitted.odd) if fitted else ()
     lines = rows(station, at, tuner, fitted.dials if fitted else own, presets)

@@ -97,22 +97,46 @@ def predict_with(
 ) -> Predicted:
     """By fitted dials, with how far off each may be: the lines drawn from what the fit knows of them, the
     load from what is known of it."""
-    alone = predict(tuner, fitted.dials, freq_hz, load_ohm, reference_ohm)
-    rng = np.random.default_rng(_SEED)
-    ends = rng.multivariate_normal(fitted.ends.ravel(), fitted.covariance, SAMPLES, method="eigh")
+    ends = np.random.default_rng(_SEED).multivariate_normal(
+        fitted.ends.ravel(), fitted.covariance, SAMPLES, method="eigh"
+    )
+    lines = {name: ends[:, 2 * n : 2 * n + 2] for n, name in enumerate(fitted.found)}
+    return _spread(tuner, fitted.dials, lines, freq_hz, load_ohm, reference_ohm)
+
+
+def predict_known(
+    tuner: KnobTuner, dials: Mapping[str, Dial], freq_hz: float, load_ohm: complex, reference_ohm: float
+) -> Predicted:
+    """By dials that are known, with how far off each may be by what is known of the load. Raises `InputError`
+    where one is not."""
+    if isinstance(tuner, SteppedTuner):
+        return predict(tuner, dials, freq_hz, load_ohm, reference_ohm)
+    return _spread(tuner, dials, {}, freq_hz, load_ohm, reference_ohm)
+
+
+def _spread(
+    tuner: Tuner,
+    dials: Mapping[str, Dial],
+    lines: Mapping[str, Real],
+    freq_hz: float,
+    load_ohm: complex,
+    reference_ohm: float,
+) -> Predicted:
+    """``lines`` (`SAMPLES`, 2): values at the scale's ends of dials that are not quite known."""
+    alone = predict(tuner, dials, freq_hz, load_ohm, reference_ohm)
+    rng = np.random.default_rng(_SEED + 1)
     turn = rng.normal(size=SAMPLES) + 1j * rng.normal(size=SAMPLES)
     loads = (load_ohm * (1 + LOAD_SHARE / 2 * turn)).astype(np.complex128)
-    found = _set(tuner, fitted.dials, np.full(SAMPLES, freq_hz), loads, reference_ohm)
+    found = _set(tuner, dials, np.full(SAMPLES, freq_hz), loads, reference_ohm)
     there = np.isfinite(found).all(axis=0)
     if not alone.dials or there.mean() < 0.5:
         return alone
     intervals = {}
     for k, name in enumerate(knobs_of(tuner)):
-        dial = fitted.dials[name]
+        dial = dials[name]
         scale = dial.scale
-        if name in fitted.found:
-            n = fitted.found.index(name)
-            first, last = ends[there, 2 * n], ends[there, 2 * n + 1]
+        if name in lines:
+            first, last = lines[name][there].T
             numbers = scale[0] + (found[k, there] - first) / (last - first) * (scale[1] - scale[0])
         else:
             numbers = np.array([_number(dial, value) for value in found[k, there]])

@@ -36,14 +36,16 @@ class Spot:
 
 @dataclass(frozen=True)
 class Retuning:
-    """A band with its settings; ``bare``: the SWR that the tuner sees; ``covers``: for each limit how many
-    settings of least loss cover the band (None: no number does)."""
+    """A band with its settings; ``bare``: the SWR that the tuner sees, and from where to where it stays
+    within each limit round its least; ``covers``: for each limit how many settings of least loss cover the
+    band (None: no number does)."""
 
     band: Band
     freq_hz: Real
     limits: tuple[float, ...]
     spots: tuple[Spot, ...]
     bare: Real
+    bare_within: tuple[tuple[float, float] | None, ...]
     covers: tuple[int | None, ...]
 
 
@@ -93,7 +95,8 @@ class _Asked:
             spots = [self._from(POINTS // 2, None, each[POINTS // 2], limits)]
         bare = swr(np.minimum(np.abs(reflection(self.loads, np.ones_like(self.loads), r0)), 1.0))
         covers = tuple(covering(each <= limit) for limit in limits)
-        return Retuning(band, self.freq_hz, limits, tuple(spots), bare, covers)
+        free = tuple(self._ends(int(np.argmin(bare)), bare, limit) for limit in limits)
+        return Retuning(band, self.freq_hz, limits, tuple(spots), bare, free, covers)
 
     def _swr(self, tuned: SetTuner, k: int) -> Real:
         """Over the band, with the knobs as they stand for its k-th frequency."""

@@ -170,7 +170,7 @@ class TunerModel(BankModel):
             self.network, self._core_setting(self.setting), self.goal, _quality(self.coil_q),
             self.capacitor_q, self.c_min_pf * 1e-12, self.capacitors_to_pf * 1e-12, self.l_min_uh * 1e-6,
             self.l_max_uh * 1e-6, self.capacitor_volts, self.coil_amps, self.dc_on_coax, self.name,
-            self.ratings, self.strays, scaled(self.set_mhz, 1e6),
+            self.ratings, self.strays, scaled(self.set_mhz, 1e6), self.core_dials,
         )  # fmt: skip
         if self.dials or self.presets:
             knobs = knobs_of(tuner)

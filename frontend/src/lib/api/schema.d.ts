@@ -3609,8 +3609,8 @@ export interface components {
         };
         /**
          * RetuningBand
-         * @description A band: frequencies, its settings, the SWR without a tuner, and how many settings cover it within each
-         *     limit (null: no number does).
+         * @description A band: frequencies, its settings, the SWR without a tuner and from where to where that stays within
+         *     each limit, and how many settings cover it within each (null: no number does).
          */
         RetuningBand: {
             /** Name */
@@ -3621,6 +3621,8 @@ export interface components {
             spots: components["schemas"]["SpotOut"][];
             /** Bare */
             bare: (number | null)[];
+            /** Bare Within */
+            bare_within: (number[] | null)[];
             /** Covers */
             covers: (number | null)[];
             /** Sentence */
@@ -3992,6 +3994,10 @@ export interface components {
             form?: string | null;
             /** Setting */
             setting?: {
+                [key: string]: number | components["schemas"]["Span"] | null;
+            };
+            /** Dials */
+            dials?: {
                 [key: string]: number | components["schemas"]["Span"] | null;
             };
             /** Elements */

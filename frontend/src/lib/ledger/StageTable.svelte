@@ -112,8 +112,9 @@
       const knobs = Object.entries(stage.setting ?? {}).flatMap(([name, value], n): Piece[] => {
         const [knob, unit] = name.split('_');
         const told = `${(knob ?? '').toUpperCase()}`;
+        const dial = stage.dials?.[knob ?? ''];
         return [
-          `${n ? ', ' : ': '}${told} `,
+          `${n ? ', ' : ': '}${told} ${dial === undefined ? '' : `at ${shown(dial)}, `}`,
           { at: `${at}.setting.${name}`, name: told, text: shown(value) },
           ` ${unit === 'pf' ? 'pF' : 'µH'}`,
         ];

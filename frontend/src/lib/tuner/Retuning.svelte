@@ -22,6 +22,10 @@
       found?.bands[0],
   );
   const kilohertz = (mhz: number) => digits(1000 * mhz);
+  function wholly([low = 0, high = 0]: number[], edges: number[]): string {
+    const all = low <= (edges[0] ?? low) && high >= (edges.at(-1) ?? high);
+    return all ? 'edge to edge' : `${kilohertz(high - low)} kHz`;
+  }
   type Spot = RetuningOut['bands'][number]['spots'][number];
   function move({ mhz, within }: Spot, n: number, edges: number[]): string {
     const ends = within[n];
@@ -67,6 +71,15 @@
                 {/each}
               </tr>
             {/each}
+            <tr class="bare">
+              <th scope="row">{band.name}</th>
+              <td>without it</td>
+              {#each found.limits as limit, k (limit)}
+                {@const ends = band.bare_within[k]}
+                <td>{ends ? wholly(ends, band.mhz) : 'nowhere'}</td>
+              {/each}
+              {#each found.limits as limit (limit)}<td></td>{/each}
+            </tr>
           {/each}
         </tbody>
       </table>
@@ -79,6 +92,11 @@
     margin-top: 1.4rem;
     border-top: 1px solid var(--hairline);
     padding-top: 0.6rem;
+  }
+  .bare td,
+  .bare th {
+    color: var(--ink-soft);
+    border-top-style: dotted;
   }
   h4 {
     margin-top: 0.4rem;

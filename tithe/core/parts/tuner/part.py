@@ -17,6 +17,7 @@ from numpy.typing import NDArray
 
 from tithe.core.arrays import Complex, Mask, Real, quotient
 from tithe.core.errors import InputError, require, require_above, require_not_negative, require_positive
+from tithe.core.knobs.dial import Dial
 from tithe.core.parts.part import PASSIVE_S, Tuned, TunerPart, TunerTold
 from tithe.core.parts.ratings import NO_RATINGS, Ratings
 from tithe.core.parts.tuner.elements import (
@@ -48,7 +49,8 @@ class Tuner(TunerPart):
 
     ``setting`` is ``"auto"``, ``"bypass"`` or the knob values by name (``c1``, ``l``, ``c2`` … in F and H).
     ``dc_on_coax`` says that its supply comes through the coax; ``set_hz``: the frequency that knobs were set
-    for, where it is known.
+    for, where it is known. ``dials``: what the numbers at its knobs stand for, by knob, as far as it is
+    known.
     """
 
     network: str = "t-highpass"
@@ -67,6 +69,7 @@ class Tuner(TunerPart):
     ratings: Ratings = NO_RATINGS
     strays: Strays = NO_STRAYS
     set_hz: float | None = None
+    dials: Mapping[str, Dial] = field(default_factory=dict)
     kind: Literal["tuner"] = field(default="tuner", init=False)
 
     def __post_init__(self) -> None:
@@ -342,6 +345,15 @@ class TunerDetails(TunerTold):
     def knobs(self) -> dict[str, Real]:
         """Where each knob stands, F or H."""
         return self.tuned.setting
+
+    @property
+    def dials(self) -> dict[str, Real]:
+        """Where the known dials of knobs stand, in their own numbers; NaN where that is beyond the dial."""
+        known = getattr(self.tuned.tuner, "dials", {})
+        setting = self.tuned.setting
+        return {
+            name: known[name].number(setting[name]) for name in setting if name in known and known[name].known
+        }
 
     def element(self, knob: str) -> tuple[Real, Real]:
         """|X| (Ω) and Q of an element, shapes ``(..., F)``."""
