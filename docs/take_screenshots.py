@@ -154,12 +154,15 @@ def choose(page: Page) -> None:
     page.get_by_text("The answer stands").wait_for()
 
 
-def beside(page: Page) -> None:
-    """A candidate beside what stands now, on 30 m."""
-    band(page, "30 m")
-    choose(page)
-    page.get_by_role("button", name="open line to a balanced tuner in the room 450").click()
-    page.get_by_role("region", name="Beside what stands now").wait_for()
+def reach(page: Page) -> None:
+    """The disc of loads, shaded, and the bands on it."""
+    page.get_by_test_id("tuner-verdict").wait_for()
+    page.get_by_text("Shaded for this frequency").wait_for()
+
+
+def presets(page: Page) -> None:
+    """The chart, with the bands that were never tuned."""
+    page.get_by_text("predicted").first.wait_for()
 
 
 def planned(page: Page) -> None:
@@ -173,7 +176,6 @@ def planned(page: Page) -> None:
 VIEWS: dict[str, tuple[str, int, int, str, Callable[[Page], None]]] = {
     "welcome": ("start", 1280, 800, "light", lambda page: None),
     "ledger": ("stations/1", 1280, 800, "light", lambda page: band(page, "30 m")),
-    "ledger-dark": ("stations/2", 1280, 800, "dark", lambda page: band(page, "20 m")),
     "ledger-narrow-dark": ("stations/1", 390, 844, "dark", lambda page: band(page, "20 m")),
     "shelf": ("stations/1", 1280, 800, "light", shelf),
     "working": ("stations/1", 1280, 800, "light", working),
@@ -187,14 +189,11 @@ VIEWS: dict[str, tuple[str, int, int, str, Callable[[Page], None]]] = {
     "trim": ("start", 1280, 1200, "light", trimmed),
     "drift": ("start", 1280, 1000, "dark", drifted),
     "choose": ("stations/1", 1280, 1500, "light", choose),
-    "choose-beside": ("stations/1", 1280, 1000, "light", beside),
+    "tuner": ("stations/1/tuner/2/reach?mhz=3.65", 1280, 1250, "light", reach),
+    "presets": ("stations/1/tuner/2/chart?mhz=3.65", 1280, 1000, "dark", presets),
     "plan": ("stations/4/antenna", 1280, 1900, "light", planned),
     "swr-only": ("start", 1280, 800, "light", swr_only),
 }
-
-
-SCROLLED = {"choose-beside"}
-"""Pictures of what stands further down."""
 
 
 def free_port() -> int:
@@ -233,8 +232,7 @@ def main() -> None:
                     page.get_by_role("heading", level=1).wait_for()
                     page.wait_for_timeout(500)
                     prepare(page)
-                    if name not in SCROLLED:
-                        page.evaluate("scrollTo(0, 0)")
+                    page.evaluate("scrollTo(0, 0)")
                     page.wait_for_timeout(700)
                     page.screenshot(path=OUT / f"{name}.png")
                     page.close()

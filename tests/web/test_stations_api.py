@@ -90,6 +90,10 @@ def test_what_is_kept_is_what_was_sent(client, mill):
         if key != "chain" and key != "transmitter":
             assert document[key] == value
     for before, after in zip(mill["chain"], document["chain"], strict=True):
+        rows = before.pop("presets", []), after.get("presets", [])
+        assert all(old.items() <= new.items() for old, new in zip(*rows, strict=True))
+        dials = before.pop("dials", {})
+        assert all(dial.items() <= after["dials"][knob].items() for knob, dial in dials.items())
         assert before.items() <= after.items()
 
 

@@ -1,12 +1,14 @@
 """Large texts kept once: whatever repeats from one state of a station to the next, by its hash.
 
-In a kept document a large antenna table or Touchstone text is replaced by ``{"kept": digest}``; sweeps refer
-to theirs. What nothing refers to any more is dropped when the data folder is looked after.
+In a kept document a large antenna table or Touchstone text, or a tuner's presets and dials, are replaced by
+``{"kept": digest}``; sweeps refer to theirs. What nothing refers to any more is dropped when the data folder
+is looked after.
 """
 
 from __future__ import annotations
 
 import json
+from collections.abc import Callable
 from datetime import timedelta
 from hashlib import sha256
 from typing import Any
@@ -17,8 +19,8 @@ from django.db.models.functions import Cast
 from django.utils import timezone
 
 LARGE = 2000
-"""Characters from which on a text is kept by itself."""
-_KEYS = ("content", "points")
+_LARGE = {"content": LARGE, "points": LARGE, "presets": 200, "dials": 200}
+"""By key, characters from which on what stands there is kept by itself."""
 _STAY = timedelta(days=1)  # texts of an import come before what refers to them
 
 
@@ -47,49 +49,49 @@ def keep(body: str) -> Text:
 
 
 def put_away(document: dict[str, Any]) -> dict[str, Any]:
-    """The document with its large texts kept by themselves."""
-    return _each_antenna(document, _away)
+    """The document with what is large in it kept by itself."""
+    return dict(_changed(document, _away))
 
 
 def bring_back(document: dict[str, Any]) -> dict[str, Any]:
     """The document whole again."""
-    return _each_antenna(document, _back)
+    return dict(_changed(document, _back))
 
 
-def _each_antenna(document: dict[str, Any], change: Any) -> dict[str, Any]:
-    out = dict(document)
-    if "antenna" in out:
-        out["antenna"] = change(out["antenna"])
-    if out.get("arrangements"):
-        out["arrangements"] = [one | {"antenna": change(one["antenna"])} for one in out["arrangements"]]
-    return out
+def _changed(value: Any, change: Callable[[str, Any], Any]) -> Any:
+    """A copy with what stands under the keys changed, wherever that is."""
+    if isinstance(value, dict):
+        return {k: change(k, v) if k in _LARGE and v else _changed(v, change) for k, v in value.items()}
+    return [_changed(one, change) for one in value] if isinstance(value, list) else value
 
 
-def _away(antenna: dict[str, Any]) -> dict[str, Any]:
-    out = dict(antenna)
-    for key in _KEYS:
-        if key in out:
-            value = out[key]
-            body = value if isinstance(value, str) else json.dumps(value, separators=(",", ":"))
-            if len(body) > LARGE:
-                out[key] = {"kept": keep(body).digest}
-    return out
+def _away(key: str, value: Any) -> Any:
+    body = value if isinstance(value, str) else json.dumps(value, separators=(",", ":"))
+    return {"kept": keep(body).digest} if len(body) > _LARGE[key] else value
 
 
-def _back(antenna: dict[str, Any]) -> dict[str, Any]:
-    out = dict(antenna)
-    for key in _KEYS:
-        if isinstance(out.get(key), dict):
-            body = Text.objects.get(digest=out[key]["kept"]).body
-            out[key] = body if key == "content" else json.loads(body)
-    return out
+def _back(key: str, value: Any) -> Any:
+    if not _is_kept(value):
+        return value
+    body = Text.objects.get(digest=value["kept"]).body
+    return body if key == "content" else json.loads(body)
+
+
+def _is_kept(value: Any) -> bool:
+    return isinstance(value, dict) and set(value) == {"kept"}
 
 
 def digests(document: dict[str, Any]) -> set[str]:
     """Those that a document as it is kept refers to."""
-    antennas = [document.get("antenna", {}), *(one["antenna"] for one in document.get("arrangements", ()))]
-    found = (antenna.get(key) for antenna in antennas for key in _KEYS)
-    return {one["kept"] for one in found if isinstance(one, dict)}
+    found: set[str] = set()
+
+    def note(key: str, value: Any) -> Any:
+        if _is_kept(value):
+            found.add(value["kept"])
+        return value
+
+    _changed(document, note)
+    return found
 
 
 @transaction.atomic

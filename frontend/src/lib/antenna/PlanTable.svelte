@@ -2,6 +2,7 @@
   import type { AntennaEstimate } from '../api/client';
   import { digits, shown, swr } from '../figures';
   import Termed from '../terms/Termed.svelte';
+  import Scroller from '../ui/Scroller.svelte';
 
   /** What the antenna will probably be, band by band; `whole` with what leaves it and where to. */
   interface Props {
@@ -13,8 +14,7 @@
   const percent = (value: number | null) => (value === null ? '–' : `${digits(100 * value, 2)} %`);
 </script>
 
-<!-- svelte-ignore a11y_no_noninteractive_tabindex (a region that scrolls must be reachable by keyboard) -->
-<div class="scroller" role="region" aria-label="What it will probably be, band by band" tabindex="0">
+<Scroller label="What it will probably be, band by band">
   <table class="plain figures">
     <thead>
       <tr>
@@ -45,7 +45,7 @@
       {/each}
     </tbody>
   </table>
-</div>
+</Scroller>
 
 <style>
   td {

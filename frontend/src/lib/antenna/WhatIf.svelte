@@ -3,6 +3,7 @@
   import { api, type StationFile, type WhatIfOut } from '../api/client';
   import { watts } from '../figures';
   import Trouble from '../ui/Trouble.svelte';
+  import Scroller from '../ui/Scroller.svelte';
 
   /** Each change by itself: what leaves the antenna, before and after, and what the tuner bears. */
   interface Props {
@@ -30,8 +31,7 @@
 {#if found}
   <p data-testid="what-if">{found.sentence}</p>
   {#if found.changes.length}
-    <!-- svelte-ignore a11y_no_noninteractive_tabindex (a region that scrolls must be reachable by keyboard) -->
-    <div class="scroller" role="region" aria-label="What if, watts on the air by band" tabindex="0">
+    <Scroller label="What if, watts on the air by band">
       <table class="plain figures">
         <thead>
           <tr>
@@ -76,7 +76,7 @@
           {/each}
         </tbody>
       </table>
-    </div>
+    </Scroller>
     <p class="soft">
       Soil, height and length as typed. “Bears” is the power at which the tuner’s first part gives up, where
       that is below the radio’s.

@@ -4,6 +4,7 @@
   import { digits } from '../figures';
   import Termed from '../terms/Termed.svelte';
   import Trouble from '../ui/Trouble.svelte';
+  import Scroller from '../ui/Scroller.svelte';
 
   /** Matched in the middle of a band: how far one may move, and beside it a full-size antenna. */
   let { station }: { station: StationFile } = $props();
@@ -32,8 +33,7 @@
 <Trouble text={asking.trouble} />
 {#if found}
   <p data-testid="widths">{found.sentence}</p>
-  <!-- svelte-ignore a11y_no_noninteractive_tabindex (a region that scrolls must be reachable by keyboard) -->
-  <div class="scroller" role="region" aria-label="How wide it is, band by band" tabindex="0">
+  <Scroller label="How wide it is, band by band">
     <table class="plain figures">
       <thead>
         <tr>
@@ -62,7 +62,7 @@
         {/each}
       </tbody>
     </table>
-  </div>
+  </Scroller>
   <p class="soft">
     Matched at its foot in the middle of the band, by a coil or a capacitor and a transformer that stay as
     they are set; soil, height and length as typed. Of the full-size antenna: in resonance by its own length,

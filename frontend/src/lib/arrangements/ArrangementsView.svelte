@@ -7,6 +7,7 @@
   import { layOut, lengthsOf } from '../strip/layout';
   import Trouble from '../ui/Trouble.svelte';
   import { changedOver, dropped, keptAs } from './arrangements';
+  import Scroller from '../ui/Scroller.svelte';
 
   interface Props {
     station: StationFile;
@@ -86,32 +87,33 @@
       <PlainLabels {layout} antenna={comparison.other.result.antenna.label} />
     {/if}
     <p class="verdict serif" data-testid="comparison">{comparison.sentence}</p>
-    <!-- svelte-ignore a11y_no_noninteractive_tabindex (a region that scrolls must be reachable by keyboard) -->
-    <div class="scroller" role="region" aria-label="Both arrangements by band" tabindex="0">
-      <table class="figures">
-        <thead>
-          <tr>
-            <th scope="col">Band</th>
-            <th scope="col">{comparison.names[0]}, W</th>
-            <th scope="col">{comparison.names[1]}, W</th>
-            <th scope="col">change, W</th>
-            <th scope="col">dB</th>
-            <th scope="col">S-units</th>
-          </tr>
-        </thead>
-        <tbody>
-          {#each comparison.rows as row (row.name)}
+    <div class="figures-of-both">
+      <Scroller label="Both arrangements by band">
+        <table class="figures">
+          <thead>
             <tr>
-              <th scope="row">{row.name}</th>
-              <td>{shown(row.now_w, watts)}</td>
-              <td>{shown(row.then_w, watts)}</td>
-              <td>{signed(row.gain_w, watts)}</td>
-              <td>{signed(row.gain_db, decibels)}</td>
-              <td>{signed(row.gain_s_units, decibels)}</td>
+              <th scope="col">Band</th>
+              <th scope="col">{comparison.names[0]}, W</th>
+              <th scope="col">{comparison.names[1]}, W</th>
+              <th scope="col">change, W</th>
+              <th scope="col">dB</th>
+              <th scope="col">S-units</th>
             </tr>
-          {/each}
-        </tbody>
-      </table>
+          </thead>
+          <tbody>
+            {#each comparison.rows as row (row.name)}
+              <tr>
+                <th scope="row">{row.name}</th>
+                <td>{shown(row.now_w, watts)}</td>
+                <td>{shown(row.then_w, watts)}</td>
+                <td>{signed(row.gain_w, watts)}</td>
+                <td>{signed(row.gain_db, decibels)}</td>
+                <td>{signed(row.gain_s_units, decibels)}</td>
+              </tr>
+            {/each}
+          </tbody>
+        </table>
+      </Scroller>
     </div>
   </section>
 {/if}
@@ -128,7 +130,7 @@
   }
   h3,
   .verdict,
-  .scroller {
+  .figures-of-both {
     padding: 0.6rem 1.4rem 0;
   }
   h3 {
@@ -165,9 +167,6 @@
   }
   li {
     border-top: 1px solid var(--hairline);
-  }
-  .scroller {
-    overflow-x: auto;
   }
   table {
     border-collapse: collapse;

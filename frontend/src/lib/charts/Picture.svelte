@@ -1,6 +1,7 @@
 <script lang="ts">
   import type { Snippet } from 'svelte';
   import type { Box } from './axes';
+  import Scroller from '../ui/Scroller.svelte';
 
   /** The frame of every picture: as wide as its place, named for those who do not see it, its key below, and its
    * figures as a table behind. */
@@ -34,10 +35,9 @@
   {#if table}
     <details>
       <summary>The picture as a table</summary>
-      <!-- svelte-ignore a11y_no_noninteractive_tabindex (a region that scrolls must be reachable by keyboard) -->
-      <div class="scroller" role="region" aria-label="{label}, as a table" tabindex="0">
+      <Scroller label="{label}, as a table">
         {@render table()}
-      </div>
+      </Scroller>
     </details>
   {/if}
 </div>

@@ -2,6 +2,7 @@
   import type { ChooseAnswer } from '../api/client';
   import { digits, watts } from '../figures';
   import { firstRows, sorted, type Column } from './sorting';
+  import Scroller from '../ui/Scroller.svelte';
 
   interface Props {
     answer: ChooseAnswer;
@@ -46,8 +47,7 @@
     >
   {/each}
 </p>
-<!-- svelte-ignore a11y_no_noninteractive_tabindex (a region that scrolls must be reachable by keyboard) -->
-<div class="scroller" role="region" aria-label="Candidates by bands" tabindex="0">
+<Scroller label="Candidates by bands">
   <table class="figures">
     <caption>
       The shading is the share radiated of {watts(answer.rated_w)} W, by band in metres. ◐ the tuner matches at
@@ -111,7 +111,7 @@
       {/each}
     </tbody>
   </table>
-</div>
+</Scroller>
 <p>
   ● the decision · ▲ the best{stands ? ' · ○ what stands now' : ''}
   {#if order.length > FIRST}

@@ -5,6 +5,7 @@
   import Termed from '../terms/Termed.svelte';
   import Fig from '../working/Fig.svelte';
   import { roving } from '../working/roving';
+  import Scroller from '../ui/Scroller.svelte';
 
   interface Props {
     here: Here;
@@ -148,8 +149,7 @@
   >
 {/snippet}
 
-<!-- svelte-ignore a11y_no_noninteractive_tabindex (a region that scrolls must be reachable by keyboard) -->
-<div class="scroller" role="region" aria-label="Watts by part" tabindex="0">
+<Scroller label="Watts by part">
   <table class="figures" use:roving>
     <caption class="visually-hidden">What each part of the run took of {watts(rated)} watts</caption>
     <thead>
@@ -204,14 +204,11 @@
       </tr>
     </tfoot>
   </table>
-</div>
+</Scroller>
 
 <style>
-  .scroller {
-    overflow-x: auto;
-    margin-top: 1rem;
-  }
   table {
+    margin-top: 1rem;
     width: 100%;
     border-collapse: collapse;
     font-size: 14.5px;

@@ -4,6 +4,7 @@
   import Fig from '../working/Fig.svelte';
   import { roving } from '../working/roving';
   import { decibels, shown, swr, watts } from '../figures';
+  import Scroller from '../ui/Scroller.svelte';
 
   /** The figures of each line asked about, a column a line; each opens to its working. */
   let { lines }: { lines: LineAnswer[] } = $props();
@@ -27,8 +28,7 @@
   );
 </script>
 
-<!-- svelte-ignore a11y_no_noninteractive_tabindex (a region that scrolls must be reachable by keyboard) -->
-<div class="scroller" role="region" aria-label="The loss in figures" tabindex="0">
+<Scroller label="The loss in figures">
   <table class="plain figures" use:roving>
     <thead>
       <tr
@@ -47,5 +47,5 @@
       {/each}
     </tbody>
   </table>
-</div>
+</Scroller>
 <p class="opens">Choose any figure to see how it comes about.</p>

@@ -8,6 +8,7 @@
   import { roving } from '../working/roving';
   import WorkingDialog from '../working/WorkingDialog.svelte';
   import { offerWorkings } from '../working/workings.svelte';
+  import Scroller from '../ui/Scroller.svelte';
 
   interface Props {
     station: StationFile;
@@ -70,8 +71,7 @@
         <p data-testid="holds">{answer.holds}</p>
       </section>
       {#if answer.rows.length}
-        <!-- svelte-ignore a11y_no_noninteractive_tabindex (a region that scrolls must be reachable by keyboard) -->
-        <div class="scroller" role="region" aria-label="Both in figures" tabindex="0">
+        <Scroller label="Both in figures">
           <table class="plain figures" use:roving>
             <thead>
               <tr>
@@ -96,7 +96,7 @@
               {/each}
             </tbody>
           </table>
-        </div>
+        </Scroller>
         <p class="opens">Choose any figure to see how it comes about.</p>
       {/if}
     {:else if !asking.trouble}<p class="soft">Computing …</p>{/if}

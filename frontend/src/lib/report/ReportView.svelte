@@ -6,7 +6,9 @@
   import PlainLabels from '../strip/PlainLabels.svelte';
   import StripDrawing from '../strip/StripDrawing.svelte';
   import { layOut, lengthsOf } from '../strip/layout';
+  import { download } from '../ui/download';
   import Trouble from '../ui/Trouble.svelte';
+  import Scroller from '../ui/Scroller.svelte';
 
   interface Props {
     station: StationFile;
@@ -59,11 +61,7 @@
     });
     ledgers.trouble = error ? sentenceOf(error) : '';
     if (error) return;
-    const link = document.createElement('a');
-    link.href = URL.createObjectURL(new Blob([String(data ?? '')], { type: 'text/csv' }));
-    link.download = `${station.name || 'station'}.csv`;
-    link.click();
-    URL.revokeObjectURL(link.href);
+    download(`${station.name || 'station'}.csv`, String(data ?? ''));
   }
 </script>
 
@@ -84,8 +82,7 @@
       <PlainLabels {layout} antenna={here.result.antenna.label} />
     </div>
   {/if}
-  <!-- svelte-ignore a11y_no_noninteractive_tabindex (a region that scrolls must be reachable by keyboard) -->
-  <div class="scroller" role="region" aria-label="Watts by band and part" tabindex="0">
+  <Scroller label="Watts by band and part">
     <table class="figures">
       <caption
         >Watts that each part takes, at the middle of each band, of {watts(station.transmitter.power_w)} W</caption
@@ -121,7 +118,7 @@
         {/each}
       </tbody>
     </table>
-  </div>
+  </Scroller>
   <p class="small">
     “Foldback” is what the radio’s protection holds back; “reflected” is what comes back to the radio and is
     not sent again.
@@ -176,9 +173,6 @@
   caption {
     text-align: left;
     padding: 0.4rem 0;
-  }
-  .scroller {
-    overflow-x: auto;
   }
   table {
     border-collapse: collapse;

@@ -14,6 +14,7 @@
   import { offerWorkings } from '../working/workings.svelte';
   import { rowsOf, sorted, type Column } from './comparing';
   import type { ShelfItem } from './shelf.svelte';
+  import Scroller from '../ui/Scroller.svelte';
 
   interface Props {
     items: ShelfItem[];
@@ -80,62 +81,63 @@
   <PlainNumber label="Frequency" unit="MHz" value={frequency} oninput={(typed) => (frequency = typed)} />
 </div>
 <Trouble text={asking.trouble || (asking.answer?.why ?? '')} />
-<!-- svelte-ignore a11y_no_noninteractive_tabindex (a region that scrolls must be reachable by keyboard) -->
-<div class="scroller" role="region" aria-label="Feedlines side by side" tabindex="0">
-  <table class="plain figures" use:roving>
-    <caption>
-      Here: before the load that the line would face in this place{asking.answer && !asking.answer.why
-        ? `, SWR ${shown(asking.answer.swr, swr)}`
-        : ''}. Prices are the station’s own where it states them, otherwise rough starting values; “?” is not
-      known.
-    </caption>
-    <thead>
-      <tr>
-        {#each HEADS as [column, name] (column)}
-          <th
-            scope="col"
-            aria-sort={by === column ? (column === 'bears' ? 'descending' : 'ascending') : 'none'}
-            ><button type="button" onclick={() => (by = column)}>{name}{by === column ? ' ▾' : ''}</button
-            ></th
-          >
-        {/each}
-      </tr>
-    </thead>
-    <tbody>
-      {#each rows as { item, beside } (item.key)}
-        <tr class:present={item.key === present}>
-          <th scope="row">
-            <button
-              type="button"
-              class="take"
-              onclick={() => ontake(item, typeof metres === 'number' && metres > 0 ? metres : length_m)}
-              >{item.title}{item.key === present ? ', as now' : ''}<small>{item.note}</small></button
-            >{#if item.own !== null}<button
-                type="button"
-                aria-label="Take {item.title} off the shelf"
-                onclick={() => ondrop(item.own ?? 0)}><Trash size={15} /></button
-              >{/if}
-          </th>
-          {#if beside}
-            <td>{@render figure(item, 'matched_db', decibels(beside.matched_db))}</td>
-            <td
-              >{#if asking.answer?.why || beside.loss_db === null}{asking.answer?.why
-                  ? '?'
-                  : '∞'}{:else}{@render figure(item, 'loss_db', shown(beside.loss_db, decibels))}{/if}</td
+<div class="lines">
+  <Scroller label="Feedlines side by side">
+    <table class="plain figures" use:roving>
+      <caption>
+        Here: before the load that the line would face in this place{asking.answer && !asking.answer.why
+          ? `, SWR ${shown(asking.answer.swr, swr)}`
+          : ''}. Prices are the station’s own where it states them, otherwise rough starting values; “?” is
+        not known.
+      </caption>
+      <thead>
+        <tr>
+          {#each HEADS as [column, name] (column)}
+            <th
+              scope="col"
+              aria-sort={by === column ? (column === 'bears' ? 'descending' : 'ascending') : 'none'}
+              ><button type="button" onclick={() => (by = column)}>{name}{by === column ? ' ▾' : ''}</button
+              ></th
             >
-            <td
-              >{#if lowest(beside.limit_w) === null}?{:else}{@render figure(
-                  item,
-                  'limit_w',
-                  watts(lowest(beside.limit_w)),
-                )}{/if}</td
-            >
-            <td>{beside.price === null ? '?' : digits(beside.price)}</td>
-          {:else}<td colspan="4"></td>{/if}
+          {/each}
         </tr>
-      {/each}
-    </tbody>
-  </table>
+      </thead>
+      <tbody>
+        {#each rows as { item, beside } (item.key)}
+          <tr class:present={item.key === present}>
+            <th scope="row">
+              <button
+                type="button"
+                class="take"
+                onclick={() => ontake(item, typeof metres === 'number' && metres > 0 ? metres : length_m)}
+                >{item.title}{item.key === present ? ', as now' : ''}<small>{item.note}</small></button
+              >{#if item.own !== null}<button
+                  type="button"
+                  aria-label="Take {item.title} off the shelf"
+                  onclick={() => ondrop(item.own ?? 0)}><Trash size={15} /></button
+                >{/if}
+            </th>
+            {#if beside}
+              <td>{@render figure(item, 'matched_db', decibels(beside.matched_db))}</td>
+              <td
+                >{#if asking.answer?.why || beside.loss_db === null}{asking.answer?.why
+                    ? '?'
+                    : '∞'}{:else}{@render figure(item, 'loss_db', shown(beside.loss_db, decibels))}{/if}</td
+              >
+              <td
+                >{#if lowest(beside.limit_w) === null}?{:else}{@render figure(
+                    item,
+                    'limit_w',
+                    watts(lowest(beside.limit_w)),
+                  )}{/if}</td
+              >
+              <td>{beside.price === null ? '?' : digits(beside.price)}</td>
+            {:else}<td colspan="4"></td>{/if}
+          </tr>
+        {/each}
+      </tbody>
+    </table>
+  </Scroller>
 </div>
 <WorkingDialog {workings} />
 
@@ -145,7 +147,7 @@
     grid-template-columns: repeat(auto-fit, minmax(11rem, 1fr));
     gap: 0 2rem;
   }
-  .scroller {
+  .lines {
     container-type: inline-size;
   }
   caption {

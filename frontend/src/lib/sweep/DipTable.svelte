@@ -4,6 +4,7 @@
   import Termed from '../terms/Termed.svelte';
   import Fig from '../working/Fig.svelte';
   import { roving } from '../working/roving';
+  import Scroller from '../ui/Scroller.svelte';
 
   let { reading }: { reading: Look['reading'] } = $props();
   const levels = $derived(reading.dips[0]?.widths.map((width) => width.swr) ?? []);
@@ -17,8 +18,7 @@
 </script>
 
 {#if reading.dips.length}
-  <!-- svelte-ignore a11y_no_noninteractive_tabindex (a region that scrolls must be reachable by keyboard) -->
-  <div class="scroller" role="region" aria-label="Dips" tabindex="0">
+  <Scroller label="Dips">
     <table class="plain figures" use:roving>
       <caption>Dips: lowest SWR, resonance, and how wide</caption>
       <thead>
@@ -86,5 +86,5 @@
         {/each}
       </tbody>
     </table>
-  </div>
+  </Scroller>
 {/if}

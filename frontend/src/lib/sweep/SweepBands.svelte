@@ -3,6 +3,7 @@
   import { swr } from '../figures';
   import Fig from '../working/Fig.svelte';
   import { roving } from '../working/roving';
+  import Scroller from '../ui/Scroller.svelte';
 
   interface Props {
     reading: Look['reading'];
@@ -34,8 +35,7 @@
   >
 {/snippet}
 
-<!-- svelte-ignore a11y_no_noninteractive_tabindex (a region that scrolls must be reachable by keyboard) -->
-<div class="scroller" role="region" aria-label="The sweep band by band" tabindex="0">
+<Scroller label="The sweep band by band">
   <table class="plain figures" use:roving>
     <caption>SWR band by band</caption>
     <thead>
@@ -76,4 +76,4 @@
       {/each}
     </tbody>
   </table>
-</div>
+</Scroller>

@@ -4,6 +4,7 @@
   import { sentenceOf } from '../api/refusals';
   import type { Session } from '../station/session.svelte';
   import { withValue } from '../station/paths';
+  import { download } from '../ui/download';
   import Trouble from '../ui/Trouble.svelte';
   import ChartTable from './ChartTable.svelte';
   import { chartRows } from './presetRows';
@@ -55,11 +56,7 @@
     const { data, error } = await api.POST('/api/tuner/presets.csv', { body, parseAs: 'text' });
     trouble = error ? sentenceOf(error) : '';
     if (error) return;
-    const link = document.createElement('a');
-    link.href = URL.createObjectURL(new Blob([String(data ?? '')], { type: 'text/csv' }));
-    link.download = `${session.document.name || 'station'}, presets.csv`;
-    link.click();
-    URL.revokeObjectURL(link.href);
+    download(`${session.document.name || 'station'}, presets.csv`, String(data ?? ''));
   }
 
   async function bringIn(file: File | undefined) {

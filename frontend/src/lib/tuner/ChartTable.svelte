@@ -2,6 +2,7 @@
   import { digits, swr } from '../figures';
   import { knobName, type KnobTuner, knobsOf } from './knobs';
   import type { ChartRow } from './presetRows';
+  import Scroller from '../ui/Scroller.svelte';
 
   interface Props {
     tuner: KnobTuner;
@@ -16,8 +17,7 @@
   const relays = $derived(rows.some((row) => row.relays));
 </script>
 
-<!-- svelte-ignore a11y_no_noninteractive_tabindex (a region that scrolls must be reachable by keyboard) -->
-<div class="scroller" role="region" aria-label="Chart of presets" tabindex="0">
+<Scroller label="Chart of presets">
   <table class="plain figures" style:--rows={rows.filter((row) => row.kind !== 'older').length}>
     <thead>
       <tr>
@@ -77,7 +77,7 @@
       {/each}
     </tbody>
   </table>
-</div>
+</Scroller>
 
 <style>
   table {

@@ -11,6 +11,7 @@
   import Trouble from '../ui/Trouble.svelte';
   import ReachDisc from './ReachDisc.svelte';
   import { rings } from './reaching';
+  import Scroller from '../ui/Scroller.svelte';
 
   /** What the tuner reaches at this frequency, and what it meets on every band at this length of feedline. */
   let { session, at }: { session: Session; at: number } = $props();
@@ -157,8 +158,7 @@
 </div>
 {#if found?.bands.length}
   <h3>Efficiency: what is lost at the load that is really there, beside the loss into 50 Ω</h3>
-  <!-- svelte-ignore a11y_no_noninteractive_tabindex (a region that scrolls must be reachable by keyboard) -->
-  <div class="scroller" role="region" aria-label="The tuner on every band" tabindex="0">
+  <Scroller label="The tuner on every band">
     <table class="plain figures">
       <thead>
         <tr>
@@ -194,7 +194,7 @@
         {/each}
       </tbody>
     </table>
-  </div>
+  </Scroller>
   <p class="soft">
     The loss into 50 Ω is the easiest there is, and the one that is usually measured. ▲ below the radio’s
     power.

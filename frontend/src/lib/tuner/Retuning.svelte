@@ -5,6 +5,7 @@
   import type { Session } from '../station/session.svelte';
   import Trouble from '../ui/Trouble.svelte';
   import RetunePicture from './RetunePicture.svelte';
+  import Scroller from '../ui/Scroller.svelte';
 
   /** How far one may move from each preset before it must be set anew. */
   let { session, at }: { session: Session; at: number } = $props();
@@ -48,8 +49,7 @@
       <h4>{shown.name}: {shown.sentence}</h4>
       <RetunePicture band={shown} limits={found.limits} />
     {/if}
-    <!-- svelte-ignore a11y_no_noninteractive_tabindex (a region that scrolls must be reachable by keyboard) -->
-    <div class="scroller" role="region" aria-label="How far one may move, band by band" tabindex="0">
+    <Scroller label="How far one may move, band by band">
       <table class="plain figures">
         <thead>
           <tr>
@@ -83,7 +83,7 @@
           {/each}
         </tbody>
       </table>
-    </div>
+    </Scroller>
   {/if}
 </section>
 

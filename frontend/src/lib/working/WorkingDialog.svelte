@@ -2,6 +2,7 @@
   import Modal from '../ui/Modal.svelte';
   import Trouble from '../ui/Trouble.svelte';
   import type { Workings } from './workings.svelte';
+  import Scroller from '../ui/Scroller.svelte';
 
   /** How the figure that is open comes about. */
   let { workings }: { workings: Workings } = $props();
@@ -35,8 +36,7 @@
         </div>
       {/each}
       {#if working.terms.length}
-        <!-- svelte-ignore a11y_no_noninteractive_tabindex (a region that scrolls must be reachable by keyboard) -->
-        <div class="scroller" role="region" aria-label="What is in the formulas" tabindex="0">
+        <Scroller label="What is in the formulas">
           <table class="figures">
             <tbody>
               {#each working.terms as term, n (n)}
@@ -51,7 +51,7 @@
               {/each}
             </tbody>
           </table>
-        </div>
+        </Scroller>
       {/if}
       <dl>
         <dt>It assumes</dt>

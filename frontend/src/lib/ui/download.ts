@@ -1,0 +1,8 @@
+/** Give a text to the browser as a file to keep. */
+export function download(name: string, text: string, type = 'text/csv') {
+  const link = document.createElement('a');
+  link.href = URL.createObjectURL(new Blob([text], { type }));
+  link.download = name;
+  link.click();
+  URL.revokeObjectURL(link.href);
+}
