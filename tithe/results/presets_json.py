@@ -147,6 +147,9 @@ def _told(chart: Chart, steps: bool) -> tuple[Message, ...]:
         said.append(tell("presets.loads", count=len(chart.loads)))
     elif not steps:
         said.append(tell("presets.too-few"))
+    if chart.beyond:
+        places = [str(n + 1) for n in chart.beyond]
+        said.append(tell("presets.beyond", count=len(places), places=places))
     lost = [tell("antenna.at", freq_hz=one.freq_hz) for one in chart.predicted if not one.dials]
     if lost:
         said.append(tell("presets.no-match", at=lost))

@@ -12,6 +12,10 @@ PRESETS = {
         "dial read wrong, another load, or another day."
     ),
     "presets.loads": "With its dials known the tuner tells the load at {count:count} of its presets.",
+    "presets.beyond": (
+        "{count:plural|Preset|Presets} {places:list} {count:plural|stands|stand} where it is not known what "
+        "a dial stands for."
+    ),
     "presets.steps": "A relay tuner’s dials count its steps, so every row follows from the station.",
     "presets.too-few": (
         "Three presets at frequencies where the antenna is known begin to tell what the dials stand for; six"

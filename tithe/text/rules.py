@@ -74,6 +74,7 @@ RULES = {
     "rule.no-tap": "is no tap (it is {value:g}); there are {allowed:comma}",
     "rule.taps-not-told": "has taps, and no line can be found for them: give each tap its µH",
     "rule.phase-not-known": "is not known with its phase there, so nobody knows what the tuner sees",
+    "rule.too-many-taps": "have {value:count} settings of taps together; {most:count} at the most are tried",
     "rule.no-column": "has no column {value!r}; it needs {allowed:comma}",
     "rule.at-least-presets": (
         "must be {least:count} at least for the dials to be found (there {value:plural|is|are} {value:g})"

@@ -11,10 +11,10 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from tithe.core import AttenuatedLine, InputError, Line, Station, SteppedTuner, Transmitter, Tuner, solve
-from tithe.core.antenna import table
+from tithe.core.antenna import PlannedAntenna, table
 from tithe.core.knobs.antenna import antenna_told
 from tithe.core.knobs.at_bands import at_bands
-from tithe.core.knobs.chart import chart
+from tithe.core.knobs.chart import chart, cost_s
 from tithe.core.knobs.dial import Dial, straight
 from tithe.core.knobs.fit import fit_dials
 from tithe.core.knobs.hands import by_the_dials, by_the_meter, halves
@@ -30,6 +30,9 @@ from tithe.core.parts.transformer import Transformer
 from tithe.core.parts.tuner.rated import RatedTuner
 from tithe.core.station import Band
 from tithe.core.transmitter import NO_PROTECTION, Protection
+from tithe.core.wires.estimate import Plan
+from tithe.core.wires.ground import SOILS
+from tithe.core.wires.shapes import InvertedVee
 
 RATED = Tuner(capacitor_volts=1000, coil_amps=5)
 TUNERS: dict[str, Any] = {
@@ -365,6 +368,58 @@ def test_of_taps_the_one_that_loses_least_is_predicted():
         assert brute_swr(RATED, values, freq, load) == pytest.approx(1, abs=1e-3)
     with pytest.raises(InputError, match="no-tap"):
         dials["l"].value(2.5)
+
+
+def test_taps_that_are_too_many_are_refused_before_they_are_tried():
+    many = Dial((0, 20), tuple((float(n), 20e-12 + n * 1e-11) for n in range(21)), taps=True)
+    with pytest.raises(InputError, match="too-many-taps"):
+        predict(RATED, {"c1": many, "l": DIALS["l"], "c2": many}, 7.1e6, 50 + 0j, 50.0)
+    assert cost_s(station(), 0, {"c1": many, "c2": many}, []) > 5
+
+
+def test_a_row_beyond_its_dial_is_named_and_the_others_still_tell():
+    presets = predicted(station())
+    table = replace(DIALS["c1"], points=((10.0, 43e-12), (50.0, 135e-12), (90.0, 227e-12)))
+    beyond = [replace(presets[0], dials=presets[0].dials | {"c1": 95.0}), *presets[1:]]
+    told = chart(station(), 0, DIALS | {"c1": table}, beyond)
+    assert 0 in told.beyond
+    assert len(told.loads) == len(presets) - len(told.beyond)
+    assert told.rows[0].expected_swr is None
+    antenna = antenna_told(station(), 0, DIALS | {"c1": table}, beyond, told.rows)
+    assert presets[0].freq_hz not in [point.freq_hz for point in antenna.points]
+
+
+@pytest.mark.filterwarnings("error")
+def test_a_coil_at_nothing_tells_no_load_but_breaks_nothing():
+    found = load_of(RATED, DIALS, Preset(7.1e6, {"c1": 50.0, "l": 0.0, "c2": 50.0}), 50.0)
+    assert np.isfinite([*found.r_ohm, *found.x_ohm, found.z_ohm.real]).all()
+
+
+def test_a_dial_knows_better_than_the_sheet_how_far_a_part_reaches():
+    wide = DIALS | {"c1": straight((0, 100), 10e-12, 300e-12)}
+    one = turned(station(), 0, wide, Preset(7.1e6, {"c1": 100.0, "l": 20.0, "c2": 50.0})).chain[0]
+    assert isinstance(one, Tuner)
+    assert one.standing[0] == pytest.approx(300e-12)
+
+
+def test_a_planned_antenna_is_seen_as_it_is_typed():
+    plan = PlannedAntenna(Plan(InvertedVee(10, 9), SOILS["average"]), spread=True)
+    freq = np.array([14.1e6, 7.05e6])
+    spread = replace(station(), antenna=plan)
+    typed = replace(station(), antenna=replace(plan, spread=False))
+    assert loads_at(spread, 0, freq) == pytest.approx(loads_at(typed, 0, freq))
+    assert [one.band.name for one in at_bands(spread, 0)][:3] == ["80 m", "40 m", "20 m"]
+
+
+def test_a_preset_that_no_antenna_could_be_behind_is_named():
+    presets = predicted(station())
+    run = replace(LINE, length_m=60.0)  # much lossier than what the matches were made through
+    lossy = replace(station(), chain=(RATED, run))
+    every = rows(lossy, 0, RATED, DIALS, presets)
+    told = antenna_told(lossy, 0, DIALS, presets, every)
+    assert told.active
+    assert len(told.active) + len(told.points) == len(presets)
+    assert all(point.z_ohm.real > 0 and point.r_ohm[0] > 0 for point in told.points)
 
 
 def test_a_relay_tuner_s_presets_count_steps_and_tell_the_load_to_within_what_is_left():

@@ -78,12 +78,16 @@ def main_run(behind: tuple[Part, ...]) -> tuple[int, Line]:
 def _through(asked: Question, behind: tuple[Part, ...], main: int, run: Line, lengths: Real) -> Port:
     """V and I behind the tuner, ``(L, P, F)``, with the main run of each length."""
     varied = replace(run, length_m=lengths[:, None, None])  # type: ignore[arg-type]  # lengths side by side
-    port = asked.antenna.port
-    for part in reversed((*behind[:main], varied, *behind[main + 1 :])):
-        two_port = None if part.bypassed else part.two_port(asked.freq_hz)
+    return back_through((*behind[:main], varied, *behind[main + 1 :]), asked.antenna.port, asked.freq_hz)
+
+
+def back_through(parts: tuple[Part, ...], load: Port, freq_hz: Real) -> Port:
+    """V and I before passive parts in line, for those behind them."""
+    for part in reversed(parts):
+        two_port = None if part.bypassed else part.two_port(freq_hz)
         if two_port is not None:
-            port = two_port.input(port)
-    return port
+            load = two_port.input(load)
+    return load
 
 
 PIECE = 200_000

@@ -9,7 +9,7 @@ from tithe.core.errors import InputError
 from tithe.core.knobs.dial import Dial
 from tithe.core.knobs.load import LoadFound, load_of
 from tithe.core.knobs.loads import tuner_of_knobs
-from tithe.core.knobs.preset import Preset
+from tithe.core.knobs.preset import Preset, on_dials, own_dials
 from tithe.core.knobs.rows import Row
 from tithe.core.station import Station
 
@@ -37,7 +37,7 @@ def antenna_told(
     found: dict[float, LoadFound] = {}
     active = []
     for n, (preset, row) in enumerate(zip(presets, rows, strict=True)):
-        if row.newer is not None:
+        if row.newer is not None or not on_dials(own_dials(tuner, dials), preset):
             continue
         one = load_of(tuner, dials, preset, r0, behind)
         if one.z_ohm.real > 0:

@@ -11,7 +11,7 @@ import numpy as np
 
 from tithe.core.arrays import Complex, Real
 from tithe.core.budget import solve
-from tithe.core.choose.lengths import main_run
+from tithe.core.choose.lengths import back_through, main_run
 from tithe.core.errors import InputError
 from tithe.core.knobs.loads import any_tuner, in_line, known_at, loads_at
 from tithe.core.knobs.reach import Met, meet
@@ -110,15 +110,24 @@ def _lengths(station: Station, at: int, behind: tuple[Part, ...], freq_hz: float
     except InputError:
         return
     half_m = 299_792_458.0 / freq_hz / 2 * run.line.velocity_factor
-    for way, sign in (("longer", 1), ("shorter", -1)):
-        for step in range(1, _STEPS + 1):
-            length_m = run.length_m + sign * half_m * step / _STEPS
-            if length_m < _LEAST_M:
-                break
-            parts = (*behind[:place], replace(run, length_m=length_m), *behind[place + 1 :])
-            if (watts := _radiated(station, at, (station.chain[at], *parts), freq_hz)) is not None:
-                yield Cure(way, length_m, "", watts)  # type: ignore[arg-type]  # one of the two above
-                break
+    steps = np.arange(-_STEPS, _STEPS + 1)
+    length_m = run.length_m + half_m * steps / _STEPS
+    steps, length_m = steps[length_m >= _LEAST_M], length_m[length_m >= _LEAST_M]
+    freq = np.array([freq_hz])
+    varied = replace(run, length_m=length_m[:, None])  # type: ignore[arg-type]  # lengths side by side
+    end = solve(in_line(station, at), freq).antenna.shape
+    load = back_through((*behind[:place], varied, *behind[place + 1 :]), end, freq)
+    tuner, r0 = any_tuner(station, at).automatic(), station.transmitter.reference_ohm
+    matched = tuner.tune(freq, load, r0).matched[:, 0]
+    ways: tuple[tuple[Way, int], ...] = (("longer", 1), ("shorter", -1))
+    for way, sign in ways:
+        there = np.flatnonzero(matched & (steps * sign > 0))
+        if not there.size:
+            continue
+        nearest = float(length_m[there[np.argmin(np.abs(steps[there]))]])
+        parts = (*behind[:place], replace(run, length_m=nearest), *behind[place + 1 :])
+        if (watts := _radiated(station, at, (station.chain[at], *parts), freq_hz)) is not None:
+            yield Cure(way, nearest, "", watts)
 
 
 def _radiated(station: Station, at: int, parts: tuple[Part, ...], freq_hz: float) -> float | None:

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
+from math import prod
 
 import numpy as np
 
@@ -11,9 +12,9 @@ from tithe.core.errors import InputError
 from tithe.core.knobs.dial import Dial
 from tithe.core.knobs.fit import FEWEST, DialsFound, fit_dials
 from tithe.core.knobs.load import LoadFound, load_of
-from tithe.core.knobs.loads import known_at, loads_at, tuner_of_knobs
-from tithe.core.knobs.predict import Predicted, predict_known, predict_with
-from tithe.core.knobs.preset import Preset, knobs_of, own_dials, require_dials
+from tithe.core.knobs.loads import any_tuner, known_at, loads_at, tuner_of_knobs
+from tithe.core.knobs.predict import SAMPLES, Predicted, predict_known, predict_with
+from tithe.core.knobs.preset import Preset, knobs_of, on_dials, own_dials, require_dials
 from tithe.core.knobs.rows import Row, rows
 from tithe.core.parts.tuner.part import Tuner
 from tithe.core.station import Station
@@ -24,13 +25,27 @@ class Chart:
     """``fitted``: dials that were not known, by the presets (None: they all are, or nothing tells them);
     ``odd``: presets that disagree with the rest, by their place; ``predicted``: where the dials will stand in
     the middle of each band; ``loads``: what each preset says of the load at the tuner, where its dials are
-    known; ``rows``: one a preset."""
+    known; ``beyond``: presets that stand where their dial has no number; ``rows``: one a preset."""
 
     fitted: DialsFound | None
     odd: tuple[int, ...]
     predicted: tuple[Predicted, ...]
     loads: tuple[LoadFound, ...]
+    beyond: tuple[int, ...]
     rows: tuple[Row, ...]
+
+
+def cost_s(station: Station, at: int, dials: Mapping[str, Dial], presets: Sequence[Preset]) -> float:
+    """Seconds that a chart may take."""
+    tuner = any_tuner(station, at)
+    taps = prod(len(dial.points) for dial in dials.values() if dial.taps and dial.points)
+    return (
+        _FIT_S + _A_PRESET_S * len(presets) + len(station.bands) * SAMPLES * taps * tuner.automatic().load_s
+    )
+
+
+_FIT_S, _A_PRESET_S = 0.4, 0.003
+"""Seconds that a fit of all dials takes, and an interval of what a preset tells."""
 
 
 def chart(station: Station, at: int, dials: Mapping[str, Dial], presets: Sequence[Preset]) -> Chart:
@@ -58,7 +73,8 @@ def chart(station: Station, at: int, dials: Mapping[str, Dial], presets: Sequenc
                 predicted.append(predict_with(tuner, fitted, freq, load, r0))
             else:
                 predicted.append(predict_known(tuner, own, freq, load, r0))
-    found = tuple(load_of(tuner, own, preset, r0) for preset in presets) if known else ()
+    beyond = tuple(n for n, one in enumerate(presets) if known and not on_dials(own, one))
+    found = [load_of(tuner, own, one, r0) for n, one in enumerate(presets) if known and n not in beyond]
     odd = tuple(seen[n] for n in fitted.odd) if fitted else ()
     lines = rows(station, at, tuner, fitted.dials if fitted else own, presets)
-    return Chart(fitted, odd, tuple(predicted), found, lines)
+    return Chart(fitted, odd, tuple(predicted), tuple(found), beyond, lines)

@@ -42,6 +42,13 @@ class Dial:
         """Whether it is known what it stands for."""
         return bool(self.points)
 
+    def tells(self, number: float) -> bool:
+        """Whether it is known what that number stands for."""
+        if not self.known:
+            return False
+        numbers, _ = self.line
+        return number in numbers if self.taps else numbers[0] <= number <= numbers[-1]
+
     @property
     def span(self) -> float:
         """From its first number to its last."""

@@ -22,6 +22,8 @@ from tithe.core.twoport import Port
 SAMPLES = 4000
 _INSIDE = 0.99
 _SEED = 1
+_LEAST = 1e-6
+"""Of its largest value, what an element has at the least: nothing at all cannot be run backwards."""
 
 
 @dataclass(frozen=True)
@@ -49,6 +51,7 @@ def load_of(
         run, _, _ = two_port_of(behind, np.array([preset.freq_hz]))
         port = run.output(port)
     z = port.z_ohm
+    z = z[np.isfinite(z)]
     here = complex(z[0])
     if (z.real > 0).any():  # no antenna gives power back
         z = z[z.real > 0]
@@ -77,6 +80,7 @@ def _sampled(tuner: KnobTuner, dials: Mapping[str, Dial], preset: Preset, refere
         numbers, stands = dial.line
         around = preset.dials[name] + 2 * dial.read_to * rng.uniform(-0.5, 0.5, SAMPLES)
         values[k, 1:] = np.interp(around, numbers, stands)
+        values[k] = np.maximum(values[k], _LEAST * ladder.elements[k].high)
     left = np.zeros(SAMPLES + 1, dtype=np.complex128)
     left[1:] = float(rho_of_swr(preset.swr)) * np.exp(2j * np.pi * rng.uniform(0, 1, SAMPLES))
     return load_behind(ladder, np.full(SAMPLES + 1, preset.freq_hz), values, left, reference_ohm)

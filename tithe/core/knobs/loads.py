@@ -6,6 +6,7 @@ from dataclasses import replace
 
 import numpy as np
 
+from tithe.core.antenna import PlannedAntenna
 from tithe.core.arrays import Complex, Mask, Real
 from tithe.core.budget import solve
 from tithe.core.errors import InputError, require
@@ -34,10 +35,14 @@ def any_tuner(station: Station, at: int) -> TunerPart:
 
 
 def in_line(station: Station, at: int) -> Station:
-    """The station with this tuner set to find its match."""
+    """The station with this tuner set to find its match; an antenna that is planned as it is typed, without
+    what it may be instead."""
     chain = list(station.chain)
     chain[at] = any_tuner(station, at).automatic()
-    return replace(station, chain=tuple(chain))
+    antenna = station.antenna
+    if isinstance(antenna, PlannedAntenna):
+        antenna = replace(antenna, spread=False)
+    return replace(station, chain=tuple(chain), antenna=antenna)
 
 
 def known_at(station: Station, freq_hz: Real) -> Mask:
@@ -52,5 +57,5 @@ def loads_at(station: Station, at: int, freq_hz: Real) -> Complex:
     require(bool(known_at(station, freq_hz).all()), "antenna", "phase-not-known")
     order = np.argsort(freq_hz, kind="stable")
     z = np.empty(len(freq_hz), dtype=np.complex128)
-    z[order] = solve(in_line(station, at), freq_hz[order]).stages[at].load.z_ohm.reshape(-1, len(freq_hz))[0]
+    z[order] = solve(in_line(station, at), freq_hz[order]).stages[at].load.z_ohm
     return z

@@ -51,17 +51,23 @@ def turned(station: Station, at: int, dials: Mapping[str, Dial], preset: Preset)
             value = float(dial.value(number))
         except InputError as error:
             raise error.under(f"dials.{name}") from None
-        low, high = _range(tuner, name)
-        values[name] = min(max(value, low), high)
+        values[name] = value
     setting: dict[str, float | str] = {**values}
     if not isinstance(tuner, Tuner):
         setting["form"] = preset.form
     chain = list(station.chain)
-    chain[at] = replace(tuner, setting=setting, set_hz=None)  # type: ignore[arg-type]  # as its network has it
+    chain[at] = replace(_with_room(tuner, values), setting=setting, set_hz=None)  # type: ignore[arg-type]  # as its network has it
     return replace(station, chain=tuple(chain))
 
 
-def _range(tuner: KnobTuner, name: str) -> tuple[float, float]:
-    names = tuner.networks[0].knobs
-    part = tuner.ladders[0].elements[names.index(name)]
-    return part.low, part.high
+def _with_room(tuner: KnobTuner, values: Mapping[str, float]) -> KnobTuner:
+    """The tuner with its ranges wide enough for these values: a dial knows better than a sheet."""
+    if not isinstance(tuner, Tuner):
+        return tuner
+    coils = [value for name, value in values.items() if name.startswith("l")]
+    capacitors = [value for name, value in values.items() if name.startswith("c")]
+    return replace(
+        tuner,
+        l_min_h=min([tuner.l_min_h, *coils]), l_max_h=max([tuner.l_max_h, *coils]),
+        c_min_f=min([tuner.c_min_f, *capacitors]), c_max_f=max([tuner.c_max_f, *capacitors]),
+    )  # fmt: skip

@@ -5,11 +5,12 @@ from __future__ import annotations
 from collections.abc import Iterator, Mapping
 from dataclasses import dataclass, replace
 from itertools import product
+from math import prod
 
 import numpy as np
 
 from tithe.core.arrays import Complex, Real
-from tithe.core.errors import InputError
+from tithe.core.errors import InputError, require
 from tithe.core.knobs.dial import Dial
 from tithe.core.knobs.fit import LOAD_SHARE, DialsFound
 from tithe.core.knobs.preset import KnobTuner, knobs_of, own_dials
@@ -20,6 +21,8 @@ from tithe.core.reflection import swr
 from tithe.core.twoport import Port
 
 SAMPLES = 400
+MOST_TAPS = 200
+"""Settings of all taps of a tuner together, at the most."""
 _INSIDE = 0.95
 _SEED = 2
 _PLACES = ("near", "cross", "far")
@@ -51,6 +54,8 @@ def ladders_of(tuner: Tuner, dials: Mapping[str, Dial]) -> Iterator[Ladder]:
         else:
             values = dial.line[1]
             spans.append([(max(min(values), 1e-3 * max(values)), max(values))])
+    count = prod(map(len, spans))
+    require(count <= MOST_TAPS, "dials", "too-many-taps", count, most=MOST_TAPS)
     for ends in product(*spans):
         ladder = tuner.ladders[0]
         for place, (low, high) in zip(_PLACES, ends, strict=False):

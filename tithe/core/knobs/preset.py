@@ -88,6 +88,11 @@ def require_dials(tuner: KnobTuner, preset: Preset, place: str) -> None:
         raise (error.under(place) if place else error) from None
 
 
+def on_dials(dials: Mapping[str, Dial], preset: Preset) -> bool:
+    """Whether it is known what each of its dials stands for there."""
+    return all(name in dials and dials[name].tells(number) for name, number in preset.dials.items())
+
+
 def gamma_in(ladder: Ladder, freq_hz: Real, values: Real, z_ohm: Complex, reference_ohm: float) -> Complex:
     """Γ at the radio's side: values (K, ...) in F or H of the network's elements, frequencies and loads
     (...)."""

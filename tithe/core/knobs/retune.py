@@ -11,8 +11,9 @@ import numpy as np
 from tithe.core.arrays import Complex, Real
 from tithe.core.knobs.dial import Dial
 from tithe.core.knobs.loads import known_at, loads_at, tuner_of_knobs
-from tithe.core.knobs.preset import KnobTuner, Preset, gamma_in, network_of, own_dials
+from tithe.core.knobs.preset import KnobTuner, Preset, gamma_in, network_of, on_dials, own_dials
 from tithe.core.knobs.reach import meet
+from tithe.core.parts.tuner.ladder import Ladder
 from tithe.core.parts.tuner.part import SetTuner
 from tithe.core.reflection import reflection, swr
 from tithe.core.station import Band, Station
@@ -102,22 +103,19 @@ class _Asked:
         """Over the band, with the knobs as they stand for its k-th frequency."""
         return self._over(tuned.tuner.ladders[int(tuned.form[k])], tuned.values[:, k])
 
-    def _over(self, ladder: object, values: Real) -> Real:
+    def _over(self, ladder: Ladder, values: Real) -> Real:
         stands = np.repeat(values[:, None], POINTS, axis=1)
         r0 = self.station.transmitter.reference_ohm
-        gamma = gamma_in(ladder, self.freq_hz, stands, self.loads, r0)  # type: ignore[arg-type]
+        gamma = gamma_in(ladder, self.freq_hz, stands, self.loads, r0)
         return swr(np.minimum(np.abs(gamma), 1.0))
 
     def _spot(self, n: int, preset: Preset, each: Real, limits: tuple[float, ...]) -> Spot:
         k = int(np.argmin(np.abs(self.freq_hz - preset.freq_hz)))
         network, ladder = network_of(self.tuner, preset)
-        values = []
-        for name in network.knobs:
-            dial, number = self.dials.get(name), preset.dials[name]
-            if dial is None or not dial.known or not dial.line[0][0] <= number <= dial.line[0][-1]:
-                return self._from(k, n, each[k], limits)
-            values.append(float(np.interp(number, *dial.line)))
-        return self._from(k, n, self._over(ladder, np.array(values)), limits)
+        if not on_dials(self.dials, preset):
+            return self._from(k, n, each[k], limits)
+        values = np.array([self.dials[name].value(preset.dials[name]) for name in network.knobs])
+        return self._from(k, n, self._over(ladder, values), limits)
 
     def _from(self, k: int, n: int | None, over: Real, limits: tuple[float, ...]) -> Spot:
         within = tuple(self._ends(k, over, limit) for limit in limits)

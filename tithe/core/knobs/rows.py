@@ -9,7 +9,7 @@ import numpy as np
 
 from tithe.core.knobs.dial import Dial
 from tithe.core.knobs.loads import known_at, loads_at
-from tithe.core.knobs.preset import KnobTuner, Preset, gamma_in, network_of, own_dials
+from tithe.core.knobs.preset import KnobTuner, Preset, gamma_in, network_of, on_dials, own_dials
 from tithe.core.reflection import swr
 from tithe.core.station import Station
 
@@ -65,17 +65,9 @@ def _expected(
     r0 = station.transmitter.reference_ohm
     for n, load in zip(seen, loads_at(station, at, freq[seen]), strict=True):
         network, ladder = network_of(tuner, presets[n])
-        stands = []
-        for name in network.knobs:
-            dial = dials.get(name)
-            if dial is None or not dial.known:
-                break
-            numbers, values = dial.line
-            if not numbers[0] <= presets[n].dials[name] <= numbers[-1]:
-                break
-            stands.append([float(np.interp(presets[n].dials[name], numbers, values))])
-        if len(stands) == len(network.knobs):
-            there = freq[n : n + 1]
-            gamma = gamma_in(ladder, there, np.array(stands), np.array([load]), r0)
-            out[n] = float(swr(np.minimum(np.abs(gamma), 1.0))[0])
+        if not on_dials(dials, presets[n]):
+            continue
+        stands = np.array([dials[name].value(presets[n].dials[name]) for name in network.knobs])
+        gamma = gamma_in(ladder, freq[n : n + 1], stands[:, None], np.array([load]), r0)
+        out[n] = float(swr(np.minimum(np.abs(gamma), 1.0))[0])
     return out

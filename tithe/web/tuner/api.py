@@ -14,6 +14,7 @@ from tithe.core import InputError, Station
 from tithe.core.choose.lengths import main_run
 from tithe.core.cost import Pause, seconds_a_load
 from tithe.core.knobs.at_bands import TRACK, at_bands
+from tithe.core.knobs.chart import cost_s
 from tithe.core.knobs.hands import by_the_dials, by_the_meter, halves, least_loss_db
 from tithe.core.knobs.loads import any_tuner, loads_at, tuner_of_knobs
 from tithe.core.knobs.practice import true_dials, turned
@@ -35,8 +36,8 @@ from tithe.web.stations import answer
 from tithe.web.stations.api_compute import Mhz
 
 router = Router()
-_CHART_S, _A_PRESET_S, _HANDS_S = 0.4, 0.005, 0.4
-"""Seconds that a fit of all dials takes, a preset's interval, and the search for an order of moves."""
+_HANDS_S = 0.4
+"""Seconds that the search for an order of moves takes."""
 Seed = Annotated[int, Field(ge=0, le=10**6)]
 
 
@@ -105,7 +106,7 @@ def tuner_chart(request: HttpRequest, body: TunerRequest) -> Any:
     def job(pause: Pause) -> ChartOut:
         return presets_json.answer(station, body.at, dials, presets)
 
-    return computed(request, _CHART_S + 2 * _A_PRESET_S * len(presets), "smaller-station", job)
+    return computed(request, cost_s(station, body.at, dials, presets), "smaller-station", job)
 
 
 class HandsRequest(TunerAtRequest):
