@@ -16,6 +16,7 @@ from tithe.document.antenna import AntennaModel
 from tithe.document.errors import StationError
 from tithe.document.fields import CoreObject, FileObject, Name, NotNegative, Positive, Ratio
 from tithe.document.parts import PartModel, parts_of
+from tithe.document.readings import ReadingModel
 from tithe.document.transmitter import TransmitterModel
 from tithe.document.wires import WiresModel
 from tithe.document.work import ChoiceModel, SweepModel, TrimModel
@@ -64,6 +65,7 @@ class StationFile(FileObject):
     arrangements: Annotated[list[ArrangementModel], Field(max_length=20)] = Field(default_factory=list)
     trim: TrimModel | None = None
     choice: ChoiceModel | None = None
+    readings: Annotated[list[ReadingModel], Field(max_length=10_000)] = Field(default_factory=list)
     sweeps: Annotated[list[SweepModel], Field(max_length=500)] = Field(default_factory=list)
 
     def to_core(self) -> Station:

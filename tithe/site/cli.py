@@ -1,5 +1,5 @@
-"""The command line: solve, sweep, choose, antenna, lengths, presets, loss; backup, restore, export, import,
-check; serve and demo."""
+"""The command line: solve, sweep, choose, antenna, lengths, presets, reconcile, loss; backup, restore,
+export, import, check; serve and demo."""
 
 from __future__ import annotations
 
@@ -19,6 +19,7 @@ from tithe.core.choose import EVERY_THIRD, doubts, evaluate, question
 from tithe.core.errors import require, require_above, require_positive
 from tithe.core.knobs.loads import tuner_of_knobs
 from tithe.core.message import tell
+from tithe.core.readings.reconcile import reconcile
 from tithe.core.sweep import move
 from tithe.core.verdict import verdict_at
 from tithe.core.wires.lengths import MOST_LENGTHS, lengths
@@ -27,6 +28,7 @@ from tithe.document.complaints import input_errors
 from tithe.document.errors import StationError
 from tithe.document.loss_question import LossQuestion, asked_place
 from tithe.document.parts.tuner import SteppedTunerModel, TunerModel
+from tithe.document.readings import core_readings
 from tithe.document.station import StationFile
 from tithe.files import sweep_file
 from tithe.results import (
@@ -35,6 +37,7 @@ from tithe.results import (
     choose_json,
     loss_json,
     presets_json,
+    readings_json,
     sweep_json,
     wire_lengths_json,
 )
@@ -108,6 +111,13 @@ def _parser() -> argparse.ArgumentParser:
     command.add_argument("station", type=Path)
     command.add_argument("--json", action="store_true")
     command.set_defaults(run=_presets)
+    command = commands.add_parser(
+        "reconcile",
+        help="what explains the readings of a station file, and which further one would tell more",
+    )
+    command.add_argument("station", type=Path)
+    command.add_argument("--json", action="store_true")
+    command.set_defaults(run=_reconcile)
     command = commands.add_parser("loss", help="what a length of line loses at an SWR, without a station")
     command.add_argument("line", help="a line of the shelf, such as rg-58, or its own R0,V,K1,K2")
     command.add_argument("metres", type=float)
@@ -269,6 +279,21 @@ def _presets(args: argparse.Namespace) -> int:
     for load in answer["loads"]:
         ends = (f"{figure(load[key]['min'])} to {figure(load[key]['max'])}" for key in ("r_ohm", "x_ohm"))
         print(f"{load['mhz']:g} MHz: R {next(ends)} Ω, X {next(ends)} Ω at the tuner")
+    print(answer["sentence"])
+    return 0
+
+
+def _reconcile(args: argparse.Namespace) -> int:
+    document = read_station_file(args.station)
+    station = document.to_core()
+    readings = core_readings(document.readings, station)
+    answer = readings_json.answer(station, readings, reconcile(station, readings))
+    if args.json:
+        print(json.dumps(answer, ensure_ascii=False, allow_nan=False, indent=1))
+        return 0
+    for one in answer["losses"]:
+        span = one["loss_db"]
+        print(f"{one['mhz']:g} MHz, {one['label']}: {figure(span['min'])} to {figure(span['max'])} dB")
     print(answer["sentence"])
     return 0
 

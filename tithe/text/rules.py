@@ -75,6 +75,12 @@ RULES = {
     "rule.taps-not-told": "has taps, and no line can be found for them: give each tap its µH",
     "rule.phase-not-known": "is not known with its phase there, so nobody knows what the tuner sees",
     "rule.too-many-taps": "have {value:count} settings of taps together; {most:count} at the most are tried",
+    "rule.nothing-read": "needs forward_w, or swr: nothing was read",
+    "rule.swr-by-both": "goes with forward_w at the most: forward and reflected tell it already",
+    "rule.no-meter": "is no meter of the chain ({value!r}); there are {allowed:comma}",
+    "rule.two-meters": "stands twice in the chain ({value!r}): give each meter a name of its own",
+    "rule.no-readings": "must hold a reading at least, and {most:count} at the most",
+    "rule.antenna-not-known-there": "is where the antenna is not known with its phase",
     "rule.no-column": "has no column {value!r}; it needs {allowed:comma}",
     "rule.at-least-presets": (
         "must be {least:count} at least for the dials to be found (there {value:plural|is|are} {value:g})"

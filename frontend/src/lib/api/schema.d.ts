@@ -2058,6 +2058,43 @@ export interface components {
             loss_db_at_reach: number;
         };
         /**
+         * ReadingModel
+         * @description ``at``: the label of a meter in the chain, or ``radio`` for the radio's own. ``mode`` and ``emission``:
+         *     if they are other than the meter and the transmitter say.
+         */
+        ReadingModel: {
+            /** Mhz */
+            mhz: number;
+            /** At */
+            at: string;
+            /** Forward W */
+            forward_w?: number | null;
+            /** Reflected W */
+            reflected_w?: number | null;
+            /** Swr */
+            swr?: number | null;
+            /** Mode */
+            mode?: ("average" | "peak") | null;
+            /** Emission */
+            emission?: ("carrier" | "keying" | "speech") | null;
+            /**
+             * Tuner
+             * @default auto
+             * @enum {string}
+             */
+            tuner: "auto" | "bypass";
+            /**
+             * Date
+             * @default
+             */
+            date: string;
+            /**
+             * Note
+             * @default
+             */
+            note: string;
+        };
+        /**
          * ResonatorAntenna
          * @description f₀, R at resonance, Q.
          */
@@ -2169,6 +2206,8 @@ export interface components {
             arrangements?: components["schemas"]["ArrangementModel"][];
             trim?: components["schemas"]["TrimModel"] | null;
             choice?: components["schemas"]["ChoiceModel"] | null;
+            /** Readings */
+            readings?: components["schemas"]["ReadingModel"][];
             /** Sweeps */
             sweeps?: components["schemas"]["SweepModel"][];
         };

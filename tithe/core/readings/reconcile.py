@@ -1,0 +1,146 @@
+"""What explains the readings: the station as it is described with its unknowns moved, or a slip or a fault
+that explains them much better; what the losses then are; and which further reading would tell most."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from dataclasses import dataclass, replace
+
+import numpy as np
+
+from tithe.core.arrays import Real
+from tithe.core.errors import InputError, require
+from tithe.core.message import Message, tell
+from tithe.core.parts.meter import Meter
+from tithe.core.readings.explain import Linear, columns_of, linear, settled
+from tithe.core.readings.model import Model, Seen, seen
+from tithe.core.readings.suspects import suspects
+from tithe.core.readings.taken import RADIO, State, Taken
+from tithe.core.readings.unknowns import unknowns_of
+from tithe.core.station import Station
+
+MUCH_BETTER = 20.0
+"""How many times as likely the readings must be under a slip or a fault for it to be named."""
+_WORTH_A_LOOK = 8.0
+_LOOKED_AT = 4
+MOST_READINGS = 200
+_SIGMAS = 1.96
+
+
+@dataclass(frozen=True)
+class Explanation:
+    """``id``: ``as-described``, or the kind of slip or fault; ``likelihood``: how many times as likely the
+    readings are as with the station as it is described; ``weight``: its share among all."""
+
+    id: str
+    told: Message
+    likelihood: float
+    weight: float
+    found: Linear
+
+
+@dataclass(frozen=True)
+class Further:
+    """A reading that would tell more: where and when, and by which share it would narrow the loss that is
+    known least."""
+
+    at: int
+    freq_hz: float
+    tuner: State
+    gain: float
+
+
+@dataclass(frozen=True)
+class Reconciled:
+    """``explanations``: the best first; ``rows``: what was read; ``expected``: for each row from what to what
+    it was to be expected, W or |Γ|, (M, 2)."""
+
+    rows: Seen
+    expected: Real
+    explanations: tuple[Explanation, ...]
+    further: tuple[Further, ...]
+
+    @property
+    def best(self) -> Explanation:
+        """What is said to explain the readings: the likeliest that is much better than the station as it is
+        described, else that."""
+        first = self.explanations[0]
+        if first.likelihood > MUCH_BETTER:
+            return first
+        return next(one for one in self.explanations if one.id == "as-described")
+
+
+def reconcile(station: Station, readings: Sequence[Taken]) -> Reconciled:
+    """Raises `InputError` where nothing was read, or the antenna is not known with its phase there."""
+    require(0 < len(readings) <= MOST_READINGS, "readings", "no-readings", len(readings), most=MOST_READINGS)
+    low, high = station.antenna.range_hz
+    for n, one in enumerate(readings):
+        inside = station.antenna.phase_known and low <= one.freq_hz <= high
+        if not inside:
+            raise InputError(f"readings[{n}].mhz", "antenna-not-known-there")
+    model = Model(unknowns_of(station), tuple(readings))
+    rows = seen(readings, model.instruments)
+    begun = linear(model, rows)
+    base = settled(model, rows, begun)
+    tried = [(one, linear(one.model, rows)) for one in suspects(model)]
+    tried = [(one, found) for one, found in tried if found.evidence > begun.evidence - _WORTH_A_LOOK]
+    tried = sorted(tried, key=lambda pair: -pair[1].evidence)[:_LOOKED_AT]
+    every = [("as-described", tell("explained.as-described"), base)]
+    every += [(one.id, one.told, settled(one.model, rows, found)) for one, found in tried]
+    logs = np.array([found.evidence for *_, found in every])
+    likely = np.exp(np.clip(logs - logs[0], -60, 60))
+    out = [
+        Explanation(name, told, float(ratio), float(ratio / likely.sum()), found)
+        for (name, told, found), ratio in zip(every, likely, strict=True)
+    ]
+    ranked = tuple(sorted(out, key=lambda one: -one.likelihood))
+    told = Reconciled(rows, _expected(begun), ranked, ())
+    return replace(told, further=_further(told.best.found))
+
+
+def _expected(begun: Linear) -> Real:
+    """Before anything was read: by the station as it is described, and all that is uncertain of it."""
+    off = _SIGMAS * np.sqrt(np.diag(begun.spread))
+    low, high = begun.predicted - off, begun.predicted + off
+    power, floor = begun.rows.is_power, begun.rows.floor_w
+    ends = [np.where(power, np.exp(end) - floor, np.clip(end, 0, 1)) for end in (low, high)]
+    return np.asarray(np.maximum(np.stack(ends, axis=1), 0.0))
+
+
+def _further(found: Linear) -> tuple[Further, ...]:
+    """Each place, frequency and state of the tuner tried: what another reading there would leave of the
+    variance of the loss that is known least."""
+    model = found.model
+    chain = model.unknowns.station.chain
+    before = found.loss_variance(found.covariance)
+    weight = np.exp(found.log_loss) * np.sqrt(
+        before
+    )  # in dB: a large loss known badly is what is in question
+    p, k = np.unravel_index(int(np.argmax(weight)), weight.shape)
+    places = [RADIO, *(n for n, part in enumerate(chain) if isinstance(part, Meter) and not part.bypassed)]
+    states: list[State] = ["auto", "bypass"] if any(part.tuner for part in chain) else ["auto"]
+    out = []
+    for at in places:
+        for state in states:
+            more = [Taken(float(f), at, 1.0, 0.5, tuner=state) for f in model.freq_hz]
+            gains = another(found, more)[:, p, k]
+            out += [Further(at, one.freq_hz, state, float(g)) for one, g in zip(more, gains, strict=True)]
+    return tuple(sorted(out, key=lambda one: -one.gain)[:3])
+
+
+def another(found: Linear, more: Sequence[Taken]) -> Real:
+    """By which share each further reading (its powers as they are expected) would narrow the interval of each
+    loss: (len(more), P, F)."""
+    wider = replace(found.model, readings=(*found.model.readings, *more))
+    rows = seen(wider.readings, wider.instruments)
+    known = dict(zip(found.columns, found.best, strict=True))
+    full = linear(wider, rows, np.array([known.get(column, 0.0) for column in columns_of(wider)]))
+    old = found.loss_variance(found.covariance)
+    out = []
+    for n in range(len(found.model.readings), len(wider.readings)):
+        keep = [m for m, one in enumerate(rows.reading) if one < len(found.model.readings) or one == n]
+        slopes, noise = full.slopes[keep], full.noise[keep]
+        spread = slopes @ slopes.T + np.diag(noise)
+        covariance = np.eye(slopes.shape[1]) - slopes.T @ np.linalg.solve(spread, slopes)
+        out.append(1 - np.sqrt(full.loss_variance(covariance) / old))
+    return np.array(out)

@@ -1,0 +1,63 @@
+"""What explains readings: `tithe reconcile --json`, and the log's."""
+
+from __future__ import annotations
+
+from typing_extensions import TypedDict
+
+
+class SpanOut(TypedDict):
+    """From least to most."""
+
+    min: float
+    median: float
+    max: float
+
+
+class ImpliedLoss(TypedDict):
+    """What a part loses at a frequency, dB, as the readings imply."""
+
+    label: str
+    mhz: float
+    loss_db: SpanOut
+
+
+class Explained(TypedDict):
+    """``id``: ``as-described``, or a kind of slip or fault; ``weight``: its share of likelihood among all;
+    ``likelihood``: how many times as likely the readings are as with the station as it is described."""
+
+    id: str
+    weight: float
+    likelihood: float
+    text: str
+
+
+class FurtherReading(TypedDict):
+    """Where (a meter's label, or ``radio``), when and with the tuner how; by which share it would narrow the
+    loss that is known least."""
+
+    at: str
+    mhz: float
+    tuner: str
+    gain: float
+    text: str
+
+
+class ExpectedReading(TypedDict):
+    """From what to what a reading was to be expected, W and SWR (null: nothing of that was read, or no
+    bound); whether it is inside."""
+
+    forward_w: list[float] | None
+    swr: list[float | None] | None
+    inside: bool
+
+
+class ReconciledOut(TypedDict):
+    """``power_w``: what the radio gives; the explanations with the best first; ``sentence``: what it comes
+    to."""
+
+    losses: list[ImpliedLoss]
+    power_w: SpanOut
+    explanations: list[Explained]
+    next: list[FurtherReading]
+    readings: list[ExpectedReading]
+    sentence: str

@@ -1,0 +1,50 @@
+"""What is said of readings: what explains them, and which further one would tell more."""
+
+READINGS = {
+    "explained.as-described": (
+        "The readings agree with the station as it is described, within what is uncertain."
+    ),
+    "explained.much-better": (
+        "That explains the readings {likelihood:count} times as well as the station as it is described."
+    ),
+    "explained.also": "Nearly as good: {other}",
+    "explained.both-right": (
+        "Both meters are right: the tuner shows the radio SWR {near:ratio}, and changes nothing behind it, "
+        "where SWR {far:ratio} stands on the line."
+    ),
+    "explained.above-rated": (
+        "{forward_w:watts} W forward behind the tuner are no fault: {back_w:watts} W of it have come back "
+        "and are sent again; forward less reflected, {net_w:watts} W, is what flows."
+    ),
+    "explained.net": "By the two net powers alone, the tuner loses {loss_db:db} dB.",
+    "explained.net-nothing": (
+        "By the two net powers alone, the tuner may lose anything up to {most:db} dB: these meters cannot "
+        "tell less."
+    ),
+    "explained.loss": "As the readings imply, {part} loses {loss_db:db} dB at {freq_hz:mhz}.",
+    "explained.next": "What would tell most: {further}",
+    "slip.multiplier.too-much": (
+        "The powers of {at} are ten times what they should be: the range’s multiplier."
+    ),
+    "slip.multiplier.too-little": (
+        "The powers of {at} are a tenth of what they should be: the range’s multiplier."
+    ),
+    "slip.once.too-much": "At {freq_hz:mhz} {at} was read ten times too high: the range’s multiplier.",
+    "slip.once.too-little": "At {freq_hz:mhz} {at} was read at a tenth: the range’s multiplier.",
+    "slip.peak": "{at:capital} shows the peak of speech, and was taken to show its average.",
+    "slip.reference": "{at:capital} is made for 75 Ω, in a line of 50 Ω.",
+    "slip.wrong-end": "{at:capital} stands at the other end of {line}.",
+    "slip.second-tuner": (
+        "The radio’s own tuner was on: its 1:1 is its own, behind it the SWR is what the other meters show."
+    ),
+    "slip.swapped": "Forward and reflected of {at} at {freq_hz:mhz} are swapped.",
+    "slip.not-bypassed": "The tuner was in line where it was taken to be bypassed.",
+    "slip.not-tuned": "The tuner was bypassed, or not set, where it was taken to be matching.",
+    "fault.short": "There is a short at the far end.",
+    "fault.open": "The far end is open: a wire off, a plug without its pin.",
+    "fault.ground": "The antenna has twice its resistance: radials or ground connection lost.",
+    "fault.water": "{line:capital} loses several times what it should: water in it, or a corroded plug.",
+    "fault.out-of-band": "{part:capital} is used outside its band.",
+    "further.auto": "{at} at {freq_hz:mhz}, matched: the interval shrinks by {gain:percent}.",
+    "further.bypass": "{at} at {freq_hz:mhz}, the tuner bypassed: the interval shrinks by {gain:percent}.",
+}
