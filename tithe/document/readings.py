@@ -35,6 +35,13 @@ class ReadingModel(FileObject):
         )  # fmt: skip
 
 
+class RemarkModel(FileObject):
+    """Something noted under a date: "new connector", "storm"."""
+
+    date: Annotated[str, Field(max_length=40)] = ""
+    text: Annotated[str, Field(min_length=1, max_length=2000)]
+
+
 def core_readings(readings: list[ReadingModel], station: Station) -> list[Taken]:
     """The core's readings. Raises `InputError` at the place of one that cannot be."""
     out = []

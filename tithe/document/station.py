@@ -16,7 +16,7 @@ from tithe.document.antenna import AntennaModel
 from tithe.document.errors import StationError
 from tithe.document.fields import CoreObject, FileObject, Name, NotNegative, Positive, Ratio
 from tithe.document.parts import PartModel, parts_of
-from tithe.document.readings import ReadingModel
+from tithe.document.readings import ReadingModel, RemarkModel
 from tithe.document.transmitter import TransmitterModel
 from tithe.document.wires import WiresModel
 from tithe.document.work import ChoiceModel, SweepModel, TrimModel
@@ -66,6 +66,7 @@ class StationFile(FileObject):
     trim: TrimModel | None = None
     choice: ChoiceModel | None = None
     readings: Annotated[list[ReadingModel], Field(max_length=10_000)] = Field(default_factory=list)
+    remarks: Annotated[list[RemarkModel], Field(max_length=10_000)] = Field(default_factory=list)
     sweeps: Annotated[list[SweepModel], Field(max_length=500)] = Field(default_factory=list)
 
     def to_core(self) -> Station:

@@ -21,6 +21,7 @@ from tithe.document.strict_json import load_body
 from tithe.web.choose.api import router as choices
 from tithe.web.http import NotKeptError, refusals
 from tithe.web.library.api import router as library
+from tithe.web.log.api import router as log
 from tithe.web.loss.api import router as loss
 from tithe.web.planning.api import router as planning
 from tithe.web.schools.api import router as schools
@@ -58,7 +59,20 @@ api = NinjaAPI(
     parser=StrictParser(),
     renderer=StrictRenderer(),
 )
-for router in (library, stations, planning, tuner, compute, loss, schools, shelf, sweeps, choices, terms):
+for router in (
+    library,
+    stations,
+    planning,
+    tuner,
+    log,
+    compute,
+    loss,
+    schools,
+    shelf,
+    sweeps,
+    choices,
+    terms,
+):
     api.add_router("", router)
 
 

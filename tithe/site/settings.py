@@ -31,6 +31,7 @@ INSTALLED_APPS = [
     "ninja",
     "tithe.web.stations",
     "tithe.web.sweeps",
+    "tithe.web.log",
 ]
 MIDDLEWARE = [
     "django.middleware.security.SecurityMiddleware",

@@ -204,6 +204,9 @@ RULES = {
         "A station keeps {most_mb:count} MB of sweeps at most: put this one into another station"
     ),
     "rule.sweeps-by-themselves": "are kept by themselves; a save does not carry them",
+    "rule.reading-or-note": "needs either a reading or a note",
+    "rule.too-many-entries": "is full: a station’s log holds {most:count} entries at the most",
+    "rule.no-entry": "number {value} is not kept here",
     "rule.no-date": "must be a date such as 2026-11-24 (it is {value!r})",
     "rule.outside-calendar": "must lie inside the calendar (it is {value!r})",
     "rule.years": "must be a date from 1900 to 2999",

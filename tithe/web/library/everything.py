@@ -23,7 +23,9 @@ from tithe.document import station_file
 from tithe.document.complaints import input_errors
 from tithe.document.fields import FileObject, Name
 from tithe.document.parts import PartModel
+from tithe.document.readings import ReadingModel, RemarkModel
 from tithe.document.work import SweepModel
+from tithe.web.log import services as log
 from tithe.web.stations import services as stations
 from tithe.web.stations import texts
 from tithe.web.stations.models import OwnPart, Revision, Station, Text
@@ -78,6 +80,8 @@ class StationLine(FileObject):
     version: Annotated[int, Field(ge=1, le=2**31)]
     history: Annotated[list[State], Field(max_length=stations.KEPT_REVISIONS)]
     sweeps: Annotated[list[StoredSweep], Field(max_length=sweeps.MOST_SWEEPS)]
+    readings: Annotated[list[ReadingModel], Field(max_length=log.MOST_ENTRIES)] = Field(default_factory=list)
+    remarks: Annotated[list[RemarkModel], Field(max_length=log.MOST_ENTRIES)] = Field(default_factory=list)
 
 
 _KINDS: dict[str, type[HeadLine | TextLine | OwnPartLine | StationLine]] = {
@@ -125,6 +129,10 @@ def _packed(station: Station) -> dict[str, Any]:
         for one in station.sweeps.select_related("text")
     ]
     out = {"station": texts.put_away(station.document), "version": station.version, "sweeps": kept}
+    if every := log.readings(station):
+        out["readings"] = [one.model_dump(exclude_none=True) for one in every]
+    if noted := log.remarks(station):
+        out["remarks"] = [one.model_dump(exclude_none=True) for one in noted]
     room, history = MOST_LINE - len(_line(out).encode()), []
     for pk in station.revisions.values_list("pk", flat=True):
         old = Revision.objects.get(pk=pk)
@@ -180,6 +188,7 @@ def _unpacked(line: StationLine) -> str:
         made = Revision.objects.create(station=station, version=state.version, document=kept)
         if state.saved is not None:
             Revision.objects.filter(pk=made.pk).update(saved=state.saved)
+    log.unpack(station, line.readings, line.remarks)
     for n, one in enumerate(line.sweeps):
         try:
             content = Text.objects.get(digest=one.text).body

@@ -7,6 +7,7 @@ from django.db import transaction
 from tithe.document import station_file
 from tithe.document.station import StationFile
 from tithe.document.work import SweepModel
+from tithe.web.log import services as log
 from tithe.web.stations import demo
 from tithe.web.stations import services as stations
 from tithe.web.stations.models import Station
@@ -18,6 +19,7 @@ def create(document: StationFile) -> Station:
     """Keep a new station with its sweeps. Raises `StationError` or `InputError`."""
     station = stations.create(document)
     sweeps.unpack(station, document.sweeps)
+    log.unpack(station, document.readings, document.remarks)
     return station
 
 
@@ -28,6 +30,7 @@ def copy(station: Station) -> Station:
     name = f"{document.name[:190]} (copy)".strip()
     twin = stations.create(document.model_copy(update={"name": name}))
     sweeps.copy(station, twin)
+    log.copy(station, twin)
     return twin
 
 
@@ -35,7 +38,8 @@ def export(station: Station) -> str:
     """The station file's text, whole."""
     document = StationFile.model_validate(station.document)
     packed = [SweepModel.model_validate(one) for one in sweeps.pack(station)]
-    return station_file.write(document.model_copy(update={"sweeps": packed}))
+    beside = {"sweeps": packed, "readings": log.readings(station), "remarks": log.remarks(station)}
+    return station_file.write(document.model_copy(update=beside))
 
 
 def load_demos() -> None:

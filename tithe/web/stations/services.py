@@ -41,8 +41,12 @@ def create(document: StationFile) -> Station:
 
 
 def kept_form(document: StationFile) -> dict[str, Any]:
-    """The document as it is kept: its sweeps, which are large, are kept by themselves."""
-    return document.model_dump(exclude_none=True, exclude={"sweeps"})
+    """The document as it is kept: its sweeps and its log, which are large, are kept by themselves."""
+    return document.model_dump(exclude_none=True, exclude=BY_THEMSELVES)
+
+
+BY_THEMSELVES = {"sweeps", "readings", "remarks"}
+"""Keys of a station file that are kept beside the document."""
 
 
 @transaction.atomic
@@ -53,7 +57,8 @@ def save(pk: int, version: int, document: StationFile, key: str = "") -> Station
     Raises `ConflictError`, or `StationError` for a document that cannot be built.
     """
     document.to_core()
-    require(not document.sweeps, "document.sweeps", "sweeps-by-themselves")
+    for name in sorted(BY_THEMSELVES):
+        require(not getattr(document, name), f"document.{name}", "sweeps-by-themselves")
     station = kept(pk, removed=None)
     if key and station.last_key == key and station.version == version + 1:
         return station

@@ -42,25 +42,26 @@ def keep(station: Station, model: SweepModel, columns: Columns | None = None) ->
     held = station.sweeps.aggregate(size=Sum("text__size"))["size"] or 0
     require(held + text.size <= MOST_SIZE, "", "sweeps-too-large", most_mb=MOST_SIZE // 1_000_000)
     kept = KeptSweep(station=station, text=text, **fields)
-    kept.taken = _moment(model.taken)
+    kept.taken = moment_of(model.taken, "taken")
     kept.save()
     if kept.baseline:
         make_baseline(kept)
     return kept
 
 
-def _moment(text: str) -> datetime:
+def moment_of(text: str, place: str) -> datetime:
+    """A date as it was written, ISO 8601; now where nothing is. Raises `InputError`."""
     if not text:
         return timezone.now()
     try:
         moment = datetime.fromisoformat(text)
     except ValueError:
-        raise InputError("taken", "no-date", text[:40]) from None
+        raise InputError(place, "no-date", text[:40]) from None
     try:
         moment = moment.astimezone(UTC) if moment.tzinfo else moment.replace(tzinfo=UTC)
     except OverflowError:
-        raise InputError("taken", "outside-calendar", text[:40]) from None
-    require(1900 <= moment.year <= 2999, "taken", "years", text[:40])
+        raise InputError(place, "outside-calendar", text[:40]) from None
+    require(1900 <= moment.year <= 2999, place, "years", text[:40])
     return moment
 
 

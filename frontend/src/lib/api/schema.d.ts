@@ -518,6 +518,74 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/stations/{pk}/log": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Read Log
+         * @description The timeline of a station: readings, notes, sweeps, presets, changes.
+         */
+        get: operations["tithe_web_log_api_read_log"];
+        put?: never;
+        /**
+         * Note Down
+         * @description Keep a reading or a note. A reading's meter must stand in the station as it is kept.
+         */
+        post: operations["tithe_web_log_api_note_down"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/log/{pk}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Put Right
+         * @description Another content for an entry.
+         */
+        put: operations["tithe_web_log_api_put_right"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        /**
+         * Put Away
+         * @description Put an entry out of sight, or bring it back.
+         */
+        patch: operations["tithe_web_log_api_put_away"];
+        trace?: never;
+    };
+    "/api/stations/{pk}/reconcile": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Explain Readings
+         * @description What the readings imply, the best explanations, and which further reading would tell most.
+         */
+        post: operations["tithe_web_log_api_explain_readings"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/solve": {
         parameters: {
             query?: never;
@@ -2095,6 +2163,19 @@ export interface components {
             note: string;
         };
         /**
+         * RemarkModel
+         * @description Something noted under a date: "new connector", "storm".
+         */
+        RemarkModel: {
+            /**
+             * Date
+             * @default
+             */
+            date: string;
+            /** Text */
+            text: string;
+        };
+        /**
          * ResonatorAntenna
          * @description f₀, R at resonance, Q.
          */
@@ -2208,6 +2289,8 @@ export interface components {
             choice?: components["schemas"]["ChoiceModel"] | null;
             /** Readings */
             readings?: components["schemas"]["ReadingModel"][];
+            /** Remarks */
+            remarks?: components["schemas"]["RemarkModel"][];
             /** Sweeps */
             sweeps?: components["schemas"]["SweepModel"][];
         };
@@ -4096,6 +4179,192 @@ export interface components {
             document: components["schemas"]["StationFile"];
             /** At */
             at: number;
+        };
+        /**
+         * LogQuery
+         * @description From which one, and how many; of one kind, or of frequencies between two, if that is asked.
+         */
+        LogQuery: {
+            /**
+             * Offset
+             * @default 0
+             */
+            offset: number;
+            /**
+             * Limit
+             * @default 100
+             */
+            limit: number;
+            /** Kind */
+            kind?: ("reading" | "note" | "sweep" | "preset" | "change") | null;
+            /**
+             * Low Mhz
+             * @default 0
+             */
+            low_mhz: number;
+            /** High Mhz */
+            high_mhz?: number | null;
+        };
+        /**
+         * LogPage
+         * @description A piece of the timeline, newest first, and how many there are in all.
+         */
+        LogPage: {
+            /** Count */
+            count: number;
+            /** Rows */
+            rows: components["schemas"]["LogRow"][];
+        };
+        /**
+         * LogRow
+         * @description Something of the timeline: ``key``: which one of its kind; ``date``: null where nobody noted it;
+         *     ``body``: the reading, the note, the preset, or a sweep's title.
+         */
+        LogRow: {
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "reading" | "note" | "sweep" | "preset" | "change";
+            /** Key */
+            key: number;
+            /** Date */
+            date: string | null;
+            /** Mhz */
+            mhz: number | null;
+            /** Body */
+            body: {
+                [key: string]: unknown;
+            };
+        };
+        /**
+         * Kept
+         * @description An entry by its number.
+         */
+        Kept: {
+            /** Key */
+            key: number;
+        };
+        /**
+         * Noted
+         * @description One entry: a reading, or a note.
+         */
+        Noted: {
+            reading?: components["schemas"]["ReadingModel"] | null;
+            note?: components["schemas"]["RemarkModel"] | null;
+        };
+        /**
+         * Removed
+         * @description Whether an entry is out of sight.
+         */
+        Removed: {
+            /** Removed */
+            removed: boolean;
+        };
+        /**
+         * ExpectedReading
+         * @description From what to what a reading was to be expected, W and SWR (null: nothing of that was read, or no
+         *     bound); whether it is inside.
+         */
+        ExpectedReading: {
+            /** Forward W */
+            forward_w: number[] | null;
+            /** Swr */
+            swr: (number | null)[] | null;
+            /** Inside */
+            inside: boolean;
+        };
+        /**
+         * Explained
+         * @description ``id``: ``as-described``, or a kind of slip or fault; ``weight``: its share of likelihood among all;
+         *     ``likelihood``: how many times as likely the readings are as with the station as it is described.
+         */
+        Explained: {
+            /** Id */
+            id: string;
+            /** Weight */
+            weight: number;
+            /** Likelihood */
+            likelihood: number;
+            /** Text */
+            text: string;
+        };
+        /**
+         * FurtherReading
+         * @description Where (a meter's label, or ``radio``), when and with the tuner how; by which share it would narrow the
+         *     loss that is known least.
+         */
+        FurtherReading: {
+            /** At */
+            at: string;
+            /** Mhz */
+            mhz: number;
+            /** Tuner */
+            tuner: string;
+            /** Gain */
+            gain: number;
+            /** Text */
+            text: string;
+        };
+        /**
+         * ImpliedLoss
+         * @description What a part loses at a frequency, dB, as the readings imply.
+         */
+        ImpliedLoss: {
+            /** Label */
+            label: string;
+            /** Mhz */
+            mhz: number;
+            loss_db: components["schemas"]["SpanOut"];
+        };
+        /**
+         * ReconcileAnswer
+         * @description Which readings were explained, by their numbers, and what explains them (null: there are none).
+         */
+        ReconcileAnswer: {
+            /** Keys */
+            keys: number[];
+            answer: components["schemas"]["ReconciledOut"] | null;
+        };
+        /**
+         * ReconciledOut
+         * @description ``power_w``: what the radio gives; the explanations with the best first; ``sentence``: what it comes
+         *     to.
+         */
+        ReconciledOut: {
+            /** Losses */
+            losses: components["schemas"]["ImpliedLoss"][];
+            power_w: components["schemas"]["SpanOut"];
+            /** Explanations */
+            explanations: components["schemas"]["Explained"][];
+            /** Next */
+            next: components["schemas"]["FurtherReading"][];
+            /** Readings */
+            readings: components["schemas"]["ExpectedReading"][];
+            /** Sentence */
+            sentence: string;
+        };
+        /**
+         * SpanOut
+         * @description From least to most.
+         */
+        SpanOut: {
+            /** Min */
+            min: number;
+            /** Median */
+            median: number;
+            /** Max */
+            max: number;
+        };
+        /**
+         * ReconcileRequest
+         * @description The station as it stands on the screen; ``readings``: those to explain, by their numbers (left out:
+         *     those of the last day on which anything was read).
+         */
+        ReconcileRequest: {
+            document: components["schemas"]["StationFile"];
+            /** Readings */
+            readings?: number[] | null;
         };
         /**
          * SolveRequest
@@ -6537,6 +6806,228 @@ export interface operations {
             };
             /** @description Unprocessable Entity */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+        };
+    };
+    tithe_web_log_api_read_log: {
+        parameters: {
+            query?: {
+                offset?: number;
+                limit?: number;
+                kind?: ("reading" | "note" | "sweep" | "preset" | "change") | null;
+                low_mhz?: number;
+                high_mhz?: number | null;
+            };
+            header?: never;
+            path: {
+                pk: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LogPage"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+        };
+    };
+    tithe_web_log_api_note_down: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                pk: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Noted"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Kept"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+        };
+    };
+    tithe_web_log_api_put_right: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                pk: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Noted"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Kept"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+        };
+    };
+    tithe_web_log_api_put_away: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                pk: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Removed"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Kept"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+        };
+    };
+    tithe_web_log_api_explain_readings: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                pk: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ReconcileRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ReconcileAnswer"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
                 headers: {
                     [name: string]: unknown;
                 };

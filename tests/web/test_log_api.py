@@ -1,0 +1,166 @@
+"""The log of a station: readings and notes kept, one timeline with sweeps, presets and changes, and what
+explains the readings."""
+
+import json
+from time import perf_counter
+
+import pytest
+
+from tests.web.test_everything import sweep_text
+from tests.web.test_stations_api import send
+from tithe.site.cli import main
+from tithe.web.log.models import LogEntry
+
+pytestmark = pytest.mark.django_db
+READ = {"mhz": 21.225, "at": "antenna side", "forward_w": 150, "reflected_w": 52, "date": "2026-05-01"}
+
+
+@pytest.fixture
+def kept(client, mill):
+    return send(client, "post", "/api/stations", mill).json()["id"]
+
+
+def note(client, kept, **entry):
+    return send(client, "post", f"/api/stations/{kept}/log", entry)
+
+
+def rows(client, kept, query=""):
+    return client.get(f"/api/stations/{kept}/log{query}").json()
+
+
+def test_everything_that_is_dated_stands_on_one_line_of_time(client, mill, kept):
+    assert note(client, kept, reading=READ).status_code == 201
+    assert note(client, kept, note={"date": "2026-06-01", "text": "storm"}).status_code == 201
+    text = {"text": sweep_text(50), "title": "after the storm", "taken": "2026-06-02"}
+    assert send(client, "post", f"/api/stations/{kept}/sweeps", text).status_code == 201
+    told = rows(client, kept)
+    kinds = [row["kind"] for row in told["rows"]]
+    assert told["count"] == len(kinds) == 3 + 6
+    assert sorted(kinds) == ["note", *["preset"] * 6, "reading", "sweep"]
+    dates = [row["date"] for row in told["rows"]]
+    assert dates == sorted(dates, reverse=True)
+    assert kinds[:2] != ["preset", "preset"]
+    only = rows(client, kept, "?kind=reading")["rows"]
+    assert [row["body"]["forward_w"] for row in only] == [150]
+    band = rows(client, kept, "?low_mhz=21&high_mhz=21.5")["rows"]
+    assert sorted(row["kind"] for row in band) == ["preset", "reading"]
+    assert [row["kind"] for row in rows(client, kept, "?offset=1&limit=2")["rows"]] == kinds[1:3]
+
+
+def test_an_entry_is_put_right_put_away_and_brought_back(client, kept):
+    key = note(client, kept, reading=READ).json()["key"]
+    send(client, "put", f"/api/log/{key}", {"reading": READ | {"forward_w": 140}})
+    assert rows(client, kept, "?kind=reading")["rows"][0]["body"]["forward_w"] == 140
+    send(client, "patch", f"/api/log/{key}", {"removed": True})
+    assert rows(client, kept, "?kind=reading")["count"] == 0
+    send(client, "patch", f"/api/log/{key}", {"removed": False})
+    assert rows(client, kept, "?kind=reading")["count"] == 1
+    assert send(client, "put", "/api/log/999999", {"reading": READ}).status_code == 404
+
+
+@pytest.mark.parametrize(
+    ("entry", "place"),
+    [
+        ({}, ""),
+        ({"reading": READ | {"at": "mast"}}, "readings[0].at"),
+        ({"reading": READ | {"forward_w": None, "reflected_w": None}}, "readings[0].forward_w"),
+        ({"reading": READ | {"mhz": 0}}, "reading.mhz"),
+        ({"reading": READ | {"date": "last spring"}}, "date"),
+        ({"note": {"text": ""}}, "note.text"),
+        ({"note": {"text": "x"}, "reading": READ}, ""),
+    ],
+)
+def test_what_cannot_be_noted_is_refused_at_its_place(client, kept, entry, place):
+    response = note(client, kept, **entry)
+    assert response.status_code == 422
+    assert response.json()["errors"][0]["place"] == place
+    assert not LogEntry.objects.exists()
+
+
+def test_readings_of_one_day_are_explained_together(client, mill, kept):
+    path = f"/api/stations/{kept}/reconcile"
+    assert send(client, "post", path, {"document": mill}).json() == {"keys": [], "answer": None}
+    note(client, kept, reading=READ | {"date": "2026-01-01"})
+    keys = [
+        note(client, kept, reading=one).json()["key"]
+        for one in (READ, {"mhz": 21.225, "at": "radio", "swr": 1.1, "date": "2026-05-01"})
+    ]
+    told = send(client, "post", path, {"document": mill}).json()
+    assert told["keys"] == keys
+    assert told["answer"]["sentence"].startswith("The readings agree with the station")
+    assert "Both meters are right" in told["answer"]["sentence"]
+    assert "sent again" in told["answer"]["sentence"]
+    assert [one["inside"] for one in told["answer"]["readings"]] == [True, True]
+    assert told["answer"]["next"][0]["gain"] > 0
+    one = send(client, "post", path, {"document": mill, "readings": keys[:1]}).json()
+    assert one["keys"] == keys[:1]
+    slip = note(client, kept, reading=READ | {"forward_w": 1500, "reflected_w": 520}).json()["key"]
+    wrong = send(client, "post", path, {"document": mill, "readings": [*keys[1:], slip]}).json()["answer"]
+    assert wrong["explanations"][0]["id"] == "multiplier"
+    assert not all(one["inside"] for one in wrong["readings"])
+
+
+def test_the_log_goes_along_in_files_copies_and_everything(client, mill, kept):
+    note(client, kept, reading=READ)
+    note(client, kept, note={"date": "2026-06-01", "text": "storm"})
+    text = client.get(f"/api/stations/{kept}/file").content.decode()
+    document = json.loads(text)
+    assert document["readings"] == [READ | {"tuner": "auto", "note": ""}]
+    assert document["remarks"] == [{"date": "2026-06-01", "text": "storm"}]
+    again = send(client, "post", "/api/stations", text).json()["id"]
+    twin = send(client, "post", f"/api/stations/{kept}/copy", {}).json()["id"]
+    for other in (again, twin):
+        assert rows(client, other)["count"] == rows(client, kept)["count"]
+    assert not client.get(f"/api/stations/{again}").json()["document"].get("readings")
+    every = client.get("/api/library/file").getvalue().decode().splitlines()
+    line = next(line for line in every if '"readings"' in line)
+    LogEntry.objects.all().delete()
+    for one in every:
+        send(client, "post", "/api/library/line", one)
+    assert LogEntry.objects.count() == 6
+    assert json.loads(line)["remarks"][0]["text"] == "storm"
+    wrong = send(client, "post", "/api/stations", mill | {"readings": [READ | {"date": "never"}]})
+    assert wrong.json()["errors"][0]["place"] == "readings[0].date"
+
+
+def test_a_save_carries_no_log_and_a_long_log_is_read_by_pieces(client, mill, kept):
+    station = client.get(f"/api/stations/{kept}").json()
+    body = {"document": station["document"] | {"readings": [READ]}, "version": station["version"]}
+    assert send(client, "put", f"/api/stations/{kept}", body).status_code == 422
+    entry = LogEntry.objects.get(pk=note(client, kept, reading=READ).json()["key"])
+    many = [
+        LogEntry(station_id=kept, kind="reading", taken=entry.taken, mhz=7.1, body=entry.body)
+        for _ in range(3000)
+    ]
+    LogEntry.objects.bulk_create(many)
+    begun = perf_counter()
+    told = rows(client, kept, "?limit=50&kind=reading")
+    took = perf_counter() - begun
+    assert (told["count"], len(told["rows"])) == (3001, 50)
+    print(f"measured: a log of 3,000 entries read, ms {1000 * took:.0f}")
+
+
+def test_the_command_explains_the_readings_of_a_file(tmp_path, mill, capsys):
+    mill["readings"] = [
+        {"mhz": 7.1, "at": "radio side", "forward_w": 98, "reflected_w": 1},
+        {"mhz": 7.1, "at": "antenna side", "forward_w": 9.6, "reflected_w": 0.2},
+    ]
+    file = tmp_path / "station.json"
+
+    def run(*more):
+        file.write_text(json.dumps(mill), "utf-8")
+        return main(["reconcile", str(file), *more]), capsys.readouterr()
+
+    status, told = run("--json")
+    answer = json.loads(told.out)
+    assert status == 0
+    assert set(answer) >= {"losses", "power_w", "explanations", "next"}
+    assert answer["explanations"][0]["id"] == "multiplier"
+    assert answer["power_w"]["min"] < 100 < answer["power_w"]["max"]
+    assert {one["label"] for one in answer["losses"]} == {"jumper", "room tuner", "run to the mast"}
+    status, told = run()
+    assert "a tenth of what they should be" in told.out
+    mill["readings"][1]["at"] = "mast"
+    status, told = run()
+    assert (status, told.out) == (2, "")
+    assert told.err.startswith("readings[1].at: is no meter of the chain ('mast')")

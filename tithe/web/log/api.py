@@ -1,0 +1,176 @@
+"""The API of the log: keeping readings and notes, the timeline, and what explains the readings."""
+
+from __future__ import annotations
+
+from datetime import timedelta
+from typing import Annotated, Any, Literal
+
+from django.http import HttpRequest
+from ninja import Query, Router, Schema, Status
+from pydantic import Field
+
+from tithe.core.cost import Pause, solving_s
+from tithe.core.errors import InputError
+from tithe.core.readings.reconcile import MOST_READINGS, reconcile
+from tithe.document.readings import ReadingModel, RemarkModel, core_readings
+from tithe.document.station import StationFile
+from tithe.results import readings_json
+from tithe.results.readings_shapes import ReconciledOut
+from tithe.web.http import NotKeptError, Refusals, computed
+from tithe.web.log import services
+from tithe.web.log.models import LogEntry
+from tithe.web.stations import services as stations
+
+router = Router()
+Kind = Literal["reading", "note", "sweep", "preset", "change"]
+_SOLVES = 250
+"""How many times the station is solved to explain readings, about."""
+_SAME_DAYS = timedelta(days=1)
+"""Readings that are explained together lie no further apart."""
+
+
+class LogRow(Schema):
+    """Something of the timeline: ``key``: which one of its kind; ``date``: null where nobody noted it;
+    ``body``: the reading, the note, the preset, or a sweep's title."""
+
+    kind: Kind
+    key: int
+    date: str | None
+    mhz: float | None
+    body: dict[str, Any]
+
+
+class LogPage(Schema):
+    """A piece of the timeline, newest first, and how many there are in all."""
+
+    count: int
+    rows: list[LogRow]
+
+
+class LogQuery(Schema):
+    """From which one, and how many; of one kind, or of frequencies between two, if that is asked."""
+
+    offset: Annotated[int, Field(ge=0)] = 0
+    limit: Annotated[int, Field(ge=1, le=500)] = 100
+    kind: Kind | None = None
+    low_mhz: Annotated[float, Field(ge=0, allow_inf_nan=False)] = 0.0
+    high_mhz: Annotated[float | None, Field(gt=0, allow_inf_nan=False)] = None
+
+
+@router.get("/stations/{pk}/log", response={200: LogPage, 404: Refusals})
+def read_log(request: HttpRequest, pk: int, asked: Query[LogQuery]) -> Any:
+    """The timeline of a station: readings, notes, sweeps, presets, changes."""
+    station = stations.kept(pk, removed=None)
+    kinds = [asked.kind] if asked.kind else []
+    found = services.timeline(station, kinds, asked.low_mhz, asked.high_mhz or float("inf"))
+    page = found[asked.offset : asked.offset + asked.limit]
+    mine = [one.key for one in page if one.kind in ("reading", "note")]
+    bodies = {entry.pk: entry.body for entry in LogEntry.objects.filter(pk__in=mine)}
+    return {"count": len(found), "rows": [_row(one, bodies) for one in page]}
+
+
+def _row(one: services.Moment, bodies: dict[int, dict[str, Any]]) -> dict[str, Any]:
+    return {
+        "kind": one.kind,
+        "key": one.key,
+        "date": one.when.isoformat() if one.when.year > 1 else None,
+        "mhz": one.mhz,
+        "body": bodies[one.key] if one.kind in ("reading", "note") else one.told or {},
+    }
+
+
+class Noted(Schema):
+    """One entry: a reading, or a note."""
+
+    reading: ReadingModel | None = None
+    note: RemarkModel | None = None
+
+    def model(self) -> ReadingModel | RemarkModel:
+        """Which of the two. Raises `InputError` where it is neither or both."""
+        if (self.reading is None) == (self.note is None):
+            raise InputError("", "reading-or-note")
+        return self.reading or self.note  # type: ignore[return-value]  # one of them is there
+
+
+class Kept(Schema):
+    """An entry by its number."""
+
+    key: int
+
+
+def _entry(pk: int) -> LogEntry:
+    entry = LogEntry.objects.filter(pk=pk).first()
+    if entry is None:
+        raise NotKeptError("entry", "no-entry", pk)
+    return entry
+
+
+@router.post("/stations/{pk}/log", response={201: Kept, 404: Refusals, 422: Refusals})
+def note_down(request: HttpRequest, pk: int, body: Noted) -> Any:
+    """Keep a reading or a note. A reading's meter must stand in the station as it is kept."""
+    station = stations.kept(pk, removed=None)
+    model = body.model()
+    if isinstance(model, ReadingModel):
+        core_readings([model], StationFile.model_validate(station.document).to_core())
+    return Status(201, {"key": services.keep(station, model).pk})
+
+
+@router.put("/log/{pk}", response={200: Kept, 404: Refusals, 422: Refusals})
+def put_right(request: HttpRequest, pk: int, body: Noted) -> Any:
+    """Another content for an entry."""
+    return {"key": services.change(_entry(pk), body.model()).pk}
+
+
+class Removed(Schema):
+    """Whether an entry is out of sight."""
+
+    removed: bool
+
+
+@router.patch("/log/{pk}", response={200: Kept, 404: Refusals, 422: Refusals})
+def put_away(request: HttpRequest, pk: int, body: Removed) -> Any:
+    """Put an entry out of sight, or bring it back."""
+    entry = _entry(pk)
+    entry.removed = body.removed
+    entry.save()
+    return {"key": entry.pk}
+
+
+class ReconcileRequest(Schema):
+    """The station as it stands on the screen; ``readings``: those to explain, by their numbers (left out:
+    those of the last day on which anything was read)."""
+
+    document: StationFile
+    readings: Annotated[list[int], Field(max_length=MOST_READINGS)] | None = None
+
+
+class ReconcileAnswer(Schema):
+    """Which readings were explained, by their numbers, and what explains them (null: there are none)."""
+
+    keys: list[int]
+    answer: ReconciledOut | None
+
+
+@router.post(
+    "/stations/{pk}/reconcile", response={200: ReconcileAnswer, 404: Refusals, 422: Refusals, 503: Refusals}
+)
+def explain_readings(request: HttpRequest, pk: int, body: ReconcileRequest) -> Any:
+    """What the readings imply, the best explanations, and which further reading would tell most."""
+    kept = stations.kept(pk, removed=None).log.filter(kind="reading", removed=False).order_by("-taken", "-id")
+    if body.readings is not None:
+        kept = kept.filter(pk__in=body.readings)
+    elif (last := kept.first()) is not None:
+        kept = kept.filter(taken__gt=last.taken - _SAME_DAYS)
+    entries = list(kept[:MOST_READINGS])[::-1]
+    station = body.document.to_core()
+
+    def job(pause: Pause) -> dict[str, Any]:
+        if not entries:
+            return {"keys": [], "answer": None}
+        models = [ReadingModel.model_validate(entry.body) for entry in entries]
+        readings = core_readings(models, station)
+        answer = readings_json.answer(station, readings, reconcile(station, readings))
+        return {"keys": [entry.pk for entry in entries], "answer": answer}
+
+    frequencies = len({entry.mhz for entry in entries})
+    return computed(request, _SOLVES * solving_s(station, frequencies), "smaller-station", job)

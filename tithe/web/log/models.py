@@ -1,0 +1,24 @@
+"""What is noted of a station under a date, and not part of its description."""
+
+from django.db import models
+
+from tithe.web.stations.models import Station
+
+
+class LogEntry(models.Model):
+    """``kind``: ``reading`` (``body`` as the station file has it) or ``note`` (``body["text"]``); ``mhz``: at
+    which frequency, if at one. ``removed`` ones are out of sight and can be brought back."""
+
+    station = models.ForeignKey(Station, on_delete=models.CASCADE, related_name="log")
+    kind = models.CharField(max_length=20)
+    taken = models.DateTimeField()
+    mhz = models.FloatField(null=True)
+    body = models.JSONField(default=dict)
+    removed = models.BooleanField(default=False)
+
+    class Meta:
+        ordering = ("id",)
+        indexes = (models.Index(fields=("station", "removed", "taken"), name="log_by_time"),)
+
+    def __str__(self) -> str:
+        return f"{self.kind} of {self.taken:%Y-%m-%d}"
