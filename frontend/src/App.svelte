@@ -225,6 +225,10 @@
           <Fetched file={VIEW_FILES.bands}>
             {#snippet shown(BandsView)}<BandsView form={at} bands={at.document.bands ?? []} />{/snippet}
           </Fetched>
+        {:else if at.view === 'log'}
+          <Fetched file={VIEW_FILES.log}>
+            {#snippet shown(LogView)}<LogView session={at} />{/snippet}
+          </Fetched>
         {:else if at.view === 'history'}
           <Fetched file={VIEW_FILES.history}>
             {#snippet shown(HistoryView)}<HistoryView

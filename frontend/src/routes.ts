@@ -30,6 +30,7 @@ export const VIEWS = [
   ['arrangements', 'Arrangements'],
   ['questions', 'Questions'],
   ['bands', 'Bands'],
+  ['log', 'Log'],
   ['history', 'History'],
   ['report', 'Report'],
 ] as const;

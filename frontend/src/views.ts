@@ -9,6 +9,7 @@ export const VIEW_FILES = {
   arrangements: () => import('./lib/arrangements/ArrangementsView.svelte'),
   questions: () => import('./lib/questions/QuestionsView.svelte'),
   bands: () => import('./lib/bands/BandsView.svelte'),
+  log: () => import('./lib/log/LogView.svelte'),
   history: () => import('./lib/history/HistoryView.svelte'),
   report: () => import('./lib/report/ReportView.svelte'),
 };

@@ -112,7 +112,7 @@ def _told(station: Station, readings: Sequence[Taken], found: Reconciled) -> lis
     said += _sides(station, readings)
     others = [one for one in found.explanations if one is not best and one.id != "as-described"]
     near = max(best.likelihood, MUCH_BETTER) / MUCH_BETTER
-    if others and others[0].likelihood > near:
+    if others and best.id != "as-described" and others[0].likelihood > near:
         said.append(tell("explained.also", other=others[0].told))
     low, middle, high = best.found.loss_db(_SIGMAS)
     p, k = np.unravel_index(int(np.argmax(middle)), middle.shape)

@@ -30,7 +30,8 @@ _SIGMAS = 1.96
 @dataclass(frozen=True)
 class Explanation:
     """``id``: ``as-described``, or the kind of slip or fault; ``likelihood``: how many times as likely the
-    readings are as with the station as it is described; ``weight``: its share among all."""
+    readings are as with the station as it is described; ``weight``: its share among all, a slip or a fault
+    taken to be one twentieth as likely beforehand."""
 
     id: str
     told: Message
@@ -89,9 +90,11 @@ def reconcile(station: Station, readings: Sequence[Taken]) -> Reconciled:
     every += [(one.id, one.told, settled(one.model, rows, found)) for one, found in tried]
     logs = np.array([found.evidence for *_, found in every])
     likely = np.exp(np.clip(logs - logs[0], -60, 60))
+    weights = likely * np.where(np.arange(len(every)) == 0, MUCH_BETTER, 1.0)
+    weights /= weights.sum()
     out = [
-        Explanation(name, told, float(ratio), float(ratio / likely.sum()), found)
-        for (name, told, found), ratio in zip(every, likely, strict=True)
+        Explanation(name, told, float(ratio), float(weight), found)
+        for (name, told, found), ratio, weight in zip(every, likely, weights, strict=True)
     ]
     ranked = tuple(sorted(out, key=lambda one: -one.likelihood))
     told = Reconciled(rows, _expected(begun), ranked, ())

@@ -4,6 +4,7 @@
   import type { Shelf } from '../shelf/shelf.svelte';
   import { addressOf } from '../../routes';
   import { placeShown, type Session } from '../station/session.svelte';
+  import ReadingForm from '../log/ReadingForm.svelte';
   import KeepOnShelf from './KeepOnShelf.svelte';
   import PartCautions from './PartCautions.svelte';
   import PartField from './PartField.svelte';
@@ -64,6 +65,12 @@
       : `Takes ${shown(stage.taken_w, watts)} W, ${shown(stage.loss_db, decibels)} dB.`}
     {lacks ? `No match: it ${lacks}.` : ''}
   </p>
+{/if}
+{#if part.kind === 'meter'}
+  <details>
+    <summary>What it read</summary>
+    <ReadingForm {session} at={part.label || 'meter'} onkept={() => undefined} />
+  </details>
 {/if}
 {#if part.kind === 'tuner'}
   <p class="way">

@@ -1,0 +1,123 @@
+<script lang="ts">
+  import type { LogRow, ReconcileAnswer } from '../api/client';
+  import { decibels, digits, span, swr, watts } from '../figures';
+  import Scroller from '../ui/Scroller.svelte';
+  import { told } from './entries';
+
+  /** What explains the readings of a day: each beside what was to be expected, the explanations, what they imply, and what to read next. */
+  interface Props {
+    found: ReconcileAnswer;
+    rows: LogRow[];
+  }
+  let { found, rows }: Props = $props();
+  const answer = $derived(found.answer);
+  const row = (key: number) => rows.find((one) => one.kind === 'reading' && one.key === key);
+  const of = (one: { min: number; max: number }, format: (value: number) => string) =>
+    span(format(one.min), format(one.max));
+  const likely = (weight: number) => `${digits(100 * weight, 2)} % likely, among all that was tried`;
+  const ends = (two: (number | null)[] | null, format: (value: number | null) => string) =>
+    two ? span(format(two[0] ?? null), format(two[1] ?? null)) : '–';
+</script>
+
+{#if answer}
+  <p class="verdict serif" data-testid="log-verdict">{answer.sentence}</p>
+  <Scroller label="Readings beside what was to be expected">
+    <table class="plain figures">
+      <thead>
+        <tr>
+          <th scope="col" class="text">Reading</th>
+          <th scope="col">MHz</th>
+          <th scope="col">forward expected, W</th>
+          <th scope="col">SWR expected</th>
+          <th scope="col"><span class="visually-hidden">inside or outside</span></th>
+        </tr>
+      </thead>
+      <tbody>
+        {#each answer.readings as one, n (found.keys[n])}
+          {@const entry = row(found.keys[n] ?? -1)}
+          <tr>
+            <th scope="row" class="text">{entry ? told(entry) : `reading ${n + 1}`}</th>
+            <td>{entry ? digits(entry.mhz, 5) : ''}</td>
+            <td>{ends(one.forward_w, watts)}</td>
+            <td>{ends(one.swr, swr)}</td>
+            <td class="text" class:outside={!one.inside}>{one.inside ? '● inside' : '✕ outside'}</td>
+          </tr>
+        {/each}
+      </tbody>
+    </table>
+  </Scroller>
+  <div class="beside">
+    <section>
+      <h3>What explains them</h3>
+      {#each answer.explanations.slice(0, 1) as one (one.text)}
+        <p>{one.text} <small class="figures">{likely(one.weight)}</small></p>
+      {/each}
+      {#if answer.explanations.length > 1}
+        <details>
+          <summary>What else was tried and is not ruled out</summary>
+          <ul>
+            {#each answer.explanations.slice(1) as one (one.text)}
+              <li>{one.text} <small class="figures">{likely(one.weight)}</small></li>
+            {/each}
+          </ul>
+        </details>
+      {/if}
+    </section>
+    <section>
+      <h3>What they imply</h3>
+      <table class="plain figures">
+        <tbody>
+          <tr>
+            <th scope="row" class="text">the radio gives</th>
+            <td></td>
+            <td>{of(answer.power_w, watts)} W</td>
+          </tr>
+          {#each answer.losses as one (`${one.label} ${one.mhz}`)}
+            <tr>
+              <th scope="row" class="text">{one.label} loses</th>
+              <td>{digits(one.mhz, 5)} MHz</td>
+              <td>{of(one.loss_db, decibels)} dB</td>
+            </tr>
+          {/each}
+        </tbody>
+      </table>
+    </section>
+    <section>
+      <h3>What to read next</h3>
+      <ol>
+        {#each answer.next as one (one.text)}<li>{one.text}</li>{/each}
+      </ol>
+    </section>
+  </div>
+{/if}
+
+<style>
+  .verdict {
+    margin: 0.5rem 0;
+    max-width: 60rem;
+  }
+  .beside {
+    display: grid;
+    grid-template-columns: repeat(auto-fit, minmax(min(18rem, 100%), 1fr));
+    gap: 0.4rem 2rem;
+    margin-top: 1rem;
+  }
+  summary {
+    color: var(--ink-soft);
+    font-size: 13.5px;
+  }
+  small {
+    display: block;
+    color: var(--ink-soft);
+  }
+  li {
+    border-top: 1px solid var(--hairline);
+    padding: 0.25rem 0;
+  }
+  .outside {
+    color: var(--heat-ink);
+  }
+  th[scope='row'] {
+    white-space: normal;
+  }
+</style>

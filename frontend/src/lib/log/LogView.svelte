@@ -1,0 +1,95 @@
+<script lang="ts">
+  import { onMount } from 'svelte';
+  import { Asking } from '../api/asking.svelte';
+  import { api, type ReconcileAnswer } from '../api/client';
+  import type { Session } from '../station/session.svelte';
+  import Trouble from '../ui/Trouble.svelte';
+  import Explained from './Explained.svelte';
+  import { Log, noteDown } from './log.svelte';
+  import ReadingForm from './ReadingForm.svelte';
+  import Timeline from './Timeline.svelte';
+
+  /** The log of the station: what was read, noted and changed, and what explains the last readings. */
+  let { session }: { session: Session } = $props();
+  const log = $derived(new Log(session.keeper.id));
+  const explaining = new Asking<ReconcileAnswer>();
+  let note = $state('');
+  let noteTrouble = $state('');
+  const id = $props.id();
+
+  onMount(() => void log.load());
+  function explain() {
+    const params = { path: { pk: session.keeper.id } };
+    const body = { document: session.document };
+    explaining.ask(() => api.POST('/api/stations/{pk}/reconcile', { params, body }));
+  }
+  $effect(explain);
+  function changed() {
+    void log.load();
+    explain();
+  }
+  async function keepNote(event: SubmitEvent) {
+    event.preventDefault();
+    noteTrouble = await noteDown(session.keeper.id, {
+      note: { date: new Date().toISOString().slice(0, 10), text: note },
+    });
+    if (noteTrouble) return;
+    note = '';
+    changed();
+  }
+  const found = $derived(explaining.answer);
+</script>
+
+<section class="log" aria-label="Log">
+  <Trouble text={Object.keys(session.faults).length ? '' : explaining.trouble} />
+  {#if found?.answer}
+    <Explained {found} rows={log.rows} />
+  {:else if found}
+    <p class="serif lead">
+      What do the meters show? Type a reading, here or at the meter itself, and it stands beside what it
+      should be, with what explains the difference.
+    </p>
+  {/if}
+  <div class="forms">
+    <div>
+      <h3>A reading</h3>
+      <ReadingForm {session} onkept={changed} />
+    </div>
+    <form onsubmit={keepNote} aria-label="A note">
+      <h3><label for="{id}-note">A note</label></h3>
+      <textarea id="{id}-note" rows="3" bind:value={note} placeholder="new connector, storm …"></textarea>
+      <p><button type="submit" class="firm" disabled={!note.trim()}>Keep the note</button></p>
+      <Trouble text={noteTrouble} />
+    </form>
+  </div>
+  <h3>The log</h3>
+  <Timeline {log} bands={session.document.bands ?? []} onchange={explain} />
+</section>
+
+<style>
+  .log {
+    padding: 0.8rem 1rem 2rem;
+    min-width: 0;
+  }
+  .lead {
+    margin: 0.5rem 0;
+    max-width: 46rem;
+  }
+  .forms {
+    display: grid;
+    grid-template-columns: repeat(auto-fit, minmax(min(20rem, 100%), 1fr));
+    gap: 0.4rem 2rem;
+    margin: 1.2rem 0;
+    border-top: 1px solid var(--hairline);
+    padding-top: 0.6rem;
+  }
+  textarea {
+    width: 100%;
+    background: none;
+    border: 1px solid var(--ink-soft);
+    padding: 0.3rem 0.5rem;
+  }
+  p {
+    padding: 0.35rem 0;
+  }
+</style>

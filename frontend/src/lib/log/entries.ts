@@ -1,0 +1,53 @@
+/** What an entry of the timeline says, in a line. */
+import type { LogRow } from '../api/client';
+import { digits, swr, watts } from '../figures';
+
+type Body = Record<string, unknown>;
+const number = (value: unknown) => (typeof value === 'number' ? value : null);
+
+export function told({ kind, key, body }: LogRow): string {
+  const one = body as Body;
+  const text = (name: string) => (typeof one[name] === 'string' ? one[name] : '');
+  if (kind === 'note') return text('text');
+  if (kind === 'sweep') return text('title') || `sweep ${key}`;
+  if (kind === 'change') return `the station was changed: state ${key} was put away`;
+  if (kind === 'preset') {
+    const dials = Object.entries((one.dials ?? {}) as Record<string, number>);
+    const stands = dials.map(([knob, at]) => `${knob.toUpperCase()} ${digits(at, 4)}`).join(', ');
+    return [text('tuner'), stands, `SWR ${swr(number(one.swr) ?? 1)}`, text('note')]
+      .filter(Boolean)
+      .join(', ');
+  }
+  return [text('at') === 'radio' ? 'the radio’s own' : text('at'), shownAs(one), ...circumstances(one)].join(
+    ', ',
+  );
+}
+
+function shownAs(one: Body): string {
+  const forward = number(one.forward_w);
+  const reflected = number(one.reflected_w);
+  const ratio = number(one.swr);
+  return [
+    forward === null ? '' : `${watts(forward)} W forward`,
+    reflected === null ? '' : `${watts(reflected)} W reflected`,
+    ratio === null ? '' : `SWR ${swr(ratio)}`,
+  ]
+    .filter(Boolean)
+    .join(', ');
+}
+
+function circumstances(one: Body): string[] {
+  const words = [
+    one.tuner === 'bypass' ? 'tuner bypassed' : '',
+    one.emission === 'speech' ? 'speech' : '',
+    typeof one.note === 'string' ? one.note : '',
+  ];
+  return words.filter(Boolean);
+}
+
+/** A date as it is read: the day, with the hour where there is one. */
+export function day(date: string | null): string {
+  if (date === null) return 'not dated';
+  const [first = '', time = ''] = date.split('T');
+  return time.startsWith('00:00') ? first : `${first} ${time.slice(0, 5)}`;
+}

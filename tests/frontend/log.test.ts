@@ -1,0 +1,193 @@
+import { render, screen, within } from '@testing-library/svelte';
+import userEvent from '@testing-library/user-event';
+import { afterEach, beforeEach, describe, expect, test, vi } from 'vitest';
+import type { LogRow, PartModel, ReconcileAnswer } from '../../frontend/src/lib/api/client';
+import { day, told } from '../../frontend/src/lib/log/entries';
+import LogView from '../../frontend/src/lib/log/LogView.svelte';
+import ReadingForm from '../../frontend/src/lib/log/ReadingForm.svelte';
+import { typedSwr } from '../../frontend/src/lib/log/reflections';
+import { Session } from '../../frontend/src/lib/station/session.svelte';
+import { answer, FakeServer, kept, settled, station, stubResizeObserver, until } from './server';
+
+describe('a figure of reflection, however it is written', () => {
+  test.each([
+    ['1.5', 1.5],
+    ['1.5:1', 1.5],
+    ['1,5', 1.5],
+    ['20 dB RL', 1.2222],
+    ['RL 20 dB', 1.2222],
+    ['-20 dB', 1.2222],
+    ['return loss 20', 1.2222],
+    ['|Γ| .2', 1.5],
+    ['rho = 0.2', 1.5],
+    ['4 %', 1.5],
+    ['−4 %', 1.5],
+    ['0 %', 1],
+  ])('%s', (text, ratio) => {
+    expect(typedSwr(text)).toBeCloseTo(ratio, 3);
+  });
+
+  test.each(['high', '', '3 miles', '|Γ| 1', '100 %'])('%s goes to the server as it is', (text) => {
+    expect(typedSwr(text)).toBe(text);
+  });
+
+  test('all ways of writing one reflection are one SWR', () => {
+    for (const rho of [0.01, 0.1, 0.333, 0.7, 0.95]) {
+      const ways = [`${-20 * Math.log10(rho)} dB RL`, `Γ ${rho}`, `${100 * rho * rho} %`].map(typedSwr);
+      for (const way of ways) expect(way).toBeCloseTo((1 + rho) / (1 - rho), 4);
+    }
+  });
+});
+
+const READING = { at: 'antenna side', forward_w: 150, reflected_w: 52, tuner: 'bypass', note: 'rain' };
+const ROWS: LogRow[] = [
+  { kind: 'note', key: 3, date: '2026-06-01T00:00:00+00:00', mhz: null, body: { text: 'storm' } },
+  { kind: 'reading', key: 2, date: '2026-05-01T18:30:00+00:00', mhz: 21.225, body: READING },
+  { kind: 'sweep', key: 9, date: '2026-04-01T00:00:00+00:00', mhz: null, body: { title: 'new wire' } },
+  { kind: 'change', key: 4, date: '2026-03-01T00:00:00+00:00', mhz: null, body: {} },
+  {
+    kind: 'preset',
+    key: 2000,
+    date: null,
+    mhz: 7.1,
+    body: { tuner: 'room tuner', dials: { c1: 10, l: 20.4 }, swr: 1.1, note: '' },
+  },
+];
+const ANSWER: ReconcileAnswer = {
+  keys: [2],
+  answer: {
+    sentence: 'Both meters are right.',
+    power_w: { min: 95, median: 100, max: 110 },
+    losses: [{ label: 'run', mhz: 21.225, loss_db: { min: 2.3, median: 3, max: 3.8 } }],
+    explanations: [
+      { id: 'as-described', weight: 0.9, likelihood: 1, text: 'The readings agree.' },
+      { id: 'reference', weight: 0.05, likelihood: 1.2, text: 'A meter is made for 75 Ω.' },
+    ],
+    next: [{ at: 'radio', mhz: 21.225, tuner: 'bypass', gain: 0.3, text: 'the radio, the tuner bypassed' }],
+    readings: [{ forward_w: [120, 164], swr: [2.84, null], inside: false }],
+  },
+};
+let server: FakeServer;
+let rows = ROWS;
+
+beforeEach(() => {
+  stubResizeObserver();
+  rows = ROWS;
+  server = new FakeServer(({ path, method, body }) => {
+    if (path === '/api/solve') return { body: answer() };
+    if (path === '/api/stations/7/reconcile') return { body: ANSWER };
+    if (path === '/api/stations/7/log' && method === 'POST') {
+      const { reading } = body as { reading?: { forward_w?: unknown } };
+      if (typeof reading?.forward_w === 'string')
+        return {
+          status: 422,
+          body: { errors: [{ place: 'reading.forward_w', rule: 'must be a number' }] },
+        };
+      return { status: 201, body: { key: 5 } };
+    }
+    if (path === '/api/stations/7/log') return { body: { count: 300, rows } };
+    return { body: { id: 7, name: 'Test', version: 2, updated: '2026-01-01T00:00:00Z', key: 2 } };
+  });
+});
+afterEach(async () => {
+  await settled();
+  vi.unstubAllGlobals();
+});
+
+function session() {
+  const document = station();
+  const meter = { kind: 'meter', label: 'antenna side' } as unknown as PartModel;
+  return new Session({ ...kept(), document: { ...document, chain: [meter, ...document.chain] } });
+}
+
+test('each entry says what it is in a line', () => {
+  expect(ROWS.map(told)).toEqual([
+    'storm',
+    'antenna side, 150 W forward, 52 W reflected, tuner bypassed, rain',
+    'new wire',
+    'the station was changed: state 4 was put away',
+    'room tuner, C1 10, L 20.4, SWR 1.1',
+  ]);
+  expect(ROWS.map(({ date }) => day(date)).slice(0, 2)).toEqual(['2026-06-01', '2026-05-01 18:30']);
+  expect(day(null)).toBe('not dated');
+});
+
+test('readings stand beside what was to be expected, with what explains them and what to read next', async () => {
+  render(LogView, { session: session() });
+  expect((await screen.findByTestId('log-verdict')).textContent).toBe('Both meters are right.');
+  const beside = screen.getByRole('region', { name: 'Readings beside what was to be expected' });
+  await within(beside).findByText('antenna side, 150 W forward, 52 W reflected, tuner bypassed, rain');
+  expect(within(beside).getByText('120 to 164')).toBeTruthy();
+  expect(within(beside).getByText('2.84 to ∞')).toBeTruthy();
+  expect(within(beside).getByText('✕ outside')).toBeTruthy();
+  expect(screen.getByText('A meter is made for 75 Ω.')).toBeTruthy();
+  expect(screen.getByText('the radio, the tuner bypassed')).toBeTruthy();
+});
+
+test('a reading is typed as it was read, and what is wrong with it is said', async () => {
+  render(LogView, { session: session() });
+  const form = within(screen.getByRole('form', { name: 'A reading' }));
+  await userEvent.type(form.getByLabelText('or SWR'), '14 dB RL');
+  await userEvent.click(form.getByRole('button', { name: 'Keep the reading' }));
+  await screen.findByText(/Kept: radio at/);
+  const [first] = server.to('/api/stations/7/log').filter(({ method }) => method === 'POST');
+  expect(first?.body).toMatchObject({ reading: { at: 'radio', tuner: 'auto' } });
+  expect((first?.body as { reading: { swr: number } }).reading.swr).toBeCloseTo(1.4985, 3);
+  await userEvent.selectOptions(form.getByLabelText('Meter'), 'antenna side');
+  await userEvent.type(form.getByLabelText('Forward'), 'much');
+  await userEvent.click(form.getByRole('button', { name: 'Keep the reading' }));
+  expect(await screen.findByText('The forward power must be a number.')).toBeTruthy();
+  expect((form.getByLabelText('Forward') as HTMLInputElement).value).toBe('much');
+});
+
+test('at a meter itself its reading needs no meter chosen', async () => {
+  const onkept = vi.fn();
+  render(ReadingForm, { session: session(), at: 'antenna side', onkept });
+  expect(screen.queryByLabelText('Meter')).toBeNull();
+  await userEvent.type(screen.getByLabelText('Forward'), '1.2 kW');
+  await userEvent.type(screen.getByLabelText('Reflected'), '40');
+  await userEvent.selectOptions(screen.getByLabelText('Tuner'), 'bypass');
+  await userEvent.selectOptions(screen.getByLabelText('Sent'), 'speech');
+  await userEvent.selectOptions(screen.getByLabelText('Shows'), 'peak');
+  await userEvent.click(screen.getByRole('button', { name: 'Keep the reading' }));
+  await until(() => onkept.mock.calls.length === 1);
+  expect(server.to('/api/stations/7/log')[0]?.body).toMatchObject({
+    reading: {
+      at: 'antenna side',
+      forward_w: 1200,
+      reflected_w: 40,
+      tuner: 'bypass',
+      emission: 'speech',
+      mode: 'peak',
+    },
+  });
+});
+
+test('the timeline is filtered, read by pieces, and what is taken out comes back', async () => {
+  render(LogView, { session: session() });
+  await screen.findByText('5 of 300');
+  await userEvent.click(screen.getByRole('button', { name: 'Older entries' }));
+  const asked = () => server.asked.filter(({ path, method }) => path.endsWith('/log') && method === 'GET');
+  await until(() => asked().length === 2);
+  await userEvent.selectOptions(screen.getByLabelText('Show'), 'reading');
+  await userEvent.selectOptions(screen.getByLabelText('Band'), '40 m');
+  await until(() => asked().length === 4);
+  rows = [];
+  await userEvent.click(screen.getByRole('button', { name: 'take out: storm' }));
+  await screen.findByText('Nothing is noted yet.');
+  expect(server.to('/api/log/3')[0]?.body).toEqual({ removed: true });
+  await userEvent.click(screen.getByRole('button', { name: 'Bring it back' }));
+  await until(() => server.to('/api/log/3').length === 2);
+  expect(server.to('/api/log/3')[1]?.body).toEqual({ removed: false });
+});
+
+test('a note is kept, and an empty one is not', async () => {
+  render(LogView, { session: session() });
+  const form = within(screen.getByRole('form', { name: 'A note' }));
+  expect((form.getByRole('button') as HTMLButtonElement).disabled).toBe(true);
+  await userEvent.type(form.getByLabelText('A note'), 'new connector');
+  await userEvent.click(form.getByRole('button'));
+  await until(() => server.asked.some(({ method }) => method === 'POST'));
+  const posted = server.to('/api/stations/7/log').find(({ method }) => method === 'POST');
+  expect(posted?.body).toMatchObject({ note: { text: 'new connector' } });
+});
