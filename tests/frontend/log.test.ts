@@ -64,6 +64,14 @@ const ANSWER: ReconcileAnswer = {
       { id: 'reference', weight: 0.05, likelihood: 1.2, text: 'A meter is made for 75 Ω.' },
     ],
     next: [{ at: 'radio', mhz: 21.225, tuner: 'bypass', gain: 0.3, text: 'the radio, the tuner bypassed' }],
+    changes: [
+      { place: 'transmitter.power_w', value: 96, text: 'the radio gives 96 W' },
+      {
+        place: 'chain[2].line',
+        value: { r0_ohm: 50, k1: 0.7 },
+        text: 'long loses 1.2 times what is written',
+      },
+    ],
     readings: [{ forward_w: [120, 164], swr: [2.84, null], inside: false }],
   },
 };
@@ -122,6 +130,17 @@ test('readings stand beside what was to be expected, with what explains them and
   expect(within(beside).getByText('✕ outside')).toBeTruthy();
   expect(screen.getByText('A meter is made for 75 Ω.')).toBeTruthy();
   expect(screen.getByText('the radio, the tuner bypassed')).toBeTruthy();
+});
+
+test('what the readings tell of the station is taken over as one step', async () => {
+  const one = session();
+  render(LogView, { session: one });
+  await userEvent.click(await screen.findByRole('button', { name: 'Take these into the station' }));
+  expect(one.document.transmitter.power_w).toBe(96);
+  expect(one.document.chain[2]).toMatchObject({ label: 'long', line: { r0_ohm: 50, k1: 0.7 } });
+  one.undo();
+  expect(one.document.transmitter.power_w).toBe(100);
+  expect(one.document.chain[2]).toMatchObject({ line: 'rg-58' });
 });
 
 test('a reading is typed as it was read, and what is wrong with it is said', async () => {

@@ -100,6 +100,24 @@ def test_readings_of_one_day_are_explained_together(client, mill, kept):
     assert not all(one["inside"] for one in wrong["readings"])
 
 
+def test_what_readings_tell_is_taken_over_and_then_agrees(client, mill, kept):
+    mill["chain"][5]["line"] = {"r0_ohm": 50, "velocity_factor": 0.66, "k1": 0.9, "k2": 0.01}
+    there = send(client, "post", "/api/solve", {"document": mill, "mhz": 7.1}).json()["here"]["result"]
+    mill["chain"][5]["line"] |= {"k1": 0.6, "k2": 0.007}  # what its owner believes
+    for at in (1, 3):
+        stage = there["stages"][at]
+        for tuner in ("auto", "bypass"):
+            shown = {key: stage[key] for key in ("forward_w", "reflected_w")}
+            note(client, kept, reading={"mhz": 7.1, "at": stage["label"], "tuner": tuner} | shown)
+    told = send(client, "post", f"/api/stations/{kept}/reconcile", {"document": mill}).json()["answer"]
+    places = {one["place"]: one["value"] for one in told["changes"]}
+    assert 90 < places["transmitter.power_w"] < 110
+    for place, value in places.items():
+        part = mill["chain"][int(place[6])] if place.startswith("chain") else mill["transmitter"]
+        part[place.rsplit(".", 1)[1]] = value
+    assert send(client, "post", "/api/solve", {"document": mill, "mhz": 7.1}).status_code == 200
+
+
 def test_the_log_goes_along_in_files_copies_and_everything(client, mill, kept):
     note(client, kept, reading=READ)
     note(client, kept, note={"date": "2026-06-01", "text": "storm"})

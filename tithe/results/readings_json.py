@@ -2,17 +2,17 @@
 
 from __future__ import annotations
 
-from collections.abc import Sequence
+from collections.abc import Iterator, Sequence
 
 import numpy as np
 
-from tithe.core import Station
+from tithe.core import AttenuatedLine, Station, SteppedTuner, Tuner
 from tithe.core.message import Message, tell
 from tithe.core.readings.explain import Linear
 from tithe.core.readings.instruments import instrument
 from tithe.core.readings.reconcile import MUCH_BETTER, Explanation, Further, Reconciled
 from tithe.core.readings.taken import RADIO, Taken
-from tithe.core.readings.unknowns import POWER_SD
+from tithe.core.readings.unknowns import POWER_SD, loss_factor
 from tithe.core.reflection import swr
 from tithe.results.readings_shapes import (
     ExpectedReading,
@@ -21,6 +21,7 @@ from tithe.results.readings_shapes import (
     ImpliedLoss,
     ReconciledOut,
     SpanOut,
+    TakenOver,
 )
 from tithe.text import say
 
@@ -39,6 +40,7 @@ def answer(station: Station, readings: Sequence[Taken], found: Reconciled) -> Re
         "explanations": [_explained(one) for one in _ranked(found)],
         "next": [_further(station, one) for one in found.further],
         "readings": [_expected(n, one, found) for n, one in enumerate(readings)],
+        "changes": list(_changes(station, best.found)),
         "sentence": say(_told(station, readings, found)),
     }
 
@@ -68,6 +70,39 @@ def _power(station: Station, found: Linear) -> SpanOut:
     middle, off = POWER_SD * found.best[0], _SIGMAS * POWER_SD * np.sqrt(found.covariance[0, 0])
     low, median, high = (float(rated * np.exp(x)) for x in (middle - off, middle, middle + off))
     return {"min": low, "median": median, "max": high}
+
+
+def _changes(station: Station, found: Linear) -> Iterator[TakenOver]:
+    """The station's own figures as the readings have them, of those that they tell something of."""
+    spread = np.sqrt(np.diag(found.covariance))
+    columns = list(found.columns)
+    if spread[0] < _TELLS:
+        power = _power(station, found)["median"]
+        yield {
+            "place": "transmitter.power_w",
+            "value": float(f"{power:.3g}"),
+            "text": say(tell("take.power", watts=power)),
+        }
+    for n in found.model.unknowns.parts:
+        k = columns.index(("part", n))
+        if spread[k] >= _TELLS:
+            continue
+        factor, part = loss_factor(station.chain[n], float(found.best[k])), station.chain[n]
+        told = say(tell("take.loss", part=part.label, factor=factor))
+        line = part.feedline.line if part.feedline else None
+        if isinstance(line, AttenuatedLine):
+            figures = {"r0_ohm": line.r0_ohm, "velocity_factor": line.velocity_factor}
+            losses = {"k1": round(line.k1 * factor, 5), "k2": round(line.k2 * factor, 6)}
+            yield {"place": f"chain[{n}].line", "value": figures | losses, "text": told}
+        elif isinstance(part, Tuner | SteppedTuner):
+            q = part.coil_q
+            table = [[f / 1e6, round(one / factor, 1)] for f, one in q] if isinstance(q, tuple) else None
+            value = table if table is not None else round(float(q) / factor, 1)  # type: ignore[arg-type]
+            yield {"place": f"chain[{n}].coil_q", "value": value, "text": told}
+
+
+_TELLS = 0.9
+"""What readings leave of a standard deviation where they tell something of an unknown."""
 
 
 def _explained(one: Explanation) -> Explained:

@@ -51,13 +51,22 @@ class ExpectedReading(TypedDict):
     inside: bool
 
 
+class TakenOver(TypedDict):
+    """A place of the station file and what it becomes: a number, points [MHz, Q], or a line's figures."""
+
+    place: str
+    value: float | list[list[float]] | dict[str, float]
+    text: str
+
+
 class ReconciledOut(TypedDict):
-    """``power_w``: what the radio gives; the explanations with the best first; ``sentence``: what it comes
-    to."""
+    """``power_w``: what the radio gives; the explanations with the best first; ``changes``: what the readings
+    tell of the station's own figures; ``sentence``: what it comes to."""
 
     losses: list[ImpliedLoss]
     power_w: SpanOut
     explanations: list[Explained]
     next: list[FurtherReading]
     readings: list[ExpectedReading]
+    changes: list[TakenOver]
     sentence: str

@@ -8,6 +8,8 @@ READINGS = {
         "That explains the readings {likelihood:count} times as well as the station as it is described."
     ),
     "explained.also": "Nearly as good: {other}",
+    "take.power": "the radio gives {watts:watts} W",
+    "take.loss": "{part} loses {factor:figure} times what is written",
     "explained.both-right": (
         "Both meters are right: the tuner shows the radio SWR {near:ratio}, and changes nothing behind it, "
         "where SWR {far:ratio} stands on the line."

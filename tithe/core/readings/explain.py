@@ -31,7 +31,7 @@ Column = tuple[str, object]
 class Linear:
     """A model about some values: ``columns`` N; ``value`` (N,) about which; ``predicted`` (M,), ``slopes``
     (M, N), ``noise`` (M,) variances; ``log_loss`` of the lossy parts by frequency (P, F) and its slopes
-    (P, F, N)."""
+    (P, F, N); ``by_station``: slopes of ln P and |Γ|, (M, N) each, by the station's own unknowns."""
 
     model: Model
     rows: Seen
@@ -42,6 +42,7 @@ class Linear:
     noise: Real
     log_loss: Real
     loss_slopes: Real
+    by_station: tuple[Real, Real]
 
     @cached_property
     def spread(self) -> Real:
@@ -83,8 +84,9 @@ class Linear:
         return np.asarray(np.maximum(found, 1e-12))
 
 
-def linear(model: Model, rows: Seen, value: Real | None = None) -> Linear:
-    """The model about values of its unknowns (its priors' middles where left out)."""
+def linear(model: Model, rows: Seen, value: Real | None = None, like: Linear | None = None) -> Linear:
+    """The model about values of its unknowns (its priors' middles where left out). ``like``: a model whose
+    slopes stand for its own, which saves most of the work."""
     columns = columns_of(model)
     at = np.zeros(len(columns)) if value is None else value
     parts, freqs = len(model.unknowns.parts), len(model.freq_hz)
@@ -100,6 +102,9 @@ def linear(model: Model, rows: Seen, value: Real | None = None) -> Linear:
     k = np.searchsorted(model.freq_hz, [one.freq_hz for one in model.readings])[rows.reading]
     moves = [(own + _STEP * np.eye(parts)[p], gamma, np.full(freqs, 1 + p)) for p in range(parts)]
     moves += [(own, gamma + _STEP, 1 + parts + every), (own, gamma + 1j * _STEP, 1 + parts + freqs + every)]
+    if like is not None:
+        slopes_power, slopes_rho = (one.copy() for one in like.by_station)
+        loss_slopes, moves = like.loss_slopes, []
     for moved, turned, column in moves:
         there = model.solved(moved, turned)
         log, there_rho = model.observed(there, rows)
@@ -109,7 +114,8 @@ def linear(model: Model, rows: Seen, value: Real | None = None) -> Linear:
     log_power = log_power + POWER_SD * at[0]
     station = _Station(log_power, rho, slopes_power, slopes_rho)
     predicted, slopes, noise = _with_instruments(model, rows, columns, at, station)
-    return Linear(model, rows, columns, at, predicted, slopes, noise, log_loss, loss_slopes)
+    mine = (slopes_power, slopes_rho)
+    return Linear(model, rows, columns, at, predicted, slopes, noise, log_loss, loss_slopes, mine)
 
 
 class _Station(NamedTuple):

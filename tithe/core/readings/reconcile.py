@@ -83,7 +83,7 @@ def reconcile(station: Station, readings: Sequence[Taken]) -> Reconciled:
     rows = seen(readings, model.instruments)
     begun = linear(model, rows)
     base = settled(model, rows, begun)
-    tried = [(one, linear(one.model, rows)) for one in suspects(model)]
+    tried = [(one, _first_look(one.model, rows, begun)) for one in suspects(model)]
     tried = [(one, found) for one, found in tried if found.evidence > begun.evidence - _WORTH_A_LOOK]
     tried = sorted(tried, key=lambda pair: -pair[1].evidence)[:_LOOKED_AT]
     every = [("as-described", tell("explained.as-described"), base)]
@@ -99,6 +99,13 @@ def reconcile(station: Station, readings: Sequence[Taken]) -> Reconciled:
     ranked = tuple(sorted(out, key=lambda one: -one.likelihood))
     told = Reconciled(rows, _expected(begun), ranked, ())
     return replace(told, further=_further(told.best.found))
+
+
+def _first_look(model: Model, rows: Seen, begun: Linear) -> Linear:
+    """A suspect about its priors' middles; of a fault, which must be solved anew, with the slopes there
+    are."""
+    faulty = model.changed is not begun.model.changed
+    return linear(model, rows, like=begun if faulty else None)
 
 
 def _expected(begun: Linear) -> Real:

@@ -79,6 +79,12 @@ def antenna_sd(antenna: Antenna) -> float:
     return PLANNED_SD if isinstance(antenna, PlannedAntenna) else TYPED_SD
 
 
+def loss_factor(part: Part, value: float) -> float:
+    """How many times as much a part loses that is off by so many standard deviations."""
+    log = LINE_MEAN + LINE_SD * value if isinstance(part, Line) else TUNER_SD * value
+    return float(np.exp(log))
+
+
 def more_lossy(part: Part, factor: float) -> Part:
     """A line or a tuner that loses so many times as much; another part as it is."""
     if isinstance(part, Line):
@@ -109,8 +115,7 @@ class Unknowns:
         deviations, for frequencies (F,)."""
         chain = list(self.station.chain)
         for n, x in zip(self.parts, parts, strict=True):
-            log = LINE_MEAN + LINE_SD * x if isinstance(chain[n], Line) else TUNER_SD * x
-            chain[n] = more_lossy(chain[n], float(np.exp(log)))
+            chain[n] = more_lossy(chain[n], loss_factor(chain[n], float(x)))
         off = antenna_sd(self.station.antenna) * gamma
         antenna = Faulty(self.station.antenna, lambda was: was + off)
         return replace(self.station, chain=tuple(chain), antenna=antenna)

@@ -4328,8 +4328,8 @@ export interface components {
         };
         /**
          * ReconciledOut
-         * @description ``power_w``: what the radio gives; the explanations with the best first; ``sentence``: what it comes
-         *     to.
+         * @description ``power_w``: what the radio gives; the explanations with the best first; ``changes``: what the readings
+         *     tell of the station's own figures; ``sentence``: what it comes to.
          */
         ReconciledOut: {
             /** Losses */
@@ -4341,6 +4341,8 @@ export interface components {
             next: components["schemas"]["FurtherReading"][];
             /** Readings */
             readings: components["schemas"]["ExpectedReading"][];
+            /** Changes */
+            changes: components["schemas"]["TakenOver"][];
             /** Sentence */
             sentence: string;
         };
@@ -4355,6 +4357,20 @@ export interface components {
             median: number;
             /** Max */
             max: number;
+        };
+        /**
+         * TakenOver
+         * @description A place of the station file and what it becomes: a number, points [MHz, Q], or a line's figures.
+         */
+        TakenOver: {
+            /** Place */
+            place: string;
+            /** Value */
+            value: number | number[][] | {
+                [key: string]: number;
+            };
+            /** Text */
+            text: string;
         };
         /**
          * ReconcileRequest

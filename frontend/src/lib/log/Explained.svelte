@@ -1,5 +1,5 @@
 <script lang="ts">
-  import type { LogRow, ReconcileAnswer } from '../api/client';
+  import type { LogRow, ReconcileAnswer, Reconciled } from '../api/client';
   import { decibels, digits, span, swr, watts } from '../figures';
   import Scroller from '../ui/Scroller.svelte';
   import { told } from './entries';
@@ -8,8 +8,9 @@
   interface Props {
     found: ReconcileAnswer;
     rows: LogRow[];
+    ontake: (changes: Reconciled['changes']) => void;
   }
-  let { found, rows }: Props = $props();
+  let { found, rows, ontake }: Props = $props();
   const answer = $derived(found.answer);
   const row = (key: number) => rows.find((one) => one.kind === 'reading' && one.key === key);
   const of = (one: { min: number; max: number }, format: (value: number) => string) =>
@@ -82,6 +83,19 @@
         </tbody>
       </table>
     </section>
+    {#if answer.changes.length}
+      <section>
+        <h3>Into the station</h3>
+        <ul>
+          {#each answer.changes as one (one.place)}<li>{one.text}</li>{/each}
+        </ul>
+        <p>
+          <button type="button" class="firm" onclick={() => ontake(answer.changes)}
+            >Take these into the station</button
+          >
+        </p>
+      </section>
+    {/if}
     <section>
       <h3>What to read next</h3>
       <ol>

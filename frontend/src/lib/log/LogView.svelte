@@ -1,8 +1,9 @@
 <script lang="ts">
   import { onMount } from 'svelte';
   import { Asking } from '../api/asking.svelte';
-  import { api, type ReconcileAnswer } from '../api/client';
+  import { api, type ReconcileAnswer, type Reconciled } from '../api/client';
   import type { Session } from '../station/session.svelte';
+  import { withValue } from '../station/paths';
   import Trouble from '../ui/Trouble.svelte';
   import Explained from './Explained.svelte';
   import { Log, noteDown } from './log.svelte';
@@ -28,6 +29,14 @@
     void log.load();
     explain();
   }
+  /** The station's figures as the readings have them, as one step. */
+  function take(changes: Reconciled['changes']) {
+    const next = changes.reduce(
+      (document, { place, value }) => withValue(document, place, value),
+      session.document,
+    );
+    session.step(next, 'readings taken over');
+  }
   async function keepNote(event: SubmitEvent) {
     event.preventDefault();
     noteTrouble = await noteDown(session.keeper.id, {
@@ -43,7 +52,7 @@
 <section class="log" aria-label="Log">
   <Trouble text={Object.keys(session.faults).length ? '' : explaining.trouble} />
   {#if found?.answer}
-    <Explained {found} rows={log.rows} />
+    <Explained {found} rows={log.rows} ontake={take} />
   {:else if found}
     <p class="serif lead">
       What do the meters show? Type a reading, here or at the meter itself, and it stands beside what it

@@ -36,6 +36,8 @@ export async function noteDown(
   return error ? sentenceOf(error, NAMES) : '';
 }
 
+const idOf = ({ kind, key }: LogRow) => `${kind} ${key}`;
+
 /** The timeline of one station, read by pieces, newest first. */
 export class Log {
   rows = $state.raw<LogRow[]>([]);
@@ -63,7 +65,10 @@ export class Log {
     this.busy = false;
     this.trouble = error ? sentenceOf(error) : '';
     if (!data) return;
-    this.rows = more ? [...this.rows, ...data.rows] : data.rows;
+    // What was noted meanwhile has moved the pieces: nothing stands twice.
+    const shown = new Set(more ? this.rows.map(idOf) : []);
+    const fresh = data.rows.filter((row) => !shown.has(idOf(row)));
+    this.rows = more ? [...this.rows, ...fresh] : fresh;
     this.count = data.count;
   }
 
