@@ -111,7 +111,10 @@ def test_what_readings_tell_is_taken_over_and_then_agrees(client, mill, kept):
             note(client, kept, reading={"mhz": 7.1, "at": stage["label"], "tuner": tuner} | shown)
     told = send(client, "post", f"/api/stations/{kept}/reconcile", {"document": mill}).json()["answer"]
     places = {one["place"]: one["value"] for one in told["changes"]}
-    assert 90 < places["transmitter.power_w"] < 110
+    assert set(places) <= {"transmitter.power_w", "chain[0].line", "chain[2].coil_q", "chain[5].line"}
+    if "chain[5].line" in places:
+        assert places["chain[5].line"]["k1"] > 0.6  # it loses more than its owner believes
+    assert 90 < places.get("transmitter.power_w", 100) < 110
     for place, value in places.items():
         part = mill["chain"][int(place[6])] if place.startswith("chain") else mill["transmitter"]
         part[place.rsplit(".", 1)[1]] = value

@@ -76,8 +76,8 @@ def _changes(station: Station, found: Linear) -> Iterator[TakenOver]:
     """The station's own figures as the readings have them, of those that they tell something of."""
     spread = np.sqrt(np.diag(found.covariance))
     columns = list(found.columns)
-    if spread[0] < _TELLS:
-        power = _power(station, found)["median"]
+    power = _power(station, found)["median"]
+    if spread[0] < _TELLS and abs(power / station.transmitter.power_w - 1) > _NOTHING_NEW:
         yield {
             "place": "transmitter.power_w",
             "value": float(f"{power:.3g}"),
@@ -88,6 +88,8 @@ def _changes(station: Station, found: Linear) -> Iterator[TakenOver]:
         if spread[k] >= _TELLS:
             continue
         factor, part = loss_factor(station.chain[n], float(found.best[k])), station.chain[n]
+        if abs(factor - 1) <= _NOTHING_NEW:
+            continue
         told = say(tell("take.loss", part=part.label, factor=factor))
         line = part.feedline.line if part.feedline else None
         if isinstance(line, AttenuatedLine):
@@ -101,6 +103,8 @@ def _changes(station: Station, found: Linear) -> Iterator[TakenOver]:
             yield {"place": f"chain[{n}].coil_q", "value": value, "text": told}
 
 
+_NOTHING_NEW = 0.02
+"""A figure that readings move by less stays as it is written."""
 _TELLS = 0.9
 """What readings leave of a standard deviation where they tell something of an unknown."""
 

@@ -66,8 +66,8 @@ export class Log {
     this.trouble = error ? sentenceOf(error) : '';
     if (!data) return;
     // What was noted meanwhile has moved the pieces: nothing stands twice.
-    const shown = new Set(more ? this.rows.map(idOf) : []);
-    const fresh = data.rows.filter((row) => !shown.has(idOf(row)));
+    const shown = more ? this.rows.map(idOf) : [];
+    const fresh = data.rows.filter((row) => !shown.includes(idOf(row)));
     this.rows = more ? [...this.rows, ...fresh] : fresh;
     this.count = data.count;
   }
