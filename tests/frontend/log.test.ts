@@ -83,6 +83,12 @@ beforeEach(() => {
   rows = ROWS;
   server = new FakeServer(({ path, method, body }) => {
     if (path === '/api/solve') return { body: answer() };
+    if (path === '/api/meters/places')
+      return {
+        body: [
+          { question: 'fold-back', joint: 0, full_scale_w: 100, errors: [0.1], text: 'Am I within? Here.' },
+        ],
+      };
     if (path === '/api/stations/7/reconcile') return { body: ANSWER };
     if (path === '/api/stations/7/log' && method === 'POST') {
       const { reading } = body as { reading?: { forward_w?: unknown } };
@@ -129,6 +135,7 @@ test('readings stand beside what was to be expected, with what explains them and
   expect(within(beside).getByText('2.84 to ∞')).toBeTruthy();
   expect(within(beside).getByText('✕ outside')).toBeTruthy();
   expect(screen.getByText('A meter is made for 75 Ω.')).toBeTruthy();
+  expect(await screen.findByText('Am I within? Here.')).toBeTruthy();
   expect(screen.getByText('the radio, the tuner bypassed')).toBeTruthy();
 });
 

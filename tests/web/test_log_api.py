@@ -121,6 +121,16 @@ def test_what_readings_tell_is_taken_over_and_then_agrees(client, mill, kept):
     assert send(client, "post", "/api/solve", {"document": mill, "mhz": 7.1}).status_code == 200
 
 
+def test_where_a_meter_would_tell_most_is_said_for_each_question(client, mill):
+    told = send(client, "post", "/api/meters/places", {"document": mill, "mhz": 7.1}).json()
+    assert [one["question"] for one in told] == ["fold-back", "antenna-well", "tuner-set", "tuner-loss"]
+    assert told[2]["text"].startswith("Is the tuner set? Between jumper and radio side, range 100 W")
+    assert len(told[1]["errors"]) == len(mill["chain"]) + 1
+    assert told[1]["errors"][:3] == [None, None, None]
+    mill["antenna"] = {"kind": "unknown"}
+    assert send(client, "post", "/api/meters/places", {"document": mill, "mhz": 7.1}).status_code == 422
+
+
 def test_the_log_goes_along_in_files_copies_and_everything(client, mill, kept):
     note(client, kept, reading=READ)
     note(client, kept, note={"date": "2026-06-01", "text": "storm"})

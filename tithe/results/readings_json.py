@@ -10,6 +10,7 @@ from tithe.core import AttenuatedLine, Station, SteppedTuner, Tuner
 from tithe.core.message import Message, tell
 from tithe.core.readings.explain import Linear
 from tithe.core.readings.instruments import instrument
+from tithe.core.readings.placing import Placed
 from tithe.core.readings.reconcile import MUCH_BETTER, Explanation, Further, Reconciled
 from tithe.core.readings.taken import RADIO, Taken
 from tithe.core.readings.unknowns import POWER_SD, loss_factor
@@ -19,6 +20,7 @@ from tithe.results.readings_shapes import (
     Explained,
     FurtherReading,
     ImpliedLoss,
+    PlacedOut,
     ReconciledOut,
     SpanOut,
     TakenOver,
@@ -42,6 +44,25 @@ def answer(station: Station, readings: Sequence[Taken], found: Reconciled) -> Re
         "readings": [_expected(n, one, found) for n, one in enumerate(readings)],
         "changes": list(_changes(station, best.found)),
         "sentence": say(_told(station, readings, found)),
+    }
+
+
+def placed(station: Station, one: Placed) -> PlacedOut:
+    """Where a meter answers a question best."""
+    errors = [float(error) if np.isfinite(error) else None for error in one.errors]
+    names = ["the radio", *(part.label for part in station.chain), "the feedpoint"]
+    error = float(one.errors[one.joint])
+    ratio = float(swr(np.array(min(error, 1.0))))
+    told = tell(
+        f"place.{one.question}", before=names[one.joint], behind=names[one.joint + 1], error=error, swr=ratio,
+        full_scale_w=one.full_scale_w,
+    )  # fmt: skip
+    return {
+        "question": one.question,
+        "joint": one.joint,
+        "full_scale_w": one.full_scale_w,
+        "errors": errors,
+        "text": say(told),
     }
 
 

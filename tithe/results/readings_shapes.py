@@ -51,6 +51,18 @@ class ExpectedReading(TypedDict):
     inside: bool
 
 
+class PlacedOut(TypedDict):
+    """A question, where a meter answers it best (a joint of the run: before the n-th part, or at the
+    feedpoint), the range there, and the error with a meter at each joint: of |Γ|, or of a loss in dB (null:
+    it says nothing)."""
+
+    question: str
+    joint: int
+    full_scale_w: float
+    errors: list[float | None]
+    text: str
+
+
 class TakenOver(TypedDict):
     """A place of the station file and what it becomes: a number, points [MHz, Q], or a line's figures."""
 

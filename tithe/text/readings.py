@@ -47,6 +47,22 @@ READINGS = {
     "fault.ground": "The antenna has twice its resistance: radials or ground connection lost.",
     "fault.water": "{line:capital} loses several times what it should: water in it, or a corroded plug.",
     "fault.out-of-band": "{part:capital} is used outside its band.",
+    "place.fold-back": (
+        "Am I within the fold-back? Between {before} and {behind}, range {full_scale_w:watts} W: there SWR "
+        "1 is told from {swr:ratio}."
+    ),
+    "place.antenna-well": (
+        "Is the antenna as it was? Between {before} and {behind}, range {full_scale_w:watts} W: there |Γ| "
+        "at the feedpoint is known to {error:two}."
+    ),
+    "place.tuner-set": (
+        "Is the tuner set? Between {before} and {behind}, range {full_scale_w:watts} W: there SWR 1 is told "
+        "from {swr:ratio}."
+    ),
+    "place.tuner-loss": (
+        "What does the tuner lose? Two meters, before and behind {behind}, range {full_scale_w:watts} W: "
+        "its loss to within {error:db} dB."
+    ),
     "further.auto": "{at} at {freq_hz:mhz}, matched: the interval shrinks by {gain:percent}.",
     "further.bypass": "{at} at {freq_hz:mhz}, the tuner bypassed: the interval shrinks by {gain:percent}.",
 }

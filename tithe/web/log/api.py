@@ -11,15 +11,17 @@ from pydantic import Field
 
 from tithe.core.cost import Pause, solving_s
 from tithe.core.errors import InputError
+from tithe.core.readings.placing import places
 from tithe.core.readings.reconcile import MOST_READINGS, reconcile
 from tithe.document.readings import ReadingModel, RemarkModel, core_readings
 from tithe.document.station import StationFile
 from tithe.results import readings_json
-from tithe.results.readings_shapes import ReconciledOut
+from tithe.results.readings_shapes import PlacedOut, ReconciledOut
 from tithe.web.http import NotKeptError, Refusals, computed
 from tithe.web.log import services
 from tithe.web.log.models import LogEntry
 from tithe.web.stations import services as stations
+from tithe.web.stations.api_compute import SolveRequest
 
 router = Router()
 Kind = Literal["reading", "note", "sweep", "preset", "change"]
@@ -134,6 +136,17 @@ def put_away(request: HttpRequest, pk: int, body: Removed) -> Any:
     entry.removed = body.removed
     entry.save()
     return {"key": entry.pk}
+
+
+@router.post("/meters/places", response={200: list[PlacedOut], 422: Refusals, 503: Refusals})
+def where_a_meter_belongs(request: HttpRequest, body: SolveRequest) -> Any:
+    """For each question one may have, where a meter would answer it best."""
+    station = body.document.to_core()
+
+    def job(pause: Pause) -> list[PlacedOut]:
+        return [readings_json.placed(station, one) for one in places(station, body.mhz * 1e6)]
+
+    return computed(request, solving_s(station, 1), "smaller-station", job)
 
 
 class ReconcileRequest(Schema):

@@ -566,6 +566,26 @@ export interface paths {
         patch: operations["tithe_web_log_api_put_away"];
         trace?: never;
     };
+    "/api/meters/places": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Where A Meter Belongs
+         * @description For each question one may have, where a meter would answer it best.
+         */
+        post: operations["tithe_web_log_api_where_a_meter_belongs"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/stations/{pk}/reconcile": {
         parameters: {
             query?: never;
@@ -4262,6 +4282,33 @@ export interface components {
             removed: boolean;
         };
         /**
+         * PlacedOut
+         * @description A question, where a meter answers it best (a joint of the run: before the n-th part, or at the
+         *     feedpoint), the range there, and the error with a meter at each joint: of |Γ|, or of a loss in dB (null:
+         *     it says nothing).
+         */
+        PlacedOut: {
+            /** Question */
+            question: string;
+            /** Joint */
+            joint: number;
+            /** Full Scale W */
+            full_scale_w: number;
+            /** Errors */
+            errors: (number | null)[];
+            /** Text */
+            text: string;
+        };
+        /**
+         * SolveRequest
+         * @description The station as it stands on the screen, and the frequency looked at.
+         */
+        SolveRequest: {
+            document: components["schemas"]["StationFile"];
+            /** Mhz */
+            mhz: number;
+        };
+        /**
          * ExpectedReading
          * @description From what to what a reading was to be expected, W and SWR (null: nothing of that was read, or no
          *     bound); whether it is inside.
@@ -4381,15 +4428,6 @@ export interface components {
             document: components["schemas"]["StationFile"];
             /** Readings */
             readings?: number[] | null;
-        };
-        /**
-         * SolveRequest
-         * @description The station as it stands on the screen, and the frequency looked at.
-         */
-        SolveRequest: {
-            document: components["schemas"]["StationFile"];
-            /** Mhz */
-            mhz: number;
         };
         /**
          * Filled
@@ -6991,6 +7029,48 @@ export interface operations {
             };
             /** @description Unprocessable Entity */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+        };
+    };
+    tithe_web_log_api_where_a_meter_belongs: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SolveRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PlacedOut"][];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
                 headers: {
                     [name: string]: unknown;
                 };

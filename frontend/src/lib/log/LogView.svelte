@@ -1,7 +1,7 @@
 <script lang="ts">
   import { onMount } from 'svelte';
   import { Asking } from '../api/asking.svelte';
-  import { api, type ReconcileAnswer, type Reconciled } from '../api/client';
+  import { api, type PlacedOut, type ReconcileAnswer, type Reconciled } from '../api/client';
   import type { Session } from '../station/session.svelte';
   import { withValue } from '../station/paths';
   import Trouble from '../ui/Trouble.svelte';
@@ -25,6 +25,11 @@
     explaining.ask(() => api.POST('/api/stations/{pk}/reconcile', { params, body }));
   }
   $effect(explain);
+  const placing = new Asking<PlacedOut[]>();
+  $effect(() => {
+    const body = { document: session.document, mhz: session.mhz };
+    placing.ask(() => api.POST('/api/meters/places', { body }));
+  });
   function changed() {
     void log.load();
     explain();
@@ -71,6 +76,14 @@
       <Trouble text={noteTrouble} />
     </form>
   </div>
+  {#if placing.answer?.length && !placing.trouble}
+    <section>
+      <h3>Where a meter would tell most, on this band</h3>
+      <ul>
+        {#each placing.answer as one (one.question)}<li>{one.text}</li>{/each}
+      </ul>
+    </section>
+  {/if}
   <h3>The log</h3>
   <Timeline {log} bands={session.document.bands ?? []} onchange={explain} />
 </section>
@@ -97,6 +110,10 @@
     background: none;
     border: 1px solid var(--ink-soft);
     padding: 0.3rem 0.5rem;
+  }
+  li {
+    border-top: 1px solid var(--hairline);
+    padding: 0.25rem 0;
   }
   p {
     padding: 0.35rem 0;
