@@ -133,18 +133,27 @@ def trimmed(page: Page) -> None:
     page.get_by_label("Length of a side").fill("10.2")
 
 
-def drifted(page: Page) -> None:
-    """A baseline, then a wet cable."""
-    measured(page)
-    page.get_by_role("button", name="Make it the baseline").click()
-    view(page, "Ledger")
-    page.get_by_role("button", name="run to the mast", exact=True).first.click()
-    page.get_by_label("Type", exact=True).select_option("rg-174")
-    page.wait_for_timeout(600)
-    view(page, "Sweep")
-    measure(page, Seed_of_the_simulated_errors="7")
-    page.get_by_text("Against the baseline", exact=True).click()
-    page.get_by_test_id("drift-verdict").wait_for()
+def logged(page: Page) -> None:
+    """Readings of two springs, the run corroding in between."""
+    fresh_mill(page)
+    band(page, "15 m")
+    view(page, "Log")
+    form = page.get_by_role("form", name="A reading")
+    for date, radio, antenna in (
+        ("2025-05-03", ("98", "0.5"), ("150", "52")),
+        ("2026-05-02", ("98", "0.5"), ("104", "6.5")),
+    ):
+        form.get_by_text("When and how").click()
+        form.get_by_label("Date").fill(date)
+        form.get_by_text("When and how").click()
+        for meter, (forward, reflected) in (("radio side", radio), ("antenna side", antenna)):
+            form.get_by_label("Meter", exact=True).select_option(meter)
+            form.get_by_label("Forward", exact=True).fill(forward)
+            form.get_by_label("Reflected", exact=True).fill(reflected)
+            form.get_by_role("button", name="Keep the reading").click()
+            page.get_by_text(f"Kept: {meter}").wait_for()
+    page.get_by_test_id("log-verdict").wait_for()
+    page.wait_for_timeout(1500)
 
 
 def choose(page: Page) -> None:
@@ -187,10 +196,10 @@ VIEWS: dict[str, tuple[str, int, int, str, Callable[[Page], None]]] = {
     "history": ("stations/3", 1280, 800, "light", history),
     "sweep": ("start", 1280, 1000, "light", sweep),
     "trim": ("start", 1280, 1200, "light", trimmed),
-    "drift": ("start", 1280, 1000, "dark", drifted),
     "choose": ("stations/1", 1280, 1500, "light", choose),
     "tuner": ("stations/1/tuner/2/reach?mhz=3.65", 1280, 1250, "light", reach),
     "presets": ("stations/1/tuner/2/chart?mhz=3.65", 1280, 1000, "dark", presets),
+    "log": ("start", 1280, 1700, "light", logged),
     "plan": ("stations/4/antenna", 1280, 1900, "light", planned),
     "swr-only": ("start", 1280, 800, "light", swr_only),
 }

@@ -49,3 +49,27 @@ def test_the_radio_s_one_to_one_beside_the_meter_s_three_to_one_and_a_range_misr
     expect(log.get_by_role("row", name=re.compile("reading"))).to_have_count(3)
     page.reload()
     expect(log.get_by_role("row", name=re.compile("reading"))).to_have_count(3)
+
+
+def test_a_corroded_cable_is_found_over_a_year_of_readings(mill_page):
+    page = mill_page
+    page.get_by_role("navigation", name="Bands").get_by_role("button", name="15 m").click()
+    page.get_by_role("link", name="Log", exact=True).click()
+    form = page.get_by_role("form", name="A reading")
+    form.get_by_text("When and how").click()
+    for date, forward, reflected in (("2025-05-03", "150", "52"), ("2026-05-02", "101", "2.5")):
+        form.get_by_label("Date").fill(date)
+        reading(page, "radio side", forward="98", reflected="0.5")
+        reading(page, "antenna side", forward=forward, reflected=reflected)
+    note = page.get_by_role("form", name="A note")
+    note.get_by_label("A note").fill("storm")
+    note.get_by_role("button", name="Keep the note").click()
+    trend = page.get_by_test_id("trend")
+    expect(trend).to_contain_text("Run to the mast loses more than it did")
+    expect(page.get_by_role("img", name=re.compile("Loss of run to the mast"))).to_be_visible()
+    results = Axe().run(page)
+    assert results.violations_count == 0, results.generate_report()
+    page.get_by_role("button", name=re.compile("^take out: antenna side, 101 W")).click()
+    expect(trend).to_contain_text("no loss has certainly grown")
+    page.get_by_role("button", name="Bring it back").click()
+    expect(trend).to_contain_text("loses more than it did")

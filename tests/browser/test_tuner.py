@@ -33,8 +33,9 @@ def test_the_mill_is_tuned_on_three_bands_and_its_chart_printed_on_one_page(mill
     meters = page.get_by_test_id("meters")
     leave = page.get_by_role("navigation", name="Bands").get_by_role("button", name="40 m")
     untuned = leave.inner_text()
-    for name in ("40 m", "20 m", "15 m"):
+    for name, mhz in (("40 m", "7.1"), ("20 m", "14.175"), ("15 m", "21.225")):
         band(page, name)
+        expect(page.get_by_role("heading", name=f"How to tune it at {mhz} MHz")).to_be_visible()
         with page.expect_response(re.compile("/api/tuner/hands")):
             page.get_by_role("button", name="The order from where the dials stand now").click()
         moves = page.get_by_role("list").filter(has=page.get_by_text("From SWR")).last

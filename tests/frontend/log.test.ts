@@ -75,14 +75,27 @@ const ANSWER: ReconcileAnswer = {
     readings: [{ forward_w: [120, 164], swr: [2.84, null], inside: false }],
   },
 };
+const loss = (median: number, label = 'run') => ({
+  label,
+  mhz: 7.1,
+  loss_db: { min: 0.8 * median, median, max: 1.3 * median },
+});
+const DAYS = [
+  { date: '2025-05-01', losses: [loss(1), loss(0.1, 'tuner')], shown: [] },
+  { date: '2026-05-01', losses: [loss(4), loss(0.1, 'tuner')], shown: [] },
+];
+let days: typeof DAYS = [];
 let server: FakeServer;
 let rows = ROWS;
 
 beforeEach(() => {
   stubResizeObserver();
   rows = ROWS;
+  days = [];
   server = new FakeServer(({ path, method, body }) => {
     if (path === '/api/solve') return { body: answer() };
+    if (path === '/api/stations/7/trend')
+      return { body: { days, sentence: 'The run loses more than it did.' } };
     if (path === '/api/meters/places')
       return {
         body: [
@@ -205,6 +218,18 @@ test('the timeline is filtered, read by pieces, and what is taken out comes back
   await userEvent.click(screen.getByRole('button', { name: 'Bring it back' }));
   await until(() => server.to('/api/log/3').length === 2);
   expect(server.to('/api/log/3')[1]?.body).toEqual({ removed: false });
+});
+
+test('a loss is followed from day to day, the largest first', async () => {
+  days = DAYS;
+  render(LogView, { session: session() });
+  expect((await screen.findByTestId('trend')).textContent).toBe('The run loses more than it did.');
+  const picture = screen.getByRole('img', { name: /Loss of run 7.1 MHz by day/ });
+  expect(within(picture).getByText('2026-05-01')).toBeTruthy();
+  const table = screen.getByRole('region', { name: /Loss of run 7.1 MHz by day.*as a table/ });
+  expect(within(table).getByRole('row', { name: '2026-05-01 3.2 to 5.2' })).toBeTruthy();
+  await userEvent.selectOptions(screen.getByLabelText('Loss of'), 'tuner, 7.1 MHz');
+  expect(screen.getByRole('img', { name: /Loss of tuner 7.1 MHz by day/ })).toBeTruthy();
 });
 
 test('a note is kept, and an empty one is not', async () => {

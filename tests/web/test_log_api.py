@@ -107,7 +107,7 @@ def test_what_readings_tell_is_taken_over_and_then_agrees(client, mill, kept):
     for at in (1, 3):
         stage = there["stages"][at]
         for tuner in ("auto", "bypass"):
-            shown = {key: stage[key] for key in ("forward_w", "reflected_w")}
+            shown = {key: round(stage[key], 2) for key in ("forward_w", "reflected_w")}
             note(client, kept, reading={"mhz": 7.1, "at": stage["label"], "tuner": tuner} | shown)
     told = send(client, "post", f"/api/stations/{kept}/reconcile", {"document": mill}).json()["answer"]
     places = {one["place"]: one["value"] for one in told["changes"]}
@@ -119,6 +119,44 @@ def test_what_readings_tell_is_taken_over_and_then_agrees(client, mill, kept):
         part = mill["chain"][int(place[6])] if place.startswith("chain") else mill["transmitter"]
         part[place.rsplit(".", 1)[1]] = value
     assert send(client, "post", "/api/solve", {"document": mill, "mhz": 7.1}).status_code == 200
+
+
+def year_of_readings(client, mill, kept):
+    """The mill read in three springs, its run corroding between the second and the third."""
+    for date, k1 in (("2024-05-01", 0.6), ("2025-05-01", 0.6), ("2026-05-01", 2.6)):
+        mill["chain"][5]["line"] = {"r0_ohm": 50, "velocity_factor": 0.66, "k1": k1, "k2": 0.008}
+        for mhz in (7.1, 21.225):
+            there = send(client, "post", "/api/solve", {"document": mill, "mhz": mhz}).json()["here"][
+                "result"
+            ]
+            for at in (1, 3):
+                stage = there["stages"][at]
+                shown = {key: round(stage[key], 2) for key in ("forward_w", "reflected_w")}
+                entry = {"mhz": mhz, "at": stage["label"], "date": date} | shown
+                assert note(client, kept, reading=entry).status_code == 201
+    mill["chain"][5]["line"]["k1"] = 0.6
+    note(client, kept, note={"date": "2025-11-20", "text": "storm"})
+
+
+def test_a_corroded_cable_is_found_over_the_years(client, mill, kept):
+    path = f"/api/stations/{kept}/trend"
+    assert "two days" in send(client, "post", path, {"document": mill}).json()["sentence"]
+    year_of_readings(client, mill, kept)
+    told = send(client, "post", path, {"document": mill}).json()
+    assert [day["date"] for day in told["days"]] == ["2024-05-01", "2025-05-01", "2026-05-01"]
+    assert told["sentence"].startswith("Run to the mast loses more than it did")
+    assert "Noted in between: “storm”" in told["sentence"]
+    last = send(client, "post", f"/api/stations/{kept}/reconcile", {"document": mill}).json()["answer"]
+    assert last["explanations"][0]["id"] == "water"
+    (change,) = (one for one in last["changes"] if one["place"] == "chain[5].line")
+    assert 1.5 < change["value"]["k1"] < 4  # it was 2.6, and 0.6 is written
+    assert {one["at"] for one in told["days"][0]["shown"]} == {"radio side", "antenna side"}
+    band = send(client, "post", path, {"document": mill, "low_mhz": 7, "high_mhz": 7.2}).json()
+    assert {one["mhz"] for day in band["days"] for one in day["losses"]} == {7.1}
+    for entry in LogEntry.objects.filter(taken__year=2026):
+        send(client, "patch", f"/api/log/{entry.pk}", {"removed": True})
+    steady = send(client, "post", path, {"document": mill}).json()
+    assert "no loss has certainly grown" in steady["sentence"]
 
 
 def test_where_a_meter_would_tell_most_is_said_for_each_question(client, mill):
@@ -191,6 +229,10 @@ def test_the_command_explains_the_readings_of_a_file(tmp_path, mill, capsys):
     assert {one["label"] for one in answer["losses"]} == {"jumper", "room tuner", "run to the mast"}
     status, told = run()
     assert "a tenth of what they should be" in told.out
+    for one in mill["readings"]:
+        one |= {"forward_w": 19.8, "reflected_w": 0.2, "mode": "speech"}
+    spoken = json.loads(run("--json")[1].out)  # an average meter shows a fifth of it
+    assert spoken["explanations"][0]["id"] == "as-described"
     mill["readings"][1]["at"] = "mast"
     status, told = run()
     assert (status, told.out) == (2, "")

@@ -8,20 +8,23 @@ from pydantic import Field
 
 from tithe.core import Station
 from tithe.core.errors import InputError
+from tithe.core.parts.meter import Mode
 from tithe.core.readings.taken import Taken, place_of
+from tithe.core.transmitter import Emission
 from tithe.document.fields import FileObject, Name, NotNegative, Positive, Ratio
 
 
 class ReadingModel(FileObject):
-    """``at``: the label of a meter in the chain, or ``radio`` for the radio's own. ``mode`` and ``emission``:
-    if they are other than the meter and the transmitter say."""
+    """``at``: the label of a meter in the chain, or ``radio`` for the radio's own. ``mode``: what the meter
+    showed, ``emission``: what was sent, if they are other than the meter and the transmitter say; a ``mode``
+    of carrier or speech stands for that emission."""
 
     mhz: Positive
     at: Name
     forward_w: Positive | None = None
     reflected_w: NotNegative | None = None
     swr: Ratio | None = None
-    mode: Literal["average", "peak"] | None = None
+    mode: Literal["average", "peak", "carrier", "speech"] | None = None
     emission: Literal["carrier", "keying", "speech"] | None = None
     tuner: Literal["auto", "bypass"] = "auto"
     date: Annotated[str, Field(max_length=40)] = ""
@@ -29,9 +32,11 @@ class ReadingModel(FileObject):
 
     def to_core(self, station: Station) -> Taken:
         """The core's reading. Raises `InputError` where no such meter stands, or nothing was read."""
+        shows: Mode | None = self.mode if self.mode in ("average", "peak") else None
+        sent: Emission | None = self.mode if self.mode in ("carrier", "speech") else self.emission
         return Taken(
             self.mhz * 1e6, place_of(station, self.at), self.forward_w, self.reflected_w, self.swr,
-            self.tuner, self.mode, self.emission,
+            self.tuner, shows, sent,
         )  # fmt: skip
 
 

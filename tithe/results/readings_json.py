@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Iterator, Sequence
+from dataclasses import replace
 
 import numpy as np
 
@@ -13,9 +14,11 @@ from tithe.core.readings.instruments import instrument
 from tithe.core.readings.placing import Placed
 from tithe.core.readings.reconcile import MUCH_BETTER, Explanation, Further, Reconciled
 from tithe.core.readings.taken import RADIO, Taken
-from tithe.core.readings.unknowns import POWER_SD, loss_factor
+from tithe.core.readings.trend import Day, day, grown
+from tithe.core.readings.unknowns import POWER_SD, loss_factor, more_lossy, unknowns_of
 from tithe.core.reflection import swr
 from tithe.results.readings_shapes import (
+    DayOut,
     ExpectedReading,
     Explained,
     FurtherReading,
@@ -24,6 +27,7 @@ from tithe.results.readings_shapes import (
     ReconciledOut,
     SpanOut,
     TakenOver,
+    TrendOut,
 )
 from tithe.text import say
 
@@ -42,9 +46,83 @@ def answer(station: Station, readings: Sequence[Taken], found: Reconciled) -> Re
         "explanations": [_explained(one) for one in _ranked(found)],
         "next": [_further(station, one) for one in found.further],
         "readings": [_expected(n, one, found) for n, one in enumerate(readings)],
-        "changes": list(_changes(station, best.found)),
+        "changes": [] if best.id in _NO_FIGURES else list(_changes(station, best.found)),
         "sentence": say(_told(station, readings, found)),
     }
+
+
+def trend(
+    station: Station, dated: Sequence[tuple[str, Sequence[Taken]]], notes: Sequence[tuple[str, str]]
+) -> TrendOut:
+    """Readings by day, oldest first, and notes with their dates: what each day implies."""
+    days = [day(station, readings) for _, readings in dated]
+    parts = unknowns_of(station).parts
+    out: list[DayOut] = [
+        {
+            "date": date,
+            "losses": [
+                {
+                    "label": station.chain[n].label,
+                    "mhz": float(f) / 1e6,
+                    "loss_db": {
+                        "min": float(one.low_db[p, k]),
+                        "median": float(one.middle_db[p, k]),
+                        "max": float(one.high_db[p, k]),
+                    },
+                }
+                for p, n in enumerate(parts)
+                for k, f in enumerate(one.freq_hz)
+            ],
+            "shown": [
+                {"at": _name(station, taken.at), "mhz": taken.freq_hz / 1e6, "swr": _bounded(taken.rho)}
+                for taken in readings
+                if taken.rho is not None
+            ],
+        }
+        for (date, readings), one in zip(dated, days, strict=True)
+    ]
+    return {"days": out, "sentence": say(_trend_told(station, [date for date, _ in dated], days, notes))}
+
+
+def _bounded(rho: float) -> float | None:
+    return float(swr(np.array(rho))) if rho < 1 else None
+
+
+def _trend_told(
+    station: Station, dates: Sequence[str], days: Sequence[Day], notes: Sequence[tuple[str, str]]
+) -> list[Message]:
+    if len(days) < 2:
+        return [tell("trend.too-few")]
+    said = []
+    for p, n in enumerate(unknowns_of(station).parts):
+        if grown(days, p) is None:
+            continue
+        first, last = days[0], days[-1]
+        both = np.intersect1d(first.freq_hz, last.freq_hz)
+        f = max(both, key=lambda f: last.middle_db[p, np.searchsorted(last.freq_hz, f)])
+        before, after = (
+            (float(one.low_db[p, k]), float(one.high_db[p, k]))
+            for one in (first, last)
+            for k in [int(np.searchsorted(one.freq_hz, f))]
+        )
+        part = station.chain[n].label
+        said.append(
+            tell(
+                "trend.grown",
+                part=part,
+                freq_hz=float(f),
+                before=before,
+                after=after,
+                since=dates[0],
+                now=dates[-1],
+            )
+        )
+    if not said:
+        return [tell("trend.steady", since=dates[0], now=dates[-1])]
+    between = [text for date, text in notes if dates[0] <= date <= dates[-1]]
+    if between:
+        said.append(tell("trend.between", notes=between[:5]))
+    return said
 
 
 def placed(station: Station, one: Placed) -> PlacedOut:
@@ -108,7 +186,8 @@ def _changes(station: Station, found: Linear) -> Iterator[TakenOver]:
         k = columns.index(("part", n))
         if spread[k] >= _TELLS:
             continue
-        factor, part = loss_factor(station.chain[n], float(found.best[k])), station.chain[n]
+        part = station.chain[n]
+        factor = _times(found, n, float(found.best[k]))
         if abs(factor - 1) <= _NOTHING_NEW:
             continue
         told = say(tell("take.loss", part=part.label, factor=factor))
@@ -124,6 +203,20 @@ def _changes(station: Station, found: Linear) -> Iterator[TakenOver]:
             yield {"place": f"chain[{n}].coil_q", "value": value, "text": told}
 
 
+def _times(found: Linear, at: int, value: float) -> float:
+    """How many times as much a part loses as is written, what has befallen it counted in."""
+    station, model = found.model.unknowns.station, found.model
+    part = station.chain[at]
+    chain = list(station.chain)
+    chain[at] = more_lossy(part, loss_factor(part, value))
+    there = model.changed(replace(station, chain=tuple(chain))).chain[at]
+    if part.feedline is None:
+        return loss_factor(part, value)
+    return float(there.matched_db(model.freq_hz)[0] / part.matched_db(model.freq_hz)[0])
+
+
+_NO_FIGURES = ("short", "open", "ground", "out-of-band")
+"""Faults that are to be mended, not written down."""
 _NOTHING_NEW = 0.02
 """A figure that readings move by less stays as it is written."""
 _TELLS = 0.9

@@ -63,6 +63,30 @@ class PlacedOut(TypedDict):
     text: str
 
 
+class DayOut(TypedDict):
+    """What a day's readings imply of each lossy part, in dB, by frequency; ``shown``: the SWR at each
+    meter."""
+
+    date: str
+    losses: list[ImpliedLoss]
+    shown: list[ShownSwr]
+
+
+class ShownSwr(TypedDict):
+    """An SWR as it was read; null where it has no bound."""
+
+    at: str
+    mhz: float
+    swr: float | None
+
+
+class TrendOut(TypedDict):
+    """Day by day; ``sentence``: whether a loss has grown, and what happened in between."""
+
+    days: list[DayOut]
+    sentence: str
+
+
 class TakenOver(TypedDict):
     """A place of the station file and what it becomes: a number, points [MHz, Q], or a line's figures."""
 

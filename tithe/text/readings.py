@@ -47,6 +47,13 @@ READINGS = {
     "fault.ground": "The antenna has twice its resistance: radials or ground connection lost.",
     "fault.water": "{line:capital} loses several times what it should: water in it, or a corroded plug.",
     "fault.out-of-band": "{part:capital} is used outside its band.",
+    "trend.too-few": "Readings of two days at the least show how a loss moves.",
+    "trend.steady": "From {since} to {now} no loss has certainly grown: the intervals overlap.",
+    "trend.grown": (
+        "{part:capital} loses more than it did: {before:db} dB at {freq_hz:mhz} on {since}, {after:db} dB "
+        "on {now}. Look at its plugs and for water in it."
+    ),
+    "trend.between": "Noted in between: {notes:names}.",
     "place.fold-back": (
         "Am I within the fold-back? Between {before} and {behind}, range {full_scale_w:watts} W: there SWR "
         "1 is told from {swr:ratio}."

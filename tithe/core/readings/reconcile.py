@@ -71,14 +71,20 @@ class Reconciled:
         return next(one for one in self.explanations if one.id == "as-described")
 
 
-def reconcile(station: Station, readings: Sequence[Taken]) -> Reconciled:
-    """Raises `InputError` where nothing was read, or the antenna is not known with its phase there."""
+def require_readings(station: Station, readings: Sequence[Taken]) -> None:
+    """Demand readings, and an antenna that is known with its phase where they were taken. Raises
+    `InputError`."""
     require(0 < len(readings) <= MOST_READINGS, "readings", "no-readings", len(readings), most=MOST_READINGS)
     low, high = station.antenna.range_hz
     for n, one in enumerate(readings):
         inside = station.antenna.phase_known and low <= one.freq_hz <= high
         if not inside:
             raise InputError(f"readings[{n}].mhz", "antenna-not-known-there")
+
+
+def reconcile(station: Station, readings: Sequence[Taken]) -> Reconciled:
+    """Raises `InputError` where nothing was read, or the antenna is not known with its phase there."""
+    require_readings(station, readings)
     model = Model(unknowns_of(station), tuple(readings))
     rows = seen(readings, model.instruments)
     begun = linear(model, rows)

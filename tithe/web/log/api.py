@@ -16,7 +16,7 @@ from tithe.core.readings.reconcile import MOST_READINGS, reconcile
 from tithe.document.readings import ReadingModel, RemarkModel, core_readings
 from tithe.document.station import StationFile
 from tithe.results import readings_json
-from tithe.results.readings_shapes import PlacedOut, ReconciledOut
+from tithe.results.readings_shapes import PlacedOut, ReconciledOut, TrendOut
 from tithe.web.http import NotKeptError, Refusals, computed
 from tithe.web.log import services
 from tithe.web.log.models import LogEntry
@@ -27,6 +27,8 @@ router = Router()
 Kind = Literal["reading", "note", "sweep", "preset", "change"]
 _SOLVES = 250
 """How many times the station is solved to explain readings, about."""
+_A_DAY, _DAYS = 30, 60
+"""How many times the station is solved for a day of the trend, about; and how many days there are at most."""
 _SAME_DAYS = timedelta(days=1)
 """Readings that are explained together lie no further apart."""
 
@@ -147,6 +149,37 @@ def where_a_meter_belongs(request: HttpRequest, body: SolveRequest) -> Any:
         return [readings_json.placed(station, one) for one in places(station, body.mhz * 1e6)]
 
     return computed(request, solving_s(station, 1), "smaller-station", job)
+
+
+class TrendRequest(Schema):
+    """The station as it stands on the screen; readings between two frequencies."""
+
+    document: StationFile
+    low_mhz: Annotated[float, Field(ge=0, allow_inf_nan=False)] = 0.0
+    high_mhz: Annotated[float, Field(gt=0, allow_inf_nan=False)] = 1e6
+
+
+@router.post("/stations/{pk}/trend", response={200: TrendOut, 404: Refusals, 422: Refusals, 503: Refusals})
+def losses_over_time(request: HttpRequest, pk: int, body: TrendRequest) -> Any:
+    """What the readings of each day imply, oldest first, and whether a loss has grown."""
+    log = stations.kept(pk, removed=None).log.filter(removed=False).order_by("taken", "id")
+    kept = log.filter(kind="reading", mhz__gte=body.low_mhz, mhz__lte=body.high_mhz)
+    days = sorted({taken.date() for taken in kept.values_list("taken", flat=True)})[-_DAYS:]
+    entries = [one for one in kept if one.taken.date() in set(days)]
+    notes = [(one.taken.date().isoformat(), one.body["text"]) for one in log.filter(kind="note")]
+    station = body.document.to_core()
+
+    def job(pause: Pause) -> TrendOut:
+        models = [ReadingModel.model_validate(entry.body) for entry in entries]
+        readings = core_readings(models, station)
+        dated = [
+            (when.isoformat(), [r for r, e in zip(readings, entries, strict=True) if e.taken.date() == when])
+            for when in days
+        ]
+        return readings_json.trend(station, dated, notes)
+
+    frequencies = len({entry.mhz for entry in entries})
+    return computed(request, _A_DAY * len(days) * solving_s(station, frequencies), "smaller-station", job)
 
 
 class ReconcileRequest(Schema):

@@ -57,6 +57,7 @@ export type TunerBand = Schemas['TunerBand'];
 export type ChartOut = Schemas['ChartOut'];
 export type HandsOut = Schemas['HandsOut'];
 export type RetuningOut = Schemas['RetuningOut'];
+export type TrendOut = Schemas['TrendOut'];
 export type PlacedOut = Schemas['PlacedOut'];
 export type LogRow = Schemas['LogRow'];
 export type ReadingFile = Schemas['ReadingModel'];

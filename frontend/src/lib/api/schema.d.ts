@@ -586,6 +586,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/stations/{pk}/trend": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Losses Over Time
+         * @description What the readings of each day imply, oldest first, and whether a loss has grown.
+         */
+        post: operations["tithe_web_log_api_losses_over_time"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/stations/{pk}/reconcile": {
         parameters: {
             query?: never;
@@ -2147,8 +2167,9 @@ export interface components {
         };
         /**
          * ReadingModel
-         * @description ``at``: the label of a meter in the chain, or ``radio`` for the radio's own. ``mode`` and ``emission``:
-         *     if they are other than the meter and the transmitter say.
+         * @description ``at``: the label of a meter in the chain, or ``radio`` for the radio's own. ``mode``: what the meter
+         *     showed, ``emission``: what was sent, if they are other than the meter and the transmitter say; a ``mode``
+         *     of carrier or speech stands for that emission.
          */
         ReadingModel: {
             /** Mhz */
@@ -2162,7 +2183,7 @@ export interface components {
             /** Swr */
             swr?: number | null;
             /** Mode */
-            mode?: ("average" | "peak") | null;
+            mode?: ("average" | "peak" | "carrier" | "speech") | null;
             /** Emission */
             emission?: ("carrier" | "keying" | "speech") | null;
             /**
@@ -4309,6 +4330,81 @@ export interface components {
             mhz: number;
         };
         /**
+         * DayOut
+         * @description What a day's readings imply of each lossy part, in dB, by frequency; ``shown``: the SWR at each
+         *     meter.
+         */
+        DayOut: {
+            /** Date */
+            date: string;
+            /** Losses */
+            losses: components["schemas"]["ImpliedLoss"][];
+            /** Shown */
+            shown: components["schemas"]["ShownSwr"][];
+        };
+        /**
+         * ImpliedLoss
+         * @description What a part loses at a frequency, dB, as the readings imply.
+         */
+        ImpliedLoss: {
+            /** Label */
+            label: string;
+            /** Mhz */
+            mhz: number;
+            loss_db: components["schemas"]["SpanOut"];
+        };
+        /**
+         * ShownSwr
+         * @description An SWR as it was read; null where it has no bound.
+         */
+        ShownSwr: {
+            /** At */
+            at: string;
+            /** Mhz */
+            mhz: number;
+            /** Swr */
+            swr: number | null;
+        };
+        /**
+         * SpanOut
+         * @description From least to most.
+         */
+        SpanOut: {
+            /** Min */
+            min: number;
+            /** Median */
+            median: number;
+            /** Max */
+            max: number;
+        };
+        /**
+         * TrendOut
+         * @description Day by day; ``sentence``: whether a loss has grown, and what happened in between.
+         */
+        TrendOut: {
+            /** Days */
+            days: components["schemas"]["DayOut"][];
+            /** Sentence */
+            sentence: string;
+        };
+        /**
+         * TrendRequest
+         * @description The station as it stands on the screen; readings between two frequencies.
+         */
+        TrendRequest: {
+            document: components["schemas"]["StationFile"];
+            /**
+             * Low Mhz
+             * @default 0
+             */
+            low_mhz: number;
+            /**
+             * High Mhz
+             * @default 1000000
+             */
+            high_mhz: number;
+        };
+        /**
          * ExpectedReading
          * @description From what to what a reading was to be expected, W and SWR (null: nothing of that was read, or no
          *     bound); whether it is inside.
@@ -4354,17 +4450,6 @@ export interface components {
             text: string;
         };
         /**
-         * ImpliedLoss
-         * @description What a part loses at a frequency, dB, as the readings imply.
-         */
-        ImpliedLoss: {
-            /** Label */
-            label: string;
-            /** Mhz */
-            mhz: number;
-            loss_db: components["schemas"]["SpanOut"];
-        };
-        /**
          * ReconcileAnswer
          * @description Which readings were explained, by their numbers, and what explains them (null: there are none).
          */
@@ -4392,18 +4477,6 @@ export interface components {
             changes: components["schemas"]["TakenOver"][];
             /** Sentence */
             sentence: string;
-        };
-        /**
-         * SpanOut
-         * @description From least to most.
-         */
-        SpanOut: {
-            /** Min */
-            min: number;
-            /** Median */
-            median: number;
-            /** Max */
-            max: number;
         };
         /**
          * TakenOver
@@ -7058,6 +7131,59 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["PlacedOut"][];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+        };
+    };
+    tithe_web_log_api_losses_over_time: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                pk: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TrendRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TrendOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
                 };
             };
             /** @description Unprocessable Entity */

@@ -1,7 +1,7 @@
 <script lang="ts">
   import { onMount } from 'svelte';
   import { Asking } from '../api/asking.svelte';
-  import { api, type PlacedOut, type ReconcileAnswer, type Reconciled } from '../api/client';
+  import { api, type PlacedOut, type ReconcileAnswer, type Reconciled, type TrendOut } from '../api/client';
   import type { Session } from '../station/session.svelte';
   import { withValue } from '../station/paths';
   import Trouble from '../ui/Trouble.svelte';
@@ -9,10 +9,12 @@
   import { Log, noteDown } from './log.svelte';
   import ReadingForm from './ReadingForm.svelte';
   import Timeline from './Timeline.svelte';
+  import Trend from './Trend.svelte';
 
   /** The log of the station: what was read, noted and changed, and what explains the last readings. */
   let { session }: { session: Session } = $props();
   const log = $derived(new Log(session.keeper.id));
+  const trending = new Asking<TrendOut>();
   const explaining = new Asking<ReconcileAnswer>();
   let note = $state('');
   let noteTrouble = $state('');
@@ -23,6 +25,10 @@
     const params = { path: { pk: session.keeper.id } };
     const body = { document: session.document };
     explaining.ask(() => api.POST('/api/stations/{pk}/reconcile', { params, body }));
+    const [low_mhz, high_mhz] = log.band ?? [0, 1e6];
+    trending.ask(() =>
+      api.POST('/api/stations/{pk}/trend', { params, body: { ...body, low_mhz, high_mhz } }),
+    );
   }
   $effect(explain);
   const placing = new Asking<PlacedOut[]>();
@@ -76,6 +82,12 @@
       <Trouble text={noteTrouble} />
     </form>
   </div>
+  {#if trending.answer && trending.answer.days.length > 1}
+    <section>
+      <h3>Over time</h3>
+      <Trend found={trending.answer} />
+    </section>
+  {/if}
   {#if placing.answer?.length && !placing.trouble}
     <section>
       <h3>Where a meter would tell most, on this band</h3>

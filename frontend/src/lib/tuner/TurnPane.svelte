@@ -2,7 +2,7 @@
   import { onDestroy, untrack } from 'svelte';
   import { Asking } from '../api/asking.svelte';
   import { api, type HandsOut, type PresetFile } from '../api/client';
-  import { middle } from '../figures';
+  import { digits, middle } from '../figures';
   import SwitchField from '../inspector/SwitchField.svelte';
   import ChoiceField from '../inspector/ChoiceField.svelte';
   import type { Session } from '../station/session.svelte';
@@ -127,7 +127,7 @@
 </div>
 {#if !isStepped(tuner)}
   <section>
-    <h3>How to tune it here</h3>
+    <h3>How to tune it{hands.answer ? ` at ${digits(hands.answer.mhz, 5)} MHz` : ''}</h3>
     <Trouble text={hands.trouble} />
     {#if hands.answer}
       <HandsList found={hands.answer} onmove={doIt} />
