@@ -12,7 +12,7 @@ def reading(page: Page, meter: str, **typed: str) -> None:
     for label, text in typed.items():
         form.get_by_label({"swr": "or SWR"}.get(label, label.capitalize()), exact=True).fill(text)
     form.get_by_role("button", name="Keep the reading").click()
-    expect(form.get_by_role("status")).to_contain_text("Kept:")
+    expect(form.get_by_role("status")).to_contain_text(f"Kept: {meter} at")
 
 
 def test_the_radio_s_one_to_one_beside_the_meter_s_three_to_one_and_a_range_misread(mill_page):
@@ -57,10 +57,12 @@ def test_a_corroded_cable_is_found_over_a_year_of_readings(mill_page):
     page.get_by_role("link", name="Log", exact=True).click()
     form = page.get_by_role("form", name="A reading")
     form.get_by_text("When and how").click()
+    log = page.get_by_role("region", name="The log, newest first")
     for date, forward, reflected in (("2025-05-03", "150", "52"), ("2026-05-02", "101", "2.5")):
         form.get_by_label("Date").fill(date)
         reading(page, "radio side", forward="98", reflected="0.5")
         reading(page, "antenna side", forward=forward, reflected=reflected)
+    expect(log.get_by_role("row", name=re.compile("reading"))).to_have_count(4)
     note = page.get_by_role("form", name="A note")
     note.get_by_label("A note").fill("storm")
     note.get_by_role("button", name="Keep the note").click()

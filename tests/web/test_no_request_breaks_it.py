@@ -18,7 +18,8 @@ POSTS = ["/api/solve", "/api/compare", "/api/ledgers", "/api/ledgers.csv", "/api
          "/api/sweeps/1/drift", "/api/choose", "/api/choose/sure", "/api/choose/map", "/api/choose/lengths",
          "/api/choose/break-even", "/api/choose/look", "/api/tuner/reach", "/api/tuner/bands",
          "/api/tuner/chart", "/api/tuner/hands", "/api/tuner/retuning", "/api/tuner/turned",
-         "/api/tuner/presets.csv", "/api/tuner/presets/read"]  # fmt: skip
+         "/api/meters/places", "/api/stations/1/log", "/api/stations/1/reconcile",
+         "/api/stations/1/trend", "/api/tuner/presets.csv", "/api/tuner/presets/read"]  # fmt: skip
 NUMBERS = st.floats(allow_nan=False, allow_infinity=False) | st.integers(-(10**15), 10**15)
 
 

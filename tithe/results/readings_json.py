@@ -95,7 +95,7 @@ def _trend_told(
         return [tell("trend.too-few")]
     said = []
     for p, n in enumerate(unknowns_of(station).parts):
-        if grown(days, p) is None:
+        if not grown(days, p):
             continue
         first, last = days[0], days[-1]
         both = np.intersect1d(first.freq_hz, last.freq_hz)
@@ -268,6 +268,8 @@ def _told(station: Station, readings: Sequence[Taken], found: Reconciled) -> lis
     if others and best.id != "as-described" and others[0].likelihood > near:
         said.append(tell("explained.also", other=others[0].told))
     low, middle, high = best.found.loss_db(_SIGMAS)
+    if not middle.size:
+        return said
     p, k = np.unravel_index(int(np.argmax(middle)), middle.shape)
     part = station.chain[best.found.model.unknowns.parts[int(p)]].label
     span = (float(low[p, k]), float(high[p, k]))

@@ -16,6 +16,7 @@ from tithe.core.readings.model import TUNING_SD, Model, in_state, seen
 from tithe.core.readings.reconcile import another, reconcile
 from tithe.core.readings.taken import RADIO, Taken, place_of
 from tithe.core.readings.unknowns import POWER_SD, more_lossy, unknowns_of
+from tithe.results.readings_json import answer
 
 FREQS = (3.65e6, 7.1e6, 10.1e6, 14.2e6, 21.2e6, 28.5e6)
 BEFORE, BEHIND, RUN = 1, 3, 4
@@ -133,7 +134,7 @@ def test_the_intervals_are_no_wider_than_a_sampled_posterior_s():
         found = next(one for one in told.explanations if one.id == "as-described").found
         stated = np.sqrt(found.loss_variance(found.covariance))
         ratios.append(
-            (stated / sampled(station, readings, rng, 700))[1:].ravel()
+            (stated / sampled(station, readings, rng, 450))[1:].ravel()
         )  # the tuner's and the run's
     assert np.median(np.concatenate(ratios)) < 1.5
     assert np.median(np.concatenate(ratios)) > 0.6
@@ -220,6 +221,15 @@ def test_repeating_a_reading_does_not_make_its_meter_better():
         return float(found.covariance[0, 0])
 
     assert spread([one] * 20) > 0.5 * spread([one])
+
+
+def test_a_run_without_anything_that_loses_is_explained_too():
+    antenna = table(((1e6, 40, 10), (3e7, 40, 10)))
+    bare = Station(Transmitter(100.0), (Meter("near", 200, 5, 25),), antenna)
+    told = reconcile(bare, [Taken(7.1e6, 0, 97.0, 1.5)])
+    assert told.best.id == "as-described"
+    assert told.further == ()
+    assert answer(bare, [Taken(7.1e6, 0, 97.0, 1.5)], told)["losses"] == []
 
 
 @pytest.mark.parametrize(

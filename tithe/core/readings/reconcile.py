@@ -128,6 +128,8 @@ def _further(found: Linear) -> tuple[Further, ...]:
     variance of the loss that is known least."""
     model = found.model
     chain = model.unknowns.station.chain
+    if not model.unknowns.parts:
+        return ()
     before = found.loss_variance(found.covariance)
     weight = np.exp(found.log_loss) * np.sqrt(
         before

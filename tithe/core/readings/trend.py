@@ -38,16 +38,12 @@ def day(station: Station, readings: Sequence[Taken]) -> Day:
     return Day(model.freq_hz, *found.loss_db(_SIGMAS))
 
 
-def grown(days: Sequence[Day], part: int) -> tuple[int, int] | None:
-    """The first day and the last, by their places, between which a part's loss has certainly grown: its
-    interval on the last lies above that on the first; at the frequency that they have in common and where it
-    is largest. None where it has not."""
+def grown(days: Sequence[Day], part: int) -> bool:
+    """Whether a part's loss has certainly grown from the first day to the last: at a frequency that both
+    have, its interval on the last lies above that on the first."""
     if len(days) < 2:
-        return None
+        return False
     first, last = days[0], days[-1]
     both = np.intersect1d(first.freq_hz, last.freq_hz)
-    if not both.size:
-        return None
     here, there = (np.searchsorted(one.freq_hz, both) for one in (first, last))
-    apart = last.low_db[part][there] > first.high_db[part][here]
-    return (0, len(days) - 1) if bool(apart.any()) else None
+    return bool((last.low_db[part][there] > first.high_db[part][here]).any())

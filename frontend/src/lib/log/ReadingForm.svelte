@@ -46,10 +46,13 @@
       date: typed.date,
       note: typed.note,
     } as ReadingFile;
+    const sent = { ...typed };
     trouble = await noteDown(session.keeper.id, { reading });
     said = trouble ? '' : `Kept: ${at ?? chosen} at ${reading.mhz} MHz.`;
     if (trouble) return;
-    typed = { ...typed, forward: '', reflected: '', swr: '', note: '' };
+    // What has been typed since then is another reading.
+    for (const key of ['forward', 'reflected', 'swr', 'note'] as const)
+      if (typed[key] === sent[key]) typed[key] = '';
     onkept();
   }
 </script>
