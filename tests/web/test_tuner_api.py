@@ -99,6 +99,12 @@ def test_hands_start_where_the_dials_stand(client, mill):
     half = ask(client, mill, "hands", mhz=7.1)
     assert "every knob half way" in half["sentence"]
     assert half["meter"]["moves"][0]["number"] is None
+    assert "most capacitance towards the antenna" in half["sentence"]
+    for network in ("pi", "t-lowpass"):  # no capacitor stands in series there
+        other = {"kind": "tuner", "network": network, "l_max_uh": 10}
+        chain = [*mill["chain"][:AT], other, *mill["chain"][AT + 1 :]]
+        told = ask(client, mill | {"chain": chain}, "hands", mhz=7.1)
+        assert "most capacitance" not in told["sentence"]
     here = ask(client, with_dials(mill), "hands", mhz=7.1, stand={"c1": 100, "l": 4.3, "c2": 88})
     assert here["sentence"].startswith("From where the knobs stand")
     assert here["meter"]["start_swr"] < half["meter"]["start_swr"]

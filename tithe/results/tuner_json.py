@@ -152,7 +152,7 @@ def hands(
     said = [tell("hands.from-half" if from_half else "hands.from-here")]
     if least_db is not None and meter.loss_db > least_db + 0.1:
         said.append(tell("hands.more-capacitance", here=meter.loss_db, least=least_db))
-    if len(tuner.networks[0].knobs) > 2:
+    if tuner.network == "t-highpass":  # elsewhere no capacitor stands in series towards the antenna
         said.append(tell("hands.why"))
     return {
         "mhz": freq_hz / 1e6,

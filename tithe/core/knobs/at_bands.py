@@ -15,6 +15,7 @@ from tithe.core.choose.lengths import back_through, main_run
 from tithe.core.errors import InputError
 from tithe.core.knobs.loads import any_tuner, in_line, known_at, loads_at
 from tithe.core.knobs.reach import Met, meet
+from tithe.core.parts.line import SPEED_OF_LIGHT
 from tithe.core.parts.part import Part
 from tithe.core.parts.transformer import Transformer
 from tithe.core.parts.tuner.lack import Lack
@@ -109,7 +110,7 @@ def _lengths(station: Station, at: int, behind: tuple[Part, ...], freq_hz: float
         place, run = main_run(behind)
     except InputError:
         return
-    half_m = 299_792_458.0 / freq_hz / 2 * run.line.velocity_factor
+    half_m = SPEED_OF_LIGHT / freq_hz / 2 * run.line.velocity_factor
     steps = np.arange(-_STEPS, _STEPS + 1)
     length_m = run.length_m + half_m * steps / _STEPS
     steps, length_m = steps[length_m >= _LEAST_M], length_m[length_m >= _LEAST_M]

@@ -19,6 +19,7 @@ import numpy as np
 from tithe.core.arrays import Real
 from tithe.core.errors import require, require_positive
 from tithe.core.message import Told, tell
+from tithe.core.parts.line import SPEED_OF_LIGHT
 from tithe.core.reflection import rho_of_swr
 from tithe.core.sweep.features import Dip, features
 from tithe.core.sweep.sweep import Sweep
@@ -188,6 +189,6 @@ def _turned(old: Sweep, new: Sweep, pairs: tuple[PairedDip, ...], uncertainty: f
     slope = np.polyfit(f, turn, 1)[0]
     if abs(slope) * (f[-1] - f[0]) < 0.15:
         return []
-    metres = -slope * 299_792_458.0 / (4 * np.pi)
+    metres = -slope * SPEED_OF_LIGHT / (4 * np.pi)
     told = tell("drift.other-plane", length_m=abs(float(metres)), added=bool(metres > 0))
     return [Cause("other-plane", (told,), abs(float(slope)) * float(f[-1] - f[0]) / 0.15)]

@@ -84,6 +84,10 @@
         </tbody>
       </table>
     </Scroller>
+    <p class="soft">
+      Where it is not known what a dial stands for, a preset is taken to be the match that loses least at its
+      frequency.
+    </p>
   {/if}
 </section>
 
@@ -97,6 +101,10 @@
   .bare th {
     color: var(--ink-soft);
     border-top-style: dotted;
+  }
+  .soft {
+    color: var(--ink-soft);
+    font-size: 13.5px;
   }
   h4 {
     margin-top: 0.4rem;
