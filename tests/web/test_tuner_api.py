@@ -44,6 +44,12 @@ def test_reach_and_bands_of_the_mill(client, mill):
     assert "1.5 dB at the load that is really there, 0.17 dB into 50 Ω" in bands["sentence"]
 
 
+def test_of_an_antenna_that_is_planned_it_is_said_that_it_is_an_estimate(client, mill):
+    assert "is planned" not in ask(client, mill, "bands")["sentence"]
+    mill["antenna"] = {"kind": "wires", "shape": "dipole", "length_m": 20, "height_m": 9}
+    assert "The antenna is planned: it is taken as typed here" in ask(client, mill, "bands")["sentence"]
+
+
 def test_what_is_missing_is_named_with_what_would_cure_it(client, mill):
     mill["chain"][AT]["l_max_uh"] = 4
     mill["chain"][5]["length_m"] = 26

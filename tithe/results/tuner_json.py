@@ -80,12 +80,12 @@ def _met(one: Met) -> MetOut:
     }
 
 
-def bands(found: Sequence[AtBand], run_at: int | None, power_w: float) -> TunerBands:
-    """Every band that is known."""
+def bands(found: Sequence[AtBand], run_at: int | None, power_w: float, planned: bool) -> TunerBands:
+    """Every band that is known; ``planned``: by an antenna that is an estimate, taken as it is typed."""
     return {
         "run_at": run_at,
         "bands": [_band(one) for one in found],
-        "sentence": say(_bands_told(found, power_w)),
+        "sentence": say([*_bands_told(found, power_w), *([tell("tuner.as-planned")] if planned else [])]),
     }
 
 

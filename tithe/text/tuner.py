@@ -19,6 +19,9 @@ TUNERS = {
     "tuner.no-bands": (
         "No band’s load at the tuner is known: that needs an antenna known with its phase over the bands."
     ),
+    "tuner.as-planned": (
+        "The antenna is planned: it is taken as typed here, and what it may be instead moves every figure."
+    ),
     "tuner.inside": "At this length of feedline all {count:count} bands are inside the tuner’s reach.",
     "tuner.out": "At this length of feedline {bands:list} cannot be matched.",
     "tuner.worst": (

@@ -10,7 +10,7 @@ from django.http import HttpRequest, HttpResponse
 from ninja import Router, Schema
 from pydantic import Field
 
-from tithe.core import InputError, Station
+from tithe.core import InputError, PlannedAntenna, Station
 from tithe.core.choose.lengths import main_run
 from tithe.core.cost import Pause, seconds_a_load
 from tithe.core.knobs.at_bands import TRACK, at_bands
@@ -91,7 +91,9 @@ def tuner_on_bands(request: HttpRequest, body: TunerRequest) -> Any:
             run_at = body.at + 1 + main_run(station.chain[body.at + 1 :])[0]
         except InputError:
             run_at = None
-        return tuner_json.bands(at_bands(station, body.at), run_at, station.transmitter.power_w)
+        planned = isinstance(station.antenna, PlannedAntenna)
+        found = at_bands(station, body.at)
+        return tuner_json.bands(found, run_at, station.transmitter.power_w, planned)
 
     loads = (2 * TRACK + 130) * len(station.bands)
     return computed(request, loads * seconds_a_load(station.chain), "smaller-station", job)
