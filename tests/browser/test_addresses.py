@@ -80,6 +80,7 @@ def test_a_station_is_renamed_duplicated_deleted_and_the_deletion_undone(mill_pa
     page.get_by_role("button", name="Undo the deletion").click()
     expect(page.get_by_role("link", name="The old mill", exact=True)).to_be_visible()
     page.get_by_role("button", name="Delete The old mill (copy)").click()
+    expect(page.get_by_role("link", name="The old mill (copy)")).to_have_count(0)  # before it is left
     page.reload()
     page.get_by_text("Deleted in the last 30 days").click()
     page.get_by_role("button", name="Bring back The old mill (copy)").click()
