@@ -21,6 +21,7 @@
   import { Router } from './lib/ui/router.svelte';
   import Views from './lib/ui/Views.svelte';
   import { terms } from './lib/terms/terms.svelte';
+  import ConverterDialog from './lib/convert/ConverterDialog.svelte';
   import TermsDialog from './lib/terms/TermsDialog.svelte';
   import { DEMO } from './lib/ui/starts';
   import Welcome from './lib/ui/Welcome.svelte';
@@ -36,6 +37,7 @@
   let shelfFor = $state<{ at: number; instead: boolean } | null>(null);
   const insert = (at: number) => (shelfFor = { at, instead: false });
   let showsTerms = $state(false);
+  let converts = $state(false);
   const shelf = new Shelf();
 
   onMount(open);
@@ -148,6 +150,10 @@
 </script>
 
 <LookRound />
+{#if converts}<ConverterDialog
+    power={Number(session?.document.transmitter.power_w) || 100}
+    onclose={() => (converts = false)}
+  />{/if}
 {#if showsTerms}<TermsDialog onclose={() => (showsTerms = false)} />{/if}
 <svelte:window
   onclick={(event) => router.follow(event)}
@@ -158,7 +164,13 @@
 
 {#if session}
   <div class="fixed">
-    <Header {session} stations={stations.rows} onopen={openStation} onterms={() => (showsTerms = true)} />
+    <Header
+      {session}
+      stations={stations.rows}
+      onopen={openStation}
+      onterms={() => (showsTerms = true)}
+      onconvert={() => (converts = true)}
+    />
     {#if trouble}
       <p class="trouble" role="alert">
         {trouble} <button type="button" onclick={() => (trouble = '')}>All right</button>
@@ -268,6 +280,7 @@
     onfile={importFile}
     onlook={lookAgain}
     onterms={() => (showsTerms = true)}
+    onconvert={() => (converts = true)}
   >
     <LossAsk
       {shelf}

@@ -5,39 +5,8 @@ import type { LogRow, PartModel, ReconcileAnswer } from '../../frontend/src/lib/
 import { day, told } from '../../frontend/src/lib/log/entries';
 import LogView from '../../frontend/src/lib/log/LogView.svelte';
 import ReadingForm from '../../frontend/src/lib/log/ReadingForm.svelte';
-import { typedSwr } from '../../frontend/src/lib/log/reflections';
 import { Session } from '../../frontend/src/lib/station/session.svelte';
 import { answer, FakeServer, kept, settled, station, stubResizeObserver, until } from './server';
-
-describe('a figure of reflection, however it is written', () => {
-  test.each([
-    ['1.5', 1.5],
-    ['1.5:1', 1.5],
-    ['1,5', 1.5],
-    ['20 dB RL', 1.2222],
-    ['RL 20 dB', 1.2222],
-    ['-20 dB', 1.2222],
-    ['return loss 20', 1.2222],
-    ['|Γ| .2', 1.5],
-    ['rho = 0.2', 1.5],
-    ['4 %', 1.5],
-    ['−4 %', 1.5],
-    ['0 %', 1],
-  ])('%s', (text, ratio) => {
-    expect(typedSwr(text)).toBeCloseTo(ratio, 3);
-  });
-
-  test.each(['high', '', '3 miles', '|Γ| 1', '100 %'])('%s goes to the server as it is', (text) => {
-    expect(typedSwr(text)).toBe(text);
-  });
-
-  test('all ways of writing one reflection are one SWR', () => {
-    for (const rho of [0.01, 0.1, 0.333, 0.7, 0.95]) {
-      const ways = [`${-20 * Math.log10(rho)} dB RL`, `Γ ${rho}`, `${100 * rho * rho} %`].map(typedSwr);
-      for (const way of ways) expect(way).toBeCloseTo((1 + rho) / (1 - rho), 4);
-    }
-  });
-});
 
 const READING = { at: 'antenna side', forward_w: 150, reflected_w: 52, tuner: 'bypass', note: 'rain' };
 const ROWS: LogRow[] = [

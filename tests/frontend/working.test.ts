@@ -26,6 +26,7 @@ const working = (title: string, change: Partial<WorkingOut> = {}): WorkingOut =>
   holds: 'Everywhere.',
   source: 'The rules.',
   short_cut: '',
+  also: [],
   ...change,
 });
 

@@ -96,3 +96,19 @@ def test_the_command_prints_the_loss_round_the_circle_and_says_it(client, capsys
         assert capsys.readouterr().err == error
     assert main(["loss", "50,0.66,1.365", "30", "--mhz", "14.2", "--json"]) == 2
     assert "is not on the shelf" in capsys.readouterr().err
+
+
+def test_a_figure_is_told_in_its_other_forms_or_refused(client):
+    told = client.get("/api/equivalents", {"form": "return_loss_db", "value": 18, "of_w": 400}).json()
+    assert told["sentence"] == "Of each 400 W sent there, 6.3 W come back: SWR 1.29, return loss 18 dB."
+    assert {row["form"]: row["text"] for row in told["rows"]}["share"] == "1.6 %"
+    across = client.get("/api/equivalents", {"form": "volts", "value": 100, "ohm": 200}).json()
+    assert across["rows"][0]["text"] == "50 W"
+    for query in (
+        {"form": "swr", "value": 0.5},
+        {"form": "db", "value": "nan"},
+        {"form": "pints", "value": 1},
+    ):
+        refused = client.get("/api/equivalents", query)
+        assert refused.status_code == 422
+        assert refused.json()["errors"][0]["rule"]

@@ -9,6 +9,7 @@ import numpy as np
 
 from tithe.core.message import tell
 from tithe.core.working import Case, Step, Working
+from tithe.results.equivalents_json import of_symbol
 from tithe.results.working_shapes import Filled, TermOut, Which, WorkingOut
 from tithe.text import say, typeset
 from tithe.text.symbols import SYMBOLS
@@ -21,16 +22,18 @@ _RIGHT_DB = 0.02
 def working(found: Working, k: int) -> WorkingOut:
     """A working at the k-th frequency."""
     cases, rule = found.at(k), RULES[found.rule]
+    values = [_told(found, case) for case in cases]
     return {
         "title": rule.title,
         "cases": [cast(Which, case.which) for case in cases],
-        "values": [_told(found, case) for case in cases],
+        "values": values,
         "lines": [{"formula": typeset.formula(step), "filled": _filled(step, cases)} for step in found.steps],
         "terms": [_term(name, cases) for name in _named(found)],
         "assumes": rule.assumes,
         "holds": rule.holds,
         "source": rule.source,
         "short_cut": _short_cut(found, cases, k),
+        "also": of_symbol(found.gives, values[0]) if len(values) == 1 else [],
     }
 
 

@@ -6,6 +6,8 @@ from typing import Literal
 
 from typing_extensions import TypedDict
 
+from tithe.results.equivalents_shapes import EquivalentOut
+
 Which = Literal["", "least", "middle", "most"]
 
 
@@ -33,7 +35,8 @@ class TermOut(TypedDict):
 
 
 class WorkingOut(TypedDict):
-    """How a figure comes about: the rule, its steps, what is in them, what it assumes and where it holds."""
+    """How a figure comes about: the rule, its steps, what is in them, what it assumes and where it holds;
+    ``also``: the figure in its other forms, where it has any and is one figure."""
 
     title: str
     cases: list[Which]
@@ -44,3 +47,4 @@ class WorkingOut(TypedDict):
     holds: str
     source: str
     short_cut: str
+    also: list[EquivalentOut]

@@ -68,6 +68,48 @@ def decibels(value: float) -> str:
     return "0" if text == "-0" else text.replace("-", "−")
 
 
+_PREFIXES = (
+    (1e9, "G"),
+    (1e6, "M"),
+    (1e3, "k"),
+    (1.0, ""),
+    (1e-3, "m"),
+    (1e-6, "µ"),
+    (1e-9, "n"),
+    (1e-12, "p"),
+)
+_RAISED = str.maketrans("-0123456789", "⁻⁰¹²³⁴⁵⁶⁷⁸⁹")
+
+
+def scaled(value: float, unit: str) -> str:
+    """Three digits with the prefix that suits; far beyond the prefixes with a power of ten.
+
+    >>> scaled(0.0446, "V"), scaled(1500.0, "W"), scaled(5e-14, "W")
+    ('44.6 mV', '1.5 kW', '5 × 10⁻¹⁴ W')
+    """
+    if not np.isfinite(value):
+        return "infinite"
+    # Rounded first, so that 999.7 becomes 1 of the next prefix.
+    rounded = float(f"{value:.3g}")
+    factor, prefix = next((one for one in _PREFIXES if abs(rounded) >= one[0]), _PREFIXES[-1])
+    if value == 0 or 1e-12 <= abs(rounded) < 1e12:
+        return f"{float(f'{rounded / factor:.3g}'):g} {prefix}{unit}"
+    digits, _, power = f"{value:.2e}".partition("e")
+    return f"{_short(digits)} × 10{str(int(power)).translate(_RAISED)} {unit}"
+
+
+def s_meter(above_s9_db: float) -> str:
+    """What a signal meter shows: steps of 6 dB up to S9, decibels above it.
+
+    >>> s_meter(0.0), s_meter(20.0), s_meter(-9.0), s_meter(-80.0)
+    ('S9', 'S9 + 20 dB', 'S7.5', 'below S1')
+    """
+    if above_s9_db >= 0.05:
+        return f"S9 + {decibels(above_s9_db)} dB"
+    step = 9 + above_s9_db / 6
+    return f"S{figure(round(step, 1))}" if step >= 1 else "below S1"
+
+
 def percent(share: float) -> str:
     """A share of 1 as a percentage.
 

@@ -35,6 +35,7 @@ RULES = {
         "{value:mhz} lies outside the antenna’s data ({low_hz:mhz} to {high_hz:mhz}); nothing is extrapolated"
     ),
     "rule.rising-swr": "must have a higher SWR than the point before it",
+    "rule.beyond-decibels": "is more than {most:g} dB away from any figure there is a use for",
     "rule.keep-share": "must keep a share between 0 and 1",
     # Antenna
     "rule.not-passive": "returns more power than it gets: R is below 0",

@@ -277,6 +277,10 @@ TERMS = {
         "easier to match there.",
         ("resonant", "resonances", "resonates", "resonator"),
     ),
+    "reflection-coefficient": Term(
+        "reflection coefficient",
+        "Γ: the returned wave’s amplitude over the sent one’s, with its phase; |Γ| is its size, 0 to 1.",
+    ),
     "return-loss": Term(
         "return loss", "How far below the forward power the reflected one lies, in dB. The more, the better."
     ),
@@ -284,6 +288,7 @@ TERMS = {
     "rms": Term(
         "rms", "The effective value of a voltage or current: what heats as much as steady current would."
     ),
+    "dbm": Term("dBm", "Decibels over a milliwatt: 30 dBm are 1 W.", ("milliwatt",)),
     "s-unit": Term(
         "S-unit", "A step on a receiver's signal meter, 6 dB here: a quarter of the power.", ("S-units",)
     ),

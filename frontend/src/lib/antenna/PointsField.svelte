@@ -15,8 +15,9 @@
 
   const id = $props.id();
   const points = $derived((valueAt(form.document, place) ?? []) as unknown[][]);
+  const swr = $derived(heads.at(-1) === 'SWR');
   const text = $derived(form.drafts[place] ?? pointsAsText(points));
-  const unfinished = $derived(textAsPoints(text, heads.length).unfinished);
+  const unfinished = $derived(textAsPoints(text, heads.length, swr).unfinished);
   const faults = $derived(
     Object.entries(form.faults)
       .filter(([at]) => at.startsWith(place))
@@ -27,7 +28,7 @@
   );
 
   function enter(typed: string) {
-    form.change(place, textAsPoints(typed, heads.length).points);
+    form.change(place, textAsPoints(typed, heads.length, swr).points);
     form.drafts = { [place]: typed };
   }
 </script>

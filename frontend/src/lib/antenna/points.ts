@@ -1,3 +1,5 @@
+import { typedSwr } from '../convert/typedFigures';
+
 /** Points as text, one a line: "7.1 50 -3". What is half typed is not yet a point. */
 
 export function pointsAsText(points: unknown[][]): string {
@@ -10,8 +12,9 @@ export interface TypedPoints {
   unfinished: number;
 }
 
-/** Lines of `width` numbers each; words that are no numbers stay words, for the server to refuse. */
-export function textAsPoints(text: string, width: number): TypedPoints {
+/** Lines of `width` numbers each, the last an SWR as people write it where `swr` is so; words that are no numbers
+ * stay words, for the server to refuse. */
+export function textAsPoints(text: string, width: number, swr = false): TypedPoints {
   const lines = text.split('\n').map((line) =>
     line
       .trim()
@@ -21,7 +24,11 @@ export function textAsPoints(text: string, width: number): TypedPoints {
   const filled = lines.filter((words) => words.length > 0);
   const whole = filled.filter((words) => words.length >= width);
   return {
-    points: whole.map((words) => words.map(asNumber)),
+    points: whole.map((words) =>
+      swr && words.length > width
+        ? [...words.slice(0, width - 1).map(asNumber), typedSwr(words.slice(width - 1).join(' '))]
+        : words.map((word, n) => (swr && n === width - 1 ? typedSwr(word) : asNumber(word))),
+    ),
     unfinished: filled.length - whole.length,
   };
 }

@@ -1330,6 +1330,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/equivalents": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Other Forms
+         * @description A figure of reflection, a step in power or a level of power in every other form.
+         */
+        get: operations["tithe_web_terms_api_other_forms"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
 }
 export type webhooks = Record<string, never>;
 export interface components {
@@ -4503,6 +4523,18 @@ export interface components {
             readings?: number[] | null;
         };
         /**
+         * EquivalentOut
+         * @description One form of a figure: what it is called, and the figure with its unit.
+         */
+        EquivalentOut: {
+            /** Form */
+            form: string;
+            /** Name */
+            name: string;
+            /** Text */
+            text: string;
+        };
+        /**
          * Filled
          * @description A formula with the figures in it; ``which`` of an unknown phase's cases ("": of all of them).
          */
@@ -4541,7 +4573,8 @@ export interface components {
         };
         /**
          * WorkingOut
-         * @description How a figure comes about: the rule, its steps, what is in them, what it assumes and where it holds.
+         * @description How a figure comes about: the rule, its steps, what is in them, what it assumes and where it holds;
+         *     ``also``: the figure in its other forms, where it has any and is one figure.
          */
         WorkingOut: {
             /** Title */
@@ -4562,6 +4595,8 @@ export interface components {
             source: string;
             /** Short Cut */
             short_cut: string;
+            /** Also */
+            also: components["schemas"]["EquivalentOut"][];
         };
         /**
          * WorkingRequest
@@ -5939,6 +5974,36 @@ export interface components {
             forms: string[];
             /** Text */
             text: string;
+        };
+        /**
+         * FigureQuery
+         * @description A figure in one form; a level is across ``ohm``, a step is of ``of_w`` watts.
+         */
+        FigureQuery: {
+            /** Form */
+            form: ("swr" | "return_loss_db" | "rho" | "share" | "mismatch_loss_db") | ("db" | "s_units" | "power_ratio" | "voltage_ratio") | ("watts" | "dbm" | "volts" | "s_meter_db");
+            /** Value */
+            value: number;
+            /**
+             * Ohm
+             * @default 50
+             */
+            ohm: number;
+            /**
+             * Of W
+             * @default 100
+             */
+            of_w: number;
+        };
+        /**
+         * EquivalentsOut
+         * @description A figure in a sentence, and in every form.
+         */
+        EquivalentsOut: {
+            /** Sentence */
+            sentence: string;
+            /** Rows */
+            rows: components["schemas"]["EquivalentOut"][];
         };
     };
     responses: never;
@@ -8561,6 +8626,40 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["GlossaryTerm"][];
+                };
+            };
+        };
+    };
+    tithe_web_terms_api_other_forms: {
+        parameters: {
+            query: {
+                form: ("swr" | "return_loss_db" | "rho" | "share" | "mismatch_loss_db") | ("db" | "s_units" | "power_ratio" | "voltage_ratio") | ("watts" | "dbm" | "volts" | "s_meter_db");
+                value: number;
+                ohm?: number;
+                of_w?: number;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["EquivalentsOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
                 };
             };
         };

@@ -50,7 +50,7 @@
   <NumberField
     {form}
     place="comfort_swr"
-    spec={{ label: 'The SWR you are comfortable with', quantity: 'plain' }}
+    spec={{ label: 'The SWR you are comfortable with', quantity: 'swr' }}
   />
   <ol>
     {#each bands as band, n (n)}

@@ -1,5 +1,6 @@
 <script lang="ts">
   import { Slider } from '@skeletonlabs/skeleton-svelte';
+  import SwrForms from '../convert/SwrForms.svelte';
   import { valueAt } from '../station/paths';
   import { preferences } from '../station/preferences.svelte';
   import { parseTyped, toShown, unitShown } from '../station/units';
@@ -70,6 +71,7 @@
       </Slider.Control>
     </Slider>
   {/if}
+  {#if spec.quantity === 'swr' && typing !== null}<SwrForms text={typing} />{/if}
   {#if fault}<p id="{id}-fault" class="fault" role="alert">{spec.label} {fault}.</p>{/if}
 </div>
 

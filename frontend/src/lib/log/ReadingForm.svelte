@@ -5,7 +5,6 @@
   import { parseTyped } from '../station/units';
   import PlainNumber from '../ui/PlainNumber.svelte';
   import { noteDown } from './log.svelte';
-  import { typedSwr } from './reflections';
 
   /** What a meter showed: two powers or an SWR, the frequency as it is tuned to, and the circumstances folded. */
   interface Props {
@@ -39,7 +38,7 @@
       at: at ?? chosen,
       forward_w: power(typed.forward),
       reflected_w: power(typed.reflected),
-      swr: typed.swr.trim() ? typedSwr(typed.swr) : undefined,
+      swr: typed.swr.trim() ? parseTyped(typed.swr, 'swr', 'metric') : undefined,
       tuner,
       ...(mode ? { mode } : {}),
       ...(emission ? { emission } : {}),
@@ -75,7 +74,7 @@
       oninput={(text) => (typed.reflected = text)}
     />
   {/if}
-  <PlainNumber label="or SWR" value={typed.swr} oninput={(text) => (typed.swr = text)} />
+  <PlainNumber swr label="or SWR" value={typed.swr} oninput={(text) => (typed.swr = text)} />
   <details>
     <summary>When and how</summary>
     <ChoiceField

@@ -69,7 +69,7 @@
     </div>
     <PlainNumber label="Length" value={asked.length} oninput={(typed) => set('length', typed)} />
     <PlainNumber label="Frequency" value={asked.mhz} unit="MHz" oninput={(typed) => set('mhz', typed)} />
-    <PlainNumber label="SWR" value={asked.swr} oninput={(typed) => set('swr', typed)} />
+    <PlainNumber swr label="SWR" value={asked.swr} oninput={(typed) => set('swr', typed)} />
     <PlainNumber label="Power" value={asked.power} unit="W" oninput={(typed) => set('power', typed)} />
     <details open={asked.at === 'radio' || [asked.tuner, asked.also, asked.r, asked.x].some(Boolean)}>
       <summary>Where it was read, a tuner, another line, R and X</summary>

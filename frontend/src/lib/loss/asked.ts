@@ -57,7 +57,7 @@ export function bodyOf(asked: Asked, system: System): LossQuestion {
     lines: lines.map((one) => (one.startsWith('{') ? (JSON.parse(one) as object) : one)),
     length_m: parseTyped(asked.length, 'length', system),
     mhz: parseTyped(asked.mhz, 'frequency', system),
-    swr: parseTyped(asked.swr, 'plain', system),
+    swr: parseTyped(asked.swr, 'swr', system),
     read_at: asked.at,
     power_w: parseTyped(asked.power, 'power', system),
     tuner: asked.tuner,

@@ -1,3 +1,5 @@
+import { typedSwr } from '../convert/typedFigures';
+
 /** Quantities as typed and shown. The document always holds the base unit that its key names. */
 
 export type Quantity =
@@ -12,6 +14,7 @@ export type Quantity =
   | 'db'
   | 'attenuation'
   | 'plain'
+  | 'swr'
   | 'ohm'
   | 'percent'
   | 'mm';
@@ -50,6 +53,7 @@ const UNITS: Record<Quantity, Record<string, number>> = {
   attenuation: { db: 1 },
   percent: { '%': 1 },
   plain: {},
+  swr: {},
 };
 
 const SHOWN: Record<Quantity, string> = {
@@ -67,6 +71,7 @@ const SHOWN: Record<Quantity, string> = {
   attenuation: 'per 100 m',
   percent: '%',
   plain: '',
+  swr: '',
 };
 
 /** What one unit shown is in the base unit. */
@@ -93,6 +98,7 @@ export function toShown(value: number, quantity: Quantity, system: System): stri
  * for the server to refuse at its place.
  */
 export function parseTyped(typed: string, quantity: Quantity, system: System): number | string {
+  if (quantity === 'swr') return typedSwr(typed);
   const found = /^\s*([+-]?(?:\d+(?:[.,]\d*)?|[.,]\d+)(?:e[+-]?\d+)?)\s*([^\d\s.,+-]*)\s*$/i.exec(typed);
   if (!found) return typed;
   const number = Number((found[1] ?? '').replace(',', '.'));

@@ -34,7 +34,7 @@
     onkeep({
       mhz: parseTyped(text('mhz', String(row?.mhz ?? Number(mhz.toFixed(4)))), 'frequency', 'metric'),
       dials,
-      swr: parseTyped(text('swr', String(row?.swr ?? 1)), 'plain', 'metric'),
+      swr: parseTyped(text('swr', String(row?.swr ?? 1)), 'swr', 'metric'),
       date: text('date', row?.date ?? new Date().toISOString().slice(0, 10)),
       note: text('note', row?.note ?? ''),
       ...(isStepped(tuner) ? { form } : {}),
@@ -67,6 +67,7 @@
     </div>
   {/if}
   <PlainNumber
+    swr
     label="SWR reached"
     value={text('swr', String(row?.swr ?? 1))}
     oninput={(value) => (typed.swr = value)}

@@ -2,6 +2,7 @@
   import Moon from '@lucide/svelte/icons/moon';
   import Download from '@lucide/svelte/icons/download';
   import Book from '@lucide/svelte/icons/book-open';
+  import Scale from '@lucide/svelte/icons/scale';
   import Home from '@lucide/svelte/icons/house';
   import Redo from '@lucide/svelte/icons/redo-2';
   import Sun from '@lucide/svelte/icons/sun';
@@ -17,8 +18,9 @@
     stations: StationRow[];
     onopen: (id: number) => void;
     onterms: () => void;
+    onconvert: () => void;
   }
-  let { session, stations, onopen, onterms }: Props = $props();
+  let { session, stations, onopen, onterms, onconvert }: Props = $props();
   const current = $derived(session.keeper.id);
 </script>
 
@@ -47,6 +49,8 @@
   <div class="tools">
     <a href="/stations" aria-label="All stations"><Home size={18} /></a>
     <button type="button" aria-label="Terms" onclick={onterms}><Book size={18} /></button>
+    <button type="button" aria-label="A figure in other words" onclick={onconvert}><Scale size={18} /></button
+    >
     <a href="/api/stations/{current}/file" download aria-label="Export the station file"
       ><Download size={18} /></a
     >

@@ -1,14 +1,18 @@
 <script lang="ts">
+  import SwrForms from '../convert/SwrForms.svelte';
   import Termed from '../terms/Termed.svelte';
 
   interface Props {
     label: string;
     value: string;
     unit?: string;
+    /** Whether it asks for an SWR, which is then told in its other forms while it is typed. */
+    swr?: boolean;
     oninput: (typed: string) => void;
   }
-  let { label, value, unit = '', oninput }: Props = $props();
+  let { label, value, unit = '', swr = false, oninput }: Props = $props();
   const id = $props.id();
+  let typing = $state(false);
 </script>
 
 <div>
@@ -20,14 +24,18 @@
       inputmode="decimal"
       autocomplete="off"
       {value}
+      onfocus={() => (typing = true)}
+      onblur={() => (typing = false)}
       oninput={(event) => oninput(event.currentTarget.value)}
     />{unit}</span
   >
+  {#if swr && typing}<SwrForms text={value} />{/if}
 </div>
 
 <style>
   div {
     display: flex;
+    flex-wrap: wrap;
     justify-content: space-between;
     gap: 0.8rem;
     padding: 0.25rem 0;

@@ -13,10 +13,11 @@
     /** A look round the demo station is asked for. */
     onlook: () => void;
     onterms: () => void;
+    onconvert: () => void;
     /** The question that needs no station. */
     children: Snippet;
   }
-  let { stations, trouble, news, onstart, onfile, onlook, onterms, children }: Props = $props();
+  let { stations, trouble, news, onstart, onfile, onlook, onterms, onconvert, children }: Props = $props();
 </script>
 
 <main>
@@ -25,6 +26,7 @@
     Where the transmit power goes, from the transmitter to the antenna.
     <button type="button" class="linkish look" onclick={onlook}>A look round</button>
     <button type="button" class="linkish look" onclick={onterms}>Terms</button>
+    <button type="button" class="linkish look" onclick={onconvert}>A figure in other words</button>
   </p>
   {#if trouble}<p class="fault" role="alert">{trouble}</p>{/if}
   {#if news}<p class="news" role="status">{news}</p>{/if}

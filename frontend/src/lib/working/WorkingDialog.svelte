@@ -1,4 +1,5 @@
 <script lang="ts">
+  import FormList from '../convert/FormList.svelte';
   import Modal from '../ui/Modal.svelte';
   import Trouble from '../ui/Trouble.svelte';
   import type { Workings } from './workings.svelte';
@@ -54,6 +55,10 @@
         </Scroller>
       {/if}
       <dl>
+        {#if working.also.length}
+          <dt>In other words</dt>
+          <dd><FormList rows={working.also} /></dd>
+        {/if}
         <dt>It assumes</dt>
         <dd>{working.assumes}</dd>
         <dt>It holds</dt>

@@ -1,0 +1,77 @@
+<script lang="ts">
+  import { Asking } from '../api/asking.svelte';
+  import { api, type EquivalentsOut } from '../api/client';
+  import { parseTyped } from '../station/units';
+  import Modal from '../ui/Modal.svelte';
+  import PlainNumber from '../ui/PlainNumber.svelte';
+  import Trouble from '../ui/Trouble.svelte';
+  import FormList from './FormList.svelte';
+  import { typedFigure } from './typedFigures';
+
+  /** Any figure of reflection, step or level of power, in all its other forms. */
+  interface Props {
+    /** Watts that a step is taken of. */
+    power: number;
+    onclose: () => void;
+  }
+  let { power, onclose }: Props = $props();
+  let text = $state('');
+  let ohm = $state('50');
+  // svelte-ignore state_referenced_locally (where the field begins)
+  let of = $state(String(power));
+  const asking = new Asking<EquivalentsOut>({ value: 'figure', ohm: 'resistance', of_w: 'power' });
+  const figure = $derived(typedFigure(text));
+  const about = $derived(
+    figure === null ? null : ['watts', 'dbm', 'volts', 's_meter_db'].includes(figure.form) ? 'level' : 'step',
+  );
+
+  $effect(() => {
+    if (figure === null) return asking.clear();
+    const query = {
+      ...figure,
+      ohm: parseTyped(ohm, 'ohm', 'metric') as number,
+      of_w: parseTyped(of, 'power', 'metric') as number,
+    };
+    asking.ask(() => api.GET('/api/equivalents', { params: { query } }));
+  });
+</script>
+
+<Modal open title="In other words" {onclose}>
+  <input
+    class="figures"
+    aria-label="Figure to be put in other words"
+    placeholder="1.5, 18 dB RL, |Γ| .2, 4 %, 3 dB, 100 W, S7 …"
+    bind:value={text}
+  />
+  {#if about === 'level'}
+    <PlainNumber label="Across" unit="Ω" value={ohm} oninput={(typed) => (ohm = typed)} />
+  {:else if about === 'step'}
+    <PlainNumber label="Of" unit="W" value={of} oninput={(typed) => (of = typed)} />
+  {/if}
+  <Trouble text={asking.trouble} />
+  {#if asking.answer && !asking.trouble}
+    <p class="serif" role="status">{asking.answer.sentence}</p>
+    <FormList rows={asking.answer.rows} />
+  {:else if text.trim() && figure === null}
+    <p class="soft" role="status">
+      That is none of the figures known here: an SWR, “18 dB RL”, “0.3 dB mismatch loss”, “|Γ| .2”, “4 %” for
+      what comes back; “3 dB” or “2 S-units” for a step; “100 W”, “50 dBm”, “70 V”, “S7” or “S9+20” for a
+      level.
+    </p>
+  {/if}
+</Modal>
+
+<style>
+  input {
+    width: 100%;
+    border-bottom: 1px solid var(--ink-soft);
+    background: none;
+    padding: 0.3rem;
+  }
+  p {
+    margin: 0.7rem 0;
+  }
+  .soft {
+    color: var(--ink-soft);
+  }
+</style>
