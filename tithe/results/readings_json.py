@@ -41,7 +41,7 @@ def answer(station: Station, readings: Sequence[Taken], found: Reconciled) -> Re
     """What the readings imply, and what explains them."""
     best = found.best
     return {
-        "losses": _losses(station, best.found),
+        "losses": _losses(station, found),
         "power_w": _power(station, best.found),
         "explanations": [_explained(one) for one in _ranked(found)],
         "next": [_further(station, one) for one in found.further],
@@ -149,9 +149,9 @@ def _ranked(found: Reconciled) -> list[Explanation]:
     return [found.best, *(one for one in found.explanations if one is not found.best)][:_SHOWN]
 
 
-def _losses(station: Station, found: Linear) -> list[ImpliedLoss]:
-    low, middle, high = found.loss_db(_SIGMAS)
-    model = found.model
+def _losses(station: Station, found: Reconciled) -> list[ImpliedLoss]:
+    low, middle, high = found.losses
+    model = found.best.found.model
     return [
         {
             "label": station.chain[n].label,
@@ -267,13 +267,15 @@ def _told(station: Station, readings: Sequence[Taken], found: Reconciled) -> lis
     near = max(best.likelihood, MUCH_BETTER) / MUCH_BETTER
     if others and best.id != "as-described" and others[0].likelihood > near:
         said.append(tell("explained.also", other=others[0].told))
-    low, middle, high = best.found.loss_db(_SIGMAS)
+    low, middle, high = found.losses
     if not middle.size:
         return said
     p, k = np.unravel_index(int(np.argmax(middle)), middle.shape)
     part = station.chain[best.found.model.unknowns.parts[int(p)]].label
     span = (float(low[p, k]), float(high[p, k]))
     said.append(tell("explained.loss", part=part, freq_hz=float(best.found.model.freq_hz[k]), loss_db=span))
+    if not station.antenna.phase_known:
+        said.append(tell("explained.phase-open"))
     if found.further and found.further[0].gain > _WORTH_TELLING:
         said.append(tell("explained.next", further=_further_told(station, found.further[0])))
     return said

@@ -24,6 +24,9 @@ READINGS = {
         "tell less."
     ),
     "explained.loss": "As the readings imply, {part} loses {loss_db:db} dB at {freq_hz:mhz}.",
+    "explained.phase-open": (
+        "Of the antenna only the SWR is known: every phase that fits it and the readings is counted."
+    ),
     "explained.next": "What would tell most: {further}",
     "slip.multiplier.too-much": (
         "The powers of {at} are ten times what they should be: the range’s multiplier."

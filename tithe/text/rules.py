@@ -81,7 +81,7 @@ RULES = {
     "rule.no-meter": "is no meter of the chain ({value!r}); there are {allowed:comma}",
     "rule.two-meters": "stands twice in the chain ({value!r}): give each meter a name of its own",
     "rule.no-readings": "must hold a reading at least, and {most:count} at the most",
-    "rule.antenna-not-known-there": "is where the antenna is not known with its phase",
+    "rule.antenna-not-known-there": "is where the antenna is not known",
     "rule.no-column": "has no column {value!r}; it needs {allowed:comma}",
     "rule.at-least-presets": (
         "must be {least:count} at least for the dials to be found (there {value:plural|is|are} {value:g})"

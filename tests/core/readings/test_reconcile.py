@@ -9,6 +9,8 @@ import pytest
 
 from tithe.core import AttenuatedLine, InputError, Line, Station, Transmitter, Tuner, solve
 from tithe.core.antenna import table
+from tithe.core.antenna.resonator import Resonator
+from tithe.core.antenna.swr_only import SwrAntenna
 from tithe.core.parts.meter import Meter
 from tithe.core.readings.explain import columns_of, linear
 from tithe.core.readings.instruments import instrument
@@ -16,6 +18,7 @@ from tithe.core.readings.model import TUNING_SD, Model, in_state, seen
 from tithe.core.readings.reconcile import another, reconcile
 from tithe.core.readings.taken import RADIO, Taken, place_of
 from tithe.core.readings.unknowns import POWER_SD, more_lossy, unknowns_of
+from tithe.core.reflection import swr
 from tithe.results.readings_json import answer
 
 FREQS = (3.65e6, 7.1e6, 10.1e6, 14.2e6, 21.2e6, 28.5e6)
@@ -102,7 +105,7 @@ def test_stated_losses_hold_and_where_there_is_no_slip_none_is_named():
     assert np.mean(silent) >= 0.95
 
 
-def sampled(station, readings, rng, count=6000):
+def sampled(station, readings, rng, count):
     """Losses by a random walk over all unknowns with the model as it is, not made linear: their logarithm's
     standard deviation."""
     model = Model(unknowns_of(station), tuple(readings))
@@ -111,8 +114,10 @@ def sampled(station, readings, rng, count=6000):
     step = np.linalg.cholesky(found.covariance + 1e-9 * np.eye(len(found.covariance)))
 
     def weigh(value):
-        here = linear(model, rows, value)
-        return -0.5 * (((rows.value - here.predicted) ** 2 / here.noise).sum() + value @ value), here.log_loss
+        # Not its slopes, which a walk does not need.
+        here = linear(model, rows, value, like=found)
+        misfit = ((rows.value - here.predicted) ** 2 / here.noise + np.log(here.noise)).sum()
+        return -0.5 * (misfit + value @ value), here.log_loss
 
     value = found.best
     weight, loss = weigh(value)
@@ -134,10 +139,44 @@ def test_the_intervals_are_no_wider_than_a_sampled_posterior_s():
         found = next(one for one in told.explanations if one.id == "as-described").found
         stated = np.sqrt(found.loss_variance(found.covariance))
         ratios.append(
-            (stated / sampled(station, readings, rng, 450))[1:].ravel()
+            (stated / sampled(station, readings, rng, 600))[1:].ravel()
         )  # the tuner's and the run's
     assert np.median(np.concatenate(ratios)) < 1.5
     assert np.median(np.concatenate(ratios)) > 0.6
+
+
+def without_phase(station, freqs, plane):
+    """The station as one knows it who has read the SWR alone, with the tuner out of line."""
+    budget = solve(in_state(station, "bypass"), freqs)
+    seen_there = budget.antenna if plane == "feedpoint" else budget.stages[0].source
+    ratios = swr(np.abs(seen_there.gamma(50.0)))
+    points = tuple(zip(freqs.tolist(), ratios.tolist(), strict=True))
+    return replace(station, antenna=SwrAntenna(points, plane))
+
+
+def test_stated_losses_hold_where_only_an_swr_of_the_antenna_is_known():
+    inside = []
+    for seed in range(20):
+        rng = np.random.default_rng(seed)
+        station, freqs = random_station(rng)
+        real, losses = truth(station, freqs, rng)
+        readings = read(station, real, freqs, rng)
+        at = [list(freqs).index(f) for f in sorted({one.freq_hz for one in readings})]
+        known = without_phase(station, freqs, ("feedpoint", "radio")[seed % 2])
+        low, _, high = reconcile(known, readings).losses
+        inside.append(((low <= losses[:, at]) & (losses[:, at] <= high)).mean())
+    assert np.mean(inside) >= 0.9
+
+
+def test_an_antenna_without_reflection_needs_no_phase():
+    station, freqs = random_station(np.random.default_rng(5))
+    readings = [Taken(float(freqs[0]), at, 97.0, 0.5, tuner="bypass") for at in (BEFORE, BEHIND)]
+    f = float(freqs[0])
+    told = [
+        reconcile(replace(station, antenna=antenna), readings).losses
+        for antenna in (SwrAntenna(((f, 1.0),)), Resonator(f, 50.0, 10.0))
+    ]
+    np.testing.assert_allclose(*told, rtol=1e-6)
 
 
 def slipped(kind, seed):

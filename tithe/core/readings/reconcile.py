@@ -9,11 +9,14 @@ from dataclasses import dataclass, replace
 import numpy as np
 
 from tithe.core.arrays import Real
+from tithe.core.cost import seconds_a_load
 from tithe.core.errors import InputError, require
 from tithe.core.message import Message, tell
 from tithe.core.parts.meter import Meter
-from tithe.core.readings.explain import Linear, columns_of, linear, settled
+from tithe.core.readings.explain import SIGMAS, Linear, columns_of, linear, settled
 from tithe.core.readings.model import Model, Seen, seen
+from tithe.core.readings.open_phase import at_phases, likeliest, losses
+from tithe.core.readings.open_phase import begun as begun_at
 from tithe.core.readings.suspects import suspects
 from tithe.core.readings.taken import RADIO, State, Taken
 from tithe.core.readings.unknowns import unknowns_of
@@ -24,7 +27,8 @@ MUCH_BETTER = 20.0
 _WORTH_A_LOOK = 8.0
 _LOOKED_AT = 4
 MOST_READINGS = 200
-_SIGMAS = 1.96
+_SOLVES, _SOLVES_FOR_PHASES = 250, 700
+"""How many times the station is solved, about; and how many times more where a phase is to be found."""
 
 
 @dataclass(frozen=True)
@@ -54,40 +58,54 @@ class Further:
 @dataclass(frozen=True)
 class Reconciled:
     """``explanations``: the best first; ``rows``: what was read; ``expected``: for each row from what to what
-    it was to be expected, W or |Γ|, (M, 2)."""
+    it was to be expected, W or |Γ|, (M, 2); ``losses``: of each lossy part by
+    frequency (P, F), dB, as the best explanation has them: least, middle and most of nineteen cases in
+    twenty."""
 
     rows: Seen
     expected: Real
     explanations: tuple[Explanation, ...]
     further: tuple[Further, ...]
+    losses: tuple[Real, Real, Real]
 
     @property
     def best(self) -> Explanation:
         """What is said to explain the readings: the likeliest that is much better than the station as it is
         described, else that."""
-        first = self.explanations[0]
-        if first.likelihood > MUCH_BETTER:
-            return first
-        return next(one for one in self.explanations if one.id == "as-described")
+        return _said(self.explanations)
+
+
+def _said(explanations: Sequence[Explanation]) -> Explanation:
+    first = explanations[0]
+    if first.likelihood > MUCH_BETTER:
+        return first
+    return next(one for one in explanations if one.id == "as-described")
 
 
 def require_readings(station: Station, readings: Sequence[Taken]) -> None:
-    """Demand readings, and an antenna that is known with its phase where they were taken. Raises
-    `InputError`."""
+    """Demand readings, and an antenna that is known where they were taken. Raises `InputError`."""
     require(0 < len(readings) <= MOST_READINGS, "readings", "no-readings", len(readings), most=MOST_READINGS)
     low, high = station.antenna.range_hz
     for n, one in enumerate(readings):
-        inside = station.antenna.phase_known and low <= one.freq_hz <= high
-        if not inside:
+        if not low <= one.freq_hz <= high:
             raise InputError(f"readings[{n}].mhz", "antenna-not-known-there")
 
 
+def cost_s(station: Station, frequencies: int) -> float:
+    """Seconds that `reconcile` may take, about."""
+    solves = _SOLVES + (0 if station.antenna.phase_known else _SOLVES_FOR_PHASES)
+    return solves * frequencies * seconds_a_load(station.chain)
+
+
 def reconcile(station: Station, readings: Sequence[Taken]) -> Reconciled:
-    """Raises `InputError` where nothing was read, or the antenna is not known with its phase there."""
+    """Raises `InputError` where nothing was read, or the antenna is not known there."""
     require_readings(station, readings)
-    model = Model(unknowns_of(station), tuple(readings))
-    rows = seen(readings, model.instruments)
-    begun = linear(model, rows)
+    asked = Model(unknowns_of(station), tuple(readings))
+    rows = seen(readings, asked.instruments)
+    phased = at_phases(station, asked.freq_hz)
+    tried_phases = begun_at(asked, phased, rows)
+    begun = likeliest(tried_phases)
+    model = begun.model
     base = settled(model, rows, begun)
     tried = [(one, _first_look(one.model, rows, begun)) for one in suspects(model)]
     tried = [(one, found) for one, found in tried if found.evidence > begun.evidence - _WORTH_A_LOOK]
@@ -103,8 +121,8 @@ def reconcile(station: Station, readings: Sequence[Taken]) -> Reconciled:
         for (name, told, found), ratio, weight in zip(every, likely, weights, strict=True)
     ]
     ranked = tuple(sorted(out, key=lambda one: -one.likelihood))
-    told = Reconciled(rows, _expected(begun), ranked, ())
-    return replace(told, further=_further(told.best.found))
+    best = _said(ranked).found
+    return Reconciled(rows, _expected(tried_phases), ranked, _further(best), losses(best, phased))
 
 
 def _first_look(model: Model, rows: Seen, begun: Linear) -> Linear:
@@ -114,11 +132,13 @@ def _first_look(model: Model, rows: Seen, begun: Linear) -> Linear:
     return linear(model, rows, like=begun if faulty else None)
 
 
-def _expected(begun: Linear) -> Real:
-    """Before anything was read: by the station as it is described, and all that is uncertain of it."""
-    off = _SIGMAS * np.sqrt(np.diag(begun.spread))
-    low, high = begun.predicted - off, begun.predicted + off
-    power, floor = begun.rows.is_power, begun.rows.floor_w
+def _expected(begun: Sequence[Linear]) -> Real:
+    """Before anything was read: by the station as it is described, and all that is uncertain of it, the phase
+    of its antenna included."""
+    power, floor = begun[0].rows.is_power, begun[0].rows.floor_w
+    offs = [SIGMAS * np.sqrt(np.diag(one.spread)) for one in begun]
+    low = np.min([one.predicted - off for one, off in zip(begun, offs, strict=True)], axis=0)
+    high = np.max([one.predicted + off for one, off in zip(begun, offs, strict=True)], axis=0)
     ends = [np.where(power, np.exp(end) - floor, np.clip(end, 0, 1)) for end in (low, high)]
     return np.asarray(np.maximum(np.stack(ends, axis=1), 0.0))
 

@@ -8,14 +8,19 @@ from dataclasses import dataclass
 import numpy as np
 
 from tithe.core.arrays import Real
-from tithe.core.readings.explain import linear, settled
+from tithe.core.cost import seconds_a_load
+from tithe.core.readings.explain import settled
 from tithe.core.readings.model import Model, seen
+from tithe.core.readings.open_phase import at_phases, likeliest, losses
+from tithe.core.readings.open_phase import begun as begun_at
 from tithe.core.readings.reconcile import require_readings
 from tithe.core.readings.taken import Taken
 from tithe.core.readings.unknowns import unknowns_of
 from tithe.core.station import Station
 
-_SIGMAS = 1.96
+_SOLVES, _SOLVES_FOR_PHASES = 30, 400
+"""How many times the station is solved for a day, about; and how many times more where a phase is to be
+found."""
 
 
 @dataclass(frozen=True)
@@ -29,13 +34,21 @@ class Day:
     high_db: Real
 
 
+def cost_s(station: Station, days: int, frequencies: int) -> float:
+    """Seconds that so many days of `day` may take, about."""
+    solves = _SOLVES + (0 if station.antenna.phase_known else _SOLVES_FOR_PHASES)
+    return solves * days * frequencies * seconds_a_load(station.chain)
+
+
 def day(station: Station, readings: Sequence[Taken]) -> Day:
     """By the station as it is described, no slip suspected. Raises `InputError` as `reconcile` does."""
     require_readings(station, readings)
-    model = Model(unknowns_of(station), tuple(readings))
-    rows = seen(readings, model.instruments)
-    found = settled(model, rows, linear(model, rows), rounds=1)
-    return Day(model.freq_hz, *found.loss_db(_SIGMAS))
+    asked = Model(unknowns_of(station), tuple(readings))
+    rows = seen(readings, asked.instruments)
+    phased = at_phases(station, asked.freq_hz)
+    begun = likeliest(begun_at(asked, phased, rows))
+    found = settled(begun.model, rows, begun, rounds=1)
+    return Day(asked.freq_hz, *losses(found, phased))
 
 
 def grown(days: Sequence[Day], part: int) -> bool:

@@ -18,6 +18,7 @@ from tithe.core.antenna import Antenna, PlannedAntenna
 from tithe.core.antenna.guess import Guess
 from tithe.core.antenna.loss import SeriesLoss
 from tithe.core.antenna.sampled import INTERPOLATION_OHM, SampledAntenna
+from tithe.core.antenna.swr_only import SwrAntenna
 from tithe.core.arrays import Complex, Real
 from tithe.core.choose.stack import WorseLine
 from tithe.core.parts.line import Line
@@ -33,8 +34,9 @@ _SIGMAS = 1.96
 POWER_SD = np.log(1.1) / _SIGMAS
 LINE_MEAN, LINE_SD = np.log(0.8 * 1.5) / 2, np.log(1.5 / 0.8) / 2 / _SIGMAS
 TUNER_SD = np.log(2.0) / _SIGMAS
-MEASURED_SD, TYPED_SD, PLANNED_SD = 0.02, 0.05, 0.12
-"""Of each part of Γ at the feedpoint: measured by a sweep or a table, typed as a resonator, planned."""
+MEASURED_SD, TYPED_SD, THROUGH_THE_RUN_SD, PLANNED_SD = 0.02, 0.05, 0.1, 0.12
+"""Of each part of Γ at the feedpoint: measured by a sweep or a table; typed as a resonator or an SWR there;
+an SWR read in the radio room, through a run whose loss is itself uncertain; planned."""
 _MOST_RHO = 0.9995
 
 
@@ -76,6 +78,8 @@ def antenna_sd(antenna: Antenna) -> float:
     """How far each part of its Γ may be off."""
     if isinstance(antenna, SampledAntenna):
         return MEASURED_SD
+    if isinstance(antenna, SwrAntenna) and antenna.plane == "radio":
+        return THROUGH_THE_RUN_SD
     return PLANNED_SD if isinstance(antenna, PlannedAntenna) else TYPED_SD
 
 
@@ -105,10 +109,11 @@ def _over(q: Quality, factor: float) -> Quality:
 @dataclass(frozen=True)
 class Unknowns:
     """Of a station: the power, each lossy part in line by its place, and the antenna's Γ at each
-    frequency."""
+    frequency, each part of which may be off by ``gamma_sd``."""
 
     station: Station
     parts: tuple[int, ...]
+    gamma_sd: float
 
     def applied(self, parts: Real, gamma: Complex) -> Station:
         """The station with its parts' losses (P,) and the antenna's Γ (F,) off by so many standard
@@ -116,7 +121,7 @@ class Unknowns:
         chain = list(self.station.chain)
         for n, x in zip(self.parts, parts, strict=True):
             chain[n] = more_lossy(chain[n], loss_factor(chain[n], float(x)))
-        off = antenna_sd(self.station.antenna) * gamma
+        off = self.gamma_sd * gamma
         antenna = Faulty(self.station.antenna, lambda was: was + off)
         return replace(self.station, chain=tuple(chain), antenna=antenna)
 
@@ -125,4 +130,4 @@ def unknowns_of(station: Station) -> Unknowns:
     """Those of a station."""
     lossy = (Line, Tuner, SteppedTuner, RatedTuner)
     parts = tuple(n for n, part in enumerate(station.chain) if isinstance(part, lossy) and not part.bypassed)
-    return Unknowns(station, parts)
+    return Unknowns(station, parts, antenna_sd(station.antenna))

@@ -11,8 +11,9 @@ from pydantic import Field
 
 from tithe.core.cost import Pause, solving_s
 from tithe.core.errors import InputError
+from tithe.core.readings import reconcile, trend
 from tithe.core.readings.placing import places
-from tithe.core.readings.reconcile import MOST_READINGS, reconcile
+from tithe.core.readings.reconcile import MOST_READINGS
 from tithe.document.readings import ReadingModel, RemarkModel, core_readings
 from tithe.document.station import StationFile
 from tithe.results import readings_json
@@ -25,10 +26,8 @@ from tithe.web.stations.api_compute import SolveRequest
 
 router = Router()
 Kind = Literal["reading", "note", "sweep", "preset", "change"]
-_SOLVES = 250
-"""How many times the station is solved to explain readings, about."""
-_A_DAY, _DAYS = 30, 60
-"""How many times the station is solved for a day of the trend, about; and how many days there are at most."""
+_DAYS = 60
+"""How many days of a trend there are at most."""
 _SAME_DAYS = timedelta(days=1)
 """Readings that are explained together lie no further apart."""
 
@@ -179,7 +178,7 @@ def losses_over_time(request: HttpRequest, pk: int, body: TrendRequest) -> Any:
         return readings_json.trend(station, dated, notes)
 
     frequencies = len({entry.mhz for entry in entries})
-    return computed(request, _A_DAY * len(days) * solving_s(station, frequencies), "smaller-station", job)
+    return computed(request, trend.cost_s(station, len(days), frequencies), "smaller-station", job)
 
 
 class ReconcileRequest(Schema):
@@ -215,8 +214,8 @@ def explain_readings(request: HttpRequest, pk: int, body: ReconcileRequest) -> A
             return {"keys": [], "answer": None}
         models = [ReadingModel.model_validate(entry.body) for entry in entries]
         readings = core_readings(models, station)
-        answer = readings_json.answer(station, readings, reconcile(station, readings))
+        answer = readings_json.answer(station, readings, reconcile.reconcile(station, readings))
         return {"keys": [entry.pk for entry in entries], "answer": answer}
 
     frequencies = len({entry.mhz for entry in entries})
-    return computed(request, _SOLVES * solving_s(station, frequencies), "smaller-station", job)
+    return computed(request, reconcile.cost_s(station, frequencies), "smaller-station", job)
