@@ -251,8 +251,10 @@ def test_a_folder_from_before_the_apps_moved_opens_unchanged(folder):  # noqa: F
         assert server.call("POST", f"/api/sweeps/{sweep['id']}/look", {})["reading"]["points"] == 21
         body = {"document": mill["document"], "mhz": 7.1}
         assert "leave the antenna" in server.call("POST", "/api/solve", body)["here"]["sentence"]
+        log = server.call("GET", "/api/stations/1/log?low_mhz=7&high_mhz=7.2")["rows"]
+        assert [row["kind"] for row in log].count("sweep") == 1
     finally:
         server.kill()
     with closing(sqlite3.connect(folder / "tithe.sqlite3")) as connection:
         now = connection.execute("SELECT count(*) FROM django_migrations").fetchone()
-        assert now == (rows[0] + 1,)  # the log came later
+        assert now == (rows[0] + 2,)  # the log, and the ends of sweeps, came later

@@ -10,6 +10,7 @@ from tests.web.test_everything import sweep_text
 from tests.web.test_stations_api import send
 from tithe.site.cli import main
 from tithe.web.log.models import LogEntry
+from tithe.web.sweeps.models import KeptSweep
 
 pytestmark = pytest.mark.django_db
 READ = {"mhz": 21.225, "at": "antenna side", "forward_w": 150, "reflected_w": 52, "date": "2026-05-01"}
@@ -43,7 +44,11 @@ def test_everything_that_is_dated_stands_on_one_line_of_time(client, mill, kept)
     only = rows(client, kept, "?kind=reading")["rows"]
     assert [row["body"]["forward_w"] for row in only] == [150]
     band = rows(client, kept, "?low_mhz=21&high_mhz=21.5")["rows"]
-    assert sorted(row["kind"] for row in band) == ["preset", "reading"]
+    assert sorted(row["kind"] for row in band) == ["preset", "reading", "sweep"]
+    KeptSweep.objects.update(low_mhz=None, high_mhz=None)  # as an earlier version kept it
+    swept = rows(client, kept, "?low_mhz=7&high_mhz=7.2")["rows"]
+    assert sorted(row["kind"] for row in swept) == ["preset", "preset", "sweep"]
+    assert rows(client, kept, "?low_mhz=50&high_mhz=54")["rows"] == []
     assert [row["kind"] for row in rows(client, kept, "?offset=1&limit=2")["rows"]] == kinds[1:3]
 
 

@@ -38,12 +38,12 @@ def write(knobs: Sequence[str], rows: Sequence[PresetRow]) -> str:
     writer.writerow([_FREQUENCY, *knobs, _SWR, _DATE, _NOTE, *([_FORM] if with_form else [])])
     for row in rows:
         numbers = [f"{row.mhz:.10g}", *(f"{row.dials[knob]:.10g}" for knob in knobs), f"{row.swr:.10g}"]
-        told = [_plain(row.date), _plain(row.note), *([row.form] if with_form else [])]
+        told = [plain(row.date), plain(row.note), *([row.form] if with_form else [])]
         writer.writerow([*numbers, *told])
     return out.getvalue()
 
 
-def _plain(text: str) -> str:
+def plain(text: str) -> str:
     """A text that a spreadsheet will not take for a formula."""
     return f"'{text}" if text.lstrip().startswith(_RISKY) else text
 

@@ -11,23 +11,18 @@ from tithe.core import AttenuatedLine, Station, SteppedTuner, Tuner
 from tithe.core.message import Message, tell
 from tithe.core.readings.explain import Linear
 from tithe.core.readings.instruments import instrument
-from tithe.core.readings.placing import Placed
 from tithe.core.readings.reconcile import MUCH_BETTER, Explanation, Further, Reconciled
 from tithe.core.readings.taken import RADIO, Taken
-from tithe.core.readings.trend import Day, day, grown
-from tithe.core.readings.unknowns import POWER_SD, loss_factor, more_lossy, unknowns_of
+from tithe.core.readings.unknowns import POWER_SD, loss_factor, more_lossy
 from tithe.core.reflection import swr
 from tithe.results.readings_shapes import (
-    DayOut,
     ExpectedReading,
     Explained,
     FurtherReading,
     ImpliedLoss,
-    PlacedOut,
     ReconciledOut,
     SpanOut,
     TakenOver,
-    TrendOut,
 )
 from tithe.text import say
 
@@ -48,99 +43,6 @@ def answer(station: Station, readings: Sequence[Taken], found: Reconciled) -> Re
         "readings": [_expected(n, one, found) for n, one in enumerate(readings)],
         "changes": [] if best.id in _NO_FIGURES else list(_changes(station, best.found)),
         "sentence": say(_told(station, readings, found)),
-    }
-
-
-def trend(
-    station: Station, dated: Sequence[tuple[str, Sequence[Taken]]], notes: Sequence[tuple[str, str]]
-) -> TrendOut:
-    """Readings by day, oldest first, and notes with their dates: what each day implies."""
-    days = [day(station, readings) for _, readings in dated]
-    parts = unknowns_of(station).parts
-    out: list[DayOut] = [
-        {
-            "date": date,
-            "losses": [
-                {
-                    "label": station.chain[n].label,
-                    "mhz": float(f) / 1e6,
-                    "loss_db": {
-                        "min": float(one.low_db[p, k]),
-                        "median": float(one.middle_db[p, k]),
-                        "max": float(one.high_db[p, k]),
-                    },
-                }
-                for p, n in enumerate(parts)
-                for k, f in enumerate(one.freq_hz)
-            ],
-            "shown": [
-                {"at": _name(station, taken.at), "mhz": taken.freq_hz / 1e6, "swr": _bounded(taken.rho)}
-                for taken in readings
-                if taken.rho is not None
-            ],
-        }
-        for (date, readings), one in zip(dated, days, strict=True)
-    ]
-    return {"days": out, "sentence": say(_trend_told(station, [date for date, _ in dated], days, notes))}
-
-
-def _bounded(rho: float) -> float | None:
-    return float(swr(np.array(rho))) if rho < 1 else None
-
-
-def _trend_told(
-    station: Station, dates: Sequence[str], days: Sequence[Day], notes: Sequence[tuple[str, str]]
-) -> list[Message]:
-    if len(days) < 2:
-        return [tell("trend.too-few")]
-    said = []
-    for p, n in enumerate(unknowns_of(station).parts):
-        if not grown(days, p):
-            continue
-        first, last = days[0], days[-1]
-        both = np.intersect1d(first.freq_hz, last.freq_hz)
-        f = max(both, key=lambda f: last.middle_db[p, np.searchsorted(last.freq_hz, f)])
-        before, after = (
-            (float(one.low_db[p, k]), float(one.high_db[p, k]))
-            for one in (first, last)
-            for k in [int(np.searchsorted(one.freq_hz, f))]
-        )
-        part = station.chain[n].label
-        said.append(
-            tell(
-                "trend.grown",
-                part=part,
-                freq_hz=float(f),
-                before=before,
-                after=after,
-                since=dates[0],
-                now=dates[-1],
-            )
-        )
-    if not said:
-        return [tell("trend.steady", since=dates[0], now=dates[-1])]
-    between = [text for date, text in notes if dates[0] <= date <= dates[-1]]
-    if between:
-        said.append(tell("trend.between", notes=between[:5]))
-    return said
-
-
-def placed(station: Station, one: Placed) -> PlacedOut:
-    """Where a meter answers a question best."""
-    errors = [float(error) if np.isfinite(error) else None for error in one.errors]
-    names = ["the radio", *(part.label for part in station.chain), "the feedpoint"]
-    error = float(one.errors[one.joint])
-    ratio = float(swr(np.array(min(error, 1.0))))
-    told = tell(
-        f"place.{one.question}", before=names[one.joint], behind=names[one.joint + 1], error=error, swr=ratio,
-        full_scale_w=one.full_scale_w,
-    )  # fmt: skip
-    return {
-        "question": one.question,
-        "joint": one.joint,
-        "full_scale_w": one.full_scale_w,
-        "errors": errors,
-        "text": say(told),
     }
 
 
@@ -227,13 +129,14 @@ def _explained(one: Explanation) -> Explained:
     return {"id": one.id, "weight": one.weight, "likelihood": one.likelihood, "text": say(one.told)}
 
 
-def _name(station: Station, at: int) -> str:
+def name_of(station: Station, at: int) -> str:
+    """A meter's label, or ``radio``."""
     return "radio" if at == RADIO else station.chain[at].label
 
 
 def _further(station: Station, one: Further) -> FurtherReading:
     return {
-        "at": _name(station, one.at),
+        "at": name_of(station, one.at),
         "mhz": one.freq_hz / 1e6,
         "tuner": one.tuner,
         "gain": one.gain,
@@ -328,4 +231,4 @@ _WORTH_TELLING = 0.05
 
 
 def _further_told(station: Station, one: Further) -> Message:
-    return tell(f"further.{one.tuner}", at=_name(station, one.at), freq_hz=one.freq_hz, gain=one.gain)
+    return tell(f"further.{one.tuner}", at=name_of(station, one.at), freq_hz=one.freq_hz, gain=one.gain)

@@ -51,6 +51,16 @@ class ExpectedReading(TypedDict):
     inside: bool
 
 
+class AskedReading(TypedDict):
+    """Before a reading is kept: from what to what the forward power and the SWR are to be expected, whether
+    what is typed is inside (null: nothing is typed yet), and how to take it, a sentence a step."""
+
+    forward_w: list[float]
+    swr: list[float | None]
+    inside: bool | None
+    card: list[str]
+
+
 class PlacedOut(TypedDict):
     """A question, where a meter answers it best (a joint of the run: before the n-th part, or at the
     feedpoint), the range there, and the error with a meter at each joint: of |Γ|, or of a loss in dB (null:
@@ -73,11 +83,14 @@ class DayOut(TypedDict):
 
 
 class ShownSwr(TypedDict):
-    """An SWR as it was read; null where it has no bound."""
+    """An SWR as it was read, and from what to what it may be by its meter alone; null where it has no
+    bound."""
 
     at: str
     mhz: float
-    swr: float | None
+    swr: float
+    low: float
+    high: float | None
 
 
 class TrendOut(TypedDict):

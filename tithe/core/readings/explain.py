@@ -16,7 +16,7 @@ from typing import NamedTuple
 import numpy as np
 
 from tithe.core.arrays import Mask, Real
-from tithe.core.readings.instruments import share_of
+from tithe.core.readings.instruments import rho_reading_sd, share_of
 from tithe.core.readings.model import TUNING_SD, Model, Seen, Solved
 from tithe.core.readings.taken import State
 from tithe.core.readings.unknowns import POWER_SD
@@ -186,9 +186,7 @@ def _with_instruments(
         slopes_rho * (rho / np.maximum(seen_rho, 1e-9))[:, None] + own,
     )
     predicted = np.where(power, np.log(watts + rows.floor_w), seen_rho + own @ at)
-    relative = error / np.maximum(watts, error / 2)
-    of_reflected = np.minimum(relative / (2 * np.maximum(seen_rho, 1e-3)), np.sqrt(relative))
-    of_rho = np.hypot(of_reflected, seen_rho * relative / 2)
+    of_rho = rho_reading_sd(error, watts, seen_rho)
     speech = np.array([share_of(model.unknowns.station, one)[1] for one in readings])
     noise = np.where(
         power,

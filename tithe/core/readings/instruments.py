@@ -13,6 +13,7 @@ from dataclasses import dataclass
 
 import numpy as np
 
+from tithe.core.arrays import Real
 from tithe.core.parts.meter import SPEECH_SHARE, Meter
 from tithe.core.readings.taken import RADIO, Taken
 from tithe.core.station import Station
@@ -44,6 +45,24 @@ class Instrument:
     def reading_sd_w(self) -> float:
         """Of each power it shows, W."""
         return self.accuracy * self.full_scale_w / 4
+
+
+def rho_reading_sd(error_w: Real, forward_w: Real, rho: Real) -> Real:
+    """Of |Γ| by two powers, each read to ``error_w``: one standard deviation, small |Γ| included."""
+    relative = error_w / np.maximum(forward_w, error_w / 2)
+    of_reflected = np.minimum(relative / (2 * np.maximum(rho, 1e-3)), np.sqrt(relative))
+    return np.asarray(np.hypot(of_reflected, rho * relative / 2))
+
+
+def shown_rho(station: Station, one: Taken) -> tuple[float, float, float] | None:
+    """|Γ| as a reading shows it, from what to what it may be by its instrument alone in nineteen cases of
+    twenty; None where it tells of no reflection."""
+    if one.rho is None or one.rho >= 1:
+        return None
+    meter, watts = instrument(station, one.at), one.forward_w or station.transmitter.power_w
+    reads = rho_reading_sd(*(np.array(x) for x in (meter.reading_sd_w, watts, one.rho)))
+    off = 1.96 * float(np.hypot(meter.leak_sd, reads))
+    return max(one.rho - off, 0.0), one.rho, min(one.rho + off, 1.0)
 
 
 def instrument(station: Station, at: int) -> Instrument:

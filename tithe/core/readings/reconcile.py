@@ -132,6 +132,15 @@ def _first_look(model: Model, rows: Seen, begun: Linear) -> Linear:
     return linear(model, rows, like=begun if faulty else None)
 
 
+def expected(station: Station, asked: Sequence[Taken]) -> tuple[Seen, Real]:
+    """What readings are to be expected, before they are explained: a row for each power and each |Γ|, and
+    from what to what, W or |Γ|, (M, 2). Raises `InputError` as `reconcile` does."""
+    require_readings(station, asked)
+    model = Model(unknowns_of(station), tuple(asked))
+    rows = seen(asked, model.instruments)
+    return rows, _expected(begun_at(model, at_phases(station, model.freq_hz), rows))
+
+
 def _expected(begun: Sequence[Linear]) -> Real:
     """Before anything was read: by the station as it is described, and all that is uncertain of it, the phase
     of its antenna included."""

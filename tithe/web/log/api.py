@@ -11,18 +11,23 @@ from pydantic import Field
 
 from tithe.core.cost import Pause, solving_s
 from tithe.core.errors import InputError
+from tithe.core.parts.meter import Mode
 from tithe.core.readings import reconcile, trend
 from tithe.core.readings.placing import places
 from tithe.core.readings.reconcile import MOST_READINGS
+from tithe.core.readings.taken import State, Taken, place_of
+from tithe.core.transmitter import Emission
 from tithe.document.readings import ReadingModel, RemarkModel, core_readings
 from tithe.document.station import StationFile
-from tithe.results import readings_json
-from tithe.results.readings_shapes import PlacedOut, ReconciledOut, TrendOut
-from tithe.web.http import NotKeptError, Refusals, computed
-from tithe.web.log import services
+from tithe.files import log_csv
+from tithe.results import placed_json, readings_json, trend_json
+from tithe.results.readings_shapes import AskedReading, PlacedOut, ReconciledOut, TrendOut
+from tithe.web.http import NotKeptError, Refusals, computed, download
+from tithe.web.log import services, timeline
 from tithe.web.log.models import LogEntry
 from tithe.web.stations import services as stations
 from tithe.web.stations.api_compute import SolveRequest
+from tithe.web.stations.models import Station
 
 router = Router()
 Kind = Literal["reading", "note", "sweep", "preset", "change"]
@@ -34,7 +39,9 @@ _SAME_DAYS = timedelta(days=1)
 
 class LogRow(Schema):
     """Something of the timeline: ``key``: which one of its kind; ``date``: null where nobody noted it;
-    ``body``: the reading, the note, the preset, or a sweep's title."""
+    ``body``: the reading, the note, the preset with its tuner, a sweep's title and circumstances, or under
+    ``what`` what changed of the station (of several changes in a row ``key`` is the first state that was put
+    away)."""
 
     kind: Kind
     key: int
@@ -51,13 +58,15 @@ class LogPage(Schema):
 
 
 class LogQuery(Schema):
-    """From which one, and how many; of one kind, or of frequencies between two, if that is asked."""
+    """From which one, and how many; of one kind, or of frequencies between two, if that is asked; or what was
+    put out of sight."""
 
     offset: Annotated[int, Field(ge=0)] = 0
     limit: Annotated[int, Field(ge=1, le=500)] = 100
     kind: Kind | None = None
     low_mhz: Annotated[float, Field(ge=0, allow_inf_nan=False)] = 0.0
     high_mhz: Annotated[float | None, Field(gt=0, allow_inf_nan=False)] = None
+    removed: bool = False
 
 
 @router.get("/stations/{pk}/log", response={200: LogPage, 404: Refusals})
@@ -65,21 +74,49 @@ def read_log(request: HttpRequest, pk: int, asked: Query[LogQuery]) -> Any:
     """The timeline of a station: readings, notes, sweeps, presets, changes."""
     station = stations.kept(pk, removed=None)
     kinds = [asked.kind] if asked.kind else []
-    found = services.timeline(station, kinds, asked.low_mhz, asked.high_mhz or float("inf"))
-    page = found[asked.offset : asked.offset + asked.limit]
-    mine = [one.key for one in page if one.kind in ("reading", "note")]
-    bodies = {entry.pk: entry.body for entry in LogEntry.objects.filter(pk__in=mine)}
-    return {"count": len(found), "rows": [_row(one, bodies) for one in page]}
+    found = timeline.timeline(station, kinds, asked.low_mhz, asked.high_mhz or float("inf"), asked.removed)
+    return {"count": len(found), "rows": _rows(station, found[asked.offset : asked.offset + asked.limit])}
 
 
-def _row(one: services.Moment, bodies: dict[int, dict[str, Any]]) -> dict[str, Any]:
-    return {
-        "kind": one.kind,
-        "key": one.key,
-        "date": one.when.isoformat() if one.when.year > 1 else None,
-        "mhz": one.mhz,
-        "body": bodies[one.key] if one.kind in ("reading", "note") else one.told or {},
-    }
+def _rows(station: Station, page: list[timeline.Moment]) -> list[dict[str, Any]]:
+    return [
+        {
+            "kind": one.kind,
+            "key": one.key,
+            "date": one.when.isoformat() if one.when.year > 1 else None,
+            "mhz": one.mhz,
+            "body": body,
+        }
+        for one, body in zip(page, timeline.told(station, page), strict=True)
+    ]
+
+
+class BeforeOut(Schema):
+    """What lies before an entry: the last one like it (null: it is the first), what was noted in between
+    newest first, and what changed of the station."""
+
+    since: LogRow | None
+    between: list[LogRow]
+    changed: list[str]
+
+
+@router.get("/log/{pk}/before", response={200: BeforeOut, 404: Refusals})
+def what_came_before(request: HttpRequest, pk: int) -> Any:
+    """What changed and was noted since the last reading at the same meter on the same band, or since the
+    last note."""
+    entry = _entry(pk)
+    found = timeline.before(entry.station, entry)
+    since = _rows(entry.station, [found.since])[0] if found.since else None
+    return {"since": since, "between": _rows(entry.station, found.between), "changed": found.changed}
+
+
+@router.get("/stations/{pk}/log.csv", response={200: Any, 404: Refusals})
+def log_as_csv(request: HttpRequest, pk: int) -> Any:
+    """The whole timeline as CSV, newest first."""
+    station = stations.kept(pk, removed=None)
+    rows = _rows(station, timeline.timeline(station))
+    name = f"{station.name or 'station'}, log.csv"
+    return download(log_csv.write(rows), name, "text/csv")
 
 
 class Noted(Schema):
@@ -101,6 +138,18 @@ class Kept(Schema):
     key: int
 
 
+class NotedAll(Schema):
+    """Readings taken one after the other, as a list over a band."""
+
+    readings: Annotated[list[ReadingModel], Field(min_length=1, max_length=MOST_READINGS)]
+
+
+class KeptAll(Schema):
+    """Entries by their numbers."""
+
+    keys: list[int]
+
+
 def _entry(pk: int) -> LogEntry:
     entry = LogEntry.objects.filter(pk=pk).first()
     if entry is None:
@@ -116,6 +165,14 @@ def note_down(request: HttpRequest, pk: int, body: Noted) -> Any:
     if isinstance(model, ReadingModel):
         core_readings([model], StationFile.model_validate(station.document).to_core())
     return Status(201, {"key": services.keep(station, model).pk})
+
+
+@router.post("/stations/{pk}/log/readings", response={201: KeptAll, 404: Refusals, 422: Refusals})
+def note_all_down(request: HttpRequest, pk: int, body: NotedAll) -> Any:
+    """Keep readings, all or none. Their meters must stand in the station as it is kept."""
+    station = stations.kept(pk, removed=None)
+    core_readings(body.readings, StationFile.model_validate(station.document).to_core())
+    return Status(201, {"keys": [entry.pk for entry in services.keep_all(station, body.readings)]})
 
 
 @router.put("/log/{pk}", response={200: Kept, 404: Refusals, 422: Refusals})
@@ -139,13 +196,41 @@ def put_away(request: HttpRequest, pk: int, body: Removed) -> Any:
     return {"key": entry.pk}
 
 
+class AskedRequest(Schema):
+    """A reading as it is being typed, and the station as it stands on the screen."""
+
+    document: StationFile
+    mhz: Annotated[float, Field(gt=0, allow_inf_nan=False)]
+    at: Annotated[str, Field(max_length=200)]
+    tuner: State = "auto"
+    mode: Mode | None = None
+    emission: Emission | None = None
+    forward_w: Annotated[float | None, Field(gt=0, allow_inf_nan=False)] = None
+    reflected_w: Annotated[float | None, Field(ge=0, allow_inf_nan=False)] = None
+    swr: Annotated[float | None, Field(ge=1, allow_inf_nan=False)] = None
+
+
+@router.post("/readings/expected", response={200: AskedReading, 422: Refusals, 503: Refusals})
+def what_is_expected(request: HttpRequest, body: AskedRequest) -> Any:
+    """What a reading is to be, whether what is typed so far is inside, and how to take it."""
+    station = body.document.to_core()
+    typed = body.forward_w is not None or body.swr is not None
+    shown = (body.forward_w, body.reflected_w, body.swr) if typed else (1.0, None, None)
+    one = Taken(body.mhz * 1e6, place_of(station, body.at), *shown, body.tuner, body.mode, body.emission)
+
+    def job(pause: Pause) -> AskedReading:
+        return placed_json.asked(station, one, typed)
+
+    return computed(request, trend.cost_s(station, 1, 1), "smaller-station", job)
+
+
 @router.post("/meters/places", response={200: list[PlacedOut], 422: Refusals, 503: Refusals})
 def where_a_meter_belongs(request: HttpRequest, body: SolveRequest) -> Any:
     """For each question one may have, where a meter would answer it best."""
     station = body.document.to_core()
 
     def job(pause: Pause) -> list[PlacedOut]:
-        return [readings_json.placed(station, one) for one in places(station, body.mhz * 1e6)]
+        return [placed_json.placed(station, one) for one in places(station, body.mhz * 1e6)]
 
     return computed(request, solving_s(station, 1), "smaller-station", job)
 
@@ -175,7 +260,7 @@ def losses_over_time(request: HttpRequest, pk: int, body: TrendRequest) -> Any:
             (when.isoformat(), [r for r, e in zip(readings, entries, strict=True) if e.taken.date() == when])
             for when in days
         ]
-        return readings_json.trend(station, dated, notes)
+        return trend_json.trend(station, dated, notes)
 
     frequencies = len({entry.mhz for entry in entries})
     return computed(request, trend.cost_s(station, len(days), frequencies), "smaller-station", job)

@@ -1,10 +1,8 @@
-"""Keeping readings and notes, and the timeline of all that is dated of a station."""
+"""Keeping readings and notes."""
 
 from __future__ import annotations
 
 from collections.abc import Sequence
-from dataclasses import dataclass
-from datetime import UTC, datetime
 from typing import Any
 
 from django.db import transaction
@@ -16,13 +14,19 @@ from tithe.web.stations.models import Station
 from tithe.web.sweeps.services import moment_of
 
 MOST_ENTRIES = 20_000
-_DAY_FIRST = datetime(1, 1, 1, tzinfo=UTC)
 
 
 def keep(station: Station, one: ReadingModel | RemarkModel) -> LogEntry:
     """Keep a reading or a note. Raises `InputError` for a date that is none, or one entry too many."""
     require(station.log.count() < MOST_ENTRIES, "", "too-many-entries", most=MOST_ENTRIES)
     return LogEntry.objects.create(station=station, **_fields(one))
+
+
+@transaction.atomic
+def keep_all(station: Station, every: Sequence[ReadingModel]) -> list[LogEntry]:
+    """Keep readings taken one after the other, all or none. Raises `InputError` at the place of one that
+    cannot be."""
+    return [keep(station, one) for one in every]
 
 
 def change(entry: LogEntry, one: ReadingModel | RemarkModel) -> LogEntry:
@@ -75,51 +79,3 @@ def copy(origin: Station, twin: Station) -> None:
     for entry in entries:
         entry.pk, entry.station = None, twin
     LogEntry.objects.bulk_create(entries, batch_size=500)
-
-
-@dataclass(frozen=True)
-class Moment:
-    """Something of the timeline: when (the first day there is, where nobody noted it), what ``kind``, which
-    one, at which frequency."""
-
-    when: datetime
-    kind: str
-    key: int
-    mhz: float | None
-    told: dict[str, Any] | None = None
-
-
-def timeline(
-    station: Station, kinds: Sequence[str] = (), low_mhz: float = 0.0, high_mhz: float = float("inf")
-) -> list[Moment]:
-    """All that is dated, newest first; of ``kinds``, and of frequencies between two, if that is asked."""
-    found = list(_moments(station))
-    narrow = low_mhz > 0 or high_mhz < float("inf")
-    wanted = [
-        one
-        for one in found
-        if (not kinds or one.kind in kinds)
-        and (not narrow or (one.mhz is not None and low_mhz <= one.mhz <= high_mhz))
-    ]
-    return sorted(wanted, key=lambda one: (one.when, one.key), reverse=True)
-
-
-def _moments(station: Station) -> Any:
-    kept = station.log.filter(removed=False).values_list("taken", "kind", "id", "mhz")
-    yield from (Moment(taken, kind, pk, mhz) for taken, kind, pk, mhz in kept)
-    for pk, taken, title in station.sweeps.filter(removed=False).values_list("id", "taken", "title"):
-        yield Moment(taken, "sweep", pk, None, {"title": title})
-    for version, saved in station.revisions.values_list("version", "saved"):
-        yield Moment(saved, "change", version, None)
-    for at, part in enumerate(station.document.get("chain", [])):
-        for n, preset in enumerate(part.get("presets", [])):
-            told = {**preset, "tuner": part.get("label", "")}
-            yield Moment(_when(preset.get("date", "")), "preset", 1000 * at + n, preset["mhz"], told)
-
-
-def _when(text: str) -> datetime:
-    """A preset's date, which may be written as one likes."""
-    try:
-        return moment_of(text, "") if text else _DAY_FIRST
-    except InputError:
-        return _DAY_FIRST

@@ -8,7 +8,7 @@ from tithe.web.stations.models import Station, Text
 
 class KeptSweep(models.Model):
     """``text`` is Touchstone or CSV; ``chain`` the run of the day it was taken, ``joint`` the place
-    in it.
+    in it; ``low_mhz``, ``high_mhz``: its ends, None until they are asked for.
 
     ``removed`` ones are out of sight and can be brought back.
     """
@@ -24,6 +24,8 @@ class KeptSweep(models.Model):
     change_m = models.FloatField(null=True)
     radials = models.PositiveIntegerField(null=True)
     radial_m = models.FloatField(null=True)
+    low_mhz = models.FloatField(null=True)
+    high_mhz = models.FloatField(null=True)
     removed = models.BooleanField(default=False)
 
     class Meta:

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Iterator, Sequence
 from datetime import UTC, datetime
 from typing import Any
 
@@ -11,7 +12,7 @@ from django.utils import timezone
 
 from tithe.core import InputError
 from tithe.core.errors import require
-from tithe.core.sweep import Moved, move, require_plane
+from tithe.core.sweep import Moved, Sweep, move, require_plane
 from tithe.document.station_file import to_chain
 from tithe.document.work import SweepModel
 from tithe.files import sweep_file
@@ -41,7 +42,8 @@ def keep(station: Station, model: SweepModel, columns: Columns | None = None) ->
     text = texts.keep(model.content if columns is None else sweep_file.write(sweep))
     held = station.sweeps.aggregate(size=Sum("text__size"))["size"] or 0
     require(held + text.size <= MOST_SIZE, "", "sweeps-too-large", most_mb=MOST_SIZE // 1_000_000)
-    kept = KeptSweep(station=station, text=text, **fields)
+    low_mhz, high_mhz = _ends(sweep)
+    kept = KeptSweep(station=station, text=text, low_mhz=low_mhz, high_mhz=high_mhz, **fields)
     kept.taken = moment_of(model.taken, "taken")
     kept.save()
     if kept.baseline:
@@ -89,6 +91,29 @@ def copy(origin: Station, twin: Station) -> None:
         kept.pk, kept.station = None, twin
         kept._state.adding = True
         kept.save()
+
+
+def listed(
+    station: Station, removed: bool, ranged: bool
+) -> Iterator[tuple[int, datetime, float | None, float | None]]:
+    """Number, date and ends in MHz of the station's sweeps. ``ranged``: the ends are needed; those of sweeps
+    that were kept before anybody asked for them are read now."""
+    if ranged:
+        for kept in station.sweeps.filter(removed=removed, low_mhz=None).select_related("text"):
+            kept.low_mhz, kept.high_mhz = _ends(sweep_file.read_kept(kept.content))
+            kept.save(update_fields=["low_mhz", "high_mhz"])
+    yield from station.sweeps.filter(removed=removed).values_list("id", "taken", "low_mhz", "high_mhz")
+
+
+def _ends(sweep: Sweep) -> tuple[float, float]:
+    return float(sweep.freq_hz[0]) / 1e6, float(sweep.freq_hz[-1]) / 1e6
+
+
+def circumstances(station: Station, keys: Sequence[int]) -> dict[int, dict[str, Any]]:
+    """What sweeps are called, where they were taken and what they are for, by their numbers."""
+    names = ("title", "joint", "chain", "baseline", "trim", "change_m", "radials")
+    rows = station.sweeps.filter(pk__in=keys).values("id", *names)
+    return {row.pop("id"): row for row in rows}
 
 
 def pack(station: Station) -> list[dict[str, Any]]:

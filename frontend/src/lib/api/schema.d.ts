@@ -542,6 +542,67 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/log/{pk}/before": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * What Came Before
+         * @description What changed and was noted since the last reading at the same meter on the same band, or since the
+         *     last note.
+         */
+        get: operations["tithe_web_log_api_what_came_before"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/stations/{pk}/log.csv": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Log As Csv
+         * @description The whole timeline as CSV, newest first.
+         */
+        get: operations["tithe_web_log_api_log_as_csv"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/stations/{pk}/log/readings": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Note All Down
+         * @description Keep readings, all or none. Their meters must stand in the station as it is kept.
+         */
+        post: operations["tithe_web_log_api_note_all_down"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/log/{pk}": {
         parameters: {
             query?: never;
@@ -564,6 +625,26 @@ export interface paths {
          * @description Put an entry out of sight, or bring it back.
          */
         patch: operations["tithe_web_log_api_put_away"];
+        trace?: never;
+    };
+    "/api/readings/expected": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * What Is Expected
+         * @description What a reading is to be, whether what is typed so far is inside, and how to take it.
+         */
+        post: operations["tithe_web_log_api_what_is_expected"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
         trace?: never;
     };
     "/api/meters/places": {
@@ -4243,7 +4324,8 @@ export interface components {
         };
         /**
          * LogQuery
-         * @description From which one, and how many; of one kind, or of frequencies between two, if that is asked.
+         * @description From which one, and how many; of one kind, or of frequencies between two, if that is asked; or what was
+         *     put out of sight.
          */
         LogQuery: {
             /**
@@ -4265,6 +4347,11 @@ export interface components {
             low_mhz: number;
             /** High Mhz */
             high_mhz?: number | null;
+            /**
+             * Removed
+             * @default false
+             */
+            removed: boolean;
         };
         /**
          * LogPage
@@ -4279,7 +4366,9 @@ export interface components {
         /**
          * LogRow
          * @description Something of the timeline: ``key``: which one of its kind; ``date``: null where nobody noted it;
-         *     ``body``: the reading, the note, the preset, or a sweep's title.
+         *     ``body``: the reading, the note, the preset with its tuner, a sweep's title and circumstances, or under
+         *     ``what`` what changed of the station (of several changes in a row ``key`` is the first state that was put
+         *     away).
          */
         LogRow: {
             /**
@@ -4315,12 +4404,82 @@ export interface components {
             note?: components["schemas"]["RemarkModel"] | null;
         };
         /**
+         * BeforeOut
+         * @description What lies before an entry: the last one like it (null: it is the first), what was noted in between
+         *     newest first, and what changed of the station.
+         */
+        BeforeOut: {
+            since: components["schemas"]["LogRow"] | null;
+            /** Between */
+            between: components["schemas"]["LogRow"][];
+            /** Changed */
+            changed: string[];
+        };
+        /**
+         * KeptAll
+         * @description Entries by their numbers.
+         */
+        KeptAll: {
+            /** Keys */
+            keys: number[];
+        };
+        /**
+         * NotedAll
+         * @description Readings taken one after the other, as a list over a band.
+         */
+        NotedAll: {
+            /** Readings */
+            readings: components["schemas"]["ReadingModel"][];
+        };
+        /**
          * Removed
          * @description Whether an entry is out of sight.
          */
         Removed: {
             /** Removed */
             removed: boolean;
+        };
+        /**
+         * AskedReading
+         * @description Before a reading is kept: from what to what the forward power and the SWR are to be expected, whether
+         *     what is typed is inside (null: nothing is typed yet), and how to take it, a sentence a step.
+         */
+        AskedReading: {
+            /** Forward W */
+            forward_w: number[];
+            /** Swr */
+            swr: (number | null)[];
+            /** Inside */
+            inside: boolean | null;
+            /** Card */
+            card: string[];
+        };
+        /**
+         * AskedRequest
+         * @description A reading as it is being typed, and the station as it stands on the screen.
+         */
+        AskedRequest: {
+            document: components["schemas"]["StationFile"];
+            /** Mhz */
+            mhz: number;
+            /** At */
+            at: string;
+            /**
+             * Tuner
+             * @default auto
+             * @enum {string}
+             */
+            tuner: "auto" | "bypass";
+            /** Mode */
+            mode?: ("average" | "peak") | null;
+            /** Emission */
+            emission?: ("carrier" | "keying" | "speech") | null;
+            /** Forward W */
+            forward_w?: number | null;
+            /** Reflected W */
+            reflected_w?: number | null;
+            /** Swr */
+            swr?: number | null;
         };
         /**
          * PlacedOut
@@ -4375,7 +4534,8 @@ export interface components {
         };
         /**
          * ShownSwr
-         * @description An SWR as it was read; null where it has no bound.
+         * @description An SWR as it was read, and from what to what it may be by its meter alone; null where it has no
+         *     bound.
          */
         ShownSwr: {
             /** At */
@@ -4383,7 +4543,11 @@ export interface components {
             /** Mhz */
             mhz: number;
             /** Swr */
-            swr: number | null;
+            swr: number;
+            /** Low */
+            low: number;
+            /** High */
+            high: number | null;
         };
         /**
          * SpanOut
@@ -7015,6 +7179,7 @@ export interface operations {
                 kind?: ("reading" | "note" | "sweep" | "preset" | "change") | null;
                 low_mhz?: number;
                 high_mhz?: number | null;
+                removed?: boolean;
             };
             header?: never;
             path: {
@@ -7066,6 +7231,112 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Kept"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+        };
+    };
+    tithe_web_log_api_what_came_before: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                pk: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BeforeOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+        };
+    };
+    tithe_web_log_api_log_as_csv: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                pk: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": unknown;
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+        };
+    };
+    tithe_web_log_api_note_all_down: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                pk: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NotedAll"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["KeptAll"];
                 };
             };
             /** @description Not Found */
@@ -7167,6 +7438,48 @@ export interface operations {
             };
             /** @description Unprocessable Entity */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+        };
+    };
+    tithe_web_log_api_what_is_expected: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["AskedRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AskedReading"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
                 headers: {
                     [name: string]: unknown;
                 };

@@ -1,0 +1,103 @@
+"""What changed from one state of a station to the next, in a few words each."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator
+from difflib import SequenceMatcher
+from typing import Any
+
+from tithe.core.message import Message, tell
+from tithe.text import TEMPLATES, say
+
+_UNITS = {"m": "m", "mm": "mm", "w": "W", "db": "dB", "ohm": "Ω", "mhz": "MHz", "pf": "pF", "uh": "µH"}
+_UNITS |= {"nh": "nH", "pct": "%"}
+_LONGEST = 60
+Document = dict[str, Any]
+
+
+def changes(before: Document, after: Document) -> list[str]:
+    """From one state to another: parts that came and went, and fields that are another. Empty: nothing."""
+    return [say(one) for one in _changes(before, after)]
+
+
+def _changes(before: Document, after: Document) -> Iterator[Message]:
+    yield from _of_chain(before.get("chain") or [], after.get("chain") or [])
+    for key in dict.fromkeys((*after, *before)):
+        if key == "chain" or _alike(before.get(key), after.get(key)):
+            continue
+        was, now = before.get(key), after.get(key)
+        if isinstance(was, dict) and isinstance(now, dict) and was.get("kind") == now.get("kind"):
+            yield from _fields(_top(key), was, now)
+        elif key in ("name", "comfort_swr"):
+            yield tell("changed.to", of=_top(key), after=_words(now), before=_words(was))
+        else:
+            yield tell("changed.as-a-whole", of=_top(key))
+
+
+def _of_chain(before: list[Document], after: list[Document]) -> Iterator[Message]:
+    was, now = ([(part.get("kind"), part.get("label")) for part in chain] for chain in (before, after))
+    for what, a, b, c, d in SequenceMatcher(None, was, now, autojunk=False).get_opcodes():
+        if what == "equal":
+            for one, other in zip(before[a:b], after[c:d], strict=True):
+                yield from _fields(tell("changed.part", name=_name(other)), one, other)
+            continue
+        # As many parts, of the same kinds, were only called something else.
+        kinds = [[part.get("kind") for part in chain] for chain in (before[a:b], after[c:d])]
+        if kinds[0] == kinds[1]:
+            for one, other in zip(before[a:b], after[c:d], strict=True):
+                yield from _fields(tell("changed.part", name=_name(one)), one, other)
+            continue
+        for one in before[a:b]:
+            yield tell("changed.taken-out", of=_name(one))
+        for one in after[c:d]:
+            yield tell("changed.put-in", of=_name(one))
+
+
+def _fields(of: Message, before: Document, after: Document) -> Iterator[Message]:
+    for key in dict.fromkeys((*after, *before)):
+        was, now = before.get(key), after.get(key)
+        if _alike(was, now):
+            continue
+        name = _field(key)[0]
+        if isinstance(was, dict | list) or isinstance(now, dict | list):
+            yield tell("changed.field-as-a-whole", of=of, field=name)
+        else:
+            told = {"after": _words(now, key), "before": _words(was, key)}
+            yield tell("changed.field", of=of, field=name, **told)
+
+
+def _alike(one: Any, other: Any) -> bool:
+    """The same but for what is not there: defaults are written out."""
+    if isinstance(one, dict) and isinstance(other, dict):
+        return all(_alike(one.get(key), other.get(key)) for key in (*one, *other))
+    if isinstance(one, list) and isinstance(other, list):
+        return len(one) == len(other) and all(map(_alike, one, other))
+    return bool(one == other)
+
+
+def _top(key: str) -> Message:
+    """What stands at the top of a station file; a key that this version does not know by its name."""
+    known = f"changed.{key}" in TEMPLATES
+    return tell(f"changed.{key}") if known else tell("changed.part", name=key.replace("_", " "))
+
+
+def _name(part: Document) -> str:
+    return str(part.get("label") or part.get("kind"))
+
+
+def _field(key: str) -> tuple[str, str]:
+    """A key of the file as words, and its unit: ``length_m`` is "length" in "m"."""
+    name, _, suffix = key.rpartition("_")
+    unit = _UNITS.get(suffix, "") if name else ""
+    return (name if unit else key).replace("_", " "), unit
+
+
+def _words(value: Any, key: str = "") -> str:
+    if value is None or value == "":
+        return "nothing"
+    if isinstance(value, bool):
+        return "yes" if value else "no"
+    text = f"{value:g}" if isinstance(value, float) else str(value)
+    text = text if len(text) <= _LONGEST else f"{text[:_LONGEST]}…"
+    unit = _field(key)[1]
+    return f"{text} {unit}" if unit else text

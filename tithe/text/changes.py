@@ -1,0 +1,27 @@
+"""What changed of a station."""
+
+CHANGES = {
+    "changed.put-in": "{of} put in",
+    "changed.taken-out": "{of} taken out",
+    "changed.field": "{of}: {field} {after}, before {before}",
+    "changed.field-as-a-whole": "{of}: {field} changed",
+    "changed.to": "{of} {after}, before {before}",
+    "changed.as-a-whole": "{of} changed",
+    "changed.part": "{name}",
+    "changed.transmitter": "transmitter",
+    "changed.antenna": "antenna",
+    "changed.name": "name",
+    "changed.notes": "notes",
+    "changed.bands": "bands",
+    "changed.comfort_swr": "comfortable SWR",
+    "changed.plan": "planned antenna",
+    "changed.arrangement": "name of the arrangement",
+    "changed.arrangements": "kept arrangements",
+    "changed.trim": "trimming",
+    "changed.choice": "wishes of the choice",
+    "changed.format": "the file’s format",
+    "changed.version": "the file’s version",
+    "changed.sweeps": "sweeps",
+    "changed.readings": "readings",
+    "changed.remarks": "notes of the log",
+}
