@@ -38,7 +38,7 @@ def test_import_a_file_and_move_the_plane(sweep_page, tmp_path):
         page.get_by_role("link", name=".s1p").click()
     path = tmp_path / "room.s1p"
     download.value.save_as(path)
-    page.get_by_role("button", name="Put away").click()
+    page.get_by_role("button", name="Take out").click()
     page.get_by_label("A sweep file").set_input_files(path)
     expect(verdict(page)).to_contain_text("The SWR is lowest at 7.08")
     expect(page.get_by_text("flatters the antenna")).to_be_visible()

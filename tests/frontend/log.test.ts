@@ -3,7 +3,10 @@ import userEvent from '@testing-library/user-event';
 import { afterEach, beforeEach, describe, expect, test, vi } from 'vitest';
 import type { LogRow, PartModel, ReconcileAnswer } from '../../frontend/src/lib/api/client';
 import { day, told } from '../../frontend/src/lib/log/entries';
+import { Log } from '../../frontend/src/lib/log/log.svelte';
 import LogView from '../../frontend/src/lib/log/LogView.svelte';
+import FlagReadings from '../../frontend/src/lib/strip/FlagReadings.svelte';
+import { seriesOf } from '../../frontend/src/lib/log/trends';
 import ReadingForm from '../../frontend/src/lib/log/ReadingForm.svelte';
 import { Session } from '../../frontend/src/lib/station/session.svelte';
 import { answer, FakeServer, kept, settled, station, stubResizeObserver, until } from './server';
@@ -12,14 +15,26 @@ const READING = { at: 'antenna side', forward_w: 150, reflected_w: 52, tuner: 'b
 const ROWS: LogRow[] = [
   { kind: 'note', key: 3, date: '2026-06-01T00:00:00+00:00', mhz: null, body: { text: 'storm' } },
   { kind: 'reading', key: 2, date: '2026-05-01T18:30:00+00:00', mhz: 21.225, body: READING },
-  { kind: 'sweep', key: 9, date: '2026-04-01T00:00:00+00:00', mhz: null, body: { title: 'new wire' } },
-  { kind: 'change', key: 4, date: '2026-03-01T00:00:00+00:00', mhz: null, body: {} },
+  {
+    kind: 'sweep',
+    key: 9,
+    date: '2026-04-01T00:00:00+00:00',
+    mhz: null,
+    body: { title: 'new wire', joint: 2, after: 'long', trim: true, radials: 8 },
+  },
+  {
+    kind: 'change',
+    key: 4,
+    date: '2026-03-01T00:00:00+00:00',
+    mhz: null,
+    body: { what: ['long: length 30 m, before 25 m', 'tuner put in'] },
+  },
   {
     kind: 'preset',
     key: 2000,
     date: null,
     mhz: 7.1,
-    body: { tuner: 'room tuner', dials: { c1: 10, l: 20.4 }, swr: 1.1, note: '' },
+    body: { part: 2, tuner: 'room tuner', dials: { c1: 10, l: 20.4 }, swr: 1.1, note: '' },
   },
 ];
 const ANSWER: ReconcileAnswer = {
@@ -49,10 +64,13 @@ const loss = (median: number, label = 'run') => ({
   mhz: 7.1,
   loss_db: { min: 0.8 * median, median, max: 1.3 * median },
 });
+const shown = (swr: number, high: number | null) => ({ at: 'run side', mhz: 7.1, swr, low: swr - 4, high });
 const DAYS = [
-  { date: '2025-05-01', losses: [loss(1), loss(0.1, 'tuner')], shown: [] },
-  { date: '2026-05-01', losses: [loss(4), loss(0.1, 'tuner')], shown: [] },
+  { date: '2025-05-01', losses: [loss(1), loss(0.1, 'tuner')], shown: [shown(6, 8)] },
+  { date: '2026-05-01', losses: [loss(4), loss(0.1, 'tuner')], shown: [shown(9, null)] },
 ];
+const EXPECTED = { forward_w: [90, 110], swr: [1, 1.5], inside: false, card: ['First into a dummy load.'] };
+const BEFORE = { since: ROWS[1], between: [ROWS[0]], changed: ['long: length 30 m, before 25 m'] };
 let days: typeof DAYS = [];
 let server: FakeServer;
 let rows = ROWS;
@@ -71,6 +89,9 @@ beforeEach(() => {
           { question: 'fold-back', joint: 0, full_scale_w: 100, errors: [0.1], text: 'Am I within? Here.' },
         ],
       };
+    if (path === '/api/readings/expected') return { body: EXPECTED };
+    if (path === '/api/log/2/before') return { body: BEFORE };
+    if (path.endsWith('/log/readings')) return { status: 201, body: { keys: [6, 7] } };
     if (path === '/api/stations/7/reconcile') return { body: ANSWER };
     if (path === '/api/stations/7/log' && method === 'POST') {
       const { reading } = body as { reading?: { forward_w?: unknown } };
@@ -100,8 +121,8 @@ test('each entry says what it is in a line', () => {
   expect(ROWS.map(told)).toEqual([
     'storm',
     'antenna side, 150 W forward, 52 W reflected, tuner bypassed, rain',
-    'new wire',
-    'the station was changed: state 4 was put away',
+    'new wire, after “long”, trim step, 8 radials',
+    'long: length 30 m, before 25 m; tuner put in',
     'room tuner, C1 10, L 20.4, SWR 1.1',
   ]);
   expect(ROWS.map(({ date }) => day(date)).slice(0, 2)).toEqual(['2026-06-01', '2026-05-01 18:30']);
@@ -135,7 +156,7 @@ test('what the readings tell of the station is taken over as one step', async ()
 test('a reading is typed as it was read, and what is wrong with it is said', async () => {
   render(LogView, { session: session() });
   const form = within(screen.getByRole('form', { name: 'A reading' }));
-  await userEvent.type(form.getByLabelText('or SWR'), '14 dB RL');
+  await userEvent.type(form.getByLabelText('SWR'), '14 dB RL');
   await userEvent.click(form.getByRole('button', { name: 'Keep the reading' }));
   await screen.findByText(/Kept: radio at/);
   const [first] = server.to('/api/stations/7/log').filter(({ method }) => method === 'POST');
@@ -180,6 +201,9 @@ test('the timeline is filtered, read by pieces, and what is taken out comes back
   await userEvent.selectOptions(screen.getByLabelText('Show'), 'reading');
   await userEvent.selectOptions(screen.getByLabelText('Band'), '40 m');
   await until(() => asked().length === 4);
+  await userEvent.selectOptions(screen.getByLabelText('Show'), 'removed');
+  await screen.findByRole('button', { name: 'bring back: storm' });
+  await userEvent.selectOptions(screen.getByLabelText('Show'), '');
   rows = [];
   await userEvent.click(screen.getByRole('button', { name: 'take out: storm' }));
   await screen.findByText('Nothing is noted yet.');
@@ -193,12 +217,90 @@ test('a loss is followed from day to day, the largest first', async () => {
   days = DAYS;
   render(LogView, { session: session() });
   expect((await screen.findByTestId('trend')).textContent).toBe('The run loses more than it did.');
-  const picture = screen.getByRole('img', { name: /Loss of run 7.1 MHz by day/ });
+  const picture = screen.getByRole('img', { name: /^loss of run, 40 m, by day/ });
   expect(within(picture).getByText('2026-05-01')).toBeTruthy();
-  const table = screen.getByRole('region', { name: /Loss of run 7.1 MHz by day.*as a table/ });
-  expect(within(table).getByRole('row', { name: '2026-05-01 3.2 to 5.2' })).toBeTruthy();
-  await userEvent.selectOptions(screen.getByLabelText('Loss of'), 'tuner, 7.1 MHz');
-  expect(screen.getByRole('img', { name: /Loss of tuner 7.1 MHz by day/ })).toBeTruthy();
+  const table = screen.getByRole('region', { name: /^loss of run, 40 m, by day.*as a table/ });
+  expect(within(table).getByRole('row', { name: '2026-05-01 4 (3.2 to 5.2) dB' })).toBeTruthy();
+  await userEvent.selectOptions(screen.getByLabelText('Over time'), 'SWR at run side, 40 m');
+  expect(screen.getByRole('img', { name: /^SWR at run side, 40 m, by day/ })).toBeTruthy();
+  expect(screen.getByRole('row', { name: '2026-05-01 9 (5 to ∞)' })).toBeTruthy();
+});
+
+test('series go by band; of a single day there is none', () => {
+  const found = { days: DAYS, sentence: '' };
+  const names = seriesOf(found, [{ name: '40 m', low_mhz: 7, high_mhz: 7.2 }]).map(({ name }) => name);
+  expect(names).toEqual(['loss of run, 40 m', 'loss of tuner, 40 m', 'SWR at run side, 40 m']);
+  expect(seriesOf({ days: DAYS.slice(0, 1), sentence: '' }, [])).toEqual([]);
+  expect(seriesOf(found, [])[0]?.name).toBe('loss of run, 7.1 MHz');
+});
+
+test('what is expected stands beside what is typed, with how to take it; half typed nothing is outside', async () => {
+  render(ReadingForm, { session: session(), at: 'antenna side', onkept: vi.fn() });
+  await screen.findByText(/✕ outside; to be expected: 90 to 110 W forward, SWR 1 to 1.5/);
+  expect(screen.getByText('First into a dummy load.')).toBeTruthy();
+  await userEvent.type(screen.getByLabelText('Reflected'), '2');
+  const last = () => server.to('/api/readings/expected').at(-1)?.body as Record<string, unknown>;
+  await until(() => server.to('/api/readings/expected').length > 1);
+  expect(last()).not.toHaveProperty('reflected_w');
+  await userEvent.type(screen.getByLabelText('Forward'), '98');
+  await until(() => last().forward_w === 98);
+  expect(last()).toMatchObject({ at: 'antenna side', reflected_w: 2, tuner: 'auto' });
+});
+
+test('a list over the band is as many readings', async () => {
+  const onkept = vi.fn();
+  render(ReadingForm, { session: session(), at: 'antenna side', onkept });
+  await userEvent.click(screen.getByRole('button', { name: 'Fill in the band edges' }));
+  expect(screen.getByText('4 lines have no SWR yet.')).toBeTruthy();
+  const list = screen.getByLabelText(/One a line/);
+  await userEvent.clear(list);
+  await userEvent.type(list, '7 1.9{Enter}7.1 14 dB RL');
+  await userEvent.click(screen.getByRole('button', { name: 'Keep 2 readings' }));
+  await until(() => onkept.mock.calls.length === 1);
+  const sent = server.to('/api/stations/7/log/readings')[0]?.body as {
+    readings: { mhz: number; swr: number }[];
+  };
+  expect(sent.readings.map(({ mhz, swr }) => [mhz, swr.toFixed(2)])).toEqual([
+    [7, '1.90'],
+    [7.1, '1.50'],
+  ]);
+  expect((list as HTMLTextAreaElement).value).toBe('');
+});
+
+test('what changed before a reading opens beneath it', async () => {
+  render(LogView, { session: session() });
+  await userEvent.click(await screen.findByRole('button', { name: /^what changed before: antenna side/ }));
+  const row = screen.getByRole('row', { name: /150 W forward.*what changed before/ });
+  await within(row).findByText(/Since 2026-05-01/);
+  expect(within(row).getByText('long: length 30 m, before 25 m')).toBeTruthy();
+  expect(within(row).getByText('2026-06-01, note: storm')).toBeTruthy();
+});
+
+test('a sweep and a preset lead to where they are worked with', async () => {
+  const one = session();
+  const { unmount } = render(LogView, { session: one });
+  await userEvent.click(await screen.findByRole('button', { name: /^look at: new wire/ }));
+  expect([one.view, one.sweeps.chosen]).toEqual(['sweep', 9]);
+  unmount();
+  render(LogView, { session: one });
+  await userEvent.click(await screen.findByRole('button', { name: /^look at: room tuner/ }));
+  expect([one.view, one.tunerPane, one.selected]).toEqual(['tuner', 'chart', 2]);
+});
+
+test('a flag on the strip is where its meter’s reading is typed', async () => {
+  const one = session();
+  render(FlagReadings, { session: one, width: 900, edges: [80, 200, 300, 400] });
+  await userEvent.click(screen.getByRole('button', { name: 'Type what antenna side shows' }));
+  const panel = screen.getByRole('region', { name: 'What antenna side shows' });
+  await userEvent.type(within(panel).getByLabelText('Forward'), '98{Enter}');
+  await until(() => one.noted === 1);
+  expect(server.to('/api/stations/7/log')[0]?.body).toMatchObject({
+    reading: { at: 'antenna side', forward_w: 98 },
+  });
+  await userEvent.keyboard('{Escape}');
+  expect(screen.queryByRole('region', { name: 'What antenna side shows' })).toBeNull();
+  await userEvent.click(screen.getByRole('button', { name: /radio’s own meter/ }));
+  expect(screen.queryByLabelText('Forward')).toBeNull();
 });
 
 test('a note is kept, and an empty one is not', async () => {
@@ -210,4 +312,26 @@ test('a note is kept, and an empty one is not', async () => {
   await until(() => server.asked.some(({ method }) => method === 'POST'));
   const posted = server.to('/api/stations/7/log').find(({ method }) => method === 'POST');
   expect(posted?.body).toMatchObject({ note: { text: 'new connector' } });
+});
+
+test('an answer that comes late does not overwrite what was asked for since', async () => {
+  const replies: (() => void)[] = [];
+  const normal = server.reply;
+  server.reply = (asked) =>
+    asked.path === '/api/stations/7/log'
+      ? new Promise((done) => replies.push(() => done({ body: { count: 1, rows: rows.slice() } })))
+      : normal(asked);
+  const log = new Log(7);
+  const first = log.load();
+  log.kinds = ['note'];
+  const second = log.load();
+  await until(() => replies.length === 2);
+  rows = ROWS.slice(0, 1);
+  replies[1]?.();
+  await second;
+  rows = ROWS;
+  replies[0]?.();
+  await first;
+  expect(log.rows.map(({ kind }) => kind)).toEqual(['note']);
+  expect(log.busy).toBe(false);
 });

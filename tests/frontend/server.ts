@@ -119,14 +119,13 @@ export async function until(holds: () => boolean, ms = 3000): Promise<void> {
 /** Longer than a session waits before it saves: nothing of one test may reach the next one's server. */
 export const settled = () => new Promise((done) => setTimeout(done, 450));
 
-/** What jsdom lacks and sliders and pictures ask for. */
+/** What jsdom lacks and sliders, pictures and the log ask for. */
 export function stubResizeObserver() {
-  vi.stubGlobal(
-    'ResizeObserver',
-    class {
-      observe() {}
-      unobserve() {}
-      disconnect() {}
-    },
-  );
+  class Observer {
+    observe() {}
+    unobserve() {}
+    disconnect() {}
+  }
+  vi.stubGlobal('ResizeObserver', Observer);
+  vi.stubGlobal('IntersectionObserver', Observer);
 }

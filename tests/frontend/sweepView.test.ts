@@ -14,7 +14,7 @@ import OhmsPicture from '../../frontend/src/lib/sweep/OhmsPicture.svelte';
 import RadialsPane from '../../frontend/src/lib/sweep/RadialsPane.svelte';
 import ReadPane from '../../frontend/src/lib/sweep/ReadPane.svelte';
 import SweepBands from '../../frontend/src/lib/sweep/SweepBands.svelte';
-import SweepLog from '../../frontend/src/lib/sweep/SweepLog.svelte';
+import SweepEntries from '../../frontend/src/lib/log/SweepEntries.svelte';
 import SweepPicture from '../../frontend/src/lib/sweep/SweepPicture.svelte';
 import SweepTools from '../../frontend/src/lib/sweep/SweepTools.svelte';
 import TrimPane from '../../frontend/src/lib/sweep/TrimPane.svelte';
@@ -24,6 +24,19 @@ import { band, dip, look, row } from './sweepData';
 let server: FakeServer;
 let session: Session;
 let log = [row(1), row(2)];
+/** The log beside them, as the server has it. */
+const entries = () => [
+  ...log
+    .filter(({ removed }) => !removed)
+    .map(({ id, taken, chain, ...body }) => ({
+      kind: 'sweep',
+      key: id,
+      date: taken,
+      mhz: null,
+      body: { ...body, at_feedpoint: body.joint >= chain.length },
+    })),
+  { kind: 'note', key: 1, date: '2026-01-01T00:00:00Z', mhz: null, body: { text: 'storm' } },
+];
 let refuse = false;
 
 beforeEach(async () => {
@@ -49,6 +62,7 @@ beforeEach(async () => {
         ? { status: 422, body: { errors: [{ place: 'line 2', rule: 'holds no number' }] } }
         : { status: 201, body: log[1] };
     if (path.endsWith('/sweeps')) return { body: log };
+    if (path.endsWith('/log')) return { body: { count: 3, rows: entries() } };
     if (path.startsWith('/api/sweeps/')) return { body: log[0] };
     return { body: kept(2) };
   });
@@ -280,14 +294,15 @@ test('a CSV file waits for its columns to be confirmed', async () => {
 test('the log says where each sweep was taken and what it is for; put-away ones can be brought back', async () => {
   log = [row(1, { baseline: true, radials: 8 }), row(2, { trim: true, joint: 1 }), row(3, { removed: true })];
   await session.sweeps.load();
-  render(SweepLog, { sweeps: session.sweeps });
+  render(SweepEntries, { sweeps: session.sweeps });
+  await screen.findByText(/storm/);
   expect(screen.getByRole('button', { name: /sweep 1/ }).textContent).toMatch(
-    /24 Nov, at the radio, 8 radials, baseline/,
+    /2026-11-24 \d\d:\d\d, at the radio, 8 radials, baseline/,
   );
   expect(screen.getByRole('button', { name: /sweep 2/ }).textContent).toMatch(/at the feedpoint, trim step/);
   expect(screen.queryByRole('button', { name: /^sweep 3/ })).toBeNull();
   await userEvent.click(screen.getByRole('button', { name: 'Bring back sweep 3' }));
-  expect(server.asked.at(-2)).toMatchObject({
+  expect(server.asked.find(({ method }) => method === 'PATCH')).toMatchObject({
     method: 'PATCH',
     path: '/api/sweeps/3',
     body: { removed: false },

@@ -58,12 +58,12 @@ class LogPage(Schema):
 
 
 class LogQuery(Schema):
-    """From which one, and how many; of one kind, or of frequencies between two, if that is asked; or what was
-    put out of sight."""
+    """From which one, and how many; of some kinds, or of frequencies between two, if that is asked; or what
+    was put out of sight."""
 
     offset: Annotated[int, Field(ge=0)] = 0
     limit: Annotated[int, Field(ge=1, le=500)] = 100
-    kind: Kind | None = None
+    kind: Annotated[list[Kind], Field(max_length=5)] = Field(default_factory=list)
     low_mhz: Annotated[float, Field(ge=0, allow_inf_nan=False)] = 0.0
     high_mhz: Annotated[float | None, Field(gt=0, allow_inf_nan=False)] = None
     removed: bool = False
@@ -73,7 +73,7 @@ class LogQuery(Schema):
 def read_log(request: HttpRequest, pk: int, asked: Query[LogQuery]) -> Any:
     """The timeline of a station: readings, notes, sweeps, presets, changes."""
     station = stations.kept(pk, removed=None)
-    kinds = [asked.kind] if asked.kind else []
+    kinds = asked.kind
     found = timeline.timeline(station, kinds, asked.low_mhz, asked.high_mhz or float("inf"), asked.removed)
     return {"count": len(found), "rows": _rows(station, found[asked.offset : asked.offset + asked.limit])}
 

@@ -111,9 +111,14 @@ def _ends(sweep: Sweep) -> tuple[float, float]:
 
 def circumstances(station: Station, keys: Sequence[int]) -> dict[int, dict[str, Any]]:
     """What sweeps are called, where they were taken and what they are for, by their numbers."""
-    names = ("title", "joint", "chain", "baseline", "trim", "change_m", "radials")
-    rows = station.sweeps.filter(pk__in=keys).values("id", *names)
-    return {row.pop("id"): row for row in rows}
+    names = ("title", "joint", "baseline", "trim", "change_m", "radials")
+    out = {}
+    for row in station.sweeps.filter(pk__in=keys).values("id", "chain", *names):
+        chain, joint = row.pop("chain"), row["joint"]
+        behind = chain[joint - 1] if 0 < joint < len(chain) else {}
+        after = behind.get("label") or behind.get("kind", "")
+        out[row.pop("id")] = row | {"after": after, "at_feedpoint": joint > 0 and joint >= len(chain)}
+    return out
 
 
 def pack(station: Station) -> list[dict[str, Any]]:

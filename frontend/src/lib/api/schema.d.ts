@@ -4324,8 +4324,8 @@ export interface components {
         };
         /**
          * LogQuery
-         * @description From which one, and how many; of one kind, or of frequencies between two, if that is asked; or what was
-         *     put out of sight.
+         * @description From which one, and how many; of some kinds, or of frequencies between two, if that is asked; or what
+         *     was put out of sight.
          */
         LogQuery: {
             /**
@@ -4339,7 +4339,7 @@ export interface components {
              */
             limit: number;
             /** Kind */
-            kind?: ("reading" | "note" | "sweep" | "preset" | "change") | null;
+            kind?: ("reading" | "note" | "sweep" | "preset" | "change")[];
             /**
              * Low Mhz
              * @default 0
@@ -7176,7 +7176,7 @@ export interface operations {
             query?: {
                 offset?: number;
                 limit?: number;
-                kind?: ("reading" | "note" | "sweep" | "preset" | "change") | null;
+                kind?: ("reading" | "note" | "sweep" | "preset" | "change")[];
                 low_mhz?: number;
                 high_mhz?: number | null;
                 removed?: boolean;

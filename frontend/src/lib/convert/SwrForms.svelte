@@ -17,7 +17,7 @@
 </script>
 
 {#if asking.answer}
-  <small class="figures" role="status"
+  <small class="figures" aria-live="polite"
     >{asking.answer.rows.map(({ name, text: figure }) => `${name} ${figure}`).join(', ')}</small
   >
 {/if}

@@ -12,6 +12,8 @@
 
   const id = $props.id();
   let typing = $state<string | null>(null);
+  /** Once an SWR is told in its other forms, they stay. */
+  let told = $state(false);
   const system = $derived(preferences.system);
   const value = $derived(valueAt(form.document, place));
   const text = $derived(
@@ -49,6 +51,7 @@
       aria-invalid={fault ? 'true' : undefined}
       aria-describedby={fault ? `${id}-fault` : undefined}
       oninput={(event) => enter(event.currentTarget.value)}
+      onfocus={() => (told = spec.quantity === 'swr')}
       onblur={() => (typing = null)}
     />
     <span class="unit">{spec.after ?? unitShown(spec.quantity, system)}</span>
@@ -71,7 +74,7 @@
       </Slider.Control>
     </Slider>
   {/if}
-  {#if spec.quantity === 'swr' && typing !== null}<SwrForms text={typing} />{/if}
+  {#if told}<SwrForms {text} />{/if}
   {#if fault}<p id="{id}-fault" class="fault" role="alert">{spec.label} {fault}.</p>{/if}
 </div>
 

@@ -1,12 +1,21 @@
 <script lang="ts">
-  import { onMount } from 'svelte';
+  import { untrack } from 'svelte';
   import { Asking } from '../api/asking.svelte';
-  import { api, type PlacedOut, type ReconcileAnswer, type Reconciled, type TrendOut } from '../api/client';
+  import {
+    api,
+    type LogRow,
+    type PlacedOut,
+    type ReconcileAnswer,
+    type Reconciled,
+    type TrendOut,
+  } from '../api/client';
   import type { Session } from '../station/session.svelte';
   import { withValue } from '../station/paths';
   import Trouble from '../ui/Trouble.svelte';
   import Explained from './Explained.svelte';
-  import { Log, noteDown } from './log.svelte';
+  import { Log } from './log.svelte';
+  import NoteForm from './NoteForm.svelte';
+  import Places from './Places.svelte';
   import ReadingForm from './ReadingForm.svelte';
   import Timeline from './Timeline.svelte';
   import Trend from './Trend.svelte';
@@ -16,11 +25,9 @@
   const log = $derived(new Log(session.keeper.id));
   const trending = new Asking<TrendOut>();
   const explaining = new Asking<ReconcileAnswer>();
-  let note = $state('');
-  let noteTrouble = $state('');
-  const id = $props.id();
+  const placing = new Asking<PlacedOut[]>();
+  const bands = $derived(session.document.bands ?? []);
 
-  onMount(() => void log.load());
   function explain() {
     const params = { path: { pk: session.keeper.id } };
     const body = { document: session.document };
@@ -31,15 +38,17 @@
     );
   }
   $effect(explain);
-  const placing = new Asking<PlacedOut[]>();
+  $effect(() => {
+    void session.noted;
+    untrack(() => {
+      void log.load();
+      explain();
+    });
+  });
   $effect(() => {
     const body = { document: session.document, mhz: session.mhz };
     placing.ask(() => api.POST('/api/meters/places', { body }));
   });
-  function changed() {
-    void log.load();
-    explain();
-  }
   /** The station's figures as the readings have them, as one step. */
   function take(changes: Reconciled['changes']) {
     const next = changes.reduce(
@@ -48,56 +57,54 @@
     );
     session.step(next, 'readings taken over');
   }
-  async function keepNote(event: SubmitEvent) {
-    event.preventDefault();
-    noteTrouble = await noteDown(session.keeper.id, {
-      note: { date: new Date().toISOString().slice(0, 10), text: note },
-    });
-    if (noteTrouble) return;
-    note = '';
-    changed();
+  function open(row: LogRow) {
+    if (row.kind === 'sweep') {
+      session.sweeps.choose(row.key);
+      session.view = 'sweep';
+    } else {
+      session.selected = Number(row.body.part);
+      session.tunerPane = 'chart';
+      session.view = 'tuner';
+    }
   }
   const found = $derived(explaining.answer);
+  const labels = $derived(session.document.chain.map((part) => part.label || part.kind));
 </script>
 
 <section class="log" aria-label="Log">
-  <Trouble text={Object.keys(session.faults).length ? '' : explaining.trouble} />
-  {#if found?.answer}
-    <Explained {found} rows={log.rows} ontake={take} />
-  {:else if found}
-    <p class="serif lead">
-      What do the meters show? Type a reading, here or at the meter itself, and it stands beside what it
-      should be, with what explains the difference.
-    </p>
-  {/if}
-  <div class="forms">
-    <div>
-      <h3>A reading</h3>
-      <ReadingForm {session} onkept={changed} />
+  <h2 class="print-only">{session.document.name}: log</h2>
+  <div class="no-print">
+    <Trouble text={Object.keys(session.faults).length ? '' : explaining.trouble} />
+    {#if found?.answer}
+      <Explained {found} rows={log.rows} ontake={take} />
+    {:else if found}
+      <p class="serif lead">
+        What do the meters show? Type a reading, here or at a flag on the strip, and it stands beside what it
+        should be, with what explains the difference.
+      </p>
+    {/if}
+    <div class="forms">
+      <div>
+        <h3>A reading</h3>
+        <ReadingForm {session} onkept={() => undefined} />
+      </div>
+      <NoteForm station={session.keeper.id} onkept={() => (session.noted += 1)} />
     </div>
-    <form onsubmit={keepNote} aria-label="A note">
-      <h3><label for="{id}-note">A note</label></h3>
-      <textarea id="{id}-note" rows="3" bind:value={note} placeholder="new connector, storm …"></textarea>
-      <p><button type="submit" class="firm" disabled={!note.trim()}>Keep the note</button></p>
-      <Trouble text={noteTrouble} />
-    </form>
+    {#if trending.answer && trending.answer.days.length > 1}
+      <section>
+        <h3>Over time</h3>
+        <Trend found={trending.answer} {bands} />
+      </section>
+    {/if}
+    {#if placing.answer?.length && !placing.trouble}
+      <section>
+        <h3>Where a meter would tell most, on this band</h3>
+        <Places places={placing.answer} {labels} mhz={session.mhz} />
+      </section>
+    {/if}
+    <h3>The log</h3>
   </div>
-  {#if trending.answer && trending.answer.days.length > 1}
-    <section>
-      <h3>Over time</h3>
-      <Trend found={trending.answer} />
-    </section>
-  {/if}
-  {#if placing.answer?.length && !placing.trouble}
-    <section>
-      <h3>Where a meter would tell most, on this band</h3>
-      <ul>
-        {#each placing.answer as one (one.question)}<li>{one.text}</li>{/each}
-      </ul>
-    </section>
-  {/if}
-  <h3>The log</h3>
-  <Timeline {log} bands={session.document.bands ?? []} onchange={explain} />
+  <Timeline {log} station={session.keeper.id} {bands} onchange={explain} onopen={open} />
 </section>
 
 <style>
@@ -117,17 +124,15 @@
     border-top: 1px solid var(--hairline);
     padding-top: 0.6rem;
   }
-  textarea {
-    width: 100%;
-    background: none;
-    border: 1px solid var(--ink-soft);
-    padding: 0.3rem 0.5rem;
-  }
-  li {
-    border-top: 1px solid var(--hairline);
-    padding: 0.25rem 0;
-  }
   p {
     padding: 0.35rem 0;
+  }
+  .print-only {
+    display: none;
+  }
+  @media print {
+    .print-only {
+      display: block;
+    }
   }
 </style>

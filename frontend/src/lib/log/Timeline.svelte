@@ -1,54 +1,67 @@
 <script lang="ts">
-  import { digits } from '../figures';
+  import type { LogRow } from '../api/client';
   import ChoiceField from '../inspector/ChoiceField.svelte';
   import Scroller from '../ui/Scroller.svelte';
   import Trouble from '../ui/Trouble.svelte';
-  import { day, told } from './entries';
+  import Entry from './Entry.svelte';
   import { KINDS, type Kind, type Log } from './log.svelte';
 
-  /** All that is dated of a station, newest first, by pieces. */
+  /** All that is dated of a station, newest first, more of it as one scrolls. */
   interface Props {
     log: Log;
+    /** The station, for its file. */
+    station: number;
     bands: { name: string; low_mhz: number; high_mhz: number }[];
     onchange: () => void;
+    /** To look at a sweep or a preset where it is worked with. */
+    onopen: (row: LogRow) => void;
   }
-  let { log, bands, onchange }: Props = $props();
-  const NAMES: Record<Kind, string> = {
-    reading: 'reading',
-    note: 'note',
-    sweep: 'sweep',
-    preset: 'preset',
-    change: 'change',
-  };
+  let { log, station, bands, onchange, onopen }: Props = $props();
   const band = $derived(bands.find(({ low_mhz }) => low_mhz === log.band?.[0])?.name ?? '');
-  let putAway = $state<number | null>(null);
+  let putAway = $state.raw<LogRow | null>(null);
 
+  function show(kind: string) {
+    log.removed = kind === 'removed';
+    log.kinds = kind === '' || log.removed ? [] : [kind as Kind];
+    void log.load();
+  }
   function choose(name: string) {
     const found = bands.find((one) => one.name === name);
     log.band = found ? [found.low_mhz, found.high_mhz] : null;
     void log.load();
+    onchange();
   }
-  async function remove(key: number) {
-    await log.remove(key);
-    putAway = key;
+  async function remove(row: LogRow) {
+    await log.remove(row, !log.removed);
+    putAway = log.removed || log.trouble ? null : row;
     onchange();
   }
   async function bringBack() {
-    if (putAway !== null) await log.remove(putAway, false);
+    if (putAway) await log.remove(putAway, false);
     putAway = null;
     onchange();
   }
+  async function print() {
+    await log.loadAll();
+    window.print();
+  }
+
+  /** The end of what is shown: once it is in sight, more is read. */
+  function end(node: HTMLElement) {
+    const watching = new IntersectionObserver((seen) => {
+      if (seen.some((one) => one.isIntersecting) && !log.busy && !log.all) void log.load(true);
+    });
+    watching.observe(node);
+    return { destroy: () => watching.disconnect() };
+  }
 </script>
 
-<div class="filters">
+<div class="filters no-print">
   <ChoiceField
     label="Show"
-    value={log.kind}
-    options={KINDS}
-    onchoose={(kind) => {
-      log.kind = kind as Kind | '';
-      void log.load();
-    }}
+    value={log.removed ? 'removed' : (log.kinds[0] ?? '')}
+    options={[...KINDS, ['removed', 'what was taken out']]}
+    onchoose={show}
   />
   <ChoiceField
     label="Band"
@@ -56,6 +69,10 @@
     options={[['', 'all'], ...bands.map(({ name }): [string, string] => [name, name])]}
     onchoose={choose}
   />
+  <p class="links">
+    <button type="button" class="linkish" onclick={print}>Print the log</button>
+    <a href="/api/stations/{station}/log.csv" download>Log as CSV</a>
+  </p>
 </div>
 <Trouble text={log.trouble} />
 {#if putAway !== null}
@@ -72,41 +89,26 @@
           <th scope="col" class="text">What</th>
           <th scope="col">MHz</th>
           <th scope="col" class="text"><span class="visually-hidden">what it says</span></th>
-          <th scope="col"><span class="visually-hidden">to take it out</span></th>
         </tr>
       </thead>
       <tbody>
         {#each log.rows as row (`${row.kind} ${row.key}`)}
-          <tr>
-            <th scope="row">{day(row.date)}</th>
-            <td class="text kind">{NAMES[row.kind]}</td>
-            <td>{row.mhz === null ? '' : digits(row.mhz, 5)}</td>
-            <td class="text says">{told(row)}</td>
-            <td>
-              {#if row.kind === 'reading' || row.kind === 'note'}
-                <button
-                  type="button"
-                  class="linkish"
-                  aria-label="take out: {told(row)}"
-                  onclick={() => remove(row.key)}>take out</button
-                >
-              {/if}
-            </td>
-          </tr>
+          <Entry {row} removed={log.removed} onremove={() => remove(row)} onopen={() => onopen(row)} />
         {/each}
       </tbody>
     </table>
   </Scroller>
-  <p class="soft">
+  <p class="soft no-print">
     {log.rows.length} of {log.count}
-    {#if log.rows.length < log.count}
+    {#if !log.all}
       <button type="button" class="linkish" disabled={log.busy} onclick={() => log.load(true)}
         >Older entries</button
       >
     {/if}
   </p>
+  {#if !log.all}<div use:end></div>{/if}
 {:else if !log.busy}
-  <p class="soft">Nothing is noted yet.</p>
+  <p class="soft">{log.removed ? 'Nothing was taken out.' : 'Nothing is noted yet.'}</p>
 {/if}
 
 <style>
@@ -115,15 +117,18 @@
     flex-wrap: wrap;
     gap: 0.3rem 2rem;
   }
+  .links {
+    display: flex;
+    gap: 1.4rem;
+    align-items: baseline;
+  }
+  .links a {
+    text-decoration: underline;
+  }
   table {
     width: 100%;
   }
-  .kind,
   .soft {
     color: var(--ink-soft);
-  }
-  .says {
-    white-space: normal;
-    overflow-wrap: anywhere;
   }
 </style>

@@ -1,69 +1,78 @@
 <script lang="ts">
-  import { scalePoint } from 'd3-scale';
+  import { scaleUtc } from 'd3-scale';
   import type { TrendOut } from '../api/client';
   import { upright } from '../charts/axes';
   import Levels from '../charts/Levels.svelte';
   import Picture from '../charts/Picture.svelte';
-  import { decibels, digits, span } from '../figures';
+  import { decibels, digits, span, swr } from '../figures';
   import ChoiceField from '../inspector/ChoiceField.svelte';
+  import { seriesOf } from './trends';
 
-  /** What the readings of each day imply of one part's loss: an interval a day. */
-  let { found }: { found: TrendOut } = $props();
-  const keys = $derived([
-    ...new Map(
-      found.days
-        .flatMap(({ losses }) => losses)
-        .map(({ label, mhz }) => [`${label} ${mhz}`, `${label}, ${digits(mhz, 5)} MHz`] as [string, string]),
-    ),
-  ]);
+  /** What the readings of each day tell of one loss or one SWR, band by band: an interval a reading. */
+  interface Props {
+    found: TrendOut;
+    bands: { name: string; low_mhz: number; high_mhz: number }[];
+  }
+  let { found, bands }: Props = $props();
+  const all = $derived(seriesOf(found, bands));
   let chosen = $state('');
-  /** The part that is looked at: as chosen, else what loses most on the last day. */
-  const key = $derived.by(() => {
-    if (keys.some(([one]) => one === chosen)) return chosen;
-    const last = found.days.at(-1)?.losses ?? [];
-    const most = [...last].sort((one, other) => other.loss_db.median - one.loss_db.median)[0];
-    return most ? `${most.label} ${most.mhz}` : '';
-  });
-  const points = $derived(
-    found.days.flatMap(({ date, losses }) => {
-      const one = losses.find(({ label, mhz }) => `${label} ${mhz}` === key);
-      return one ? [{ date, ...one.loss_db }] : [];
-    }),
-  );
-  const top = $derived(Math.max(0.1, ...points.map(({ max }) => Math.min(max, 40))));
+  const shown = $derived(all.find(({ name }) => name === chosen) ?? all[0]);
+  const points = $derived(shown?.points ?? []);
+  const least = $derived(shown?.unit === 'dB' ? 0 : 1);
+  const ends = $derived(points.flatMap(({ middle, high }) => (high === null ? middle : high)));
+  const top = $derived(Math.min(Math.max(least + 0.1, ...ends), shown?.unit === 'dB' ? 40 : 20));
+  const figure = (value: number | null) => (shown?.unit === 'dB' ? decibels(value) : swr(value));
+  const days = $derived([...new Map(points.map(({ date }) => [date, date])).keys()].sort());
 </script>
 
 <p data-testid="trend">{found.sentence}</p>
-{#if points.length > 1}
-  <ChoiceField label="Loss of" value={key} options={keys} onchoose={(value) => (chosen = value)} />
-  <Picture label="Loss of {key} MHz by day, dB, as the readings imply. {found.sentence}" height={180}>
+{#if shown}
+  <ChoiceField
+    label="Over time"
+    value={shown.name}
+    options={all.map(({ name }): [string, string] => [name, name])}
+    onchoose={(value) => (chosen = value)}
+  />
+  <Picture label="{shown.name}, by day. {found.sentence}" height={190} margins={{ left: 56, bottom: 30 }}>
     {#snippet drawing(box)}
-      {@const y = upright(0, top, box)}
-      {@const x = scalePoint(
-        points.map(({ date }) => date),
-        [box.left + 30, box.right - 30],
+      {@const y = upright(least, top, box)}
+      {@const x = scaleUtc(
+        [new Date(days[0] ?? 0), new Date(days.at(-1) ?? 0)],
+        [box.left + 34, box.right - 40],
       )}
-      <Levels {box} levels={y.ticks(4).map((db) => ({ at: y(db), name: `${digits(db)} dB` }))} />
-      {#each points as one (one.date)}
-        {@const at = x(one.date) ?? 0}
+      {@const held = (value: number) => y(Math.min(Math.max(value, least), top))}
+      <Levels
+        {box}
+        levels={y.ticks(4).map((one) => ({ at: y(one), name: `${digits(one)} ${shown.unit}`.trim() }))}
+      />
+      {#each points as one, n (n)}
+        {@const at = x(new Date(one.date))}
         <path
-          d="M{at} {y(one.min)}V{y(Math.min(one.max, top))}M{at - 5} {y(one.min)}h10M{at - 5} {y(
-            Math.min(one.max, top),
-          )}h10"
+          d="M{at} {held(one.low)}V{held(one.high ?? top)}m-4 0h8M{at - 4} {held(one.low)}h8"
           stroke="var(--heat)"
           stroke-width="2"
           fill="none"
         />
-        <circle cx={at} cy={y(Math.min(one.median, top))} r="3.5" fill="var(--heat)" />
-        <text x={at} y={box.bottom + 17} text-anchor="middle" class="figures">{one.date}</text>
+        <circle cx={at} cy={held(one.middle)} r="3.5" fill="var(--heat)" />
+      {/each}
+      {#each days as day, n (day)}
+        {@const at = x(new Date(day))}
+        {@const before = x(new Date(days[n - 1] ?? 0))}
+        {#if n === 0 || (at - before > 76 && box.right - 40 - at > 76) || n === days.length - 1}
+          <text x={at} y={box.bottom + 19} text-anchor="middle" class="figures">{day}</text>
+        {/if}
       {/each}
     {/snippet}
     {#snippet table()}
       <table class="plain figures">
-        <thead><tr><th scope="col">Day</th><th scope="col">loss, dB</th></tr></thead>
+        <thead><tr><th scope="col">Day</th><th scope="col">{shown.name}</th></tr></thead>
         <tbody>
-          {#each points as one (one.date)}
-            <tr><th scope="row">{one.date}</th><td>{span(decibels(one.min), decibels(one.max))}</td></tr>
+          {#each points as one, n (n)}
+            <tr
+              ><th scope="row">{one.date}</th><td
+                >{figure(one.middle)} ({span(figure(one.low), figure(one.high))}) {shown.unit}</td
+              ></tr
+            >
           {/each}
         </tbody>
       </table>

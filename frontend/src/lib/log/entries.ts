@@ -9,8 +9,11 @@ export function told({ kind, key, body }: LogRow): string {
   const one = body as Body;
   const text = (name: string) => (typeof one[name] === 'string' ? one[name] : '');
   if (kind === 'note') return text('text');
-  if (kind === 'sweep') return text('title') || `sweep ${key}`;
-  if (kind === 'change') return `the station was changed: state ${key} was put away`;
+  if (kind === 'sweep') return [text('title') || `sweep ${key}`, ...about(one)].join(', ');
+  if (kind === 'change') {
+    const what = (one.what ?? []) as string[];
+    return what.length ? what.join('; ') : 'changed, and changed back';
+  }
   if (kind === 'preset') {
     const dials = Object.entries((one.dials ?? {}) as Record<string, number>);
     const stands = dials.map(([knob, at]) => `${knob.toUpperCase()} ${digits(at, 4)}`).join(', ');
@@ -21,6 +24,23 @@ export function told({ kind, key, body }: LogRow): string {
   return [text('at') === 'radio' ? 'the radio’s own' : text('at'), shownAs(one), ...circumstances(one)].join(
     ', ',
   );
+}
+
+/** Where a sweep was taken, and what for. */
+export function about(one: Body): string[] {
+  const radials = number(one.radials);
+  const joint = number(one.joint) ?? 0;
+  const at = one.at_feedpoint
+    ? 'at the feedpoint'
+    : joint > 0
+      ? `after “${String(one.after)}”`
+      : 'at the radio';
+  return [
+    at,
+    one.trim ? 'trim step' : '',
+    radials === null ? '' : `${radials} radials`,
+    one.baseline ? 'baseline' : '',
+  ].filter(Boolean);
 }
 
 function shownAs(one: Body): string {

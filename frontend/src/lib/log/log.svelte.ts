@@ -11,6 +11,7 @@ export const KINDS: [Kind | '', string][] = [
   ['note', 'notes'],
 ];
 const PIECE = 100;
+const MOST = 500;
 /** What the page calls the places that the server may refuse. */
 const NAMES = {
   'reading.mhz': 'frequency',
@@ -36,32 +37,68 @@ export async function noteDown(
   return error ? sentenceOf(error, NAMES) : '';
 }
 
+/** Keep readings taken one after the other, all or none; what was wrong as a sentence. */
+export async function noteAllDown(station: number, readings: ReadingFile[]): Promise<string> {
+  const { error } = await api.POST('/api/stations/{pk}/log/readings', {
+    params: { path: { pk: station } },
+    body: { readings },
+  });
+  return error ? sentenceOf(error, { ...NAMES, ...namesOf(readings.length) }) : '';
+}
+
+/** Which line of a list the server speaks of. */
+function namesOf(count: number): Record<string, string> {
+  const lines = Array.from({ length: count }, (_, n) => n);
+  return Object.fromEntries(
+    lines.flatMap((n) => [
+      [`readings[${n}].mhz`, `frequency of line ${n + 1}`],
+      [`readings[${n}].swr`, `SWR of line ${n + 1}`],
+      [`readings[${n}].at`, 'meter'],
+    ]),
+  );
+}
+
 const idOf = ({ kind, key }: LogRow) => `${kind} ${key}`;
 
 /** The timeline of one station, read by pieces, newest first. */
 export class Log {
   rows = $state.raw<LogRow[]>([]);
   count = $state(0);
-  kind = $state<Kind | ''>('');
+  kinds = $state.raw<Kind[]>([]);
+  /** Instead what was put out of sight. */
+  removed = $state(false);
   /** From which frequency to which, MHz; null: all. */
   band = $state.raw<[number, number] | null>(null);
   trouble = $state('');
   busy = $state(false);
   readonly #station: number;
+  #asked = 0;
 
-  constructor(station: number) {
+  constructor(station: number, kinds: Kind[] = []) {
     this.#station = station;
+    this.kinds = kinds;
+  }
+
+  get all(): boolean {
+    return this.rows.length >= this.count;
+  }
+
+  /** All there is, by pieces, as for a printed page. */
+  async loadAll() {
+    while (!this.all && !this.trouble) await this.load(true, MOST);
   }
 
   /** Anew from the newest on, or, `more`, what comes after what is shown. */
-  async load(more = false) {
+  async load(more = false, limit = PIECE) {
+    const asked = ++this.#asked;
     this.busy = true;
     const offset = more ? this.rows.length : 0;
     const [low_mhz, high_mhz] = this.band ?? [0, null];
-    const query = { offset, limit: PIECE, kind: this.kind || null, low_mhz, high_mhz };
+    const query = { offset, limit, kind: this.kinds, removed: this.removed, low_mhz, high_mhz };
     const { data, error } = await api.GET('/api/stations/{pk}/log', {
       params: { path: { pk: this.#station }, query },
     });
+    if (asked !== this.#asked) return; // something else is asked for by now
     this.busy = false;
     this.trouble = error ? sentenceOf(error) : '';
     if (!data) return;
@@ -72,9 +109,14 @@ export class Log {
     this.count = data.count;
   }
 
-  async remove(key: number, removed = true) {
-    const { error } = await api.PATCH('/api/log/{pk}', { params: { path: { pk: key } }, body: { removed } });
+  /** Put an entry out of sight, or bring it back. */
+  async remove({ kind, key }: Pick<LogRow, 'kind' | 'key'>, removed = true) {
+    const params = { path: { pk: key } };
+    const { error } =
+      kind === 'sweep'
+        ? await api.PATCH('/api/sweeps/{pk}', { params, body: { removed } as never })
+        : await api.PATCH('/api/log/{pk}', { params, body: { removed } });
     this.trouble = error ? sentenceOf(error) : '';
-    await this.load();
+    if (!error) await this.load();
   }
 }

@@ -47,6 +47,8 @@ export class Session {
   tunerPane = $state<TunerPane>('reach');
   /** A simulated tuner's dials, with which the station answers as long as it is practised on. */
   practice = $state.raw<Practice | null>(null);
+  /** How many readings were noted down here: with another one, there is more to explain. */
+  noted = $state(0);
   /** Text of an editor whose half-typed lines are not in the document yet. */
   drafts = $state<Record<string, string>>({});
   /** The document that was last known to be kept: what both sides of a conflict started from; null: not known. */

@@ -2,6 +2,7 @@
   import type { Session } from '../station/session.svelte';
   import { digits, middle, watts } from '../figures';
   import JointMarks from '../sweep/JointMarks.svelte';
+  import FlagReadings from './FlagReadings.svelte';
   import PartLabels from './PartLabels.svelte';
   import StripDrawing from './StripDrawing.svelte';
   import { layOut, lengthsOf, partEdges, runEnd } from './layout';
@@ -16,26 +17,39 @@
   const stale = $derived(!fits || Object.keys(session.faults).length > 0);
 </script>
 
-<section aria-label="The run, transmitter to antenna" class="strip" bind:clientWidth={width}>
-  {#if here && layout}
-    <StripDrawing {here} {layout} name="The run" {stale} />
-  {:else}
-    <p class="empty">{session.answer?.why ?? 'Computing the run …'}</p>
-  {/if}
-  {#if session.view === 'sweep'}<JointMarks
-      sweeps={session.sweeps}
-      chain={session.document.chain}
+<div class="with-flags">
+  <section aria-label="The run, transmitter to antenna" class="strip" bind:clientWidth={width}>
+    {#if here && layout}
+      <StripDrawing {here} {layout} name="The run" {stale} />
+    {:else}
+      <p class="empty">{session.answer?.why ?? 'Computing the run …'}</p>
+    {/if}
+    {#if session.view === 'sweep'}<JointMarks
+        sweeps={session.sweeps}
+        chain={session.document.chain}
+        {edges}
+      />{/if}
+    <PartLabels
+      {session}
+      {width}
       {edges}
-    />{/if}
-  <PartLabels {session} {width} {edges} inserting={session.view !== 'sweep'} end={runEnd(width)} {oninsert} />
-  <p class="visually-hidden" aria-live="polite">
-    {here
-      ? `${digits(session.mhz, 6)} megahertz: ${watts(middle(here.result.total.radiated_w))} watts leave`
-      : ''}
-  </p>
-</section>
+      inserting={session.view !== 'sweep'}
+      end={runEnd(width)}
+      {oninsert}
+    />
+    <p class="visually-hidden" aria-live="polite">
+      {here
+        ? `${digits(session.mhz, 6)} megahertz: ${watts(middle(here.result.total.radiated_w))} watts leave`
+        : ''}
+    </p>
+  </section>
+  {#if session.view !== 'sweep'}<FlagReadings {session} {width} {edges} />{/if}
+</div>
 
 <style>
+  .with-flags {
+    position: relative;
+  }
   .strip {
     position: relative;
     border-bottom: 1px solid var(--hairline);

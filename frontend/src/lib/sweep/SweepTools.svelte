@@ -44,7 +44,7 @@
   <a class="linkish" href="/api/sweeps/{row.id}/file?shown={shown}" download>.s1p</a>
   <a class="linkish" href="/api/sweeps/{row.id}/file?shown={shown}&form=csv" download>CSV</a>
   <button type="button" class="linkish" onclick={() => sweeps.change(row.id, { removed: true })}
-    >Put away</button
+    >Take out</button
   >
 </div>
 {#if told}<p class="told" role="status">{told}</p>{/if}

@@ -10,7 +10,7 @@
   import JointChoice from './JointChoice.svelte';
   import RadialsPane from './RadialsPane.svelte';
   import ReadPane from './ReadPane.svelte';
-  import SweepLog from './SweepLog.svelte';
+  import SweepEntries from '../log/SweepEntries.svelte';
   import SweepTools from './SweepTools.svelte';
   import TrimPane from './TrimPane.svelte';
   import Segments from '../ui/Segments.svelte';
@@ -48,7 +48,7 @@
 </script>
 
 <div class="sweep">
-  <SweepLog {sweeps} />
+  <SweepEntries {sweeps} />
   <div class="body">
     {#if sweeps.trouble}<p class="trouble" role="alert" bind:this={alert}>{sweeps.trouble}</p>{/if}
     {#if sweeps.asking}
@@ -104,7 +104,7 @@
       {:else if sweeps.pane === 'radials'}<RadialsPane {sweeps} {row} />
       {:else}<BaselinePane {sweeps} {look} {row} />{/if}
     {:else if !sweeps.loaded}
-      <p class="soft">Opening the log …</p>
+      <p class="soft">Opening the sweeps …</p>
     {/if}
   </div>
   <WorkingDialog {workings} />

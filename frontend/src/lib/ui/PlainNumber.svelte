@@ -12,7 +12,8 @@
   }
   let { label, value, unit = '', swr = false, oninput }: Props = $props();
   const id = $props.id();
-  let typing = $state(false);
+  /** Once told, the other forms stay: what vanished as one leaves would move the button away that one goes for. */
+  let told = $state(false);
 </script>
 
 <div>
@@ -24,12 +25,11 @@
       inputmode="decimal"
       autocomplete="off"
       {value}
-      onfocus={() => (typing = true)}
-      onblur={() => (typing = false)}
+      onfocus={() => (told = swr)}
       oninput={(event) => oninput(event.currentTarget.value)}
     />{unit}</span
   >
-  {#if swr && typing}<SwrForms text={value} />{/if}
+  {#if told}<SwrForms text={value} />{/if}
 </div>
 
 <style>

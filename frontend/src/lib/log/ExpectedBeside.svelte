@@ -1,0 +1,72 @@
+<script lang="ts">
+  import { Asking } from '../api/asking.svelte';
+  import { api, type AskedReading } from '../api/client';
+  import { span, swr, watts } from '../figures';
+  import type { Session } from '../station/session.svelte';
+  import { circumstancesOf, figuresOf, type TypedReading } from './readings';
+
+  /** What a reading is to be, whether what is typed so far is inside, and how to take it. */
+  let { session, typed, at }: { session: Session; typed: TypedReading; at: string } = $props();
+  const asking = new Asking<AskedReading>({ mhz: 'frequency' });
+
+  $effect(() => {
+    const figures = figuresOf(typed);
+    const { forward_w, reflected_w } = figures;
+    // Half typed it is not yet a reading.
+    const whole = Object.values(figures).every((one) => one === undefined || typeof one === 'number');
+    const powers = reflected_w === undefined || forward_w !== undefined;
+    const known = whole && powers && (figures.swr === undefined || Number(figures.swr) >= 1);
+    const body = {
+      document: session.document,
+      mhz: session.mhz,
+      at,
+      ...circumstancesOf(typed),
+      ...(known ? figures : {}),
+    };
+    asking.ask(() => api.POST('/api/readings/expected', { body: body as never }));
+  });
+  const found = $derived(asking.trouble ? null : asking.answer);
+  const ends = (two: (number | null)[], format: (value: number | null) => string) =>
+    span(format(two[0] ?? null), format(two[1] ?? null));
+</script>
+
+{#if found}
+  <p class="figures" class:outside={found.inside === false} aria-live="polite">
+    {#if found.inside === true}● inside;
+    {:else if found.inside === false}✕ outside;
+    {/if}
+    to be expected: {at === 'radio' ? '' : `${ends(found.forward_w, watts)} W forward, `}SWR {ends(
+      found.swr,
+      swr,
+    )}
+  </p>
+  <details>
+    <summary>How to take it</summary>
+    <ol>
+      {#each found.card as step (step)}<li>{step}</li>{/each}
+    </ol>
+  </details>
+{:else if asking.trouble && !Object.keys(session.faults).length}
+  <p class="soft">{asking.trouble}</p>
+{/if}
+
+<style>
+  p {
+    padding: 0.35rem 0;
+    border-top: 1px solid var(--hairline);
+  }
+  .outside {
+    color: var(--heat-ink);
+  }
+  .soft,
+  summary {
+    color: var(--ink-soft);
+  }
+  ol {
+    list-style: decimal;
+    padding-left: 1.4rem;
+  }
+  li {
+    padding: 0.15rem 0;
+  }
+</style>

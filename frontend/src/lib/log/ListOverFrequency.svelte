@@ -1,0 +1,61 @@
+<script lang="ts">
+  import { bandEdges } from '../antenna/points';
+  import type { Session } from '../station/session.svelte';
+  import { readingsOf, type TypedReading } from './readings';
+
+  /** SWR at several frequencies, as one reads them from edge to edge of a band: each is a reading. */
+  interface Props {
+    session: Session;
+    typed: TypedReading;
+    at: string;
+    text: string;
+    onkeep: () => void;
+  }
+  let { session, typed, at, text = $bindable(), onkeep }: Props = $props();
+  const id = $props.id();
+  const EXAMPLE = '7.000 1.9\n7.100 1.3\n7.200 18 dB RL';
+  const found = $derived(readingsOf(text, typed, at));
+</script>
+
+<details>
+  <summary>Several frequencies, a list of SWR</summary>
+  <label for="{id}-list">One a line: <span class="figures">MHz SWR</span></label>
+  <textarea
+    id="{id}-list"
+    class="figures"
+    spellcheck="false"
+    rows={Math.min(Math.max(text.split('\n').length + 1, 4), 12)}
+    placeholder={EXAMPLE}
+    bind:value={text}></textarea>
+  <p>
+    <button type="button" class="firm" disabled={!found.readings.length} onclick={onkeep}
+      >Keep {found.readings.length || 'the'} readings</button
+    >
+    {#if !text.trim()}
+      <button type="button" class="linkish" onclick={() => (text = bandEdges(session.document.bands ?? []))}
+        >Fill in the band edges</button
+      >
+    {:else if found.unfinished}<span>{found.unfinished} lines have no SWR yet.</span>{/if}
+  </p>
+</details>
+
+<style>
+  summary,
+  label,
+  span {
+    color: var(--ink-soft);
+  }
+  textarea {
+    width: 100%;
+    background: none;
+    border: 1px solid var(--ink-soft);
+    padding: 0.3rem 0.5rem;
+  }
+  p {
+    display: flex;
+    flex-wrap: wrap;
+    gap: 0.3rem 1rem;
+    align-items: baseline;
+    padding: 0.35rem 0;
+  }
+</style>

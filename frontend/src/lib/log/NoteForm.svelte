@@ -1,0 +1,54 @@
+<script lang="ts">
+  import Trouble from '../ui/Trouble.svelte';
+  import { noteDown } from './log.svelte';
+
+  /** Something to be noted under today's date. */
+  let { station, onkept }: { station: number; onkept: () => void } = $props();
+  const id = $props.id();
+  let text = $state('');
+  let date = $state(new Date().toISOString().slice(0, 10));
+  let trouble = $state('');
+
+  async function keep(event: SubmitEvent) {
+    event.preventDefault();
+    const sent = text;
+    trouble = await noteDown(station, { note: { date, text } });
+    if (trouble) return;
+    if (text === sent) text = '';
+    onkept();
+  }
+</script>
+
+<form onsubmit={keep} aria-label="A note">
+  <h3><label for="{id}-note">A note</label></h3>
+  <textarea id="{id}-note" rows="3" bind:value={text} placeholder="new connector, storm …"></textarea>
+  <p>
+    <label for="{id}-date">Date</label> <input id="{id}-date" bind:value={date} />
+    <button type="submit" class="firm" disabled={!text.trim()}>Keep the note</button>
+  </p>
+  <Trouble text={trouble} />
+</form>
+
+<style>
+  textarea {
+    width: 100%;
+    background: none;
+    border: 1px solid var(--ink-soft);
+    padding: 0.3rem 0.5rem;
+  }
+  p {
+    display: flex;
+    flex-wrap: wrap;
+    gap: 0.3rem 1rem;
+    align-items: baseline;
+    padding: 0.35rem 0;
+  }
+  p label {
+    color: var(--ink-soft);
+  }
+  input {
+    background: none;
+    border-bottom: 1px solid var(--ink-soft);
+    width: 7rem;
+  }
+</style>

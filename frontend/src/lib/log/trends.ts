@@ -1,0 +1,50 @@
+/** Series over time, band by band: what readings imply of losses, and the SWR that they show. */
+import type { TrendOut } from '../api/client';
+
+export interface TrendPoint {
+  date: string;
+  low: number;
+  middle: number;
+  /** Null: without bound. */
+  high: number | null;
+}
+export interface Series {
+  name: string;
+  unit: 'dB' | '';
+  points: TrendPoint[];
+}
+interface Band {
+  name: string;
+  low_mhz: number;
+  high_mhz: number;
+}
+
+/** Every series of more than one day; the one whose loss is largest on its last day first, SWR after losses. */
+export function seriesOf(found: TrendOut, bands: Band[]): Series[] {
+  const losses: Record<string, Series> = {};
+  const ratios: Record<string, Series> = {};
+  const bandOf = (mhz: number) =>
+    bands.find((one) => one.low_mhz <= mhz && mhz <= one.high_mhz)?.name ?? `${mhz} MHz`;
+  for (const { date, losses: lost, shown } of found.days) {
+    for (const { label, mhz, loss_db } of lost)
+      (losses[`loss of ${label}, ${bandOf(mhz)}`] ??= series(
+        `loss of ${label}, ${bandOf(mhz)}`,
+        'dB',
+      )).points.push({
+        date,
+        low: loss_db.min,
+        middle: loss_db.median,
+        high: loss_db.max,
+      });
+    for (const { at, mhz, swr, low, high } of shown) {
+      const name = `SWR at ${at === 'radio' ? 'the radio' : at}, ${bandOf(mhz)}`;
+      (ratios[name] ??= series(name, '')).points.push({ date, low, middle: swr, high });
+    }
+  }
+  const lasting = (one: Series) => one.points.some(({ date }) => date !== one.points[0]?.date);
+  const last = ({ points }: Series) => points.at(-1)?.middle ?? 0;
+  const byLoss = Object.values(losses).sort((one, other) => last(other) - last(one));
+  return [...byLoss, ...Object.values(ratios)].filter(lasting);
+}
+
+const series = (name: string, unit: Series['unit']): Series => ({ name, unit, points: [] });
