@@ -16,16 +16,16 @@
   });
 </script>
 
-{#if asking.answer}
-  <small class="figures" aria-live="polite"
-    >{asking.answer.rows.map(({ name, text: figure }) => `${name} ${figure}`).join(', ')}</small
-  >
-{/if}
+<!-- It has its room before the answer is there: nothing below may move while one types. -->
+<small class="figures" aria-live="polite"
+  >{asking.answer?.rows.map(({ name, text: figure }) => `${name} ${figure}`).join(', ')}</small
+>
 
 <style>
   small {
     grid-column: 1 / -1;
     flex-basis: 100%;
+    min-height: 2.6em;
     color: var(--ink-soft);
   }
 </style>

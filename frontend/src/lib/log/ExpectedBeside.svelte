@@ -30,8 +30,9 @@
     span(format(two[0] ?? null), format(two[1] ?? null));
 </script>
 
-{#if found}
-  <p class="figures" class:outside={found.inside === false} aria-live="polite">
+<!-- It has its room before the answer is there: nothing below may move while one goes for the button. -->
+<p class="figures" class:outside={found?.inside === false} aria-live="polite">
+  {#if found}
     {#if found.inside === true}● inside;
     {:else if found.inside === false}✕ outside;
     {/if}
@@ -39,26 +40,24 @@
       found.swr,
       swr,
     )}
-  </p>
-  <details>
-    <summary>How to take it</summary>
-    <ol>
-      {#each found.card as step (step)}<li>{step}</li>{/each}
-    </ol>
-  </details>
-{:else if asking.trouble && !Object.keys(session.faults).length}
-  <p class="soft">{asking.trouble}</p>
-{/if}
+  {:else if asking.trouble && !Object.keys(session.faults).length}{asking.trouble}{/if}
+</p>
+<details>
+  <summary>How to take it</summary>
+  <ol>
+    {#each found?.card ?? [] as step (step)}<li>{step}</li>{/each}
+  </ol>
+</details>
 
 <style>
   p {
     padding: 0.35rem 0;
     border-top: 1px solid var(--hairline);
+    min-height: 3.7rem;
   }
   .outside {
     color: var(--heat-ink);
   }
-  .soft,
   summary {
     color: var(--ink-soft);
   }
