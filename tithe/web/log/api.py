@@ -40,8 +40,7 @@ _SAME_DAYS = timedelta(days=1)
 class LogRow(Schema):
     """Something of the timeline: ``key``: which one of its kind; ``date``: null where nobody noted it;
     ``body``: the reading, the note, the preset with its tuner, a sweep's title and circumstances, or under
-    ``what`` what changed of the station (of several changes in a row ``key`` is the first state that was put
-    away)."""
+    ``what`` what changed of the station (of a day's changes ``key`` is the first state that was put away)."""
 
     kind: Kind
     key: int
@@ -73,9 +72,10 @@ class LogQuery(Schema):
 def read_log(request: HttpRequest, pk: int, asked: Query[LogQuery]) -> Any:
     """The timeline of a station: readings, notes, sweeps, presets, changes."""
     station = stations.kept(pk, removed=None)
-    kinds = asked.kind
-    found = timeline.timeline(station, kinds, asked.low_mhz, asked.high_mhz or float("inf"), asked.removed)
-    return {"count": len(found), "rows": _rows(station, found[asked.offset : asked.offset + asked.limit])}
+    high_mhz = asked.high_mhz or float("inf")
+    wanted = timeline.Wanted(asked.kind, asked.low_mhz, high_mhz, asked.removed)
+    page = timeline.timeline(station, wanted, asked.offset, asked.limit)
+    return {"count": timeline.length(station, wanted), "rows": _rows(station, page)}
 
 
 def _rows(station: Station, page: list[timeline.Moment]) -> list[dict[str, Any]]:
@@ -114,7 +114,7 @@ def what_came_before(request: HttpRequest, pk: int) -> Any:
 def log_as_csv(request: HttpRequest, pk: int) -> Any:
     """The whole timeline as CSV, newest first."""
     station = stations.kept(pk, removed=None)
-    rows = _rows(station, timeline.timeline(station))
+    rows = _rows(station, timeline.timeline(station, timeline.Wanted()))
     name = f"{station.name or 'station'}, log.csv"
     return download(log_csv.write(rows), name, "text/csv")
 

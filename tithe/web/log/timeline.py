@@ -3,9 +3,12 @@
 from __future__ import annotations
 
 from collections.abc import Iterator, Mapping, Sequence
-from dataclasses import dataclass, field, replace
+from dataclasses import dataclass, field
 from datetime import UTC, datetime, timedelta
+from itertools import groupby
 from typing import Any
+
+from django.db.models import QuerySet
 
 from tithe.core.errors import InputError
 from tithe.results.changes_json import changes
@@ -16,6 +19,7 @@ from tithe.web.sweeps.services import moment_of
 
 _DAY_FIRST = datetime(1, 1, 1, tzinfo=UTC)
 _DAY = timedelta(days=1)
+_MOST_MHZ = 1e9
 _SAME_BAND = 1.06
 """Frequencies no further apart than this ratio were read on one band."""
 
@@ -23,8 +27,8 @@ _SAME_BAND = 1.06
 @dataclass(frozen=True)
 class Moment:
     """Something of the timeline: when (the first day there is, where nobody noted it), what ``kind``, which
-    one, from which frequency to which in MHz, if at any. Of a change ``key`` is the state that was put away
-    first, ``until`` the one after the last that was put away in a row."""
+    one, from which frequency to which in MHz, if at any. Of a day's changes ``key`` is the state that was
+    put away first, ``until`` the one after the last."""
 
     when: datetime
     kind: str
@@ -40,45 +44,80 @@ class Moment:
         return self.low_mhz if self.low_mhz == self.high_mhz else None
 
 
-def timeline(
-    station: Station,
-    kinds: Sequence[str] = (),
-    low_mhz: float = 0.0,
-    high_mhz: float = float("inf"),
-    removed: bool = False,
-) -> list[Moment]:
-    """All that is dated, newest first, changes of one day in a row as one; of ``kinds``, and of frequencies
-    between two, if that is asked. ``removed``: instead what was put out of sight."""
-    narrow = low_mhz > 0 or high_mhz < float("inf")
+@dataclass(frozen=True)
+class Wanted:
+    """What of the timeline is asked for: of ``kinds`` (none: all), of frequencies between two, or
+    (``removed``) instead what was put out of sight."""
+
+    kinds: Sequence[str] = ()
+    low_mhz: float = 0.0
+    high_mhz: float = float("inf")
+    removed: bool = False
+
+    @property
+    def narrow(self) -> bool:
+        """Whether frequencies are asked for."""
+        return self.low_mhz > 0 or self.high_mhz < float("inf")
+
+    def kind(self, one: str) -> bool:
+        """Whether that kind is asked for."""
+        return not self.kinds or one in self.kinds
+
+    def inside(self, one: Moment) -> bool:
+        """Whether its frequencies are among those that are asked for."""
+        if not self.narrow:
+            return True
+        low, high = one.low_mhz, one.high_mhz
+        return low is not None and high is not None and low <= self.high_mhz and high >= self.low_mhz
+
+
+def timeline(station: Station, wanted: Wanted, first: int = 0, count: int | None = None) -> list[Moment]:
+    """All that is dated, newest first, the changes of a day as one; from the ``first`` on, ``count`` of them
+    (None: all). A long log is read only as far as it is asked for."""
+    end = None if count is None else first + count
+    entries = _entries(station, wanted).order_by("-taken", "-id")[:end]
     found = [
-        one
-        for one in _moments(station, kinds, removed, narrow)
-        if not narrow
-        or (one.low_mhz is not None and one.low_mhz <= high_mhz and (one.high_mhz or 0.0) >= low_mhz)
+        Moment(when, kind, key, mhz, mhz)
+        for when, kind, key, mhz in entries.values_list("taken", "kind", "id", "mhz")
     ]
+    found += _others(station, wanted)
     found.sort(key=lambda one: (one.when, one.key), reverse=True)
-    return list(_changes_in_a_row(found))
+    return found[first:end]
 
 
-def _moments(station: Station, kinds: Sequence[str], removed: bool, ranged: bool) -> Iterator[Moment]:
-    def wanted(kind: str) -> bool:
-        return not kinds or kind in kinds
+def length(station: Station, wanted: Wanted) -> int:
+    """How many there are in all."""
+    return _entries(station, wanted).count() + len(_others(station, wanted))
 
-    kept = station.log.filter(removed=removed)
-    if kinds:
-        kept = kept.filter(kind__in=kinds)
-    for when, kind, key, mhz in kept.values_list("taken", "kind", "id", "mhz"):
-        yield Moment(when, kind, key, mhz, mhz)
-    if wanted("sweep"):
-        for pk, taken, low, high in sweeps.listed(station, removed, ranged):
-            yield Moment(taken, "sweep", pk, low, high)
-    if removed:
-        return
-    if wanted("change"):
-        for version, saved in station.revisions.values_list("version", "saved"):
-            yield Moment(saved, "change", version, until=version + 1)
-    if wanted("preset"):
-        yield from _presets(station)
+
+def _entries(station: Station, wanted: Wanted) -> QuerySet[LogEntry]:
+    kept = station.log.filter(removed=wanted.removed)
+    if wanted.kinds:
+        kept = kept.filter(kind__in=wanted.kinds)
+    if wanted.narrow:
+        kept = kept.filter(mhz__gte=wanted.low_mhz, mhz__lte=min(wanted.high_mhz, _MOST_MHZ))
+    return kept
+
+
+def _others(station: Station, wanted: Wanted) -> list[Moment]:
+    """Sweeps, presets and changes, of which there are never many."""
+    found: list[Moment] = []
+    if wanted.kind("sweep"):
+        listed = sweeps.listed(station, wanted.removed, wanted.narrow)
+        found += [Moment(taken, "sweep", pk, low, high) for pk, taken, low, high in listed]
+    if wanted.kind("change") and not wanted.removed and not wanted.narrow:
+        found += _changes(station)
+    if wanted.kind("preset") and not wanted.removed:
+        found += _presets(station)
+    return [one for one in found if wanted.inside(one)]
+
+
+def _changes(station: Station) -> Iterator[Moment]:
+    """Those of each day as one, at its last."""
+    states = station.revisions.order_by("version").values_list("version", "saved")
+    for _, group in groupby(states, key=lambda state: state[1].date()):
+        every = list(group)
+        yield Moment(every[-1][1], "change", every[0][0], until=every[-1][0] + 1)
 
 
 def _presets(station: Station) -> Iterator[Moment]:
@@ -95,21 +134,6 @@ def _when(text: str) -> datetime:
         return moment_of(text, "") if text else _DAY_FIRST
     except InputError:
         return _DAY_FIRST
-
-
-def _changes_in_a_row(newest_first: Sequence[Moment]) -> Iterator[Moment]:
-    held: Moment | None = None
-    for one in newest_first:
-        if held and one.kind == "change" and one.when.date() == held.when.date():
-            held = replace(held, key=one.key)
-            continue
-        if held:
-            yield held
-        held = one if one.kind == "change" else None
-        if held is None:
-            yield one
-    if held:
-        yield held
 
 
 def told(station: Station, page: Sequence[Moment]) -> list[Mapping[str, Any]]:
@@ -165,10 +189,9 @@ def before(station: Station, entry: LogEntry) -> Before:
     last = earlier.order_by("-taken", "-id").first()
     start = last.taken if last else _DAY_FIRST
     end = entry.taken + _DAY  # most readings have a day and no hour
-    wanted = ("note", "sweep", "preset")
     between = [
         one
-        for one in timeline(station, wanted)
+        for one in timeline(station, Wanted(("note", "sweep", "preset")))
         if start <= one.when < end and one.when > _DAY_FIRST and (one.kind, one.key) != (entry.kind, entry.pk)
     ]
     since = Moment(last.taken, last.kind, last.pk, last.mhz, last.mhz) if last else None

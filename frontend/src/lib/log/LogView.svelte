@@ -28,26 +28,26 @@
   const placing = new Asking<PlacedOut[]>();
   const bands = $derived(session.document.bands ?? []);
 
-  function explain() {
+  /** What the readings come to. It waits for the log itself, which is to be there at once. */
+  async function explain() {
+    const [low_mhz, high_mhz] = log.band ?? [0, 1e6];
     const params = { path: { pk: session.keeper.id } };
     const body = { document: session.document };
+    const { mhz } = session;
+    await untrack(() => log.loaded);
     explaining.ask(() => api.POST('/api/stations/{pk}/reconcile', { params, body }));
-    const [low_mhz, high_mhz] = log.band ?? [0, 1e6];
+    placing.ask(() => api.POST('/api/meters/places', { body: { ...body, mhz } }));
     trending.ask(() =>
       api.POST('/api/stations/{pk}/trend', { params, body: { ...body, low_mhz, high_mhz } }),
     );
   }
-  $effect(explain);
   $effect(() => {
     void session.noted;
-    untrack(() => {
-      void log.load();
-      explain();
-    });
+    untrack(() => void log.load());
   });
   $effect(() => {
-    const body = { document: session.document, mhz: session.mhz };
-    placing.ask(() => api.POST('/api/meters/places', { body }));
+    void session.noted;
+    void explain();
   });
   /** The station's figures as the readings have them, as one step. */
   function take(changes: Reconciled['changes']) {

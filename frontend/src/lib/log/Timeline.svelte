@@ -1,9 +1,10 @@
 <script lang="ts">
+  import { tick } from 'svelte';
   import type { LogRow } from '../api/client';
   import ChoiceField from '../inspector/ChoiceField.svelte';
   import Scroller from '../ui/Scroller.svelte';
   import Trouble from '../ui/Trouble.svelte';
-  import Entry from './Entry.svelte';
+  import EntryPage from './EntryPage.svelte';
   import { KINDS, type Kind, type Log } from './log.svelte';
 
   /** All that is dated of a station, newest first, more of it as one scrolls. */
@@ -19,6 +20,13 @@
   let { log, station, bands, onchange, onopen }: Props = $props();
   const band = $derived(bands.find(({ low_mhz }) => low_mhz === log.band?.[0])?.name ?? '');
   let putAway = $state.raw<LogRow | null>(null);
+  let printing = $state(false);
+  const PAGE = 100;
+  const pages = $derived(
+    Array.from({ length: Math.ceil(log.rows.length / PAGE) }, (_, n) =>
+      log.rows.slice(PAGE * n, PAGE * (n + 1)),
+    ),
+  );
 
   function show(kind: string) {
     log.removed = kind === 'removed';
@@ -43,7 +51,10 @@
   }
   async function print() {
     await log.loadAll();
+    printing = true;
+    await tick();
     window.print();
+    printing = false;
   }
 
   /** The end of what is shown: once it is in sight, more is read. */
@@ -91,11 +102,9 @@
           <th scope="col" class="text"><span class="visually-hidden">what it says</span></th>
         </tr>
       </thead>
-      <tbody>
-        {#each log.rows as row (`${row.kind} ${row.key}`)}
-          <Entry {row} removed={log.removed} onremove={() => remove(row)} onopen={() => onopen(row)} />
-        {/each}
-      </tbody>
+      {#each pages as rows, n (n)}
+        <EntryPage {rows} removed={log.removed} whole={printing} onremove={remove} {onopen} />
+      {/each}
     </table>
   </Scroller>
   <p class="soft no-print">

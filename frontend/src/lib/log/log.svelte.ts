@@ -73,6 +73,8 @@ export class Log {
   busy = $state(false);
   readonly #station: number;
   #asked = 0;
+  /** Once what was asked for last is there. */
+  loaded: Promise<void> = Promise.resolve();
 
   constructor(station: number, kinds: Kind[] = []) {
     this.#station = station;
@@ -89,7 +91,12 @@ export class Log {
   }
 
   /** Anew from the newest on, or, `more`, what comes after what is shown. */
-  async load(more = false, limit = PIECE) {
+  load(more = false, limit = PIECE): Promise<void> {
+    this.loaded = this.#load(more, limit);
+    return this.loaded;
+  }
+
+  async #load(more: boolean, limit: number) {
     const asked = ++this.#asked;
     this.busy = true;
     const offset = more ? this.rows.length : 0;
