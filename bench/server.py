@@ -58,7 +58,8 @@ class Served:
 
 
 @contextmanager
-def _served() -> Iterator[Served]:
+def served() -> Iterator[Served]:
+    """A server on a new data folder with the demo data, for as long as it is needed."""
     with tempfile.TemporaryDirectory() as data:
         server = Served(data)
         try:
@@ -70,7 +71,7 @@ def _served() -> Iterator[Served]:
 
 def lines() -> Iterator[str]:
     """One printable line per benchmark."""
-    with _served() as server:
+    with served() as server:
         mill = server.ask("GET", "/api/stations/1")["document"]
         chain = [RELAYS if part["kind"] == "tuner" else part for part in mill["chain"]]
         heavy = mill | {"chain": chain, "antenna": SWR_ONLY, "bands": BANDS}
