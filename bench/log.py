@@ -31,9 +31,9 @@ def lines() -> Iterator[str]:
         long = _measured(server, page, 9_900)
         browser.close()
     yield (
-        f"a log of 10,000 readings opens in {long[0]:.0f} ms (aim 300; of 100: {short[0]:.0f}); its first "
-        f"page {long[1]:.0f} ms ({short[1]:.0f}), a reading kept {long[2]:.0f} ms ({short[2]:.0f}), the station "
-        f"saved {long[3]:.0f} ms ({short[3]:.0f})"
+        f"a log of 10,000 readings opens in {long[0]:.0f} ms (aim 300; of 100: {short[0]:.0f}); its "
+        f"first page {long[1]:.0f} ms ({short[1]:.0f}), a reading kept {long[2]:.0f} ms ({short[2]:.0f}), "
+        f"the station saved {long[3]:.0f} ms ({short[3]:.0f})"
     )
 
 
