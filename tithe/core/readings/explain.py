@@ -95,7 +95,7 @@ class Linear:
 def linear(model: Model, rows: Seen, value: Real | None = None, like: Linear | None = None) -> Linear:
     """The model about values of its unknowns (its priors' middles where left out). ``like``: a model whose
     slopes stand for its own, which saves most of the work."""
-    columns = columns_of(model)
+    columns = columns_of(model) if like is None else like.columns
     at = np.zeros(len(columns)) if value is None else value
     parts, freqs = len(model.unknowns.parts), len(model.freq_hz)
     own = at[1 : 1 + parts]

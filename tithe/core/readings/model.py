@@ -111,9 +111,13 @@ class Model:
 
     def before_tuner(self, one: Taken) -> bool:
         """Whether it was read before a tuner that was matching."""
+        return one.tuner == "auto" and one.at < self._first_tuner
+
+    @cached_property
+    def _first_tuner(self) -> int:
+        """Where the first tuner in line stands; before everything where there is none."""
         chain = self.unknowns.station.chain
-        places = [n for n, part in enumerate(chain) if part.tuner and not part.bypassed]
-        return one.tuner == "auto" and bool(places) and one.at < places[0]
+        return next((n for n, part in enumerate(chain) if part.tuner and not part.bypassed), RADIO)
 
     def solved(self, parts: Real, gamma: Complex) -> dict[State, Solved]:
         """In each state, its unknowns at these values."""
@@ -138,7 +142,7 @@ class Model:
     def observed(self, solved: dict[State, Solved], rows: Seen) -> tuple[Real, Real]:
         """ln of the forward power shown and |Γ| for each row: (M,), (M,)."""
         slip, plan = self.slip, self._plan
-        mine = np.isin(rows.reading, slip.only) if slip.only else np.ones(len(rows.reading), dtype=bool)
+        mine = self._slipped[rows.reading]
         place, k, state, share, r0 = (column[rows.reading] for column in plan)
         last = len(self.unknowns.station.chain)
         place = np.clip(np.where(mine & (place >= 0), place + slip.moved, place), 0, last).astype(int)
@@ -157,6 +161,15 @@ class Model:
             log = np.where(mine, log + 2 * np.log(shown), log)
             rho = np.where(mine, 1 / shown, rho)
         return np.asarray(log + slip.log_factor * mine), np.asarray(rho)
+
+    @cached_property
+    def _slipped(self) -> Mask:
+        """Of each reading, whether the slip is about it."""
+        if not self.slip.only:
+            return np.ones(len(self.readings), dtype=bool)
+        mine = np.zeros(len(self.readings), dtype=bool)
+        mine[list(self.slip.only)] = True
+        return mine
 
     @cached_property
     def _plan(self) -> tuple[NDArray[Any], ...]:

@@ -14,7 +14,7 @@ from tithe.core.errors import InputError, require
 from tithe.core.message import Message, tell
 from tithe.core.parts.meter import Meter
 from tithe.core.readings.explain import SIGMAS, Linear, columns_of, linear, settled
-from tithe.core.readings.model import Model, Seen, seen
+from tithe.core.readings.model import NONE, Model, Seen, seen
 from tithe.core.readings.open_phase import at_phases, likeliest, losses
 from tithe.core.readings.open_phase import begun as begun_at
 from tithe.core.readings.suspects import suspects
@@ -126,10 +126,13 @@ def reconcile(station: Station, readings: Sequence[Taken]) -> Reconciled:
 
 
 def _first_look(model: Model, rows: Seen, begun: Linear) -> Linear:
-    """A suspect about its priors' middles; of a fault, which must be solved anew, with the slopes there
-    are."""
+    """A suspect about its priors' middles. A factor on powers has the slopes there are; a fault, which must
+    be solved anew, is looked at with them."""
     faulty = model.changed is not begun.model.changed
-    return linear(model, rows, like=begun if faulty else None)
+    factor_only = (
+        replace(model.slip, log_factor=0.0, only=()) == NONE and model.readings is begun.model.readings
+    )
+    return linear(model, rows, like=begun if faulty or factor_only else None)
 
 
 def expected(station: Station, asked: Sequence[Taken]) -> tuple[Seen, Real]:
