@@ -240,15 +240,22 @@ test('typed readings go through the same door as a file; half-typed lines wait',
   render(BringIn, { sweeps: session.sweeps, station: session.document, mhz: session.mhz });
   const field = screen.getByLabelText(/MHz and SWR/);
   await userEvent.clear(field);
-  await userEvent.type(field, '7.0 1,9{enter}7.1 1.3{enter}7.2');
+  await userEvent.type(field, '7.0 1,9{enter}7.1 14 dB RL{enter}7.2');
   await userEvent.click(screen.getByRole('button', { name: 'Take these readings' }));
   await until(() => server.asked.some((one) => one.method === 'POST' && one.path.endsWith('/sweeps')));
   const sent = server.asked.find((one) => one.method === 'POST' && one.path.endsWith('/sweeps'))?.body;
   expect(sent).toMatchObject({
-    text: 'MHz;SWR\n7.0;1,9\n7.1;1.3',
+    text: expect.stringMatching(/^MHz;SWR\n7;1\.9\n7\.1;1\.498\d*$/) as string,
     joint: 0,
     trim: false,
     chain: session.document.chain,
+  });
+  await until(() => server.asked.some((one) => one.path.endsWith('/log/readings')));
+  expect(server.asked.find((one) => one.path.endsWith('/log/readings'))?.body).toMatchObject({
+    readings: [
+      { mhz: 7, at: 'radio', swr: 1.9, tuner: 'bypass' },
+      { mhz: 7.1, at: 'radio' },
+    ],
   });
 });
 

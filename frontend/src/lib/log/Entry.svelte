@@ -35,7 +35,7 @@
 </script>
 
 <tr class={row.kind}>
-  <th scope="row">{day(row.date)}</th>
+  <th scope="row">{day(row.date)}<small>{NAMES[row.kind]}</small></th>
   <td class="text kind">{NAMES[row.kind]}</td>
   <td>{row.mhz === null ? '' : digits(row.mhz, 5)}</td>
   <td class="text says">
@@ -81,7 +81,7 @@
     white-space: normal;
     overflow-wrap: anywhere;
     width: 100%;
-    min-width: 12rem;
+    min-width: 11rem;
   }
   .line {
     display: flex;
@@ -102,7 +102,20 @@
     margin-left: 0.6rem;
     font-size: 13px;
   }
+  small {
+    display: none;
+  }
   @media (max-width: 640px) {
+    /* What it is stands beneath its date. */
+    .kind {
+      display: none;
+    }
+    small {
+      display: block;
+    }
+    th {
+      white-space: normal;
+    }
     .line {
       flex-wrap: wrap;
     }

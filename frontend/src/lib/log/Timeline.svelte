@@ -97,13 +97,13 @@
       <thead>
         <tr>
           <th scope="col">Date</th>
-          <th scope="col" class="text">What</th>
+          <th scope="col" class="text what">What</th>
           <th scope="col">MHz</th>
           <th scope="col" class="text"><span class="visually-hidden">what it says</span></th>
         </tr>
       </thead>
       {#each pages as rows, n (n)}
-        <EntryPage {rows} removed={log.removed} whole={printing} onremove={remove} {onopen} />
+        <EntryPage {rows} removed={log.removed} whole={n === 0 || printing} onremove={remove} {onopen} />
       {/each}
     </table>
   </Scroller>
@@ -139,5 +139,10 @@
   }
   .soft {
     color: var(--ink-soft);
+  }
+  @media (max-width: 640px) {
+    .what {
+      display: none;
+    }
   }
 </style>

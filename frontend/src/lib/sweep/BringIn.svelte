@@ -1,11 +1,12 @@
 <script lang="ts">
   import { untrack } from 'svelte';
-  import { bandEdges } from '../antenna/points';
   import type { Recognised, StationFile, SweepColumns } from '../api/client';
   import type { Sweeps } from './sweeps.svelte';
   import PlainNumber from '../ui/PlainNumber.svelte';
+  import AnalyzerCard from './AnalyzerCard.svelte';
   import ConfirmColumns from './ConfirmColumns.svelte';
   import JointChoice from './JointChoice.svelte';
+  import TypedSwr from './TypedSwr.svelte';
 
   interface Props {
     sweeps: Sweeps;
@@ -30,7 +31,6 @@
   let trim = $state(untrack(() => sweeps.pane === 'trim'));
   let change = $state('');
   let waiting = $state.raw<{ text: string; title: string; found: Recognised } | null>(null);
-  let typed = $state(untrack(() => bandEdges(station.bands ?? [])));
   let instrument = $state<Record<string, string>>(untrack(() => startingRange()));
 
   /** The band looked at and some more, with an ordinary instrument. */
@@ -72,12 +72,6 @@
     if (taken) waiting = null;
   }
 
-  async function readings() {
-    const rows = typed.split('\n').filter((line) => line.trim().split(/[\s;]+/).length > 1);
-    const text = ['MHz;SWR', ...rows.map((row) => row.trim().replace(/[\s;]+/g, ';'))].join('\n');
-    await keep(text, 'SWR by hand');
-  }
-
   async function measure() {
     const figures = Object.fromEntries(
       Object.entries(instrument)
@@ -99,6 +93,7 @@
     First say where the instrument was: choose the joint here, or on the strip above. Disconnect the
     transmitter: never transmit into an analyzer, and let static drain off the wire before you connect one.
   </p>
+  <AnalyzerCard />
   <p class="where">
     <JointChoice label="It was taken" {chain} value={joint} onchoose={(at) => (sweeps.takenAt = at)} />
     <label><input type="checkbox" bind:checked={trim} /> a step of trimming</label>
@@ -133,12 +128,7 @@
       {/if}
     </div>
     <div>
-      <h3>SWR read at the band edges</h3>
-      <label
-        >MHz and SWR, one point a line; a steady carrier at low power, tuner off
-        <textarea class="figures" rows="6" spellcheck="false" bind:value={typed}></textarea></label
-      >
-      <button type="button" class="firm" onclick={readings}>Take these readings</button>
+      <TypedSwr {sweeps} {station} {joint} onkeep={(text) => keep(text, 'SWR by hand')} />
     </div>
     <div>
       <h3>The simulated analyzer</h3>
@@ -188,14 +178,5 @@
     max-width: 100%;
     margin-top: 0.4rem;
     font-size: 13px;
-  }
-  textarea {
-    display: block;
-    width: 100%;
-    background: none;
-    color: var(--ink);
-    border: 1px solid var(--ink-soft);
-    padding: 0.3rem 0.5rem;
-    margin: 0.3rem 0;
   }
 </style>
