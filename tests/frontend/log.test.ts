@@ -39,6 +39,7 @@ const ROWS: LogRow[] = [
 ];
 const ANSWER: ReconcileAnswer = {
   keys: [2],
+  left_out: ['One reading is left out.'],
   answer: {
     sentence: 'Both meters are right.',
     power_w: { min: 95, median: 100, max: 110 },
@@ -138,6 +139,7 @@ test('readings stand beside what was to be expected, with what explains them and
   expect(within(beside).getByText('2.84 to ∞')).toBeTruthy();
   expect(within(beside).getByText('✕ outside')).toBeTruthy();
   expect(screen.getByText('A meter is made for 75 Ω.')).toBeTruthy();
+  expect(screen.getByText('One reading is left out.')).toBeTruthy();
   expect(await screen.findByText('Am I within? Here.')).toBeTruthy();
   expect(screen.getByText('the radio, the tuner bypassed')).toBeTruthy();
 });

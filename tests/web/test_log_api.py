@@ -84,7 +84,11 @@ def test_what_cannot_be_noted_is_refused_at_its_place(client, kept, entry, place
 
 def test_readings_of_one_day_are_explained_together(client, mill, kept):
     path = f"/api/stations/{kept}/reconcile"
-    assert send(client, "post", path, {"document": mill}).json() == {"keys": [], "answer": None}
+    assert send(client, "post", path, {"document": mill}).json() == {
+        "keys": [],
+        "answer": None,
+        "left_out": [],
+    }
     note(client, kept, reading=READ | {"date": "2026-01-01"})
     keys = [
         note(client, kept, reading=one).json()["key"]

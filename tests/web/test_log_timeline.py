@@ -11,7 +11,7 @@ from tests.web.test_log_api import READ, note, rows
 from tests.web.test_stations_api import send
 from tithe.results.changes_json import changes
 from tithe.web.log.models import LogEntry
-from tithe.web.stations.models import Revision
+from tithe.web.stations.models import Revision, Station
 
 pytestmark = pytest.mark.django_db
 
@@ -170,3 +170,35 @@ def test_pieces_put_together_are_the_whole_whatever_lies_between(client, mill, k
         row for first in range(0, 50, 7) for row in rows(client, kept, f"?offset={first}&limit=7")["rows"]
     ]
     assert pieces == whole["rows"]
+
+
+def test_readings_that_the_station_has_no_place_for_any_more_are_left_out_and_said(client, mill, kept):
+    path = f"/api/stations/{kept}/reconcile"
+    note(client, kept, reading=READ)
+    note(client, kept, reading={"mhz": 7.1, "at": "radio side", "forward_w": 98, "date": READ["date"]})
+    note(client, kept, reading={"mhz": 50.1, "at": "radio side", "forward_w": 98, "date": READ["date"]})
+    mill["chain"][3]["label"] = "outside"
+    told = send(client, "post", path, {"document": mill}).json()
+    assert len(told["keys"]) == 1
+    assert told["answer"]["sentence"].startswith("The readings agree")
+    assert told["left_out"] == [
+        "No meter called “antenna side” stands in the run now: one reading is left out.",
+        "The antenna is not known at 50.1 MHz: one reading is left out.",
+    ]
+    trend = send(client, "post", f"/api/stations/{kept}/trend", {"document": mill}).json()
+    assert {one["at"] for one in trend["days"][0]["shown"]} <= {"radio side"}
+    mill["chain"] = []
+    nothing = send(client, "post", path, {"document": mill}).json()
+    assert (nothing["keys"], nothing["answer"]) == ([], None)
+    assert send(client, "post", f"/api/stations/{kept}/trend", {"document": mill}).json()["days"] == []
+
+
+def test_a_day_with_more_readings_than_are_explained_at_once_does_not_stop_the_trend(client, mill, kept):
+    station = Station.objects.get(pk=kept)
+    entry = LogEntry.objects.get(pk=note(client, kept, reading=READ).json()["key"])
+    LogEntry.objects.bulk_create(
+        LogEntry(station=station, kind="reading", taken=entry.taken, mhz=entry.mhz, body=entry.body)
+        for _ in range(250)
+    )
+    told = send(client, "post", f"/api/stations/{kept}/trend", {"document": mill}).json()
+    assert len(told["days"][0]["shown"]) == 200

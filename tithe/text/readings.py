@@ -73,6 +73,16 @@ READINGS = {
         "What does the tuner lose? Two meters, before and behind {behind}, range {full_scale_w:watts} W: "
         "its loss to within {error:db} dB."
     ),
+    "left-out.no-meter": (
+        "No meter called {about:name} stands in the run now: {count:plural|one reading is|some readings are} "
+        "left out."
+    ),
+    "left-out.two-meters": (
+        "Two meters are called {about:name}: {count:plural|one reading is|some readings are} left out."
+    ),
+    "left-out.antenna-not-known-there": (
+        "The antenna is not known at {freq_hz:mhz}: {count:plural|one reading is|some readings are} left out."
+    ),
     "further.auto": "{at} at {freq_hz:mhz}, matched: the interval shrinks by {gain:percent}.",
     "further.bypass": "{at} at {freq_hz:mhz}, the tuner bypassed: the interval shrinks by {gain:percent}.",
 }

@@ -2,7 +2,6 @@
 
 from __future__ import annotations
 
-from datetime import timedelta
 from typing import Annotated, Any, Literal
 
 from django.http import HttpRequest
@@ -23,7 +22,7 @@ from tithe.files import log_csv
 from tithe.results import placed_json, readings_json, trend_json
 from tithe.results.readings_shapes import AskedReading, PlacedOut, ReconciledOut, TrendOut
 from tithe.web.http import NotKeptError, Refusals, computed, download
-from tithe.web.log import services, timeline
+from tithe.web.log import explaining, services, timeline
 from tithe.web.log.models import LogEntry
 from tithe.web.stations import services as stations
 from tithe.web.stations.api_compute import SolveRequest
@@ -31,10 +30,6 @@ from tithe.web.stations.models import Station
 
 router = Router()
 Kind = Literal["reading", "note", "sweep", "preset", "change"]
-_DAYS = 60
-"""How many days of a trend there are at most."""
-_SAME_DAYS = timedelta(days=1)
-"""Readings that are explained together lie no further apart."""
 
 
 class LogRow(Schema):
@@ -246,23 +241,22 @@ class TrendRequest(Schema):
 @router.post("/stations/{pk}/trend", response={200: TrendOut, 404: Refusals, 422: Refusals, 503: Refusals})
 def losses_over_time(request: HttpRequest, pk: int, body: TrendRequest) -> Any:
     """What the readings of each day imply, oldest first, and whether a loss has grown."""
-    log = stations.kept(pk, removed=None).log.filter(removed=False).order_by("taken", "id")
-    kept = log.filter(kind="reading", mhz__gte=body.low_mhz, mhz__lte=body.high_mhz)
-    days = sorted({taken.date() for taken in kept.values_list("taken", flat=True)})[-_DAYS:]
-    entries = [one for one in kept if one.taken.date() in set(days)]
-    notes = [(one.taken.date().isoformat(), one.body["text"]) for one in log.filter(kind="note")]
+    kept = stations.kept(pk, removed=None)
+    days = explaining.by_day(kept, body.low_mhz, body.high_mhz)
+    log = kept.log.filter(removed=False, kind="note").order_by("taken", "id")
+    notes = [(one.taken.date().isoformat(), one.body["text"]) for one in log]
     station = body.document.to_core()
 
     def job(pause: Pause) -> TrendOut:
-        models = [ReadingModel.model_validate(entry.body) for entry in entries]
-        readings = core_readings(models, station)
-        dated = [
-            (when.isoformat(), [r for r, e in zip(readings, entries, strict=True) if e.taken.date() == when])
-            for when in days
-        ]
+        dated = []
+        for day, entries in days.items():
+            pause()
+            found, _ = explaining.placed(entries, station)
+            if found:
+                dated.append((day.isoformat(), [one for _, one in found]))
         return trend_json.trend(station, dated, notes)
 
-    frequencies = len({entry.mhz for entry in entries})
+    frequencies = len({entry.mhz for entries in days.values() for entry in entries})
     return computed(request, trend.cost_s(station, len(days), frequencies), "smaller-station", job)
 
 
@@ -275,10 +269,12 @@ class ReconcileRequest(Schema):
 
 
 class ReconcileAnswer(Schema):
-    """Which readings were explained, by their numbers, and what explains them (null: there are none)."""
+    """Which readings were explained, by their numbers, and what explains them (null: there are none);
+    ``left_out``: why others cannot be, a sentence each."""
 
     keys: list[int]
     answer: ReconciledOut | None
+    left_out: list[str]
 
 
 @router.post(
@@ -286,21 +282,16 @@ class ReconcileAnswer(Schema):
 )
 def explain_readings(request: HttpRequest, pk: int, body: ReconcileRequest) -> Any:
     """What the readings imply, the best explanations, and which further reading would tell most."""
-    kept = stations.kept(pk, removed=None).log.filter(kind="reading", removed=False).order_by("-taken", "-id")
-    if body.readings is not None:
-        kept = kept.filter(pk__in=body.readings)
-    elif (last := kept.first()) is not None:
-        kept = kept.filter(taken__gt=last.taken - _SAME_DAYS)
-    entries = list(kept[:MOST_READINGS])[::-1]
+    entries = explaining.last_day(stations.kept(pk, removed=None), body.readings)
     station = body.document.to_core()
+    found, left_out = explaining.placed(entries, station)
 
     def job(pause: Pause) -> dict[str, Any]:
-        if not entries:
-            return {"keys": [], "answer": None}
-        models = [ReadingModel.model_validate(entry.body) for entry in entries]
-        readings = core_readings(models, station)
-        answer = readings_json.answer(station, readings, reconcile.reconcile(station, readings))
-        return {"keys": [entry.pk for entry in entries], "answer": answer}
+        readings = [one for _, one in found]
+        answer = None
+        if readings:
+            answer = readings_json.answer(station, readings, reconcile.reconcile(station, readings))
+        return {"keys": [entry.pk for entry, _ in found], "answer": answer, "left_out": left_out}
 
-    frequencies = len({entry.mhz for entry in entries})
+    frequencies = len({entry.mhz for entry, _ in found})
     return computed(request, reconcile.cost_s(station, frequencies), "smaller-station", job)

@@ -4367,8 +4367,7 @@ export interface components {
          * LogRow
          * @description Something of the timeline: ``key``: which one of its kind; ``date``: null where nobody noted it;
          *     ``body``: the reading, the note, the preset with its tuner, a sweep's title and circumstances, or under
-         *     ``what`` what changed of the station (of several changes in a row ``key`` is the first state that was put
-         *     away).
+         *     ``what`` what changed of the station (of a day's changes ``key`` is the first state that was put away).
          */
         LogRow: {
             /**
@@ -4635,12 +4634,15 @@ export interface components {
         };
         /**
          * ReconcileAnswer
-         * @description Which readings were explained, by their numbers, and what explains them (null: there are none).
+         * @description Which readings were explained, by their numbers, and what explains them (null: there are none);
+         *     ``left_out``: why others cannot be, a sentence each.
          */
         ReconcileAnswer: {
             /** Keys */
             keys: number[];
             answer: components["schemas"]["ReconciledOut"] | null;
+            /** Left Out */
+            left_out: string[];
         };
         /**
          * ReconciledOut

@@ -75,9 +75,10 @@
   <h2 class="print-only">{session.document.name}: log</h2>
   <div class="no-print">
     <Trouble text={Object.keys(session.faults).length ? '' : explaining.trouble} />
+    {#each found?.left_out ?? [] as one (one)}<p class="soft">{one}</p>{/each}
     {#if found?.answer}
       <Explained {found} rows={log.rows} ontake={take} />
-    {:else if found}
+    {:else if found && !found.left_out.length}
       <p class="serif lead">
         What do the meters show? Type a reading, here or at a flag on the strip, and it stands beside what it
         should be, with what explains the difference.
@@ -126,6 +127,9 @@
   }
   p {
     padding: 0.35rem 0;
+  }
+  .soft {
+    color: var(--ink-soft);
   }
   .print-only {
     display: none;

@@ -1,0 +1,68 @@
+"""Which kept readings can be explained by the station as it stands now, and which not, and why."""
+
+from __future__ import annotations
+
+from collections import Counter
+from collections.abc import Iterable
+from datetime import date, timedelta
+
+from tithe.core import Station
+from tithe.core.errors import InputError
+from tithe.core.message import tell
+from tithe.core.readings.reconcile import MOST_READINGS, require_readings
+from tithe.core.readings.taken import Taken
+from tithe.document.readings import ReadingModel
+from tithe.text import say
+from tithe.web.log.models import LogEntry
+from tithe.web.stations.models import Station as KeptStation
+
+Placed = list[tuple[LogEntry, Taken]]
+MOST_DAYS = 60
+"""How many days of a trend there are at most."""
+
+
+def last_day(station: KeptStation, keys: list[int] | None) -> list[LogEntry]:
+    """Those readings, or the ones of the last day on which anything was read, oldest first."""
+    kept = station.log.filter(kind="reading", removed=False).order_by("-taken", "-id")
+    if keys is not None:
+        kept = kept.filter(pk__in=keys)
+    elif (last := kept.first()) is not None:
+        kept = kept.filter(taken__gt=last.taken - timedelta(days=1))
+    return list(kept[:MOST_READINGS])[::-1]
+
+
+def by_day(station: KeptStation, low_mhz: float, high_mhz: float) -> dict[date, list[LogEntry]]:
+    """Readings between two frequencies by their day, oldest first, of the last days."""
+    kept = station.log.filter(kind="reading", removed=False, mhz__gte=low_mhz, mhz__lte=high_mhz)
+    days = list(kept.dates("taken", "day", order="DESC")[:MOST_DAYS])
+    out: dict[date, list[LogEntry]] = {day: [] for day in reversed(days)}
+    for entry in kept.filter(taken__date__gte=days[-1]).order_by("taken", "id") if days else ():
+        one = out[entry.taken.date()]
+        if len(one) < MOST_READINGS:
+            one.append(entry)
+    return out
+
+
+def placed(entries: Iterable[LogEntry], station: Station) -> tuple[Placed, list[str]]:
+    """The readings that have their meter in the run and their frequency in the antenna's data, and in a
+    sentence each why others are left out."""
+    found: Placed = []
+    left_out: Counter[tuple[str, str | float]] = Counter()
+    for entry in entries:
+        model = ReadingModel.model_validate(entry.body)
+        try:
+            one = model.to_core(station)
+            require_readings(station, [one])
+        except InputError as error:
+            about = model.mhz if error.code == "antenna-not-known-there" else model.at
+            left_out[error.code, about] += 1
+        else:
+            found.append((entry, one))
+    return found, [
+        say(tell(f"left-out.{code}", about=about, freq_hz=_hz(about), count=count))
+        for (code, about), count in left_out.items()
+    ]
+
+
+def _hz(about: str | float) -> float:
+    return 0.0 if isinstance(about, str) else about * 1e6
