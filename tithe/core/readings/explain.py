@@ -88,7 +88,7 @@ class Linear:
 
     def loss_variance(self, covariance: Real) -> Real:
         """Of the logarithm of each loss, (P, F), with the unknowns' covariance."""
-        found = np.einsum("pfn,nm,pfm->pf", self.loss_slopes, covariance, self.loss_slopes)
+        found = ((self.loss_slopes @ covariance) * self.loss_slopes).sum(axis=-1)
         return np.asarray(np.maximum(found, 1e-12))
 
 

@@ -26,6 +26,10 @@ MUCH_BETTER = 20.0
 """How many times as likely the readings must be under a slip or a fault for it to be named."""
 _WORTH_A_LOOK = 8.0
 _LOOKED_AT = 4
+_ODD = 1.0
+"""Standard deviations."""
+_TRIED = 15
+"""At so many frequencies further readings are tried."""
 MOST_READINGS = 200
 _SOLVES, _SOLVES_FOR_PHASES = 250, 700
 """How many times the station is solved, about; and how many times more where a phase is to be found."""
@@ -107,7 +111,11 @@ def reconcile(station: Station, readings: Sequence[Taken]) -> Reconciled:
     begun = likeliest(tried_phases)
     model = begun.model
     base = settled(model, rows, begun)
-    tried = [(one, _first_look(one.model, rows, begun)) for one in suspects(model)]
+    odd = _odd(begun)
+    looked_at = (
+        one for one in suspects(model) if len(one.model.slip.only) != 1 or one.model.slip.only[0] in odd
+    )
+    tried = [(one, _first_look(one.model, rows, begun)) for one in looked_at]
     tried = [(one, found) for one, found in tried if found.evidence > begun.evidence - _WORTH_A_LOOK]
     tried = sorted(tried, key=lambda pair: -pair[1].evidence)[:_LOOKED_AT]
     every = [("as-described", tell("explained.as-described"), base)]
@@ -123,6 +131,12 @@ def reconcile(station: Station, readings: Sequence[Taken]) -> Reconciled:
     ranked = tuple(sorted(out, key=lambda one: -one.likelihood))
     best = _said(ranked).found
     return Reconciled(rows, _expected(tried_phases), ranked, _further(best), losses(best, phased))
+
+
+def _odd(begun: Linear) -> set[int]:
+    """Readings that are further off than most should be: the only ones worth a suspicion of their own."""
+    off = np.abs(begun.rows.value - begun.predicted) / np.sqrt(np.diag(begun.spread))
+    return set(begun.rows.reading[off > _ODD].tolist())
 
 
 def _first_look(model: Model, rows: Seen, begun: Linear) -> Linear:
@@ -169,28 +183,39 @@ def _further(found: Linear) -> tuple[Further, ...]:
     p, k = np.unravel_index(int(np.argmax(weight)), weight.shape)
     places = [RADIO, *(n for n, part in enumerate(chain) if isinstance(part, Meter) and not part.bypassed)]
     states: list[State] = ["auto", "bypass"] if any(part.tuner for part in chain) else ["auto"]
+    # Of many frequencies some, that in question among them.
+    few = np.linspace(0, len(model.freq_hz) - 1, _TRIED).round().astype(int)
+    freqs = model.freq_hz if len(model.freq_hz) <= _TRIED else model.freq_hz[np.union1d(few, [k])]
     out = []
     for at in places:
         for state in states:
-            more = [Taken(float(f), at, 1.0, 0.5, tuner=state) for f in model.freq_hz]
-            gains = another(found, more)[:, p, k]
+            more = [Taken(float(f), at, 1.0, 0.5, tuner=state) for f in freqs]
+            gains = another(found, more, int(p), int(k))
             out += [Further(at, one.freq_hz, state, float(g)) for one, g in zip(more, gains, strict=True)]
     return tuple(sorted(out, key=lambda one: -one.gain)[:3])
 
 
-def another(found: Linear, more: Sequence[Taken]) -> Real:
-    """By which share each further reading (its powers as they are expected) would narrow the interval of each
-    loss: (len(more), P, F)."""
+def another(found: Linear, more: Sequence[Taken], part: int, k: int) -> Real:
+    """By which share each further reading (its powers as they are expected) would narrow the interval of a
+    part's loss at the ``k``-th frequency: (len(more),)."""
     wider = replace(found.model, readings=(*found.model.readings, *more))
     rows = seen(wider.readings, wider.instruments)
     known = dict(zip(found.columns, found.best, strict=True))
     full = linear(wider, rows, np.array([known.get(column, 0.0) for column in columns_of(wider)]))
-    old = found.loss_variance(found.covariance)
+    # The covariance with the readings there are; each further one then takes from it what it tells.
+    count = len(found.model.readings)
+    slopes, noise = full.slopes[rows.reading < count], full.noise[rows.reading < count]
+    covariance = np.eye(slopes.shape[1]) - slopes.T @ np.linalg.solve(
+        slopes @ slopes.T + np.diag(noise), slopes
+    )
+    asked = full.loss_slopes[part, k]
+    along = covariance @ asked
+    before = found.loss_variance(found.covariance)[part, k]
     out = []
-    for n in range(len(found.model.readings), len(wider.readings)):
-        keep = [m for m, one in enumerate(rows.reading) if one < len(found.model.readings) or one == n]
-        slopes, noise = full.slopes[keep], full.noise[keep]
-        spread = slopes @ slopes.T + np.diag(noise)
-        covariance = np.eye(slopes.shape[1]) - slopes.T @ np.linalg.solve(spread, slopes)
-        out.append(1 - np.sqrt(full.loss_variance(covariance) / old))
+    for n in range(count, len(wider.readings)):
+        mine = rows.reading == n
+        slopes, noise = full.slopes[mine], full.noise[mine]
+        told = slopes @ along
+        left = asked @ along - told @ np.linalg.solve(slopes @ covariance @ slopes.T + np.diag(noise), told)
+        out.append(1 - np.sqrt(max(left, 1e-12) / before))
     return np.array(out)

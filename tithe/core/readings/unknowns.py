@@ -42,21 +42,18 @@ _MOST_RHO = 0.9995
 
 @dataclass(frozen=True)
 class Faulty:
-    """An antenna known with its phase, its Γ re 50 Ω changed by a function."""
+    """An antenna known with its phase, its Γ re 50 Ω changed by a function. No meter of the run tells which
+    share of its power is lost in its ground and wire: nothing is said of that."""
 
     base: Antenna
     change: Callable[[Complex], Complex]
     phase_known: ClassVar[bool] = True
+    loss: ClassVar[SeriesLoss | None] = None
 
     @property
     def label(self) -> str:
         """As the antenna's."""
         return self.base.label
-
-    @property
-    def loss(self) -> SeriesLoss | None:
-        """As the antenna's."""
-        return self.base.loss
 
     @property
     def range_hz(self) -> tuple[float, float]:
