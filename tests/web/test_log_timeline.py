@@ -202,3 +202,15 @@ def test_a_day_with_more_readings_than_are_explained_at_once_does_not_stop_the_t
     )
     told = send(client, "post", f"/api/stations/{kept}/trend", {"document": mill}).json()
     assert len(told["days"][0]["shown"]) == 200
+
+
+def test_where_the_phase_is_open_some_of_many_frequencies_are_explained(client, mill, kept):
+    every = [
+        {"mhz": round(7 + 0.002 * n, 3), "at": "radio side", "swr": 1.5, "tuner": "bypass"} for n in range(60)
+    ]
+    send(client, "post", f"/api/stations/{kept}/log/readings", {"readings": every})
+    mill["antenna"] = {"kind": "swr", "plane": "radio", "points": [[7.0, 1.9], [7.1, 1.3], [7.2, 1.8]]}
+    told = send(client, "post", f"/api/stations/{kept}/reconcile", {"document": mill}).json()
+    assert len(told["keys"]) == 24
+    assert "24 of those that were read" in told["left_out"][0]
+    assert "every phase" in told["answer"]["sentence"]

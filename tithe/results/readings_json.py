@@ -9,7 +9,7 @@ import numpy as np
 
 from tithe.core import AttenuatedLine, Station, SteppedTuner, Tuner
 from tithe.core.message import Message, tell
-from tithe.core.readings.explain import Linear
+from tithe.core.readings.explain import MOST_DB, Linear
 from tithe.core.readings.instruments import instrument
 from tithe.core.readings.reconcile import MUCH_BETTER, Explanation, Further, Reconciled
 from tithe.core.readings.taken import RADIO, Taken
@@ -175,8 +175,12 @@ def _told(station: Station, readings: Sequence[Taken], found: Reconciled) -> lis
         return said
     p, k = np.unravel_index(int(np.argmax(middle)), middle.shape)
     part = station.chain[best.found.model.unknowns.parts[int(p)]].label
+    at = float(best.found.model.freq_hz[k])
     span = (float(low[p, k]), float(high[p, k]))
-    said.append(tell("explained.loss", part=part, freq_hz=float(best.found.model.freq_hz[k]), loss_db=span))
+    if span[1] >= MOST_DB:
+        said.append(tell("explained.loss-open", part=part, freq_hz=at))
+    else:
+        said.append(tell("explained.loss", part=part, freq_hz=at, loss_db=span))
     if not station.antenna.phase_known:
         said.append(tell("explained.phase-open"))
     if found.further and found.further[0].gain > _WORTH_TELLING:

@@ -24,6 +24,7 @@ READINGS = {
         "tell less."
     ),
     "explained.loss": "As the readings imply, {part} loses {loss_db:db} dB at {freq_hz:mhz}.",
+    "explained.loss-open": "What {part} loses at {freq_hz:mhz} these readings do not tell at all.",
     "explained.phase-open": (
         "Of the antenna only the SWR is known: every phase that fits it and the readings is counted."
     ),
@@ -82,6 +83,10 @@ READINGS = {
     ),
     "left-out.antenna-not-known-there": (
         "The antenna is not known at {freq_hz:mhz}: {count:plural|one reading is|some readings are} left out."
+    ),
+    "left-out.many-frequencies": (
+        "Only the SWR of the antenna is known, and its phase is to be found at every frequency: {most:count} "
+        "of those that were read are explained."
     ),
     "further.auto": "{at} at {freq_hz:mhz}, matched: the interval shrinks by {gain:percent}.",
     "further.bypass": "{at} at {freq_hz:mhz}, the tuner bypassed: the interval shrinks by {gain:percent}.",

@@ -252,6 +252,18 @@ def test_a_station_whose_antenna_has_a_loss_is_explained_as_any_other():
     assert {"as-described", "open"} >= {told.best.id}
 
 
+def test_a_loss_that_nothing_bounds_is_said_to_be_open():
+    """A planned wire over an open line: |Γ| is nearly 1, and what is not quite known of it is everything."""
+    nearly = table(((1e6, 2, -900), (3e7, 2, -900)))
+    run = Line(AttenuatedLine(450, 0.9, 0.05, 0.001), 20, "open line")
+    bare = Station(Transmitter(100.0), (Meter("near", 200, 5, 25), run), nearly)
+    readings = [Taken(7.1e6, 0, swr=40.0)]
+    told = reconcile(bare, readings)
+    assert (told.losses[2] <= 99).all()
+    assert np.isfinite(told.losses).all()
+    assert "loses" in answer(bare, readings, told)["sentence"]
+
+
 def test_many_frequencies_are_explained_in_seconds():
     station, _ = random_station(np.random.default_rng(2))
     readings = [Taken(7.0e6 + 1e3 * n, BEFORE, swr=1.8, tuner="bypass") for n in range(150)]

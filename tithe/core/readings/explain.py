@@ -23,6 +23,7 @@ from tithe.core.readings.unknowns import POWER_SD
 
 SIGMAS = 1.96
 """Of the intervals that are told: nineteen cases in twenty lie inside."""
+MOST_DB = 99.0
 _STEP = 0.25
 _LEAST_RHO_SD = 0.005
 _LEAST_LOSS_DB = 1e-6
@@ -84,12 +85,17 @@ class Linear:
         deviations."""
         middle = self.log_loss + self.loss_slopes @ (self.best - self.value)
         spread = sigmas * np.sqrt(self.loss_variance(self.covariance))
-        return np.exp(middle - spread), np.exp(middle), np.exp(middle + spread)
+        return told_db(middle - spread), told_db(middle), told_db(middle + spread)
 
     def loss_variance(self, covariance: Real) -> Real:
         """Of the logarithm of each loss, (P, F), with the unknowns' covariance."""
         found = ((self.loss_slopes @ covariance) * self.loss_slopes).sum(axis=-1)
         return np.asarray(np.maximum(found, 1e-12))
+
+
+def told_db(log_loss: Real) -> Real:
+    """A loss by its logarithm, dB; where nothing bounds it, a bound beyond which nothing arrives."""
+    return np.asarray(np.exp(np.minimum(log_loss, np.log(MOST_DB))))
 
 
 def linear(model: Model, rows: Seen, value: Real | None = None, like: Linear | None = None) -> Linear:

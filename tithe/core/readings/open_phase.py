@@ -22,7 +22,7 @@ from tithe.core.antenna.sampled import INTERPOLATION_OHM
 from tithe.core.arrays import Complex, Mask, Real
 from tithe.core.budget import open_phases_of
 from tithe.core.phases import PHASES
-from tithe.core.readings.explain import SIGMAS, Linear, linear
+from tithe.core.readings.explain import SIGMAS, Linear, linear, told_db
 from tithe.core.readings.model import Model, Seen
 from tithe.core.station import Station
 from tithe.core.twoport import Port, Run
@@ -117,7 +117,9 @@ def losses(found: Linear, stations: Sequence[Station]) -> tuple[Real, Real, Real
             spreads[n, :, k] = np.sqrt(here.loss_variance(here.covariance)[:, k])
     weights = np.exp(evidence - evidence.max(axis=0))
     shares = (weights / weights.sum(axis=0))[:, None, :]
-    low, middle, high = (np.exp(_quantile(middles, spreads, shares, ndtr(x))) for x in (-SIGMAS, 0.0, SIGMAS))
+    low, middle, high = (
+        told_db(_quantile(middles, spreads, shares, ndtr(x))) for x in (-SIGMAS, 0.0, SIGMAS)
+    )
     return low, middle, high
 
 

@@ -6,6 +6,8 @@ from collections import Counter
 from collections.abc import Iterable
 from datetime import date, timedelta
 
+import numpy as np
+
 from tithe.core import Station
 from tithe.core.errors import InputError
 from tithe.core.message import tell
@@ -17,6 +19,8 @@ from tithe.web.log.models import LogEntry
 from tithe.web.stations.models import Station as KeptStation
 
 Placed = list[tuple[LogEntry, Taken]]
+MOST_OPEN = 24
+"""How many frequencies are explained at once where the phase is to be found at each."""
 MOST_DAYS = 60
 """How many days of a trend there are at most."""
 
@@ -58,10 +62,23 @@ def placed(entries: Iterable[LogEntry], station: Station) -> tuple[Placed, list[
             left_out[error.code, about] += 1
         else:
             found.append((entry, one))
-    return found, [
+    said = [
         say(tell(f"left-out.{code}", about=about, freq_hz=_hz(about), count=count))
         for (code, about), count in left_out.items()
     ]
+    few = _thinned(found, station)
+    if len(few) < len(found):
+        said.append(say(tell("left-out.many-frequencies", most=MOST_OPEN)))
+    return few, said
+
+
+def _thinned(found: Placed, station: Station) -> Placed:
+    """Where the antenna's phase is open at each frequency, those of some frequencies, evenly chosen."""
+    freqs = np.unique([one.freq_hz for _, one in found])
+    if station.antenna.phase_known or len(freqs) <= MOST_OPEN:
+        return found
+    some = freqs[np.linspace(0, len(freqs) - 1, MOST_OPEN).round().astype(int)]
+    return [(entry, one) for entry, one in found if one.freq_hz in some]
 
 
 def _hz(about: str | float) -> float:
