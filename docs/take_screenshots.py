@@ -143,13 +143,11 @@ def logged(page: Page) -> None:
         ("2025-05-03", ("98", "0.5"), ("150", "52")),
         ("2026-05-02", ("98", "0.5"), ("104", "6.5")),
     ):
-        form.get_by_text("When and how").click()
         form.get_by_label("Date").fill(date)
-        form.get_by_text("When and how").click()
         for meter, (forward, reflected) in (("radio side", radio), ("antenna side", antenna)):
             form.get_by_label("Meter", exact=True).select_option(meter)
-            form.get_by_label("Forward", exact=True).fill(forward)
-            form.get_by_label("Reflected", exact=True).fill(reflected)
+            form.get_by_role("textbox", name="Forward").fill(forward)
+            form.get_by_role("textbox", name="Reflected").fill(reflected)
             form.get_by_role("button", name="Keep the reading").click()
             page.get_by_text(f"Kept: {meter}").wait_for()
     page.get_by_test_id("log-verdict").wait_for()
@@ -199,7 +197,7 @@ VIEWS: dict[str, tuple[str, int, int, str, Callable[[Page], None]]] = {
     "choose": ("stations/1", 1280, 1500, "light", choose),
     "tuner": ("stations/1/tuner/2/reach?mhz=3.65", 1280, 1250, "light", reach),
     "presets": ("stations/1/tuner/2/chart?mhz=3.65", 1280, 1000, "dark", presets),
-    "log": ("start", 1280, 1700, "light", logged),
+    "log": ("start", 1280, 2300, "light", logged),
     "plan": ("stations/4/antenna", 1280, 1900, "light", planned),
     "swr-only": ("start", 1280, 800, "light", swr_only),
 }
