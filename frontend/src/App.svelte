@@ -21,6 +21,7 @@
   import { Router } from './lib/ui/router.svelte';
   import Views from './lib/ui/Views.svelte';
   import { terms } from './lib/terms/terms.svelte';
+  import { converter } from './lib/convert/converter.svelte';
   import ConverterDialog from './lib/convert/ConverterDialog.svelte';
   import TermsDialog from './lib/terms/TermsDialog.svelte';
   import { DEMO } from './lib/ui/starts';
@@ -37,7 +38,6 @@
   let shelfFor = $state<{ at: number; instead: boolean } | null>(null);
   const insert = (at: number) => (shelfFor = { at, instead: false });
   let showsTerms = $state(false);
-  let converts = $state(false);
   const shelf = new Shelf();
 
   onMount(open);
@@ -150,9 +150,8 @@
 </script>
 
 <LookRound />
-{#if converts}<ConverterDialog
+{#if converter.text !== null}<ConverterDialog
     power={Number(session?.document.transmitter.power_w) || 100}
-    onclose={() => (converts = false)}
   />{/if}
 {#if showsTerms}<TermsDialog onclose={() => (showsTerms = false)} />{/if}
 <svelte:window
@@ -169,7 +168,7 @@
       stations={stations.rows}
       onopen={openStation}
       onterms={() => (showsTerms = true)}
-      onconvert={() => (converts = true)}
+      onconvert={() => converter.open()}
     />
     {#if trouble}
       <p class="trouble" role="alert">
@@ -280,7 +279,7 @@
     onfile={importFile}
     onlook={lookAgain}
     onterms={() => (showsTerms = true)}
-    onconvert={() => (converts = true)}
+    onconvert={() => converter.open()}
   >
     <LossAsk
       {shelf}

@@ -3,6 +3,8 @@ import userEvent from '@testing-library/user-event';
 import { afterEach, beforeEach, describe, expect, test, vi } from 'vitest';
 import { textAsPoints } from '../../frontend/src/lib/antenna/points';
 import ConverterDialog from '../../frontend/src/lib/convert/ConverterDialog.svelte';
+import { converter } from '../../frontend/src/lib/convert/converter.svelte';
+import Ratio from '../../frontend/src/lib/convert/Ratio.svelte';
 import { typedFigure, typedSwr } from '../../frontend/src/lib/convert/typedFigures';
 import PlainNumber from '../../frontend/src/lib/ui/PlainNumber.svelte';
 import { stubResizeObserver } from './server';
@@ -86,7 +88,8 @@ describe('the other forms of a figure', () => {
 
   test('what is typed is told in all of them, and what is none says so', async () => {
     const user = userEvent.setup();
-    render(ConverterDialog, { power: 400, onclose: () => undefined });
+    converter.open();
+    render(ConverterDialog, { power: 400 });
     const field = screen.getByLabelText('Figure to be put in other words');
     await user.type(field, '14 dB RL');
     await screen.findByText('4 W come back.');
@@ -99,6 +102,16 @@ describe('the other forms of a figure', () => {
     await user.clear(field);
     await user.type(field, '70 V');
     expect((screen.getByLabelText('Across') as HTMLInputElement).value).toBe('50');
+  });
+
+  test('an SWR that is shown opens to them', async () => {
+    converter.close();
+    const { rerender } = render(Ratio, { value: 1.49999 });
+    await userEvent.click(screen.getByRole('button', { name: '1.5' }));
+    expect(converter.text).toBe('1.5');
+    await rerender({ value: null });
+    expect(screen.queryByRole('button')).toBeNull();
+    screen.getByText('∞');
   });
 
   test('a field for an SWR tells them once it is typed in, and nothing moves as one leaves it', async () => {

@@ -37,11 +37,13 @@ let server: FakeServer;
 
 beforeEach(() => {
   stubResizeObserver();
-  server = new FakeServer(({ path }) =>
-    path === '/api/tuner/turned'
-      ? { status: 422, body: { errors: [{ place: 'dials.l', rule: 'must lie between 0 and 100' }] } }
-      : { body: path === '/api/solve' ? answer() : { id: 7, version: 2, updated: '' } },
-  );
+  server = new FakeServer(({ path }) => {
+    if (path === '/api/tuner/turned')
+      return { status: 422, body: { errors: [{ place: 'dials.l', rule: 'must lie between 0 and 100' }] } };
+    if (path === '/api/readings/expected')
+      return { body: { forward_w: [80, 100], swr: [1, 2], inside: null, card: [] } };
+    return { body: path === '/api/solve' ? answer() : { id: 7, version: 2, updated: '' } };
+  });
 });
 afterEach(async () => {
   await settled();

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import Ratio from '../convert/Ratio.svelte';
   import { scaleLog } from 'd3-scale';
   import { Asking } from '../api/asking.svelte';
   import { api, type FitOut, type PlannedAntenna, type StationFile } from '../api/client';
@@ -6,7 +7,7 @@
   import Foot from '../charts/Foot.svelte';
   import Levels from '../charts/Levels.svelte';
   import Picture from '../charts/Picture.svelte';
-  import { digits, swr } from '../figures';
+  import { digits } from '../figures';
   import Trouble from '../ui/Trouble.svelte';
 
   /** What was planned, laid over what was measured: SWR as estimated, as fitted, as it is. */
@@ -83,7 +84,7 @@
               <th scope="row">{digits(point.mhz, 5)}</th>
               {#each CURVES as [key] (key)}
                 <td>{digits(point[key][0] ?? null)}</td><td>{digits(point[key][1] ?? null)}</td><td
-                  >{swr(point[key][SWR_AT] ?? null)}</td
+                  ><Ratio value={point[key][SWR_AT] ?? null} /></td
                 >
               {/each}
             </tr>

@@ -5,6 +5,7 @@
   import Modal from '../ui/Modal.svelte';
   import PlainNumber from '../ui/PlainNumber.svelte';
   import Trouble from '../ui/Trouble.svelte';
+  import { converter } from './converter.svelte';
   import FormList from './FormList.svelte';
   import { typedFigure } from './typedFigures';
 
@@ -12,10 +13,9 @@
   interface Props {
     /** Watts that a step is taken of. */
     power: number;
-    onclose: () => void;
   }
-  let { power, onclose }: Props = $props();
-  let text = $state('');
+  let { power }: Props = $props();
+  const text = $derived(converter.text ?? '');
   let ohm = $state('50');
   // svelte-ignore state_referenced_locally (where the field begins)
   let of = $state(String(power));
@@ -36,12 +36,13 @@
   });
 </script>
 
-<Modal open title="In other words" {onclose}>
+<Modal open title="In other words" onclose={() => converter.close()}>
   <input
     class="figures"
     aria-label="Figure to be put in other words"
     placeholder="1.5, 18 dB RL, |Γ| .2, 4 %, 3 dB, 100 W, S7 …"
-    bind:value={text}
+    value={text}
+    oninput={(event) => converter.open(event.currentTarget.value)}
   />
   {#if about === 'level'}
     <PlainNumber label="Across" unit="Ω" value={ohm} oninput={(typed) => (ohm = typed)} />

@@ -1,7 +1,8 @@
 <script lang="ts">
+  import RatioSpan from '../convert/RatioSpan.svelte';
   import { Asking } from '../api/asking.svelte';
   import { api, type AskedReading } from '../api/client';
-  import { span, swr, watts } from '../figures';
+  import { span, watts } from '../figures';
   import type { Session } from '../station/session.svelte';
   import { circumstancesOf, figuresOf, type TypedReading } from './readings';
 
@@ -36,10 +37,9 @@
     {#if found.inside === true}● inside;
     {:else if found.inside === false}✕ outside;
     {/if}
-    to be expected: {at === 'radio' ? '' : `${ends(found.forward_w, watts)} W forward, `}SWR {ends(
-      found.swr,
-      swr,
-    )}
+    to be expected: {at === 'radio' ? '' : `${ends(found.forward_w, watts)} W forward, `}SWR <RatioSpan
+      ends={found.swr}
+    />
   {:else if asking.trouble && !Object.keys(session.faults).length}{asking.trouble}{/if}
 </p>
 <details>

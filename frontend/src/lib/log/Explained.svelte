@@ -1,6 +1,7 @@
 <script lang="ts">
+  import RatioSpan from '../convert/RatioSpan.svelte';
   import type { LogRow, ReconcileAnswer, Reconciled } from '../api/client';
-  import { decibels, digits, span, swr, watts } from '../figures';
+  import { decibels, digits, span, watts } from '../figures';
   import Scroller from '../ui/Scroller.svelte';
   import { told } from './entries';
 
@@ -40,7 +41,9 @@
             <th scope="row" class="text">{entry ? told(entry) : `reading ${n + 1}`}</th>
             <td>{entry ? digits(entry.mhz, 5) : ''}</td>
             <td>{ends(one.forward_w, watts)}</td>
-            <td>{ends(one.swr, swr)}</td>
+            <td
+              >{#if one.swr}<RatioSpan ends={one.swr} />{:else}–{/if}</td
+            >
             <td class="text" class:outside={!one.inside}>{one.inside ? '● inside' : '✕ outside'}</td>
           </tr>
         {/each}

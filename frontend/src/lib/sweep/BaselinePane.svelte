@@ -1,6 +1,7 @@
 <script lang="ts">
+  import Ratio from '../convert/Ratio.svelte';
   import type { Look, SweepRow } from '../api/client';
-  import { digits, swr } from '../figures';
+  import { digits } from '../figures';
   import type { Sweeps } from './sweeps.svelte';
   import CarriedWorkings from '../working/CarriedWorkings.svelte';
   import Fig from '../working/Fig.svelte';
@@ -50,8 +51,8 @@
                   text={digits((dip.after_mhz - dip.before_mhz) * 1000)}
                 /></td
               >
-              <td>{swr(dip.before_swr)}</td>
-              <td>{swr(dip.after_swr)}</td>
+              <td><Ratio value={dip.before_swr} /></td>
+              <td><Ratio value={dip.after_swr} /></td>
             </tr>
           {/each}
         </tbody>

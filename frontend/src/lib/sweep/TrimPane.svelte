@@ -1,6 +1,7 @@
 <script lang="ts">
+  import Ratio from '../convert/Ratio.svelte';
   import type { Bands, Look, StationFile } from '../api/client';
-  import { digits, swr } from '../figures';
+  import { digits } from '../figures';
   import ChoiceField from '../inspector/ChoiceField.svelte';
   import NumberField from '../inspector/NumberField.svelte';
   import type { Form } from '../ui/form';
@@ -145,7 +146,8 @@
             {#if step.change_m}<span class="figures"
                 >({step.change_m > 0 ? '+' : '−'}{digits(Math.abs(step.change_m) * 100)} cm a side)</span
               >{/if}
-            {#if step.mhz !== null}<span class="figures">{step.mhz.toFixed(3)} MHz, SWR {swr(step.swr)}.</span
+            {#if step.mhz !== null}<span class="figures"
+                >{step.mhz.toFixed(3)} MHz, SWR <Ratio value={step.swr} />.</span
               >{/if}
             {step.sentence}
           </span>

@@ -1,5 +1,6 @@
 <script lang="ts">
-  import { digits, swr } from '../figures';
+  import Ratio from '../convert/Ratio.svelte';
+  import { digits } from '../figures';
   import { knobName, type KnobTuner, knobsOf } from './knobs';
   import type { ChartRow } from './presetRows';
   import Scroller from '../ui/Scroller.svelte';
@@ -45,8 +46,12 @@
             >
           {/each}
           {#if relays}<td class="text relays">{row.relays}</td>{/if}
-          <td>{row.swr === null ? '–' : swr(row.swr)}</td>
-          <td>{row.expected === null ? '–' : swr(row.expected)}</td>
+          <td
+            >{#if row.swr === null}–{:else}<Ratio value={row.swr} />{/if}</td
+          >
+          <td
+            >{#if row.expected === null}–{:else}<Ratio value={row.expected} />{/if}</td
+          >
           <td class="text">{row.date}</td>
           <td class="text note"
             >{row.note}{#if row.kind === 'older'}<span class="visually-hidden">; </span><small

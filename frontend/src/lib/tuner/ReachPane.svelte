@@ -1,7 +1,8 @@
 <script lang="ts">
+  import Ratio from '../convert/Ratio.svelte';
   import { Asking } from '../api/asking.svelte';
   import { api, type ReachOut, type TunerBand, type TunerBands } from '../api/client';
-  import { decibels, digits, swr, watts } from '../figures';
+  import { decibels, digits, watts } from '../figures';
   import NumberField from '../inspector/NumberField.svelte';
   import { withNetwork } from '../inspector/schema';
   import type { Session } from '../station/session.svelte';
@@ -175,7 +176,7 @@
         {#each found.bands as band (band.name)}
           <tr class:chosen={band.name === chosen}>
             <th scope="row">{band.name}</th>
-            <td>{swr(ratioOf(band))}</td>
+            <td><Ratio value={ratioOf(band)} /></td>
             {#if band.matched}
               <td>{decibels(band.real.loss_db)}</td>
               <td>{percent(band.real.efficiency)}</td>
