@@ -1,4 +1,4 @@
-"""The command line: solve, sweep, choose, antenna, lengths, presets, reconcile, loss; backup, restore,
+"""The command line: solve, sweep, choose, antenna, lengths, presets, reconcile, loss, bench; backup, restore,
 export, import, check; serve and demo."""
 
 from __future__ import annotations
@@ -23,13 +23,12 @@ from tithe.core.readings.reconcile import reconcile
 from tithe.core.sweep import move
 from tithe.core.verdict import verdict_at
 from tithe.core.wires.lengths import MOST_LENGTHS, lengths
-from tithe.document import choice, shelf, station_file, strict_json
+from tithe.document import choice, shelf, strict_json
 from tithe.document.complaints import input_errors
 from tithe.document.errors import StationError
 from tithe.document.loss_question import LossQuestion, asked_place
 from tithe.document.parts.tuner import SteppedTunerModel, TunerModel
 from tithe.document.readings import core_readings
-from tithe.document.station import StationFile
 from tithe.files import sweep_file
 from tithe.results import (
     antenna_json,
@@ -42,8 +41,9 @@ from tithe.results import (
     wire_lengths_json,
 )
 from tithe.results.budget_shapes import Span
-from tithe.site import copies, folder
+from tithe.site import cli_bench, copies, folder
 from tithe.site.folder import StartError
+from tithe.site.given_files import read_station_file, text_of
 from tithe.text.quantities import figure, watts
 from tithe.text.quantities import span as span_of
 
@@ -118,6 +118,7 @@ def _parser() -> argparse.ArgumentParser:
     command.add_argument("station", type=Path)
     command.add_argument("--json", action="store_true")
     command.set_defaults(run=_reconcile)
+    cli_bench.add_to(commands)
     command = commands.add_parser("loss", help="what a length of line loses at an SWR, without a station")
     command.add_argument("line", help="a line of the shelf, such as rg-58, or its own R0,V,K1,K2")
     command.add_argument("metres", type=float)
@@ -161,23 +162,6 @@ def _parser() -> argparse.ArgumentParser:
     return parser
 
 
-def read_station_file(path: Path) -> StationFile:
-    """The document in a file."""
-    return station_file.read(_text(path, strict_json.MAX_BYTES))
-
-
-def _text(path: Path, most: int) -> str:
-    """A file's text, if it is not larger than ``most`` bytes."""
-    try:
-        if path.stat().st_size > most:
-            raise InputError(str(path), "file-too-large", most_mb=most // 1_000_000)
-        return path.read_text("utf-8-sig")
-    except OSError as error:
-        raise InputError(str(path), "cannot-be-read", reason=error.strerror) from None
-    except UnicodeDecodeError:
-        raise InputError(str(path), "not-utf-8") from None
-
-
 def _solve(args: argparse.Namespace) -> int:
     station = read_station_file(args.station).to_core()
     budget = solve(station, np.array(args.mhz) * 1e6)
@@ -193,7 +177,7 @@ def _solve(args: argparse.Namespace) -> int:
 def _sweep(args: argparse.Namespace) -> int:
     require(args.comfort_swr >= 1, "--comfort-swr", "at-least", args.comfort_swr, least=1)
     run = tuple(_through(given) for given in args.through)
-    moved = move(sweep_file.read(_text(args.file, sweep_file.MAX_BYTES)), run, 0, len(run))
+    moved = move(sweep_file.read(text_of(args.file, sweep_file.MAX_BYTES)), run, 0, len(run))
     reading = sweep_json.reading(moved.sweep, USUAL, args.comfort_swr)
     contradiction = text.say(moved.contradiction)
     if args.json:

@@ -26,6 +26,7 @@ from tithe.text import (
     sweeps,
     tuner,
     verdict,
+    workbench,
     workings,
 )
 from tithe.text.quantities import span
@@ -36,6 +37,7 @@ TEMPLATES = merged(
     presets.PRESETS,
     tuner.TUNERS,
     readings.READINGS,
+    workbench.BENCH,
     changes.CHANGES,
     reading_cards.CARDS,
     equivalents.EQUIVALENTS,

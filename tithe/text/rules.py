@@ -35,6 +35,20 @@ RULES = {
         "{value:mhz} lies outside the antenna’s data ({low_hz:mhz} to {high_hz:mhz}); nothing is extrapolated"
     ),
     "rule.rising-swr": "must have a higher SWR than the point before it",
+    "rule.nothing-through": "looks like the open end: nothing gets through, or one of them is another file",
+    "rule.gives-power-back": "tells of more power out than in: another calibration, or files mixed up",
+    "rule.no-such-q": (
+        "is no loss of this tuner: whatever the Q of its coils, it loses between {low:db} and {high:db} dB"
+    ),
+    "rule.no-match-into-r0": "does not match its reference impedance at {freq_hz:mhz}, whatever its Q",
+    "rule.no-tuner-in-line": "has no tuner of coils and capacitors in line",
+    "rule.three-rising-frequencies": "must be three rising frequencies or more",
+    "rule.points-too-far": "has its points too far apart to count the waves on that line: take more of them",
+    "rule.uneven-steps": "must have even steps in frequency",
+    "rule.too-few-points": "must have {least:count} points or more (it has {value:count})",
+    "rule.other-frequencies": "must have the frequencies of {other}",
+    "rule.no-phase-in-file": "holds no phase: a Touchstone file or R and X are needed",
+    "rule.line-or-velocity": "or --velocity-factor must be given, one of the two",
     "rule.beyond-decibels": "is more than {most:g} dB away from any figure there is a use for",
     "rule.keep-share": "must keep a share between 0 and 1",
     # Antenna

@@ -1,0 +1,61 @@
+"""Where a wave comes back, on lines whose faults only the test knows."""
+
+import numpy as np
+import pytest
+
+from tithe.core import AttenuatedLine, InputError, Line
+from tithe.core.twoport import Port
+from tithe.core.workbench.fault import along
+
+COAX = AttenuatedLine(50, 0.66, 0.6, 0.008)
+WET = AttenuatedLine(35, 0.6, 3.0, 0.05)
+
+
+def swept(freq, *pieces, end_ohm=1e9):
+    """Γ at the near end of pieces of line, one behind the other, with a resistance at the far end."""
+    port = Port(np.full(len(freq), end_ohm + 0j), np.full(len(freq), 1 + 0j))
+    for line, metres in reversed(pieces):
+        port = Line(line, metres).two_port(freq).input(port)
+    return port.gamma(50.0)
+
+
+def test_an_open_end_is_found_where_it_is():
+    freq = np.linspace(1e6, 200e6, 800)
+    for metres in (3.0, 17.3, 41.0):
+        told = along(freq, swept(freq, (COAX, metres)), 0.66, COAX)
+        assert len(told.steps) == 1
+        assert told.steps[0].distance_m == pytest.approx(metres, abs=told.resolution_m / 2)
+        assert told.steps[0].rho == pytest.approx(1, abs=0.1)
+
+
+def test_two_faults_are_found_within_half_the_resolution():
+    rng = np.random.default_rng(4)
+    freq = np.linspace(2e6, 300e6, 1200)
+    for _ in range(25):
+        first, second = rng.uniform(4, 12), rng.uniform(5, 20)
+        gamma = swept(freq, (COAX, first), (WET, 0.2), (COAX, second), end_ohm=150)
+        gamma = gamma + 0.002 * (rng.normal(size=(2, len(freq))).T @ [1, 1j])
+        told = along(freq, gamma, 0.66, COAX)
+        for distance in (first, first + second + 0.2):
+            assert min(abs(step.distance_m - distance) for step in told.steps) <= told.resolution_m / 2
+
+
+def test_a_matched_line_and_its_limits():
+    freq = np.linspace(1e6, 61e6, 601)
+    told = along(freq, swept(freq, (COAX, 20), end_ohm=51), 0.66)
+    assert max(step.rho for step in told.steps) < 0.03
+    assert told.farthest_m == pytest.approx(0.66 * 299_792_458 / 4e5, rel=1e-6)
+    assert told.resolution_m == pytest.approx(1.4 * 0.66 * 299_792_458 / 120e6, rel=1e-6)
+
+
+def test_what_cannot_be_told_is_refused():
+    freq = np.linspace(1e6, 60e6, 100)
+    gamma = swept(freq, (COAX, 10))
+    for given, code in (
+        ((freq[:5], gamma[:5], 0.66), "too-few-points"),
+        ((freq**1.2, gamma, 0.66), "uneven-steps"),
+        ((freq, gamma, 0.0), "above"),
+        ((freq, gamma, 1.2), "at-most"),
+    ):
+        with pytest.raises(InputError, match=code):
+            along(*given)

@@ -1,0 +1,92 @@
+"""The commands of the bench: what a tuner, a line or a fault comes to by the files that an analyzer saved."""
+
+from __future__ import annotations
+
+import argparse
+import json
+from pathlib import Path
+from typing import Any
+
+import numpy as np
+
+from tithe.core.arrays import Complex, Real
+from tithe.core.errors import InputError, require
+from tithe.core.workbench import fault, line, tuner
+from tithe.document import shelf
+from tithe.results import workbench_json
+from tithe.site.given_files import read_station_file, read_sweep
+
+
+def add_to(commands: Any) -> None:
+    """Add ``tithe bench tuner|line|fault`` to the commands."""
+    bench = commands.add_parser("bench", help="what was measured on the bench: a tuner, a line, a fault")
+    jobs = bench.add_subparsers(required=True, metavar="JOB")
+    job = jobs.add_parser("tuner", help="three sweeps, its knobs left: into R₀ matched, a short, an open")
+    job.add_argument("match", type=Path)
+    job.add_argument("short", type=Path)
+    job.add_argument("open", type=Path)
+    job.add_argument(
+        "--station", type=Path, metavar="STATION.json",
+        help="the station with that tuner: the Q of its coils, and its loss at the station's own loads",
+    )  # fmt: skip
+    job.add_argument("--json", action="store_true")
+    job.set_defaults(run=_tuner)
+    job = jobs.add_parser("line", help="two sweeps of a line: its far end open, and shorted")
+    job.add_argument("open", type=Path)
+    job.add_argument("short", type=Path)
+    job.add_argument("--metres", type=float, required=True)
+    job.add_argument("--json", action="store_true")
+    job.set_defaults(run=_line)
+    job = jobs.add_parser("fault", help="one sweep of a line, its far end as it hangs: where waves come back")
+    job.add_argument("file", type=Path)
+    job.add_argument("--line", metavar="LINE", help="of the shelf: its velocity factor and loss")
+    job.add_argument("--velocity-factor", type=float)
+    job.add_argument("--json", action="store_true")
+    job.set_defaults(run=_fault)
+
+
+def _with_phase(path: Path) -> tuple[Real, Complex]:
+    sweep = read_sweep(path)
+    if sweep.gamma is None:
+        raise InputError(str(path), "no-phase-in-file")
+    return sweep.freq_hz, sweep.gamma
+
+
+def _alike(paths: list[Path]) -> tuple[Real, list[Complex]]:
+    """Γ of several files at the same frequencies."""
+    first, *others = (_with_phase(path) for path in paths)
+    for path, (freq, _) in zip(paths[1:], others, strict=True):
+        same = freq.shape == first[0].shape and np.allclose(freq, first[0], rtol=1e-6)
+        require(bool(same), str(path), "other-frequencies", other=str(paths[0]))
+    return first[0], [first[1], *(gamma for _, gamma in others)]
+
+
+def _tuner(args: argparse.Namespace) -> int:
+    freq, (match, short, open_) = _alike([args.match, args.short, args.open])
+    found = tuner.scattering(match, short, open_)
+    station = None if args.station is None else read_station_file(args.station).to_core()
+    return _told(args, workbench_json.tuner(freq, found, (match, short, open_), station))
+
+
+def _line(args: argparse.Namespace) -> int:
+    freq, (open_, short) = _alike([args.open, args.short])
+    return _told(args, workbench_json.line(line.by_reflection(freq, open_, short, args.metres)))
+
+
+def _fault(args: argparse.Namespace) -> int:
+    require((args.line is None) != (args.velocity_factor is None), "--line", "line-or-velocity")
+    known = None
+    if args.line is not None:
+        require(args.line in shelf.lines(), "--line", "no-such-line", args.line, allowed=list(shelf.lines()))
+        known = shelf.line_type(args.line)
+    freq, gamma = _with_phase(args.file)
+    velocity = args.velocity_factor if known is None else known.velocity_factor
+    return _told(args, workbench_json.fault(fault.along(freq, gamma, velocity, known)))
+
+
+def _told(args: argparse.Namespace, answer: Any) -> int:
+    if args.json:
+        print(json.dumps(answer, ensure_ascii=False, allow_nan=False, indent=1))
+    else:
+        print(answer["sentence"])
+    return 0

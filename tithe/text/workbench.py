@@ -1,0 +1,22 @@
+"""What is said of what was measured on the bench."""
+
+BENCH = {
+    "bench.tuner": "At {freq_hz:mhz} the tuner loses {loss_db:db} dB into 50 Ω: {share:percent} get through.",
+    "bench.short-alone": (
+        "Half of the return loss into a short alone would say {short_db:db} dB: that is the loss at one "
+        "position of the wave."
+    ),
+    "bench.in-station": (
+        "That is a Q of {q:figure} of its coils; at the load of your station it loses {loss_db:db} dB there "
+        "(measured)."
+    ),
+    "bench.line": (
+        "A line of {z0_ohm:figure} Ω, velocity factor {velocity:figure}; it loses {loss_db:db} dB per 100 m "
+        "at {freq_hz:mhz} when matched. k₁ is {k1:figure}, k₂ {k2:figure}."
+    ),
+    "bench.step": "At {distance_m:length} a wave comes back, |Γ| {rho:two}.",
+    "bench.no-step": "Nothing comes back from anywhere along the line.",
+    "bench.resolution": (
+        "Nearer than {resolution_m:length} two are told as one; beyond {farthest_m:length} nothing is told."
+    ),
+}
