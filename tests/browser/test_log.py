@@ -84,7 +84,7 @@ def test_a_corroded_cable_is_found_over_a_year_of_readings(mill_page):
 
 def test_a_reading_is_typed_at_its_flag_and_a_list_over_the_band_in_the_log(mill_page):
     page = mill_page
-    page.get_by_role("button", name="Type what antenna side shows").click()
+    page.get_by_role("button", name="Enter what antenna side shows").click()
     panel = page.get_by_role("region", name="What antenna side shows")
     panel.get_by_role("textbox", name="Forward").fill("980")
     expect(panel).to_contain_text("✕ outside; to be expected:")

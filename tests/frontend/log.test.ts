@@ -293,7 +293,7 @@ test('a sweep and a preset lead to where they are worked with', async () => {
 test('a flag on the strip is where its meter’s reading is typed', async () => {
   const one = session();
   render(FlagReadings, { session: one, width: 900, edges: [80, 200, 300, 400] });
-  await userEvent.click(screen.getByRole('button', { name: 'Type what antenna side shows' }));
+  await userEvent.click(screen.getByRole('button', { name: 'Enter what antenna side shows' }));
   const panel = screen.getByRole('region', { name: 'What antenna side shows' });
   await userEvent.type(within(panel).getByLabelText('Forward'), '98{Enter}');
   await until(() => one.noted === 1);

@@ -69,7 +69,7 @@
 {#if part.kind === 'meter'}
   <details>
     <summary>What it read</summary>
-    <ReadingForm {session} at={part.label || 'meter'} onkept={() => undefined} />
+    <ReadingForm {session} at={part.label || 'meter'} />
   </details>
 {/if}
 {#if part.kind === 'tuner'}

@@ -87,7 +87,7 @@
     <div class="forms">
       <div>
         <h3>A reading</h3>
-        <ReadingForm {session} onkept={() => undefined} />
+        <ReadingForm {session} />
       </div>
       <NoteForm station={session.keeper.id} onkept={() => (session.noted += 1)} />
     </div>

@@ -12,10 +12,11 @@
   async function keep(event: SubmitEvent) {
     event.preventDefault();
     const sent = text;
+    const tell = onkept; // by then the form may be gone, with its properties
     trouble = await noteDown(station, { note: { date, text } });
     if (trouble) return;
     if (text === sent) text = '';
-    onkept();
+    tell();
   }
 </script>
 

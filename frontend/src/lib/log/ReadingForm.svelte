@@ -13,7 +13,7 @@
     session: Session;
     /** The meter's label, or "radio"; left out, it is asked. */
     at?: string;
-    onkept: () => void;
+    onkept?: () => void;
   }
   let { session, at, onkept }: Props = $props();
   let chosen = $state('radio');
@@ -33,24 +33,29 @@
     event.preventDefault();
     const sent = { ...typed };
     const reading = readingOf(typed, session.mhz, where);
-    trouble = await noteDown(session.keeper.id, { reading });
-    said = trouble ? '' : `Kept: ${where} at ${reading.mhz} MHz.`;
-    if (trouble) return;
-    // What has been typed since then is another reading.
-    for (const key of ['forward', 'reflected', 'swr', 'note'] as const)
-      if (typed[key] === sent[key]) typed[key] = '';
-    session.noted += 1;
-    onkept();
+    await noted(noteDown(session.keeper.id, { reading }), `Kept: ${where} at ${reading.mhz} MHz.`, () => {
+      // What has been typed since then is another reading.
+      for (const key of ['forward', 'reflected', 'swr', 'note'] as const)
+        if (typed[key] === sent[key]) typed[key] = '';
+    });
   }
   async function keepList() {
     const sent = list;
     const { readings } = readingsOf(list, typed, where);
-    trouble = await noteAllDown(session.keeper.id, readings);
-    said = trouble ? '' : `Kept: ${readings.length} readings of ${where}.`;
+    const news = `Kept: ${readings.length} readings of ${where}.`;
+    await noted(noteAllDown(session.keeper.id, readings), news, () => {
+      if (list === sent) list = '';
+    });
+  }
+  /** Once it is noted, or refused; by then the form may be gone, with its properties. */
+  async function noted(asked: Promise<string>, news: string, clear: () => void) {
+    const [here, tell] = [session, onkept];
+    trouble = await asked;
+    said = trouble ? '' : news;
     if (trouble) return;
-    if (list === sent) list = '';
-    session.noted += 1;
-    onkept();
+    clear();
+    here.noted += 1;
+    tell?.();
   }
 </script>
 

@@ -40,14 +40,16 @@
     onchange();
   }
   async function remove(row: LogRow) {
-    await log.remove(row, !log.removed);
-    putAway = log.removed || log.trouble ? null : row;
-    onchange();
+    const [here, tell] = [log, onchange]; // by then another view may be open, and these properties gone
+    await here.remove(row, !here.removed);
+    putAway = here.removed || here.trouble ? null : row;
+    tell();
   }
   async function bringBack() {
-    if (putAway) await log.remove(putAway, false);
+    const [here, tell] = [log, onchange];
+    if (putAway) await here.remove(putAway, false);
     putAway = null;
-    onchange();
+    tell();
   }
   async function print() {
     await log.loadAll();

@@ -50,8 +50,8 @@
     style:left="{flag.x}px"
     style:width="{flag.width}px"
     aria-expanded={open === flag.at}
-    aria-label="Type what {flag.name} shows"
-    title="Type what {flag.name} shows"
+    aria-label="Enter what {flag.name} shows"
+    title="Enter what {flag.name} shows"
     onclick={() => toggle(flag.at)}>{flag.at === 'radio' ? 'meter' : ''}</button
   >
 {/each}
@@ -70,7 +70,7 @@
       <button type="button" aria-label="Close" onclick={() => (open = null)}><X size={16} /></button>
     </div>
     {#key shown.at}
-      <ReadingForm {session} at={shown.at} onkept={() => undefined} />
+      <ReadingForm {session} at={shown.at} />
     {/key}
   </section>
 {/if}

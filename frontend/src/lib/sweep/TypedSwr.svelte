@@ -23,11 +23,13 @@
 
   async function take() {
     const { points } = textAsPoints(typed, 2, true);
+    // Once the sweep is kept it is shown, and this is gone with its properties.
+    const [kept, at] = [sweeps, meter];
     await onkeep(['MHz;SWR', ...points.map((row) => row.join(';'))].join('\n'));
-    if (sweeps.refused || meter === null) return;
+    if (kept.refused || at === null) return;
     const date = new Date().toISOString().slice(0, 10);
-    const list = points.map(([mhz, swr]) => ({ mhz, at: meter, swr, tuner: 'bypass', date, note: '' }));
-    sweeps.refused = await noteAllDown(sweeps.station, list as unknown as ReadingFile[]);
+    const list = points.map(([mhz, swr]) => ({ mhz, at, swr, tuner: 'bypass', date, note: '' }));
+    kept.refused = await noteAllDown(kept.station, list as unknown as ReadingFile[]);
   }
 </script>
 
