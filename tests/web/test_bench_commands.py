@@ -93,3 +93,20 @@ def test_what_the_bench_cannot_use_is_refused_in_a_line(save, capsys, tmp_path):
         assert (status, out) == (2, "")
         assert words in err
         assert err.count("\n") == 1
+
+
+def test_watts_in_and_out_tell_a_loss_or_that_they_cannot(capsys):
+    one = ("watts", "--before", "100,0,200,5")
+    found = json.loads(told(capsys, *one, "--behind", "50,1,200,5", "--json")[1])
+    assert found["low_db"] < 3.1 < found["high_db"]
+    assert told(capsys, *one, "--behind", "97,0,200,5")[1].startswith("These meters cannot tell its loss")
+    apart = json.loads(told(capsys, *one, "--behind", "97,0,200,5", "--json")[1])
+    carried = json.loads(told(capsys, *one, "--behind", "97,0,200,5", "--same-meter", "--json")[1])
+    assert carried["tells_from_db"] < apart["tells_from_db"]
+    for given, words in (
+        ("97,0,200", "must be four numbers"),
+        ("97,98,200,5", "less than the forward power"),
+    ):
+        status, out, err = told(capsys, *one, "--behind", given)
+        assert (status, out) == (2, "")
+        assert words in err

@@ -14,7 +14,16 @@ from tithe.core.reflection import return_loss_db
 from tithe.core.workbench.fault import Along
 from tithe.core.workbench.line import MeasuredLine
 from tithe.core.workbench.tuner import Scattering, coil_q
-from tithe.results.workbench_shapes import AtFrequency, BenchFault, BenchLine, BenchTuner, Bounds, StepOut
+from tithe.core.workbench.watts import WattsLoss
+from tithe.results.workbench_shapes import (
+    AtFrequency,
+    BenchFault,
+    BenchLine,
+    BenchTuner,
+    BenchWatts,
+    Bounds,
+    StepOut,
+)
 from tithe.text import say
 
 _CLOSE = 0.05
@@ -67,6 +76,20 @@ def _tuner_told(rows: list[AtFrequency]) -> Iterator[Message]:
             yield tell("bench.short-alone", short_db=row["short_alone_db"])
         if row["coil_q"] is not None and row["in_station_db"] is not None:
             yield tell("bench.in-station", q=row["coil_q"], loss_db=row["in_station_db"])
+
+
+def watts(found: WattsLoss) -> BenchWatts:
+    """What two meters on either side of a part tell of its loss."""
+    told = tell("bench.watts", loss_db=found.loss_db, span=(found.low_db, found.high_db))
+    if found.low_db <= 0:
+        told = tell("bench.watts-nothing", tells_from_db=found.tells_from_db, most=found.high_db)
+    return {
+        "loss_db": found.loss_db,
+        "low_db": found.low_db,
+        "high_db": found.high_db,
+        "tells_from_db": found.tells_from_db,
+        "sentence": say(told),
+    }
 
 
 def line(found: MeasuredLine) -> BenchLine:

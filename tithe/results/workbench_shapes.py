@@ -25,6 +25,17 @@ class BenchTuner(TypedDict):
     sentence: str
 
 
+class BenchWatts(TypedDict):
+    """Loss in dB as read, least and most of nineteen cases in twenty; ``tells_from_db``: the least loss that
+    these meters tell from none."""
+
+    loss_db: float
+    low_db: float
+    high_db: float
+    tells_from_db: float
+    sentence: str
+
+
 class Bounds(TypedDict):
     """As found, least and most of nineteen cases in twenty."""
 

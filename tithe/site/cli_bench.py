@@ -1,4 +1,5 @@
-"""The commands of the bench: what a tuner, a line or a fault comes to by the files that an analyzer saved."""
+"""The commands of the bench: what a tuner, a line or a fault comes to by the files that an analyzer saved,
+and what watts in and out tell."""
 
 from __future__ import annotations
 
@@ -11,14 +12,14 @@ import numpy as np
 
 from tithe.core.arrays import Complex, Real
 from tithe.core.errors import InputError, require
-from tithe.core.workbench import fault, line, tuner
+from tithe.core.workbench import fault, line, tuner, watts
 from tithe.document import shelf
 from tithe.results import workbench_json
 from tithe.site.given_files import read_station_file, read_sweep
 
 
 def add_to(commands: Any) -> None:
-    """Add ``tithe bench tuner|line|fault`` to the commands."""
+    """Add ``tithe bench tuner|line|fault|watts`` to the commands."""
     bench = commands.add_parser("bench", help="what was measured on the bench: a tuner, a line, a fault")
     jobs = bench.add_subparsers(required=True, metavar="JOB")
     job = jobs.add_parser("tuner", help="three sweeps, its knobs left: into R₀ matched, a short, an open")
@@ -43,6 +44,12 @@ def add_to(commands: Any) -> None:
     job.add_argument("--velocity-factor", type=float)
     job.add_argument("--json", action="store_true")
     job.set_defaults(run=_fault)
+    job = jobs.add_parser("watts", help="watts in and out of a part: what two meters tell of its loss")
+    for side in ("before", "behind"):
+        job.add_argument(f"--{side}", required=True, metavar="FORWARD,REFLECTED,FULL-SCALE,PER-CENT")
+    job.add_argument("--same-meter", action="store_true", help="one meter, carried from side to side")
+    job.add_argument("--json", action="store_true")
+    job.set_defaults(run=_watts)
 
 
 def _with_phase(path: Path) -> tuple[Real, Complex]:
@@ -82,6 +89,21 @@ def _fault(args: argparse.Namespace) -> int:
     freq, gamma = _with_phase(args.file)
     velocity = args.velocity_factor if known is None else known.velocity_factor
     return _told(args, workbench_json.fault(fault.along(freq, gamma, velocity, known)))
+
+
+def _watts(args: argparse.Namespace) -> int:
+    before, behind = (
+        _meter(f"--{side}", given) for side, given in (("before", args.before), ("behind", args.behind))
+    )
+    return _told(args, workbench_json.watts(watts.loss(before, behind, args.same_meter)))
+
+
+def _meter(place: str, given: str) -> watts.Watts:
+    try:
+        forward, reflected, full_scale, percent = (float(one) for one in given.split(","))
+    except ValueError:
+        raise InputError(place, "four-numbers", given) from None
+    return watts.Watts(forward, reflected, full_scale, percent / 100)
 
 
 def _told(args: argparse.Namespace, answer: Any) -> int:

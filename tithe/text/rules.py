@@ -35,6 +35,10 @@ RULES = {
         "{value:mhz} lies outside the antenna’s data ({low_hz:mhz} to {high_hz:mhz}); nothing is extrapolated"
     ),
     "rule.rising-swr": "must have a higher SWR than the point before it",
+    "rule.all-comes-back": "must be less than the forward power",
+    "rule.four-numbers": (
+        "must be four numbers, forward, reflected, full scale in W and accuracy in %: {value:name}"
+    ),
     "rule.nothing-through": "looks like the open end: nothing gets through, or one of them is another file",
     "rule.gives-power-back": "tells of more power out than in: another calibration, or files mixed up",
     "rule.no-such-q": (

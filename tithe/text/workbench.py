@@ -14,6 +14,11 @@ BENCH = {
         "A line of {z0_ohm:figure} Ω, velocity factor {velocity:figure}; it loses {loss_db:db} dB per 100 m "
         "at {freq_hz:mhz} when matched. k₁ is {k1:figure}, k₂ {k2:figure}."
     ),
+    "bench.watts": "By these watts it loses {loss_db:db} dB, {span:db} dB with what the meters leave open.",
+    "bench.watts-nothing": (
+        "These meters cannot tell its loss from none: below {tells_from_db:db} dB they say nothing. It is "
+        "{most:db} dB at the most."
+    ),
     "bench.step": "At {distance_m:length} a wave comes back, |Γ| {rho:two}.",
     "bench.no-step": "Nothing comes back from anywhere along the line.",
     "bench.resolution": (
