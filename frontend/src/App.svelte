@@ -51,18 +51,25 @@
     fetchViews();
   }
 
-  /** Show what the address says. */
+  let following = 0;
+
+  /** Show what the address says; what it said before, and is still being read, comes too late. */
   async function follow(place: Place) {
+    const turn = ++following;
+    const late = () => turn !== following;
     if ('asks' in place) {
       if (session) await stations.load();
+      if (late()) return;
       session = null;
       lookRound.end();
-    } else if (place.id === session?.keeper.id || (await show(place.id)))
+    } else if (place.id === session?.keeper.id || (await show(place.id, late)))
       showPlace(session as Session, place);
   }
 
-  async function show(asked: number): Promise<boolean> {
+  /** Whether it is there to be shown. */
+  async function show(asked: number, late: () => boolean): Promise<boolean> {
     const { data, response } = await api.GET('/api/stations/{pk}', { params: { path: { pk: asked } } });
+    if (late()) return false;
     if (!data) {
       session = null;
       trouble =
@@ -72,7 +79,9 @@
       return false;
     }
     trouble = '';
-    session = new Session(data as KeptStation, await recall(data.id));
+    const draft = await recall(data.id);
+    if (late()) return false;
+    session = new Session(data as KeptStation, draft);
     if (!stations.rows.some((row) => row.id === asked)) await stations.load(); // one just begun
     if (data.name === DEMO.name && !lookRound.seen) lookRound.begin();
     return true;

@@ -28,6 +28,20 @@ def test_reload_back_and_forward_stay_inside_and_lead_where_one_was(mill_page):
     expect(page).to_have_url(re.compile(r"/stations/\d+/bands"))
 
 
+def test_two_steps_back_in_haste_end_where_the_address_does(mill_page):
+    page = mill_page
+    go(page, "Choose")
+    page.get_by_role("link", name="All stations").click()
+    page.get_by_role("link", name="Quarry Hedge").click()
+    expect(page).to_have_title("Ledger · Quarry Hedge · Tithe")
+    # The list of stations, which lies between, is still being read when the second step is made.
+    page.route(re.compile("/api/stations$"), lambda route: (page.wait_for_timeout(600), route.continue_()))
+    page.evaluate("history.back(); setTimeout(() => history.back(), 100)")
+    expect(page).to_have_title("Choose · Brackenfell Mill · Tithe")
+    page.wait_for_timeout(1200)
+    expect(page).to_have_title("Choose · Brackenfell Mill · Tithe")
+
+
 def test_a_bookmark_opens_the_frequency_and_the_part(mill_page):
     page = mill_page
     station = page.url.split("?")[0]
