@@ -56,6 +56,16 @@ def test_a_tuner_s_day_on_the_bench_becomes_its_q_and_its_loss_at_the_real_load(
     assert "(measured)" in words
 
 
+def test_a_poor_match_is_told_by_phase_and_not_by_return_loss(save, capsys):
+    match, short, open_, lost = on_the_bench(T, 7.1)
+    # The same tuner seen through a resistance in series: its input no longer matches.
+    z = [50 * (1 + gamma) / (1 - gamma) + 80 for gamma in (match, short, open_)]
+    files = [save(f"poor{n}", np.array([7.1e6]), (one - 50) / (one + 50)) for n, one in enumerate(z)]
+    (row,) = json.loads(told(capsys, "tuner", *files, "--json")[1])["rows"]
+    assert row["mean_halved_db"] is None
+    assert row["loss_db"] == pytest.approx(lost(0) + 10 * np.log10(130 / 50), abs=0.02)
+
+
 def test_a_line_and_a_fault_on_the_bench(save, capsys):
     freq = np.linspace(2e6, 60e6, 300)
     open_, short = open_and_short(AttenuatedLine(50, 0.66, 0.6, 0.008), 20, freq)
@@ -83,7 +93,7 @@ def test_what_the_bench_cannot_use_is_refused_in_a_line(save, capsys, tmp_path):
         (("line", one, other, "--metres", "3"), "must have the frequencies of"),
         (("line", one, one, "--metres", "0"), "length_m: must be above 0"),
         (("tuner", one, one, one), "nothing gets through"),
-        (("tuner", str(scalar), one, one), "holds no phase"),
+        (("fault", str(scalar), "--line", "rg-213"), "holds no phase"),
         (("fault", one), "--velocity-factor must be given"),
         (("fault", one, "--line", "string"), "--line"),
         (("fault", one, "--velocity-factor", "2"), "must be 1 or less"),
@@ -110,3 +120,25 @@ def test_watts_in_and_out_tell_a_loss_or_that_they_cannot(capsys):
         status, out, err = told(capsys, *one, "--behind", given)
         assert (status, out) == (2, "")
         assert words in err
+
+
+def test_files_of_swr_alone_tell_a_loss_with_what_the_match_leaves_open(capsys, tmp_path):
+    def keep(name, freq, gamma):
+        swr = (1 + np.abs(gamma)) / (1 - np.abs(gamma))
+        lines = [f"{f / 1e6:.6f};{s:.9g}" for f, s in zip(freq, swr, strict=True)]
+        (tmp_path / name).write_text("\n".join(["MHz;SWR", *lines]), "utf-8")
+        return str(tmp_path / name)
+
+    match, short, open_, lost = on_the_bench(T, 7.1)
+    freq = np.array([7.1e6, 7.2e6])
+    three = [keep(f"{n}.csv", freq, np.repeat(gamma, 2)) for n, gamma in enumerate((match, short, open_))]
+    row = json.loads(told(capsys, "tuner", *three, "--json")[1])["rows"][0]
+    assert row["with_phase"] is False
+    assert row["mean_low_db"] - 0.005 <= lost(0) <= row["mean_high_db"] + 0.005
+    assert "sweeps with phase tell it exactly" in told(capsys, "tuner", *three)[1]
+    wide = np.linspace(3e6, 30e6, 40)
+    ends = open_and_short(AttenuatedLine(50, 0.66, 0.6, 0.008), 30, wide)
+    two = [keep(f"end{n}.csv", wide, gamma) for n, gamma in enumerate(ends)]
+    found = json.loads(told(capsys, "line", *two, "--metres", "30", "--json")[1])
+    assert found["z0_ohm"] is None
+    assert found["k1"]["value"] == pytest.approx(0.6, rel=0.05)

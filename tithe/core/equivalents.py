@@ -12,6 +12,7 @@ from typing import Literal, NamedTuple
 
 import numpy as np
 
+from tithe.core.budget import DB_PER_S_UNIT
 from tithe.core.errors import InputError, require, require_positive
 from tithe.core.reflection import mismatch_loss_db, return_loss_db, rho_of_swr, swr
 
@@ -20,7 +21,6 @@ Stepping = Literal["db", "s_units", "power_ratio", "voltage_ratio"]
 Levelling = Literal["watts", "dbm", "volts", "s_meter_db"]
 Form = Reflecting | Stepping | Levelling
 
-S_UNIT_DB = 6.0
 S9_DBM = -73.0
 _MOST_DB = 400.0
 
@@ -95,9 +95,9 @@ def stepped(form: Stepping, value: float) -> Stepped:
         require_positive("value", value)
         db = -(10 if form == "power_ratio" else 20) * float(np.log10(value))
     else:
-        db = value * (S_UNIT_DB if form == "s_units" else 1.0)
+        db = value * (DB_PER_S_UNIT if form == "s_units" else 1.0)
     _require_decibels(db, value)
-    return Stepped(db, db / S_UNIT_DB, 10 ** (-db / 10), 10 ** (-db / 20))
+    return Stepped(db, db / DB_PER_S_UNIT, 10 ** (-db / 10), 10 ** (-db / 20))
 
 
 def level(form: Levelling, value: float, ohm: float = 50.0) -> Level:

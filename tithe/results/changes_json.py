@@ -92,11 +92,11 @@ def _field(key: str) -> tuple[str, str]:
     return (name if unit else key).replace("_", " "), unit
 
 
-def _words(value: Any, key: str = "") -> str:
+def _words(value: Any, key: str = "") -> str | Message:
     if value is None or value == "":
-        return "nothing"
+        return tell("changed.nothing")
     if isinstance(value, bool):
-        return "yes" if value else "no"
+        return tell("changed.truth", value=value)
     text = f"{value:g}" if isinstance(value, float) else str(value)
     text = text if len(text) <= _LONGEST else f"{text[:_LONGEST]}…"
     unit = _field(key)[1]

@@ -8,6 +8,7 @@ from dataclasses import replace
 import numpy as np
 
 from tithe.core import AttenuatedLine, Station, SteppedTuner, Tuner
+from tithe.core.intervals import SIGMAS
 from tithe.core.message import Message, tell
 from tithe.core.readings.explain import MOST_DB, Linear
 from tithe.core.readings.instruments import instrument
@@ -26,7 +27,6 @@ from tithe.results.readings_shapes import (
 )
 from tithe.text import say
 
-_SIGMAS = 1.96
 _SHOWN = 5
 _OUT_OF_LINE_DB = 1e-4
 """A part that loses less is out of line in the setting that was read."""
@@ -68,7 +68,7 @@ def _losses(station: Station, found: Reconciled) -> list[ImpliedLoss]:
 
 def _power(station: Station, found: Linear) -> SpanOut:
     rated = station.transmitter.power_w
-    middle, off = POWER_SD * found.best[0], _SIGMAS * POWER_SD * np.sqrt(found.covariance[0, 0])
+    middle, off = POWER_SD * found.best[0], SIGMAS * POWER_SD * np.sqrt(found.covariance[0, 0])
     low, median, high = (float(rated * np.exp(x)) for x in (middle - off, middle, middle + off))
     return {"min": low, "median": median, "max": high}
 
@@ -224,7 +224,7 @@ def _net(station: Station, before: Taken, after: Taken) -> Message:
         reads = np.sqrt(2) * meter.reading_sd_w / (watts * max(1 - rho**2, 0.05))
         variance += meter.gain_sd**2 + leak**2 + reads**2
     loss = 10 / np.log(10) * (logs[0] - logs[1])
-    off = 10 / np.log(10) * _SIGMAS * np.sqrt(variance)
+    off = 10 / np.log(10) * SIGMAS * np.sqrt(variance)
     low, high = float(loss - off), float(loss + off)
     if low <= 0:
         return tell("explained.net-nothing", most=max(high, 0.0))

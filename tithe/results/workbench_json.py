@@ -2,18 +2,18 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterator
+from collections.abc import Iterator, Sequence
 from dataclasses import replace
 
 import numpy as np
 
 from tithe.core import InputError, Station, Tuner, solve
-from tithe.core.arrays import Complex, Real
+from tithe.core.arrays import Real
 from tithe.core.message import Message, tell
 from tithe.core.reflection import return_loss_db
 from tithe.core.workbench.fault import Along
 from tithe.core.workbench.line import MeasuredLine
-from tithe.core.workbench.tuner import Scattering, coil_q
+from tithe.core.workbench.tuner import ScalarLoss, Scattering, coil_q
 from tithe.core.workbench.watts import WattsLoss
 from tithe.results.workbench_shapes import (
     AtFrequency,
@@ -26,25 +26,42 @@ from tithe.results.workbench_shapes import (
 )
 from tithe.text import say
 
+_MOST_DB = 60.0
 _CLOSE = 0.05
 """Of a dB: a quick figure that is as near as this is right."""
 
 
+def back_db(rho: float) -> float:
+    """A return loss, dB; of what sends nothing back that can be seen, as much as any instrument tells."""
+    return min(float(return_loss_db(np.array(rho))), _MOST_DB)
+
+
 def tuner(
-    freq_hz: Real, found: Scattering, seen: tuple[Complex, Complex, Complex], station: Station | None = None
+    freq_hz: Real,
+    quick: Sequence[ScalarLoss | None],
+    found: Scattering | None,
+    station: Station | None = None,
 ) -> BenchTuner:
-    """By the sweeps into R₀, a short and an open. ``station``: where that tuner stands, whose Q and loss at
-    the real loads are told beside. Raises `InputError` where no Q of its coils explains what was measured."""
-    loss = found.loss_db()
-    _, short_db, open_db = (np.minimum(return_loss_db(np.abs(gamma)), 200.0) for gamma in seen)
+    """By return losses into R₀, a short and an open (None: the match is too poor for them), and (``found``)
+    by the sweeps with their phase. ``station``: where that tuner stands, whose Q and loss at the real loads
+    are told beside. Raises `InputError` where no Q of its coils explains what was measured."""
     rows: list[AtFrequency] = []
     for k, f in enumerate(freq_hz.tolist()):
+        by_return = quick[k]
+        if found is not None:
+            loss = float(found.loss_db()[k])
+        else:
+            assert by_return is not None  # without phase it is all there is
+            loss = by_return.loss_db
         row: AtFrequency = {
             "mhz": f / 1e6,
-            "loss_db": float(loss[k]),
-            "efficiency": float(10 ** (-loss[k] / 10)),
-            "mean_halved_db": float((short_db[k] + open_db[k]) / 4),
-            "short_alone_db": float(short_db[k] / 2),
+            "loss_db": loss,
+            "efficiency": float(10 ** (-loss / 10)),
+            "mean_halved_db": by_return.loss_db if by_return else None,
+            "mean_low_db": by_return.low_db if by_return else None,
+            "mean_high_db": by_return.high_db if by_return else None,
+            "short_alone_db": by_return.short_alone_db if by_return else None,
+            "with_phase": found is not None,
             "coil_q": None,
             "in_station_db": None,
         }
@@ -52,7 +69,7 @@ def tuner(
             at = _tuner_of(station)
             part = station.chain[at]
             assert isinstance(part, Tuner)
-            q = coil_q(part, f, float(loss[k]), station.transmitter.reference_ohm)
+            q = coil_q(part, f, loss, station.transmitter.reference_ohm)
             measured = replace(part, coil_q=q)
             there = replace(station, chain=(*station.chain[:at], measured, *station.chain[at + 1 :]))
             row["coil_q"] = q
@@ -72,8 +89,11 @@ def _tuner_told(rows: list[AtFrequency]) -> Iterator[Message]:
     for row in rows[:9]:
         f = {"freq_hz": row["mhz"] * 1e6}
         yield tell("bench.tuner", loss_db=row["loss_db"], share=row["efficiency"], **f)
-        if abs(row["short_alone_db"] - row["loss_db"]) > _CLOSE:
-            yield tell("bench.short-alone", short_db=row["short_alone_db"])
+        low, high, alone = row["mean_low_db"], row["mean_high_db"], row["short_alone_db"]
+        if low is not None and high is not None and not row["with_phase"]:
+            yield tell("bench.match-left", span=(low, high))
+        if alone is not None and abs(alone - row["loss_db"]) > _CLOSE:
+            yield tell("bench.short-alone", short_db=alone)
         if row["coil_q"] is not None and row["in_station_db"] is not None:
             yield tell("bench.in-station", q=row["coil_q"], loss_db=row["in_station_db"])
 
@@ -96,27 +116,26 @@ def line(found: MeasuredLine) -> BenchLine:
     """A line by its two sweeps."""
     k1, k2 = (Bounds(value=one[0], low=one[1], high=one[2]) for one in (found.k1, found.k2))
     at = int(np.argmin(np.abs(found.freq_hz - 10e6)))
+    mhz = float(found.freq_hz[at]) / 1e6
+    said = [
+        tell(
+            "bench.line",
+            freq_hz=mhz * 1e6,
+            loss_db=k1["value"] * np.sqrt(mhz) + k2["value"] * mhz,
+            k1=found.k1[1:],
+            k2=found.k2[1:],
+        )
+    ]
+    if found.z0_ohm is not None and found.velocity_factor is not None:
+        said.insert(0, tell("bench.line-is", z0_ohm=found.z0_ohm, velocity=found.velocity_factor))
+    points = zip(found.freq_hz.tolist(), found.matched_db_per_100m.tolist(), strict=True)
     return {
         "z0_ohm": found.z0_ohm,
         "velocity_factor": found.velocity_factor,
         "k1": k1,
         "k2": k2,
-        "points": [
-            [float(f) / 1e6, float(db)]
-            for f, db in zip(found.freq_hz, found.matched_db_per_100m, strict=True)
-        ],
-        "sentence": say(
-            tell(
-                "bench.line",
-                z0_ohm=found.z0_ohm or 0.0,
-                velocity=found.velocity_factor or 0.0,
-                freq_hz=float(found.freq_hz[at]),
-                loss_db=float(found.k1[0] * np.sqrt(found.freq_hz[at] / 1e6))
-                + found.k2[0] * float(found.freq_hz[at]) / 1e6,
-                k1=found.k1[1:],
-                k2=found.k2[1:],
-            )
-        ),
+        "points": [[f / 1e6, db] for f, db in points],
+        "sentence": say(said),
     }
 
 

@@ -6,14 +6,19 @@ from typing_extensions import TypedDict
 
 
 class AtFrequency(TypedDict):
-    """A tuner at a frequency: loss and efficiency into R₀, what the quick ways by return loss would say, and
-    where its station is known the Q of its coils and its loss at the station's own load."""
+    """A tuner at a frequency: loss and efficiency into R₀; by return losses alone, from least to most with
+    what is left of the match, and by that into a short alone (null: the match is too poor); whether the
+    sweeps held their phase; and where its station is known the Q of its coils and its loss at the station's
+    own load."""
 
     mhz: float
     loss_db: float
     efficiency: float
-    mean_halved_db: float
-    short_alone_db: float
+    mean_halved_db: float | None
+    mean_low_db: float | None
+    mean_high_db: float | None
+    with_phase: bool
+    short_alone_db: float | None
     coil_q: float | None
     in_station_db: float | None
 

@@ -10,8 +10,10 @@ from typing import Any
 
 import numpy as np
 
-from tithe.core.arrays import Complex, Real
+from tithe.core.arrays import Real
 from tithe.core.errors import InputError, require
+from tithe.core.reflection import return_loss_db
+from tithe.core.sweep import Sweep
 from tithe.core.workbench import fault, line, tuner, watts
 from tithe.document import shelf
 from tithe.results import workbench_json
@@ -22,7 +24,9 @@ def add_to(commands: Any) -> None:
     """Add ``tithe bench tuner|line|fault|watts`` to the commands."""
     bench = commands.add_parser("bench", help="what was measured on the bench: a tuner, a line, a fault")
     jobs = bench.add_subparsers(required=True, metavar="JOB")
-    job = jobs.add_parser("tuner", help="three sweeps, its knobs left: into R₀ matched, a short, an open")
+    job = jobs.add_parser(
+        "tuner", help="three sweeps, its knobs left: into R₀ matched, a short, an open; SWR will do"
+    )
     job.add_argument("match", type=Path)
     job.add_argument("short", type=Path)
     job.add_argument("open", type=Path)
@@ -32,7 +36,7 @@ def add_to(commands: Any) -> None:
     )  # fmt: skip
     job.add_argument("--json", action="store_true")
     job.set_defaults(run=_tuner)
-    job = jobs.add_parser("line", help="two sweeps of a line: its far end open, and shorted")
+    job = jobs.add_parser("line", help="two sweeps of a line: its far end open, and shorted; SWR will do")
     job.add_argument("open", type=Path)
     job.add_argument("short", type=Path)
     job.add_argument("--metres", type=float, required=True)
@@ -52,32 +56,38 @@ def add_to(commands: Any) -> None:
     job.set_defaults(run=_watts)
 
 
-def _with_phase(path: Path) -> tuple[Real, Complex]:
-    sweep = read_sweep(path)
-    if sweep.gamma is None:
-        raise InputError(str(path), "no-phase-in-file")
-    return sweep.freq_hz, sweep.gamma
-
-
-def _alike(paths: list[Path]) -> tuple[Real, list[Complex]]:
-    """Γ of several files at the same frequencies."""
-    first, *others = (_with_phase(path) for path in paths)
-    for path, (freq, _) in zip(paths[1:], others, strict=True):
-        same = freq.shape == first[0].shape and np.allclose(freq, first[0], rtol=1e-6)
+def _alike(paths: list[Path]) -> tuple[Real, list[Sweep]]:
+    """Sweeps of several files, at the same frequencies."""
+    first, *others = sweeps = [read_sweep(path) for path in paths]
+    for path, sweep in zip(paths[1:], others, strict=True):
+        same = sweep.freq_hz.shape == first.freq_hz.shape
+        same = same and np.allclose(sweep.freq_hz, first.freq_hz, rtol=1e-6)
         require(bool(same), str(path), "other-frequencies", other=str(paths[0]))
-    return first[0], [first[1], *(gamma for _, gamma in others)]
+    return first.freq_hz, sweeps
 
 
 def _tuner(args: argparse.Namespace) -> int:
-    freq, (match, short, open_) = _alike([args.match, args.short, args.open])
-    found = tuner.scattering(match, short, open_)
+    freq, sweeps = _alike([args.match, args.short, args.open])
+    gammas = [sweep.gamma for sweep in sweeps if sweep.gamma is not None]
+    found = tuner.scattering(*gammas) if len(gammas) == len(sweeps) else None
     station = None if args.station is None else read_station_file(args.station).to_core()
-    return _told(args, workbench_json.tuner(freq, found, (match, short, open_), station))
+    match, short, open_ = ([workbench_json.back_db(rho) for rho in sweep.rho.tolist()] for sweep in sweeps)
+    # By phase a poor match is exact, too; without it nothing is told of one.
+    quick = [
+        tuner.scalar(*three) if found is None or three[0] >= tuner.LEAST_MATCH_DB else None
+        for three in zip(match, short, open_, strict=True)
+    ]
+    return _told(args, workbench_json.tuner(freq, quick, found, station))
 
 
 def _line(args: argparse.Namespace) -> int:
     freq, (open_, short) = _alike([args.open, args.short])
-    return _told(args, workbench_json.line(line.by_reflection(freq, open_, short, args.metres)))
+    if open_.gamma is not None and short.gamma is not None:
+        found = line.by_reflection(freq, open_.gamma, short.gamma, args.metres)
+    else:
+        open_db, short_db = (return_loss_db(sweep.rho) for sweep in (open_, short))
+        found = line.by_return_loss(freq, open_db, short_db, args.metres)
+    return _told(args, workbench_json.line(found))
 
 
 def _fault(args: argparse.Namespace) -> int:
@@ -86,9 +96,11 @@ def _fault(args: argparse.Namespace) -> int:
     if args.line is not None:
         require(args.line in shelf.lines(), "--line", "no-such-line", args.line, allowed=list(shelf.lines()))
         known = shelf.line_type(args.line)
-    freq, gamma = _with_phase(args.file)
+    sweep = read_sweep(args.file)
+    if sweep.gamma is None:
+        raise InputError(str(args.file), "no-phase-in-file")
     velocity = args.velocity_factor if known is None else known.velocity_factor
-    return _told(args, workbench_json.fault(fault.along(freq, gamma, velocity, known)))
+    return _told(args, workbench_json.fault(fault.along(sweep.freq_hz, sweep.gamma, velocity, known)))
 
 
 def _watts(args: argparse.Namespace) -> int:

@@ -8,6 +8,8 @@ CHANGES = {
     "changed.to": "{of} {after}, before {before}",
     "changed.as-a-whole": "{of} changed",
     "changed.part": "{name}",
+    "changed.nothing": "nothing",
+    "changed.truth": "{value:pick|yes|no}",
     "changed.transmitter": "transmitter",
     "changed.antenna": "antenna",
     "changed.name": "name",

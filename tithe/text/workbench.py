@@ -10,9 +10,13 @@ BENCH = {
         "That is a Q of {q:figure} of its coils; at the load of your station it loses {loss_db:db} dB there "
         "(measured)."
     ),
+    "bench.match-left": (
+        "By return loss alone, what is left of the match makes it {span:db} dB; sweeps with phase tell it "
+        "exactly."
+    ),
+    "bench.line-is": "A line of {z0_ohm:figure} Ω, velocity factor {velocity:figure}.",
     "bench.line": (
-        "A line of {z0_ohm:figure} Ω, velocity factor {velocity:figure}; it loses {loss_db:db} dB per 100 m "
-        "at {freq_hz:mhz} when matched. k₁ is {k1:figure}, k₂ {k2:figure}."
+        "It loses {loss_db:db} dB per 100 m at {freq_hz:mhz} when matched. k₁ is {k1:figure}, k₂ {k2:figure}."
     ),
     "bench.watts": "By these watts it loses {loss_db:db} dB, {span:db} dB with what the meters leave open.",
     "bench.watts-nothing": (

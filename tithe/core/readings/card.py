@@ -13,9 +13,9 @@ from dataclasses import dataclass
 import numpy as np
 
 from tithe.core.budget import Budget, solve
+from tithe.core.intervals import SIGMAS
 from tithe.core.message import Message, tell
 from tithe.core.parts.meter import Meter
-from tithe.core.readings.explain import SIGMAS
 from tithe.core.readings.instruments import Instrument, instrument, share_of
 from tithe.core.readings.model import in_state
 from tithe.core.readings.placing import RANGES_W

@@ -21,8 +21,6 @@ from tithe.core.readings.model import TUNING_SD, Model, Seen, Solved
 from tithe.core.readings.taken import State
 from tithe.core.readings.unknowns import POWER_SD
 
-SIGMAS = 1.96
-"""Of the intervals that are told: nineteen cases in twenty lie inside."""
 MOST_DB = 99.0
 _STEP = 0.25
 _LEAST_RHO_SD = 0.005

@@ -14,6 +14,7 @@ from dataclasses import dataclass
 import numpy as np
 
 from tithe.core.arrays import Real
+from tithe.core.intervals import SIGMAS
 from tithe.core.parts.meter import SPEECH_SHARE, Meter
 from tithe.core.readings.taken import RADIO, Taken
 from tithe.core.station import Station
@@ -61,7 +62,7 @@ def shown_rho(station: Station, one: Taken) -> tuple[float, float, float] | None
         return None
     meter, watts = instrument(station, one.at), one.forward_w or station.transmitter.power_w
     reads = rho_reading_sd(*(np.array(x) for x in (meter.reading_sd_w, watts, one.rho)))
-    off = 1.96 * float(np.hypot(meter.leak_sd, reads))
+    off = SIGMAS * float(np.hypot(meter.leak_sd, reads))
     return max(one.rho - off, 0.0), one.rho, min(one.rho + off, 1.0)
 
 

@@ -10,20 +10,19 @@ from __future__ import annotations
 
 from collections.abc import Callable, Sequence
 from dataclasses import dataclass, replace
-from typing import ClassVar, cast
+from typing import cast
 
 import numpy as np
 from scipy.special import ndtr
 
-from tithe.core.antenna import Antenna
-from tithe.core.antenna.guess import Guess
-from tithe.core.antenna.loss import SeriesLoss
 from tithe.core.antenna.sampled import INTERPOLATION_OHM
 from tithe.core.arrays import Complex, Mask, Real
 from tithe.core.budget import open_phases_of
+from tithe.core.intervals import SIGMAS
 from tithe.core.phases import PHASES
-from tithe.core.readings.explain import SIGMAS, Linear, linear, told_db
+from tithe.core.readings.explain import Linear, linear, told_db
 from tithe.core.readings.model import Model, Seen
+from tithe.core.readings.unknowns import StandIn
 from tithe.core.station import Station
 from tithe.core.twoport import Port, Run
 
@@ -31,33 +30,12 @@ _TRIED = 12
 
 
 @dataclass(frozen=True)
-class PhasedAntenna:
+class PhasedAntenna(StandIn):
     """An antenna known by its SWR, taken at one of its phases at each of some frequencies: ``gamma`` re 50 Ω
     at ``freq_hz``, rising."""
 
-    base: Antenna
     freq_hz: tuple[float, ...]
     gamma: tuple[complex, ...]
-    phase_known: ClassVar[bool] = True
-
-    @property
-    def label(self) -> str:
-        """As the antenna's."""
-        return self.base.label
-
-    @property
-    def loss(self) -> SeriesLoss | None:
-        """As the antenna's."""
-        return self.base.loss
-
-    @property
-    def range_hz(self) -> tuple[float, float]:
-        """As the antenna's."""
-        return self.base.range_hz
-
-    def guess(self, freq_hz: float) -> Guess | None:
-        """As the antenna's."""
-        return self.base.guess(freq_hz)
 
     def terminals(self, freq_hz: Real, run: Callable[[], Run]) -> Port:
         """V and I at the feedpoint, to an arbitrary scale; of its own frequencies only."""

@@ -17,6 +17,7 @@ import numpy as np
 from tithe.core.arrays import Complex, Real
 from tithe.core.budget import Budget, solve
 from tithe.core.errors import require
+from tithe.core.intervals import SIGMAS
 from tithe.core.knobs.loads import known_at
 from tithe.core.parts.meter import Meter
 from tithe.core.readings.instruments import USUAL_ACCURACY, USUAL_DIRECTIVITY_DB
@@ -26,7 +27,6 @@ from tithe.core.twoport import Port
 Question = Literal["tuner-set", "antenna-well", "tuner-loss", "fold-back"]
 RANGES_W = (2.0, 5.0, 10.0, 20.0, 50.0, 100.0, 200.0, 500.0, 1000.0, 2000.0, 5000.0)
 _A_LITTLE = 0.02
-_SIGMAS = 1.96
 
 
 @dataclass(frozen=True)
@@ -55,7 +55,7 @@ def places(station: Station, freq_hz: float) -> Iterator[Placed]:
     yield _best("antenna-well", tried, _seen_of_antenna(station, budget, freq))
     if at is not None:
         yield _best("tuner-set", tried, _carried(station, at, len(ports), freq))
-        error = _SIGMAS * 10 / np.log(10) * np.hypot(tried[at].net_error, tried[at + 1].net_error)
+        error = SIGMAS * 10 / np.log(10) * np.hypot(tried[at].net_error, tried[at + 1].net_error)
         errors = np.full(len(ports), np.inf)
         errors[at : at + 2] = error
         yield Placed("tuner-loss", errors, at, max(tried[at].range_w, tried[at + 1].range_w))
@@ -104,7 +104,7 @@ def _forward(v: Complex, i: Complex) -> float:
 
 
 def _best(question: Question, tried: list[_Joint], shrunk: Real) -> Placed:
-    own = _SIGMAS * np.array([joint.rho_error for joint in tried])
+    own = SIGMAS * np.array([joint.rho_error for joint in tried])
     errors = np.where(shrunk > 1e-6, own / np.maximum(shrunk, 1e-6), np.inf)
     at = int(np.argmin(errors))
     return Placed(question, errors, at, tried[at].range_w)

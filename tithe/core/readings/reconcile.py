@@ -11,9 +11,10 @@ import numpy as np
 from tithe.core.arrays import Real
 from tithe.core.cost import seconds_a_load
 from tithe.core.errors import InputError, require
+from tithe.core.intervals import SIGMAS
 from tithe.core.message import Message, tell
 from tithe.core.parts.meter import Meter
-from tithe.core.readings.explain import SIGMAS, Linear, columns_of, linear, settled
+from tithe.core.readings.explain import Linear, columns_of, linear, settled
 from tithe.core.readings.model import NONE, Model, Seen, seen
 from tithe.core.readings.open_phase import at_phases, likeliest, losses
 from tithe.core.readings.open_phase import begun as begun_at

@@ -21,6 +21,7 @@ from tithe.core.antenna.sampled import INTERPOLATION_OHM, SampledAntenna
 from tithe.core.antenna.swr_only import SwrAntenna
 from tithe.core.arrays import Complex, Real
 from tithe.core.choose.stack import WorseLine
+from tithe.core.intervals import SIGMAS
 from tithe.core.parts.line import Line
 from tithe.core.parts.part import Part
 from tithe.core.parts.tuner.elements import Quality
@@ -30,10 +31,9 @@ from tithe.core.parts.tuner.stepped import SteppedTuner
 from tithe.core.station import Station
 from tithe.core.twoport import Port, Run
 
-_SIGMAS = 1.96
-POWER_SD = np.log(1.1) / _SIGMAS
-LINE_MEAN, LINE_SD = np.log(0.8 * 1.5) / 2, np.log(1.5 / 0.8) / 2 / _SIGMAS
-TUNER_SD = np.log(2.0) / _SIGMAS
+POWER_SD = np.log(1.1) / SIGMAS
+LINE_MEAN, LINE_SD = np.log(0.8 * 1.5) / 2, np.log(1.5 / 0.8) / 2 / SIGMAS
+TUNER_SD = np.log(2.0) / SIGMAS
 MEASURED_SD, TYPED_SD, THROUGH_THE_RUN_SD, PLANNED_SD = 0.02, 0.05, 0.1, 0.12
 """Of each part of Γ at the feedpoint: measured by a sweep or a table; typed as a resonator or an SWR there;
 an SWR read in the radio room, through a run whose loss is itself uncertain; planned."""
@@ -41,12 +41,11 @@ _MOST_RHO = 0.9995
 
 
 @dataclass(frozen=True)
-class Faulty:
-    """An antenna known with its phase, its Γ re 50 Ω changed by a function. No meter of the run tells which
-    share of its power is lost in its ground and wire: nothing is said of that."""
+class StandIn:
+    """An antenna in place of another, known with its phase. No meter of the run tells which share of its
+    power is lost in its ground and wire: nothing is said of that."""
 
     base: Antenna
-    change: Callable[[Complex], Complex]
     phase_known: ClassVar[bool] = True
     loss: ClassVar[SeriesLoss | None] = None
 
@@ -63,6 +62,13 @@ class Faulty:
     def guess(self, freq_hz: float) -> Guess | None:
         """As the antenna's."""
         return self.base.guess(freq_hz)
+
+
+@dataclass(frozen=True)
+class Faulty(StandIn):
+    """The antenna, its Γ re 50 Ω changed by a function."""
+
+    change: Callable[[Complex], Complex]
 
     def terminals(self, freq_hz: Real, run: Callable[[], Run]) -> Port:
         """V and I at the feedpoint, to an arbitrary scale."""

@@ -14,10 +14,10 @@ import numpy as np
 
 from tithe.core.arrays import DB_PER_NEPER, Complex, Real
 from tithe.core.errors import require, require_positive
+from tithe.core.intervals import SIGMAS
 from tithe.core.late import least_squares_above_zero
 from tithe.core.parts.line import SPEED_OF_LIGHT
 
-_SIGMAS = 1.96
 _LEAST_POINTS = 3
 
 
@@ -81,6 +81,6 @@ def _fitted(freq_hz: Real, matched: Real, weight: Real) -> tuple[Fitted, Fitted]
     off = (matched - rows @ found) * weight
     variance = float(off @ off) / (len(mhz) - 2)
     covariance = variance * np.linalg.inv((rows * weight[:, None]).T @ (rows * weight[:, None]))
-    spread = _SIGMAS * np.sqrt(np.diag(covariance))
+    spread = SIGMAS * np.sqrt(np.diag(covariance))
     k1, k2 = ((float(k), max(float(k - s), 0.0), float(k + s)) for k, s in zip(found, spread, strict=True))
     return k1, k2

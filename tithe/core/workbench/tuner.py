@@ -25,6 +25,8 @@ from tithe.core.late import root
 from tithe.core.parts.tuner.part import Tuner
 from tithe.core.twoport import Port
 
+LEAST_MATCH_DB = 10.0
+"""Return loss of a match with which return losses alone tell a tuner's loss."""
 _LEAST_Q, _MOST_Q = 3.0, 1e5
 _NO_MATCH_DB = 99.0
 """Coils so poor that nothing matches lose more than any that do."""
@@ -52,7 +54,7 @@ def scalar(match_db: float, short_db: float, open_db: float, error_db: float = 0
     for place, value in (("match_db", match_db), ("short_db", short_db), ("open_db", open_db)):
         require_not_negative(place, value)
     require_not_negative("error_db", error_db)
-    require(match_db >= 10, "match_db", "at-least", match_db, least=10)
+    require(match_db >= LEAST_MATCH_DB, "match_db", "at-least", match_db, least=LEAST_MATCH_DB)
     loss = (short_db + open_db) / 4
     back = 10 ** (-match_db / 10)
     off = 5 * float(np.log10((1 + back) / (1 - back))) + error_db * np.sqrt(2) / 4

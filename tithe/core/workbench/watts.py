@@ -12,8 +12,8 @@ from typing import NamedTuple
 import numpy as np
 
 from tithe.core.errors import require, require_not_negative, require_positive
+from tithe.core.intervals import SIGMAS
 
-_SIGMAS = 1.96
 _PER_NEPER = float(10 / np.log(10))
 
 
@@ -56,5 +56,5 @@ def loss(before: Watts, behind: Watts, same_meter: bool = False) -> WattsLoss:
         variance += readings * reads**2 + (0.0 if same_meter else (one.accuracy / 2) ** 2)
         logs.append(float(np.log(net)))
     found = _PER_NEPER * (logs[0] - logs[1])
-    off = _PER_NEPER * _SIGMAS * float(np.sqrt(variance))
+    off = _PER_NEPER * SIGMAS * float(np.sqrt(variance))
     return WattsLoss(found, max(found - off, 0.0), max(found + off, 0.0), off)

@@ -37,7 +37,6 @@
     const found = bands.find((one) => one.name === name);
     log.band = found ? [found.low_mhz, found.high_mhz] : null;
     void log.load();
-    onchange();
   }
   async function remove(row: LogRow) {
     const [here, tell] = [log, onchange]; // by then another view may be open, and these properties gone
