@@ -104,7 +104,7 @@ def test_a_reading_is_typed_at_its_flag_and_a_list_over_the_band_in_the_log(mill
     form = page.get_by_role("form", name="A reading")
     form.get_by_text("Several frequencies").click()
     form.get_by_label("One a line").fill("7.0 1.9\n7.1\n7.2 18 dB RL")
-    expect(form).to_contain_text("1 lines have no SWR yet")
+    expect(form).to_contain_text("1 line is not filled in yet.")
     form.get_by_role("button", name="Keep 2 readings").click()
     log = page.get_by_role("region", name="The log, newest first")
     expect(log.get_by_role("row", name=re.compile("reading"))).to_have_count(3)

@@ -254,7 +254,7 @@ test('a list over the band is as many readings', async () => {
   const onkept = vi.fn();
   render(ReadingForm, { session: session(), at: 'antenna side', onkept });
   await userEvent.click(screen.getByRole('button', { name: 'Fill in the band edges' }));
-  expect(screen.getByText('4 lines have no SWR yet.')).toBeTruthy();
+  expect(screen.getByText('4 lines are not filled in yet.')).toBeTruthy();
   const list = screen.getByLabelText(/One a line/);
   await userEvent.clear(list);
   await userEvent.type(list, '7 1.9{Enter}7.1 14 dB RL');

@@ -16,7 +16,7 @@ from tithe.core.parts.meter import Meter
 from tithe.core.readings.explain import columns_of, linear
 from tithe.core.readings.instruments import instrument
 from tithe.core.readings.model import TUNING_SD, Model, in_state, seen
-from tithe.core.readings.reconcile import reconcile
+from tithe.core.readings.reconcile import expected, reconcile
 from tithe.core.readings.taken import RADIO, Taken, place_of
 from tithe.core.readings.unknowns import POWER_SD, more_lossy, unknowns_of
 from tithe.core.reflection import swr
@@ -104,6 +104,18 @@ def test_stated_losses_hold_and_where_there_is_no_slip_none_is_named():
         silent.append(told.best.id == "as-described")
     assert (np.mean(inside, axis=0) >= 0.9).all()
     assert np.mean(silent) >= 0.95
+
+
+def test_honest_readings_lie_inside_what_was_to_be_expected():
+    power: list[bool] = []
+    rho: list[bool] = []
+    for station, readings, _, _ in trials(40):
+        rows, ends = expected(station, readings)
+        for (low, high), watts, n in zip(ends, rows.is_power, rows.reading, strict=True):
+            one = readings[n]
+            (power if watts else rho).append(low <= (one.forward_w if watts else one.rho) <= high)
+    assert np.mean(power) >= 0.9
+    assert np.mean(rho) >= 0.9
 
 
 def sampled(station, readings, rng, count):

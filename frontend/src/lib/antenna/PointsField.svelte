@@ -1,7 +1,7 @@
 <script lang="ts">
   import { valueAt } from '../station/paths';
   import type { Form } from '../ui/form';
-  import { pointsAsText, textAsPoints } from './points';
+  import { notFilledIn, pointsAsText, textAsPoints } from './points';
 
   interface Props {
     form: Form;
@@ -47,8 +47,7 @@
       {points.length ? faults[0] : 'Fill in one line at least'}.
     </p>{/if}
   {#if unfinished && points.length}<p>
-      {unfinished}
-      {unfinished === 1 ? 'line is' : 'lines are'} not filled in yet.
+      {notFilledIn(unfinished)}
     </p>{/if}
 </div>
 
@@ -60,13 +59,6 @@
   label,
   p {
     color: var(--ink-soft);
-  }
-  textarea {
-    width: 100%;
-    background: none;
-    border: 1px solid var(--ink-soft);
-    padding: 0.3rem 0.5rem;
-    margin-top: 0.3rem;
   }
   p {
     font-size: 13.5px;

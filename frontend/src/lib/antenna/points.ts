@@ -38,6 +38,10 @@ function asNumber(word: string): number | string {
   return plain !== '' && !Number.isNaN(Number(plain)) ? Number(plain) : word;
 }
 
+/** What is said of lines that lack a number still. */
+export const notFilledIn = (lines: number): string =>
+  `${lines} ${lines === 1 ? 'line is' : 'lines are'} not filled in yet.`;
+
 /** The edges of every band, to be filled in: "3.5 ". */
 export function bandEdges(bands: { low_mhz: number; high_mhz: number }[]): string {
   return bands.flatMap((band) => [`${band.low_mhz} `, `${band.high_mhz} `]).join('\n');

@@ -1,10 +1,10 @@
 <script lang="ts">
   import ChoiceField from '../inspector/ChoiceField.svelte';
+  import PlainText from '../ui/PlainText.svelte';
   import type { TypedReading } from './readings';
 
   /** When a reading was taken, and how. */
   let { typed }: { typed: TypedReading } = $props();
-  const id = $props.id();
 </script>
 
 <ChoiceField
@@ -16,14 +16,10 @@
   ]}
   onchoose={(value) => (typed.tuner = value as TypedReading['tuner'])}
 />
-<div class="line">
-  <label for="{id}-date">Date</label><input id="{id}-date" bind:value={typed.date} />
-</div>
+<PlainText label="Date" value={typed.date} oninput={(text) => (typed.date = text)} />
 <details>
   <summary>Weather, and how it was read</summary>
-  <div class="line">
-    <label for="{id}-note">Weather, note</label><input id="{id}-note" bind:value={typed.note} />
-  </div>
+  <PlainText label="Weather, note" value={typed.note} oninput={(text) => (typed.note = text)} />
   <ChoiceField
     label="Sent"
     value={typed.emission}
@@ -47,21 +43,7 @@
 </details>
 
 <style>
-  .line {
-    display: grid;
-    grid-template-columns: auto 1fr;
-    gap: 0.8rem;
-    padding: 0.25rem 0;
-    border-top: 1px solid var(--hairline);
-  }
-  label,
   summary {
     color: var(--ink-soft);
-  }
-  input {
-    background: none;
-    border-bottom: 1px solid var(--ink-soft);
-    min-width: 0;
-    text-align: right;
   }
 </style>

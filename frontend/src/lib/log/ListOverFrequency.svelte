@@ -1,5 +1,5 @@
 <script lang="ts">
-  import { bandEdges } from '../antenna/points';
+  import { bandEdges, notFilledIn } from '../antenna/points';
   import type { Session } from '../station/session.svelte';
   import { readingsOf, type TypedReading } from './readings';
 
@@ -35,7 +35,7 @@
       <button type="button" class="linkish" onclick={() => (text = bandEdges(session.document.bands ?? []))}
         >Fill in the band edges</button
       >
-    {:else if found.unfinished}<span>{found.unfinished} lines have no SWR yet.</span>{/if}
+    {:else if found.unfinished}<span>{notFilledIn(found.unfinished)}</span>{/if}
   </p>
 </details>
 
@@ -44,12 +44,6 @@
   label,
   span {
     color: var(--ink-soft);
-  }
-  textarea {
-    width: 100%;
-    background: none;
-    border: 1px solid var(--ink-soft);
-    padding: 0.3rem 0.5rem;
   }
   p {
     display: flex;

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import PlainText from '../ui/PlainText.svelte';
   import Trouble from '../ui/Trouble.svelte';
   import { noteDown } from './log.svelte';
 
@@ -23,33 +24,15 @@
 <form onsubmit={keep} aria-label="A note">
   <h3><label for="{id}-note">A note</label></h3>
   <textarea id="{id}-note" rows="3" bind:value={text} placeholder="new connector, storm …"></textarea>
+  <PlainText label="Date" value={date} oninput={(typed) => (date = typed)} />
   <p>
-    <label for="{id}-date">Date</label> <input id="{id}-date" bind:value={date} />
     <button type="submit" class="firm" disabled={!text.trim()}>Keep the note</button>
   </p>
   <Trouble text={trouble} />
 </form>
 
 <style>
-  textarea {
-    width: 100%;
-    background: none;
-    border: 1px solid var(--ink-soft);
-    padding: 0.3rem 0.5rem;
-  }
   p {
-    display: flex;
-    flex-wrap: wrap;
-    gap: 0.3rem 1rem;
-    align-items: baseline;
     padding: 0.35rem 0;
-  }
-  p label {
-    color: var(--ink-soft);
-  }
-  input {
-    background: none;
-    border-bottom: 1px solid var(--ink-soft);
-    width: 7rem;
   }
 </style>

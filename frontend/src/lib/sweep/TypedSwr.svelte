@@ -51,12 +51,4 @@
   label {
     color: var(--ink-soft);
   }
-  textarea {
-    display: block;
-    width: 100%;
-    background: none;
-    border: 1px solid var(--ink-soft);
-    padding: 0.3rem 0.5rem;
-    margin: 0.3rem 0 0.6rem;
-  }
 </style>

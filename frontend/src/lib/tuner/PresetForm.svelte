@@ -2,6 +2,7 @@
   import type { PresetFile } from '../api/client';
   import { parseTyped } from '../station/units';
   import PlainNumber from '../ui/PlainNumber.svelte';
+  import PlainText from '../ui/PlainText.svelte';
   import { dialOf, FORMS, isStepped, knobName, knobsOf, reading, typedNumber, type KnobTuner } from './knobs';
 
   /** A row of the chart, to be written or put right. */
@@ -72,22 +73,16 @@
     value={text('swr', String(row?.swr ?? 1))}
     oninput={(value) => (typed.swr = value)}
   />
-  <div class="line">
-    <label for="{id}-date">Date</label>
-    <input
-      id="{id}-date"
-      value={text('date', row?.date ?? new Date().toISOString().slice(0, 10))}
-      oninput={(event) => (typed.date = event.currentTarget.value)}
-    />
-  </div>
-  <div class="line">
-    <label for="{id}-note">Weather, note</label>
-    <input
-      id="{id}-note"
-      value={text('note', row?.note ?? '')}
-      oninput={(event) => (typed.note = event.currentTarget.value)}
-    />
-  </div>
+  <PlainText
+    label="Date"
+    value={text('date', row?.date ?? new Date().toISOString().slice(0, 10))}
+    oninput={(value) => (typed.date = value)}
+  />
+  <PlainText
+    label="Weather, note"
+    value={text('note', row?.note ?? '')}
+    oninput={(value) => (typed.note = value)}
+  />
   <p>
     <button type="submit" class="firm" disabled={!whole}>{row ? 'Put it right' : 'Keep this row'}</button>
     {#if row}<button type="button" class="linkish" onclick={oncancel}>Leave it</button>{/if}
@@ -108,7 +103,6 @@
   label {
     color: var(--ink-soft);
   }
-  .line input,
   select {
     background: var(--paper);
     color: var(--ink);
