@@ -292,7 +292,13 @@ test('a sweep and a preset lead to where they are worked with', async () => {
 
 test('a flag on the strip is where its meter’s reading is typed', async () => {
   const one = session();
-  render(FlagReadings, { session: one, width: 900, edges: [80, 200, 300, 400] });
+  one.insert(1, { kind: 'meter', label: 'close by' } as unknown as PartModel);
+  render(FlagReadings, { session: one, width: 900, edges: [80, 100, 120, 300, 400] });
+  const placed = screen.getAllByRole('button').map(({ style }) => [style.left, style.width].map(parseFloat));
+  for (const [n, [left = 0]] of placed.slice(1).entries()) {
+    const [before = 0, width = 0] = placed[n] ?? [];
+    expect(before + width).toBeLessThan(left);
+  }
   await userEvent.click(screen.getByRole('button', { name: 'Enter what antenna side shows' }));
   const panel = screen.getByRole('region', { name: 'What antenna side shows' });
   await userEvent.type(within(panel).getByLabelText('Forward'), '98{Enter}');

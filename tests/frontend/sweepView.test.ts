@@ -316,6 +316,20 @@ test('the log says where each sweep was taken and what it is for; put-away ones 
   });
 });
 
+test('a log that cannot be read says so beside the sweep, and is asked for again', async () => {
+  const normal = server.reply;
+  server.reply = (asked) =>
+    asked.path.endsWith('/log')
+      ? { status: 503, body: { errors: [{ place: '', rule: 'busy' }] } }
+      : normal(asked);
+  render(SweepEntries, { sweeps: session.sweeps });
+  const again = await screen.findByRole('button', { name: 'Try again' });
+  server.reply = normal;
+  await userEvent.click(again);
+  await screen.findByText(/storm/);
+  expect(screen.queryByRole('alert')).toBeNull();
+});
+
 test('a sweep becomes the antenna, under the antenna’s name', async () => {
   render(SweepTools, tools());
   await userEvent.click(screen.getByRole('button', { name: 'Make it the station’s antenna' }));

@@ -10,7 +10,7 @@ import numpy as np
 from tithe.core import AttenuatedLine, Station, SteppedTuner, Tuner
 from tithe.core.intervals import SIGMAS
 from tithe.core.message import Message, tell
-from tithe.core.readings.explain import MOST_DB, Linear
+from tithe.core.readings.explain import Linear
 from tithe.core.readings.instruments import instrument
 from tithe.core.readings.reconcile import MUCH_BETTER, Explanation, Further, Reconciled
 from tithe.core.readings.taken import RADIO, Taken
@@ -177,7 +177,7 @@ def _told(station: Station, readings: Sequence[Taken], found: Reconciled) -> lis
     part = station.chain[best.found.model.unknowns.parts[int(p)]].label
     at = float(best.found.model.freq_hz[k])
     span = (float(low[p, k]), float(high[p, k]))
-    if span[1] >= MOST_DB:
+    if span[1] >= _OPEN_DB:
         said.append(tell("explained.loss-open", part=part, freq_hz=at))
     else:
         said.append(tell("explained.loss", part=part, freq_hz=at, loss_db=span))
@@ -231,6 +231,8 @@ def _net(station: Station, before: Taken, after: Taken) -> Message:
     return tell("explained.net", loss_db=(low, high))
 
 
+_OPEN_DB = 40.0
+"""A loss that may be as much is as good as not told."""
 _WORTH_TELLING = 0.05
 
 

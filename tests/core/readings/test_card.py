@@ -6,11 +6,16 @@ import numpy as np
 import pytest
 
 from tests.core.readings.test_reconcile import BEFORE, BEHIND, random_station, read
-from tithe.core import AttenuatedLine, Line, solve
+from tithe.core import AttenuatedLine, Line, PlannedAntenna, solve
 from tithe.core.readings.card import card, key_down_s, told
 from tithe.core.readings.instruments import shown_rho
 from tithe.core.readings.model import in_state
-from tithe.core.readings.taken import RADIO
+from tithe.core.readings.placing import places
+from tithe.core.readings.reconcile import reconcile
+from tithe.core.readings.taken import RADIO, Taken
+from tithe.core.wires.estimate import Plan
+from tithe.core.wires.ground import SOILS
+from tithe.core.wires.shapes import InvertedVee
 
 
 def test_the_card_tells_what_the_meter_will_show_and_the_swr_at_the_radio():
@@ -62,3 +67,15 @@ def test_the_key_is_down_the_shorter_the_more_comes_back_and_the_less_is_borne()
     assert found.weak[1] < 100
     assert found.key_down_s < card(station, 7.1e6, RADIO, "auto").key_down_s
     assert any(step.code == "card.weak" for step in told(found, thin))
+
+
+def test_beside_a_planned_antenna_everything_is_told_of_the_one_that_is_typed():
+    planned = PlannedAntenna(Plan(InvertedVee(10, 9), SOILS["average"]))
+    station, _ = random_station(np.random.default_rng(2))
+    planned_station = replace(station, antenna=planned)
+    found = card(planned_station, 7.1e6, BEFORE, "bypass")
+    alone = solve(in_state(replace(station, antenna=planned.alone), "bypass"), np.array([7.1e6]))
+    assert found.swr_at_radio == pytest.approx(alone.stages[0].swr_in[0], rel=1e-9)
+    assert [one.question for one in places(planned_station, 7.1e6)][:2] == ["fold-back", "antenna-well"]
+    told_of = reconcile(planned_station, [Taken(7.1e6, BEFORE, 90.0, 5.0, tuner="bypass")])
+    assert told_of.losses[0].shape == (3, 1)

@@ -6,7 +6,6 @@ from dataclasses import replace
 
 import numpy as np
 
-from tithe.core.antenna import PlannedAntenna
 from tithe.core.arrays import Complex, Mask, Real
 from tithe.core.budget import solve
 from tithe.core.errors import InputError, require
@@ -15,6 +14,7 @@ from tithe.core.parts.part import TunerPart
 from tithe.core.parts.tuner.part import Tuner
 from tithe.core.parts.tuner.stepped import SteppedTuner
 from tithe.core.station import Station
+from tithe.core.wires.in_station import of_one_antenna
 
 
 def tuner_of_knobs(station: Station, at: int | None = None) -> tuple[int, KnobTuner]:
@@ -39,10 +39,7 @@ def in_line(station: Station, at: int) -> Station:
     what it may be instead."""
     chain = list(station.chain)
     chain[at] = any_tuner(station, at).automatic()
-    antenna = station.antenna
-    if isinstance(antenna, PlannedAntenna):
-        antenna = replace(antenna, spread=False)
-    return replace(station, chain=tuple(chain), antenna=antenna)
+    return of_one_antenna(replace(station, chain=tuple(chain)))
 
 
 def known_at(station: Station, freq_hz: Real) -> Mask:

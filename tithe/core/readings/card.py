@@ -23,6 +23,7 @@ from tithe.core.readings.taken import RADIO, State, Taken
 from tithe.core.reflection import swr
 from tithe.core.station import Station
 from tithe.core.twoport import Powered
+from tithe.core.wires.in_station import of_one_antenna
 
 _MATCHED_S, _LEAST_S, _MOST_S = 30.0, 3.0, 60.0
 _SHARE = 0.1
@@ -51,7 +52,7 @@ class Card:
 
 def card(station: Station, freq_hz: float, at: int, tuner: State) -> Card:
     """Of a meter (`RADIO`: the radio's own). Raises `InputError` where the antenna is not known there."""
-    budget = solve(in_state(station, tuner), np.array([freq_hz]))
+    budget = solve(in_state(of_one_antenna(station), tuner), np.array([freq_hz]))
     meter = instrument(station, at)
     shown = share_of(station, Taken(freq_hz, at, 1.0))[0]
     radio = budget.stages[0].source if budget.stages else budget.antenna

@@ -106,7 +106,7 @@ def linear(model: Model, rows: Seen, value: Real | None = None, like: Linear | N
     gamma = at[1 + parts : 1 + parts + freqs] + 1j * at[1 + parts + freqs : 1 + parts + 2 * freqs]
     here = model.solved(own, gamma)
     log_power, rho = model.observed(here, rows)
-    log_loss = _log_loss(here)
+    log_loss = log_loss_of(here)
     slopes_power, slopes_rho = (np.zeros((len(log_power), len(columns))) for _ in range(2))
     slopes_power[:, 0] = POWER_SD
     loss_slopes = np.zeros((*log_loss.shape, len(columns)))
@@ -122,7 +122,7 @@ def linear(model: Model, rows: Seen, value: Real | None = None, like: Linear | N
         log, there_rho = model.observed(there, rows)
         slopes_power[each, column[k]] = (log - log_power) / _STEP
         slopes_rho[each, column[k]] = (there_rho - rho) / _STEP
-        loss_slopes[:, every, column] = (_log_loss(there) - log_loss) / _STEP
+        loss_slopes[:, every, column] = (log_loss_of(there) - log_loss) / _STEP
     log_power = log_power + POWER_SD * at[0]
     station = _Station(log_power, rho, slopes_power, slopes_rho)
     predicted, slopes, noise = _with_instruments(model, rows, columns, at, station)
@@ -151,7 +151,8 @@ def columns_of(model: Model) -> tuple[Column, ...]:
     return tuple(out)
 
 
-def _log_loss(solved: dict[State, Solved]) -> Real:
+def log_loss_of(solved: dict[State, Solved]) -> Real:
+    """ln of the lossy parts' losses, dB, (P, F), with the tuner in use if that was read."""
     losses = (solved.get("auto") or solved["bypass"]).loss_db
     return np.asarray(np.log(np.clip(losses, _LEAST_LOSS_DB, 400.0)))
 

@@ -22,6 +22,7 @@ from tithe.core.intervals import SIGMAS
 from tithe.core.phases import PHASES
 from tithe.core.readings.explain import Linear, linear, told_db
 from tithe.core.readings.model import Model, Seen
+from tithe.core.readings.spread import spread
 from tithe.core.readings.unknowns import StandIn
 from tithe.core.station import Station
 from tithe.core.twoport import Port, Run
@@ -80,7 +81,7 @@ def losses(found: Linear, stations: Sequence[Station]) -> tuple[Real, Real, Real
     """Of each lossy part by frequency (P, F), dB: least, middle and most of nineteen cases in twenty, every
     phase of that frequency counted by how likely its readings are under it."""
     if len(stations) == 1:
-        return found.loss_db(SIGMAS)
+        return spread(found)
     tried = [linear(_at(found.model, one), found.rows, found.value) for one in stations]
     freqs = found.model.freq_hz
     middles, spreads = (np.empty((len(tried), *found.log_loss.shape)) for _ in range(2))

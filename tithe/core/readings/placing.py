@@ -23,6 +23,7 @@ from tithe.core.parts.meter import Meter
 from tithe.core.readings.instruments import USUAL_ACCURACY, USUAL_DIRECTIVITY_DB
 from tithe.core.station import Station
 from tithe.core.twoport import Port
+from tithe.core.wires.in_station import of_one_antenna
 
 Question = Literal["tuner-set", "antenna-well", "tuner-loss", "fold-back"]
 RANGES_W = (2.0, 5.0, 10.0, 20.0, 50.0, 100.0, 200.0, 500.0, 1000.0, 2000.0, 5000.0)
@@ -46,6 +47,7 @@ def places(station: Station, freq_hz: float) -> Iterator[Placed]:
     """For each question that the station leaves open. Raises `InputError` where the antenna is not known."""
     freq = np.array([freq_hz])
     require(bool(known_at(station, freq)[0]), "antenna", "phase-not-known")
+    station = of_one_antenna(station)
     budget = solve(station, freq)
     ports = [*(stage.source for stage in budget.stages), budget.antenna]
     meter = _own(station)

@@ -107,7 +107,7 @@ def reconcile(station: Station, readings: Sequence[Taken]) -> Reconciled:
     require_readings(station, readings)
     asked = Model(unknowns_of(station), tuple(readings))
     rows = seen(readings, asked.instruments)
-    phased = at_phases(station, asked.freq_hz)
+    phased = at_phases(asked.unknowns.station, asked.freq_hz)
     tried_phases = begun_at(asked, phased, rows)
     begun = likeliest(tried_phases)
     model = begun.model
@@ -156,7 +156,7 @@ def expected(station: Station, asked: Sequence[Taken]) -> tuple[Seen, Real]:
     require_readings(station, asked)
     model = Model(unknowns_of(station), tuple(asked))
     rows = seen(asked, model.instruments)
-    return rows, _expected(begun_at(model, at_phases(station, model.freq_hz), rows))
+    return rows, _expected(begun_at(model, at_phases(model.unknowns.station, model.freq_hz), rows))
 
 
 def _expected(begun: Sequence[Linear]) -> Real:

@@ -45,7 +45,7 @@ def day(station: Station, readings: Sequence[Taken]) -> Day:
     require_readings(station, readings)
     asked = Model(unknowns_of(station), tuple(readings))
     rows = seen(readings, asked.instruments)
-    phased = at_phases(station, asked.freq_hz)
+    phased = at_phases(asked.unknowns.station, asked.freq_hz)
     begun = likeliest(begun_at(asked, phased, rows))
     found = settled(begun.model, rows, begun, rounds=1)
     return Day(asked.freq_hz, *losses(found, phased))

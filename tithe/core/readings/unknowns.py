@@ -30,6 +30,7 @@ from tithe.core.parts.tuner.rated import RatedTuner
 from tithe.core.parts.tuner.stepped import SteppedTuner
 from tithe.core.station import Station
 from tithe.core.twoport import Port, Run
+from tithe.core.wires.in_station import of_one_antenna
 
 POWER_SD = np.log(1.1) / SIGMAS
 LINE_MEAN, LINE_SD = np.log(0.8 * 1.5) / 2, np.log(1.5 / 0.8) / 2 / SIGMAS
@@ -133,4 +134,4 @@ def unknowns_of(station: Station) -> Unknowns:
     """Those of a station."""
     lossy = (Line, Tuner, SteppedTuner, RatedTuner)
     parts = tuple(n for n, part in enumerate(station.chain) if isinstance(part, lossy) and not part.bypassed)
-    return Unknowns(station, parts, antenna_sd(station.antenna))
+    return Unknowns(of_one_antenna(station), parts, antenna_sd(station.antenna))

@@ -12,12 +12,12 @@ from functools import cached_property
 
 import numpy as np
 
-from tithe.core.antenna import PlannedAntenna
 from tithe.core.arrays import Real
 from tithe.core.budget import AUDIBLE_DB, Budget, loss_db, solve
 from tithe.core.cost import Pause, go_on
 from tithe.core.message import Message, Told, tell
 from tithe.core.station import Station
+from tithe.core.wires.in_station import of_one_antenna
 from tithe.core.working import Step, Working
 from tithe.core.working import formulas as f
 from tithe.core.working.working import Value, Values
@@ -60,10 +60,7 @@ class Asked:
     @property
     def of_one_antenna(self) -> Asked:
         """The same of the antenna alone, where it is an estimate with its interval."""
-        antenna = self.station.antenna
-        if not isinstance(antenna, PlannedAntenna):
-            return self
-        return replace(self, station=replace(self.station, antenna=antenna.alone))
+        return replace(self, station=of_one_antenna(self.station))
 
     @property
     def tuner_at(self) -> int | None:

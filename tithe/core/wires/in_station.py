@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from dataclasses import replace
+
 from tithe.core.antenna import PlannedAntenna
 from tithe.core.errors import InputError
 from tithe.core.station import Band, Station
@@ -12,6 +14,13 @@ def planned_in(station: Station) -> PlannedAntenna:
     if not isinstance(station.antenna, PlannedAntenna):
         raise InputError("antenna", "not-planned")
     return station.antenna
+
+
+def of_one_antenna(station: Station) -> Station:
+    """The station at one antenna: a planned one as it is typed, without what it may be instead."""
+    if not isinstance(station.antenna, PlannedAntenna):
+        return station
+    return replace(station, antenna=station.antenna.alone)
 
 
 def whole_bands(station: Station) -> tuple[Band, ...]:

@@ -136,5 +136,6 @@
   }
   th[scope='row'] {
     white-space: normal;
+    min-width: 7.5rem;
   }
 </style>

@@ -1,6 +1,7 @@
 <script lang="ts">
   import type { LogRow } from '../api/client';
   import type { Sweeps } from '../sweep/sweeps.svelte';
+  import Trouble from '../ui/Trouble.svelte';
   import { about, day, told } from './entries';
   import { Log } from './log.svelte';
 
@@ -19,6 +20,7 @@
 
 <div class="log">
   <h2>Sweeps in the log</h2>
+  <Trouble text={log.trouble} onretry={() => log.load()} />
   <ol>
     {#each log.rows as row (`${row.kind} ${row.key}`)}
       {#if row.kind === 'sweep'}

@@ -17,19 +17,25 @@
   let panel = $state<HTMLElement>();
 
   const ROOM = 340;
-  const flags = $derived([
+  const WIDE = 60;
+  const places = $derived([
     {
       at: 'radio',
       name: 'the radio’s own meter',
-      x: edges[0] && edges[0] < 60 ? 2 : 14,
-      width: Math.max((edges[0] ?? 0) - 20, 34),
+      x: (edges[0] ?? 0) < 60 ? 2 : 14,
+      wide: Math.max((edges[0] ?? 0) - 20, 34),
     },
     ...session.document.chain.flatMap((part, n) => {
       if (part.kind !== 'meter' || !part.label) return [];
-      const x = ((edges[n] ?? 0) + (edges[n + 1] ?? 0)) / 2;
-      return [{ at: part.label, name: part.label, x, width: 60 }];
+      return [
+        { at: part.label, name: part.label, x: ((edges[n] ?? 0) + (edges[n + 1] ?? 0)) / 2, wide: WIDE },
+      ];
     }),
   ]);
+  /** Each as wide as its flag, or as far as the next one: none lies over another. */
+  const flags = $derived(
+    places.map((one, n) => ({ ...one, width: Math.min(one.wide, (places[n + 1]?.x ?? width) - one.x - 1) })),
+  );
   const shown = $derived(flags.find(({ at }) => at === open));
 
   async function toggle(at: string) {
