@@ -48,3 +48,12 @@ def least_squares_within(off: Callable[[Real], Real], start: Real, low: Real, hi
     return np.asarray(
         least_squares(off, start, bounds=(low, high), diff_step=1e-3, ftol=1e-4, xtol=1e-4, max_nfev=25).x
     )
+
+
+def least_squares_slopes(off: Callable[[Real], Real], start: Real, above: Real) -> tuple[Real, Real]:
+    """x, ``(N,)``, no less than ``above``, at which the sum of the squares of ``off(x)`` is least, and the
+    slopes ``(M, N)`` there."""
+    from scipy.optimize import least_squares
+
+    found = least_squares(off, np.maximum(start, above), bounds=(above, np.inf), max_nfev=60)
+    return np.asarray(found.x), np.asarray(found.jac)

@@ -1,157 +1,226 @@
-"""What the bench's readings come to, as plain objects: `tithe bench --json`."""
+"""What the bench's other jobs come to: a part, a meter, an analyzer, watts in and out."""
 
 from __future__ import annotations
 
-from collections.abc import Iterator, Sequence
-from dataclasses import replace
+from collections.abc import Iterator
+from dataclasses import asdict
 
 import numpy as np
 
-from tithe.core import InputError, Station, Tuner, solve
-from tithe.core.arrays import Real
 from tithe.core.message import Message, tell
-from tithe.core.reflection import return_loss_db
-from tithe.core.workbench.fault import Along
-from tithe.core.workbench.line import MeasuredLine
-from tithe.core.workbench.tuner import ScalarLoss, Scattering, coil_q
+from tithe.core.workbench.check import (
+    LEAST_DIRECTIVITY_DB,
+    MOST_TRACKING_DB,
+    MOST_TRACKING_DEG,
+    Checked,
+)
+from tithe.core.workbench.meter import Known, MeterScale
+from tithe.core.workbench.part import MeasuredPart, MeasuredTransformer
 from tithe.core.workbench.watts import WattsLoss
 from tithe.results.workbench_shapes import (
-    AtFrequency,
-    BenchFault,
-    BenchLine,
-    BenchTuner,
+    BenchCarry,
+    BenchCheck,
+    BenchMeter,
+    BenchPart,
     BenchWatts,
-    Bounds,
-    StepOut,
+    PartAt,
+    ResidualOut,
+    TransformerOut,
 )
+from tithe.results.workbench_tuner_json import three
 from tithe.text import say
 
-_MOST_DB = 60.0
-_CLOSE = 0.05
-"""Of a dB: a quick figure that is as near as this is right."""
+_MOST_ROWS = 200
+_SHOWN_SWR = (1.1, 1.5, 3.0)
 
 
-def back_db(rho: float) -> float:
-    """A return loss, dB; of what sends nothing back that can be seen, as much as any instrument tells."""
-    return min(float(return_loss_db(np.array(rho))), _MOST_DB)
-
-
-def tuner(
-    freq_hz: Real,
-    quick: Sequence[ScalarLoss | None],
-    found: Scattering | None,
-    station: Station | None = None,
-) -> BenchTuner:
-    """By return losses into R₀, a short and an open (None: the match is too poor for them), and (``found``)
-    by the sweeps with their phase. ``station``: where that tuner stands, whose Q and loss at the real loads
-    are told beside. Raises `InputError` where no Q of its coils explains what was measured."""
-    rows: list[AtFrequency] = []
-    for k, f in enumerate(freq_hz.tolist()):
-        by_return = quick[k]
-        if found is not None:
-            loss = float(found.loss_db()[k])
-        else:
-            assert by_return is not None  # without phase it is all there is
-            loss = by_return.loss_db
-        row: AtFrequency = {
-            "mhz": f / 1e6,
-            "loss_db": loss,
-            "efficiency": float(10 ** (-loss / 10)),
-            "mean_halved_db": by_return.loss_db if by_return else None,
-            "mean_low_db": by_return.low_db if by_return else None,
-            "mean_high_db": by_return.high_db if by_return else None,
-            "short_alone_db": by_return.short_alone_db if by_return else None,
-            "with_phase": found is not None,
-            "coil_q": None,
-            "in_station_db": None,
-        }
-        if station is not None:
-            at = _tuner_of(station)
-            part = station.chain[at]
-            assert isinstance(part, Tuner)
-            q = coil_q(part, f, loss, station.transmitter.reference_ohm)
-            measured = replace(part, coil_q=q)
-            there = replace(station, chain=(*station.chain[:at], measured, *station.chain[at + 1 :]))
-            row["coil_q"] = q
-            row["in_station_db"] = float(np.median(solve(there, np.array([f])).stages[at].loss_db))
-        rows.append(row)
-    return {"rows": rows, "sentence": say(_tuner_told(rows))}
-
-
-def _tuner_of(station: Station) -> int:
-    found = [n for n, part in enumerate(station.chain) if isinstance(part, Tuner) and not part.bypassed]
-    if not found:
-        raise InputError("chain", "no-tuner-in-line")
-    return found[0]
-
-
-def _tuner_told(rows: list[AtFrequency]) -> Iterator[Message]:
-    for row in rows[:9]:
-        f = {"freq_hz": row["mhz"] * 1e6}
-        yield tell("bench.tuner", loss_db=row["loss_db"], share=row["efficiency"], **f)
-        low, high, alone = row["mean_low_db"], row["mean_high_db"], row["short_alone_db"]
-        if low is not None and high is not None and not row["with_phase"]:
-            yield tell("bench.match-left", span=(low, high))
-        if alone is not None and abs(alone - row["loss_db"]) > _CLOSE:
-            yield tell("bench.short-alone", short_db=alone)
-        if row["coil_q"] is not None and row["in_station_db"] is not None:
-            yield tell("bench.in-station", q=row["coil_q"], loss_db=row["in_station_db"])
-
-
-def watts(found: WattsLoss) -> BenchWatts:
+def watts(told: WattsLoss) -> BenchWatts:
     """What two meters on either side of a part tell of its loss."""
-    told = tell("bench.watts", loss_db=found.loss_db, span=(found.low_db, found.high_db))
-    if found.low_db <= 0:
-        told = tell("bench.watts-nothing", tells_from_db=found.tells_from_db, most=found.high_db)
+    said = tell("bench.watts", loss_db=told.loss_db, span=(told.low_db, told.high_db))
+    if told.low_db <= 0:
+        said = tell("bench.watts-nothing", tells_from_db=told.tells_from_db, most=told.high_db)
     return {
-        "loss_db": found.loss_db,
-        "low_db": found.low_db,
-        "high_db": found.high_db,
-        "tells_from_db": found.tells_from_db,
-        "sentence": say(told),
-    }
-
-
-def line(found: MeasuredLine) -> BenchLine:
-    """A line by its two sweeps."""
-    k1, k2 = (Bounds(value=one[0], low=one[1], high=one[2]) for one in (found.k1, found.k2))
-    at = int(np.argmin(np.abs(found.freq_hz - 10e6)))
-    mhz = float(found.freq_hz[at]) / 1e6
-    said = [
-        tell(
-            "bench.line",
-            freq_hz=mhz * 1e6,
-            loss_db=k1["value"] * np.sqrt(mhz) + k2["value"] * mhz,
-            k1=found.k1[1:],
-            k2=found.k2[1:],
-        )
-    ]
-    if found.z0_ohm is not None and found.velocity_factor is not None:
-        said.insert(0, tell("bench.line-is", z0_ohm=found.z0_ohm, velocity=found.velocity_factor))
-    points = zip(found.freq_hz.tolist(), found.matched_db_per_100m.tolist(), strict=True)
-    return {
-        "z0_ohm": found.z0_ohm,
-        "velocity_factor": found.velocity_factor,
-        "k1": k1,
-        "k2": k2,
-        "points": [[f / 1e6, db] for f, db in points],
+        "loss_db": three(told.low_db, told.loss_db, told.high_db),
+        "tells_from_db": told.tells_from_db,
         "sentence": say(said),
+        "why": say(tell("bench.watts-why", tells_from_db=told.tells_from_db)),
+        "carry": _loss((told.low_db, max(told.loss_db, 0.0), told.high_db), "bench.how.watts"),
     }
 
 
-def fault(found: Along) -> BenchFault:
-    """Where waves come back along a line."""
-    steps: list[StepOut] = [{"distance_m": one.distance_m, "rho": one.rho} for one in found.steps]
-    largest = sorted(found.steps, key=lambda one: -one.rho)[:5]
-    said = [
-        tell("bench.step", distance_m=one.distance_m, rho=one.rho)
-        for one in sorted(largest, key=lambda one: one.distance_m)
+def _loss(db: tuple[float, float, float], how: str) -> BenchCarry:
+    low, value, high = (round(one, 4) for one in db)
+    mark = {"value": value, "low": low, "high": high, "how": say(tell(how))}
+    return {"fields": {"loss_db": value}, "measured": {"loss_db": mark}}
+
+
+def part(
+    told: MeasuredPart,
+    most_db: float,
+    most_swr: float,
+    of: MeasuredTransformer | None = None,
+    missed_db: float | None = None,
+) -> BenchPart:
+    """A part in line by its sweeps; ``of``: what a transformer is made of; ``missed_db``: of two back to
+    back, how much was mismatch at the most."""
+    each = max(len(told.freq_hz) // _MOST_ROWS, 1)
+    low, middle, high = told.loss_db
+    rows: list[PartAt] = [
+        {
+            "mhz": float(told.freq_hz[k]) / 1e6,
+            "loss_db": three(float(low[k]), float(middle[k]), float(high[k])),
+            "swr": float(told.swr[k]) if np.isfinite(told.swr[k]) else None,
+            "usable": bool(told.usable[k]),
+        }
+        for k in range(0, len(told.freq_hz), each)
     ]
-    said = said or [tell("bench.no-step")]
-    limits = tell("bench.resolution", resolution_m=found.resolution_m, farthest_m=found.farthest_m)
+    inside = told.within_db
     return {
-        "steps": steps,
-        "resolution_m": found.resolution_m,
-        "farthest_m": found.farthest_m,
-        "sentence": say([*said, limits]),
+        "loss_db": None if inside is None else three(*inside),
+        "band_mhz": None if told.band_hz is None else [one / 1e6 for one in told.band_hz],
+        "rows": rows,
+        "transformer": None if of is None else _transformer(of),
+        "sentence": say(_part_told(told, most_db, most_swr, of)),
+        "why": say(
+            tell("bench.part-why", loss_db=float(np.median(middle)))
+            if missed_db is None
+            else tell("bench.pair-why", missed_db=missed_db)
+        ),
+        "carry": _part_carry(told, of, "bench.how.tuner" if missed_db is None else "bench.how.pair"),
     }
+
+
+def _part_told(
+    told: MeasuredPart, most_db: float, most_swr: float, of: MeasuredTransformer | None
+) -> Iterator[Message]:
+    limits = {"most_db": most_db, "most_swr": most_swr}
+    inside = told.within_db
+    if told.band_hz is None or inside is None:
+        yield tell("bench.part-nowhere", **limits)
+    else:
+        low, high = told.band_hz
+        yield tell(
+            "bench.part", loss_db=inside[1], span=(inside[0], inside[2]), low_hz=low, high_hz=high, **limits
+        )
+        at_end = [
+            name
+            for name, here in (("low end", low == told.freq_hz[0]), ("high end", high == told.freq_hz[-1]))
+            if here
+        ]
+        if at_end:
+            yield tell("bench.part-limits", ends=at_end)
+    if of is not None:
+        yield tell(
+            "bench.transformer", ratio=of.ratio[1], span=(of.ratio[0], of.ratio[2]), turns=of.turns[1],
+            leakage=of.leakage_h[1] * 1e6, magnetizing=of.magnetizing_h[1] * 1e6,
+        )  # fmt: skip
+
+
+def _transformer(of: MeasuredTransformer) -> TransformerOut:
+    least_s, core_s, most_s = of.core_loss_s
+    return {
+        "ratio": three(*of.ratio),
+        "turns": three(*of.turns),
+        "leakage_uh": three(*(one * 1e6 for one in of.leakage_h)),
+        "magnetizing_uh": three(*(one * 1e6 for one in of.magnetizing_h)),
+        "core_loss_ohm": {"min": _inverse(most_s), "median": _inverse(core_s), "max": _inverse(least_s)},
+        "loss_db": three(*of.loss_db),
+    }
+
+
+def _inverse(siemens: float) -> float | None:
+    return None if siemens < 1e-7 else 1 / siemens
+
+
+def _part_carry(told: MeasuredPart, of: MeasuredTransformer | None, how: str) -> BenchCarry | None:
+    inside = told.within_db
+    if told.band_hz is None or inside is None:
+        return None
+    out = _loss(inside if of is None else of.loss_db, how)
+    low, high = (round(one / 1e6, 4) for one in told.band_hz)
+    out["fields"] |= {"f_min_mhz": low, "f_max_mhz": high}
+    if of is not None:
+        shapes = _transformer(of)
+        for key, span in (
+            ("ratio", shapes["ratio"]), ("leakage_uh", shapes["leakage_uh"]),
+            ("magnetizing_uh", shapes["magnetizing_uh"]), ("core_loss_ohm", shapes["core_loss_ohm"]),
+        ):  # fmt: skip
+            if (middle := span["median"]) is not None:
+                value = float(f"{middle:.5g}")
+                out["fields"][key] = value
+                mark = {"value": value, "low": span["min"], "high": span["max"], "how": say(tell(how))}
+                out["measured"][key] = mark
+    return out
+
+
+def meter(told: MeterScale, shown_w: float, known: Known, drop_share: float | None) -> BenchMeter:
+    """A meter against a known power; ``drop_share``: of a peak detector's diode (None: a better meter)."""
+    code = "bench.meter" if told.told_from_none else "bench.meter-right"
+    params = {"scale": told.scale} if told.told_from_none else {}
+    said = tell(code, power_w=told.power_w, shown_w=shown_w, span=(told.low, told.high), **params)
+    by_volts = drop_share is not None
+    why = (
+        tell("bench.meter-why", drop_pct=drop_share)
+        if by_volts
+        else tell("bench.meter-why-other", share=known.share)
+    )
+    value, low, high = (round(one, 4) for one in told[:3])
+    mark = {"value": value, "low": low, "high": high, "how": say(tell("bench.how.meter"))}
+    return {
+        "scale": three(told.low, told.scale, told.high),
+        "power_w": told.power_w,
+        "sentence": say(said),
+        "why": say(why),
+        "carry": {"fields": {"scale": value}, "measured": {"scale": mark}},
+    }
+
+
+def check(told: Checked) -> BenchCheck:
+    """What an analyzer's calibration leaves."""
+    shown = [[ratio, *_finite(told.shown_as(ratio))] for ratio in _SHOWN_SWR]
+    db = [20 * np.log10(np.maximum(np.abs(one), 1e-6)) for one in (told.delta, told.source, told.tracking)]
+    each = max(len(told.freq_hz) // _MOST_ROWS, 1)
+    residual = asdict(told.residual())
+    return {
+        "directivity_db": told.directivity_db,
+        "source_db": told.source_db,
+        "tracking_db": told.tracking_db,
+        "tracking_deg": told.tracking_deg,
+        "aside_m": told.aside_m,
+        "good": told.good,
+        "shown_as": shown,
+        "errors": [
+            [float(told.freq_hz[k]) / 1e6, -float(db[0][k]), -float(db[1][k]), float(db[2][k])]
+            for k in range(0, len(told.freq_hz), each)
+        ],
+        "residual": ResidualOut(**residual),  # type: ignore[typeddict-item]  # its own fields
+        "sentence": say(_check_told(told)),
+        "why": say(tell("bench.check-why", tracking_db=told.tracking_db)),
+    }
+
+
+def _finite(pair: tuple[float, float]) -> list[float | None]:
+    return [one if np.isfinite(one) else None for one in pair]
+
+
+def _check_told(told: Checked) -> Iterator[Message]:
+    figures = {
+        "directivity_db": told.directivity_db,
+        "tracking_db": told.tracking_db,
+        "tracking_deg": told.tracking_deg,
+    }
+    if told.good:
+        yield tell("bench.check-good", **figures)
+    else:
+        short = {
+            "directivity": LEAST_DIRECTIVITY_DB - told.directivity_db,
+            "source": LEAST_DIRECTIVITY_DB - told.source_db,
+            "tracking": 20 * max(told.tracking_db / MOST_TRACKING_DB, told.tracking_deg / MOST_TRACKING_DEG)
+            - 20,
+        }
+        worst = max(short, key=lambda key: short[key])
+        yield tell("bench.check-bad", source_db=told.source_db, worst=tell(f"bench.worst.{worst}"), **figures)
+    low, high = told.shown_as(1.5)
+    yield tell("bench.check-shows", ratio=1.5, span=(low, high))
+    if abs(told.aside_m) > 0.002:
+        yield tell("bench.check-aside", aside_m=abs(told.aside_m))

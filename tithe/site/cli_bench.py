@@ -1,5 +1,5 @@
-"""The commands of the bench: what a tuner, a line or a fault comes to by the files that an analyzer saved,
-and what watts in and out tell."""
+"""The commands of the bench: what a tuner, a line or a fault comes to by the files that an analyzer saved or
+by return losses, and what watts in and out tell."""
 
 from __future__ import annotations
 
@@ -10,14 +10,19 @@ from typing import Any
 
 import numpy as np
 
-from tithe.core.arrays import Real
-from tithe.core.errors import InputError, require
+from tithe.core.errors import InputError, require, require_positive
+from tithe.core.parts.tuner.part import Tuner
 from tithe.core.reflection import return_loss_db
+from tithe.core.station import Station
 from tithe.core.sweep import Sweep
-from tithe.core.workbench import fault, line, tuner, watts
+from tithe.core.workbench import fault, line, watts
 from tithe.document import shelf
-from tithe.results import workbench_json
+from tithe.results import workbench_json, workbench_line_json
+from tithe.results.workbench_tuner_json import Reading, TunerRow, tuner
 from tithe.site.given_files import read_station_file, read_sweep
+
+_WHOLE_DAY = 20
+"""Frequencies up to which a file is taken for a day on the bands, a row each."""
 
 
 def add_to(commands: Any) -> None:
@@ -25,73 +30,109 @@ def add_to(commands: Any) -> None:
     bench = commands.add_parser("bench", help="what was measured on the bench: a tuner, a line, a fault")
     jobs = bench.add_subparsers(required=True, metavar="JOB")
     job = jobs.add_parser(
-        "tuner", help="three sweeps, its knobs left: into R₀ matched, a short, an open; SWR will do"
+        "tuner",
+        help="tuned into R₀, then a short and an open, its knobs left: three sweeps, or return losses",
     )
-    job.add_argument("match", type=Path)
-    job.add_argument("short", type=Path)
-    job.add_argument("open", type=Path)
+    for end in ("match", "short", "open"):
+        job.add_argument(f"--{end}", type=Path, metavar="FILE", help=f"the sweep ({end})")
+        job.add_argument(f"--rl-{end}", type=float, metavar="DB", help=f"the return loss ({end})")
+    job.add_argument("--mhz", type=float, help="at which frequency; without it the sweeps’ middle")
     job.add_argument(
         "--station", type=Path, metavar="STATION.json",
-        help="the station with that tuner: the Q of its coils, and its loss at the station's own loads",
+        help="the station with that tuner: the Q of its coils, and its loss at the station’s own loads",
     )  # fmt: skip
-    job.add_argument("--json", action="store_true")
-    job.set_defaults(run=_tuner)
-    job = jobs.add_parser("line", help="two sweeps of a line: its far end open, and shorted; SWR will do")
-    job.add_argument("open", type=Path)
-    job.add_argument("short", type=Path)
-    job.add_argument("--metres", type=float, required=True)
-    job.add_argument("--json", action="store_true")
-    job.set_defaults(run=_line)
+    _ends(job, _tuner)
+    job = jobs.add_parser("line", help="sweeps of a line, its far end open or shorted, or both; SWR will do")
+    for end in ("open", "short", "load"):
+        job.add_argument(f"--{end}", type=Path, metavar="FILE", help=f"the sweep ({end} at the far end)")
+    known = job.add_mutually_exclusive_group(required=True)
+    known.add_argument("--length", type=float, metavar="METRES")
+    known.add_argument("--velocity", type=float, metavar="FACTOR")
+    _ends(job, _line)
     job = jobs.add_parser("fault", help="one sweep of a line, its far end as it hangs: where waves come back")
     job.add_argument("file", type=Path)
     job.add_argument("--line", metavar="LINE", help="of the shelf: its velocity factor and loss")
-    job.add_argument("--velocity-factor", type=float)
-    job.add_argument("--json", action="store_true")
-    job.set_defaults(run=_fault)
+    job.add_argument("--velocity", type=float, metavar="FACTOR")
+    _ends(job, _fault)
     job = jobs.add_parser("watts", help="watts in and out of a part: what two meters tell of its loss")
     for side in ("before", "behind"):
         job.add_argument(f"--{side}", required=True, metavar="FORWARD,REFLECTED,FULL-SCALE,PER-CENT")
     job.add_argument("--same-meter", action="store_true", help="one meter, carried from side to side")
+    _ends(job, _watts)
+
+
+def _ends(job: argparse.ArgumentParser, run: Any) -> None:
     job.add_argument("--json", action="store_true")
-    job.set_defaults(run=_watts)
+    job.set_defaults(run=run)
 
 
-def _alike(paths: list[Path]) -> tuple[Real, list[Sweep]]:
+def _alike(given: dict[str, Path]) -> dict[str, Sweep]:
     """Sweeps of several files, at the same frequencies."""
-    first, *others = sweeps = [read_sweep(path) for path in paths]
-    for path, sweep in zip(paths[1:], others, strict=True):
-        same = sweep.freq_hz.shape == first.freq_hz.shape
-        same = same and np.allclose(sweep.freq_hz, first.freq_hz, rtol=1e-6)
-        require(bool(same), str(path), "other-frequencies", other=str(paths[0]))
-    return first.freq_hz, sweeps
+    sweeps = {end: read_sweep(path) for end, path in given.items()}
+    first = next(iter(sweeps), "")
+    for end, sweep in sweeps.items():
+        same = sweep.freq_hz.shape == sweeps[first].freq_hz.shape
+        same = same and np.allclose(sweep.freq_hz, sweeps[first].freq_hz, rtol=1e-6)
+        require(bool(same), str(given[end]), "other-frequencies", other=str(given[first]))
+    return sweeps
 
 
 def _tuner(args: argparse.Namespace) -> int:
-    freq, sweeps = _alike([args.match, args.short, args.open])
-    gammas = [sweep.gamma for sweep in sweeps if sweep.gamma is not None]
-    found = tuner.scattering(*gammas) if len(gammas) == len(sweeps) else None
+    if args.mhz is not None:
+        require_positive("--mhz", args.mhz)
+    files = {end: path for end in ("match", "short", "open") if (path := getattr(args, end)) is not None}
+    losses = {end: db for end in ("match", "short", "open") if (db := getattr(args, f"rl_{end}")) is not None}
+    require(not (files and losses), "--rl-match", "sweeps-or-return-losses")
+    given = files or losses
+    for end in ("match", "short"):
+        require(end in given, f"--{end}" if files else f"--rl-{end}", "missing")
+    if files:
+        rows, mhz = _swept_rows(_alike(files), args.mhz)
+    else:
+        hz = None if args.mhz is None else args.mhz * 1e6
+        rows, mhz = [TunerRow(hz, losses["match"], losses["short"], losses.get("open"))], args.mhz
     station = None if args.station is None else read_station_file(args.station).to_core()
-    match, short, open_ = ([workbench_json.back_db(rho) for rho in sweep.rho.tolist()] for sweep in sweeps)
-    # By phase a poor match is exact, too; without it nothing is told of one.
-    quick = [
-        tuner.scalar(*three) if found is None or three[0] >= tuner.LEAST_MATCH_DB else None
-        for three in zip(match, short, open_, strict=True)
+    at = None if station is None else _tuner_of(station)
+    return _told(args, tuner(rows, station, at, mhz=mhz))
+
+
+def _swept_rows(sweeps: dict[str, Sweep], mhz: float | None) -> tuple[list[TunerRow], float]:
+    """A row a frequency of few; of many the one asked for, else the middle."""
+    low, high = sweeps["match"].range_hz
+    looked = (low + high) / 2 if mhz is None else mhz * 1e6
+    many = len(sweeps["match"].freq_hz) > _WHOLE_DAY or mhz is not None
+    freq = np.array([looked]) if many else sweeps["match"].freq_hz
+    at = {end: sweep.at(freq) for end, sweep in sweeps.items()}
+
+    def reading(end: str, k: int) -> Reading:
+        gamma = at[end].gamma
+        return float(return_loss_db(at[end].rho[k])) if gamma is None else complex(gamma[k])
+
+    rows = [
+        TunerRow(f, reading("match", k), reading("short", k), reading("open", k) if "open" in at else None)
+        for k, f in enumerate(freq.tolist())
     ]
-    return _told(args, workbench_json.tuner(freq, quick, found, station))
+    return rows, looked / 1e6
+
+
+def _tuner_of(station: Station) -> int:
+    found = [n for n, part in enumerate(station.chain) if isinstance(part, Tuner) and not part.bypassed]
+    if not found:
+        raise InputError("chain", "no-tuner-in-line")
+    return found[0]
 
 
 def _line(args: argparse.Namespace) -> int:
-    freq, (open_, short) = _alike([args.open, args.short])
-    if open_.gamma is not None and short.gamma is not None:
-        found = line.by_reflection(freq, open_.gamma, short.gamma, args.metres)
-    else:
-        open_db, short_db = (return_loss_db(sweep.rho) for sweep in (open_, short))
-        found = line.by_return_loss(freq, open_db, short_db, args.metres)
-    return _told(args, workbench_json.line(found))
+    ends: tuple[line.End, ...] = ("open", "short", "load")
+    sweeps = _alike({end: path for end in ends if (path := getattr(args, end)) is not None})
+    given = {end: sweeps[end] for end in ends if end in sweeps}
+    found = line.measured(given, args.length, args.velocity)
+    back = {end: return_loss_db(sweep.rho) for end, sweep in sweeps.items()}
+    return _told(args, workbench_line_json.line(found, back, args.length is not None))
 
 
 def _fault(args: argparse.Namespace) -> int:
-    require((args.line is None) != (args.velocity_factor is None), "--line", "line-or-velocity")
+    require((args.line is None) != (args.velocity is None), "--line", "line-or-velocity")
     known = None
     if args.line is not None:
         require(args.line in shelf.lines(), "--line", "no-such-line", args.line, allowed=list(shelf.lines()))
@@ -99,8 +140,8 @@ def _fault(args: argparse.Namespace) -> int:
     sweep = read_sweep(args.file)
     if sweep.gamma is None:
         raise InputError(str(args.file), "no-phase-in-file")
-    velocity = args.velocity_factor if known is None else known.velocity_factor
-    return _told(args, workbench_json.fault(fault.along(sweep.freq_hz, sweep.gamma, velocity, known)))
+    velocity = args.velocity if known is None else known.velocity_factor
+    return _told(args, workbench_line_json.fault(fault.along(sweep.freq_hz, sweep.gamma, velocity, known)))
 
 
 def _watts(args: argparse.Namespace) -> int:
@@ -122,5 +163,5 @@ def _told(args: argparse.Namespace, answer: Any) -> int:
     if args.json:
         print(json.dumps(answer, ensure_ascii=False, allow_nan=False, indent=1))
     else:
-        print(answer["sentence"])
+        print("\n".join(filter(None, (answer["sentence"], answer.get("why", "")))))
     return 0

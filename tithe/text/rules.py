@@ -52,7 +52,27 @@ RULES = {
     "rule.too-few-points": "must have {least:count} points or more (it has {value:count})",
     "rule.other-frequencies": "must have the frequencies of {other}",
     "rule.no-phase-in-file": "holds no phase: a Touchstone file or R and X are needed",
-    "rule.line-or-velocity": "or --velocity-factor must be given, one of the two",
+    "rule.line-or-velocity": "or --velocity must be given, one of the two",
+    "rule.length-or-velocity": "or the velocity factor must be given, one of the two",
+    "rule.length-without-phase": (
+        "must be given where the sweeps hold no phase: only their loss can be told then"
+    ),
+    "rule.open-or-short": "or the short must be there: a loss shows in what comes back from them",
+    "rule.sweeps-or-return-losses": "or sweeps are wanted, not both",
+    "rule.more-comes-back": (
+        "must not be below −0.42 dB: no more comes back than was sent, an instrument’s error allowed for"
+    ),
+    "rule.faster-than-light": (
+        "is too long for how the phase turns: a wave would run at {velocity:two} times the speed of light; "
+        "measure the length again"
+    ),
+    "rule.no-return-loss": "must be return losses above 0 dB",
+    "rule.less-than-comes-back": (
+        "is less than what its return loss takes by itself: the readings are mixed up"
+    ),
+    "rule.pieces-alike": "looks like the open: one of the pieces is another one",
+    "rule.no-load": "sends half of the wave back or more: that is no load of 50 Ω",
+    "rule.pieces-swapped": "looks like the short, and the short like the open: they are mixed up",
     "rule.beyond-decibels": "is more than {most:g} dB away from any figure there is a use for",
     "rule.keep-share": "must keep a share between 0 and 1",
     # Antenna

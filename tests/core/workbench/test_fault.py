@@ -40,10 +40,41 @@ def test_two_faults_are_found_within_half_the_resolution():
             assert min(abs(step.distance_m - distance) for step in told.steps) <= told.resolution_m / 2
 
 
+@pytest.mark.parametrize(
+    ("piece", "end_ohm", "kinds"),
+    [
+        ((AttenuatedLine(25, 0.6, 2, 0.05), 0.08), 1e9, ("piece-lower", "open")),
+        ((AttenuatedLine(110, 0.8, 0.6, 0.01), 0.08), 1e-3, ("piece-higher", "short")),
+        ((AttenuatedLine(75, 0.66, 0.6, 0.008), 9.0), 75, ("higher", None)),
+        ((AttenuatedLine(30, 0.66, 0.6, 0.008), 9.0), 30, ("lower", None)),
+    ],
+)
+def test_what_kind_of_step_it_is(piece, end_ohm, kinds):
+    rng = np.random.default_rng(2)
+    freq = np.linspace(1e6, 300e6, 1001)
+    for first in rng.uniform(4, 14, 12):
+        rest = [(COAX, 12.0)] if kinds[1] else []
+        gamma = swept(freq, (COAX, first), piece, *rest, end_ohm=end_ohm)
+        gamma = gamma + 0.001 * (rng.normal(size=(2, len(freq))).T @ [1, 1j])
+        told = along(freq, gamma, 0.66, COAX).steps
+        at = min(told, key=lambda step: abs(step.distance_m - first))
+        assert at.kind == kinds[0]
+        assert (at.gamma < 0) == kinds[0].endswith("lower")
+        if kinds[1]:
+            last = min(told, key=lambda step: abs(step.distance_m - first - 12.08))
+            assert last.kind == kinds[1]
+
+
+def test_a_sweep_of_a_band_tells_no_kind():
+    freq = np.linspace(140e6, 180e6, 401)
+    told = along(freq, swept(freq, (COAX, 12.0)), 0.66, COAX)
+    assert {step.kind for step in told.steps} == {"unknown"}
+
+
 def test_a_matched_line_and_its_limits():
     freq = np.linspace(1e6, 61e6, 601)
     told = along(freq, swept(freq, (COAX, 20), end_ohm=51), 0.66)
-    assert max(step.rho for step in told.steps) < 0.03
+    assert max((step.rho for step in told.steps), default=0) < 0.03
     assert told.farthest_m == pytest.approx(0.66 * 299_792_458 / 4e5, rel=1e-6)
     assert told.resolution_m == pytest.approx(1.4 * 0.66 * 299_792_458 / 120e6, rel=1e-6)
 

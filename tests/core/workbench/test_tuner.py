@@ -7,7 +7,9 @@ import pytest
 
 from tithe.core import InputError, Tuner
 from tithe.core.twoport import Port
-from tithe.core.workbench.tuner import coil_q, scalar, scattering
+from tithe.core.workbench.coil_q import coil_q, coil_q_interval
+from tithe.core.workbench.residual import Residual
+from tithe.core.workbench.tuner import loss_interval, scalar, scattering
 
 T = Tuner(coil_q=200, capacitor_q=1500, c_min_f=20e-12, c_max_f=250e-12, l_min_h=1e-9, l_max_h=30e-6)
 R0 = 50.0
@@ -60,32 +62,35 @@ def test_three_sweeps_tell_the_loss_into_every_load():
             assert found.loss_db(gamma)[0] == pytest.approx(lost(gamma), abs=1e-6)
 
 
-def test_what_is_left_of_the_match_widens_the_interval_enough():
-    rng = np.random.default_rng(7)
-    inside = []
+@pytest.mark.parametrize("network", ["t-highpass", "t-lowpass", "pi", "l"])
+def test_return_losses_hold_the_loss_whatever_the_match_leaves(network):
+    """An instrument without errors: what is left open is the phases alone."""
+    rng, perfect = np.random.default_rng(7), Residual(90, 0, 0, 0, 0, 0, 0)
+    inside, short_alone = [], []
     for _ in range(60):
         q, mhz = rng.uniform(40, 400), rng.choice([1.85, 3.6, 7.1, 14.2, 28.5])
-        tuner = replace(T, coil_q=q)
-        knobs = tuner.tune(np.array([mhz * 1e6]), load(0), R0).setting
-        off = {name: float(value[0]) * rng.uniform(0.97, 1.03) for name, value in knobs.items()}
-        set_ = replace(tuner, setting={k: float(np.clip(v, *limits(tuner, k))) for k, v in off.items()})
-        match, short, open_, lost = on_the_bench(set_, mhz)
-        if db(match) >= 14:
-            told = scalar(db(match), db(short), db(open_))
-            truth = 10 * np.log10(10 ** (lost(0) / 10))
-            inside.append(told.low_db - 0.01 <= truth <= told.high_db + 0.01)
-    assert len(inside) >= 20
+        most = 250e-12 if network == "t-highpass" else 2000e-12
+        tuner = replace(T, network=network, coil_q=q, c_max_f=most)
+        found = tuner.tune(np.array([mhz * 1e6]), load(0), R0)
+        by_hand = replace(found, values=found.values * rng.uniform(0.99, 1.01, found.values.shape))
+        seen = [by_hand.input(load(gamma)).gamma(R0) for gamma in (0, -1, 1)]
+        lost = float(scattering(*seen).loss_db()[0])
+        told = scalar(db(seen[0]), db(seen[1]), db(seen[2]), perfect, network)
+        alone = scalar(db(seen[0]), db(seen[1]), None, perfect, network)
+        inside.append(told.low_db - 1e-3 <= lost <= told.high_db + 1e-3)
+        short_alone.append(alone.low_db - 1e-3 <= lost <= alone.high_db + 1e-3)
     assert np.mean(inside) >= 0.9
-
-
-def limits(tuner, knob):
-    return (tuner.c_min_f, tuner.c_max_f) if knob.startswith("c") else (tuner.l_min_h, tuner.l_max_h)
+    assert np.mean(short_alone) >= 0.9
 
 
 def test_the_coil_s_q_comes_back_from_the_loss():
     for q, mhz in ((60.0, 1.85), (200.0, 7.1), (350.0, 28.5)):
         *_, lost = on_the_bench(replace(T, coil_q=q), mhz)
         assert coil_q(T, mhz * 1e6, lost(0)) == pytest.approx(q, rel=1e-3)
+    *_, lost = on_the_bench(replace(T, coil_q=200), 7.1)
+    least, found, most = coil_q_interval(T, 7.1e6, (lost(0) * 0.9, lost(0), lost(0) * 1.1))
+    assert least < found < most
+    assert coil_q_interval(T, 7.1e6, (1e-4, lost(0), 0.2))[2] is None
     with pytest.raises(InputError, match="no-such-q"):
         coil_q(T, 7.1e6, 1e-4)
     with pytest.raises(InputError, match="no-match-into-r0"):
@@ -93,11 +98,13 @@ def test_the_coil_s_q_comes_back_from_the_loss():
 
 
 def test_what_cannot_be_is_refused():
-    for given in ((40, -0.1, 0.1), (5, 0.1, 0.1)):
+    for given in ((40, -0.5, 0.1), (5, 0.1, 0.1)):
         with pytest.raises(InputError):
             scalar(*given)
     alike = np.array([0.5 + 0j])
     with pytest.raises(InputError, match="nothing-through"):
         scattering(np.array([0j]), alike, alike)
+    with pytest.raises(InputError, match="nothing-through"):
+        loss_interval(np.array([0j]), alike, alike)
     with pytest.raises(InputError, match="gives-power-back"):
         scattering(np.array([0j]), np.array([-1.3 + 0j]), np.array([1.3 + 0j]))

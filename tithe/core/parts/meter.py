@@ -61,13 +61,15 @@ class Reading(Details):
 
 @dataclass(frozen=True)
 class Meter(InsertionLoss):
-    """A place to read. ``full_scale_w`` is the range in use, multiplier included (None: an ideal meter)."""
+    """A place to read. ``full_scale_w`` is the range in use, multiplier included (None: an ideal meter).
+    ``scale``: what it is known to show over the power there is."""
 
     label: str = "meter"
     full_scale_w: float | None = None
     accuracy_pct: float | None = None
     directivity_db: float | None = None
     mode: Mode = "average"
+    scale: float = 1.0
     reference_ohm: float = 50.0
     loss_db: float = 0.0
     series_share: float = 0.5
@@ -84,6 +86,7 @@ class Meter(InsertionLoss):
             require(scaled, "accuracy_pct", "no-full-scale", self.accuracy_pct)
         if self.directivity_db is not None:
             require_positive("directivity_db", self.directivity_db)
+        require_positive("scale", self.scale)
         require_positive("reference_ohm", self.reference_ohm)
         require_not_negative("loss_db", self.loss_db)
         require_share("series_share", self.series_share)
@@ -105,9 +108,10 @@ class Meter(InsertionLoss):
         return self.accuracy_pct / 100 * self.full_scale_w
 
     def shares(self, emission: Emission) -> tuple[float, float, float]:
-        """Shown over peak power: least, usual and most."""
+        """Shown over peak power, its scale's known error included: least, usual and most."""
         speech = emission == "speech" and self.mode == "average"
-        return SPEECH_SHARE if speech else (1.0, 1.0, 1.0)
+        least, usual, most = SPEECH_SHARE if speech else (1.0, 1.0, 1.0)
+        return least * self.scale, usual * self.scale, most * self.scale
 
     def details(self, at: UnderPower) -> Reading:
         """The reading at its input."""

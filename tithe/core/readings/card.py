@@ -16,7 +16,7 @@ from tithe.core.budget import Budget, solve
 from tithe.core.intervals import SIGMAS
 from tithe.core.message import Message, tell
 from tithe.core.parts.meter import Meter
-from tithe.core.readings.instruments import Instrument, instrument, share_of
+from tithe.core.readings.instruments import Instrument, instrument, shown_share
 from tithe.core.readings.model import in_state
 from tithe.core.readings.placing import RANGES_W
 from tithe.core.readings.taken import RADIO, State, Taken
@@ -54,7 +54,7 @@ def card(station: Station, freq_hz: float, at: int, tuner: State) -> Card:
     """Of a meter (`RADIO`: the radio's own). Raises `InputError` where the antenna is not known there."""
     budget = solve(in_state(of_one_antenna(station), tuner), np.array([freq_hz]))
     meter = instrument(station, at)
-    shown = share_of(station, Taken(freq_hz, at, 1.0))[0]
+    shown = shown_share(station, Taken(freq_hz, at, 1.0))
     radio = budget.stages[0].source if budget.stages else budget.antenna
     forward = shown * _forward_w(radio if at == RADIO else budget.stages[at].source, meter.reference_ohm)
     error = _error_w(meter, forward, meter.full_scale_w)

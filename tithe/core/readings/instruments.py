@@ -80,6 +80,13 @@ def instrument(station: Station, at: int) -> Instrument:
     return Instrument(at, max(accuracy, 0.005), full, leak, meter.reference_ohm)
 
 
+def shown_share(station: Station, one: Taken) -> float:
+    """Of the peak power what a reading shows, the known error of its meter's scale included."""
+    meter = None if one.at == RADIO else station.chain[one.at]
+    scale = meter.scale if isinstance(meter, Meter) else 1.0
+    return share_of(station, one)[0] * scale
+
+
 def share_of(station: Station, one: Taken) -> tuple[float, float]:
     """Of the peak power what a reading shows, and by how much the logarithm of that may be off."""
     meter = None if one.at == RADIO else station.chain[one.at]

@@ -14,7 +14,7 @@ from numpy.typing import NDArray
 from tithe.core.arrays import Complex, Mask, Real
 from tithe.core.budget import solve
 from tithe.core.parts.part import Part
-from tithe.core.readings.instruments import Instrument, instrument, share_of
+from tithe.core.readings.instruments import Instrument, instrument, shown_share
 from tithe.core.readings.taken import RADIO, State, Taken
 from tithe.core.readings.unknowns import Unknowns
 from tithe.core.reflection import reflection
@@ -180,7 +180,7 @@ class Model:
             np.array([one.at for one in self.readings]),
             k,
             np.array([self.states.index(one.tuner) for one in self.readings]),
-            np.array([share_of(self.unknowns.station, one)[0] for one in self.readings]),
+            np.array([shown_share(self.unknowns.station, one) for one in self.readings]),
             np.array([meter.reference_ohm for meter in meters]),
         )
 

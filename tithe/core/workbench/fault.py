@@ -1,15 +1,22 @@
-"""Where along a line something sends a wave back: the inverse transform of a sweep, its far end as it hangs.
+"""Where along a line something sends a wave back, and what kind of thing: the inverse transform of a sweep,
+its far end as it hangs.
 
 A step at distance d turns Γ by e^(−j4πfd/(v c)) and weakens it by the line's loss there and back; the
 transform over frequency, weighed by a window against the edges of the sweep, has a peak at each. Two steps
 are told apart no nearer than v c/(2B), B being the width of the sweep, times what the window widens (1.4
-here). Distances fold back at v c/(2 Δf), Δf being the step in frequency: half of that is told. Source:
-frequency-domain reflectometry.
+here). Distances fold back at v c/(2 Δf), Δf being the step in frequency: half of that is told.
+
+What is left of a peak's phase once its distance is taken out tells the kind: 0° a rise of impedance, 180° a
+fall, −90° a short piece of lower impedance (a capacitance across: water, a crushed place), +90° a short
+piece of higher impedance (a gap, a thin joint). A quarter of that circle is v c/(8 f̄) of distance, f̄ being
+the middle of the sweep, so the kind can be told only where the sweep begins low, f̄ being not much more than
+B/2; of a sweep of a band it is not told. Source: frequency-domain reflectometry.
 """
 
 from __future__ import annotations
 
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
+from typing import Literal
 
 import numpy as np
 
@@ -18,21 +25,34 @@ from tithe.core.errors import require, require_positive
 from tithe.core.late import peaks
 from tithe.core.parts.line import SPEED_OF_LIGHT, LineType, attenuation_db_per_m
 
+Kind = Literal["open", "short", "higher", "lower", "piece-higher", "piece-lower", "unknown"]
 _LEAST_POINTS = 8
 _BETA = 6.0
 _WIDENS = 1.4
 _GRID = 8
 _LEAST_SHARE = 0.03
 """Of what the largest sends back, below which a peak may be the window's own."""
+_LEAST_RHO = 0.01
+"""Below that it may be what an analyzer's calibration leaves."""
+_WHOLE = 0.7
+"""Of the wave: what sends so much back is an end. Half of that where the line's loss is not known."""
+_STARTS_LOW = 1.25
+"""Middle of a sweep over half of its width, up to which kinds are told."""
 
 
 @dataclass(frozen=True)
 class Step:
     """Where a wave comes back: ``distance_m`` from the instrument, within half of the resolution; ``rho``:
-    how much of it, the line's loss on the way taken out."""
+    how much of it, the line's loss on the way taken out; ``kind``: what it seems to be."""
 
     distance_m: float
     rho: float
+    kind: Kind
+
+    @property
+    def gamma(self) -> float:
+        """The same with its sign: below 0 where the impedance falls."""
+        return -self.rho if self.kind in ("short", "lower", "piece-lower") else self.rho
 
 
 @dataclass(frozen=True)
@@ -69,15 +89,53 @@ def along(freq_hz: Real, gamma: Complex, velocity_factor: float, line: LineType 
     distance, rho = distance[near], np.asarray(transformed[near], dtype=np.float64)
     # A peak at the very plug is one, too.
     padded = np.concatenate(([0.0], rho, [0.0]))
-    found, _ = peaks(padded, np.full(len(padded), _LEAST_SHARE * rho.max()))
-    steps = [_step(float(distance[n - 1]), float(rho[n - 1]), freq_hz, line) for n in found]
-    return Along(tuple(steps), resolution, farthest, distance, rho)
+    least = max(_LEAST_SHARE * float(rho.max()), _LEAST_RHO)
+    found, _ = peaks(padded, np.full(len(padded), least))
+    steps = [
+        _Peak(freq_hz, gamma * window, window, speed).step(_between(distance, rho, n - 1), line)
+        for n in found
+    ]
+    return Along(_ended(steps, line), resolution, farthest, distance, rho)
 
 
-def _step(distance_m: float, rho: float, freq_hz: Real, line: LineType | None) -> Step:
-    if line is None:
-        return Step(distance_m, rho)
-    window = np.kaiser(len(freq_hz), _BETA)
-    lost_db = attenuation_db_per_m(line, freq_hz) * 2 * distance_m
-    left = float((window * 10 ** (-lost_db / 20)).sum() / window.sum())
-    return Step(distance_m, min(rho / left, 1.0))
+def _between(distance_m: Real, rho: Real, at: int) -> float:
+    """Where a peak is, by the parabola through its three points."""
+    if not 0 < at < len(rho) - 1:
+        return float(distance_m[at])
+    before, here, behind = (float(rho[at + k]) for k in (-1, 0, 1))
+    bend = before - 2 * here + behind
+    aside = 0.0 if bend == 0 else 0.5 * (before - behind) / bend
+    return float(distance_m[at] + aside * (distance_m[1] - distance_m[0]))
+
+
+class _Peak:
+    """What comes back at one distance."""
+
+    def __init__(self, freq_hz: Real, weighed: Complex, window: Real, speed: float) -> None:
+        self.freq_hz, self.weighed, self.window, self.speed = freq_hz, weighed, window, speed
+
+    def step(self, distance_m: float, line: LineType | None) -> Step:
+        turned = np.exp(4j * np.pi * self.freq_hz * distance_m / self.speed)
+        back = complex((self.weighed * turned).sum() / self.window.sum())
+        rho, left = abs(back), 1.0
+        if line is not None:
+            lost_db = attenuation_db_per_m(line, self.freq_hz) * 2 * distance_m
+            left = float((self.window * 10 ** (-lost_db / 20)).sum() / self.window.sum())
+        return Step(distance_m, min(rho / left, 1.0), self._kind(back))
+
+    def _kind(self, back: complex) -> Kind:
+        middle, width = (self.freq_hz[0] + self.freq_hz[-1]) / 2, self.freq_hz[-1] - self.freq_hz[0]
+        if middle > _STARTS_LOW * width / 2:
+            return "unknown"
+        kinds: tuple[Kind, ...] = ("higher", "piece-higher", "lower", "piece-lower")
+        return kinds[round(float(np.angle(back)) / (np.pi / 2)) % 4]
+
+
+def _ended(steps: list[Step], line: LineType | None) -> tuple[Step, ...]:
+    """The same, what sends nearly all back called an open or a shorted end: behind it only what goes to and
+    fro before it comes again."""
+    whole = _WHOLE if line is not None else _WHOLE / 2
+    ends: dict[Kind, Kind] = {"higher": "open", "lower": "short"}
+    return tuple(
+        replace(one, kind=ends.get(one.kind, one.kind)) if one.rho >= whole else one for one in steps
+    )

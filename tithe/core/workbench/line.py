@@ -1,68 +1,258 @@
-"""A line measured on the bench, its far end open and shorted.
+"""A line measured on the bench, its far end open, shorted or ended by R₀, in any combination.
 
-With phase: Z₀ = √(Zo Zs), tanh γℓ = √(Zs/Zo), so matched loss and electrical length at each frequency; k₁ and
-k₂ (dB per 100 m over √(f/MHz) and f/MHz) by least squares above zero, each frequency weighed by how well it
-tells: the errors of Γ grow as 1/|Γ| of what comes back. The velocity factor comes from how the electrical
-length grows with frequency. By return loss alone: the matched loss is a quarter of both together.
+*With phase* the telegrapher's line (`tithe.core.parts.line`) is fitted to all sweeps at once by least squares
+in Γ: R₀, velocity factor or length, k₁ and k₂ (dB per 100 m over √(f/MHz) and f/MHz). The start comes from
+what the sweeps tell directly: with open and short, Z₀ = √(Zo Zs) and tanh γℓ = √(Zs/Zo); with one of them,
+|Γ| = e^(−2αℓ) and the phase that turns by 4πfℓ/(v c). The matched loss at each frequency is Re γℓ where
+both ends were swept, else that of the line that was fitted.
+
+*By return loss alone* the matched loss is a quarter of both together, or half of one.
+
+How far off: the readings are redrawn with the analyzer's errors, and carried through the slopes of the fit.
 """
 
 from __future__ import annotations
 
+from collections.abc import Mapping
 from dataclasses import dataclass
+from typing import Literal
 
 import numpy as np
 
 from tithe.core.arrays import DB_PER_NEPER, Complex, Real
-from tithe.core.errors import require, require_positive
-from tithe.core.intervals import SIGMAS
-from tithe.core.late import least_squares_above_zero
-from tithe.core.parts.line import SPEED_OF_LIGHT
+from tithe.core.errors import InputError, require, require_positive
+from tithe.core.late import least_squares_above_zero, least_squares_slopes
+from tithe.core.parts.line import SPEED_OF_LIGHT, AttenuatedLine, Line
+from tithe.core.reflection import return_loss_db
+from tithe.core.sweep.sweep import Sweep
+from tithe.core.twoport import Port
+from tithe.core.workbench.residual import (
+    DRAWN,
+    Interval,
+    Residual,
+    above_zero,
+    carried,
+    flat,
+    interval,
+    thinned,
+)
+from tithe.core.workbench.tuner import LEAST_DB
 
+End = Literal["open", "short", "load"]
 _LEAST_POINTS = 3
+_MOST_TURN = 1.3
+"""Of half a turn: with more from point to point nobody can count the waves."""
+_KILO_M = 100.0
+
+
+@dataclass(frozen=True)
+class Spread:
+    """As found, least and most of nineteen cases in twenty."""
+
+    value: float
+    low: float
+    high: float
 
 
 @dataclass(frozen=True)
 class MeasuredLine:
-    """``freq_hz`` (F,); ``matched_db_per_100m`` (F,); ``k1`` and ``k2`` each as found, least and most of
-    nineteen cases in twenty; ``z0_ohm`` and ``velocity_factor`` (None where only return loss was read)."""
+    """``freq_hz`` (F,); ``matched_db_per_100m`` (F,); ``k1`` and ``k2``, and how far both may be off together
+    in draws, ``k_off`` (D, 2); ``length_m`` as typed (its own least and most) or found; ``z0_ohm`` and
+    ``velocity_factor``: None where they could not be told."""
 
     freq_hz: Real
     matched_db_per_100m: Real
-    k1: tuple[float, float, float]
-    k2: tuple[float, float, float]
-    z0_ohm: float | None = None
-    velocity_factor: float | None = None
+    k1: Spread
+    k2: Spread
+    k_off: Real
+    length_m: Spread
+    z0_ohm: Spread | None = None
+    velocity_factor: Spread | None = None
+
+    def loss_db_per_100m(self, freq_hz: Real) -> Interval:
+        """As fitted: least, as found, most, each ``(F,)``."""
+        mhz = freq_hz / 1e6
+        rows = np.stack([np.sqrt(mhz), mhz])
+        found = np.array([self.k1.value, self.k2.value])
+        return above_zero(interval(found @ rows, (found + self.k_off) @ rows))
 
 
-def by_return_loss(freq_hz: Real, open_db: Real, short_db: Real, length_m: float) -> MeasuredLine:
-    """By return losses into an open and a shorted far end, dB, shapes ``(F,)``. Raises `InputError` for fewer
-    than three frequencies or a length that is none."""
+def measured(
+    sweeps: Mapping[End, Sweep],
+    length_m: float | None = None,
+    velocity_factor: float | None = None,
+    residual: Residual | None = None,
+) -> MeasuredLine:
+    """By what there is of sweeps at the same frequencies: with their phase; by return loss alone where one
+    has none, or where their points are too far apart to count the waves. Raises `InputError` as the two ways
+    do, and where return loss alone cannot do."""
+    freq = next(iter(sweeps.values())).freq_hz if sweeps else np.array([])
+    require(len(freq) > 0, "open", "open-or-short")
+    gammas = {end: one.gamma for end, one in sweeps.items() if one.gamma is not None}
+    if len(gammas) == len(sweeps):
+        try:
+            return by_reflection(freq, gammas, length_m, velocity_factor, residual)
+        except InputError as error:
+            if error.code != "points-too-far" or length_m is None:
+                raise
+    if length_m is None:
+        raise InputError("length_m", "length-without-phase")
+    ends = {end: return_loss_db(one.rho) for end, one in sweeps.items()}
+    return by_return_loss(freq, ends, length_m, residual)
+
+
+def by_return_loss(
+    freq_hz: Real, ends: Mapping[End, Real], length_m: float, residual: Residual | None = None
+) -> MeasuredLine:
+    """By return losses, dB, into an open or a shorted far end or both, shapes ``(F,)``. Raises `InputError`
+    for fewer than three frequencies, a length that is none, or neither end."""
     _check(freq_hz, length_m)
-    matched = (np.asarray(open_db) + np.asarray(short_db)) / 4 * 100 / length_m
-    return MeasuredLine(freq_hz, matched, *_fitted(freq_hz, matched, np.ones(len(freq_hz))))
+    given = [np.asarray(ends[end]) for end in ("open", "short") if end in ends]
+    require(len(given) > 0, "open", "open-or-short")
+    require(all(bool((one >= LEAST_DB).all()) for one in given), "open", "more-comes-back")
+    found = np.maximum(np.mean(given, axis=0) / 2, 0.0)
+    # By magnitude alone the two ends are opposite waves: what an analyzer adds to one it takes off the other.
+    signs = [1.0 if end == "open" else -1.0 for end in ("open", "short") if end in ends]
+    gammas = np.array([s * 10 ** (-one / 20) + 0j for s, one in zip(signs, given, strict=True)])
+    some, each = thinned(len(freq_hz))
+    rng = np.random.default_rng(0)
+    seen = (residual or Residual()).shown(_turned(gammas[:, some]), rng, DRAWN, each)
+    drawn = return_loss_db(np.abs(seen)).mean(axis=1) / 2
+    fits = _fits(freq_hz[some], np.vstack([found[some], drawn]) * _KILO_M / length_m)
+    matched = np.asarray(found * _KILO_M / length_m)
+    k = np.array(_fit(freq_hz, matched, np.ones(len(freq_hz))))
+    k_off = fits[1:] - fits[0] + rng.normal(size=(DRAWN, 2)) @ _left_over(freq_hz, matched, k).T
+    return MeasuredLine(
+        freq_hz, matched, _spread(k[0], k_off[:, 0]), _spread(k[1], k_off[:, 1]), k_off, _as_typed(length_m)
+    )
+
+
+def _turned(gamma: Complex) -> Complex:
+    """The same magnitudes, turning as on a line some wavelengths long."""
+    return np.asarray(gamma * np.exp(-6j * np.pi * np.linspace(0, 1, gamma.shape[-1])))
+
+
+def _left_over(freq_hz: Real, matched: Real, k: Real) -> Real:
+    """How far both may be off by what the fit leaves: a root of their covariance, (2, 2)."""
+    mhz = freq_hz / 1e6
+    rows = np.stack([np.sqrt(mhz), mhz], axis=1)
+    off = matched - rows @ k
+    variance = float(off @ off) / max(len(mhz) - 2, 1)
+    return np.asarray(np.linalg.cholesky(np.linalg.inv(rows.T @ rows)) * np.sqrt(variance))
 
 
 def by_reflection(
-    freq_hz: Real, open_: Complex, short: Complex, length_m: float, reference_ohm: float = 50.0
+    freq_hz: Real,
+    ends: Mapping[End, Complex],
+    length_m: float | None = None,
+    velocity_factor: float | None = None,
+    residual: Residual | None = None,
 ) -> MeasuredLine:
-    """By Γ into an open and a shorted far end, shapes ``(F,)``. Raises `InputError` as `by_return_loss`, and
-    for frequencies too far apart to count the waves on the line."""
-    _check(freq_hz, length_m)
-    zo, zs = (reference_ohm * (1 + gamma) / (1 - gamma) for gamma in (open_, short))
-    z0 = np.sqrt(zo * zs)
-    z0 = np.where(z0.real < 0, -z0, z0)
-    turned = np.arctanh(np.sqrt(zs / zo))
-    turned = np.where(turned.real < 0, -turned, turned)
-    radians = np.unwrap(turned.imag, period=np.pi)
-    steps = np.abs(np.diff(radians))
-    require(bool((steps < 1.2).all()), "open", "points-too-far")
-    slope = float(np.polyfit(freq_hz, radians, 1)[0])
-    velocity = 2 * np.pi * length_m / (abs(slope) * SPEED_OF_LIGHT)
-    matched = turned.real * DB_PER_NEPER * 100 / length_m
-    # Where both ends look alike, at quarter waves, a small error of Γ is a large one of the loss.
-    tells = np.abs(open_ - short) / 2
-    k1, k2 = _fitted(freq_hz, matched, tells)
-    return MeasuredLine(freq_hz, matched, k1, k2, float(np.median(z0.real)), velocity)
+    """By Γ re 50 Ω into an open, a shorted or an R₀-ended far end, shapes ``(F,)``; of length and velocity
+    factor one is known and the other is found. Raises `InputError` for fewer than three frequencies, points
+    too far apart to count the waves on the line, or neither an open nor a shorted end."""
+    require((length_m is None) != (velocity_factor is None), "length_m", "length-or-velocity")
+    _check(freq_hz, 1.0 if length_m is None else length_m)
+    if velocity_factor is not None:
+        require_positive("velocity_factor", velocity_factor)
+        require(velocity_factor <= 1, "velocity_factor", "at-most", velocity_factor, most=1)
+    require("open" in ends or "short" in ends, "open", "open-or-short")
+    fit = _Fit(freq_hz, dict(ends))
+    found = fit.found
+    turns_m = found[1]  # metres that the wave would go at the speed of light
+    length = length_m if length_m is not None else turns_m * float(velocity_factor or 1)
+    velocity = length / turns_m
+    require(velocity <= 1.02, "length_m", "faster-than-light", length_m, velocity=velocity)
+    off = fit.off(residual or Residual())
+    per_100m = _KILO_M / length
+    by_turns = off[:, 1] / turns_m
+    known_length = length_m is not None
+    k_off = off[:, 2:] * per_100m
+    if not known_length:  # of a longer line the same loss is less per 100 m
+        k_off = k_off - by_turns[:, None] * found[2:] * per_100m
+    of_velocity = -velocity * by_turns
+    return MeasuredLine(
+        freq_hz,
+        fit.matched_db * per_100m,
+        _spread(found[2] * per_100m, k_off[:, 0]),
+        _spread(found[3] * per_100m, k_off[:, 1]),
+        k_off,
+        _as_typed(length) if known_length else _spread(length, by_turns * length),
+        _spread(found[0], off[:, 0]),
+        _spread(min(velocity, 1.0), of_velocity) if known_length else _as_typed(velocity),
+    )
+
+
+class _Fit:
+    """R₀, length over velocity factor (m), and k₁ℓ and k₂ℓ (dB over √MHz and MHz) by least squares in Γ."""
+
+    def __init__(self, freq_hz: Real, ends: dict[End, Complex]) -> None:
+        self.freq_hz, self.ends = freq_hz, ends
+        both = self._at_both_ends() if {"open", "short"} <= ends.keys() else None
+        start = self._start(both)
+        self._unit = np.maximum(np.abs(start), [1.0, 0.1, 1e-4, 1e-5])
+
+        def off(scaled: Real) -> Real:
+            return flat(self._model(scaled * self._unit) - self._measured)
+
+        scaled, slopes = least_squares_slopes(off, start / self._unit, np.array([0.02, 0.02, 0.0, 0.0]))
+        self.found = scaled * self._unit
+        self._slopes = slopes
+        self.left = off(scaled)
+        mhz = freq_hz / 1e6
+        fitted = self.found[2] * np.sqrt(mhz) + self.found[3] * mhz
+        self.matched_db: Real = np.asarray(fitted if both is None else both.real * DB_PER_NEPER)
+
+    @property
+    def _measured(self) -> Complex:
+        return np.stack(list(self.ends.values()))
+
+    def _at_both_ends(self) -> Complex:
+        zo, zs = (50 * (1 + gamma) / (1 - gamma) for gamma in (self.ends["open"], self.ends["short"]))
+        turned = np.arctanh(np.sqrt(zs / zo))
+        return np.asarray(np.where(turned.real < 0, -turned, turned))
+
+    def _start(self, both: Complex | None) -> Real:
+        gamma = next(self.ends[end] for end in ("open", "short") if end in self.ends)
+        if both is None:
+            radians, loss = -np.unwrap(np.angle(gamma)) / 2, -np.log(np.maximum(np.abs(gamma), 1e-6)) / 2
+            impedance = 50.0
+        else:
+            radians, loss = np.unwrap(both.imag, period=np.pi), both.real
+            zo, zs = (50 * (1 + one) / (1 - one) for one in (self.ends["open"], self.ends["short"]))
+            impedance = float(np.median(np.abs(np.sqrt(zo * zs))))
+        steps = np.abs(np.diff(radians))
+        require(bool((steps < _MOST_TURN).all()), "open", "points-too-far")
+        slope = abs(float(np.polyfit(self.freq_hz, radians, 1)[0]))
+        require(slope > 0, "open", "points-too-far")
+        k1, k2 = _fit(self.freq_hz, np.maximum(loss, 0) * DB_PER_NEPER, np.abs(gamma))
+        return np.array([impedance, slope * SPEED_OF_LIGHT / (2 * np.pi), k1, k2])
+
+    def _model(self, found: Real) -> Complex:
+        r0, metres, k1, k2 = (float(one) for one in np.maximum(found, [1e-3, 1e-6, 0, 0]))
+        # At the speed of light, k per 100 m is that of the length times 100 over it.
+        kind = AttenuatedLine(r0, 1.0, k1 * _KILO_M / metres, k2 * _KILO_M / metres)
+        two_port = Line(kind, metres).two_port(self.freq_hz)
+        far = {"open": (1.0, 0.0), "short": (0.0, 1.0), "load": (50.0, 1.0)}
+        ends = [Port(np.array([far[end][0] + 0j]), np.array([far[end][1] + 0j])) for end in self.ends]
+        return np.stack([two_port.input(end).gamma(50.0) for end in ends])
+
+    def off(self, residual: Residual) -> Real:
+        """How far off what was found may be, in draws: ``(D, 4)``. Noise is that of the sheet, or what the
+        fit leaves, whichever is more."""
+        rng = np.random.default_rng(0)
+        measured, points = self._measured, len(self.freq_hz)
+        some, each = thinned(points)
+        errors = residual.shown(measured[:, some], rng, DRAWN, each) - measured[:, some]
+        if "load" in self.ends:
+            through = 10 ** (-self.matched_db[some] / 10)
+            errors[:, list(self.ends).index("load")] += through * residual.resistor(rng, DRAWN)
+        drawn = carried(self._slopes, errors, points)
+        # Noise beyond the sheet's is in what the fit leaves.
+        variance = float(self.left @ self.left) / max(len(self.left) - drawn.shape[1], 1)
+        more = np.sqrt(max(variance - residual.noise**2, 0.0))
+        own = np.sqrt(np.diag(np.linalg.pinv(self._slopes.T @ self._slopes)))
+        return np.asarray((drawn + rng.normal(size=drawn.shape) * more * own) * self._unit)
 
 
 def _check(freq_hz: Real, length_m: float) -> None:
@@ -71,16 +261,25 @@ def _check(freq_hz: Real, length_m: float) -> None:
     require(enough, "freq_hz", "three-rising-frequencies")
 
 
-Fitted = tuple[float, float, float]
-
-
-def _fitted(freq_hz: Real, matched: Real, weight: Real) -> tuple[Fitted, Fitted]:
+def _fit(freq_hz: Real, matched: Real, weight: Real) -> tuple[float, float]:
     mhz = freq_hz / 1e6
     rows = np.stack([np.sqrt(mhz), mhz], axis=1)
     found, _ = least_squares_above_zero(rows * weight[:, None], matched * weight)
-    off = (matched - rows @ found) * weight
-    variance = float(off @ off) / (len(mhz) - 2)
-    covariance = variance * np.linalg.inv((rows * weight[:, None]).T @ (rows * weight[:, None]))
-    spread = SIGMAS * np.sqrt(np.diag(covariance))
-    k1, k2 = ((float(k), max(float(k - s), 0.0), float(k + s)) for k, s in zip(found, spread, strict=True))
-    return k1, k2
+    return float(found[0]), float(found[1])
+
+
+def _fits(freq_hz: Real, matched: Real) -> Real:
+    """The same without bounds for many at once, ``(D, F)``: ``(D, 2)``."""
+    mhz = freq_hz / 1e6
+    rows = np.stack([np.sqrt(mhz), mhz], axis=1)
+    return np.asarray(matched @ np.linalg.pinv(rows).T)
+
+
+def _spread(value: float, off: Real) -> Spread:
+    """By errors in draws."""
+    low, _, high = interval(np.array(value), value + off)
+    return Spread(float(value), max(float(low), 0.0), float(high))
+
+
+def _as_typed(value: float) -> Spread:
+    return Spread(value, value, value)

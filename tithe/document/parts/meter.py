@@ -10,13 +10,15 @@ from tithe.document.parts.part import RatedPart
 
 
 class MeterModel(RatedPart):
-    """``full_scale_w``: the range in use, multiplier included."""
+    """``full_scale_w``: the range in use, multiplier included. ``scale``: what it shows over what there is,
+    as far as that was measured."""
 
     shelf_title: ClassVar[str] = "Meters"
     kind: Literal["meter"]
     full_scale_w: Annotated[Positive | None, asked("Full scale, with multiplier", "power")] = None
     accuracy_pct: Annotated[NotNegative | None, asked("Accuracy, of full scale", "percent")] = None
     directivity_db: Annotated[Positive | None, asked("Directivity", "db")] = None
+    scale: Annotated[Positive, asked("Shows, times the power there is")] = 1.0
     loss_db: Annotated[NotNegative, asked("Loss when matched", "db")] = 0.0
     series_share: Annotated[Share, asked("Share of it in series, 0 to 1")] = 0.5
     mode: Annotated[
@@ -28,6 +30,6 @@ class MeterModel(RatedPart):
         """The core's meter."""
         return Meter(
             self.name, self.full_scale_w, self.accuracy_pct, self.directivity_db, self.mode,
-            loss_db=self.loss_db, series_share=self.series_share, ratings=self.ratings,
+            scale=self.scale, loss_db=self.loss_db, series_share=self.series_share, ratings=self.ratings,
             bypassed=self.bypassed,
         )  # fmt: skip

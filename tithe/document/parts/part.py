@@ -3,10 +3,13 @@
 from __future__ import annotations
 
 from abc import abstractmethod
-from typing import TYPE_CHECKING, Annotated, ClassVar
+from typing import TYPE_CHECKING, Annotated, ClassVar, Self
+
+from pydantic import Field
 
 from tithe.core import Ratings
 from tithe.document.fields import CoreObject, Name, Positive, asked
+from tithe.document.parts.measured import MeasuredModel, ends_of
 
 if TYPE_CHECKING:
     from tithe.core.parts.part import Part
@@ -21,7 +24,8 @@ def scaled(value: float | None, factor: float) -> float | None:
 
 
 class PartFile(CoreObject):
-    """``label``: what its owner calls it. ``bypassed``: out of line."""
+    """``label``: what its owner calls it. ``bypassed``: out of line. ``measured``: by field, what was
+    measured of it."""
 
     if TYPE_CHECKING:  # each kind narrows it to its own name
 
@@ -32,6 +36,12 @@ class PartFile(CoreObject):
     """What such parts are called on the shelf."""
     label: Name = ""
     bypassed: bool = False
+    measured: dict[Name, MeasuredModel] = Field(default_factory=dict)
+
+    def measured_ends(self, mhz: float) -> tuple[Self, Self] | None:
+        """Itself with the least and with the most of what was measured of its loss; None where that is not
+        known."""
+        return ends_of(self.measured, self, mhz)
 
     @property
     def name(self) -> str:
