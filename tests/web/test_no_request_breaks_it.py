@@ -19,7 +19,9 @@ POSTS = ["/api/solve", "/api/compare", "/api/ledgers", "/api/ledgers.csv", "/api
          "/api/choose/break-even", "/api/choose/look", "/api/tuner/reach", "/api/tuner/bands",
          "/api/tuner/chart", "/api/tuner/hands", "/api/tuner/retuning", "/api/tuner/turned",
          "/api/meters/places", "/api/stations/1/log", "/api/stations/1/reconcile",
-         "/api/stations/1/trend", "/api/tuner/presets.csv", "/api/tuner/presets/read"]  # fmt: skip
+         "/api/stations/1/trend", "/api/tuner/presets.csv", "/api/tuner/presets/read",
+         "/api/bench/read", "/api/bench/tuner", "/api/bench/watts", "/api/bench/line", "/api/bench/fault",
+         "/api/bench/part", "/api/bench/meter", "/api/bench/check", "/api/bench/practice/tuner"]  # fmt: skip
 NUMBERS = st.floats(allow_nan=False, allow_infinity=False) | st.integers(-(10**15), 10**15)
 
 

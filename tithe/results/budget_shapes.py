@@ -209,6 +209,15 @@ class Here(TypedDict):
     moving_the_match: str
 
 
+class MeasuredHere(TypedDict):
+    """A part whose loss was measured: where in the chain, its loss here from least to most, and that as a
+    sentence."""
+
+    at: int
+    loss_db: Span
+    sentence: str
+
+
 class RailFigures(TypedDict):
     """What leaves on a band, or why it cannot be said."""
 
@@ -231,6 +240,7 @@ class Answer(TypedDict):
     rail: list[RailRow]
     here: Here | None
     why: NotRequired[str]
+    measured: list[MeasuredHere]
 
 
 class BandLedger(TypedDict):

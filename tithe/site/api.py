@@ -32,6 +32,7 @@ from tithe.web.stations.api_shelf import router as shelf
 from tithe.web.sweeps.api import router as sweeps
 from tithe.web.terms.api import router as terms
 from tithe.web.tuner.api import router as tuner
+from tithe.web.workbench.api import router as workbench
 
 
 class StrictParser(Parser):
@@ -64,6 +65,7 @@ for router in (
     stations,
     planning,
     tuner,
+    workbench,
     log,
     compute,
     loss,

@@ -103,7 +103,7 @@ BENCH = {
         "tells finer, one of more points tells farther; the velocity factor shifts every distance alike."
     ),
     "bench.fault-remark": "Bench: {found:semicolon}",
-    "bench.fault-noted": "{kind} at {at_m:length}",
+    "bench.fault-noted": "{at_m:length}: {kind}",
     "bench.part": (
         "It loses {loss_db:db} dB ({span:db} dB) in the middle of its band, and may be used from "
         "{low_hz:mhz} to "

@@ -33,12 +33,12 @@ def test_a_transformer_is_taken_apart_exactly():
 
 
 def test_its_band_is_where_it_neither_loses_nor_reflects_too_much():
-    told = by_three_sweeps(FREQ, *swept(Transformer(4, 0.1, 50, 6e-6, 3000, 0.15e-6), 200), 0.5, 1.3)
+    told = by_three_sweeps(FREQ, *swept(Transformer(4, 0.1, 50, 6e-6, 3000, 0.15e-6), 200), 0.5, 1.6)
     low, high = told.band_hz
     assert FREQ[0] < low < high < FREQ[-1]
     inside = (low <= FREQ) & (high >= FREQ)
-    assert (told.swr[inside] <= 1.3).all()
-    assert told.swr[np.searchsorted(FREQ, high) + 1] > 1.3
+    assert (told.swr[inside] <= 1.6).all()
+    assert told.swr[np.searchsorted(FREQ, high) + 1] > 1.6
     assert by_three_sweeps(FREQ, *swept(Inline(2.0), 50), 0.5).band_hz is None
 
 

@@ -132,10 +132,13 @@ class _Peak:
 
 
 def _ended(steps: list[Step], line: LineType | None) -> tuple[Step, ...]:
-    """The same, what sends nearly all back called an open or a shorted end: behind it only what goes to and
-    fro before it comes again."""
+    """The same up to what sends nearly all back, called an open or a shorted end: behind it only what goes to
+    and fro before it comes again."""
     whole = _WHOLE if line is not None else _WHOLE / 2
     ends: dict[Kind, Kind] = {"higher": "open", "lower": "short"}
-    return tuple(
-        replace(one, kind=ends.get(one.kind, one.kind)) if one.rho >= whole else one for one in steps
-    )
+    out = []
+    for one in steps:
+        if one.rho >= whole and one.kind in ends:
+            return (*out, replace(one, kind=ends[one.kind]))
+        out.append(one)
+    return tuple(out)

@@ -10,9 +10,11 @@ from tithe.core.cost import Pause, go_on, solving_s
 from tithe.core.message import tell
 from tithe.core.parts.line import LineDetails
 from tithe.core.verdict import moving_the_match, state_at
+from tithe.document.station import StationFile
 from tithe.results import budget_json
 from tithe.results.budget_shapes import Answer, Here, RailFigures, RailRow, Wave
 from tithe.text import say, standing_alone
+from tithe.web.stations.measured import measured_here
 
 WAVE_POINTS = 160
 
@@ -22,9 +24,11 @@ def cost_s(station: Station) -> float:
     return solving_s(station, len(station.bands) + 1)
 
 
-def compose(station: Station, mhz: float, pause: Pause = go_on) -> Answer:
+def compose(
+    station: Station, mhz: float, pause: Pause = go_on, document: StationFile | None = None
+) -> Answer:
     """The answer as plain objects: the frequency looked at solved whole, of the middle of every band only
-    what is radiated."""
+    what is radiated. ``document``: whose parts tell what was measured of them."""
     low, high = station.antenna.range_hz
     known = [b for b in station.bands if low <= b.middle_hz <= high]
     here: Here | None
@@ -37,7 +41,8 @@ def compose(station: Station, mhz: float, pause: Pause = go_on) -> Answer:
         middles = np.array([b.middle_hz for b in known])
         budget = solve(station, middles, only_radiated=True, pause=pause)
         rows = dict(zip(map(id, known), _rows(budget), strict=True))
-    return {"rail": _rail(station, rows), "here": here, "why": why}
+    measured = [] if document is None or here is None else measured_here(document, station, mhz)
+    return {"rail": _rail(station, rows), "here": here, "why": why, "measured": measured}
 
 
 def look(station: Station, mhz: float, pause: Pause = go_on) -> Here | None:

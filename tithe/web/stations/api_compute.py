@@ -20,7 +20,7 @@ from tithe.results.budget_shapes import Answer, BandLedger, Comparison
 from tithe.results.working_shapes import WorkingOut
 from tithe.web.http import Refusals, computed
 from tithe.web.slot import slot
-from tithe.web.stations import answer, comparison, ledgers
+from tithe.web.stations import answer, comparison, ledgers, measured
 
 router = Router()
 Mhz = Annotated[float, Field(gt=0, le=1e6, allow_inf_nan=False)]
@@ -49,9 +49,9 @@ class DocumentRequest(Schema):
 def solve_station(request: HttpRequest, body: SolveRequest) -> Any:
     """The strip, rail and ledger of a station."""
     station = body.document.to_core()
-    return computed(
-        request, answer.cost_s(station), "smaller-station", partial(answer.compose, station, body.mhz)
-    )
+    seconds = answer.cost_s(station) + measured.cost_s(body.document, station, body.mhz)
+    job = partial(answer.compose, station, body.mhz, document=body.document)
+    return computed(request, seconds, "smaller-station", job)
 
 
 class WorkingRequest(SolveRequest):

@@ -518,6 +518,186 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/bench/read": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * One Reading
+         * @description What a sweep's file says at one frequency.
+         */
+        post: operations["tithe_web_workbench_api_one_reading"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/bench/tuner": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Bench Tuner
+         * @description A tuner by its three readings at each frequency.
+         */
+        post: operations["tithe_web_workbench_api_bench_tuner"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/bench/watts": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Bench Watts
+         * @description Watts in and out of a part.
+         */
+        post: operations["tithe_web_workbench_api_bench_watts"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/bench/line": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Bench Line
+         * @description A line by its sweeps or return losses.
+         */
+        post: operations["tithe_web_workbench_api_bench_line"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/bench/fault": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Bench Fault
+         * @description Where along a line waves come back.
+         */
+        post: operations["tithe_web_workbench_api_bench_fault"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/bench/part": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Bench Part
+         * @description A part in line, a choke or a transformer.
+         */
+        post: operations["tithe_web_workbench_api_bench_part"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/bench/meter": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Bench Meter
+         * @description A meter against a voltage across a dummy load, or a better meter.
+         */
+        post: operations["tithe_web_workbench_api_bench_meter"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/bench/check": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Bench Check
+         * @description What an analyzer's calibration leaves.
+         */
+        post: operations["tithe_web_workbench_api_bench_check"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/bench/practice/{job}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Bench Practice
+         * @description A day on the simulated bench, for the same door.
+         */
+        post: operations["tithe_web_workbench_api_bench_practice"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/stations/{pk}/log": {
         parameters: {
             query?: never;
@@ -1806,6 +1986,10 @@ export interface components {
              * @default false
              */
             bypassed: boolean;
+            /** Measured */
+            measured?: {
+                [key: string]: components["schemas"]["MeasuredModel"];
+            };
             /** Made for, from */
             f_min_mhz?: number | null;
             /** Made for, to */
@@ -1976,6 +2160,10 @@ export interface components {
              * @default false
              */
             bypassed: boolean;
+            /** Measured */
+            measured?: {
+                [key: string]: components["schemas"]["MeasuredModel"];
+            };
             /** A metre gives off */
             heat_w_per_m?: number | null;
             /** Loss when wet, times */
@@ -2028,8 +2216,52 @@ export interface components {
             radials: number;
         };
         /**
+         * MeasuredModel
+         * @description Of one field. ``value``: the figure that was measured, or figures by name or over frequency, as the
+         *     field had it then: with another one there the mark says nothing. ``low``, ``high``: nineteen cases in
+         *     twenty; ``spans``: the same of figures by name; ``points``: the same over frequency, [MHz, least, most],
+         *     most null where it is open.
+         */
+        MeasuredModel: {
+            /** Value */
+            value: number | [
+                number,
+                number
+            ][] | {
+                [key: string]: number;
+            };
+            /**
+             * Date
+             * @default
+             */
+            date: string;
+            /**
+             * How
+             * @default
+             */
+            how: string;
+            /** Low */
+            low?: number | null;
+            /** High */
+            high?: number | null;
+            /** Spans */
+            spans?: {
+                [key: string]: [
+                    number,
+                    number | null
+                ];
+            };
+            /** Points */
+            points?: [
+                number,
+                number,
+                number | null
+            ][];
+        };
+        /**
          * MeterModel
-         * @description ``full_scale_w``: the range in use, multiplier included.
+         * @description ``full_scale_w``: the range in use, multiplier included. ``scale``: what it shows over what there is,
+         *     as far as that was measured.
          */
         MeterModel: {
             /**
@@ -2042,6 +2274,10 @@ export interface components {
              * @default false
              */
             bypassed: boolean;
+            /** Measured */
+            measured?: {
+                [key: string]: components["schemas"]["MeasuredModel"];
+            };
             /** Made for, from */
             f_min_mhz?: number | null;
             /** Made for, to */
@@ -2063,6 +2299,11 @@ export interface components {
             accuracy_pct?: number | null;
             /** Directivity */
             directivity_db?: number | null;
+            /**
+             * Shows, times the power there is
+             * @default 1
+             */
+            scale: number;
             /**
              * Loss when matched
              * @default 0
@@ -2222,6 +2463,10 @@ export interface components {
              * @default false
              */
             bypassed: boolean;
+            /** Measured */
+            measured?: {
+                [key: string]: components["schemas"]["MeasuredModel"];
+            };
             /** Made for, from */
             f_min_mhz?: number | null;
             /** Made for, to */
@@ -2466,6 +2711,10 @@ export interface components {
              * @default false
              */
             bypassed: boolean;
+            /** Measured */
+            measured?: {
+                [key: string]: components["schemas"]["MeasuredModel"];
+            };
             /** Made for, from */
             f_min_mhz?: number | null;
             /** Made for, to */
@@ -2694,6 +2943,10 @@ export interface components {
              * @default false
              */
             bypassed: boolean;
+            /** Measured */
+            measured?: {
+                [key: string]: components["schemas"]["MeasuredModel"];
+            };
             /** Made for, from */
             f_min_mhz?: number | null;
             /** Made for, to */
@@ -2814,6 +3067,10 @@ export interface components {
              * @default false
              */
             bypassed: boolean;
+            /** Measured */
+            measured?: {
+                [key: string]: components["schemas"]["MeasuredModel"];
+            };
             /** Made for, from */
             f_min_mhz?: number | null;
             /** Made for, to */
@@ -3930,6 +4187,8 @@ export interface components {
             here: components["schemas"]["Here"] | null;
             /** Why */
             why?: string;
+            /** Measured */
+            measured: components["schemas"]["MeasuredHere"][];
         };
         /**
          * AntennaResult
@@ -4065,6 +4324,18 @@ export interface components {
              * @enum {string}
              */
             kind: "line";
+        };
+        /**
+         * MeasuredHere
+         * @description A part whose loss was measured: where in the chain, its loss here from least to most, and that as a
+         *     sentence.
+         */
+        MeasuredHere: {
+            /** At */
+            at: number;
+            loss_db: components["schemas"]["Span"];
+            /** Sentence */
+            sentence: string;
         };
         /**
          * MeterStage
@@ -4321,6 +4592,637 @@ export interface components {
             document: components["schemas"]["StationFile"];
             /** At */
             at: number;
+        };
+        /**
+         * ReadAt
+         * @description What a sweep says at a frequency: a return loss, dB, or a Γ; and from where to where it goes.
+         */
+        ReadAt: {
+            /** Mhz */
+            mhz: number;
+            /** Reading */
+            reading: number | [
+                number,
+                number
+            ];
+            /** Low Mhz */
+            low_mhz: number;
+            /** High Mhz */
+            high_mhz: number;
+            /** Points */
+            points: number;
+        };
+        /**
+         * OneReading
+         * @description A sweep's file, of which one frequency is wanted (null: its middle).
+         */
+        OneReading: {
+            /** Text */
+            text: string;
+            /** Mhz */
+            mhz?: number | null;
+        };
+        /**
+         * AtFrequency
+         * @description A tuner at a frequency: loss and efficiency into R₀; by return losses alone the mean of both halved,
+         *     and half of that into a short (null: not to be told); the Q of its coils (null: ``coil_why``) and its loss
+         *     at the station's own load (null: no station, or its antenna is not known there).
+         */
+        AtFrequency: {
+            /** Mhz */
+            mhz: number;
+            /** With Phase */
+            with_phase: boolean;
+            /** Match Db */
+            match_db: number;
+            loss_db: components["schemas"]["Span"];
+            efficiency: components["schemas"]["Span"];
+            /** Mean Halved Db */
+            mean_halved_db: number | null;
+            /** Short Alone Db */
+            short_alone_db: number | null;
+            coil_q: components["schemas"]["Span"] | null;
+            /** Coil Why */
+            coil_why: string;
+            in_station_db: components["schemas"]["Span"] | null;
+        };
+        /**
+         * BenchCarry
+         * @description What goes into a part of the station: its fields, and by field what was measured, as the station file
+         *     has it, but for the date.
+         */
+        BenchCarry: {
+            /** Fields */
+            fields: {
+                [key: string]: unknown;
+            };
+            /** Measured */
+            measured: {
+                [key: string]: unknown;
+            };
+        };
+        /**
+         * BenchTuner
+         * @description A row a frequency; of the one asked for (else the middle one) its figures stand at the top.
+         */
+        BenchTuner: {
+            /** Mhz */
+            mhz: number;
+            loss_db: components["schemas"]["Span"];
+            efficiency: components["schemas"]["Span"];
+            coil_q: components["schemas"]["Span"] | null;
+            /** Rows */
+            rows: components["schemas"]["AtFrequency"][];
+            lengths: components["schemas"]["LengthsOut"] | null;
+            /** Sentence */
+            sentence: string;
+            /** Why */
+            why: string;
+            carry: components["schemas"]["BenchCarry"] | null;
+        };
+        /**
+         * LengthsOut
+         * @description The tuner's loss at the real loads at several lengths of the run: by frequency (``mhz``), a span a
+         *     length; ``present``: which length is the one there is.
+         */
+        LengthsOut: {
+            /** Length M */
+            length_m: number[];
+            /** Present */
+            present: number;
+            /** Mhz */
+            mhz: number[];
+            /** Loss Db */
+            loss_db: components["schemas"]["Span"][][];
+        };
+        /**
+         * ResidualModel
+         * @description What the analyzer's calibration leaves.
+         */
+        ResidualModel: {
+            /**
+             * Directivity Db
+             * @default 40
+             */
+            directivity_db: number;
+            /**
+             * Tracking Db
+             * @default 0.03
+             */
+            tracking_db: number;
+            /**
+             * Tracking Deg
+             * @default 0.3
+             */
+            tracking_deg: number;
+            /**
+             * Drift Db
+             * @default 0.005
+             */
+            drift_db: number;
+            /**
+             * Drift Deg
+             * @default 0.05
+             */
+            drift_deg: number;
+            /**
+             * Noise
+             * @default 0.0002
+             */
+            noise: number;
+            /**
+             * Load Pct
+             * @default 1
+             */
+            load_pct: number;
+        };
+        /**
+         * TunerDay
+         * @description Readings by frequency.
+         */
+        TunerDay: {
+            /**
+             * @default {
+             *       "directivity_db": 40,
+             *       "tracking_db": 0.03,
+             *       "tracking_deg": 0.3,
+             *       "drift_db": 0.005,
+             *       "drift_deg": 0.05,
+             *       "noise": 0.0002,
+             *       "load_pct": 1
+             *     }
+             */
+            residual: components["schemas"]["ResidualModel"];
+            document?: components["schemas"]["StationFile"] | null;
+            /** At */
+            at?: number | null;
+            /** Rows */
+            rows: components["schemas"]["TunerReadings"][];
+        };
+        /**
+         * TunerReadings
+         * @description At a frequency: matched into R₀, then a short and an open.
+         */
+        TunerReadings: {
+            /** Mhz */
+            mhz: number;
+            /** Match */
+            match: number | [
+                number,
+                number
+            ];
+            /** Short */
+            short: number | [
+                number,
+                number
+            ];
+            /** Open */
+            open?: number | [
+                number,
+                number
+            ] | null;
+        };
+        /**
+         * BenchWatts
+         * @description ``tells_from_db``: the least loss that these meters tell from none.
+         */
+        BenchWatts: {
+            loss_db: components["schemas"]["Span"];
+            /** Tells From Db */
+            tells_from_db: number;
+            /** Sentence */
+            sentence: string;
+            /** Why */
+            why: string;
+            carry: components["schemas"]["BenchCarry"];
+        };
+        /**
+         * WattReading
+         * @description A meter's two readings, its full scale and its accuracy.
+         */
+        WattReading: {
+            /** Forward W */
+            forward_w: number;
+            /**
+             * Reflected W
+             * @default 0
+             */
+            reflected_w: number;
+            /** Full Scale W */
+            full_scale_w: number;
+            /** Accuracy Pct */
+            accuracy_pct: number;
+        };
+        /**
+         * WattsDay
+         * @description Before and behind a part; ``same_meter``: one meter, carried from side to side.
+         */
+        WattsDay: {
+            before: components["schemas"]["WattReading"];
+            behind: components["schemas"]["WattReading"];
+            /**
+             * Same Meter
+             * @default false
+             */
+            same_meter: boolean;
+        };
+        /**
+         * BenchLine
+         * @description Loss as k₁ √(f/MHz) + k₂ f/MHz in dB per 100 m, and at each point that was measured [MHz, dB per 100
+         *     m]; impedance and velocity factor null where they could not be told.
+         */
+        BenchLine: {
+            /** Matched Db Per 100M */
+            matched_db_per_100m: number[][];
+            k1: components["schemas"]["Span"];
+            k2: components["schemas"]["Span"];
+            z0_ohm: components["schemas"]["Span"] | null;
+            velocity_factor: components["schemas"]["Span"] | null;
+            length_m: components["schemas"]["Span"];
+            /** Rows */
+            rows: components["schemas"]["LineAt"][];
+            /** Sentence */
+            sentence: string;
+            /** Why */
+            why: string;
+            carry: components["schemas"]["BenchCarry"] | null;
+        };
+        /**
+         * LineAt
+         * @description A line at a frequency, dB per 100 m: as fitted, and by its sheet (null: none is known).
+         */
+        LineAt: {
+            /** Mhz */
+            mhz: number;
+            loss_db_per_100m: components["schemas"]["Span"];
+            /** Sheet Db Per 100M */
+            sheet_db_per_100m: number | null;
+        };
+        /**
+         * LineDay
+         * @description Sweeps by what was at the far end, or return losses by frequency; length or velocity factor.
+         */
+        LineDay: {
+            /**
+             * @default {
+             *       "directivity_db": 40,
+             *       "tracking_db": 0.03,
+             *       "tracking_deg": 0.3,
+             *       "drift_db": 0.005,
+             *       "drift_deg": 0.05,
+             *       "noise": 0.0002,
+             *       "load_pct": 1
+             *     }
+             */
+            residual: components["schemas"]["ResidualModel"];
+            document?: components["schemas"]["StationFile"] | null;
+            /** At */
+            at?: number | null;
+            /** Open */
+            open?: string | null;
+            /** Short */
+            short?: string | null;
+            /** Load */
+            load?: string | null;
+            /** Typed */
+            typed?: [
+                number,
+                number | null,
+                number | null
+            ][];
+            /** Length M */
+            length_m?: number | null;
+            /** Velocity Factor */
+            velocity_factor?: number | null;
+        };
+        /**
+         * BenchFault
+         * @description By distance; ``resolution_m``: nearer than that two are one; ``farthest_m``: no farther is told;
+         *     ``along``: the picture [m, |Γ|].
+         */
+        BenchFault: {
+            /** Faults */
+            faults: components["schemas"]["FaultOut"][];
+            /** Resolution M */
+            resolution_m: number;
+            /** Farthest M */
+            farthest_m: number;
+            /** Along */
+            along: number[][];
+            /** Sentence */
+            sentence: string;
+            /** Why */
+            why: string;
+            /** Remark */
+            remark: string;
+        };
+        /**
+         * FaultOut
+         * @description Where a wave comes back, how much of it (below 0: the impedance falls), and what that seems to be.
+         */
+        FaultOut: {
+            /** At M */
+            at_m: number;
+            /** Gamma */
+            gamma: number;
+            /** Kind */
+            kind: string;
+            /** Text */
+            text: string;
+        };
+        /**
+         * FaultDay
+         * @description A sweep with the far end as it hangs; the velocity factor, or that of the line on the bench.
+         */
+        FaultDay: {
+            /**
+             * @default {
+             *       "directivity_db": 40,
+             *       "tracking_db": 0.03,
+             *       "tracking_deg": 0.3,
+             *       "drift_db": 0.005,
+             *       "drift_deg": 0.05,
+             *       "noise": 0.0002,
+             *       "load_pct": 1
+             *     }
+             */
+            residual: components["schemas"]["ResidualModel"];
+            document?: components["schemas"]["StationFile"] | null;
+            /** At */
+            at?: number | null;
+            /** Text */
+            text: string;
+            /** Velocity Factor */
+            velocity_factor?: number | null;
+        };
+        /**
+         * BenchPart
+         * @description ``loss_db``: at the middle of what is usable, ``band_mhz``; null where nothing is.
+         */
+        BenchPart: {
+            loss_db: components["schemas"]["Span"] | null;
+            /** Band Mhz */
+            band_mhz: number[] | null;
+            /** Rows */
+            rows: components["schemas"]["PartAt"][];
+            transformer: components["schemas"]["TransformerOut"] | null;
+            /** Sentence */
+            sentence: string;
+            /** Why */
+            why: string;
+            carry: components["schemas"]["BenchCarry"] | null;
+        };
+        /**
+         * PartAt
+         * @description A part in line at a frequency: its loss, the SWR at its input, and whether it may be used.
+         */
+        PartAt: {
+            /** Mhz */
+            mhz: number;
+            loss_db: components["schemas"]["Span"];
+            /** Swr */
+            swr: number | null;
+            /** Usable */
+            usable: boolean;
+        };
+        /**
+         * TransformerOut
+         * @description What a transformer is made of; core loss across in Ω, null where none can be seen.
+         */
+        TransformerOut: {
+            ratio: components["schemas"]["Span"];
+            turns: components["schemas"]["Span"];
+            leakage_uh: components["schemas"]["Span"];
+            magnetizing_uh: components["schemas"]["Span"];
+            core_loss_ohm: components["schemas"]["Span"];
+            loss_db: components["schemas"]["Span"];
+        };
+        /**
+         * PartDay
+         * @description Three sweeps of one, ``resistor_ohm`` at its far side in place of the load; or two back to back,
+         *     typed.
+         */
+        PartDay: {
+            /**
+             * @default {
+             *       "directivity_db": 40,
+             *       "tracking_db": 0.03,
+             *       "tracking_deg": 0.3,
+             *       "drift_db": 0.005,
+             *       "drift_deg": 0.05,
+             *       "noise": 0.0002,
+             *       "load_pct": 1
+             *     }
+             */
+            residual: components["schemas"]["ResidualModel"];
+            document?: components["schemas"]["StationFile"] | null;
+            /** At */
+            at?: number | null;
+            /** Match */
+            match?: string | null;
+            /** Short */
+            short?: string | null;
+            /** Open */
+            open?: string | null;
+            /**
+             * Resistor Ohm
+             * @default 50
+             */
+            resistor_ohm: number;
+            /**
+             * Transformer
+             * @default false
+             */
+            transformer: boolean;
+            /** Pair */
+            pair?: [
+                number,
+                number,
+                number
+            ][];
+            /**
+             * Error Db
+             * @default 0.05
+             */
+            error_db: number;
+            /**
+             * Most Db
+             * @default 0.5
+             */
+            most_db: number;
+            /**
+             * Most Swr
+             * @default 1.5
+             */
+            most_swr: number;
+        };
+        /**
+         * BenchMeter
+         * @description What a meter shows over the power there is, and that power.
+         */
+        BenchMeter: {
+            scale: components["schemas"]["Span"];
+            /** Power W */
+            power_w: number;
+            /** Sentence */
+            sentence: string;
+            /** Why */
+            why: string;
+            carry: components["schemas"]["BenchCarry"];
+        };
+        /**
+         * MeterDay
+         * @description What a meter shows into a dummy load; the peak voltage across it, or what a better meter shows.
+         */
+        MeterDay: {
+            /** Shown W */
+            shown_w: number;
+            /**
+             * Read W
+             * @default 1
+             */
+            read_w: number;
+            /** Volts */
+            volts?: number | null;
+            /**
+             * Volts Pct
+             * @default 2
+             */
+            volts_pct: number;
+            /**
+             * Drop Volts
+             * @default 0
+             */
+            drop_volts: number;
+            /**
+             * Load Ohm
+             * @default 50
+             */
+            load_ohm: number;
+            /**
+             * Load Pct
+             * @default 1
+             */
+            load_pct: number;
+            /** Power W */
+            power_w?: number | null;
+            /**
+             * Accuracy Pct
+             * @default 3
+             */
+            accuracy_pct: number;
+            /**
+             * Full Scale W
+             * @default 200
+             */
+            full_scale_w: number;
+        };
+        /**
+         * BenchCheck
+         * @description The worst over the sweep; ``errors``: [MHz, directivity dB, source match dB, tracking dB]; ``good``:
+         *     whether it may be used as it is; ``shown_as``: SWRs and from what to what they are shown.
+         */
+        BenchCheck: {
+            /** Directivity Db */
+            directivity_db: number;
+            /** Source Db */
+            source_db: number;
+            /** Tracking Db */
+            tracking_db: number;
+            /** Tracking Deg */
+            tracking_deg: number;
+            /** Aside M */
+            aside_m: number;
+            /** Good */
+            good: boolean;
+            /** Shown As */
+            shown_as: (number | null)[][];
+            /** Errors */
+            errors: number[][];
+            residual: components["schemas"]["ResidualOut"];
+            /** Sentence */
+            sentence: string;
+            /** Why */
+            why: string;
+        };
+        /**
+         * ResidualOut
+         * @description What an analyzer's calibration leaves, as the other jobs take it.
+         */
+        ResidualOut: {
+            /** Directivity Db */
+            directivity_db: number;
+            /** Tracking Db */
+            tracking_db: number;
+            /** Tracking Deg */
+            tracking_deg: number;
+            /** Drift Db */
+            drift_db: number;
+            /** Drift Deg */
+            drift_deg: number;
+            /** Noise */
+            noise: number;
+            /** Load Pct */
+            load_pct: number;
+        };
+        /**
+         * CheckDay
+         * @description Sweeps of an open, a short and a load.
+         */
+        CheckDay: {
+            /** Open */
+            open: string;
+            /** Short */
+            short: string;
+            /** Load */
+            load: string;
+        };
+        /**
+         * PracticeDay
+         * @description What a simulated bench shows, as it would be typed or saved: ``texts``: sweeps by what was at the far
+         *     side; ``rows``: a tuner's, by frequency; ``figures``: what meters show. ``truth``: what was hidden.
+         */
+        PracticeDay: {
+            /** Texts */
+            texts: {
+                [key: string]: string;
+            };
+            /** Rows */
+            rows: {
+                [key: string]: unknown;
+            }[];
+            /** Figures */
+            figures: {
+                [key: string]: number;
+            };
+            /** Truth */
+            truth: string;
+        };
+        /**
+         * PracticeRequest
+         * @description A day on the simulated bench: which errors and which truth it hides.
+         */
+        PracticeRequest: {
+            /**
+             * @default {
+             *       "directivity_db": 40,
+             *       "tracking_db": 0.03,
+             *       "tracking_deg": 0.3,
+             *       "drift_db": 0.005,
+             *       "drift_deg": 0.05,
+             *       "noise": 0.0002,
+             *       "load_pct": 1
+             *     }
+             */
+            residual: components["schemas"]["ResidualModel"];
+            document?: components["schemas"]["StationFile"] | null;
+            /** At */
+            at?: number | null;
+            /**
+             * Seed
+             * @default 1
+             */
+            seed: number;
         };
         /**
          * LogQuery
@@ -7164,6 +8066,350 @@ export interface operations {
             };
             /** @description Unprocessable Entity */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+        };
+    };
+    tithe_web_workbench_api_one_reading: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["OneReading"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ReadAt"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+        };
+    };
+    tithe_web_workbench_api_bench_tuner: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TunerDay"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BenchTuner"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+        };
+    };
+    tithe_web_workbench_api_bench_watts: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["WattsDay"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BenchWatts"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+        };
+    };
+    tithe_web_workbench_api_bench_line: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["LineDay"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BenchLine"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+        };
+    };
+    tithe_web_workbench_api_bench_fault: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["FaultDay"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BenchFault"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+        };
+    };
+    tithe_web_workbench_api_bench_part: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PartDay"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BenchPart"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+        };
+    };
+    tithe_web_workbench_api_bench_meter: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["MeterDay"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BenchMeter"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+        };
+    };
+    tithe_web_workbench_api_bench_check: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CheckDay"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BenchCheck"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+        };
+    };
+    tithe_web_workbench_api_bench_practice: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PracticeRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PracticeDay"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
                 headers: {
                     [name: string]: unknown;
                 };

@@ -1,0 +1,185 @@
+"""The API of the bench: a job's readings in, its answer with interval and what goes into the station out."""
+
+from __future__ import annotations
+
+from typing import Any
+
+import numpy as np
+from django.http import HttpRequest
+from ninja import Router
+
+from tithe.core.cost import Pause, solving_s
+from tithe.core.errors import InputError, require
+from tithe.core.reflection import mismatch_loss_db, return_loss_db
+from tithe.core.workbench import check, fault, line, meter, part, watts
+from tithe.core.workbench.tuner import MOST_DB
+from tithe.files import sweep_file
+from tithe.results import workbench_json, workbench_line_json, workbench_tuner_json
+from tithe.results.workbench_shapes import (
+    BenchCheck,
+    BenchFault,
+    BenchLine,
+    BenchMeter,
+    BenchPart,
+    BenchTuner,
+    BenchWatts,
+    PracticeDay,
+)
+from tithe.web.http import Refusals, computed
+from tithe.web.workbench import practice
+from tithe.web.workbench.requests import (
+    CheckDay,
+    FaultDay,
+    LineDay,
+    MeterDay,
+    OneReading,
+    PartDay,
+    PracticeRequest,
+    ReadAt,
+    TunerDay,
+    WattReading,
+    WattsDay,
+    alike,
+    gammas,
+)
+
+router = Router()
+_Q_S = 0.03
+"""Seconds that the Q of one row takes, about."""
+_JOB_S = 0.3
+ENDS: tuple[line.End, ...] = ("open", "short", "load")
+
+
+@router.post("/bench/read", response={200: ReadAt, 422: Refusals})
+def one_reading(request: HttpRequest, body: OneReading) -> Any:
+    """What a sweep's file says at one frequency."""
+    sweep = sweep_file.read(body.text)
+    low, high = sweep.range_hz
+    hz = (low + high) / 2 if body.mhz is None else body.mhz * 1e6
+    at = sweep.at(np.array([hz]))
+    found: float | tuple[float, float] = float(return_loss_db(at.rho[0]))
+    if at.gamma is not None:
+        found = (float(at.gamma[0].real), float(at.gamma[0].imag))
+    elif not np.isfinite(found):
+        found = MOST_DB
+    return {
+        "mhz": hz / 1e6,
+        "reading": found,
+        "low_mhz": low / 1e6,
+        "high_mhz": high / 1e6,
+        "points": len(sweep.freq_hz),
+    }
+
+
+@router.post("/bench/tuner", response={200: BenchTuner, 422: Refusals, 503: Refusals})
+def bench_tuner(request: HttpRequest, body: TunerDay) -> Any:
+    """A tuner by its three readings at each frequency."""
+    station, residual = body.station(), body.residual.to_core()
+    rows = [row.to_core(n) for n, row in enumerate(body.rows)]
+    seconds = len(rows) * _Q_S + (0 if station is None else 15 * solving_s(station, len(rows)))
+
+    def job(pause: Pause) -> BenchTuner:
+        return workbench_tuner_json.tuner(rows, station, body.at, residual)
+
+    return computed(request, seconds, "fewer-bands", job)
+
+
+@router.post("/bench/watts", response={200: BenchWatts, 422: Refusals})
+def bench_watts(request: HttpRequest, body: WattsDay) -> Any:
+    """Watts in and out of a part."""
+
+    def read(one: WattReading) -> watts.Watts:
+        return watts.Watts(one.forward_w, one.reflected_w, one.full_scale_w, one.accuracy_pct / 100)
+
+    return workbench_json.watts(watts.loss(read(body.before), read(body.behind), body.same_meter))
+
+
+@router.post("/bench/line", response={200: BenchLine, 422: Refusals, 503: Refusals})
+def bench_line(request: HttpRequest, body: LineDay) -> Any:
+    """A line by its sweeps or return losses."""
+    sweeps, residual, run = body.sweeps(), body.residual.to_core(), body.line()
+
+    def job(pause: Pause) -> BenchLine:
+        given = {end: sweeps[end] for end in ENDS if end in sweeps}
+        found = line.measured(given, body.length_m, body.velocity_factor, residual)
+        back = {end: return_loss_db(sweep.rho) for end, sweep in sweeps.items()}
+        sheet = None if run is None else run.line
+        return workbench_line_json.line(found, back, body.length_m is not None, sheet)
+
+    return computed(request, _JOB_S, "smaller-station", job)
+
+
+@router.post("/bench/fault", response={200: BenchFault, 422: Refusals, 503: Refusals})
+def bench_fault(request: HttpRequest, body: FaultDay) -> Any:
+    """Where along a line waves come back."""
+    sweeps, run = alike({"text": body.text}), body.line()
+    freq, (gamma,) = gammas(sweeps, "text")
+    velocity = body.velocity_factor
+    if velocity is None:
+        if run is None:
+            raise InputError("velocity_factor", "missing")
+        velocity = run.line.velocity_factor
+    found = velocity
+
+    def job(pause: Pause) -> BenchFault:
+        return workbench_line_json.fault(fault.along(freq, gamma, found, None if run is None else run.line))
+
+    return computed(request, _JOB_S, "smaller-station", job)
+
+
+@router.post("/bench/part", response={200: BenchPart, 422: Refusals, 503: Refusals})
+def bench_part(request: HttpRequest, body: PartDay) -> Any:
+    """A part in line, a choke or a transformer."""
+    residual, limits = body.residual.to_core(), (body.most_db, body.most_swr)
+    if body.pair:
+        require(body.match is None, "pair", "sweeps-or-return-losses")
+        mhz, through, back = np.array(sorted(body.pair)).T
+        require(bool((np.diff(mhz) > 0).all()), "pair", "rising-frequencies")
+        told = part.back_to_back(mhz * 1e6, through, back, body.error_db, *limits)
+        missed = float(np.max(mismatch_loss_db(10 ** (-back / 20))))
+        return workbench_json.part(told, *limits, missed_db=missed)
+    sweeps = alike({"match": body.match, "short": body.short, "open": body.open})
+    freq, (match, short, open_) = gammas(sweeps, "match", "short", "open")
+
+    def job(pause: Pause) -> BenchPart:
+        told = part.by_three_sweeps(freq, match, short, open_, *limits, residual)
+        of = None
+        if body.transformer:
+            of = part.transformer(freq, match, short, open_, body.resistor_ohm, residual)
+        return workbench_json.part(told, *limits, of)
+
+    return computed(request, _JOB_S, "smaller-station", job)
+
+
+@router.post("/bench/meter", response={200: BenchMeter, 422: Refusals})
+def bench_meter(request: HttpRequest, body: MeterDay) -> Any:
+    """A meter against a voltage across a dummy load, or a better meter."""
+    require((body.volts is None) != (body.power_w is None), "volts", "volts-or-power")
+    if body.volts is not None:
+        known = meter.by_peak_volts(body.volts, body.volts_pct, body.load_ohm, body.load_pct, body.drop_volts)
+        drop: float | None = body.drop_volts / (body.volts + body.drop_volts)
+    else:
+        known = meter.by_better_meter(body.power_w or 0.0, body.accuracy_pct, body.full_scale_w)
+        drop = None
+    told = meter.scale(body.shown_w, body.read_w, known)
+    return workbench_json.meter(told, body.shown_w, known, drop)
+
+
+@router.post("/bench/check", response={200: BenchCheck, 422: Refusals})
+def bench_check(request: HttpRequest, body: CheckDay) -> Any:
+    """What an analyzer's calibration leaves."""
+    freq, three = gammas(
+        alike({"open": body.open, "short": body.short, "load": body.load}), "open", "short", "load"
+    )
+    return workbench_json.check(check.checked(freq, *three))
+
+
+@router.post("/bench/practice/{job}", response={200: PracticeDay, 422: Refusals, 503: Refusals})
+def bench_practice(request: HttpRequest, job: str, body: PracticeRequest) -> Any:
+    """A day on the simulated bench, for the same door."""
+    station, on_bench, residual = body.station(), body.part(), body.residual.to_core()
+
+    def work(pause: Pause) -> PracticeDay:
+        return practice.day(job, station, on_bench, residual, body.seed)
+
+    return computed(request, _JOB_S, "smaller-station", work)
