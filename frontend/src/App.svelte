@@ -220,6 +220,10 @@
           <Fetched file={VIEW_FILES.tuner}>
             {#snippet shown(TunerView)}<TunerView session={at} />{/snippet}
           </Fetched>
+        {:else if at.view === 'bench'}
+          <Fetched file={VIEW_FILES.bench}>
+            {#snippet shown(BenchView)}<BenchView session={at} {shelf} />{/snippet}
+          </Fetched>
         {:else if at.view === 'choose'}
           <Fetched file={VIEW_FILES.choose}>
             {#snippet shown(ChooseView)}<ChooseView session={at} />{/snippet}

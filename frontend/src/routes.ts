@@ -1,5 +1,6 @@
 /** The address of every view: what can be bookmarked, reloaded, sent to somebody or opened in a new tab. */
 import type { Selection } from './lib/station/session.svelte';
+import { isJob, type Job } from './lib/bench/jobs';
 import type { Pane } from './lib/sweep/sweeps.svelte';
 
 /** What a tuner's view shows of it. */
@@ -15,6 +16,7 @@ export interface StationPlace {
   pane?: Pane;
   tuner?: TunerPane;
   question?: string;
+  job?: Job;
 }
 /** The front door, with the question asked there as its query; or one station. */
 export type Place = { asks: string } | StationPlace;
@@ -26,6 +28,7 @@ export const VIEWS = [
   ['antenna', 'Antenna'],
   ['sweep', 'Sweep'],
   ['tuner', 'Tuner'],
+  ['bench', 'Bench'],
   ['choose', 'Choose'],
   ['arrangements', 'Arrangements'],
   ['questions', 'Questions'],
@@ -63,6 +66,7 @@ export function placeOf({ pathname, search }: { pathname: string; search: string
     ...(view === 'sweep' && /^\d+$/.test(item ?? '') ? { sweep: Number(item), pane: pane ?? 'read' } : {}),
     ...(view === 'tuner' && part !== undefined ? { tuner: tuner ?? 'reach' } : {}),
     ...(view === 'questions' && item ? { question: item } : {}),
+    ...(view === 'bench' ? { job: isJob(item) ? item : 'tuner' } : {}),
   };
 }
 
@@ -73,14 +77,15 @@ function partOf(text: string | null): Selection | undefined {
 
 export function addressOf(place: Place): string {
   if ('asks' in place) return place.asks ? `/loss?${place.asks}` : '/stations';
-  const { id, view, mhz, part, sweep, pane, tuner, question } = place;
+  const { id, view, mhz, part, sweep, pane, tuner, question, job } = place;
   const steps = ['stations', id, view];
   if (view === 'sweep' && sweep !== undefined) steps.push(sweep, pane ?? 'read');
   if (view === 'tuner' && typeof part === 'number') steps.push(part, tuner ?? 'reach');
   if (view === 'questions' && question) steps.push(question);
+  if (view === 'bench') steps.push(job ?? 'tuner');
   const query = new URLSearchParams();
   if (mhz !== undefined) query.set('mhz', String(Number(mhz.toFixed(6))));
-  if (part !== undefined && view === 'ledger') query.set('part', String(part));
+  if (part !== undefined && (view === 'ledger' || view === 'bench')) query.set('part', String(part));
   return `/${steps.join('/')}${query.size ? `?${query.toString()}` : ''}`;
 }
 
@@ -93,6 +98,7 @@ export function isStep(from: Place, to: Place): boolean {
     (from.sweep !== to.sweep && from.sweep !== undefined) ||
     (from.pane !== to.pane && from.pane !== undefined) ||
     (from.tuner !== to.tuner && from.tuner !== undefined) ||
-    (from.question !== to.question && from.question !== undefined)
+    (from.question !== to.question && from.question !== undefined) ||
+    (from.job !== to.job && from.job !== undefined)
   );
 }

@@ -5,6 +5,7 @@ export const VIEW_FILES = {
   antenna: () => import('./lib/antenna/AntennaView.svelte'),
   sweep: () => import('./lib/sweep/SweepView.svelte'),
   tuner: () => import('./lib/tuner/TunerView.svelte'),
+  bench: () => import('./lib/bench/BenchView.svelte'),
   choose: () => import('./lib/choose/ChooseView.svelte'),
   arrangements: () => import('./lib/arrangements/ArrangementsView.svelte'),
   questions: () => import('./lib/questions/QuestionsView.svelte'),

@@ -210,12 +210,13 @@ class Here(TypedDict):
 
 
 class MeasuredHere(TypedDict):
-    """A part whose loss was measured: where in the chain, its loss here from least to most, and that as a
-    sentence."""
+    """A part of which something was measured: where in the chain, its loss here from least to most and that
+    as a sentence (null, "": its loss was not), and each measured figure as a sentence."""
 
     at: int
-    loss_db: Span
+    loss_db: Span | None
     sentence: str
+    marks: list[str]
 
 
 class RailFigures(TypedDict):

@@ -27,7 +27,7 @@ from tithe.results.workbench_shapes import (
     ResidualOut,
     TransformerOut,
 )
-from tithe.results.workbench_tuner_json import three
+from tithe.results.workbench_tuner_json import coil_q_carry, three
 from tithe.text import say
 
 _MOST_ROWS = 200
@@ -46,6 +46,22 @@ def watts(told: WattsLoss) -> BenchWatts:
         "why": say(tell("bench.watts-why", tells_from_db=told.tells_from_db)),
         "carry": _loss((told.low_db, max(told.loss_db, 0.0), told.high_db), "bench.how.watts"),
     }
+
+
+def watts_of_tuner(
+    told: WattsLoss, freq_hz: float, q: tuple[float, float, float | None] | None
+) -> BenchWatts:
+    """The same of a tuner, tuned into the dummy load; ``q``: what explains it (None: nothing does)."""
+    out = watts(told)
+    out["carry"] = None
+    if q is not None:
+        least, found, most = q
+        span = (least, found if most is None else most)
+        out["sentence"] += " " + say(tell("bench.watts-q", q=found, span=span, freq_hz=freq_hz))
+        out["carry"] = coil_q_carry(
+            [(freq_hz / 1e6, three(least, found, most))], say(tell("bench.how.watts"))
+        )
+    return out
 
 
 def _loss(db: tuple[float, float, float], how: str) -> BenchCarry:

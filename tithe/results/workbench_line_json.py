@@ -20,6 +20,7 @@ from tithe.text import say
 _TOLD = 6
 """Steps in a sentence; the table has them all."""
 _MOST_POINTS = 600
+_DRAWN = 60
 _LOOK_HZ = 14e6
 
 
@@ -41,6 +42,7 @@ def line(
         "velocity_factor": _or_none(measured.velocity_factor),
         "length_m": _span(measured.length_m),
         "rows": rows,
+        "curve": _rows(measured, np.linspace(low, high, _DRAWN), sheet),
         "sentence": say(_told(measured, looked, length_typed)),
         "why": say(_why(measured, back_db)),
         "carry": _carry(measured, rows, length_typed, sheet),
@@ -71,10 +73,7 @@ def _rows(measured: MeasuredLine, freq_hz: Real, sheet: LineType | None) -> list
 def _told(measured: MeasuredLine, looked: LineAt, length_typed: bool) -> Iterator[Message]:
     z0, velocity = measured.z0_ohm, measured.velocity_factor
     if z0 is not None and velocity is not None:
-        yield tell(
-            "bench.line-is", z0_ohm=z0.value, z0=(z0.low, z0.high), velocity=velocity.value,
-            v=(velocity.low, velocity.high),
-        )  # fmt: skip
+        yield tell("bench.line-is", z0_ohm=(z0.low, z0.high), velocity=(velocity.low, velocity.high))
     else:
         yield tell("bench.line-no-phase")
     if not length_typed:

@@ -21,13 +21,16 @@ class BenchCarry(TypedDict):
 
 
 class AtFrequency(TypedDict):
-    """A tuner at a frequency: loss and efficiency into R₀; by return losses alone the mean of both halved,
-    and half of that into a short (null: not to be told); the Q of its coils (null: ``coil_why``) and its loss
-    at the station's own load (null: no station, or its antenna is not known there)."""
+    """A tuner at a frequency: the return losses that were read; loss and efficiency into R₀; by return losses
+    alone the mean of both halved, and half of that into a short (null: not to be told); the Q of its coils
+    (null: ``coil_why``) and its loss at the station's own load (null: no station, or its antenna is not known
+    there)."""
 
     mhz: float
     with_phase: bool
     match_db: float
+    short_db: float
+    open_db: float | None
     loss_db: Span
     efficiency: Span
     mean_halved_db: float | None
@@ -68,7 +71,7 @@ class BenchWatts(TypedDict):
     tells_from_db: float
     sentence: str
     why: str
-    carry: BenchCarry
+    carry: BenchCarry | None
 
 
 class LineAt(TypedDict):
@@ -80,8 +83,9 @@ class LineAt(TypedDict):
 
 
 class BenchLine(TypedDict):
-    """Loss as k₁ √(f/MHz) + k₂ f/MHz in dB per 100 m, and at each point that was measured [MHz, dB per 100
-    m]; impedance and velocity factor null where they could not be told."""
+    """``rows`` by band, ``curve`` over the whole sweep. Loss as k₁ √(f/MHz) + k₂ f/MHz in dB per 100 m, and
+    at each point that was measured [MHz, dB per 100 m]; impedance and velocity factor null where they could
+    not be told."""
 
     matched_db_per_100m: list[list[float]]
     k1: Span
@@ -90,6 +94,7 @@ class BenchLine(TypedDict):
     velocity_factor: Span | None
     length_m: Span
     rows: list[LineAt]
+    curve: list[LineAt]
     sentence: str
     why: str
     carry: BenchCarry | None

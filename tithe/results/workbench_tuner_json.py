@@ -97,6 +97,8 @@ def _row(row: TunerRow, part: Tuner, r0: float, residual: Residual | None) -> At
         "mhz": (row.freq_hz or 0.0) / 1e6,
         "with_phase": len(gammas) == 3,
         "match_db": back_db(row.match),
+        "short_db": back_db(row.short),
+        "open_db": None if row.open_ is None else back_db(row.open_),
         "loss_db": three(low, loss, high),
         "efficiency": three(*(float(10 ** (-db / 10)) for db in (high, loss, low))),
         "mean_halved_db": quick.loss_db if quick and row.open_ is not None else None,
@@ -238,17 +240,20 @@ def _times(row: AtFrequency) -> float:
 
 def _carry(rows: list[AtFrequency]) -> BenchCarry | None:
     """Q by frequency, into the tuner."""
-    known = sorted((row["mhz"], row["coil_q"]) for row in rows if row["coil_q"] and row["mhz"] > 0)
+    known = [(row["mhz"], q) for row in rows if (q := row["coil_q"]) is not None and row["mhz"] > 0]
+    known.sort(key=lambda pair: pair[0])
     if not known:
         return None
-    value = [[mhz, round(found(q), 1)] for mhz, q in known if q]
-    points = [
-        [mhz, round(q["min"] or 0.0, 1), None if q["max"] is None else round(q["max"], 1)]
-        for mhz, q in known
-        if q
-    ]
     phase = all(row["with_phase"] for row in rows)
-    how = say(tell("bench.how.tuner" if phase else "bench.how.return-loss"))
+    return coil_q_carry(known, say(tell("bench.how.tuner" if phase else "bench.how.return-loss")))
+
+
+def coil_q_carry(known: Sequence[tuple[float, Span]], how: str) -> BenchCarry:
+    """The Q of a tuner's coils, [MHz, Q], as it goes into the station."""
+    value = [[mhz, round(found(q), 1)] for mhz, q in known]
+    points = [
+        [mhz, round(q["min"] or 0.0, 1), None if q["max"] is None else round(q["max"], 1)] for mhz, q in known
+    ]
     return {
         "fields": {"coil_q": value},
         "measured": {"coil_q": {"value": value, "points": points, "how": how}},

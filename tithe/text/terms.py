@@ -57,7 +57,10 @@ TERMS = {
         "Showing an analyzer an open end, a short circuit and a known load, so that it takes its own "
         "leads out "
         "of what it shows.",
-        ("calibrated",),
+        (
+            "calibrated",
+            "calibrating",
+        ),
     ),
     "capacitor": Term(
         "capacitor",
@@ -220,6 +223,12 @@ TERMS = {
         ("two-wire line", "windowed", "ribbon", "open-wire line"),
     ),
     "peak": Term("peak", "The highest moment of a voltage or of the power; 1.41 times the rms voltage."),
+    "peak-detector": Term(
+        "peak detector",
+        "A diode and a capacitor that hold the highest voltage of a carrier, so that a voltmeter can read "
+        "it.",
+        ("diode",),
+    ),
     "permittivity": Term(
         "permittivity",
         "How much a material, soil for instance, slows an electric wave; water has 80 times that of air.",
@@ -270,6 +279,10 @@ TERMS = {
         "relay", "An electric switch; relay tuners switch coils and capacitors in steps.", ("relays",)
     ),
     "resistance": Term("resistance", "R, the part of an impedance that takes power.", ("R",)),
+    "resistor": Term(
+        "resistor",
+        "A part that is a plain resistance: it turns what reaches it into heat and sends nothing back.",
+    ),
     "resistivity": Term("resistivity", "How much a material, such as copper, resists a current."),
     "resonance": Term(
         "resonance",
@@ -293,6 +306,11 @@ TERMS = {
         "S-unit", "A step on a receiver's signal meter, 6 dB here: a quarter of the power.", ("S-units",)
     ),
     "sinusoidal": Term("sinusoidal", "Swinging evenly, at one frequency alone.", ("sine",)),
+    "source-match": Term(
+        "source match",
+        "What an analyzer itself sends back of a wave that returns to it: it shows most where nearly all "
+        "comes back.",
+    ),
     "spacing": Term("spacing", "Between the middles of a two-wire line's wires."),
     "stray": Term(
         "strays",
@@ -312,6 +330,10 @@ TERMS = {
         "telegrapher’s equations", "The laws of voltage and current along any uniform line.", ("telegrapher",)
     ),
     "touchstone": Term("Touchstone", "A common text format for what an analyzer measured (.s1p).", ("s1p",)),
+    "tracking": Term(
+        "tracking",
+        "By how much an analyzer shows a full reflection too large or too small, in dB and in phase.",
+    ),
     "transformer": Term(
         "transformer",
         "Windings that change an impedance by a fixed ratio such as 4:1, and balance the currents if made "

@@ -46,9 +46,7 @@ BENCH = {
         "And 50 Ω is the easiest load there is: at others more current flows for the same power."
     ),
     "bench.no-q": "No Q of its coils explains that loss: {why}.",
-    "bench.line-is": (
-        "A line of {z0_ohm:figure} Ω ({z0:figure} Ω), velocity factor {velocity:figure} ({v:figure})."
-    ),
+    "bench.line-is": "A line of {z0_ohm:figure} Ω, velocity factor {velocity:figure}.",
     "bench.line-length": "It is {length_m:length} long ({span:length}).",
     "bench.line": (
         "It loses {loss_db:db} dB per 100 m at {freq_hz:mhz} when matched ({span:db} dB). k₁ is {k1:figure}, "
@@ -75,7 +73,12 @@ BENCH = {
         "carried from "
         "side to side leaves less, and a return loss into short and open less still."
     ),
-    "bench.step": "At {at_m:length}: {kind}, |Γ| {rho:two}.",
+    "bench.watts-q": (
+        "That is a Q of {q:figure} of its coils ({span:figure}) at {freq_hz:mhz}, into the dummy load, if "
+        "it was "
+        "set with least loss."
+    ),
+    "bench.step": "At {at_m:figure} m: {kind}, |Γ| {rho:two}.",
     "bench.kind.open": "the far end, open",
     "bench.kind.short": "the far end, shorted",
     "bench.kind.higher": "the impedance rises (another line, a poor joint, or a load above that of the line)",
@@ -103,7 +106,7 @@ BENCH = {
         "tells finer, one of more points tells farther; the velocity factor shifts every distance alike."
     ),
     "bench.fault-remark": "Bench: {found:semicolon}",
-    "bench.fault-noted": "{at_m:length}: {kind}",
+    "bench.fault-noted": "{at_m:figure} m: {kind}",
     "bench.part": (
         "It loses {loss_db:db} dB ({span:db} dB) in the middle of its band, and may be used from "
         "{low_hz:mhz} to "
@@ -130,10 +133,11 @@ BENCH = {
         "before the rest is halved."
     ),
     "bench.meter": (
-        "At {power_w:watts} W it shows {scale:two} times what there is ({span:two}): {shown_w:watts} W."
+        "At {power_w:watts} W it shows {scale:figure} times what there is ({span:figure}): {shown_w:watts} W."
     ),
     "bench.meter-right": (
-        "At {power_w:watts} W it shows {shown_w:watts} W: right within what the bench can tell ({span:two} "
+        "At {power_w:watts} W it shows {shown_w:watts} W: right within what the bench can tell "
+        "({span:figure} "
         "times)."
     ),
     "bench.meter-why": (
@@ -167,6 +171,14 @@ BENCH = {
         "{tracking_db:db} dB off "
         "would put that much on every loss told by a return loss."
     ),
+    "bench.mark": "{name:capital} {span:figure}, measured{date}: {how}.",
+    "bench.mark-at": "{name:capital} {span:figure} at {freq_hz:mhz}, measured{date}: {how}.",
+    "bench.marks": "{figures:list}, measured{date}: {how}.",
+    "bench.mark-figure": "{name} {span:figure}",
+    "bench.name.k1": "k₁",
+    "bench.name.k2": "k₂",
+    "bench.name.r0_ohm": "impedance in Ω",
+    "bench.name.velocity_factor": "velocity factor",
     "bench.here": (
         "Your {name} loses {loss_db:db} dB here (measured{date}, {span:db} dB), not {r0_db:db} dB as into "
         "50 Ω."

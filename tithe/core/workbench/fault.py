@@ -136,7 +136,7 @@ def _ended(steps: list[Step], line: LineType | None) -> tuple[Step, ...]:
     and fro before it comes again."""
     whole = _WHOLE if line is not None else _WHOLE / 2
     ends: dict[Kind, Kind] = {"higher": "open", "lower": "short"}
-    out = []
+    out: list[Step] = []
     for one in steps:
         if one.rho >= whole and one.kind in ends:
             return (*out, replace(one, kind=ends[one.kind]))

@@ -10,8 +10,10 @@ from ninja import Router
 
 from tithe.core.cost import Pause, solving_s
 from tithe.core.errors import InputError, require
+from tithe.core.parts.tuner.part import Tuner
 from tithe.core.reflection import mismatch_loss_db, return_loss_db
 from tithe.core.workbench import check, fault, line, meter, part, watts
+from tithe.core.workbench.coil_q import coil_q_interval
 from tithe.core.workbench.tuner import MOST_DB
 from tithe.files import sweep_file
 from tithe.results import workbench_json, workbench_line_json, workbench_tuner_json
@@ -91,7 +93,20 @@ def bench_watts(request: HttpRequest, body: WattsDay) -> Any:
     def read(one: WattReading) -> watts.Watts:
         return watts.Watts(one.forward_w, one.reflected_w, one.full_scale_w, one.accuracy_pct / 100)
 
-    return workbench_json.watts(watts.loss(read(body.before), read(body.behind), body.same_meter))
+    found, station, on_bench = (
+        watts.loss(read(body.before), read(body.behind), body.same_meter),
+        body.station(),
+        body.part(),
+    )
+    if station is None or body.mhz is None or not isinstance(on_bench, Tuner):
+        return workbench_json.watts(found)
+    freq_hz, q = body.mhz * 1e6, None
+    try:
+        span = (found.low_db, found.loss_db, found.high_db)
+        q = coil_q_interval(on_bench, freq_hz, span, station.transmitter.reference_ohm)
+    except InputError:
+        pass  # no Q of its coils explains these watts: only the loss is told
+    return workbench_json.watts_of_tuner(found, freq_hz, q)
 
 
 @router.post("/bench/line", response={200: BenchLine, 422: Refusals, 503: Refusals})

@@ -166,12 +166,14 @@ class WattReading(Schema):
     accuracy_pct: Number
 
 
-class WattsDay(Schema):
-    """Before and behind a part; ``same_meter``: one meter, carried from side to side."""
+class WattsDay(BenchRequest):
+    """Before and behind a part; ``same_meter``: one meter, carried from side to side; ``mhz``: at which a
+    tuner was tuned into the dummy load."""
 
     before: WattReading
     behind: WattReading
     same_meter: bool = False
+    mhz: Positive | None = None
 
 
 ReturnLosses = tuple[Positive, Number | None, Number | None]

@@ -70,6 +70,15 @@ export type ReconcileAnswer = Schemas['ReconcileAnswer'];
 export type Reconciled = Schemas['ReconciledOut'];
 export type DialFile = Schemas['DialModel'];
 export type PresetFile = Schemas['PresetModel'];
+export type MeasuredHere = Schemas['MeasuredHere'];
+export type BenchCarry = Schemas['BenchCarry'];
+export type BenchTuner = Schemas['BenchTuner'];
+export type BenchWatts = Schemas['BenchWatts'];
+export type BenchLine = Schemas['BenchLine'];
+export type BenchFault = Schemas['BenchFault'];
+export type BenchPart = Schemas['BenchPart'];
+export type BenchMeter = Schemas['BenchMeter'];
+export type BenchCheck = Schemas['BenchCheck'];
 export type Figure = StageResult['in_w'];
 
 export const api = createClient<paths>({

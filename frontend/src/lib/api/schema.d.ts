@@ -4327,15 +4327,17 @@ export interface components {
         };
         /**
          * MeasuredHere
-         * @description A part whose loss was measured: where in the chain, its loss here from least to most, and that as a
-         *     sentence.
+         * @description A part of which something was measured: where in the chain, its loss here from least to most and that
+         *     as a sentence (null, "": its loss was not), and each measured figure as a sentence.
          */
         MeasuredHere: {
             /** At */
             at: number;
-            loss_db: components["schemas"]["Span"];
+            loss_db: components["schemas"]["Span"] | null;
             /** Sentence */
             sentence: string;
+            /** Marks */
+            marks: string[];
         };
         /**
          * MeterStage
@@ -4624,9 +4626,10 @@ export interface components {
         };
         /**
          * AtFrequency
-         * @description A tuner at a frequency: loss and efficiency into R₀; by return losses alone the mean of both halved,
-         *     and half of that into a short (null: not to be told); the Q of its coils (null: ``coil_why``) and its loss
-         *     at the station's own load (null: no station, or its antenna is not known there).
+         * @description A tuner at a frequency: the return losses that were read; loss and efficiency into R₀; by return losses
+         *     alone the mean of both halved, and half of that into a short (null: not to be told); the Q of its coils
+         *     (null: ``coil_why``) and its loss at the station's own load (null: no station, or its antenna is not known
+         *     there).
          */
         AtFrequency: {
             /** Mhz */
@@ -4635,6 +4638,10 @@ export interface components {
             with_phase: boolean;
             /** Match Db */
             match_db: number;
+            /** Short Db */
+            short_db: number;
+            /** Open Db */
+            open_db: number | null;
             loss_db: components["schemas"]["Span"];
             efficiency: components["schemas"]["Span"];
             /** Mean Halved Db */
@@ -4794,7 +4801,7 @@ export interface components {
             sentence: string;
             /** Why */
             why: string;
-            carry: components["schemas"]["BenchCarry"];
+            carry: components["schemas"]["BenchCarry"] | null;
         };
         /**
          * WattReading
@@ -4815,9 +4822,25 @@ export interface components {
         };
         /**
          * WattsDay
-         * @description Before and behind a part; ``same_meter``: one meter, carried from side to side.
+         * @description Before and behind a part; ``same_meter``: one meter, carried from side to side; ``mhz``: at which a
+         *     tuner was tuned into the dummy load.
          */
         WattsDay: {
+            /**
+             * @default {
+             *       "directivity_db": 40,
+             *       "tracking_db": 0.03,
+             *       "tracking_deg": 0.3,
+             *       "drift_db": 0.005,
+             *       "drift_deg": 0.05,
+             *       "noise": 0.0002,
+             *       "load_pct": 1
+             *     }
+             */
+            residual: components["schemas"]["ResidualModel"];
+            document?: components["schemas"]["StationFile"] | null;
+            /** At */
+            at?: number | null;
             before: components["schemas"]["WattReading"];
             behind: components["schemas"]["WattReading"];
             /**
@@ -4825,11 +4848,14 @@ export interface components {
              * @default false
              */
             same_meter: boolean;
+            /** Mhz */
+            mhz?: number | null;
         };
         /**
          * BenchLine
-         * @description Loss as k₁ √(f/MHz) + k₂ f/MHz in dB per 100 m, and at each point that was measured [MHz, dB per 100
-         *     m]; impedance and velocity factor null where they could not be told.
+         * @description ``rows`` by band, ``curve`` over the whole sweep. Loss as k₁ √(f/MHz) + k₂ f/MHz in dB per 100 m, and
+         *     at each point that was measured [MHz, dB per 100 m]; impedance and velocity factor null where they could
+         *     not be told.
          */
         BenchLine: {
             /** Matched Db Per 100M */
@@ -4841,6 +4867,8 @@ export interface components {
             length_m: components["schemas"]["Span"];
             /** Rows */
             rows: components["schemas"]["LineAt"][];
+            /** Curve */
+            curve: components["schemas"]["LineAt"][];
             /** Sentence */
             sentence: string;
             /** Why */

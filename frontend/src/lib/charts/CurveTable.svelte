@@ -5,8 +5,10 @@
   interface Props {
     mhz: number[];
     columns: [string, (number | null)[]][];
+    /** What it runs over. */
+    of?: string;
   }
-  let { mhz, columns }: Props = $props();
+  let { mhz, columns, of = 'MHz' }: Props = $props();
   const ROWS = 24;
   const every = $derived(Math.max(Math.ceil((mhz.length - 1) / ROWS), 1));
   const rows = $derived(mhz.map((_, n) => n).filter((n) => n % every === 0 || n === mhz.length - 1));
@@ -15,7 +17,7 @@
 <table class="plain figures">
   <thead>
     <tr>
-      <th scope="col">MHz</th>
+      <th scope="col">{of}</th>
       {#each columns as [name] (name)}<th scope="col">{name}</th>{/each}
     </tr>
   </thead>

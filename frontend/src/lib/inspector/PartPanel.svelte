@@ -31,6 +31,7 @@
     ...new Set(fields.map(({ ask }) => ask.section).filter((one) => one !== undefined)),
   ]);
   const within = (section: string | undefined) => fields.filter(({ ask }) => ask.section === section);
+  const marks = $derived(session.answer?.measured?.find((one) => one.at === at)?.marks ?? []);
   const bypassed = $derived(part.bypassed || ('setting' in part && part.setting === 'bypass'));
   const lacks = $derived(stage && 'lacks' in stage ? stage.lacks : '');
   const note = $derived(stage && 'handbook_note' in stage ? stage.handbook_note : '');
@@ -79,6 +80,7 @@
     >
   </p>
 {/if}
+{#each marks as mark (mark)}<p class="measured">{mark}</p>{/each}
 <TextField form={session} place="{place}.label" label="Name" />
 {@render asked(within(undefined))}
 {#if 'line' in part}
@@ -111,6 +113,12 @@
   .share {
     color: var(--heat-ink);
     margin: 0.2rem 0 0.6rem;
+  }
+  .measured {
+    border-left: 3px solid var(--standing);
+    padding: 0.1rem 0 0.1rem 0.6rem;
+    margin-bottom: 0.4rem;
+    font-size: 13.5px;
   }
   .way {
     padding: 0.2rem 0 0.5rem;

@@ -42,7 +42,15 @@
   {#if here}
     <p class="verdict serif" data-testid="verdict">{here.sentence}</p>
     {#if here.moving_the_match}<p class="moving">{here.moving_the_match}</p>{/if}
-    <StageTable {here} selected={session.selected} onselect={(at) => (session.selected = at)} />
+    {#each session.answer?.measured ?? [] as one (one.at)}
+      {#if one.sentence}<p class="moving" data-testid="measured">{one.sentence}</p>{/if}
+    {/each}
+    <StageTable
+      {here}
+      measured={session.answer?.measured ?? []}
+      selected={session.selected}
+      onselect={(at) => (session.selected = at)}
+    />
     <p class="opens">Choose any figure to see how it comes about.</p>
     <Counting counted={here.result.counted} />
     <Cautions cautions={here.result.cautions} />

@@ -1,5 +1,5 @@
 <script lang="ts">
-  import type { Figure, Here, StageResult } from '../api/client';
+  import type { Figure, Here, MeasuredHere, StageResult } from '../api/client';
   import type { Selection } from '../station/session.svelte';
   import { decibels, digits, lowest, middle, shown, swr, watts } from '../figures';
   import Termed from '../terms/Termed.svelte';
@@ -9,10 +9,12 @@
 
   interface Props {
     here: Here;
+    /** Of which parts the loss was measured, from least to most. */
+    measured?: MeasuredHere[];
     selected: Selection;
     onselect: (at: Selection) => void;
   }
-  let { here, selected, onselect }: Props = $props();
+  let { here, measured = [], selected, onselect }: Props = $props();
   const result = $derived(here.result);
   const rated = $derived(result.transmitter.rated_w);
 
@@ -75,7 +77,7 @@
         volts: `stages[${n}].${'volts_peak_max' in stage ? 'volts_peak_max' : 'volts_peak'}`,
         swr: `stages[${n}].swr_in`,
       },
-      note: note(stage, `stages[${n}]`),
+      note: [...fromBench(n), ...note(stage, `stages[${n}]`)],
       kind: 'heat' as const,
     })),
     {
@@ -97,6 +99,11 @@
     const least = lowest(limit);
     if (least === null) return [];
     return ['bears ', { at: `${at}.limit_w`, name: 'power it bears', text: watts(least) }, ' W; '];
+  }
+
+  function fromBench(at: number): Piece[] {
+    const loss = measured.find((one) => one.at === at)?.loss_db;
+    return loss ? [`measured, ${shown(loss, decibels)} dB; `] : [];
   }
 
   function note(stage: StageResult, at: string): Piece[] {

@@ -16,6 +16,7 @@ import { Keeper } from './keeper.svelte';
 import { withValue } from './paths';
 import { lengthsOf } from '../strip/layout';
 import { Sweeps } from '../sweep/sweeps.svelte';
+import type { Job } from '../bench/jobs';
 import type { StationPlace, TunerPane, View } from '../../routes';
 
 export type Selection = number | 'transmitter' | 'antenna';
@@ -45,6 +46,8 @@ export class Session {
   question = $state('room-tuner');
   /** What the tuner's view shows of it. */
   tunerPane = $state<TunerPane>('reach');
+  /** What is measured on the bench. */
+  job = $state<Job>('tuner');
   /** A simulated tuner's dials, with which the station answers as long as it is practised on. */
   practice = $state.raw<Practice | null>(null);
   /** How many readings were noted down here: with another one, there is more to explain. */
@@ -198,7 +201,7 @@ export class Session {
 
 /** What a station's place in the address says of a session, and back. */
 export function placeShown(session: Session): StationPlace {
-  const { view, mhz, selected, sweeps, question, tunerPane } = session;
+  const { view, mhz, selected, sweeps, question, tunerPane, job } = session;
   const sweep = view === 'sweep' && sweeps.chosen !== null && !sweeps.asking ? sweeps.chosen : undefined;
   return {
     id: session.keeper.id,
@@ -208,6 +211,7 @@ export function placeShown(session: Session): StationPlace {
     ...(sweep === undefined ? {} : { sweep, pane: sweeps.pane }),
     ...(view === 'tuner' ? { tuner: tunerPane } : {}),
     ...(view === 'questions' ? { question } : {}),
+    ...(view === 'bench' ? { job } : {}),
   };
 }
 
@@ -226,6 +230,7 @@ export function showPlace(session: Session, place: StationPlace) {
   if (place.pane !== undefined) session.sweeps.pane = place.pane;
   if (place.tuner !== undefined) session.tunerPane = place.tuner;
   if (place.question !== undefined) session.question = place.question;
+  if (place.job !== undefined) session.job = place.job;
 }
 
 /** Of what the antenna is known at, the middle of the band round 7.1 MHz or of the first band there is. */

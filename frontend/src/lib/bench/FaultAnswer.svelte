@@ -1,0 +1,89 @@
+<script lang="ts">
+  import type { BenchFault } from '../api/client';
+  import { digits } from '../figures';
+  import type { Session } from '../station/session.svelte';
+  import Scroller from '../ui/Scroller.svelte';
+  import Curves from './Curves.svelte';
+  import { lengthShown } from './lengths';
+
+  let { answer, session }: { answer: BenchFault; session: Session } = $props();
+  const noted = $derived((session.document.remarks ?? []).some(({ text }) => text === answer.remark));
+  const marks = $derived(
+    answer.faults.map(({ at_m }, n) => ({
+      x: at_m,
+      y: Math.max(
+        ...answer.along
+          .filter(([m]) => Math.abs((m ?? 0) - at_m) < answer.resolution_m)
+          .map(([, rho]) => rho ?? 0),
+        0,
+      ),
+      name: String(n + 1),
+    })),
+  );
+
+  function note() {
+    const date = new Date().toISOString().slice(0, 10);
+    const remarks = [...(session.document.remarks ?? []), { date, text: answer.remark }];
+    session.step({ ...session.document, remarks }, 'note');
+  }
+</script>
+
+<Curves
+  label="How much of the wave comes back, along the line"
+  foot="m"
+  side="|Γ|"
+  curves={[
+    {
+      name: 'what comes back, the line’s loss included',
+      x: answer.along.map(([m]) => m ?? 0),
+      y: answer.along.map(([, rho]) => rho ?? 0),
+      colour: 'var(--standing)',
+    },
+  ]}
+  {marks}
+/>
+<Scroller label="Where waves come back">
+  <table class="plain figures">
+    <thead>
+      <tr>
+        <th scope="col">No.</th>
+        <th scope="col">at</th>
+        <th scope="col">Γ</th>
+        <th scope="col" class="text">seems to be</th>
+      </tr>
+    </thead>
+    <tbody>
+      {#each answer.faults as fault, n (n)}
+        <tr>
+          <th scope="row">{n + 1}</th>
+          <td>{lengthShown(fault.at_m)} ± {lengthShown(answer.resolution_m / 2)}</td>
+          <td>{digits(fault.gamma, 2)}</td>
+          <td class="text">{fault.text}</td>
+        </tr>
+      {/each}
+    </tbody>
+  </table>
+</Scroller>
+{#if answer.remark}
+  <p>
+    <button type="button" class="firm" disabled={noted} onclick={note}>Note it in the log</button>
+    <span role="status">{noted ? 'It is in the log, under today’s date.' : ''}</span>
+  </p>
+{/if}
+
+<style>
+  .text {
+    white-space: normal;
+    min-width: 14rem;
+  }
+  p {
+    display: flex;
+    gap: 0.3rem 1rem;
+    align-items: baseline;
+    padding: 0.5rem 0;
+  }
+  .firm:disabled {
+    color: var(--ink-soft);
+    border-color: var(--hairline);
+  }
+</style>

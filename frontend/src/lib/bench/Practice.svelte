@@ -1,0 +1,94 @@
+<script lang="ts">
+  import { api, type PartModel, type StationFile } from '../api/client';
+  import { sentenceOf } from '../api/refusals';
+  import PlainNumber from '../ui/PlainNumber.svelte';
+  import Trouble from '../ui/Trouble.svelte';
+  import type { Bench } from './bench.svelte';
+  import { measuredCell } from './cells';
+  import { ANALYZER, type Job } from './jobs';
+  import { typedFields, typedNumber } from './readings';
+
+  /** The simulated bench: the same readings, of a part whose truth is hidden until it is asked for. */
+  interface Props {
+    bench: Bench;
+    job: Job;
+    document: StationFile;
+    at: number | null;
+  }
+  let { bench, job, document, at }: Props = $props();
+  const entry = $derived(bench.of(job));
+  const part = $derived<PartModel | undefined>(at === null ? undefined : document.chain[at]);
+  let trouble = $state('');
+
+  async function measure() {
+    const body = {
+      ...(at === null ? {} : { document, at }),
+      seed: typedNumber(entry.seed, '1'),
+      residual: typedFields(ANALYZER, bench.analyzer),
+    };
+    const seed = entry.seed || '1';
+    const { data, error } = await api.POST('/api/bench/practice/{job}', {
+      params: { path: { job } },
+      body: body as never,
+    });
+    trouble = error ? sentenceOf(error) : '';
+    if (!data) return;
+    const sweeps = Object.fromEntries(
+      Object.entries(data.texts).map(([end, text]) => [end, { name: `simulated ${seed}, ${end}`, text }]),
+    );
+    const rows = (data.rows as Record<string, number | [number, number]>[]).map((row) =>
+      Object.fromEntries(Object.entries(row).map(([key, value]) => [key, measuredCell(value)])),
+    );
+    const figures = Object.fromEntries(
+      Object.entries(data.figures).map(([key, value]) => [key, String(value)]),
+    );
+    bench.change(job, {
+      sweeps,
+      ...(rows.length ? { rows } : {}),
+      figures: { ...bench.of(job).figures, ...figures },
+      truth: data.truth,
+      told: false,
+    });
+  }
+</script>
+
+<div class="practice">
+  <p>
+    {#if job === 'check'}
+      A stand-in for an analyzer, whose calibration is as stated or, on some days, no longer.
+    {:else}
+      A stand-in for the instruments, with errors as stated below, and {part
+        ? `for “${part.label || part.kind}”`
+        : 'for a part'} whose figures are hidden. What it shows is worked out as if it had been measured.
+    {/if}
+  </p>
+  <PlainNumber label="Which day" value={entry.seed} oninput={(text) => bench.change(job, { seed: text })} />
+  <p class="go">
+    <button type="button" class="firm" onclick={measure}>Measure</button>
+    {#if entry.truth && !entry.told}
+      <button type="button" class="linkish" onclick={() => bench.change(job, { told: true })}
+        >What is the truth?</button
+      >
+    {/if}
+  </p>
+  {#if entry.told}<p class="truth" role="status">The truth: {entry.truth}</p>{/if}
+  <Trouble text={trouble} />
+</div>
+
+<style>
+  .practice {
+    max-width: 38rem;
+  }
+  p {
+    padding: 0.3rem 0;
+  }
+  .go {
+    display: flex;
+    gap: 1.2rem;
+    align-items: baseline;
+  }
+  .truth {
+    border-left: 3px solid var(--standing);
+    padding-left: 0.7rem;
+  }
+</style>

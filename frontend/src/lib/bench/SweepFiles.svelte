@@ -1,0 +1,77 @@
+<script lang="ts">
+  import Trouble from '../ui/Trouble.svelte';
+  import type { Bench } from './bench.svelte';
+  import { FAR_ENDS, type Job } from './jobs';
+
+  /** A sweep's file for each thing at the far side. */
+  let { bench, job }: { bench: Bench; job: Job } = $props();
+  const TOO_LARGE = 8_000_000;
+  const id = $props.id();
+  let trouble = $state('');
+  const sweeps = $derived(bench.of(job).sweeps);
+
+  async function take(end: string, file: File | undefined) {
+    if (!file) return;
+    const { name, size } = file;
+    trouble = size > TOO_LARGE ? `“${name}” was not taken: it is larger than 8 MB.` : '';
+    if (trouble) return;
+    const text = await file.text();
+    bench.change(job, { sweeps: { ...bench.of(job).sweeps, [end]: { name, text } } });
+  }
+  function drop(end: string) {
+    const left = Object.fromEntries(Object.entries(sweeps).filter(([one]) => one !== end));
+    bench.change(job, { sweeps: left });
+  }
+</script>
+
+<ul>
+  {#each FAR_ENDS[job] ?? [] as [end, name] (end)}
+    <li>
+      <label for="{id}-{end}">Far end: {name}</label>
+      {#if sweeps[end]}
+        <span class="name">{sweeps[end].name}</span>
+        <button
+          type="button"
+          class="linkish"
+          aria-label="Take out the sweep, {name}"
+          onclick={() => drop(end)}>take out</button
+        >
+      {/if}
+      <input
+        id="{id}-{end}"
+        type="file"
+        accept=".s1p,.csv,.txt,text/plain,text/csv"
+        onchange={(event) => take(end, event.currentTarget.files?.[0])}
+      />
+    </li>
+  {/each}
+</ul>
+<p class="soft">Touchstone (.s1p), or CSV with R and X; of a line SWR or return loss will do.</p>
+<Trouble text={trouble} />
+
+<style>
+  li {
+    display: flex;
+    flex-wrap: wrap;
+    gap: 0.2rem 0.8rem;
+    align-items: baseline;
+    padding: 0.3rem 0;
+    border-top: 1px solid var(--hairline);
+    max-width: 38rem;
+  }
+  label {
+    min-width: 11rem;
+  }
+  .name {
+    font-weight: 600;
+    overflow-wrap: anywhere;
+  }
+  .soft {
+    color: var(--ink-soft);
+    font-size: 13.5px;
+    padding: 0.3rem 0;
+  }
+  input {
+    max-width: 100%;
+  }
+</style>

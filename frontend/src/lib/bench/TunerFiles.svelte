@@ -1,0 +1,87 @@
+<script lang="ts">
+  import { api } from '../api/client';
+  import { sentenceOf } from '../api/refusals';
+  import { digits } from '../figures';
+  import PlainNumber from '../ui/PlainNumber.svelte';
+  import Trouble from '../ui/Trouble.svelte';
+  import type { Bench, Cell, Row } from './bench.svelte';
+  import { measuredCell } from './cells';
+  import { typedNumber } from './readings';
+
+  /** Three sweeps of one band become a row. */
+  let { bench, mhz }: { bench: Bench; mhz: number } = $props();
+  const ENDS: [string, string][] = [
+    ['match', 'matched'],
+    ['short', 'short'],
+    ['open', 'open'],
+  ];
+  const id = $props.id();
+  let typed = $state<string | null>(null);
+  let files = $state.raw<Record<string, File>>({});
+  let trouble = $state('');
+  const frequency = $derived(typed ?? digits(mhz, 5));
+
+  async function add(event: SubmitEvent) {
+    event.preventDefault();
+    const at = typedNumber(frequency);
+    const row: Row = {};
+    for (const [end, name] of ENDS) {
+      const file = files[end];
+      if (!file) continue;
+      const text = await file.text();
+      const { data, error } = await api.POST('/api/bench/read', { body: { text, mhz: at ?? null } as never });
+      if (!data) {
+        trouble = `${file.name} (${name}): ${sentenceOf(error)}`;
+        return;
+      }
+      row[end] = measuredCell(data.reading as number | [number, number]);
+      row['mhz'] = { text: String(Number(data.mhz.toFixed(6))) } satisfies Cell;
+    }
+    trouble = '';
+    const rows = bench.of('tuner').rows.filter((one) => Object.keys(one).length > 0);
+    bench.change('tuner', { rows: [...rows, row] });
+  }
+</script>
+
+<form onsubmit={add} aria-label="Three sweeps of one band">
+  <PlainNumber label="At" unit="MHz" value={frequency} oninput={(text) => (typed = text)} />
+  {#each ENDS as [end, name] (end)}
+    <p>
+      <label for="{id}-{end}">Far end: {name}</label>
+      <input
+        id="{id}-{end}"
+        type="file"
+        accept=".s1p,.csv,.txt,text/plain,text/csv"
+        onchange={(event) => {
+          const file = event.currentTarget.files?.[0];
+          if (file) files = { ...files, [end]: file };
+        }}
+      />
+    </p>
+  {/each}
+  <p>
+    <button type="submit" class="firm" disabled={!files['match'] || !files['short']}
+      >Take this frequency</button
+    >
+  </p>
+  <Trouble text={trouble} />
+</form>
+
+<style>
+  form {
+    max-width: 34rem;
+  }
+  p {
+    display: flex;
+    flex-wrap: wrap;
+    gap: 0.2rem 0.8rem;
+    padding: 0.3rem 0;
+  }
+  label {
+    min-width: 11rem;
+    color: var(--ink-soft);
+  }
+  input {
+    max-width: 100%;
+  }
+</style>

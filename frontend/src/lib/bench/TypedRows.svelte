@@ -1,0 +1,89 @@
+<script lang="ts">
+  import Scroller from '../ui/Scroller.svelte';
+  import { decibels } from '../figures';
+  import type { Bench, Row } from './bench.svelte';
+  import type { Job } from './jobs';
+
+  /** Readings by frequency, a row each; a cell that came from a file or the simulated bench holds its phase. */
+  interface Props {
+    bench: Bench;
+    job: Job;
+    columns: [key: string, name: string][];
+    caption: string;
+    /** Return losses of what came with its phase, by frequency and column, as the server tells them. */
+    backs?: Record<string, number | null>[];
+  }
+  let { bench, job, columns, caption, backs = [] }: Props = $props();
+  const rows = $derived(bench.of(job).rows);
+
+  function backOf(row: Row, key: string): string {
+    const told = backs.find((one) => one['mhz'] === Number(row['mhz']?.text))?.[key];
+    return told == null ? '∠' : `${decibels(told)} ∠`;
+  }
+  function another() {
+    bench.change(job, { rows: [...rows, {}] });
+  }
+</script>
+
+<Scroller label="Readings by frequency">
+  <table class="plain figures">
+    <caption>{caption}</caption>
+    <thead>
+      <tr>
+        {#each columns as [key, name] (key)}<th scope="col">{name}</th>{/each}
+        <td></td>
+      </tr>
+    </thead>
+    <tbody>
+      {#each rows as row, n (n)}
+        <tr>
+          {#each columns as [key, name] (key)}
+            {@const cell = row[key]}
+            <td>
+              {#if cell?.gamma}
+                <span class="phase" title="Γ {cell.gamma.map((x) => x.toFixed(4)).join(', ')}"
+                  >{backOf(row, key)}<span class="visually-hidden">, with its phase</span></span
+                >
+              {:else}
+                <input
+                  class="figures"
+                  inputmode="decimal"
+                  autocomplete="off"
+                  aria-label="{name}, row {n + 1}"
+                  value={cell?.text ?? ''}
+                  oninput={(event) => bench.cell(job, n, key, { text: event.currentTarget.value })}
+                />
+              {/if}
+            </td>
+          {/each}
+          <td>
+            <button
+              type="button"
+              class="linkish"
+              aria-label="Take out row {n + 1}"
+              disabled={rows.length === 1}
+              onclick={() => bench.change(job, { rows: rows.filter((_, k) => k !== n) })}>take out</button
+            >
+          </td>
+        </tr>
+      {/each}
+    </tbody>
+  </table>
+</Scroller>
+<p><button type="button" class="linkish" onclick={another}>Another frequency</button></p>
+
+<style>
+  input {
+    width: 4.6rem;
+    text-align: right;
+    background: none;
+    color: var(--ink);
+    border-bottom: 1px solid var(--ink-soft);
+  }
+  .phase {
+    color: var(--ink-soft);
+  }
+  p {
+    padding: 0.35rem 0;
+  }
+</style>

@@ -1,0 +1,55 @@
+import type { BenchCarry, StationFile } from '../api/client';
+import { withValue } from '../station/paths';
+
+type Point = [number, ...(number | null)[]];
+interface Mark {
+  value?: unknown;
+  points?: Point[];
+}
+type Part = Record<string, unknown> & { measured?: Record<string, Mark> };
+/** Nearer than that in frequency, the newer figure stands for the older. */
+const SAME_FREQUENCY = 0.02;
+
+const alike = (one: unknown, other: unknown) => JSON.stringify(one) === JSON.stringify(other);
+
+/** Newer points among older ones. */
+function joined(older: Point[], newer: Point[]): Point[] {
+  const left = older.filter(([at]) => !newer.some(([mhz]) => Math.abs(mhz - at) < SAME_FREQUENCY * at));
+  return [...left, ...newer].sort(([one], [other]) => one - other);
+}
+
+/** The part with what was measured in it: figures over frequency beside those of other days, as long as they stand. */
+function measuredPart(part: Part, carry: BenchCarry): Part {
+  const fields = { ...carry.fields };
+  const marks: Record<string, Mark> = {};
+  for (const [key, mark] of Object.entries(carry.measured as Record<string, Mark>)) {
+    const before = part.measured?.[key];
+    const stands = before && Array.isArray(before.value) && alike(before.value, part[key]);
+    if (stands && Array.isArray(mark.value)) {
+      const value = joined(before.value as Point[], mark.value as Point[]);
+      marks[key] = { ...mark, value, points: joined(before.points ?? [], mark.points ?? []) };
+      fields[key] = value;
+    } else marks[key] = mark;
+  }
+  return { ...part, ...fields, measured: { ...part.measured, ...marks } };
+}
+
+const partAt = (document: StationFile, at: number) => document.chain[at] as unknown as Part;
+
+/** The station with what was measured in its part, marked with the date. */
+export function carried(document: StationFile, at: number, carry: BenchCarry, date: string): StationFile {
+  const part = measuredPart(partAt(document, at), carry);
+  const dated = Object.keys(carry.measured).map((key) => [key, { ...part.measured?.[key], date }]);
+  const measured = { ...part.measured, ...(Object.fromEntries(dated) as Record<string, Mark>) };
+  return withValue(document, `chain[${String(at)}]`, { ...part, measured });
+}
+
+/** Whether it stands in the part already. */
+export function isCarried(document: StationFile, at: number, carry: BenchCarry): boolean {
+  const part = partAt(document, at);
+  const after = measuredPart(part, carry);
+  return (
+    Object.keys(carry.fields).every((key) => alike(part[key], after[key])) &&
+    Object.keys(carry.measured).every((key) => part.measured?.[key] !== undefined)
+  );
+}
