@@ -66,7 +66,7 @@ export function placeOf({ pathname, search }: { pathname: string; search: string
     ...(view === 'sweep' && /^\d+$/.test(item ?? '') ? { sweep: Number(item), pane: pane ?? 'read' } : {}),
     ...(view === 'tuner' && part !== undefined ? { tuner: tuner ?? 'reach' } : {}),
     ...(view === 'questions' && item ? { question: item } : {}),
-    ...(view === 'bench' ? { job: isJob(item) ? item : 'tuner' } : {}),
+    ...(view === 'bench' && isJob(item) ? { job: item } : {}),
   };
 }
 
@@ -82,7 +82,7 @@ export function addressOf(place: Place): string {
   if (view === 'sweep' && sweep !== undefined) steps.push(sweep, pane ?? 'read');
   if (view === 'tuner' && typeof part === 'number') steps.push(part, tuner ?? 'reach');
   if (view === 'questions' && question) steps.push(question);
-  if (view === 'bench') steps.push(job ?? 'tuner');
+  if (view === 'bench' && job) steps.push(job);
   const query = new URLSearchParams();
   if (mhz !== undefined) query.set('mhz', String(Number(mhz.toFixed(6))));
   if (part !== undefined && (view === 'ledger' || view === 'bench')) query.set('part', String(part));

@@ -17,6 +17,7 @@ describe('addresses', () => {
     { id: 12, view: 'choose', mhz: 14.175 },
     { id: 7, view: 'tuner', part: 2, tuner: 'chart', mhz: 7.1 },
     { id: 7, view: 'questions', question: 'room-tuner', mhz: 7.1 },
+    { id: 7, view: 'bench', job: 'line', part: 5, mhz: 7.1 },
   ];
 
   test.each(places.map((place) => [addressOf(place), place] as const))('%s leads back', (address, place) => {
@@ -37,6 +38,7 @@ describe('addresses', () => {
     expect(at('/stations/4/nothing?mhz=-3&part=x')).toEqual({ id: 4, view: 'ledger' });
     expect(at('/stations/4/sweep/x')).toEqual({ id: 4, view: 'sweep' });
     expect(at('/stations/4/tuner/2')).toEqual({ id: 4, view: 'tuner', part: 2, tuner: 'reach' });
+    expect(at('/stations/4/bench/nothing')).toEqual({ id: 4, view: 'bench' });
     expect(at('/stations/4/sweep/9')).toEqual({ id: 4, view: 'sweep', sweep: 9, pane: 'read' });
   });
 
@@ -49,6 +51,8 @@ describe('addresses', () => {
     expect(isStep(DOOR, { asks: 'line=rg-58' })).toBe(false);
     const tuner: Place = { id: 7, view: 'tuner', part: 2, tuner: 'reach' };
     expect(isStep(tuner, { ...tuner, tuner: 'dials' })).toBe(true);
+    const bench: Place = { id: 7, view: 'bench', job: 'tuner' };
+    expect(isStep(bench, { ...bench, job: 'line' })).toBe(true);
     const sweep: Place = { id: 7, view: 'sweep' };
     expect(isStep(sweep, { ...sweep, sweep: 3, pane: 'read' })).toBe(false);
     expect(isStep({ ...sweep, sweep: 3, pane: 'read' }, { ...sweep, sweep: 3, pane: 'trim' })).toBe(true);

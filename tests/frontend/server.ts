@@ -105,6 +105,7 @@ export const answer = (why = ''): Answer => ({
   ],
   here: null,
   why,
+  measured: [],
 });
 
 /** Wait until something holds, or fail. */

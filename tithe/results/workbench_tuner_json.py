@@ -44,7 +44,7 @@ def back_db(reading: Reading) -> float:
     """A return loss, dB; of what sends nothing back that can be seen, as much as any instrument tells."""
     if isinstance(reading, complex):
         return min(float(return_loss_db(np.abs(np.array(reading)))), MOST_DB)
-    return reading
+    return min(reading, MOST_DB)
 
 
 def tuner(

@@ -1,13 +1,16 @@
 <script lang="ts">
   import type { BenchFault } from '../api/client';
   import { digits } from '../figures';
+  import { noteDown } from '../log/log.svelte';
   import type { Session } from '../station/session.svelte';
+  import Trouble from '../ui/Trouble.svelte';
   import Scroller from '../ui/Scroller.svelte';
   import Curves from './Curves.svelte';
   import { lengthShown } from './lengths';
 
   let { answer, session }: { answer: BenchFault; session: Session } = $props();
-  const noted = $derived((session.document.remarks ?? []).some(({ text }) => text === answer.remark));
+  let noted = $state('');
+  let trouble = $state('');
   const marks = $derived(
     answer.faults.map(({ at_m }, n) => ({
       x: at_m,
@@ -21,10 +24,11 @@
     })),
   );
 
-  function note() {
+  async function note() {
+    const text = answer.remark;
     const date = new Date().toISOString().slice(0, 10);
-    const remarks = [...(session.document.remarks ?? []), { date, text: answer.remark }];
-    session.step({ ...session.document, remarks }, 'note');
+    trouble = await noteDown(session.keeper.id, { note: { date, text } });
+    if (!trouble) noted = text;
   }
 </script>
 
@@ -66,9 +70,12 @@
 </Scroller>
 {#if answer.remark}
   <p>
-    <button type="button" class="firm" disabled={noted} onclick={note}>Note it in the log</button>
-    <span role="status">{noted ? 'It is in the log, under today’s date.' : ''}</span>
+    <button type="button" class="firm" disabled={noted === answer.remark} onclick={note}
+      >Note it in the log</button
+    >
+    <span role="status">{noted === answer.remark ? 'It is in the log, under today’s date.' : ''}</span>
   </p>
+  <Trouble text={trouble} />
 {/if}
 
 <style>

@@ -3,6 +3,7 @@ import { withValue } from '../station/paths';
 
 type Point = [number, ...(number | null)[]];
 interface Mark {
+  date?: string;
   value?: unknown;
   points?: Point[];
 }
@@ -36,10 +37,16 @@ function measuredPart(part: Part, carry: BenchCarry): Part {
 
 const partAt = (document: StationFile, at: number) => document.chain[at] as unknown as Part;
 
-/** The station with what was measured in its part, marked with the date. */
+/** The station with what was measured in its part, marked with the date; of several days with the first and last. */
 export function carried(document: StationFile, at: number, carry: BenchCarry, date: string): StationFile {
-  const part = measuredPart(partAt(document, at), carry);
-  const dated = Object.keys(carry.measured).map((key) => [key, { ...part.measured?.[key], date }]);
+  const before = partAt(document, at);
+  const part = measuredPart(before, carry);
+  const dated = Object.keys(carry.measured).map((key) => {
+    const mark = part.measured?.[key];
+    const own = (carry.measured as Record<string, Mark>)[key];
+    const first = alike(mark?.value, own?.value) ? date : (before.measured?.[key]?.date ?? date).slice(0, 10);
+    return [key, { ...mark, date: first === date ? date : `${first} to ${date}` }];
+  });
   const measured = { ...part.measured, ...(Object.fromEntries(dated) as Record<string, Mark>) };
   return withValue(document, `chain[${String(at)}]`, { ...part, measured });
 }
