@@ -128,7 +128,7 @@ def test_a_line_and_a_fault_on_the_bench(save, capsys):
     open_, short = open_and_short(AttenuatedLine(50, 0.66, 0.6, 0.008), 20, freq)
     files = ["--open", save("open", freq, open_), "--short", save("short", freq, short)]
     words = told(capsys, "line", *files, "--length", "20")[1]
-    assert words.startswith("A line of 49.4 to 50.6 Ω, velocity factor 0.66. It loses 2.38 dB per 100 m")
+    assert words.startswith("A line of 49.5 to 50.6 Ω, velocity factor 0.66. It loses 2.37 dB per 100 m")
     assert "half of the return loss says" in words
     wide = np.linspace(1e6, 200e6, 800)
     hanging = save("hanging", wide, swept(wide, (COAX, 17.3)))

@@ -12,6 +12,7 @@ from tithe.text import TEMPLATES, say
 _UNITS = {"m": "m", "mm": "mm", "w": "W", "db": "dB", "ohm": "Ω", "mhz": "MHz", "pf": "pF", "uh": "µH"}
 _UNITS |= {"nh": "nH", "pct": "%"}
 _LONGEST = 60
+_EMPTY: tuple[Any, ...] = (None, {}, [])
 Document = dict[str, Any]
 
 
@@ -58,6 +59,10 @@ def _fields(of: Message, before: Document, after: Document) -> Iterator[Message]
         was, now = before.get(key), after.get(key)
         if _alike(was, now):
             continue
+        if key == "measured":
+            if now:
+                yield tell("changed.measured", of=of)
+            continue
         name = _field(key)[0]
         if isinstance(was, dict | list) or isinstance(now, dict | list):
             yield tell("changed.field-as-a-whole", of=of, field=name)
@@ -68,6 +73,8 @@ def _fields(of: Message, before: Document, after: Document) -> Iterator[Message]
 
 def _alike(one: Any, other: Any) -> bool:
     """The same but for what is not there: defaults are written out."""
+    if one in _EMPTY and other in _EMPTY:
+        return True
     if isinstance(one, dict) and isinstance(other, dict):
         return all(_alike(one.get(key), other.get(key)) for key in (*one, *other))
     if isinstance(one, list) and isinstance(other, list):

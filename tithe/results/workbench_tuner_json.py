@@ -9,6 +9,7 @@ from typing import Any
 import numpy as np
 
 from tithe.core import InputError, Station, Tuner
+from tithe.core.errors import require
 from tithe.core.message import Message, tell
 from tithe.core.reflection import return_loss_db
 from tithe.core.workbench.at_home import AtLengths, at_lengths
@@ -58,8 +59,11 @@ def tuner(
     them the Q is that of a usual T. ``mhz``: of which row the figures at the top are. Raises `InputError` at
     the place of a row."""
     part: Any = USUAL if station is None or at is None else station.chain[at]
-    if not isinstance(part, Tuner):
+    if not part.tuner:
         raise InputError(f"chain[{at}]", "no-tuner-of-knobs")
+    for n, row in enumerate(rows):
+        twice = any(row.freq_hz == other.freq_hz for other in rows[:n])
+        require(not twice, f"rows[{n}].mhz", "frequency-twice", (row.freq_hz or 0.0))
     r0 = 50.0 if station is None else station.transmitter.reference_ohm
     out = []
     for n, row in enumerate(rows):
@@ -83,9 +87,10 @@ def tuner(
     }
 
 
-def _row(row: TunerRow, part: Tuner, r0: float, residual: Residual | None) -> AtFrequency:
+def _row(row: TunerRow, part: Any, r0: float, residual: Residual | None) -> AtFrequency:
     gammas = [one for one in (row.match, row.short, row.open_) if isinstance(one, complex)]
-    quick = _quick(row, part.network, residual, bool(gammas))
+    coils = part if isinstance(part, Tuner) else None
+    quick = _quick(row, part.network if coils else "", residual, bool(gammas))
     if len(gammas) == 3:
         match, short, open_ = (np.array([one]) for one in gammas)
         low, loss, high = (float(one[0]) for one in loss_interval(match, short, open_, residual))
@@ -109,8 +114,11 @@ def _row(row: TunerRow, part: Tuner, r0: float, residual: Residual | None) -> At
     }
     if row.freq_hz is None:
         return out
+    if coils is None:
+        out["coil_why"] = say(tell("bench.no-coils"))
+        return out
     try:
-        out["coil_q"] = three(*coil_q_interval(part, row.freq_hz, (low, loss, high), r0))
+        out["coil_q"] = three(*coil_q_interval(coils, row.freq_hz, (low, loss, high), r0))
     except InputError as error:
         out["coil_why"] = rule(error)
     return out

@@ -16,6 +16,7 @@ from tithe.core.reflection import return_loss_db
 from tithe.core.station import Station
 from tithe.core.sweep import Sweep
 from tithe.core.workbench import fault, line, watts
+from tithe.core.workbench.residual import Residual
 from tithe.document import shelf
 from tithe.results import workbench_json, workbench_line_json
 from tithe.results.workbench_tuner_json import Reading, TunerRow, tuner
@@ -41,6 +42,7 @@ def add_to(commands: Any) -> None:
         "--station", type=Path, metavar="STATION.json",
         help="the station with that tuner: the Q of its coils, and its loss at the station’s own loads",
     )  # fmt: skip
+    _analyzer(job)
     _ends(job, _tuner)
     job = jobs.add_parser("line", help="sweeps of a line, its far end open or shorted, or both; SWR will do")
     for end in ("open", "short", "load"):
@@ -48,6 +50,7 @@ def add_to(commands: Any) -> None:
     known = job.add_mutually_exclusive_group(required=True)
     known.add_argument("--length", type=float, metavar="METRES")
     known.add_argument("--velocity", type=float, metavar="FACTOR")
+    _analyzer(job)
     _ends(job, _line)
     job = jobs.add_parser("fault", help="one sweep of a line, its far end as it hangs: where waves come back")
     job.add_argument("file", type=Path)
@@ -59,6 +62,23 @@ def add_to(commands: Any) -> None:
         job.add_argument(f"--{side}", required=True, metavar="FORWARD,REFLECTED,FULL-SCALE,PER-CENT")
     job.add_argument("--same-meter", action="store_true", help="one meter, carried from side to side")
     _ends(job, _watts)
+
+
+def _analyzer(job: argparse.ArgumentParser) -> None:
+    """What the analyzer's calibration leaves, which the intervals allow for."""
+    usual = Residual()
+    job.add_argument(
+        "--directivity", type=float, default=usual.directivity_db, metavar="DB",
+        help=f"what calibration leaves of directivity and source match ({usual.directivity_db:g})",
+    )  # fmt: skip
+    job.add_argument(
+        "--tracking", type=float, default=usual.tracking_db, metavar="DB",
+        help=f"and of tracking ({usual.tracking_db:g})",
+    )  # fmt: skip
+
+
+def _residual(args: argparse.Namespace) -> Residual:
+    return Residual(directivity_db=args.directivity, tracking_db=args.tracking)
 
 
 def _ends(job: argparse.ArgumentParser, run: Any) -> None:
@@ -86,14 +106,18 @@ def _tuner(args: argparse.Namespace) -> int:
     given = files or losses
     for end in ("match", "short"):
         require(end in given, f"--{end}" if files else f"--rl-{end}", "missing")
+    residual = _residual(args)
     if files:
-        rows, mhz = _swept_rows(_alike(files), args.mhz)
+        sweeps = _alike(files)
+        rows, mhz = _swept_rows(sweeps, args.mhz)
+        gammas = [sweep.gamma for sweep in sweeps.values() if sweep.gamma is not None]
+        residual = residual.with_noise_of(*gammas) if gammas else residual
     else:
         hz = None if args.mhz is None else args.mhz * 1e6
         rows, mhz = [TunerRow(hz, losses["match"], losses["short"], losses.get("open"))], args.mhz
     station = None if args.station is None else read_station_file(args.station).to_core()
     at = None if station is None else _tuner_of(station)
-    return _told(args, tuner(rows, station, at, mhz=mhz))
+    return _told(args, tuner(rows, station, at, residual, mhz))
 
 
 def _swept_rows(sweeps: dict[str, Sweep], mhz: float | None) -> tuple[list[TunerRow], float]:
@@ -126,7 +150,7 @@ def _line(args: argparse.Namespace) -> int:
     ends: tuple[line.End, ...] = ("open", "short", "load")
     sweeps = _alike({end: path for end in ends if (path := getattr(args, end)) is not None})
     given = {end: sweeps[end] for end in ends if end in sweeps}
-    found = line.measured(given, args.length, args.velocity)
+    found = line.measured(given, args.length, args.velocity, _residual(args))
     back = {end: return_loss_db(sweep.rho) for end, sweep in sweeps.items()}
     return _told(args, workbench_line_json.line(found, back, args.length is not None))
 

@@ -5,6 +5,7 @@ CHANGES = {
     "changed.taken-out": "{of} taken out",
     "changed.field": "{of}: {field} {after}, before {before}",
     "changed.field-as-a-whole": "{of}: {field} changed",
+    "changed.measured": "{of}: measured on the bench",
     "changed.to": "{of} {after}, before {before}",
     "changed.as-a-whole": "{of} changed",
     "changed.part": "{name}",

@@ -58,6 +58,7 @@ RULES = {
         "must be given where the sweeps hold no phase: only their loss can be told then"
     ),
     "rule.open-or-short": "or the short must be there: a loss shows in what comes back from them",
+    "rule.frequency-twice": "stands in an earlier row already ({value:mhz})",
     "rule.volts-or-power": "or what a better meter shows is wanted, one of the two",
     "rule.no-such-part": "is not a part of the run",
     "rule.sweeps-or-return-losses": "or sweeps are wanted, not both",

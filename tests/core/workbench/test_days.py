@@ -40,10 +40,11 @@ def test_a_tuner_by_sweeps_and_by_return_loss():
     for seed in DAYS:
         k = seed % 3
         day = simulated.tuner(Tuner(), freq, SHEET, seed)
-        swept = [day.gamma[end] for end in ("match", "short", "open")]
-        low, loss, high = (one[k] for one in loss_interval(*swept, SHEET))
+        match, short, open_ = (day.gamma[end] for end in ("match", "short", "open"))
+        low, loss, high = (one[k] for one in loss_interval(match, short, open_, SHEET))
         held.add("loss", low, loss, high, day.truth["loss_db"][k])
-        quick = scalar(*(float(return_loss_db(np.abs(one[k]))) for one in swept), SHEET)
+        back = [float(return_loss_db(np.abs(one[k]))) for one in (match, short, open_)]
+        quick = scalar(back[0], back[1], back[2], SHEET)
         held.add("by return loss", quick.low_db, quick.loss_db, quick.high_db, day.truth["loss_db"][k])
         least, q, most = coil_q_interval(Tuner(), freq[k], (low, loss, high))
         held.add("1/Q", 1 / (most or 1e9), 1 / q, 1 / least, 1 / day.truth["coil_q"][k])
@@ -80,19 +81,21 @@ def test_a_part_and_a_transformer():
     for seed in DAYS:
         ratio = (1, 4, 9)[seed % 3]
         day = simulated.part(Transformer(ratio), SHEET, seed, freq)
-        swept = [day.gamma[end] for end in ("match", "short", "open")]
+        match, short, open_ = (day.gamma[end] for end in ("match", "short", "open"))
         if ratio == 1:
             truth = Transformer(
                 day.truth["ratio"], day.truth["loss_db"], 50, day.truth["magnetizing_h"],
                 day.truth["core_loss_ohm"], day.truth["leakage_h"],
             ).two_port(freq[100:101])  # fmt: skip
-            low, loss, high = (one[100] for one in loss_interval(*swept, SHEET))
+            low, loss, high = (one[100] for one in loss_interval(match, short, open_, SHEET))
             held.add("loss", low, loss, high, simulated.loss_into(truth, 50.0))
             continue
-        told = part.transformer(freq, *swept, day.truth["resistor_ohm"], SHEET)
+        told = part.transformer(freq, match, short, open_, day.truth["resistor_ohm"], SHEET)
         for name in ("ratio", "leakage_h", "magnetizing_h", "loss_db"):
-            held.add(name, *getattr(told, name), day.truth[name])
-        held.add("core", *told.core_loss_s, 1 / day.truth["core_loss_ohm"])
+            low, found, high = getattr(told, name)
+            held.add(name, low, found, high, day.truth[name])
+        low, found, high = told.core_loss_s
+        held.add("core", low, found, high, 1 / day.truth["core_loss_ohm"])
     held.check()
 
 
@@ -102,7 +105,8 @@ def test_meters():
     for seed in DAYS:
         day = simulated.meter(sheet, 50, 1, 2, 1, seed)
         told = meter.scale(day.shown_w, 1, meter.by_peak_volts(day.volts, 2, 50, 1))
-        held.add("scale", *np.log([told.low, told.scale, told.high]), np.log(day.scale))
+        low, found, high = np.log([told.low, told.scale, told.high]).tolist()
+        held.add("scale", low, found, high, np.log(day.scale))
         pair = simulated.watts(100, 200, 0.05, seed)
         lost = watts.loss(pair.before, pair.behind)
         held.add("watts", lost.low_db, lost.loss_db, lost.high_db, pair.loss_db)
@@ -118,10 +122,14 @@ def test_faults_are_found_and_an_analyzer_is_judged():
         day = simulated.fault(run, SHEET, seed, freq)
         told = fault.along(freq, day.gamma["hanging"], 0.66, COAX)
         for name, kind in (("fault_m", "piece-lower"), ("end_m", "open")):
-            step = min(told.steps, key=lambda one: abs(one.distance_m - day.truth[name]))
-            near.append(abs(step.distance_m - day.truth[name]) <= told.resolution_m / 2 and step.kind == kind)
+            truth = float(day.truth[name])
+            distance = np.array([step.distance_m for step in told.steps])
+            at = int(np.argmin(np.abs(distance - truth)))
+            half = told.resolution_m / 2
+            near.append(abs(distance[at] - truth) <= half and told.steps[at].kind == kind)
         day = simulated.check(SHEET, seed, few)
-        looked = check.checked(few, *(day.gamma[end] for end in ("open", "short", "load")))
+        open_, short, load = (day.gamma[end] for end in ("open", "short", "load"))
+        looked = check.checked(few, open_, short, load)
         judged.append(looked.good == (day.truth["worse"] == 1))
     assert np.mean(near) >= 0.99
     assert np.mean(judged) >= 0.9

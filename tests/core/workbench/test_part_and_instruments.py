@@ -23,7 +23,8 @@ def swept(part, ohm):
 
 def test_a_transformer_is_taken_apart_exactly():
     truth = Transformer(9, 0.12, 50, 8e-6, 2500, 0.1e-6)
-    told = transformer(FREQ, *swept(truth, 450), 450)
+    match, short, open_ = swept(truth, 450)
+    told = transformer(FREQ, match, short, open_, 450)
     assert told.ratio[1] == pytest.approx(9, rel=1e-4)
     assert told.turns[1] == pytest.approx(3, rel=1e-4)
     assert told.leakage_h[1] == pytest.approx(0.1e-6, rel=1e-3)
@@ -33,13 +34,16 @@ def test_a_transformer_is_taken_apart_exactly():
 
 
 def test_its_band_is_where_it_neither_loses_nor_reflects_too_much():
-    told = by_three_sweeps(FREQ, *swept(Transformer(4, 0.1, 50, 6e-6, 3000, 0.15e-6), 200), 0.5, 1.6)
+    match, short, open_ = swept(Transformer(4, 0.1, 50, 6e-6, 3000, 0.15e-6), 200)
+    told = by_three_sweeps(FREQ, match, short, open_, 0.5, 1.6)
+    assert told.band_hz is not None
     low, high = told.band_hz
     assert FREQ[0] < low < high < FREQ[-1]
     inside = (low <= FREQ) & (high >= FREQ)
     assert (told.swr[inside] <= 1.6).all()
     assert told.swr[np.searchsorted(FREQ, high) + 1] > 1.6
-    assert by_three_sweeps(FREQ, *swept(Inline(2.0), 50), 0.5).band_hz is None
+    match, short, open_ = swept(Inline(2.0), 50)
+    assert by_three_sweeps(FREQ, match, short, open_, 0.5).band_hz is None
 
 
 def test_two_back_to_back_tell_half():
@@ -71,8 +75,10 @@ def test_an_analyzer_s_errors_come_back():
     freq = np.linspace(1e6, 60e6, 60)
     delta, source, tracking = 0.01 + 0.005j, 0.02j, 1.004
     aside = np.exp(-4j * np.pi * freq * 0.015 / 299_792_458)
-    shown = [delta + tracking * gamma * aside / (1 - source * gamma) for gamma in (np.ones(60), -np.ones(60))]
-    told = checked(freq, *shown, np.full(60, delta))
+    open_, short = (
+        delta + tracking * gamma * aside / (1 - source * gamma) for gamma in (np.ones(60), -np.ones(60))
+    )
+    told = checked(freq, open_, short, np.full(60, delta))
     assert told.directivity_db == pytest.approx(-20 * np.log10(abs(delta)), abs=1e-6)
     assert told.source_db == pytest.approx(-20 * np.log10(0.02), abs=0.01)
     assert told.tracking_db == pytest.approx(20 * np.log10(1.004), abs=0.01)

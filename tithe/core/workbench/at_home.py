@@ -49,8 +49,8 @@ class AtLengths:
 def at_lengths(
     station: Station, at: int, freq_hz: Real, coil_q: Sequence[tuple[float, float, float]]
 ) -> AtLengths:
-    """A tuner's loss at the real loads with the Q that was measured at each frequency: least, as found, most.
-    Without a line behind it only as it stands. Raises `InputError` as `solve`."""
+    """A tuner's loss at the real loads with the Q that was measured at each frequency: least, as found, most;
+    tuned for each. Without a line behind it only as it stands. Raises `InputError` as `solve`."""
     tuner = station.chain[at]
     if not isinstance(tuner, Tuner):
         raise InputError(f"chain[{at}]", "no-tuner-of-knobs")
@@ -76,4 +76,4 @@ def at_lengths(
 
 def _with_q(tuner: Tuner, freq_hz: Real, q: Real) -> Tuner:
     points = tuple(zip(freq_hz.tolist(), q.tolist(), strict=True))
-    return replace(tuner, coil_q=points, setting=tuner.setting if tuner.setting != "bypass" else "auto")
+    return replace(tuner, coil_q=points, setting="auto")

@@ -70,6 +70,7 @@ def by_three_sweeps(
 ) -> MeasuredPart:
     """By Γ re 50 Ω with the right resistor, a short and an open at the far side, shapes ``(F,)``; usable is
     where it loses no more than ``most_db`` at an SWR of ``most_swr``. Raises `InputError` as a tuner's."""
+    residual = (residual or Residual()).with_noise_of(match, short, open_)
     told = loss_interval(match, short, open_, residual)
     return _told(freq_hz, told, np.asarray(np.abs(match)), most_db, most_swr)
 
@@ -142,7 +143,7 @@ def transformer(
     `InputError` for a resistor that is none, or less than three frequencies."""
     require_positive("resistor_ohm", resistor_ohm)
     require(len(freq_hz) >= 3, "freq_hz", "three-rising-frequencies")
-    residual = residual or Residual()
+    residual = (residual or Residual()).with_noise_of(match, short, open_)
     measured = np.stack([match, short, open_])
     unit = _start(freq_hz, measured, resistor_ohm)
     far = [Port(np.array([v + 0j]), np.array([i + 0j])) for v, i in ((resistor_ohm, 1), (0, 1), (1, 0))]

@@ -14,13 +14,15 @@ be: nineteen cases in twenty (a parametric bootstrap; Efron and Tibshirani 1993)
 from __future__ import annotations
 
 from collections.abc import Callable
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 
 import numpy as np
 
 from tithe.core.arrays import Complex, Real
 from tithe.core.errors import require_between, require_positive
 from tithe.core.intervals import SIGMAS
+from tithe.core.sweep.noise import noise_of
+from tithe.core.sweep.sweep import with_phase
 
 DRAWN = 200
 _MOST_POINTS = 200
@@ -51,6 +53,12 @@ class Residual:
             ("noise", 0.1), ("load_pct", 20.0),
         ):  # fmt: skip
             require_between(place, getattr(self, place), 0, most)
+
+    def with_noise_of(self, *gammas: Complex) -> Residual:
+        """With the noise that sweeps ``(F,)`` show themselves, where it is more than the sheet's."""
+        steps = np.arange(1.0, len(gammas[0]) + 1)
+        seen = max(noise_of(with_phase(steps, gamma)) for gamma in gammas)
+        return replace(self, noise=min(max(self.noise, seen), 0.1))
 
     def shown(self, gamma: Complex, rng: np.random.Generator, draws: int = 1, points: int = 1) -> Complex:
         """Γ of some sweeps of one calibration, ``(S, F)``, as so many instruments show it: ``(D, S, F)``.
