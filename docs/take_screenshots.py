@@ -167,6 +167,13 @@ def reach(page: Page) -> None:
     page.get_by_text("Shaded for this frequency").wait_for()
 
 
+def bench(page: Page) -> None:
+    """A simulated day with the tuner of the mill."""
+    page.get_by_text("Simulated bench").click()
+    page.get_by_role("button", name="Measure").click()
+    page.get_by_test_id("bench-verdict").wait_for()
+
+
 def presets(page: Page) -> None:
     """The chart, with the bands that were never tuned."""
     page.get_by_text("predicted").first.wait_for()
@@ -188,7 +195,7 @@ VIEWS: dict[str, tuple[str, int, int, str, Callable[[Page], None]]] = {
     "working": ("stations/1", 1280, 800, "light", working),
     "questions": ("stations/1/questions/room-tuner", 1280, 1000, "light", lambda page: None),
     "report": ("stations/1", 1280, 1000, "light", lambda page: view(page, "Report")),
-    "bands": ("stations/1", 1280, 800, "light", lambda page: view(page, "Bands")),
+    "bench": ("stations/1/bench/tuner?mhz=3.65", 1280, 1900, "light", bench),
     "error": ("stations/1", 1280, 800, "light", wrong),
     "arrangements": ("start", 1280, 1000, "light", variant),
     "history": ("stations/3", 1280, 800, "light", history),

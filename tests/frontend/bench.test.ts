@@ -6,6 +6,7 @@ import { Bench } from '../../frontend/src/lib/bench/bench.svelte';
 import BenchView from '../../frontend/src/lib/bench/BenchView.svelte';
 import { carried, isCarried } from '../../frontend/src/lib/bench/carry';
 import type { Job } from '../../frontend/src/lib/bench/jobs';
+import { PLACES } from '../../frontend/src/lib/bench/places';
 import { readingsOf } from '../../frontend/src/lib/bench/readings';
 import { Session } from '../../frontend/src/lib/station/session.svelte';
 import { answer, FakeServer, kept, settled, station, stubResizeObserver, until } from './server';
@@ -251,4 +252,10 @@ describe('carried into the station', () => {
       coil_q: [[3.65, 150]],
     });
   });
+});
+
+test('what is wrong in a table is said by its row', () => {
+  expect(PLACES['rows[0].mhz']).toBe('frequency in row 1');
+  expect(PLACES['rows[11].match_db']).toBe('matched return loss in row 12');
+  expect(PLACES['typed[2][1]']).toBe('return loss, end open, in row 3');
 });

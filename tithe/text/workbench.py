@@ -45,10 +45,8 @@ BENCH = {
     "bench.easiest-load": (
         "And 50 Ω is the easiest load there is: at others more current flows for the same power."
     ),
-    "bench.no-coils": (
-        "its sheet, or its relay steps of which none is needed into 50 Ω, say nothing of coils there"
-    ),
-    "bench.no-q": "No Q of its coils explains that loss: {why}.",
+    "bench.no-coils": ("is known by its sheet, or by relay steps of which none is needed into 50 Ω"),
+    "bench.no-q": "The Q of its coils cannot be told: it {why}.",
     "bench.line-is": "A line of {z0_ohm:figure} Ω, velocity factor {velocity:figure}.",
     "bench.line-length": "It is {length_m:length} long ({span:length}).",
     "bench.line": (

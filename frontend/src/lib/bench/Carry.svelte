@@ -66,10 +66,6 @@
     align-items: baseline;
     padding: 0.5rem 0;
   }
-  .firm:disabled {
-    color: var(--ink-soft);
-    border-color: var(--hairline);
-  }
   a {
     text-decoration: underline;
     text-underline-offset: 3px;

@@ -70,8 +70,4 @@
     align-items: baseline;
     padding: 0.5rem 0;
   }
-  .firm:disabled {
-    color: var(--ink-soft);
-    border-color: var(--hairline);
-  }
 </style>

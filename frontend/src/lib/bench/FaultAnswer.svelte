@@ -6,14 +6,14 @@
   import Trouble from '../ui/Trouble.svelte';
   import Scroller from '../ui/Scroller.svelte';
   import Curves from './Curves.svelte';
-  import { lengthShown } from './lengths';
+  import { lengthNumber, lengthShown, lengthUnit } from './lengths';
 
   let { answer, session }: { answer: BenchFault; session: Session } = $props();
   let noted = $state('');
   let trouble = $state('');
   const marks = $derived(
     answer.faults.map(({ at_m }, n) => ({
-      x: at_m,
+      x: lengthNumber(at_m),
       y: Math.max(
         ...answer.along
           .filter(([m]) => Math.abs((m ?? 0) - at_m) < answer.resolution_m)
@@ -34,12 +34,12 @@
 
 <Curves
   label="How much of the wave comes back, along the line"
-  foot="m"
+  foot={lengthUnit()}
   side="|Γ|"
   curves={[
     {
       name: 'what comes back, the line’s loss included',
-      x: answer.along.map(([m]) => m ?? 0),
+      x: answer.along.map(([m]) => lengthNumber(m ?? 0)),
       y: answer.along.map(([, rho]) => rho ?? 0),
       colour: 'var(--standing)',
     },
@@ -88,9 +88,5 @@
     gap: 0.3rem 1rem;
     align-items: baseline;
     padding: 0.5rem 0;
-  }
-  .firm:disabled {
-    color: var(--ink-soft);
-    border-color: var(--hairline);
   }
 </style>

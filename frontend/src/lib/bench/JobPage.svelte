@@ -11,6 +11,7 @@
   import Entry from './Entry.svelte';
   import { ANALYZER, type JobText } from './jobs';
   import JobAnswer, { type AnyAnswer } from './JobAnswer.svelte';
+  import { PLACES } from './places';
   import PlainNumber from '../ui/PlainNumber.svelte';
   import { readingsOf, typedFields } from './readings';
   import SetUp from './SetUp.svelte';
@@ -49,22 +50,7 @@
     check: '',
   } as const;
 
-  const NAMES = {
-    match_db: 'match',
-    'before.forward_w': 'forward power before the part',
-    'behind.forward_w': 'forward power behind the part',
-    'behind.reflected_w': 'reflected power behind the part',
-    'before.reflected_w': 'reflected power before the part',
-    text: 'sweep',
-    length_m: 'length',
-    velocity_factor: 'velocity factor',
-    shown_w: 'meter’s reading',
-    volts: 'peak voltage',
-    typed: 'table of readings',
-    pair: 'table of readings',
-    freq_hz: 'sweep',
-  };
-  const asking = new Asking<AnyAnswer>(NAMES);
+  const asking = new Asking<AnyAnswer>(PLACES);
   const answer = $derived(asking.answer);
 
   /** What is asked; null as long as something is missing. */

@@ -11,6 +11,11 @@
   const per = (db: number | null) =>
     db === null ? '∞' : digits(Number(toShown(db, 'attenuation', preferences.system)));
   const unit = $derived(unitShown('attenuation', preferences.system));
+  /** No more of them than can be told apart. */
+  const points = $derived.by(() => {
+    const every = Math.ceil(answer.matched_db_per_100m.length / 240);
+    return answer.matched_db_per_100m.filter((_, n) => n % every === 0);
+  });
   const curves = $derived.by((): Curve[] => {
     const x = answer.curve.map(({ mhz }) => mhz);
     const to = (db: number | null) =>
@@ -21,8 +26,8 @@
     return [
       {
         name: 'measured, point by point',
-        x: answer.matched_db_per_100m.map(([mhz]) => mhz ?? 0),
-        y: answer.matched_db_per_100m.map(([, db]) => to(db ?? 0)),
+        x: points.map(([mhz]) => mhz ?? 0),
+        y: points.map(([, db]) => to(db ?? 0)),
         colour: 'var(--conducted)',
         dots: true,
       },

@@ -17,9 +17,6 @@
     <thead>
       <tr>
         <th scope="col">MHz</th>
-        <th scope="col">Back: matched</th>
-        <th scope="col">short</th>
-        <th scope="col">open, dB</th>
         <th scope="col">Loss into 50 Ω, dB</th>
         <th scope="col">gets through, %</th>
         <th scope="col">short, halved</th>
@@ -32,9 +29,6 @@
       {#each answer.rows as row (row.mhz)}
         <tr>
           <th scope="row">{digits(row.mhz, 5)}</th>
-          <td>{decibels(row.match_db)}</td>
-          <td>{decibels(row.short_db)}</td>
-          <td>{row.open_db === null ? '–' : decibels(row.open_db)}</td>
           <td>{shown(row.loss_db, (db) => digits(db, 2))}</td>
           <td>{shown(row.efficiency, percent)}</td>
           <td>{row.short_alone_db === null ? '–' : digits(row.short_alone_db, 2)}</td>

@@ -73,6 +73,9 @@
 <p><button type="button" class="linkish" onclick={another}>Another frequency</button></p>
 
 <style>
+  :global(table.plain) thead td {
+    border: none;
+  }
   input {
     width: 4.6rem;
     text-align: right;
