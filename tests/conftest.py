@@ -6,11 +6,16 @@ import os
 os.environ.setdefault("DJANGO_ALLOW_ASYNC_UNSAFE", "true")
 
 import json
+from collections.abc import Callable
 from pathlib import Path
 from typing import Any
 
 import pytest
 from hypothesis import settings
+
+from tithe.core.arrays import Complex, Real
+from tithe.core.sweep import with_phase
+from tithe.files import sweep_file
 
 settings.register_profile("tithe", deadline=None, max_examples=60, derandomize=True)
 settings.load_profile("tithe")
@@ -28,6 +33,18 @@ def mill() -> dict[str, Any]:
 def mill_file() -> Path:
     """The demo station's file."""
     return MILL
+
+
+@pytest.fixture
+def save(tmp_path: Path) -> Callable[[str, Real, Complex], str]:
+    """Keeps Γ over frequency as an analyzer's file, and tells where."""
+
+    def keep(name: str, freq_hz: Real, gamma: Complex) -> str:
+        path = tmp_path / f"{name}.s1p"
+        path.write_text(sweep_file.write(with_phase(freq_hz, gamma)), "utf-8")
+        return str(path)
+
+    return keep
 
 
 @pytest.fixture(scope="session")

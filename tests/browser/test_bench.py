@@ -3,15 +3,12 @@
 import re
 
 import numpy as np
-import pytest
-from axe_playwright_python.sync_playwright import Axe
 from playwright.sync_api import Page, expect
 
+from tests.browser.looking import accessible
 from tests.core.workbench.test_fault import COAX, WET, swept
 from tests.core.workbench.test_line import swept as open_and_short
 from tithe.core import AttenuatedLine
-from tithe.core.sweep import with_phase
-from tithe.files import sweep_file
 
 
 def job(page: Page, name: str) -> None:
@@ -23,24 +20,6 @@ def job(page: Page, name: str) -> None:
 
 def way(page: Page, name: str) -> None:
     page.get_by_role("radiogroup", name="How the readings come in").get_by_text(name).click()
-
-
-def accessible(page: Page) -> None:
-    results = Axe().run(page)
-    assert results.violations_count == 0, results.generate_report()
-    page.set_viewport_size({"width": 390, "height": 800})
-    assert page.evaluate("document.documentElement.scrollWidth") <= 390
-    page.set_viewport_size({"width": 1280, "height": 800})
-
-
-@pytest.fixture
-def save(tmp_path):
-    def keep(name, freq, gamma):
-        path = tmp_path / f"{name}.s1p"
-        path.write_text(sweep_file.write(with_phase(freq, gamma)), "utf-8")
-        return str(path)
-
-    return keep
 
 
 def test_a_day_of_short_and_open_becomes_a_q_and_the_ledger_changes(mill_page):
@@ -100,6 +79,7 @@ def test_water_in_a_connector_is_found_at_its_distance(mill_page, save):
     freq = np.linspace(1e6, 300e6, 1001)
     gamma = swept(freq, (COAX, 12.3), (WET, 0.08), (COAX, 25.6))
     job(page, "Fault in a line")
+    way(page, "By file")
     page.get_by_label("Far end: as it hangs").set_input_files(save("hanging", freq, gamma))
     verdict = page.get_by_test_id("bench-verdict")
     expect(verdict).to_contain_text(

@@ -4,8 +4,9 @@ analyzer."""
 import re
 
 import pytest
-from axe_playwright_python.sync_playwright import Axe
 from playwright.sync_api import Page, expect
+
+from tests.browser.looking import accessible
 
 
 def tuner(page: Page, pane: str) -> None:
@@ -17,14 +18,6 @@ def tuner(page: Page, pane: str) -> None:
 
 def band(page: Page, name: str) -> None:
     page.get_by_role("navigation", name="Bands").get_by_role("button", name=name).click()
-
-
-def accessible(page: Page) -> None:
-    results = Axe().run(page)
-    assert results.violations_count == 0, results.generate_report()
-    page.set_viewport_size({"width": 390, "height": 800})
-    assert page.evaluate("document.documentElement.scrollWidth") <= 390
-    page.set_viewport_size({"width": 1280, "height": 800})
 
 
 def test_the_mill_is_tuned_on_three_bands_and_its_chart_printed_on_one_page(mill_page):

@@ -179,7 +179,9 @@ describe('what is asked', () => {
   test('nothing as long as something is missing', () => {
     for (const job of ['tuner', 'watts', 'line', 'fault', 'part', 'meter', 'check'] as const)
       expect(readingsOf(job, entry({}))).toBeNull();
-    expect(readingsOf('check', entry({ sweeps: { open: text('o'), short: text('s') } }))).toBeNull();
+    expect(
+      readingsOf('check', entry({ way: 'file', sweeps: { open: text('o'), short: text('s') } })),
+    ).toBeNull();
     expect(readingsOf('watts', entry({ figures: { 'before.forward_w': '100' } }))).toBeNull();
   });
 
@@ -194,7 +196,11 @@ describe('what is asked', () => {
     expect(readingsOf('line', entry({ way: 'file', sweeps, figures: by }))).toMatchObject({
       velocity_factor: 0.66,
     });
-    expect(readingsOf('fault', entry({ sweeps }))).toEqual({ text: 'of h' });
+    expect(readingsOf('fault', entry({ way: 'file', sweeps }))).toEqual({ text: 'of h' });
+    const dips = [{ mhz: { text: '7.1' } }, { mhz: { text: '9,5' } }];
+    expect(readingsOf('fault', entry({ rows: dips }))).toEqual({ dips: [7.1, 9.5], read_khz: 50 });
+    const pieces = { mhz: { text: '7' }, open: { text: '0' }, short: { text: '-.02' }, load: { text: '41' } };
+    expect(readingsOf('check', entry({ rows: [pieces] }))).toEqual({ typed: [[7, 0, -0.02, 41]] });
     expect(readingsOf('part', entry({ way: 'file', sweeps }))).toMatchObject({
       match: 'of m',
       resistor_ohm: 50,

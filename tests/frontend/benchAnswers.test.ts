@@ -165,7 +165,7 @@ test('a line: its figures, its loss beside what the station has, in feet where o
 
 test('a fault: numbered in picture and table, and noted in the log once', async () => {
   const user = userEvent.setup();
-  open('fault', { sweeps: texts('hanging'), figures: { velocity_factor: '0,7' } });
+  open('fault', { way: 'file', sweeps: texts('hanging'), figures: { velocity_factor: '0,7' } });
   await screen.findByText('At 12.3 m: a short piece.');
   expect(asked('fault')).toMatchObject({ text: 'hanging', velocity_factor: 0.7 });
   expect(cells('Where waves come back', /^1/)).toMatch(/12\.3 m ± 0\.23 m.*−0\.17.*lower impedance/);
@@ -200,7 +200,7 @@ test('a meter’s scale, and an analyzer’s errors taken over into the other jo
   await user.click(screen.getByRole('button', { name: /Carry this correction into “radio side”/ }));
   expect(session.document.chain[0]).toMatchObject({ scale: 1.08 });
   page.unmount();
-  open('check', { sweeps: texts('open', 'short', 'load') });
+  open('check', { way: 'file', sweeps: texts('open', 'short', 'load') });
   await screen.findByText('Calibrate again.');
   expect(cells('What an SWR would be shown as', /^3/)).toContain('2.7 to ∞');
   await user.click(screen.getByRole('button', { name: 'Use these errors in the other jobs' }));
@@ -224,6 +224,7 @@ test('files that are too large, and a store that holds nothing readable, are no 
   session.job = 'check';
   const user = userEvent.setup();
   render(BenchView, { session, shelf: {} as never });
+  await user.click(screen.getByText('By file'));
   const large = new File(['x'], 'large.s1p');
   Object.defineProperty(large, 'size', { value: 9_000_000 });
   await user.upload(screen.getByLabelText('Far end: open'), large);

@@ -10,19 +10,7 @@ from tests.core.workbench.test_fault import COAX, swept
 from tests.core.workbench.test_line import swept as open_and_short
 from tests.core.workbench.test_tuner import T, on_the_bench
 from tithe.core import AttenuatedLine
-from tithe.core.sweep import with_phase
-from tithe.files import sweep_file
 from tithe.site.cli import main
-
-
-@pytest.fixture
-def save(tmp_path):
-    def keep(name, freq, gamma):
-        path = tmp_path / f"{name}.s1p"
-        path.write_text(sweep_file.write(with_phase(freq, gamma)), "utf-8")
-        return str(path)
-
-    return keep
 
 
 def told(capsys, *args):

@@ -104,6 +104,10 @@ def test_water_in_a_connector_is_found_where_it_is(client, mill):
     assert wet["at_m"] == pytest.approx(truth, abs=told["resolution_m"] / 2)
     assert "a connector with water in it" in told["sentence"]
     assert told["remark"].startswith("Bench: ")
+    dips = ask(client, "fault", dips=[7.0, 9.6, 12.21], document=mill, at=RUN)
+    assert dips["faults"][0]["at_m"] == pytest.approx(38, rel=0.02)
+    assert dips["faults"][0]["gamma"] is None
+    assert dips["sentence"].startswith("By 3 dips, what sends most of the wave back lies at 38 m")
     assert max(rho for _, rho in told["along"]) > 0.4
 
 
@@ -151,6 +155,8 @@ def test_meters_and_the_analyzer(client, mill):
         ask(client, "tuner", rows=[{"mhz": 7.1, "match": 35, "short": 0.3, "open": 0.1}],
             residual=looked["residual"])  # fmt: skip
     assert verdicts == {True, False}
+    typed = ask(client, "check", typed=[[7, 0.01, -0.01, 44], [14, 0, 0.02, 39]])
+    assert typed["directivity_db"] == pytest.approx(39)
     pair = day(client, "watts", mill, at)["figures"]
     sides = {
         side: {key.split(".")[1]: value for key, value in pair.items() if key.startswith(side)}
@@ -190,6 +196,8 @@ def test_what_the_bench_cannot_use_is_refused_where_it_is(client, mill):
         ("line", {"open": one, "typed": [[7, 1, 1]], "length_m": 3}, "typed", "not both"),
         ("line", {"typed": [[7, 1, None], [8, None, 1], [9, 1, 1]], "length_m": 3}, "typed[1]", "missing"),
         ("fault", {"text": one}, "velocity_factor", "missing"),
+        ("fault", {"velocity_factor": 0.66}, "text", "missing"),
+        ("fault", {"dips": [7], "velocity_factor": 0.66}, "dips", "two dips or more"),
         ("fault", {"text": scalar, "velocity_factor": 0.66}, "text", "no phase"),
         ("part", {"match": one, "short": one}, "open", "missing"),
         ("part", {"match": one, "pair": [[7, 1, 20]]}, "pair", "not both"),

@@ -50,10 +50,13 @@ def least_squares_within(off: Callable[[Real], Real], start: Real, low: Real, hi
     )
 
 
-def least_squares_slopes(off: Callable[[Real], Real], start: Real, above: Real) -> tuple[Real, Real]:
-    """x, ``(N,)``, no less than ``above``, at which the sum of the squares of ``off(x)`` is least, and the
-    slopes ``(M, N)`` there."""
+def least_squares_slopes(
+    off: Callable[[Real], Real], start: Real, low: Real, high: Real
+) -> tuple[Real, Real]:
+    """x, ``(N,)``, between ``low`` and ``high``, at which the sum of the squares of ``off(x)`` is least, and
+    the slopes ``(M, N)`` there."""
     from scipy.optimize import least_squares
 
-    found = least_squares(off, np.maximum(start, above), bounds=(above, np.inf), max_nfev=60)
+    inside = np.clip(start, low, high)
+    found = least_squares(off, inside, bounds=(low, high), x_scale="jac", max_nfev=100)
     return np.asarray(found.x), np.asarray(found.jac)

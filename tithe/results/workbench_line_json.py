@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Iterator, Mapping
+from typing import Any
 
 import numpy as np
 
@@ -10,7 +11,7 @@ from tithe.core.arrays import Real
 from tithe.core.bands import USUAL
 from tithe.core.message import Message, tell
 from tithe.core.parts.line import LineType, attenuation_db_per_m
-from tithe.core.workbench.fault import Along, Step
+from tithe.core.workbench.fault import Along, ByDips, Step
 from tithe.core.workbench.line import MeasuredLine, Spread
 from tithe.results.budget_shapes import Span
 from tithe.results.workbench_shapes import BenchCarry, BenchFault, BenchLine, LineAt
@@ -123,7 +124,7 @@ def _carry(
     how = say(tell("bench.how.line"))
     told = {k: value[k] for k in spans}
     out: BenchCarry = {
-        "fields": {"line": value},
+        "fields": {"line": value | _kept(sheet)},
         "measured": {"line": {"value": told, "spans": spans, "points": points, "how": how}},
     }
     if not length_typed:
@@ -138,6 +139,21 @@ def _carry(
 def _of(sheet: LineType | None) -> LineType:
     assert sheet is not None
     return sheet
+
+
+def _kept(sheet: LineType | None) -> dict[str, Any]:
+    """What the bench says nothing of: what the line bears, how it may be worse, and whether it is of two
+    wires."""
+    if sheet is None:
+        return {}
+    usual = {
+        "max_volts_rms": None,
+        "heat_w_per_m": None,
+        "wet_factor": 1.0,
+        "low_band_factor": 1.0,
+        "balanced": False,
+    }
+    return {key: now for key, plain in usual.items() if (now := getattr(sheet, key)) != plain}
 
 
 def _pair(one: Spread) -> list[float]:
@@ -174,6 +190,23 @@ def fault(along: Along) -> BenchFault:
         "sentence": say(said),
         "why": say(tell("bench.fault-why")),
         "remark": say(tell("bench.fault-remark", found=noted)) if noted else "",
+    }
+
+
+def by_dips(found: ByDips) -> BenchFault:
+    """The same by the dips of SWR: one distance, and nothing else."""
+    low, middle, high = found.distance_m
+    said = tell("bench.dips", count=found.dips, at_m=middle, span=(low, high))
+    return {
+        "faults": [
+            {"at_m": middle, "gamma": None, "kind": "unknown", "text": say(tell("bench.kind.unknown"))}
+        ],
+        "resolution_m": high - low,
+        "farthest_m": None,
+        "along": [],
+        "sentence": say(said),
+        "why": say(tell("bench.dips-why")),
+        "remark": say(tell("bench.fault-remark", found=[tell("bench.dips-noted", at_m=middle)])),
     }
 
 

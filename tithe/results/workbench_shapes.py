@@ -101,21 +101,22 @@ class BenchLine(TypedDict):
 
 
 class FaultOut(TypedDict):
-    """Where a wave comes back, how much of it (below 0: the impedance falls), and what that seems to be."""
+    """Where a wave comes back, how much of it (below 0: the impedance falls; null: not known), and what that
+    seems to be."""
 
     at_m: float
-    gamma: float
+    gamma: float | None
     kind: str
     text: str
 
 
 class BenchFault(TypedDict):
-    """By distance; ``resolution_m``: nearer than that two are one; ``farthest_m``: no farther is told;
-    ``along``: the picture [m, |Γ|]."""
+    """By distance; ``resolution_m``: nearer than that two are one; ``farthest_m``: no farther is told (null:
+    not known); ``along``: the picture [m, |Γ|]."""
 
     faults: list[FaultOut]
     resolution_m: float
-    farthest_m: float
+    farthest_m: float | None
     along: list[list[float]]
     sentence: str
     why: str

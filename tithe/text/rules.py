@@ -58,6 +58,11 @@ RULES = {
         "must be given where the sweeps hold no phase: only their loss can be told then"
     ),
     "rule.open-or-short": "or the short must be there: a loss shows in what comes back from them",
+    "rule.no-single-line": (
+        "is not what a single line with that end shows: look at what hangs at its far end, and at its length"
+    ),
+    "rule.two-rising-dips": "must be the frequencies of two dips or more",
+    "rule.no-neighbours": "are not evenly apart: one in between was left out, or one is none",
     "rule.frequency-twice": "stands in an earlier row already ({value:mhz})",
     "rule.volts-or-power": "or what a better meter shows is wanted, one of the two",
     "rule.no-such-part": "is not a part of the run",

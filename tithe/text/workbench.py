@@ -94,6 +94,15 @@ BENCH = {
     ),
     "bench.kind.unknown": "something sends the wave back",
     "bench.no-step": "Nothing comes back from anywhere along the line.",
+    "bench.dips": (
+        "By {count:count} dips, what sends most of the wave back lies at {at_m:figure} m ({span:figure} m)."
+    ),
+    "bench.dips-why": (
+        "Dips tell the distance of the largest reflection alone: neither its kind, nor whether there are "
+        "others. "
+        "A sweep with phase tells both."
+    ),
+    "bench.dips-noted": "{at_m:figure} m: most of the wave comes back, by the dips of SWR",
     "bench.resolution": (
         "Nearer than {resolution_m:length} two are told as one; beyond {farthest_m:length} nothing is told."
     ),

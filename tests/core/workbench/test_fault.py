@@ -5,7 +5,7 @@ import pytest
 
 from tithe.core import AttenuatedLine, InputError, Line
 from tithe.core.twoport import Port
-from tithe.core.workbench.fault import along
+from tithe.core.workbench.fault import along, by_dips
 
 COAX = AttenuatedLine(50, 0.66, 0.6, 0.008)
 WET = AttenuatedLine(35, 0.6, 3.0, 0.05)
@@ -63,6 +63,28 @@ def test_what_kind_of_step_it_is(piece, end_ohm, kinds):
         if kinds[1]:
             last = min(told, key=lambda step: abs(step.distance_m - first - 12.08))
             assert last.kind == kinds[1]
+
+
+def test_dips_tell_the_distance_of_what_sends_most_back():
+    rng = np.random.default_rng(8)
+    inside = []
+    for _ in range(200):
+        metres, count = rng.uniform(5, 60), int(rng.integers(2, 9))
+        apart = 0.66 * 299_792_458 / (2 * metres)
+        at = apart * (rng.uniform(0, 1) + rng.integers(1, 5) + np.arange(count))
+        told = by_dips(at + rng.normal(size=count) * 25e3 / 1.96, 0.66, 25e3)
+        low, _, high = told.distance_m
+        inside.append(low <= metres <= high)
+    assert np.mean(inside) >= 0.85  # with three dips what is left of a line says little of their scatter
+    exact = by_dips(np.array([10e6, 12e6, 14e6]), 0.66, 1e3)
+    assert exact.distance_m[1] == pytest.approx(0.66 * 299_792_458 / 4e6)
+    for given, code in (
+        ([7e6], "two-rising"),
+        ([7e6, 7e6], "two-rising"),
+        ([7e6, 8e6, 10e6], "no-neighbours"),
+    ):
+        with pytest.raises(InputError, match=code):
+            by_dips(np.array(given), 0.66, 1e3)
 
 
 def test_a_sweep_of_a_band_tells_no_kind():

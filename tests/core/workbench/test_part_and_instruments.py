@@ -7,7 +7,7 @@ from tests.core.workbench.test_tuner import load
 from tithe.core import Inline, InputError, Transformer
 from tithe.core.reflection import return_loss_db
 from tithe.core.twoport import Port
-from tithe.core.workbench.check import checked
+from tithe.core.workbench.check import by_return_loss, checked
 from tithe.core.workbench.meter import Known, by_better_meter, by_peak_volts, scale
 from tithe.core.workbench.part import back_to_back, by_three_sweeps, transformer
 from tithe.core.workbench.simulated import loss_into
@@ -86,6 +86,16 @@ def test_an_analyzer_s_errors_come_back():
     assert not told.good
     low, high = told.shown_as(1.5)
     assert low < 1.5 < high
+
+
+def test_an_analyzer_by_return_losses_is_told_no_better_than_it_is():
+    freq = np.array([7e6, 14e6])
+    told = by_return_loss(freq, np.array([0.05, 0.0]), np.array([-0.02, 0.0]), np.array([41.0, 38.0]))
+    assert told.directivity_db == pytest.approx(38)
+    assert told.aside_m == 0
+    assert told.good
+    assert told.tracking_db >= 0.015
+    assert not by_return_loss(freq[:1], np.array([0.4]), np.array([0.3]), np.array([45.0])).good
 
 
 def test_what_cannot_be_is_refused():

@@ -8,7 +8,7 @@ stands in δ.
 
 from __future__ import annotations
 
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 
 import numpy as np
 
@@ -100,3 +100,13 @@ def checked(freq_hz: Real, open_: Complex, short: Complex, load: Complex) -> Che
         aside = -slope * SPEED_OF_LIGHT / (4 * np.pi)
     back = np.exp(4j * np.pi * freq_hz * aside / SPEED_OF_LIGHT)
     return Checked(freq_hz, load, tracking * back, source, aside)
+
+
+def by_return_loss(freq_hz: Real, open_db: Real, short_db: Real, load_db: Real) -> Checked:
+    """The same by return losses, dB, shapes ``(F,)``: as if what is left were in phase with the open, which
+    is the worst for it. Raises `InputError` as `checked`."""
+    open_, short, load = (
+        (10 ** (-np.asarray(db) / 20)).astype(np.complex128) for db in (open_db, short_db, load_db)
+    )
+    # Without phase nothing is known of a length in front of the pieces.
+    return replace(checked(freq_hz, open_, -short, load), aside_m=0.0)

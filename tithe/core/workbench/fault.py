@@ -22,6 +22,7 @@ import numpy as np
 
 from tithe.core.arrays import Complex, Real
 from tithe.core.errors import require, require_positive
+from tithe.core.intervals import SIGMAS
 from tithe.core.late import peaks
 from tithe.core.parts.line import SPEED_OF_LIGHT, LineType, attenuation_db_per_m
 
@@ -36,6 +37,8 @@ _LEAST_RHO = 0.01
 """Below that it may be what an analyzer's calibration leaves."""
 _WHOLE = 0.7
 """Of the wave: what sends so much back is an end. Half of that where the line's loss is not known."""
+_UNLIKE = 1.5
+"""Widest over narrowest gap of dips that are neighbours."""
 _STARTS_LOW = 1.25
 """Middle of a sweep over half of its width, up to which kinds are told."""
 
@@ -96,6 +99,35 @@ def along(freq_hz: Real, gamma: Complex, velocity_factor: float, line: LineType 
         for n in found
     ]
     return Along(_ended(steps, line), resolution, farthest, distance, rho)
+
+
+@dataclass(frozen=True)
+class ByDips:
+    """How far off lies what sends most back, by the dips of SWR or of return loss: least, as found, most."""
+
+    distance_m: tuple[float, float, float]
+    dips: int
+
+
+def by_dips(dips_hz: Real, velocity_factor: float, read_hz: float) -> ByDips:
+    """By the frequencies of neighbouring dips, ``(N,)`` rising, each read to ``read_hz``: they stand
+    v c/(2d) apart. Raises `InputError` for fewer than two, and for dips that are no neighbours."""
+    require_positive("velocity_factor", velocity_factor)
+    require(velocity_factor <= 1, "velocity_factor", "at-most", velocity_factor, most=1)
+    require_positive("read_hz", read_hz)
+    count = len(dips_hz)
+    rising = count >= 2 and bool((np.diff(dips_hz) > 0).all() and dips_hz[0] > 0)
+    require(rising, "dips", "two-rising-dips")
+    order = np.arange(count) - (count - 1) / 2
+    apart = float((order @ dips_hz) / (order @ order))
+    left = dips_hz - dips_hz.mean() - apart * order
+    gaps = np.diff(dips_hz)
+    require(float(gaps.max()) < _UNLIKE * float(gaps.min()) + 2 * read_hz, "dips", "no-neighbours")
+    free = max(count - 2, 1)
+    sd = max(read_hz / SIGMAS, float(np.sqrt(left @ left / free)) if count > 2 else 0.0)
+    off = min(SIGMAS * sd / float(np.sqrt(order @ order)) / apart, 0.9)
+    found = velocity_factor * SPEED_OF_LIGHT / (2 * apart)
+    return ByDips((found / (1 + off), found, found / (1 - off)), count)
 
 
 def _between(distance_m: Real, rho: Real, at: int) -> float:

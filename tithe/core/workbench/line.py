@@ -1,10 +1,9 @@
 """A line measured on the bench, its far end open, shorted or ended by R₀, in any combination.
 
 *With phase* the telegrapher's line (`tithe.core.parts.line`) is fitted to all sweeps at once by least squares
-in Γ: R₀, velocity factor or length, k₁ and k₂ (dB per 100 m over √(f/MHz) and f/MHz). The start comes from
-what the sweeps tell directly: with open and short, Z₀ = √(Zo Zs) and tanh γℓ = √(Zs/Zo); with one of them,
-|Γ| = e^(−2αℓ) and the phase that turns by 4πfℓ/(v c). The matched loss at each frequency is Re γℓ where
-both ends were swept, else that of the line that was fitted.
+in Γ: R₀, velocity factor or length, k₁ and k₂ (dB per 100 m over √(f/MHz) and f/MHz), from the most promising
+of some starts (`tithe.core.workbench.line_starts`). The matched loss at each frequency is Re γℓ, tanh γℓ =
+√(Zs/Zo), where both ends were swept, else that of the line that was fitted.
 
 *By return loss alone* the matched loss is a quarter of both together, or half of one.
 
@@ -22,10 +21,11 @@ import numpy as np
 from tithe.core.arrays import DB_PER_NEPER, Complex, Real
 from tithe.core.errors import InputError, require, require_positive
 from tithe.core.late import least_squares_above_zero, least_squares_slopes
-from tithe.core.parts.line import SPEED_OF_LIGHT, AttenuatedLine, Line
+from tithe.core.parts.line import AttenuatedLine, Line
 from tithe.core.reflection import return_loss_db
 from tithe.core.sweep.sweep import Sweep
 from tithe.core.twoport import Port
+from tithe.core.workbench.line_starts import require_counted, starts
 from tithe.core.workbench.residual import (
     DRAWN,
     Interval,
@@ -40,8 +40,10 @@ from tithe.core.workbench.tuner import LEAST_DB
 
 End = Literal["open", "short", "load"]
 _LEAST_POINTS = 3
-_MOST_TURN = 1.3
-"""Of half a turn: with more from point to point nobody can count the waves."""
+_NO_LINE = 0.1
+"""Of |Γ|, root of the mean square, that a fit may leave: with more it is something else that was swept."""
+_MOST_DB = 200.0
+"""Loss of a length, at the end of its sweep, beyond which nothing comes back at all."""
 _KILO_M = 100.0
 
 
@@ -157,7 +159,7 @@ def by_reflection(
         require_positive("velocity_factor", velocity_factor)
         require(velocity_factor <= 1, "velocity_factor", "at-most", velocity_factor, most=1)
     require("open" in ends or "short" in ends, "open", "open-or-short")
-    fit = _Fit(freq_hz, dict(ends))
+    fit = _Fit(freq_hz, dict(ends), length_m)
     found = fit.found
     turns_m = found[1]  # metres that the wave would go at the speed of light
     length = length_m if length_m is not None else turns_m * float(velocity_factor or 1)
@@ -186,47 +188,36 @@ def by_reflection(
 class _Fit:
     """R₀, length over velocity factor (m), and k₁ℓ and k₂ℓ (dB over √MHz and MHz) by least squares in Γ."""
 
-    def __init__(self, freq_hz: Real, ends: dict[End, Complex]) -> None:
+    def __init__(self, freq_hz: Real, ends: dict[End, Complex], length_m: float | None) -> None:
         self.freq_hz, self.ends = freq_hz, ends
-        both = self._at_both_ends() if {"open", "short"} <= ends.keys() else None
-        start = self._start(both)
-        self._unit = np.maximum(np.abs(start), [1.0, 0.1, 1e-4, 1e-5])
+        self._measured = np.stack(list(ends.values()))
+        fits = [self._fitted(start) for start in starts(freq_hz, ends, length_m)]
+        self.found, self._unit, self._slopes, self.left = min(fits, key=lambda fit: float(fit[3] @ fit[3]))
+        if not {"open", "short"} <= ends.keys():
+            require_counted(freq_hz, float(self.found[1]))
+        worst = float(np.sqrt(self.left @ self.left / self._measured.size))
+        require(worst < _NO_LINE, "open", "no-single-line")
+        self.matched_db: Real = self._at_both_ends() if {"open", "short"} <= ends.keys() else self._by_fit()
+
+    def _fitted(self, start: Real) -> tuple[Real, Real, Real, Real]:
+        unit = np.maximum(np.abs(start), [1.0, 0.1, 1e-4, 1e-5])
+        mhz = self.freq_hz[-1] / 1e6
+        low = np.array([1.0, 0.01, 0.0, 0.0])
+        high = np.array([1e4, 1e5, _MOST_DB / np.sqrt(mhz), _MOST_DB / mhz])
 
         def off(scaled: Real) -> Real:
-            return flat(self._model(scaled * self._unit) - self._measured)
+            return flat(self._model(scaled * unit) - self._measured)
 
-        scaled, slopes = least_squares_slopes(off, start / self._unit, np.array([0.02, 0.02, 0.0, 0.0]))
-        self.found = scaled * self._unit
-        self._slopes = slopes
-        self.left = off(scaled)
-        mhz = freq_hz / 1e6
-        fitted = self.found[2] * np.sqrt(mhz) + self.found[3] * mhz
-        self.matched_db: Real = np.asarray(fitted if both is None else both.real * DB_PER_NEPER)
+        scaled, slopes = least_squares_slopes(off, start / unit, low / unit, high / unit)
+        return scaled * unit, unit, slopes, off(scaled)
 
-    @property
-    def _measured(self) -> Complex:
-        return np.stack(list(self.ends.values()))
+    def _by_fit(self) -> Real:
+        mhz = self.freq_hz / 1e6
+        return np.asarray(self.found[2] * np.sqrt(mhz) + self.found[3] * mhz)
 
-    def _at_both_ends(self) -> Complex:
+    def _at_both_ends(self) -> Real:
         zo, zs = (50 * (1 + gamma) / (1 - gamma) for gamma in (self.ends["open"], self.ends["short"]))
-        turned = np.arctanh(np.sqrt(zs / zo))
-        return np.asarray(np.where(turned.real < 0, -turned, turned))
-
-    def _start(self, both: Complex | None) -> Real:
-        gamma = next(self.ends[end] for end in ("open", "short") if end in self.ends)
-        if both is None:
-            radians, loss = -np.unwrap(np.angle(gamma)) / 2, -np.log(np.maximum(np.abs(gamma), 1e-6)) / 2
-            impedance = 50.0
-        else:
-            radians, loss = np.unwrap(both.imag, period=np.pi), both.real
-            zo, zs = (50 * (1 + one) / (1 - one) for one in (self.ends["open"], self.ends["short"]))
-            impedance = float(np.median(np.abs(np.sqrt(zo * zs))))
-        steps = np.abs(np.diff(radians))
-        require(bool((steps < _MOST_TURN).all()), "open", "points-too-far")
-        slope = abs(float(np.polyfit(self.freq_hz, radians, 1)[0]))
-        require(slope > 0, "open", "points-too-far")
-        k1, k2 = _fit(self.freq_hz, np.maximum(loss, 0) * DB_PER_NEPER, np.abs(gamma))
-        return np.array([impedance, slope * SPEED_OF_LIGHT / (2 * np.pi), k1, k2])
+        return np.asarray(np.abs(np.arctanh(np.sqrt(zs / zo)).real) * DB_PER_NEPER)
 
     def _model(self, found: Real) -> Complex:
         r0, metres, k1, k2 = (float(one) for one in np.maximum(found, [1e-3, 1e-6, 0, 0]))

@@ -158,9 +158,10 @@ def transformer(
         two_port = part.two_port(freq_hz)
         return np.stack([two_port.input(end).gamma(R0) for end in far])
 
-    lowest = np.array([-4.0, -4.0, -4.0, 0.0, 0.0])
+    lowest = np.array([-_FARTHEST, -_FARTHEST, -_FARTHEST, 0.0, 0.0])
+    highest = np.array([_FARTHEST, _FARTHEST, _FARTHEST, 1.0 / unit[3], 60.0 / unit[4]])
     found, slopes = least_squares_slopes(
-        lambda scaled: flat(seen(scaled) - measured), np.array([0.0, 0.0, 0.0, 1.0, 1.0]), lowest
+        lambda scaled: flat(seen(scaled) - measured), np.array([0.0, 0.0, 0.0, 1.0, 1.0]), lowest, highest
     )
     rng = np.random.default_rng(0)
     some, each = thinned(len(freq_hz))

@@ -50,19 +50,23 @@ class OwnLineType(LineLimits, CoreObject):
 
 
 class LineFigures(OwnLineType):
-    """A line by its figures; k in dB per 100 m, per √MHz and per MHz."""
+    """A line by its figures; k in dB per 100 m, per √MHz and per MHz. ``balanced``: of two wires."""
 
     r0_ohm: Annotated[Positive, asked("Impedance", "ohm")]
     velocity_factor: Annotated[Velocity, asked("Velocity factor")]
     k1: Annotated[NotNegative, asked("Loss × √MHz, dB", "attenuation")]
     k2: Annotated[NotNegative, asked("Loss × MHz, dB", "attenuation")]
     max_volts_rms: Annotated[Positive | None, asked("Bears, rms", "volts")] = None
+    balanced: bool = False
 
     def to_core(self) -> LineType:
         """By its attenuation."""
         return self.limited(
-            AttenuatedLine(self.r0_ohm, self.velocity_factor, self.k1, self.k2, self.max_volts_rms)
-        )
+            AttenuatedLine(
+                self.r0_ohm, self.velocity_factor, self.k1, self.k2, self.max_volts_rms,
+                balanced=self.balanced,
+            )
+        )  # fmt: skip
 
 
 class TwoWireFigures(OwnLineType):

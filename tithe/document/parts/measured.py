@@ -51,13 +51,12 @@ Ends = tuple[Any, Any]
 
 def ends_of(fields: Mapping[str, MeasuredModel], part: Any, mhz: float) -> Ends | None:
     """A part's model with its measured figures at either end, as far as they bear on its loss; None where
-    nothing of that was measured, or is no longer what the field has."""
+    nothing of that was measured."""
     for key, how in _ENDS.items():
         mark = fields.get(key)
-        if mark is not None and mark.holds(getattr(part, key, None)):
-            found = how(part, mark, mhz)
-            if found is not None:
-                return found
+        found = None if mark is None else how(part, mark, mhz)
+        if found is not None:
+            return found
     return None
 
 

@@ -18,7 +18,7 @@ class MeterModel(RatedPart):
     full_scale_w: Annotated[Positive | None, asked("Full scale, with multiplier", "power")] = None
     accuracy_pct: Annotated[NotNegative | None, asked("Accuracy, of full scale", "percent")] = None
     directivity_db: Annotated[Positive | None, asked("Directivity", "db")] = None
-    scale: Annotated[Positive, asked("Shows, times the power there is")] = 1.0
+    scale: Annotated[Positive | None, asked("Shows, times the power there is")] = None
     loss_db: Annotated[NotNegative, asked("Loss when matched", "db")] = 0.0
     series_share: Annotated[Share, asked("Share of it in series, 0 to 1")] = 0.5
     mode: Annotated[
@@ -30,6 +30,6 @@ class MeterModel(RatedPart):
         """The core's meter."""
         return Meter(
             self.name, self.full_scale_w, self.accuracy_pct, self.directivity_db, self.mode,
-            scale=self.scale, loss_db=self.loss_db, series_share=self.series_share, ratings=self.ratings,
-            bypassed=self.bypassed,
+            scale=1.0 if self.scale is None else self.scale, loss_db=self.loss_db,
+            series_share=self.series_share, ratings=self.ratings, bypassed=self.bypassed,
         )  # fmt: skip

@@ -5,8 +5,6 @@ from __future__ import annotations
 from abc import abstractmethod
 from typing import TYPE_CHECKING, Annotated, ClassVar, Self
 
-from pydantic import Field
-
 from tithe.core import Ratings
 from tithe.document.fields import CoreObject, Name, Positive, asked
 from tithe.document.parts.measured import MeasuredModel, ends_of
@@ -36,12 +34,18 @@ class PartFile(CoreObject):
     """What such parts are called on the shelf."""
     label: Name = ""
     bypassed: bool = False
-    measured: dict[Name, MeasuredModel] = Field(default_factory=dict)
+    measured: dict[Name, MeasuredModel] | None = None
+
+    @property
+    def marks(self) -> dict[str, MeasuredModel]:
+        """What was measured, by field, as far as the field still has it."""
+        marks = self.measured or {}
+        return {key: mark for key, mark in marks.items() if mark.holds(getattr(self, key, None))}
 
     def measured_ends(self, mhz: float) -> tuple[Self, Self] | None:
         """Itself with the least and with the most of what was measured of its loss; None where that is not
         known."""
-        return ends_of(self.measured, self, mhz)
+        return ends_of(self.marks, self, mhz)
 
     @property
     def name(self) -> str:

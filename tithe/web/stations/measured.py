@@ -46,9 +46,7 @@ def measured_here(document: StationFile, station: Station, mhz: float) -> list[M
 
 def _marks(model: PartFile, mhz: float) -> Iterator[Message]:
     """Each figure that still is what was measured."""
-    for key, mark in model.measured.items():
-        if not mark.holds(getattr(model, key, None)):
-            continue
+    for key, mark in model.marks.items():
         told: dict[str, Any] = {
             "date": f" {mark.date}" if mark.date else "",
             "how": mark.how or "on the bench",
@@ -93,7 +91,7 @@ def _loss(model: PartFile, at: int, station: Station, mhz: float) -> tuple[Span 
     except InputError:
         return None, ""
     low, high = min(float(least[0]), loss), max(float(most[0]), loss)
-    date = next((f" {one.date}" for one in model.measured.values() if one.date), "")
+    date = next((f" {one.date}" for one in model.marks.values() if one.date), "")
     params = {"name": part.label, "loss_db": loss, "span": (low, high), "date": date}
     into_r0 = _into_r0(part, mhz, station.transmitter.reference_ohm)
     told = (

@@ -8,6 +8,7 @@ import numpy as np
 from django.http import HttpRequest
 from ninja import Router
 
+from tithe.core.arrays import Real
 from tithe.core.cost import Pause, solving_s
 from tithe.core.errors import InputError, require
 from tithe.core.parts.tuner.part import Tuner
@@ -49,7 +50,13 @@ router = Router()
 _Q_S = 0.03
 """Seconds that the Q of one row takes, about."""
 _JOB_S = 0.3
+_POINTS = 2000
 ENDS: tuple[line.End, ...] = ("open", "short", "load")
+
+
+def _seconds(freq_hz: Real) -> float:
+    """Seconds that a job may take with so many points."""
+    return _JOB_S * max(len(freq_hz) / _POINTS, 1.0)
 
 
 @router.post("/bench/read", response={200: ReadAt, 422: Refusals})
@@ -121,19 +128,24 @@ def bench_line(request: HttpRequest, body: LineDay) -> Any:
         sheet = None if run is None else run.line
         return workbench_line_json.line(found, back, body.length_m is not None, sheet)
 
-    return computed(request, _JOB_S, "smaller-station", job)
+    return computed(
+        request, _seconds(next(iter(sweeps.values())).freq_hz) if sweeps else _JOB_S, "smaller-station", job
+    )
 
 
 @router.post("/bench/fault", response={200: BenchFault, 422: Refusals, 503: Refusals})
 def bench_fault(request: HttpRequest, body: FaultDay) -> Any:
     """Where along a line waves come back."""
-    sweeps, run = alike({"text": body.text}), body.line()
-    freq, (gamma,) = gammas(sweeps, "text")
-    velocity = body.velocity_factor
+    run, velocity = body.line(), body.velocity_factor
     if velocity is None:
         if run is None:
             raise InputError("velocity_factor", "missing")
         velocity = run.line.velocity_factor
+    if body.dips:
+        require(body.text is None, "dips", "sweeps-or-return-losses")
+        dips = np.array(sorted(body.dips)) * 1e6
+        return workbench_line_json.by_dips(fault.by_dips(dips, velocity, body.read_khz * 1e3))
+    freq, (gamma,) = gammas(alike({"text": body.text}), "text")
     found = velocity
 
     def job(pause: Pause) -> BenchFault:
@@ -163,7 +175,7 @@ def bench_part(request: HttpRequest, body: PartDay) -> Any:
             of = part.transformer(freq, match, short, open_, body.resistor_ohm, residual)
         return workbench_json.part(told, *limits, of)
 
-    return computed(request, _JOB_S, "smaller-station", job)
+    return computed(request, _seconds(freq), "smaller-station", job)
 
 
 @router.post("/bench/meter", response={200: BenchMeter, 422: Refusals})
@@ -183,10 +195,13 @@ def bench_meter(request: HttpRequest, body: MeterDay) -> Any:
 @router.post("/bench/check", response={200: BenchCheck, 422: Refusals})
 def bench_check(request: HttpRequest, body: CheckDay) -> Any:
     """What an analyzer's calibration leaves."""
-    freq, three = gammas(
-        alike({"open": body.open, "short": body.short, "load": body.load}), "open", "short", "load"
-    )
-    return workbench_json.check(check.checked(freq, *three))
+    if body.typed:
+        mhz, *back = np.array(sorted(body.typed)).T
+        require(bool((np.diff(mhz) > 0).all()), "typed", "rising-frequencies")
+        return workbench_json.check(check.by_return_loss(mhz * 1e6, back[0], back[1], back[2]))
+    given = alike({"open": body.open, "short": body.short, "load": body.load})
+    freq, (open_, short, load) = gammas(given, "open", "short", "load")
+    return workbench_json.check(check.checked(freq, open_, short, load))
 
 
 @router.post("/bench/practice/{job}", response={200: PracticeDay, 422: Refusals, 503: Refusals})

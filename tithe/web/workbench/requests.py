@@ -210,9 +210,12 @@ class LineDay(BenchRequest):
 
 
 class FaultDay(BenchRequest):
-    """A sweep with the far end as it hangs; the velocity factor, or that of the line on the bench."""
+    """A sweep with the far end as it hangs, or the frequencies of neighbouring dips of SWR, each read to
+    ``read_khz``; the velocity factor, or that of the line on the bench."""
 
-    text: Text
+    text: Text | None = None
+    dips: Annotated[list[Positive], Field(max_length=200)] = Field(default_factory=list)
+    read_khz: Positive = 50.0
     velocity_factor: Velocity | None = None
 
 
@@ -250,12 +253,17 @@ class MeterDay(Schema):
     full_scale_w: Number = 200.0
 
 
-class CheckDay(Schema):
-    """Sweeps of an open, a short and a load."""
+CheckRow = tuple[Positive, Number, Number, Number]
+"""MHz, return losses of the open, the short and the load, dB."""
 
-    open: Text
-    short: Text
-    load: Text
+
+class CheckDay(Schema):
+    """Sweeps of an open, a short and a load, or their return losses."""
+
+    open: Text | None = None
+    short: Text | None = None
+    load: Text | None = None
+    typed: Annotated[list[CheckRow], Field(max_length=200)] = Field(default_factory=list)
 
 
 class PracticeRequest(BenchRequest):

@@ -1989,7 +1989,7 @@ export interface components {
             /** Measured */
             measured?: {
                 [key: string]: components["schemas"]["MeasuredModel"];
-            };
+            } | null;
             /** Made for, from */
             f_min_mhz?: number | null;
             /** Made for, to */
@@ -2125,7 +2125,7 @@ export interface components {
         };
         /**
          * LineFigures
-         * @description A line by its figures; k in dB per 100 m, per √MHz and per MHz.
+         * @description A line by its figures; k in dB per 100 m, per √MHz and per MHz. ``balanced``: of two wires.
          */
         LineFigures: {
             /** A metre gives off */
@@ -2144,6 +2144,11 @@ export interface components {
             k2: number;
             /** Bears, rms */
             max_volts_rms?: number | null;
+            /**
+             * Balanced
+             * @default false
+             */
+            balanced: boolean;
         };
         /**
          * LineModel
@@ -2163,7 +2168,7 @@ export interface components {
             /** Measured */
             measured?: {
                 [key: string]: components["schemas"]["MeasuredModel"];
-            };
+            } | null;
             /** A metre gives off */
             heat_w_per_m?: number | null;
             /** Loss when wet, times */
@@ -2277,7 +2282,7 @@ export interface components {
             /** Measured */
             measured?: {
                 [key: string]: components["schemas"]["MeasuredModel"];
-            };
+            } | null;
             /** Made for, from */
             f_min_mhz?: number | null;
             /** Made for, to */
@@ -2299,11 +2304,8 @@ export interface components {
             accuracy_pct?: number | null;
             /** Directivity */
             directivity_db?: number | null;
-            /**
-             * Shows, times the power there is
-             * @default 1
-             */
-            scale: number;
+            /** Shows, times the power there is */
+            scale?: number | null;
             /**
              * Loss when matched
              * @default 0
@@ -2466,7 +2468,7 @@ export interface components {
             /** Measured */
             measured?: {
                 [key: string]: components["schemas"]["MeasuredModel"];
-            };
+            } | null;
             /** Made for, from */
             f_min_mhz?: number | null;
             /** Made for, to */
@@ -2714,7 +2716,7 @@ export interface components {
             /** Measured */
             measured?: {
                 [key: string]: components["schemas"]["MeasuredModel"];
-            };
+            } | null;
             /** Made for, from */
             f_min_mhz?: number | null;
             /** Made for, to */
@@ -2946,7 +2948,7 @@ export interface components {
             /** Measured */
             measured?: {
                 [key: string]: components["schemas"]["MeasuredModel"];
-            };
+            } | null;
             /** Made for, from */
             f_min_mhz?: number | null;
             /** Made for, to */
@@ -3070,7 +3072,7 @@ export interface components {
             /** Measured */
             measured?: {
                 [key: string]: components["schemas"]["MeasuredModel"];
-            };
+            } | null;
             /** Made for, from */
             f_min_mhz?: number | null;
             /** Made for, to */
@@ -4925,8 +4927,8 @@ export interface components {
         };
         /**
          * BenchFault
-         * @description By distance; ``resolution_m``: nearer than that two are one; ``farthest_m``: no farther is told;
-         *     ``along``: the picture [m, |Γ|].
+         * @description By distance; ``resolution_m``: nearer than that two are one; ``farthest_m``: no farther is told (null:
+         *     not known); ``along``: the picture [m, |Γ|].
          */
         BenchFault: {
             /** Faults */
@@ -4934,7 +4936,7 @@ export interface components {
             /** Resolution M */
             resolution_m: number;
             /** Farthest M */
-            farthest_m: number;
+            farthest_m: number | null;
             /** Along */
             along: number[][];
             /** Sentence */
@@ -4946,13 +4948,14 @@ export interface components {
         };
         /**
          * FaultOut
-         * @description Where a wave comes back, how much of it (below 0: the impedance falls), and what that seems to be.
+         * @description Where a wave comes back, how much of it (below 0: the impedance falls; null: not known), and what that
+         *     seems to be.
          */
         FaultOut: {
             /** At M */
             at_m: number;
             /** Gamma */
-            gamma: number;
+            gamma: number | null;
             /** Kind */
             kind: string;
             /** Text */
@@ -4960,7 +4963,8 @@ export interface components {
         };
         /**
          * FaultDay
-         * @description A sweep with the far end as it hangs; the velocity factor, or that of the line on the bench.
+         * @description A sweep with the far end as it hangs, or the frequencies of neighbouring dips of SWR, each read to
+         *     ``read_khz``; the velocity factor, or that of the line on the bench.
          */
         FaultDay: {
             /**
@@ -4979,7 +4983,14 @@ export interface components {
             /** At */
             at?: number | null;
             /** Text */
-            text: string;
+            text?: string | null;
+            /** Dips */
+            dips?: number[];
+            /**
+             * Read Khz
+             * @default 50
+             */
+            read_khz: number;
             /** Velocity Factor */
             velocity_factor?: number | null;
         };
@@ -5195,15 +5206,22 @@ export interface components {
         };
         /**
          * CheckDay
-         * @description Sweeps of an open, a short and a load.
+         * @description Sweeps of an open, a short and a load, or their return losses.
          */
         CheckDay: {
             /** Open */
-            open: string;
+            open?: string | null;
             /** Short */
-            short: string;
+            short?: string | null;
             /** Load */
-            load: string;
+            load?: string | null;
+            /** Typed */
+            typed?: [
+                number,
+                number,
+                number,
+                number
+            ][];
         };
         /**
          * PracticeDay

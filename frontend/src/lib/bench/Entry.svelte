@@ -3,7 +3,7 @@
   import Segments from '../ui/Segments.svelte';
   import type { Bench, Way } from './bench.svelte';
   import Figures from './Figures.svelte';
-  import { BY_METER, BY_VOLTS, METER, WATTS, type Job } from './jobs';
+  import { BY_METER, BY_VOLTS, METER, TABLES, WATTS, type Field, type Job } from './jobs';
   import Practice from './Practice.svelte';
   import SweepFiles from './SweepFiles.svelte';
   import TunerFiles from './TunerFiles.svelte';
@@ -25,32 +25,9 @@
     ['file', 'By file'],
     ['practice', 'Simulated bench'],
   ];
-  const ways = $derived(
-    ALL.filter(
-      ([way]) =>
-        (way !== 'file' || !(job === 'watts' || job === 'meter')) &&
-        (way !== 'hand' || !(job === 'fault' || job === 'check')),
-    ),
-  );
+  const ways = $derived(ALL.filter(([way]) => way !== 'file' || !(job === 'watts' || job === 'meter')));
   const way = $derived(ways.some(([one]) => one === entry.way) ? entry.way : (ways[0]?.[0] ?? 'file'));
-  const rows: Partial<Record<Job, [string, string][]>> = {
-    tuner: [
-      ['mhz', 'MHz'],
-      ['match', 'matched, dB'],
-      ['short', 'short, dB'],
-      ['open', 'open, dB'],
-    ],
-    line: [
-      ['mhz', 'MHz'],
-      ['open', 'open, dB'],
-      ['short', 'shorted, dB'],
-    ],
-    part: [
-      ['mhz', 'MHz'],
-      ['through', 'through both, dB'],
-      ['back', 'return loss, dB'],
-    ],
-  };
+  const table = $derived(TABLES[job]);
   const by = $derived(entry.figures['by'] ?? '');
   const LENGTH: [string, string][] = [
     ['length', 'I know its length'],
@@ -108,14 +85,8 @@
     fields={by === 'meter' ? BY_METER : BY_VOLTS}
     before={by === 'meter' ? 'better.' : ''}
   />
-{:else if job === 'tuner' || (way === 'hand' && rows[job])}
-  <TypedRows
-    {bench}
-    {job}
-    {backs}
-    columns={rows[job] ?? []}
-    caption={job === 'part' ? 'Two of a kind, back to back' : 'Return losses by frequency; ∠: with its phase'}
-  />
+{:else if table && (job === 'tuner' || way === 'hand')}
+  <TypedRows {bench} {job} {backs} columns={table.columns} caption={table.caption} />
 {/if}
 {#if job === 'line'}
   <Segments
@@ -132,7 +103,14 @@
       : [['length_m', 'Length measured', 'm', '']]}
   />
 {:else if job === 'fault'}
-  <Figures {bench} {job} fields={[['velocity_factor', 'Velocity factor, if not that of the run', '', '']]} />
+  <Figures
+    {bench}
+    {job}
+    fields={[
+      ['velocity_factor', 'Velocity factor, if not that of the run', '', ''],
+      ...(way === 'hand' ? [['read_khz', 'Each dip read to', 'kHz', '50'] as Field] : []),
+    ]}
+  />
 {:else if job === 'part'}
   <Figures
     {bench}

@@ -32,20 +32,22 @@
   }
 </script>
 
-<Curves
-  label="How much of the wave comes back, along the line"
-  foot={lengthUnit()}
-  side="|Γ|"
-  curves={[
-    {
-      name: 'what comes back, the line’s loss included',
-      x: answer.along.map(([m]) => lengthNumber(m ?? 0)),
-      y: answer.along.map(([, rho]) => rho ?? 0),
-      colour: 'var(--standing)',
-    },
-  ]}
-  {marks}
-/>
+{#if answer.along.length}
+  <Curves
+    label="How much of the wave comes back, along the line"
+    foot={lengthUnit()}
+    side="|Γ|"
+    curves={[
+      {
+        name: 'what comes back, the line’s loss included',
+        x: answer.along.map(([m]) => lengthNumber(m ?? 0)),
+        y: answer.along.map(([, rho]) => rho ?? 0),
+        colour: 'var(--standing)',
+      },
+    ]}
+    {marks}
+  />
+{/if}
 <Scroller label="Where waves come back">
   <table class="plain figures">
     <thead>
@@ -61,7 +63,7 @@
         <tr>
           <th scope="row">{n + 1}</th>
           <td>{lengthShown(fault.at_m)} ± {lengthShown(answer.resolution_m / 2)}</td>
-          <td>{digits(fault.gamma, 2)}</td>
+          <td>{fault.gamma === null ? '–' : digits(fault.gamma, 2)}</td>
           <td class="text">{fault.text}</td>
         </tr>
       {/each}

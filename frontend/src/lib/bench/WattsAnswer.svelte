@@ -36,5 +36,14 @@
     />
     <circle cx={x(middle(span) ?? none)} cy={y(0.45)} r="5" fill="var(--conducted-ink)" />
   {/snippet}
+  {#snippet table()}
+    <table class="plain figures">
+      <thead><tr><th scope="col">least</th><th scope="col">as read</th><th scope="col">most</th></tr></thead>
+      <tbody>
+        <tr><td>{digits(lowest(span))}</td><td>{digits(middle(span))}</td><td>{digits(highest(span))}</td></tr
+        >
+      </tbody>
+    </table>
+  {/snippet}
   {#snippet legend()}<span>● as read; the bar: from least to most of nineteen cases in twenty</span>{/snippet}
 </Picture>

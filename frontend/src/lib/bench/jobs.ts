@@ -185,3 +185,42 @@ export const BY_METER: Field[] = [
   ['accuracy_pct', 'Accuracy, of full scale', '%', '3'],
   ['full_scale_w', 'Full scale', 'W', '200'],
 ];
+
+/** What is typed by frequency, and what its columns are. */
+export const TABLES: Partial<Record<Job, { caption: string; columns: [key: string, name: string][] }>> = {
+  tuner: {
+    caption: 'Return losses by frequency; ∠: with its phase',
+    columns: [
+      ['mhz', 'MHz'],
+      ['match', 'matched, dB'],
+      ['short', 'short, dB'],
+      ['open', 'open, dB'],
+    ],
+  },
+  line: {
+    caption: 'Return losses by frequency',
+    columns: [
+      ['mhz', 'MHz'],
+      ['open', 'open, dB'],
+      ['short', 'shorted, dB'],
+    ],
+  },
+  fault: { caption: 'Dips of SWR, one beside the other', columns: [['mhz', 'MHz']] },
+  check: {
+    caption: 'Return losses by frequency',
+    columns: [
+      ['mhz', 'MHz'],
+      ['open', 'open, dB'],
+      ['short', 'short, dB'],
+      ['load', 'load, dB'],
+    ],
+  },
+  part: {
+    caption: 'Two of a kind, back to back',
+    columns: [
+      ['mhz', 'MHz'],
+      ['through', 'through both, dB'],
+      ['back', 'return loss, dB'],
+    ],
+  },
+};

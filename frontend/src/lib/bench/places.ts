@@ -18,6 +18,7 @@ const FIELDS: Record<string, string> = {
   typed: 'table of readings',
   pair: 'table of readings',
   freq_hz: 'sweep',
+  dips: 'dips of SWR',
 };
 const CELLS: [before: string, key: string, name: string][] = [
   ['rows', '.mhz', 'frequency'],
@@ -29,6 +30,7 @@ const CELLS: [before: string, key: string, name: string][] = [
   ['typed', '[0]', 'frequency'],
   ['typed', '[1]', 'return loss, end open,'],
   ['typed', '[2]', 'return loss, end shorted,'],
+  ['typed', '[3]', 'return loss of the load'],
   ['typed', '', 'table of readings'],
   ['pair', '[0]', 'frequency'],
   ['pair', '[1]', 'loss through both'],

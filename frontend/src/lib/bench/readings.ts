@@ -21,6 +21,10 @@ export function wholeRows(rows: Row[], wanted: string[]): Row[] {
   return rows.filter((row) => wanted.every((key) => cellOf(row[key]) !== undefined));
 }
 
+/** The whole ones of some rows, as lists of their figures. */
+const table = (rows: Row[], keys: string[]) =>
+  wholeRows(rows, keys).map((row) => keys.map((key) => cellOf(row[key])));
+
 /** What a job asks the server, without station and analyzer; null: not enough is there yet. */
 export function readingsOf(job: Job, entry: Entry): Record<string, unknown> | null {
   const { rows, sweeps, figures, way } = entry;
@@ -50,9 +54,11 @@ export function readingsOf(job: Job, entry: Entry): Record<string, unknown> | nu
   }
   if (job === 'fault') {
     const velocity = typedNumber(figures['velocity_factor']);
-    return has('hanging')
-      ? { text: given['hanging'], ...(velocity === undefined ? {} : { velocity_factor: velocity }) }
-      : null;
+    const known = velocity === undefined ? {} : { velocity_factor: velocity };
+    const dips = wholeRows(rows, ['mhz']).map((row) => cellOf(row['mhz']));
+    if (way === 'hand')
+      return dips.length > 1 ? { dips, read_khz: typedNumber(figures['read_khz'], '50'), ...known } : null;
+    return has('hanging') ? { text: given['hanging'], ...known } : null;
   }
   if (job === 'part') {
     const limits = {
@@ -60,16 +66,18 @@ export function readingsOf(job: Job, entry: Entry): Record<string, unknown> | nu
       most_swr: typedNumber(figures['most_swr'], '1.5'),
     };
     if (way === 'hand') {
-      const pair = wholeRows(rows, ['mhz', 'through', 'back']).map((row) =>
-        ['mhz', 'through', 'back'].map((key) => cellOf(row[key])),
-      );
+      const pair = table(rows, ['mhz', 'through', 'back']);
       return pair.length ? { pair, error_db: typedNumber(figures['error_db'], '0.05'), ...limits } : null;
     }
     return has('match', 'short', 'open')
       ? { ...given, ...limits, resistor_ohm: typedNumber(figures['resistor_ohm'], '50') }
       : null;
   }
-  if (job === 'check') return has('open', 'short', 'load') ? given : null;
+  if (job === 'check') {
+    if (way !== 'hand') return has('open', 'short', 'load') ? given : null;
+    const typed = table(rows, ['mhz', 'open', 'short', 'load']);
+    return typed.length ? { typed } : null;
+  }
   return job === 'watts' ? wattsOf(figures) : meterOf(figures);
 }
 

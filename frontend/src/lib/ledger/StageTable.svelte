@@ -102,8 +102,9 @@
   }
 
   function fromBench(at: number): Piece[] {
-    const loss = measured.find((one) => one.at === at)?.loss_db;
-    return loss ? [`measured, ${shown(loss, decibels)} dB; `] : [];
+    const one = measured.find((part) => part.at === at);
+    if (!one) return [];
+    return [one.loss_db ? `measured, ${shown(one.loss_db, decibels)} dB; ` : 'measured; '];
   }
 
   function note(stage: StageResult, at: string): Piece[] {
