@@ -117,6 +117,7 @@ const ANSWERS: Record<string, unknown> = {
   check: CHECK,
 };
 
+const keep = vi.fn(() => Promise.resolve('It is full.'));
 let session: Session;
 let server: FakeServer;
 
@@ -141,8 +142,7 @@ afterEach(async () => {
 function open(job: Job, entry: object) {
   new Bench(7).change(job, entry);
   session.job = job;
-  const shelf = { keep: () => Promise.resolve('It is full.') };
-  return render(BenchView, { session, shelf: shelf as never });
+  return render(BenchView, { session, shelf: { keep } as never });
 }
 const texts = (...ends: string[]) => Object.fromEntries(ends.map((end) => [end, { name: end, text: end }]));
 const asked = (job: Job) => server.to(`/api/bench/${job}`).at(-1)?.body as Record<string, unknown>;
@@ -208,6 +208,20 @@ test('a meter’s scale, and an analyzer’s errors taken over into the other jo
   session.job = 'fault';
   await user.click(await screen.findByText('What the analyzer’s calibration leaves'));
   expect(screen.getByRole<HTMLInputElement>('textbox', { name: /Directivity/ }).value).toBe('33.23');
+});
+
+test('a line that is in no run goes onto the shelf all the same', async () => {
+  const user = userEvent.setup();
+  session.replace({ ...session.document, chain: [] }, 'chain');
+  open('line', { way: 'file', sweeps: texts('short'), figures: { length_m: '12' } });
+  await screen.findByText(/There is no such part in the run/);
+  expect(screen.queryByRole('button', { name: /^Carry/ })).toBeNull();
+  await user.click(screen.getByRole('button', { name: 'Put it on your shelf' }));
+  expect(keep).toHaveBeenCalledWith(
+    expect.stringMatching(/^own line, measured/),
+    expect.objectContaining({ line: LINE.carry?.fields['line'], length_m: 12 }),
+    '',
+  );
 });
 
 test('of the station that is shown: its longest run lies on the bench until another is chosen', async () => {

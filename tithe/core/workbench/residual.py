@@ -13,7 +13,6 @@ be: nineteen cases in twenty (a parametric bootstrap; Efron and Tibshirani 1993)
 
 from __future__ import annotations
 
-from collections.abc import Callable
 from dataclasses import dataclass, replace
 
 import numpy as np
@@ -138,9 +137,3 @@ def above_zero(told: Interval) -> Interval:
     """An interval of what cannot be below 0."""
     low, found, high = (np.maximum(one, 0.0) for one in told)
     return low, found, high
-
-
-def mapped(told: Interval, how: Callable[[Real], Real]) -> Interval:
-    """An interval of a function that falls or rises throughout."""
-    one, middle, other = (np.asarray(how(x)) for x in told)
-    return np.minimum(one, other), middle, np.maximum(one, other)

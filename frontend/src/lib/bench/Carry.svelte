@@ -1,10 +1,9 @@
 <script lang="ts">
-  import type { BenchCarry } from '../api/client';
   import { addressOf } from '../../routes';
-  import type { PartModel } from '../api/client';
+  import type { BenchCarry, PartModel } from '../api/client';
   import type { Shelf } from '../shelf/shelf.svelte';
   import { placeShown, type Session } from '../station/session.svelte';
-  import { carried, isCarried } from './carry';
+  import { carried, isCarried, measuredIn } from './carry';
 
   /** Puts what was measured into the part that lay on the bench: one step, which can be taken back. */
   interface Props {
@@ -14,8 +13,10 @@
     carry: BenchCarry | null;
     /** What goes in, such as "the Q of its coils". */
     what: string;
+    /** What it goes into on the shelf where the run has no such part. */
+    blank?: PartModel | undefined;
   }
-  let { session, shelf, at, carry, what }: Props = $props();
+  let { session, shelf, at, carry, what, blank }: Props = $props();
   const part = $derived(at === null ? undefined : session.document.chain[at]);
   const done = $derived(
     part !== undefined && at !== null && carry !== null && isCarried(session.document, at, carry),
@@ -29,23 +30,27 @@
       session.step(carried(session.document, at, carry, today()), 'measured');
   }
   async function keepIt() {
-    if (at === null || carry === null || !part) return;
-    const title = `${part.label || part.kind}, measured ${today()}`;
-    const fault = await shelf.keep(
-      title,
-      carried(session.document, at, carry, today()).chain[at] as PartModel,
-      '',
-    );
+    const one = part ?? blank;
+    if (carry === null || !one) return;
+    const title = `${one.label || one.kind}, measured ${today()}`;
+    const fault = await shelf.keep(title, measuredIn(one, carry, today()), '');
     kept = fault ? `Not kept. ${fault}` : `“${title}” is on your shelf.`;
   }
 </script>
 
-{#if carry && part}
+{#if carry}
+  {#if !part}<p class="soft">
+      There is no such part in the run to carry it into: put one in at the strip.
+    </p>{/if}
   <p>
-    <button type="button" class="firm" disabled={done} onclick={carryIt}
-      >Carry {what} into “{part.label || part.kind}”</button
-    >
-    <button type="button" class="linkish" onclick={keepIt}>Put it on your shelf</button>
+    {#if part}
+      <button type="button" class="firm" disabled={done} onclick={carryIt}
+        >Carry {what} into “{part.label || part.kind}”</button
+      >
+    {/if}
+    {#if part ?? blank}
+      <button type="button" class="linkish" onclick={keepIt}>Put it on your shelf</button>
+    {/if}
     <span role="status"
       >{kept}
       {#if done}It is in the station, marked as measured; undo takes it back.
@@ -54,8 +59,6 @@
         >{/if}</span
     >
   </p>
-{:else if carry}
-  <p class="soft">There is no such part in the run to carry it into: put one in at the strip.</p>
 {/if}
 
 <style>

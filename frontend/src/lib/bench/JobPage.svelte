@@ -1,6 +1,6 @@
 <script lang="ts">
   import { api } from '../api/client';
-  import type { BenchTuner } from '../api/client';
+  import type { BenchTuner, PartModel } from '../api/client';
   import { Asking } from '../api/asking.svelte';
   import type { Shelf } from '../shelf/shelf.svelte';
   import type { Session } from '../station/session.svelte';
@@ -55,6 +55,17 @@
 
   /** What is asked; null as long as something is missing. */
   const readings = $derived(readingsOf(job, entry));
+  /** A length of line measured without a run, as it goes onto the shelf. */
+  const blank = $derived(
+    job === 'line'
+      ? ({
+          kind: 'line',
+          label: 'own line',
+          line: 'rg-213',
+          length_m: Number(entry.figures['length_m']) || 10,
+        } as PartModel)
+      : undefined,
+  );
   const backs = $derived(
     job === 'tuner' && answer
       ? (answer as BenchTuner).rows.map(({ mhz, match_db, short_db, open_db }) => ({
@@ -152,7 +163,7 @@
   <Trouble text={asking.trouble} />
   {#if answer && !asking.trouble}
     <p class="verdict serif" data-testid="bench-verdict">{answer.sentence}</p>
-    <Carry {session} {shelf} {at} carry={'carry' in answer ? answer.carry : null} what={WHAT[job]} />
+    <Carry {session} {shelf} {blank} {at} carry={'carry' in answer ? answer.carry : null} what={WHAT[job]} />
     <JobAnswer {job} {answer} {session} {bench} />
     <h3>Why the quick way is off</h3>
     <p class="why">{answer.why}</p>

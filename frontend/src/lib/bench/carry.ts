@@ -1,4 +1,4 @@
-import type { BenchCarry, StationFile } from '../api/client';
+import type { BenchCarry, PartModel, StationFile } from '../api/client';
 import { withValue } from '../station/paths';
 
 type Point = [number, ...(number | null)[]];
@@ -35,25 +35,29 @@ function measuredPart(part: Part, carry: BenchCarry): Part {
   return { ...part, ...fields, measured: { ...part.measured, ...marks } };
 }
 
-const partAt = (document: StationFile, at: number) => document.chain[at] as unknown as Part;
-
-/** The station with what was measured in its part, marked with the date; of several days with the first and last. */
-export function carried(document: StationFile, at: number, carry: BenchCarry, date: string): StationFile {
-  const before = partAt(document, at);
-  const part = measuredPart(before, carry);
+/** A part with what was measured in it, marked with the date; of several days with the first and last. */
+export function measuredIn(before: PartModel, carry: BenchCarry, date: string): PartModel {
+  const old = (before as unknown as Part).measured;
+  const part = measuredPart(before as unknown as Part, carry);
   const dated = Object.keys(carry.measured).map((key) => {
     const mark = part.measured?.[key];
     const own = (carry.measured as Record<string, Mark>)[key];
-    const first = alike(mark?.value, own?.value) ? date : (before.measured?.[key]?.date ?? date).slice(0, 10);
+    const first = alike(mark?.value, own?.value) ? date : (old?.[key]?.date ?? date).slice(0, 10);
     return [key, { ...mark, date: first === date ? date : `${first} to ${date}` }];
   });
   const measured = { ...part.measured, ...(Object.fromEntries(dated) as Record<string, Mark>) };
-  return withValue(document, `chain[${String(at)}]`, { ...part, measured });
+  return { ...part, measured } as unknown as PartModel;
+}
+
+/** The station with what was measured in its part. */
+export function carried(document: StationFile, at: number, carry: BenchCarry, date: string): StationFile {
+  const part = document.chain[at];
+  return part ? withValue(document, `chain[${String(at)}]`, measuredIn(part, carry, date)) : document;
 }
 
 /** Whether it stands in the part already. */
 export function isCarried(document: StationFile, at: number, carry: BenchCarry): boolean {
-  const part = partAt(document, at);
+  const part = document.chain[at] as unknown as Part;
   const after = measuredPart(part, carry);
   return (
     Object.keys(carry.fields).every((key) => alike(part[key], after[key])) &&
