@@ -98,3 +98,15 @@ def test_water_in_a_connector_is_found_at_its_distance(mill_page, save):
     few = np.linspace(1e6, 30e6, 5)
     page.get_by_label("Far end: as it hangs").set_input_files(save("few", few, swept(few, (COAX, 12.3))))
     expect(page.get_by_role("alert")).to_contain_text("must have 8 points or more (it has 5)")
+
+
+def test_the_other_jobs_are_practised_and_can_be_used_by_everybody(mill_page):
+    page = mill_page
+    for name in ("Watts in, watts out", "Part, choke or transformer", "Wattmeter", "The analyzer itself"):
+        job(page, name)
+        way(page, "Simulated bench")
+        page.get_by_role("button", name="Measure").click()
+        expect(page.get_by_test_id("bench-verdict")).to_be_visible()
+        page.get_by_role("button", name="What is the truth?").click()
+        expect(page.get_by_text(re.compile("^The truth: "))).to_be_visible()
+        accessible(page)

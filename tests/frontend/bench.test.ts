@@ -133,6 +133,11 @@ describe('a tuner on the bench', () => {
     expect(screen.queryByText(/Q of 190/)).toBeNull();
     await user.click(screen.getByRole('button', { name: 'What is the truth?' }));
     screen.getByText(/Q of 190/);
+    await user.click(screen.getByRole('button', { name: /^Carry/ }));
+    const how = () =>
+      (session.document.chain[0] as { measured: Record<string, { how: string }> }).measured['coil_q']?.how;
+    expect(how()).toBe('the simulated bench');
+    session.undo();
     first.unmount();
     open('tuner');
     await screen.findByText(/40 ∠/);

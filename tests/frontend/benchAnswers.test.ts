@@ -229,8 +229,13 @@ test('of the station that is shown: its longest run lies on the bench until anot
   open('line', {});
   const choice = screen.getByRole<HTMLSelectElement>('combobox', { name: 'On the bench' });
   expect(choice.selectedOptions[0]?.textContent).toBe('long');
+  const length = screen.getByRole<HTMLInputElement>('textbox', { name: 'Length measured' });
+  await until(() => length.value === '30');
+  await user.clear(length);
+  await user.type(length, '29.5');
   await user.selectOptions(choice, 'short');
   expect(session.selected).toBe(2);
+  await until(() => length.value === '2');
 });
 
 test('files that are too large, and a store that holds nothing readable, are no trouble', async () => {

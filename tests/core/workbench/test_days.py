@@ -56,7 +56,7 @@ def test_a_line(ends):
     held = Held()
     freq = np.linspace(1e6, 60e6, 201)
     rng = np.random.default_rng(1)
-    for seed in DAYS if len(ends) == 2 else DAYS[:150]:
+    for seed in DAYS if len(ends) == 2 else DAYS[:100]:
         length = rng.uniform(10, 40)
         day = simulated.line(Line(COAX, length), SHEET, seed, freq)
         told = by_reflection(freq, {end: day.gamma[end] for end in ends}, length, None, SHEET)

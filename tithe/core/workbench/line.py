@@ -42,8 +42,8 @@ End = Literal["open", "short", "load"]
 _LEAST_POINTS = 3
 _A_LINE, _NO_LINE = 0.02, 0.1
 """Of |Γ| that a fit leaves: with less it is the line, with more it is something else that was swept."""
-_BESIDE = 0.02
-"""Γ of a line's impedance against 50 Ω, a standard deviation, where nothing tells it: 4 %."""
+_BESIDE = 0.015
+"""Γ of a line's impedance against 50 Ω, a standard deviation, where nothing tells it: 3 %."""
 _MOST_DB = 200.0
 """Loss of a length, at the end of its sweep, beyond which nothing comes back at all."""
 _KILO_M = 100.0

@@ -81,7 +81,8 @@ def _line(station: Station | None, part: Part | None, residual: Residual, seed: 
 def _fault(station: Station | None, part: Part | None, residual: Residual, seed: int) -> PracticeDay:
     run = _run_of(part)
     shown = simulated.fault(run, residual, seed, np.linspace(*_FAULT_WIDE, _FAULT_POINTS))
-    velocity = {"velocity_factor": run.line.velocity_factor}
+    # Of a run on the bench it is known.
+    velocity = {} if part is not None else {"velocity_factor": run.line.velocity_factor}
     return _day(_truth("fault", shown.truth), texts=_texts(shown), figures=velocity)
 
 

@@ -8,6 +8,7 @@
   import Termed from '../terms/Termed.svelte';
   import type { Bench } from './bench.svelte';
   import Carry from './Carry.svelte';
+  import { simulated } from './carry';
   import Entry from './Entry.svelte';
   import { ANALYZER, type JobText } from './jobs';
   import JobAnswer, { type AnyAnswer } from './JobAnswer.svelte';
@@ -66,6 +67,11 @@
         } as PartModel)
       : undefined,
   );
+  /** What goes into the station; of a simulated day it is said there that it is one. */
+  const carry = $derived.by(() => {
+    const told = answer && 'carry' in answer ? answer.carry : null;
+    return told && entry.truth ? simulated(told) : told;
+  });
   const backs = $derived(
     job === 'tuner' && answer
       ? (answer as BenchTuner).rows.map(({ mhz, match_db, short_db, open_db }) => ({
@@ -98,10 +104,13 @@
     asking.ask(() => api.POST(`/api/bench/${job}`, { body: body as never }));
   });
   $effect(() => {
-    // A line's length is known where it lies in the run.
+    // A line's length is known where it lies in the run, until another is typed for that one.
     const part = job === 'line' && at !== null ? session.document.chain[at] : undefined;
-    if (part && 'length_m' in part && bench.of('line').figures['length_m'] === undefined)
-      bench.figure('line', 'length_m', String(part.length_m));
+    const { figures } = bench.of('line');
+    if (part && 'length_m' in part && figures['length_of'] !== String(at))
+      bench.change('line', {
+        figures: { ...figures, length_m: String(part.length_m), length_of: String(at) },
+      });
   });
 </script>
 
@@ -163,7 +172,7 @@
   <Trouble text={asking.trouble} />
   {#if answer && !asking.trouble}
     <p class="verdict serif" data-testid="bench-verdict">{answer.sentence}</p>
-    <Carry {session} {shelf} {blank} {at} carry={'carry' in answer ? answer.carry : null} what={WHAT[job]} />
+    <Carry {session} {shelf} {blank} {at} {carry} what={WHAT[job]} />
     <JobAnswer {job} {answer} {session} {bench} />
     <h3>Why the quick way is off</h3>
     <p class="why">{answer.why}</p>

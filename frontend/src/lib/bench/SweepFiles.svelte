@@ -16,7 +16,7 @@
     trouble = size > TOO_LARGE ? `“${name}” was not taken: it is larger than 8 MB.` : '';
     if (trouble) return;
     const text = await file.text();
-    bench.change(job, { sweeps: { ...bench.of(job).sweeps, [end]: { name, text } } });
+    bench.enter(job, { sweeps: { ...bench.of(job).sweeps, [end]: { name, text } } });
   }
   function drop(end: string) {
     const left = Object.fromEntries(Object.entries(sweeps).filter(([one]) => one !== end));

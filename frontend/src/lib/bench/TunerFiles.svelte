@@ -38,8 +38,9 @@
       row['mhz'] = { text: String(Number(data.mhz.toFixed(6))) } satisfies Cell;
     }
     trouble = '';
-    const rows = bench.of('tuner').rows.filter((one) => Object.keys(one).length > 0);
-    bench.change('tuner', { rows: [...rows, row] });
+    const { rows: before, truth } = bench.of('tuner');
+    const rows = truth ? [] : before.filter((one) => Object.keys(one).length > 0);
+    bench.enter('tuner', { rows: [...rows, row] });
   }
 </script>
 

@@ -64,13 +64,21 @@ export class Bench {
   }
 
   figure(job: Job, key: string, text: string) {
-    const { figures } = this.of(job);
-    this.change(job, { figures: { ...figures, [key]: text } });
+    const figures = { ...this.of(job).figures, [key]: text };
+    if (job === 'watts' || job === 'meter') this.enter(job, { figures });
+    else this.change(job, { figures });
+  }
+
+  /** What was really read: no longer a simulated day. */
+  enter(job: Job, change: Partial<Entry>) {
+    this.change(job, { ...change, truth: '', told: false });
   }
 
   cell(job: Job, at: number, key: string, cell: Cell) {
     const rows = this.of(job).rows.map((row, n) => (n === at ? { ...row, [key]: cell } : row));
-    this.change(job, { rows });
+    // A simulated day stays one as long as something of it is there.
+    if (rows.some((row) => Object.values(row).some(({ gamma }) => gamma))) this.change(job, { rows });
+    else this.enter(job, { rows });
   }
 
   setAnalyzer(figures: Record<string, string>) {

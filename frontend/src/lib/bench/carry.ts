@@ -64,3 +64,12 @@ export function isCarried(document: StationFile, at: number, carry: BenchCarry):
     Object.keys(carry.measured).every((key) => part.measured?.[key] !== undefined)
   );
 }
+
+/** The same of a simulated day, which is told as one wherever it is carried. */
+export function simulated(carry: BenchCarry): BenchCarry {
+  const marks = Object.entries(carry.measured as Record<string, Mark>);
+  const measured = Object.fromEntries(
+    marks.map(([key, mark]) => [key, { ...mark, how: 'the simulated bench' }]),
+  );
+  return { ...carry, measured };
+}
