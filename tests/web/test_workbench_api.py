@@ -104,6 +104,7 @@ def test_water_in_a_connector_is_found_where_it_is(client, mill):
     assert wet["at_m"] == pytest.approx(truth, abs=told["resolution_m"] / 2)
     assert "a connector with water in it" in told["sentence"]
     assert told["remark"].startswith("Bench: ")
+    assert "Here that would be 38 m, and 1 other place would stay unseen." in told["why"]
     dips = ask(client, "fault", dips=[7.0, 9.6, 12.21], document=mill, at=RUN)
     assert dips["faults"][0]["at_m"] == pytest.approx(38, rel=0.02)
     assert dips["faults"][0]["gamma"] is None

@@ -188,9 +188,15 @@ def fault(along: Along) -> BenchFault:
         "farthest_m": along.farthest_m,
         "along": [[m, rho] for m, rho in _peaks(along.distance_m[shown], along.rho[shown], each)],
         "sentence": say(said),
-        "why": say(tell("bench.fault-why")),
+        "why": say(_fault_why(largest, len(along.steps) - 1)),
         "remark": say(tell("bench.fault-remark", found=noted)) if noted else "",
     }
+
+
+def _fault_why(largest: list[Step], others: int) -> Iterator[Message]:
+    yield tell("bench.fault-why")
+    if others > 0:
+        yield tell("bench.fault-why-here", at_m=largest[0].distance_m, count=others)
 
 
 def by_dips(found: ByDips) -> BenchFault:

@@ -115,6 +115,10 @@ BENCH = {
         "wider sweep "
         "tells finer, one of more points tells farther; the velocity factor shifts every distance alike."
     ),
+    "bench.fault-why-here": (
+        "Here that would be {at_m:figure} m, and {count:count} other {count:plural|place|places} would "
+        "stay unseen."
+    ),
     "bench.fault-remark": "Bench: {found:semicolon}",
     "bench.fault-noted": "{at_m:figure} m: {kind}",
     "bench.part": (
