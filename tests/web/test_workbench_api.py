@@ -204,7 +204,7 @@ def test_what_the_bench_cannot_use_is_refused_where_it_is(client, mill):
         ("part", {"match": one, "pair": [[7, 1, 20]]}, "pair", "not both"),
         ("meter", {"shown_w": 100}, "volts", "one of the two"),
         ("meter", {"shown_w": 0, "volts": 99}, "shown_w", "above 0"),
-        ("check", {"open": one, "short": one, "load": one}, "short", "looks like the open"),
+        ("check", {"open": one, "short": one, "load": one}, "short", "looks like another of the pieces"),
         ("practice/what", {}, "job", "must be one of"),
         ("line", {"open": one, "length_m": 3, "residual": {"noise": 4}}, "residual.noise", "between"),
     ):

@@ -13,6 +13,7 @@ from tithe.core.message import Message, tell
 from tithe.core.parts.line import LineType, attenuation_db_per_m
 from tithe.core.workbench.fault import Along, ByDips, Step
 from tithe.core.workbench.line import MeasuredLine, Spread
+from tithe.core.workbench.tuner import MOST_DB
 from tithe.results.budget_shapes import Span
 from tithe.results.workbench_shapes import BenchCarry, BenchFault, BenchLine, LineAt
 from tithe.results.workbench_tuner_json import ends, found, three
@@ -95,7 +96,7 @@ def _why(measured: MeasuredLine, back_db: Mapping[str, Real]) -> Iterator[Messag
     fitted = per_100m * measured.length_m.value / 100
     for end in ("short", "open"):
         if end in back_db:
-            one = np.asarray(back_db[end]) / 2
+            one = np.minimum(back_db[end], MOST_DB) / 2
             k = int(np.argmax(np.abs(one - fitted)))
             yield tell(
                 "bench.line-why", end=end, one_db=float(one[k]), loss_db=float(fitted[k]),

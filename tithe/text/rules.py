@@ -61,6 +61,9 @@ RULES = {
     "rule.no-single-line": (
         "is not what a single line with that end shows: look at what hangs at its far end, and at its length"
     ),
+    "rule.says-nothing": (
+        "and the power beside it are known to {value:percent} only: that says nothing of its scale"
+    ),
     "rule.two-rising-dips": "must be the frequencies of two dips or more",
     "rule.no-neighbours": "are not evenly apart: one in between was left out, or one is none",
     "rule.frequency-twice": "stands in an earlier row already ({value:mhz})",
@@ -78,7 +81,7 @@ RULES = {
     "rule.less-than-comes-back": (
         "is less than what its return loss takes by itself: the readings are mixed up"
     ),
-    "rule.pieces-alike": "looks like the open: one of the pieces is another one",
+    "rule.pieces-alike": "looks like another of the pieces",
     "rule.no-load": "sends half of the wave back or more: that is no load of 50 Ω",
     "rule.pieces-swapped": "looks like the short, and the short like the open: they are mixed up",
     "rule.beyond-decibels": "is more than {most:g} dB away from any figure there is a use for",

@@ -87,7 +87,8 @@ def checked(freq_hz: Real, open_: Complex, short: Complex, load: Complex) -> Che
     """By Γ re 50 Ω of the three pieces, shapes ``(F,)``. Raises `InputError` where open and short look alike,
     or one is taken for another."""
     opened, shorted = open_ - load, short - load
-    require(bool((np.abs(opened - shorted) > _ALIKE).all()), "short", "pieces-alike")
+    for piece, of in ((opened - shorted, "short"), (opened, "open"), (shorted, "short")):
+        require(bool((np.abs(piece) > _ALIKE).all()), of, "pieces-alike")
     source = (opened + shorted) / (opened - shorted)
     tracking = opened * (1 - source)
     require(bool((np.abs(load) < 0.5).all()), "load", "no-load")

@@ -25,7 +25,7 @@ from tithe.core.parts.line import AttenuatedLine, Line
 from tithe.core.reflection import return_loss_db
 from tithe.core.sweep.sweep import Sweep
 from tithe.core.twoport import Port
-from tithe.core.workbench.line_starts import require_counted, starts
+from tithe.core.workbench.line_starts import by_both_ends, require_counted, starts
 from tithe.core.workbench.residual import (
     DRAWN,
     Interval,
@@ -36,7 +36,7 @@ from tithe.core.workbench.residual import (
     interval,
     thinned,
 )
-from tithe.core.workbench.tuner import LEAST_DB
+from tithe.core.workbench.tuner import LEAST_DB, MOST_DB
 
 End = Literal["open", "short", "load"]
 _LEAST_POINTS = 3
@@ -101,7 +101,7 @@ def measured(
                 raise
     if length_m is None:
         raise InputError("length_m", "length-without-phase")
-    ends = {end: return_loss_db(one.rho) for end, one in sweeps.items()}
+    ends = {end: np.minimum(return_loss_db(one.rho), MOST_DB) for end, one in sweeps.items()}
     return by_return_loss(freq, ends, length_m, residual)
 
 
@@ -232,8 +232,8 @@ class _Fit:
         return np.asarray(self.found[2] * np.sqrt(mhz) + self.found[3] * mhz)
 
     def _at_both_ends(self) -> Real:
-        zo, zs = (50 * (1 + gamma) / (1 - gamma) for gamma in (self.ends["open"], self.ends["short"]))
-        return np.asarray(np.abs(np.arctanh(np.sqrt(zs / zo)).real) * DB_PER_NEPER)
+        _, turned = by_both_ends(self.ends["open"], self.ends["short"])
+        return np.asarray(turned.real * DB_PER_NEPER)
 
     def _model(self, found: Real) -> Complex:
         r0, metres, k1, k2 = (float(one) for one in np.maximum(found, [1e-3, 1e-6, 0, 0]))

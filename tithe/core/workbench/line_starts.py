@@ -27,6 +27,7 @@ _TOO_LONG = 0.7
 """A length that was typed too long is to be told as that, not to be missed."""
 _MOST_TURN = 1.3
 """Of half a turn: with more from point to point nobody can count the waves."""
+_NEARLY = 1 - 1e-9
 _POINTS = 160
 _TRIED = 4
 _TOGETHER = 0.3
@@ -69,11 +70,18 @@ def require_counted(freq_hz: Real, metres: float) -> None:
     require(turn < _MOST_TURN, "open", "points-too-far")
 
 
+def by_both_ends(open_: Complex, short: Complex) -> tuple[Complex, Complex]:
+    """Z₀ (Ω) and γℓ of a line by Γ re 50 Ω into an open and a short, shapes ``(F,)``. An end without any
+    loss, and one that nothing comes back from, count as nearly so: neither has a logarithm."""
+    zo, zs = (50 * (1 + _NEARLY * gamma) / (1 - _NEARLY * gamma) for gamma in (open_, short))
+    root = np.sqrt(zs / zo)
+    turned = np.arctanh(np.where(np.abs(root - 1) < 1 - _NEARLY, _NEARLY, root))
+    return np.sqrt(zo * zs), np.where(turned.real < 0, -turned, turned)
+
+
 def _both(ends: Mapping[Any, Complex]) -> _Told:
-    zo, zs = (50 * (1 + ends[end]) / (1 - ends[end]) for end in ("open", "short"))
-    turned = np.arctanh(np.sqrt(zs / zo))
-    turned = np.where(turned.real < 0, -turned, turned)
-    return [(float(np.median(np.abs(np.sqrt(zo * zs)))), turned.imag, turned.real)]
+    impedance, turned = by_both_ends(ends["open"], ends["short"])
+    return [(float(np.median(np.abs(impedance))), turned.imag, turned.real)]
 
 
 def _one(ends: Mapping[Any, Complex]) -> _Told:
@@ -81,7 +89,7 @@ def _one(ends: Mapping[Any, Complex]) -> _Told:
     out = []
     for impedance in _IMPEDANCES.tolist():
         against = (50 - impedance) / (50 + impedance)
-        gamma = (ends[end] + against) / (1 + against * ends[end])
+        gamma = (ends[end] + against) / (1 + _NEARLY * against * ends[end])
         gamma = gamma if end == "open" else -gamma
         out.append((impedance, -np.angle(gamma) / 2, -np.log(np.maximum(np.abs(gamma), 1e-6)) / 2))
     return out

@@ -11,7 +11,7 @@ from typing import NamedTuple
 
 import numpy as np
 
-from tithe.core.errors import require_between, require_not_negative, require_positive
+from tithe.core.errors import require, require_between, require_not_negative, require_positive
 
 
 class Known(NamedTuple):
@@ -74,4 +74,5 @@ def scale(shown_w: float, read_w: float, known: Known) -> MeterScale:
     require_not_negative("read_w", read_w)
     found = shown_w / known.power_w
     off = float(np.hypot(read_w / shown_w, known.share))
+    require(off < 1, "shown_w", "says-nothing", off)
     return MeterScale(found, found * float(np.exp(-off)), found * float(np.exp(off)), known.power_w)

@@ -35,6 +35,7 @@ from tithe.core.workbench.tuner import loss_interval
 
 R0 = 50.0
 _FARTHEST = 4.0
+_NEARLY = 1 - 1e-6
 
 
 @dataclass(frozen=True)
@@ -175,9 +176,8 @@ def transformer(
 
 def _start(freq_hz: Real, measured: Complex, resistor_ohm: float) -> Real:
     """A first guess of each: the ratio in the middle, inductances by the short and the open."""
-    match, short, open_ = (
-        R0 * (1 + gamma) / (1 - np.where(gamma == 1, 0.999999, gamma)) for gamma in measured
-    )
+    # What sends all of the wave back counts as nearly so: its impedance is none, or without end.
+    match, short, open_ = (R0 * (1 + _NEARLY * gamma) / (1 - _NEARLY * gamma) for gamma in measured)
     omega = 2 * np.pi * freq_hz
     ratio = resistor_ohm / max(float(np.median(match.real)), 1e-3)
     leakage = max(float(np.median(short.imag / omega)), 1e-10)

@@ -129,6 +129,7 @@ def scattering(match: Complex, short: Complex, open_: Complex) -> Scattering:
     """
     require(bool((np.abs(open_ - short) > 1e-6).all()), "short", "nothing-through")
     found = _two_port(match, short, open_)
+    require(bool((np.abs(found.through) > 1e-6).all()), "short", "nothing-through")
     require(bool((found.loss_db() > -0.05).all()), "short", "gives-power-back")
     return found
 

@@ -88,7 +88,7 @@ def bench_tuner(request: HttpRequest, body: TunerDay) -> Any:
     seconds = len(rows) * _Q_S + (0 if station is None else 15 * solving_s(station, len(rows)))
 
     def job(pause: Pause) -> BenchTuner:
-        return workbench_tuner_json.tuner(rows, station, body.at, residual)
+        return workbench_tuner_json.tuner(rows, station, body.at, residual, body.mhz)
 
     return computed(request, seconds, "fewer-bands", job)
 

@@ -135,7 +135,9 @@ class TunerReadings(Schema):
 
 
 class TunerDay(BenchRequest):
-    """Readings by frequency."""
+    """Readings by frequency; ``mhz``: of which the figures at the top are told (null: the middle)."""
+
+    mhz: Positive | None = None
 
     rows: Annotated[list[TunerReadings], Field(min_length=1, max_length=40)]
 

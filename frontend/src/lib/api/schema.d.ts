@@ -4747,7 +4747,7 @@ export interface components {
         };
         /**
          * TunerDay
-         * @description Readings by frequency.
+         * @description Readings by frequency; ``mhz``: of which the figures at the top are told (null: the middle).
          */
         TunerDay: {
             /**
@@ -4765,6 +4765,8 @@ export interface components {
             document?: components["schemas"]["StationFile"] | null;
             /** At */
             at?: number | null;
+            /** Mhz */
+            mhz?: number | null;
             /** Rows */
             rows: components["schemas"]["TunerReadings"][];
         };

@@ -94,7 +94,7 @@
     const transforms = job === 'part' && at !== null && session.document.chain[at]?.kind === 'transformer';
     const body = {
       ...asked,
-      ...(job === 'watts' ? { mhz: session.mhz } : {}),
+      ...(job === 'watts' || job === 'tuner' ? { mhz: session.mhz } : {}),
       ...(job === 'part' ? { transformer: transforms && 'match' in asked } : {}),
       ...station,
       ...(job === 'watts' || job === 'meter' || job === 'check'
