@@ -1,4 +1,5 @@
 <script lang="ts">
+  import Scroller from '../ui/Scroller.svelte';
   import type { JobText } from './jobs';
 
   /** How it is set up: from the instrument through the part to what is put at its far side in turn. */
@@ -12,10 +13,11 @@
   const middle = $derived(tall / 2);
 </script>
 
-<div>
+<Scroller label="How it is set up">
   <svg
     class="drawing"
     style:max-width="{wide}px"
+    style:min-width="{wide * 0.85}px"
     viewBox="0 0 {wide} {tall}"
     role="img"
     aria-label="{job.chain.join(', then the ')}, and at its far side in turn: {job.ends.join('; ')}"
@@ -37,7 +39,7 @@
       <text x={end + 42} y={y + 4}>{job.ends.length > 1 ? `${String(n + 1)}. ` : ''}{name}</text>
     {/each}
   </svg>
-</div>
+</Scroller>
 
 <style>
   svg {
