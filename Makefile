@@ -11,7 +11,7 @@ endif
 PORT ?= 8000
 FRONT := $(shell find frontend/src frontend/public -type f 2>/dev/null) frontend/vite.config.ts frontend/package-lock.json
 
-.PHONY: help demo serve dev test format bench types shots clean
+.PHONY: help demo serve dev test format bench fuzz types shots clean
 
 help: ## what there is to make
 	@grep -hE '^[a-z]+:.*## ' $(MAKEFILE_LIST) | sed -E 's/:.*## /\t/' | sort | expand -t 10
@@ -72,6 +72,9 @@ format: .venv/.dev frontend/node_modules/.package-lock.json ## lays the sources 
 
 bench: .venv/.dev tithe/site/dist/manifest.json | /usr/bin/chromium ## the speed of the core and the server, beside baselines and aims
 	$(PY) -m bench
+
+fuzz: .venv/.dev tithe/site/dist/manifest.json ## 100,000 requests by the schema against a server of their own, about an hour
+	$(PY) -m fuzz
 
 types: .venv/.dev frontend/node_modules/.package-lock.json ## the API's and the station file's schemas and the page's types anew
 	$(PY) -m tithe.site.generate

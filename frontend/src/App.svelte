@@ -10,6 +10,10 @@
   import { Shelf } from './lib/shelf/shelf.svelte';
   import ShelfDialog from './lib/shelf/ShelfDialog.svelte';
   import { recall } from './lib/station/drafts';
+  import LeftOver from './lib/ui/LeftOver.svelte';
+  import Notices from './lib/ui/Notices.svelte';
+  import Stale from './lib/ui/Stale.svelte';
+  import Trouble from './lib/ui/Trouble.svelte';
   import { begin, bringEverythingIn, bringIn, holdsEverything, keep } from './lib/station/library';
   import { Stations } from './lib/station/stations.svelte';
   import { placeShown, Session, showPlace, tunerAt } from './lib/station/session.svelte';
@@ -27,7 +31,7 @@
   import { DEMO } from './lib/ui/starts';
   import Welcome from './lib/ui/Welcome.svelte';
   import { VIEWS, type Place } from './routes';
-  import { fetchViews, VIEW_FILES } from './views';
+  import { fetchViews, noSuchView, VIEW_FILES } from './views';
 
   let session = $state.raw<Session | null>(null);
   const stations = new Stations();
@@ -60,6 +64,7 @@
     if ('asks' in place) {
       if (session) await stations.load();
       if (late()) return;
+      session?.end();
       session = null;
       lookRound.end();
     } else if (place.id === session?.keeper.id || (await show(place.id, late)))
@@ -79,9 +84,10 @@
       return false;
     }
     trouble = '';
-    const draft = await recall(data.id);
+    const recalled = await recall(data as KeptStation);
     if (late()) return false;
-    session = new Session(data as KeptStation, draft);
+    session?.end();
+    session = new Session(data as KeptStation, recalled);
     if (!stations.rows.some((row) => row.id === asked)) await stations.load(); // one just begun
     if (data.name === DEMO.name && !lookRound.seen) lookRound.begin();
     return true;
@@ -169,6 +175,7 @@
   ondrop={dropped}
 />
 <StripPatterns />
+<Notices />
 
 {#if session}
   <div class="fixed">
@@ -191,7 +198,9 @@
         base={session.base}
         onsettle={(document) => session?.settle(document)}
       />{/if}
-    <Strip {session} oninsert={insert} />
+    <LeftOver {session} />
+    {#key session}<Strip {session} oninsert={insert} />{/key}
+    <Stale {session} />
     <Views place={placeShown(session)} tuner={tunerAt(session)} />
   </div>
   <main>
@@ -200,6 +209,7 @@
       bands={session.document.bands ?? []}
       power={Number(session.document.transmitter.power_w) || 1}
       mhz={session.mhz}
+      stale={session.stale !== ''}
       ontune={(mhz) => session?.tuneTo(mhz)}
     />
     {#if session.view === 'ledger'}
@@ -208,68 +218,79 @@
     {:else}
       {@const at = session}
       <div class="view">
-        {#if at.view === 'antenna'}
-          <Fetched file={VIEW_FILES.antenna}>
-            {#snippet shown(AntennaView)}<AntennaView session={at} />{/snippet}
-          </Fetched>
-        {:else if at.view === 'sweep'}
-          <Fetched file={VIEW_FILES.sweep}>
-            {#snippet shown(SweepView)}<SweepView session={at} />{/snippet}
-          </Fetched>
-        {:else if at.view === 'tuner'}
-          <Fetched file={VIEW_FILES.tuner}>
-            {#snippet shown(TunerView)}<TunerView session={at} />{/snippet}
-          </Fetched>
-        {:else if at.view === 'bench'}
-          <Fetched file={VIEW_FILES.bench}>
-            {#snippet shown(BenchView)}<BenchView session={at} {shelf} />{/snippet}
-          </Fetched>
-        {:else if at.view === 'choose'}
-          <Fetched file={VIEW_FILES.choose}>
-            {#snippet shown(ChooseView)}<ChooseView session={at} />{/snippet}
-          </Fetched>
-        {:else if at.view === 'arrangements'}
-          <Fetched file={VIEW_FILES.arrangements}>
-            {#snippet shown(ArrangementsView)}<ArrangementsView
-                station={at.document}
-                mhz={at.mhz}
-                onreplace={at.step}
-              />{/snippet}
-          </Fetched>
-        {:else if at.view === 'questions'}
-          <Fetched file={VIEW_FILES.questions}>
-            {#snippet shown(QuestionsView)}<QuestionsView
-                station={at.document}
-                mhz={at.mhz}
-                question={at.question}
-                place={placeShown(at)}
-              />{/snippet}
-          </Fetched>
-        {:else if at.view === 'bands'}
-          <Fetched file={VIEW_FILES.bands}>
-            {#snippet shown(BandsView)}<BandsView form={at} bands={at.document.bands ?? []} />{/snippet}
-          </Fetched>
-        {:else if at.view === 'log'}
-          <Fetched file={VIEW_FILES.log}>
-            {#snippet shown(LogView)}<LogView session={at} />{/snippet}
-          </Fetched>
-        {:else if at.view === 'history'}
-          <Fetched file={VIEW_FILES.history}>
-            {#snippet shown(HistoryView)}<HistoryView
-                station={at.keeper.id}
-                version={at.keeper.version}
-                onrestore={(document) => at.step(document, 'restore')}
-              />{/snippet}
-          </Fetched>
-        {:else}
-          <Fetched file={VIEW_FILES.report}>
-            {#snippet shown(ReportView)}<ReportView
-                station={at.document}
-                mhz={at.mhz}
-                here={at.answer?.here ?? null}
-              />{/snippet}
-          </Fetched>
-        {/if}
+        {#key at}
+          <svelte:boundary onerror={(error) => console.error(error)}>
+            {#if at.view === 'antenna'}
+              <Fetched file={VIEW_FILES.antenna}>
+                {#snippet shown(AntennaView)}<AntennaView session={at} />{/snippet}
+              </Fetched>
+            {:else if at.view === 'sweep'}
+              <Fetched file={VIEW_FILES.sweep}>
+                {#snippet shown(SweepView)}<SweepView session={at} />{/snippet}
+              </Fetched>
+            {:else if at.view === 'tuner'}
+              <Fetched file={VIEW_FILES.tuner}>
+                {#snippet shown(TunerView)}<TunerView session={at} />{/snippet}
+              </Fetched>
+            {:else if at.view === 'bench'}
+              <Fetched file={VIEW_FILES.bench}>
+                {#snippet shown(BenchView)}<BenchView session={at} {shelf} />{/snippet}
+              </Fetched>
+            {:else if at.view === 'choose'}
+              <Fetched file={VIEW_FILES.choose}>
+                {#snippet shown(ChooseView)}<ChooseView session={at} />{/snippet}
+              </Fetched>
+            {:else if at.view === 'arrangements'}
+              <Fetched file={VIEW_FILES.arrangements}>
+                {#snippet shown(ArrangementsView)}<ArrangementsView
+                    station={at.document}
+                    mhz={at.mhz}
+                    onreplace={at.step}
+                  />{/snippet}
+              </Fetched>
+            {:else if at.view === 'questions'}
+              <Fetched file={VIEW_FILES.questions}>
+                {#snippet shown(QuestionsView)}<QuestionsView
+                    station={at.document}
+                    mhz={at.mhz}
+                    question={at.question}
+                    place={placeShown(at)}
+                  />{/snippet}
+              </Fetched>
+            {:else if at.view === 'bands'}
+              <Fetched file={VIEW_FILES.bands}>
+                {#snippet shown(BandsView)}<BandsView form={at} bands={at.document.bands ?? []} />{/snippet}
+              </Fetched>
+            {:else if at.view === 'log'}
+              <Fetched file={VIEW_FILES.log}>
+                {#snippet shown(LogView)}<LogView session={at} />{/snippet}
+              </Fetched>
+            {:else if at.view === 'history'}
+              <Fetched file={VIEW_FILES.history}>
+                {#snippet shown(HistoryView)}<HistoryView
+                    station={at.keeper.id}
+                    version={at.keeper.version}
+                    onrestore={(document) => at.step(document, 'restore')}
+                  />{/snippet}
+              </Fetched>
+            {:else if at.view === 'report'}
+              <Fetched file={VIEW_FILES.report}>
+                {#snippet shown(ReportView)}<ReportView
+                    station={at.document}
+                    mhz={at.mhz}
+                    here={at.answer?.here ?? null}
+                    stale={at.stale}
+                  />{/snippet}
+              </Fetched>
+            {:else if at.view !== 'ledger'}{noSuchView(at.view)}{/if}
+            {#snippet failed(error: unknown, reset: () => void)}
+              <Trouble
+                text="This view could not be shown ({String(error)}). What you have entered is not lost."
+                onretry={reset}
+              />
+            {/snippet}
+          </svelte:boundary>
+        {/key}
       </div>
     {/if}
   </main>

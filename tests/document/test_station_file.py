@@ -129,9 +129,9 @@ def test_all_faults_come_together():
     ("text", "complaint"),
     [
         ("", "line 1: is not JSON"),
-        ('{"a": NaN}', "holds NaN, which is no number of JSON"),
-        ('{"a": -Infinity}', "holds -Infinity"),
-        ('{"a": 1, "a": 2}', "names a key twice"),
+        ('{"a": NaN}', "The file holds NaN, which is no number of JSON"),
+        ('{"a": -Infinity}', "The file holds -Infinity"),
+        ('{"a": 1, "a": 2}', "The file names a key twice"),
         ("[" * 100_000, "The file is nested too deeply"),
         ('{"a": ' + "9" * 100_000 + "}", "The file holds a number with too many digits"),
         (" " * 48_000_001, "The file is larger than 48 MB"),

@@ -1,3 +1,4 @@
+import { emptyDatabase } from './browser';
 import { render, screen, within } from '@testing-library/svelte';
 import userEvent from '@testing-library/user-event';
 import { afterEach, beforeEach, describe, expect, test, vi } from 'vitest';
@@ -10,6 +11,8 @@ import { PLACES } from '../../frontend/src/lib/bench/places';
 import { readingsOf } from '../../frontend/src/lib/bench/readings';
 import { Session } from '../../frontend/src/lib/station/session.svelte';
 import { answer, FakeServer, kept, settled, station, stubResizeObserver, until } from './server';
+
+vi.mock('../../frontend/src/lib/station/database', () => import('./browser'));
 
 const TUNER = { kind: 'tuner', label: 'room tuner', network: 't-highpass', coil_q: 200 } as PartModel;
 const span = (middle: number) => ({ min: middle * 0.9, median: middle, max: middle * 1.1 });
@@ -55,6 +58,7 @@ const shelf = { keep: vi.fn(() => Promise.resolve('')) };
 
 beforeEach(() => {
   localStorage.clear();
+  emptyDatabase();
   stubResizeObserver();
   server = new FakeServer(({ path }) => {
     if (path === '/api/solve') return { body: answer() };
@@ -81,16 +85,18 @@ afterEach(async () => {
   vi.unstubAllGlobals();
 });
 
-function open(job: Job) {
+async function open(job: Job) {
   session.job = job;
-  return render(BenchView, { session, shelf: shelf as never });
+  const page = render(BenchView, { session, shelf: shelf as never });
+  await screen.findByRole('region', { name: 'Readings' });
+  return page;
 }
 const asked = (path: string) => server.to(path).at(-1)?.body as Record<string, unknown>;
 
 describe('a tuner on the bench', () => {
   test('typed return losses are told as soon as a row is whole, and carried as one step', async () => {
     const user = userEvent.setup();
-    open('tuner');
+    await open('tuner');
     screen.getByText(/stands here once the readings are in/);
     for (const [name, text] of [
       ['MHz', '7,1'],
@@ -124,7 +130,7 @@ describe('a tuner on the bench', () => {
 
   test('a simulated day hides its truth until it is asked for, and what it showed is there again', async () => {
     const user = userEvent.setup();
-    const first = open('tuner');
+    const first = await open('tuner');
     await user.click(screen.getByText('Simulated bench'));
     await user.click(screen.getByRole('button', { name: 'Measure' }));
     await screen.findByText('Your tuner loses 1.9 dB.');
@@ -139,7 +145,7 @@ describe('a tuner on the bench', () => {
     expect(how()).toBe('the simulated bench');
     session.undo();
     first.unmount();
-    open('tuner');
+    await open('tuner');
     await screen.findByText(/40 ∠/);
     await user.click(screen.getByRole('button', { name: 'Clear this job' }));
     expect(screen.queryByText(/40 ∠/)).toBeNull();
@@ -148,7 +154,7 @@ describe('a tuner on the bench', () => {
 
 test('what is refused is said in a sentence, and what was typed stays', async () => {
   const user = userEvent.setup();
-  open('line');
+  await open('line');
   const length = screen.getByRole<HTMLInputElement>('textbox', { name: 'Length measured' });
   expect(length.value).toBe('30');
   await user.clear(length);
@@ -168,7 +174,7 @@ test('every job shows how it is set up, with its cautions', async () => {
     ['meter', 'Wattmeter'],
     ['check', 'The analyzer itself'],
   ] as const) {
-    const page = open(job);
+    const page = await open(job);
     screen.getByRole('heading', { name: title, level: 2 });
     screen.getByRole('img', { name: /at its far side in turn/ });
     expect(screen.getByRole('region', { name: 'How it is done' }).textContent).toMatch(/▲/);

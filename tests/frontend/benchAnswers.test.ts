@@ -1,4 +1,5 @@
 /** What each job of the bench comes to on the page, by answers as the server gives them. */
+import { emptyDatabase } from './browser';
 import { render, screen, within } from '@testing-library/svelte';
 import userEvent from '@testing-library/user-event';
 import { afterEach, beforeEach, expect, test, vi } from 'vitest';
@@ -17,6 +18,8 @@ import type { Job } from '../../frontend/src/lib/bench/jobs';
 import { preferences } from '../../frontend/src/lib/station/preferences.svelte';
 import { Session } from '../../frontend/src/lib/station/session.svelte';
 import { answer, FakeServer, kept, settled, station, stubResizeObserver, until } from './server';
+
+vi.mock('../../frontend/src/lib/station/database', () => import('./browser'));
 
 const span = (middle: number) => ({ min: middle * 0.9, median: middle, max: middle * 1.1 });
 const CHAIN = [
@@ -123,6 +126,7 @@ let server: FakeServer;
 
 beforeEach(() => {
   localStorage.clear();
+  emptyDatabase();
   stubResizeObserver();
   server = new FakeServer(({ path }) => {
     const job = path.split('/').at(-1) ?? '';
@@ -139,10 +143,15 @@ afterEach(async () => {
 });
 
 /** The job's page with these readings on the bench. */
-function open(job: Job, entry: object) {
-  new Bench(7).change(job, entry);
+async function open(job: Job, entry: object) {
+  const bench = new Bench(7);
+  await bench.loaded;
+  bench.change(job, entry);
+  bench.end();
   session.job = job;
-  return render(BenchView, { session, shelf: { keep } as never });
+  const page = render(BenchView, { session, shelf: { keep } as never });
+  await screen.findByRole('region', { name: 'Readings' });
+  return page;
 }
 const texts = (...ends: string[]) => Object.fromEntries(ends.map((end) => [end, { name: end, text: end }]));
 const asked = (job: Job) => server.to(`/api/bench/${job}`).at(-1)?.body as Record<string, unknown>;
@@ -151,7 +160,7 @@ const cells = (region: string, row: RegExp) =>
 
 test('a line: its figures, its loss beside what the station has, in feet where one reads feet', async () => {
   const user = userEvent.setup();
-  open('line', { way: 'file', sweeps: texts('open') });
+  await open('line', { way: 'file', sweeps: texts('open') });
   await screen.findByText('A line of 50 Ω.');
   expect(asked('line')).toMatchObject({ open: 'open', length_m: 30, at: 3 });
   expect(cells('The line’s figures', /Velocity/)).toContain('0.6641 to 0.6662');
@@ -165,7 +174,7 @@ test('a line: its figures, its loss beside what the station has, in feet where o
 
 test('a fault: numbered in picture and table, and noted in the log once', async () => {
   const user = userEvent.setup();
-  open('fault', { way: 'file', sweeps: texts('hanging'), figures: { velocity_factor: '0,7' } });
+  await open('fault', { way: 'file', sweeps: texts('hanging'), figures: { velocity_factor: '0,7' } });
   await screen.findByText('At 12.3 m: a short piece.');
   expect(asked('fault')).toMatchObject({ text: 'hanging', velocity_factor: 0.7 });
   expect(cells('Where waves come back', /^1/)).toMatch(/12\.3 m ± 0\.23 m.*−0\.17.*lower impedance/);
@@ -179,7 +188,11 @@ test('a fault: numbered in picture and table, and noted in the log once', async 
 test('a transformer: what it is made of, and what cannot be seen of it', async () => {
   const user = userEvent.setup();
   session.selected = 1;
-  open('part', { way: 'file', sweeps: texts('match', 'short', 'open'), figures: { resistor_ohm: '200' } });
+  await open('part', {
+    way: 'file',
+    sweeps: texts('match', 'short', 'open'),
+    figures: { resistor_ohm: '200' },
+  });
   await screen.findByText('It loses 0.2 dB.');
   expect(asked('part')).toMatchObject({ resistor_ohm: 200, transformer: true, most_swr: 1.5 });
   expect(cells('What the transformer is made of', /Core loss/)).toContain('2,000 to without end');
@@ -194,13 +207,13 @@ test('a transformer: what it is made of, and what cannot be seen of it', async (
 
 test('a meter’s scale, and an analyzer’s errors taken over into the other jobs', async () => {
   const user = userEvent.setup();
-  const page = open('meter', { figures: { shown_w: '108', volts: '100' } });
+  const page = await open('meter', { figures: { shown_w: '108', volts: '100' } });
   await screen.findByText(/1\.08 times what there is/);
   expect(asked('meter')).toMatchObject({ shown_w: 108, volts: 100, load_ohm: 50 });
   await user.click(screen.getByRole('button', { name: /Carry this correction into “radio side”/ }));
   expect(session.document.chain[0]).toMatchObject({ scale: 1.08 });
   page.unmount();
-  open('check', { way: 'file', sweeps: texts('open', 'short', 'load') });
+  await open('check', { way: 'file', sweeps: texts('open', 'short', 'load') });
   await screen.findByText('Calibrate again.');
   expect(cells('What an SWR would be shown as', /^3/)).toContain('2.7 to ∞');
   await user.click(screen.getByRole('button', { name: 'Use these errors in the other jobs' }));
@@ -213,7 +226,7 @@ test('a meter’s scale, and an analyzer’s errors taken over into the other jo
 test('a line that is in no run goes onto the shelf all the same', async () => {
   const user = userEvent.setup();
   session.replace({ ...session.document, chain: [] }, 'chain');
-  open('line', { way: 'file', sweeps: texts('short'), figures: { length_m: '12' } });
+  await open('line', { way: 'file', sweeps: texts('short'), figures: { length_m: '12' } });
   await screen.findByText(/There is no such part in the run/);
   expect(screen.queryByRole('button', { name: /^Carry/ })).toBeNull();
   await user.click(screen.getByRole('button', { name: 'Put it on your shelf' }));
@@ -226,7 +239,7 @@ test('a line that is in no run goes onto the shelf all the same', async () => {
 
 test('of the station that is shown: its longest run lies on the bench until another is chosen', async () => {
   const user = userEvent.setup();
-  open('line', {});
+  await open('line', {});
   const choice = screen.getByRole<HTMLSelectElement>('combobox', { name: 'On the bench' });
   expect(choice.selectedOptions[0]?.textContent).toBe('long');
   const length = screen.getByRole<HTMLInputElement>('textbox', { name: 'Length measured' });
@@ -243,7 +256,7 @@ test('files that are too large, and a store that holds nothing readable, are no 
   session.job = 'check';
   const user = userEvent.setup();
   render(BenchView, { session, shelf: {} as never });
-  await user.click(screen.getByText('By file'));
+  await user.click(await screen.findByText('By file'));
   const large = new File(['x'], 'large.s1p');
   Object.defineProperty(large, 'size', { value: 9_000_000 });
   await user.upload(screen.getByLabelText('Far end: open'), large);

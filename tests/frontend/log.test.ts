@@ -62,6 +62,7 @@ const ANSWER: ReconcileAnswer = {
 };
 const loss = (median: number, label = 'run') => ({
   label,
+  part: label === 'run' ? 5 : 2,
   mhz: 7.1,
   loss_db: { min: 0.8 * median, median, max: 1.3 * median },
 });

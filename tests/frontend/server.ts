@@ -15,6 +15,7 @@ export class FakeServer {
 
   constructor(reply: (asked: Asked) => Reply | Promise<Reply>) {
     this.reply = reply;
+    sessionStorage.clear();
     vi.stubGlobal('fetch', async (request: Request) => {
       const text = request.method === 'GET' ? '' : await request.text();
       const asked = {
@@ -26,7 +27,7 @@ export class FakeServer {
       if (asked.path === '/api/equivalents') return Response.json({ sentence: '', rows: [] });
       this.asked.push(asked);
       const { status = 200, body } = await this.reply(asked);
-      return new Response(JSON.stringify(body), {
+      return new Response(JSON.stringify(status >= 400 ? whole(body) : body), {
         status,
         headers: { 'Content-Type': 'application/json' },
       });
@@ -36,6 +37,17 @@ export class FakeServer {
   to(path: string): Asked[] {
     return this.asked.filter((one) => one.path === path);
   }
+}
+
+/** A refusal as the server tells it: with its sentence, where a test gives the rule alone. */
+function whole(body: unknown): unknown {
+  const { errors } = body as { errors?: { place: string; rule: string; sentence?: string }[] };
+  if (!errors) return body;
+  const sentence = ({ place, rule }: { place: string; rule: string }) =>
+    /^[a-z]/.test(rule) && place
+      ? `${/^line /.test(place) ? 'L' + place.slice(1) : `The ${place.replace(/^document./, '')}`} ${rule}.`
+      : `${rule.replace(/\.$/, '')}.`;
+  return { errors: errors.map((one) => ({ sentence: sentence(one), ...one })) };
 }
 
 export const station = (): StationFile =>
@@ -81,6 +93,7 @@ export const kept = (version = 1, id = 7): KeptStation => ({
   name: 'Test',
   version,
   updated: '2026-01-01T00:00:00Z',
+  digest: String(version),
   document: station(),
 });
 

@@ -1,5 +1,6 @@
 import { afterEach, beforeEach, expect, test, vi } from 'vitest';
 import { differences, inWords, merged } from '../../frontend/src/lib/station/conflict';
+import type { Draft, Recalled } from '../../frontend/src/lib/station/drafts';
 import { Session } from '../../frontend/src/lib/station/session.svelte';
 import { answer, FakeServer, kept, settled, station, until } from './server';
 
@@ -152,38 +153,36 @@ test('parts are inserted, moved and removed, each a step of its own', () => {
   expect(labels()).toBe('short long');
 });
 
-test('an unsaved draft of the same version comes back and is saved; one of another version does not', async () => {
+const draft = (changes: Partial<Draft>): Recalled => ({
+  own: { version: 3, base: null, document: station(), past: [], future: [], at: 0, ...changes },
+  left: [],
+});
+
+test('an unsaved draft goes on from the document that is kept, whatever its number; no other does', async () => {
   const document = { ...station(), name: 'Draft' };
-  const session = new Session(kept(3), {
-    version: 3,
-    document,
-    past: [station()],
-    future: [],
-  });
+  const mine = draft({ unsaved: true, base: station(), document, past: [station()] });
+  const session = new Session(kept(8), mine);
   expect(session.document.name).toBe('Draft');
   expect(session.history.canUndo).toBe(true);
   await until(() => server.to('/api/stations/7').length === 1);
-  const other = new Session(kept(4), {
-    version: 3,
-    document,
-    past: [station()],
-    future: [],
-  });
-  expect(other.document.name).toBe('Test');
-  expect(other.history.canUndo).toBe(false);
+  expect(server.to('/api/stations/7')[0]?.body).toMatchObject({ version: 8, digest: '8' });
+  // Another folder's station of the same number and version: nothing of it is saved over.
+  const there = { ...kept(3), document: { ...station(), name: 'Elsewhere' } };
+  const other = new Session(there, draft({ document, past: [station()] }));
+  expect([other.document.name, other.history.canUndo]).toEqual(['Elsewhere', false]);
+  expect(new Session(there, mine).keeper.state).toBe('conflict');
 });
 
 test('a draft whose save arrived unacknowledged goes on, undo and redo with it', () => {
   const saved = { ...kept(4), document: { ...station(), name: 'Saved', notes: 'written out by the server' } };
   const bare = { ...station(), name: 'Saved' };
   delete (bare as { notes?: string }).notes;
-  const draft = { version: 3, document: bare, past: [], future: [station()] };
-  expect(new Session(saved, draft).history.canRedo).toBe(true);
+  const mine = draft({ document: bare, future: [station()] });
+  expect(new Session(saved, mine).history.canRedo).toBe(true);
   // The same version, but another document: somebody else's save.
   const theirs = { ...saved, document: { ...saved.document, name: 'Theirs' } };
-  const session = new Session(theirs, draft);
+  const session = new Session(theirs, mine);
   expect([session.history.canRedo, session.document.name]).toEqual([false, 'Theirs']);
-  expect(new Session({ ...saved, version: 5 }, draft).history.canRedo).toBe(false);
 });
 
 test('a save that the server fails at is tried again, under the same name, and has its own sentence', async () => {
@@ -229,11 +228,11 @@ test.each([
 
 test('a draft that another save overtook opens beside it if it was never saved, else not at all', async () => {
   const document = { ...station(), name: 'Typed here' };
-  const draft = { version: 1, document, past: [station()], future: [] };
+  const mine = { version: 1, base: station(), document, past: [station()] };
   const there = { ...kept(3), document: { ...station(), notes: 'typed there' } };
-  const clean = new Session(there, { ...draft, unsaved: false });
+  const clean = new Session(there, draft({ ...mine, unsaved: false }));
   expect([clean.keeper.state, clean.document.name]).toEqual(['saved', 'Test']);
-  const session = new Session(there, { ...draft, unsaved: true });
+  const session = new Session(there, draft({ ...mine, unsaved: true }));
   expect([session.keeper.state, session.document.name]).toEqual(['conflict', 'Typed here']);
   expect(session.history.canUndo).toBe(true);
   session.settle(merged(session.document, there.document, new Set(['notes'])));

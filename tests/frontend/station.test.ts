@@ -47,12 +47,15 @@ test('a draft keeps every sweep text once, and comes back whole', () => {
     }) as unknown as StationFile;
   const draft = {
     version: 3,
+    at: 12,
+    unsaved: true,
+    base: state('saved', 'A'),
     document: state('now', 'B'),
     past: [state('first', 'A'), state('second', 'B'), state('bare')],
     future: [state('later', '')],
   };
   const packed = pack(draft);
-  expect(packed.texts).toEqual(['B', 'A', '']);
+  expect(packed.texts).toEqual(['A', 'B', '']);
   expect(JSON.stringify(packed.past)).not.toContain('"A"');
   expect(unpack(packed)).toEqual(draft);
 });

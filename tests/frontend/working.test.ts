@@ -98,7 +98,11 @@ test('each case of an unknown phase is named, and a refusal is said', async () =
   const cases = ['least', 'middle', 'most'] as const;
   const replies = [
     { data: working('Open', { cases: [...cases], lines: [line], short_cut: 'The handbook says 1 dB.' }) },
-    { error: { errors: [{ place: 'figure', rule: 'is no figure of the answer' }] } },
+    {
+      error: {
+        errors: [{ place: 'figure', rule: 'is no such', sentence: 'That is no figure of the answer.' }],
+      },
+    },
   ];
   const workings = new Workings(() => Promise.resolve(replies.shift() ?? {}));
   render(WorkingDialog, { workings });

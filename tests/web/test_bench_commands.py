@@ -136,7 +136,7 @@ def test_what_the_bench_cannot_use_is_refused_in_a_line(save, capsys, tmp_path):
     for args, words in (
         ((*line, "--open", one, "--short", other), "must have the frequencies of"),
         (("line", "--open", one, "--short", one, "--length", "0"), "length_m: must be above 0"),
-        (line, "open: or the short must be there"),
+        (line, "open: Give the open or the short"),
         (
             ("line", "--open", str(scalar), "--velocity", "0.66"),
             "must be given where the sweeps hold no phase",
@@ -149,7 +149,7 @@ def test_what_the_bench_cannot_use_is_refused_in_a_line(save, capsys, tmp_path):
         ((*tuner, "--short", one, "--mhz", "90"), "nothing is extrapolated"),
         (("fault", str(scalar), "--line", "rg-213"), "holds no phase"),
         (("fault", str(text), "--line", "rg-213"), "must have 8 points or more (it has 1)"),
-        (("fault", one), "--velocity must be given"),
+        (("fault", one), "Give the line or --velocity"),
         (("fault", one, "--line", "string"), "--line"),
         (("fault", one, "--velocity", "2"), "must be 1 or less"),
         (("fault", str(tmp_path / "none.s1p"), "--line", "rg-213"), "none.s1p"),

@@ -135,7 +135,7 @@ def test_own_lines_are_candidates_with_their_price_per_metre(client, mill):
     }
     own = send(client, "post", "/api/shelf/own", {"title": "wonder line", "part": part, "price": 10}).json()
     got = answer(client, mill)
-    mine = next(c for c in got["candidates"] if c["id"] == f"room/own-{own['id']}")
+    mine = next(c for c in got["candidates"] if c["id"] == f"room/{own['token']}")
     assert mine["cost"] == pytest.approx(38 * 0.5)
     assert "wonder line" in mine["name"]
 
@@ -156,6 +156,7 @@ def test_what_cannot_be_asked_is_refused_in_place(client, mill):
     assert stream(client, long, 422)[0] == {
         "place": "choice.indoor_m",
         "rule": "must not be longer than the run (38 m)",
+        "sentence": "The choice.indoor_m must not be longer than the run (38 m).",
     }
     odd = mill | {"choice": {"off": ["roof"]}}
     assert stream(client, odd, 422)[0]["place"] == "choice.off[0]"

@@ -64,8 +64,8 @@ def test_plain_output_is_a_sentence(station, capsys):
             "6.5",
             "antenna: 6.5 MHz lies outside the antenna’s data (7 MHz to 7.2 MHz); nothing is extrapolated",
         ),
-        ({}, "-1", "mhz: every frequency must be a finite number above 0"),
-        ({}, "nan", "mhz: every frequency must be a finite number above 0"),
+        ({}, "-1", "mhz: must be a finite number above 0"),
+        ({}, "nan", "mhz: must be a finite number above 0"),
         (
             {"chain": [{"kind": "line", "line": "rg-58", "length_m": -3}]},
             "7.1",

@@ -129,7 +129,7 @@ def test_everything_out_and_back_carries_history_sweeps_put_away_and_the_shelf(c
     ("line", "place"),
     [
         ("[]", ""),
-        ('{"format": "tithe-library", "version": 2}', "version"),
+        ('{"format": "tithe-library", "version": 3}', "version"),
         ('{"station": {"antenna": {"kind": "touchstone", "content": {"kept": "aa"}}}, "version": 1,'
          ' "history": [], "sweeps": []}', "station"),
         ('{"station": {"chain": [{"presets": {"kept": [3]}}]}, "version": 1, "history": [],'
@@ -149,7 +149,7 @@ def test_a_history_that_contradicts_itself_is_refused_and_doubles_on_the_shelf_d
     state = {"version": 1, "document": mill}
     line = {"station": mill, "version": 3, "history": [state, state], "sweeps": []}
     refused = send(client, "post", "/api/library/line", line).json()["errors"]
-    assert refused == [{"place": "history", "rule": "must name each earlier version once, newest first"}]
+    assert refused[0]["sentence"] == "The history must name each earlier version once, newest first."
     assert not Station.objects.exists()
     own = {"title": "x", "part": {"kind": "inline", "label": "coil", "bypassed": False, "loss_db": 0.2}}
     for _ in range(2):
@@ -167,7 +167,16 @@ def test_the_command_line_takes_everything_to_another_folder(folder, tmp_path): 
     again = tmp_path / "again.jsonl"
     assert tithe(other, "export", again)[0] == 0
     assert again.read_text() == out.read_text()
-    out.write_text(out.read_text().splitlines()[0] + "\n{]\n")
+    status, said, complaint = tithe(other, "import", out)
+    assert "Taken in: no station. 4 are here already" in said
+    assert tithe(other, "export", again)[0] == 0
+    assert again.read_text() == out.read_text()
+    whole = out.read_text().splitlines()
+    for cut in (whole[:-1], whole[:3] + whole[4:], [whole[0]]):
+        out.write_text("\n".join(cut) + "\n")
+        status, said, complaint = tithe(tmp_path / "empty", "import", out)
+        assert (status, said, "cut off" in complaint) == (2, "", True)
+    out.write_text(whole[0].replace("2", "1") + "\n{]\n")
     status, said, complaint = tithe(other, "import", out)
     assert (status, "line 2" in complaint) == (2, True)
 

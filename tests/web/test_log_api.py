@@ -67,8 +67,8 @@ def test_an_entry_is_put_right_put_away_and_brought_back(client, kept):
     ("entry", "place"),
     [
         ({}, ""),
-        ({"reading": READ | {"at": "mast"}}, "readings[0].at"),
-        ({"reading": READ | {"forward_w": None, "reflected_w": None}}, "readings[0].forward_w"),
+        ({"reading": READ | {"at": "mast"}}, "reading.at"),
+        ({"reading": READ | {"forward_w": None, "reflected_w": None}}, "reading.forward_w"),
         ({"reading": READ | {"mhz": 0}}, "reading.mhz"),
         ({"reading": READ | {"date": "last spring"}}, "date"),
         ({"note": {"text": ""}}, "note.text"),
@@ -191,12 +191,12 @@ def test_the_log_goes_along_in_files_copies_and_everything(client, mill, kept):
         assert rows(client, other)["count"] == rows(client, kept)["count"]
     assert not client.get(f"/api/stations/{again}").json()["document"].get("readings")
     every = client.get("/api/library/file").getvalue().decode().splitlines()
-    line = next(line for line in every if '"readings"' in line)
+    line = next(line for line in every if '"entries"' in line)
     LogEntry.objects.all().delete()
     for one in every:
         send(client, "post", "/api/library/line", one)
     assert LogEntry.objects.count() == 6
-    assert json.loads(line)["remarks"][0]["text"] == "storm"
+    assert json.loads(line)["entries"][1]["note"]["text"] == "storm"
     wrong = send(client, "post", "/api/stations", mill | {"readings": [READ | {"date": "never"}]})
     assert wrong.json()["errors"][0]["place"] == "readings[0].date"
 

@@ -212,5 +212,5 @@ def test_where_the_phase_is_open_some_of_many_frequencies_are_explained(client, 
     mill["antenna"] = {"kind": "swr", "plane": "radio", "points": [[7.0, 1.9], [7.1, 1.3], [7.2, 1.8]]}
     told = send(client, "post", f"/api/stations/{kept}/reconcile", {"document": mill}).json()
     assert len(told["keys"]) == 24
-    assert "24 of those that were read" in told["left_out"][0]
+    assert "24 of 60 readings are explained" in told["left_out"][0]
     assert "every phase" in told["answer"]["sentence"]

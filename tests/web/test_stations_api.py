@@ -100,7 +100,7 @@ def test_what_is_kept_is_what_was_sent(client, mill):
 def test_unknown_station(client):
     response = client.get("/api/stations/99")
     assert response.status_code == 404
-    assert response.json()["errors"][0]["rule"] == "number 99 is not kept here"
+    assert response.json()["errors"][0]["rule"] == "Station 99 is not kept here"
 
 
 def test_other_sites_are_refused(client, mill):

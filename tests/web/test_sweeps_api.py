@@ -86,10 +86,8 @@ def test_csv_is_recognised_confirmed_and_kept(client, station):
     assert (antenna["kind"], antenna["plane"]) == ("swr", "feedpoint")
     assert antenna["points"][1][1] > 1.2  # the run hides a part of it
     refused = send(client, "post", f"/api/stations/{station['id']}/sweeps", {"text": "MHz,SWR\n7,0.5\n"})
-    assert refused.json()["errors"][0] == {
-        "place": "line 2",
-        "rule": "has an SWR of 0.5; an SWR is never below 1",
-    }
+    sentence = "Line 2 has an SWR of 0.5; an SWR is never below 1."
+    assert refused.json()["errors"][0]["sentence"] == sentence
     assert KeptSweep.objects.count() == 1
 
 
@@ -107,7 +105,9 @@ def test_a_trim_in_three_steps_with_a_wrong_one(client, station, mill):
     assert [step["course"] for step in answer["steps"]] == ["start", "wrong", "nearer"]
     assert answer["change_m"] == pytest.approx(10.2 * (7.05 / 7.1 - 1), rel=1e-2)
     assert "kHz per centimetre" in answer["learned"]
-    empty = send(client, "post", "/api/stations/999/trim", {"trim": goal}).json()
+    assert send(client, "post", "/api/stations/999/trim", {"trim": goal}).status_code == 404
+    other = send(client, "post", "/api/stations", mill).json()["id"]
+    empty = send(client, "post", f"/api/stations/{other}/trim", {"trim": goal}).json()
     assert "nobody knows the way" in empty["sentence"]
 
 
@@ -127,7 +127,7 @@ def test_radials_are_counted_from_kept_sweeps(client, station, mill):
 
 def test_one_baseline_and_what_changed_since(client, station, mill):
     first = kept(client, station, simulated(client, mill, noise=0.001))
-    assert ask(client, first, "drift", status=404)["errors"][0]["place"] == "baseline"
+    assert "No baseline is set" in ask(client, first, "drift", status=404)["errors"][0]["sentence"]
     send(client, "patch", f"/api/sweeps/{first['id']}", {"baseline": True})
     broken = json.loads(json.dumps(mill))
     broken["antenna"] = {"kind": "table", "points": [[1.8, 1e6, 0], [30, 1e6, 0]]}

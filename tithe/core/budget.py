@@ -8,7 +8,7 @@ power by construction.
 
 from __future__ import annotations
 
-from collections.abc import Callable
+from collections.abc import Callable, Iterator
 from dataclasses import dataclass
 from functools import cached_property, partial
 from math import prod
@@ -18,7 +18,7 @@ import numpy as np
 
 from tithe.core.antenna import radiation_efficiency
 from tithe.core.arrays import Complex, Real
-from tithe.core.cost import Pause, go_on
+from tithe.core.cost import ROWS, Pause, go_on
 from tithe.core.errors import InputError, require
 from tithe.core.parts.line import LineDetails
 from tithe.core.parts.meter import Reading
@@ -286,6 +286,8 @@ def solve(
     good = bool(np.isfinite(freq_hz).all() and (freq_hz > 0).all())
     require(good, "mhz", "frequencies")
     _require_bearable(station, freq_hz)
+    if not only_radiated:
+        require(len(freq_hz) <= at_once(station), "", "too-much-at-once")
     chain = _Chain(station, freq_hz, pause)
     if station.antenna.phase_known:
         antenna = station.antenna.terminals(freq_hz, partial(run_without_tuners, station, freq_hz))
@@ -294,6 +296,24 @@ def solve(
     if turns is not None:
         return chain.solve(phases.port(turns), turns)
     return _refined(chain, phases, _radiated if only_radiated else _figures)
+
+
+_MOST_AT_ONCE = 300_000
+"""Ports that are held at once: parts by frequencies by phases. That is some 250 MB."""
+
+
+def at_once(station: Station) -> int:
+    """At how many frequencies a station is solved at once, at the most."""
+    rows = 1 if station.antenna.phase_known else ROWS
+    return max(_MOST_AT_ONCE // (rows * (len(station.chain) + 1)), 1)
+
+
+def in_blocks(freq_hz: Real, *stations: Station) -> Iterator[Real]:
+    """Frequencies piece by piece, each as many as these stations are solved at together without holding much,
+    a few at the least so that there are not many pieces."""
+    count = max(min(at_once(one) for one in stations) // (2 * len(stations)), 1)
+    for first in range(0, len(freq_hz), count):
+        yield freq_hz[first : first + count]
 
 
 def solve_alike(one: Station, other: Station, freq_hz: Real, pause: Pause = go_on) -> tuple[Budget, Budget]:

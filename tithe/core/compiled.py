@@ -2,22 +2,25 @@
 
 Compiled code is kept on disk. Numba makes it anew when the function's own file changes, but not when a file
 that it calls has changed; so it is kept in a folder named by the digest of all the kernels' sources, beside
-them or, where that is read-only, in the user's cache. `NUMBA_CACHE_DIR` in the environment overrides that.
+them or, where that is read-only, in the user's cache, else in the data folder, else nowhere: then every start
+compiles anew. `NUMBA_CACHE_DIR` in the environment overrides that.
 """
 
 from __future__ import annotations
 
 import os
 from collections.abc import Callable
+from contextlib import suppress
 from functools import cache
 from hashlib import sha256
 from pathlib import Path
+from tempfile import NamedTemporaryFile
 from typing import Any, TypeVar, cast
 
 import numba
 
 F = TypeVar("F", bound=Callable[..., Any])
-_OPTIONS: dict[str, Any] = {"cache": True, "nogil": True, "error_model": "numpy"}
+_OPTIONS: dict[str, Any] = {"nogil": True, "error_model": "numpy"}
 """``nogil``: other requests go on meanwhile; ``numpy``: a division by zero gives infinity, as in NumPy."""
 
 
@@ -32,16 +35,43 @@ def inlined(function: F) -> F:
 
 
 def _compiled(function: F, inline: bool) -> F:
-    if not os.environ.get("NUMBA_CACHE_DIR"):
-        numba.config.CACHE_DIR = _folder()  # type: ignore[attr-defined]
-    return cast(F, numba.njit(forceinline=inline, **_OPTIONS)(function))
+    folder = _folder()
+    if folder:
+        numba.config.CACHE_DIR = folder  # type: ignore[attr-defined]
+    return cast(F, numba.njit(forceinline=inline, cache=bool(folder), **_OPTIONS)(function))
+
+
+def kernels_stay() -> bool:
+    """Whether compiled code is kept on disk."""
+    return bool(_folder())
+
+
+def kept_kernels() -> bool:
+    """Whether any of these kernels is there already."""
+    return kernels_stay() and any(Path(_folder()).rglob("*.nbi"))
 
 
 @cache
 def _folder() -> str:
+    """Where compiled code is kept; "": nowhere."""
+    if named := os.environ.get("NUMBA_CACHE_DIR"):
+        return named
     here = Path(__file__).parent
     sources = sorted(here.rglob("kernel/*.py"))
     digest = sha256(b"\0".join(source.read_bytes() for source in sources)).hexdigest()[:16]
-    writable = os.access(here, os.W_OK)
-    base = here / "__pycache__" if writable else Path.home() / ".cache" / "tithe"
-    return str(base / f"kernels-{digest}")
+    homes = [here / "__pycache__"]
+    with suppress(RuntimeError):  # nobody's home
+        homes.append(Path.home() / ".cache" / "tithe")
+    if data := os.environ.get("TITHE_DATA"):
+        homes.append(Path(data).absolute() / "kernels")
+    return next((str(home / f"kernels-{digest}") for home in homes if _writable(home)), "")
+
+
+def _writable(home: Path) -> bool:
+    """Whether files can be made there, rights and disk allowing."""
+    try:
+        home.mkdir(parents=True, exist_ok=True)
+        with NamedTemporaryFile(dir=home):
+            return True
+    except OSError:
+        return False

@@ -17,6 +17,7 @@ if TYPE_CHECKING:
 
 ROWS = 250
 """Phases at most where the antenna's is unknown, extremes refined."""
+_TELLING_S, _TELLING_PHASES_S = 1e-4, 8e-3
 MOST_S = 20.0
 """Seconds that a question may take which answers all at once."""
 Pause = Callable[[], None]
@@ -33,9 +34,22 @@ def seconds_a_load(chain: Iterable[Part]) -> float:
 
 
 def solving_s(station: Station, frequencies: int) -> float:
-    """Seconds to solve a station at so many frequencies."""
+    """Seconds to solve a station at so many frequencies, what its antenna takes to be computed among them."""
     rows = 1 if station.antenna.phase_known else ROWS
-    return rows * frequencies * seconds_a_load(station.chain)
+    return frequencies * (rows * seconds_a_load(station.chain) + antenna_s(station))
+
+
+def antenna_s(station: Station) -> float:
+    """Seconds that the antenna takes at one frequency, in the mean of the bands."""
+    middles = [band.middle_hz for band in station.bands] or [30e6]
+    return sum(station.antenna.each_s(f) for f in middles) / len(middles)
+
+
+def telling_s(station: Station, frequencies: int) -> float:
+    """Seconds to tell a solved station in figures, each over all phases where these are unknown."""
+    return (
+        frequencies * len(station.chain) * (_TELLING_S if station.antenna.phase_known else _TELLING_PHASES_S)
+    )
 
 
 def refuse_beyond(seconds: float, narrower: str, most_s: float = MOST_S) -> None:

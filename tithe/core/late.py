@@ -19,6 +19,20 @@ def least_squares_above_zero(rows: Real, values: Real) -> tuple[Real, float]:
     return np.asarray(found), float(residual)
 
 
+def solved_by_roots(matrix: Real, values: Real) -> tuple[Real, float]:
+    """matrix⁻¹·values and the logarithm of the determinant of a symmetric matrix ``(N, N)`` above 0, by
+    Cholesky; by its LU where rounding leaves it not quite above 0."""
+    from scipy.linalg import cho_factor, cho_solve
+
+    try:
+        lower = cho_factor(matrix, lower=True, check_finite=False)
+    except np.linalg.LinAlgError:
+        return np.asarray(np.linalg.solve(matrix, values)), float(np.linalg.slogdet(matrix)[1])
+    return np.asarray(cho_solve(lower, values, check_finite=False)), 2 * float(
+        np.log(np.diag(lower[0])).sum()
+    )
+
+
 def root(function: Callable[[float], float], low: float, high: float, within: float) -> float:
     """Where a function that has another sign at either end is zero (Brent)."""
     from scipy.optimize import brentq

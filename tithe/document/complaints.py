@@ -39,6 +39,17 @@ def _shown(value: Any) -> str:
     return repr(value)[:60] if isinstance(value, str | int | float | bool | None) else type(value).__name__
 
 
+_BOUNDS = ("greater_than", "greater_than_equal", "less_than_equal")
+
+
+def _number(given: Any) -> float | None:
+    """What a bound was held against: a number, or one that was written as text; None: it is not known."""
+    try:
+        return float(given)
+    except (TypeError, ValueError):
+        return None
+
+
 _KINDS = {
     "finite_number": "finite",
     "float_type": "not-a-number",
@@ -57,6 +68,8 @@ _KINDS = {
 
 def _error(item: Any, path: str, given: Any) -> InputError:
     kind, ctx = item["type"], item.get("ctx", {})
+    if kind in _BOUNDS:
+        given = _number(given)
     match kind:
         case "rule":
             return InputError(path, ctx["code"], ctx.get("value", given), **ctx.get("params", {}))

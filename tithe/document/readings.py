@@ -9,7 +9,7 @@ from pydantic import Field
 from tithe.core import Station
 from tithe.core.errors import InputError
 from tithe.core.parts.meter import Mode
-from tithe.core.readings.taken import Taken, place_of
+from tithe.core.readings.taken import RADIO, Taken, place_of
 from tithe.core.transmitter import Emission
 from tithe.document.fields import FileObject, Name, NotNegative, Positive, Ratio
 
@@ -32,10 +32,30 @@ class ReadingModel(FileObject):
 
     def to_core(self, station: Station) -> Taken:
         """The core's reading. Raises `InputError` where no such meter stands, or nothing was read."""
+        return self._at(place_of(station, self.at))
+
+    def require_figures(self) -> None:
+        """Demand what one meter can show: two powers, or an SWR. Raises `InputError`."""
+        self._at(RADIO)
+
+    def as_remark(self) -> RemarkModel:
+        """What it says where it holds no figure that a meter can show, which were taken once."""
+        figures = [
+            f"{name} {value:g}{unit}"
+            for name, value, unit in (
+                ("forward", self.forward_w, " W"), ("reflected", self.reflected_w, " W"),
+                ("SWR", self.swr, ""),
+            )
+            if value is not None
+        ]  # fmt: skip
+        told = f"Read at {self.at}, {self.mhz:g} MHz: {', '.join(figures) or 'no figure'}. {self.note}"
+        return RemarkModel(date=self.date, text=told.strip()[:2000])
+
+    def _at(self, place: int) -> Taken:
         shows: Mode | None = self.mode if self.mode in ("average", "peak") else None
         sent: Emission | None = self.mode if self.mode in ("carrier", "speech") else self.emission
         return Taken(
-            self.mhz * 1e6, place_of(station, self.at), self.forward_w, self.reflected_w, self.swr,
+            self.mhz * 1e6, place, self.forward_w, self.reflected_w, self.swr,
             self.tuner, shows, sent,
         )  # fmt: skip
 

@@ -18,6 +18,8 @@ MOST_OF = {
 }
 """Of what is in a file: each takes many times its text in memory."""
 _STRING_OR_MARK = re.compile(r'"(?:[^"\\]|\\.)*"|[,:\[{]')
+_ENDLESS = re.compile(r"\d{300}")
+"""Digits of a whole number that is none of a station's, and larger than any that one computes with."""
 _SURROGATE = re.compile(r"\\u[dD][89a-fA-F]")
 
 
@@ -33,11 +35,17 @@ def load_json(text: str) -> Any:
             raise InputError("", "key-twice")
         return out
 
+    def whole(digits: str) -> int:
+        if len(digits) >= 300:
+            raise InputError("", "too-many-digits")
+        return int(digits)
+
     if len(text) > MAX_BYTES:
         raise InputError("", "station-too-large", most_mb=MAX_BYTES // 1_000_000)
     _refuse_too_many(text)
     try:
-        found = json.loads(text, parse_constant=no_constant, object_pairs_hook=no_double)
+        parse_int = whole if _ENDLESS.search(text) else None
+        found = json.loads(text, parse_constant=no_constant, parse_int=parse_int, object_pairs_hook=no_double)
         if _SURROGATE.search(text):
             json.dumps(found, ensure_ascii=False).encode("utf-8")
         return found

@@ -7,6 +7,7 @@ import numpy as np
 from tithe.core.antenna.sampled import INTERPOLATION_OHM
 from tithe.core.arrays import Real
 from tithe.core.choose.pairs import Pairs
+from tithe.core.cost import Pause, go_on
 from tithe.core.message import Message, tell
 from tithe.core.reflection import swr
 from tithe.core.station import Band
@@ -87,9 +88,12 @@ def _what_if_told(found: WhatIf, power_w: float) -> tuple[Message, ...]:
     return tuple(said)
 
 
-def on_bands(plan: Plan, bands: tuple[Band, ...]) -> WidthsOut:
+def on_bands(plan: Plan, bands: tuple[Band, ...], pause: Pause = go_on) -> WidthsOut:
     """Matched at the middle of each band, how far one may move."""
-    rows = [(band, *widths(plan, band.middle_hz)) for band in bands]
+    rows = []
+    for band in bands:
+        pause()
+        rows.append((band, *widths(plan, band.middle_hz)))
     out: list[WidthOnBand] = [
         {
             "name": band.name,

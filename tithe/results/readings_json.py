@@ -57,6 +57,7 @@ def _losses(station: Station, found: Reconciled) -> list[ImpliedLoss]:
     return [
         {
             "label": station.chain[n].label,
+            "part": n,
             "mhz": float(f) / 1e6,
             "loss_db": {"min": float(low[p, k]), "median": float(middle[p, k]), "max": float(high[p, k])},
         }

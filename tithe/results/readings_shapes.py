@@ -17,6 +17,7 @@ class ImpliedLoss(TypedDict):
     """What a part loses at a frequency, dB, as the readings imply."""
 
     label: str
+    part: int
     mhz: float
     loss_db: SpanOut
 

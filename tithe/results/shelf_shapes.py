@@ -10,7 +10,7 @@ from tithe.results.budget_shapes import Figure
 class LineBeside(TypedDict):
     """One line of the shelf at the place asked about.
 
-    ``token``: its slug, or ``own-`` and its number. Losses in dB, matched and before the load there;
+    ``token``: its slug, or ``own-`` and its own number. Losses in dB, matched and before the load there;
     ``limit_w``: the peak power into it that it bears there (null: not known); ``price``: of the length (null:
     not known).
     """

@@ -7,6 +7,7 @@ from collections.abc import Sequence
 import numpy as np
 
 from tithe.core import Station
+from tithe.core.cost import Pause, go_on
 from tithe.core.message import Message, tell
 from tithe.core.readings.instruments import shown_rho
 from tithe.core.readings.taken import Taken
@@ -19,10 +20,16 @@ from tithe.text import say
 
 
 def trend(
-    station: Station, dated: Sequence[tuple[str, Sequence[Taken]]], notes: Sequence[tuple[str, str]]
+    station: Station,
+    dated: Sequence[tuple[str, Sequence[Taken]]],
+    notes: Sequence[tuple[str, str]],
+    pause: Pause = go_on,
 ) -> TrendOut:
     """Readings by day, oldest first, and notes with their dates: what each day implies."""
-    days = [day(station, readings) for _, readings in dated]
+    days: list[Day] = []
+    for _, readings in dated:
+        pause()
+        days.append(day(station, readings))
     parts = unknowns_of(station).parts
     out: list[DayOut] = [
         {
@@ -30,6 +37,7 @@ def trend(
             "losses": [
                 {
                     "label": station.chain[n].label,
+                    "part": n,
                     "mhz": float(f) / 1e6,
                     "loss_db": {
                         "min": float(one.low_db[p, k]),

@@ -4,9 +4,13 @@ from __future__ import annotations
 
 import json
 import logging
+import re
+from contextlib import nullcontext
+from threading import Lock
 from typing import Any
 
 from django.core.exceptions import RequestDataTooBig
+from django.db import DatabaseError
 from django.http import HttpRequest, HttpResponse
 from ninja import NinjaAPI
 from ninja.errors import HttpError, ValidationError
@@ -18,8 +22,9 @@ from tithe.core import InputError
 from tithe.document.complaints import input_errors
 from tithe.document.errors import StationError
 from tithe.document.strict_json import load_body
+from tithe.site.gate import quiet
 from tithe.web.choose.api import router as choices
-from tithe.web.http import NotKeptError, refusals
+from tithe.web.http import NotKeptError, Refusal, Refusals, refusals
 from tithe.web.library.api import router as library
 from tithe.web.log.api import router as log
 from tithe.web.loss.api import router as loss
@@ -34,13 +39,17 @@ from tithe.web.terms.api import router as terms
 from tithe.web.tuner.api import router as tuner
 from tithe.web.workbench.api import router as workbench
 
+_LARGE, _MOST_BESIDE = Lock(), 1_000_000
+
 
 class StrictParser(Parser):
     """Request bodies by the station file's own rules for JSON."""
 
     def parse_body(self, request: HttpRequest) -> Any:
-        """The body as objects; a refusal is an `InputError`."""
-        return load_body(request.body)
+        """The body as objects; a refusal is an `InputError`. Large ones one after the other: meanwhile no
+        other thread gets on."""
+        with _LARGE if len(request.body) > _MOST_BESIDE else nullcontext():
+            return load_body(request.body)
 
 
 class StrictRenderer(BaseRenderer):
@@ -53,7 +62,29 @@ class StrictRenderer(BaseRenderer):
         return json.dumps(data, cls=NinjaJSONEncoder, allow_nan=False, ensure_ascii=False)
 
 
-api = NinjaAPI(
+class RefusingAPI(NinjaAPI):
+    """Whatever is asked may be refused, in one form."""
+
+    STATUSES = ("403", "404", "413", "415", "422", "500", "503")
+
+    def get_openapi_schema(self, *args: Any, **kwargs: Any) -> Any:
+        """The API's description, the refusals of every operation in it."""
+        schema = super().get_openapi_schema(*args, **kwargs)
+        shapes = schema["components"]["schemas"]
+        for shape in (Refusals, Refusal):
+            shapes[shape.__name__] = shape.model_json_schema(ref_template="#/components/schemas/{model}")
+            shapes[shape.__name__].pop("$defs", None)
+        refused = {
+            "description": "What is wrong, and where",
+            "content": {"application/json": {"schema": {"$ref": "#/components/schemas/Refusals"}}},
+        }
+        for item in schema["paths"].values():
+            for operation in item.values():
+                operation["responses"] |= dict.fromkeys(self.STATUSES, refused)
+        return schema
+
+
+api = RefusingAPI(
     title="Tithe",
     version="1",
     docs_url=None,
@@ -84,12 +115,17 @@ def _refusal(request: HttpRequest, errors: list[InputError], status: int = 422) 
 
 @api.exception_handler(ValidationError)
 def _invalid(request: HttpRequest, error: ValidationError) -> HttpResponse:
-    # The framework puts "body" and the parameter's name before each location.
+    # The framework puts where it looked ("body", "query", "path") and the parameter's name before each place.
     body = load_body(request.body) if request.body else {}
-    wrapped = {"body": dict.fromkeys(("body", "document", "file", "own"), body)}
-    errors = input_errors(error.errors, wrapped)
+    asked = {key: values if len(values) > 1 else values[0] for key, values in request.GET.lists()}
+    given = {
+        "body": dict.fromkeys(("body", "document", "file", "own"), body),
+        "query": {**asked, "asked": asked},
+        "path": request.resolver_match.kwargs if request.resolver_match else {},
+    }
+    errors = input_errors(error.errors, given)
     for e in errors:
-        e.place = e.place.removeprefix("body.body").removeprefix("body.").lstrip(".")
+        e.place = re.sub(r"^(body(\.body)?|query(\.asked)?|path)(\.|(?=\[)|$)", "", e.place)
     return _refusal(request, errors)
 
 
@@ -121,9 +157,26 @@ def _http_error(request: HttpRequest, error: HttpError) -> HttpResponse:
     return _refusal(request, [InputError("", "http", message=str(error))], error.status_code)
 
 
+@api.exception_handler(DatabaseError)
+def _not_to_be_kept(request: HttpRequest, error: DatabaseError) -> HttpResponse:
+    logging.getLogger("django.request").error("database", exc_info=error)
+    said = str(error)
+    code = next((code for words, code in _DATABASE_SAYS.items() if words in said), "database")
+    return _refusal(request, [InputError("", code, message=said[:200])], 503)
+
+
+_DATABASE_SAYS = {
+    "is full": "disk-full",
+    "disk I/O": "disk-full",
+    "readonly": "read-only",
+    "unable to open": "read-only",
+    "locked": "locked",
+}
+
+
 @api.exception_handler(BusyError)
 def _busy(request: HttpRequest, error: BusyError) -> HttpResponse:
-    return _refusal(request, [InputError("", "busy")], 503)
+    return quiet(_refusal(request, [InputError("", "busy")], 503))
 
 
 @api.exception_handler(GoneError)

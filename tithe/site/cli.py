@@ -8,6 +8,7 @@ import json
 import os
 import sys
 from pathlib import Path
+from typing import IO, Any
 
 import numpy as np
 from pydantic import ValidationError
@@ -41,8 +42,8 @@ from tithe.results import (
     wire_lengths_json,
 )
 from tithe.results.budget_shapes import Span
-from tithe.site import cli_bench, copies, folder
-from tithe.site.folder import StartError
+from tithe.site import cli_bench, copies, folder, soundness
+from tithe.site.folder import StartError, data_folder
 from tithe.site.given_files import read_station_file, text_of
 from tithe.text.quantities import figure, watts
 from tithe.text.quantities import span as span_of
@@ -59,6 +60,9 @@ def main(argv: list[str] | None = None) -> int:
     except BrokenPipeError:  # the reader has had enough, as `head` has: nothing more to say
         os.dup2(os.open(os.devnull, os.O_WRONLY), sys.stdout.fileno())
         return 0
+    except KeyboardInterrupt:
+        print("Stopped.", file=sys.stderr)
+        return 130
     except StartError as error:
         print(str(error), file=sys.stderr)
         return 1
@@ -157,9 +161,16 @@ def _parser() -> argparse.ArgumentParser:
     command.set_defaults(run=_check)
     for name, about in (("serve", "the application"), ("demo", "the application with demo stations")):
         command = commands.add_parser(name, help=about)
-        command.add_argument("--port", type=int, default=8000)
+        command.add_argument("--port", type=_port, default=8000)
         command.set_defaults(run=_serve, demo=name == "demo")
     return parser
+
+
+def _port(given: str) -> int:
+    """A port to listen on: 1 to 65535."""
+    if not given.isascii() or not given.isdigit() or not 1 <= int(given) <= 65_535:
+        raise argparse.ArgumentTypeError(f"{given!r} is no port: give a whole number from 1 to 65535")
+    return int(given)
 
 
 def _solve(args: argparse.Namespace) -> int:
@@ -346,7 +357,7 @@ def _through(given: str) -> Line:
 
 def _set_up() -> None:
     """The application's own parts, ready to be imported, on the data folder."""
-    folder.prepare(_data_folder())
+    folder.prepare(data_folder())
     os.environ.setdefault("DJANGO_SETTINGS_MODULE", "tithe.site.settings")
     import django
 
@@ -358,40 +369,66 @@ def _ready() -> None:
     _set_up()
     from tithe.site.server import look_after
 
-    look_after(_data_folder(), demo=False)
+    look_after(data_folder(), demo=False)
 
 
 def _export(args: argparse.Namespace) -> int:
     _ready()
     from tithe.web.library import everything
 
-    with folder.told(_data_folder(), writing=args.file), args.file.open("w", encoding="utf-8") as out:
-        out.writelines(everything.lines())
+    partial = args.file.with_name(f"{args.file.name}.partial-{os.getpid()}")
+    try:
+        with folder.told(data_folder(), writing=args.file):
+            with partial.open("w", encoding="utf-8") as out:
+                out.writelines(everything.lines())
+                out.flush()
+                os.fsync(out.fileno())
+            partial.replace(args.file)
+    finally:
+        partial.unlink(missing_ok=True)
     print(f"Everything is in {args.file}.")
     return 0
 
 
 def _import(args: argparse.Namespace) -> int:
     _ready()
+    from django.db import transaction
+
     from tithe.web.library import everything
 
-    names = []
+    taken = []
     try:
-        with args.file.open(encoding="utf-8-sig") as lines:
+        with (
+            folder.told(data_folder()),
+            _opened(args.file) as lines,
+            transaction.atomic(),  # all of it, or nothing
+        ):
+            everything.require_whole(lines)
             for n, line in enumerate(lines, start=1):
-                try:
-                    names.append(everything.take(strict_json.load_json(line)))
-                except (InputError, StationError) as error:
-                    first = error.errors[0] if isinstance(error, StationError) else error
-                    raise InputError(f"{args.file}, line {n}", "in-line", message=text.line(first)) from None
-    except OSError as error:
-        raise InputError(str(args.file), "cannot-be-read", reason=error.strerror) from None
+                if line.strip():
+                    taken.append(_taken(args.file, n, line))
     except UnicodeDecodeError:
         raise InputError(str(args.file), "not-utf-8") from None
-    finally:
-        taken = list(filter(None, names))
-        print(f"Taken in: {', '.join(taken) or 'no station'}.")
+    print(everything.told(taken))
     return 0
+
+
+def _opened(path: Path) -> IO[str]:
+    try:
+        return path.open(encoding="utf-8-sig")
+    except OSError as error:
+        raise InputError(str(path), "cannot-be-read", reason=error.strerror) from None
+
+
+def _taken(path: Path, n: int, line: str) -> Any:
+    """What a line held. Raises `InputError` that names file and line."""
+    from tithe.web.library import everything
+
+    try:
+        return everything.take(strict_json.load_json(line))
+    except (InputError, StationError) as error:
+        first = error.errors[0] if isinstance(error, StationError) else error
+        raise InputError(f"{path}, line {n}", "in-line", message=text.line(first)) from None
 
 
 def _serve(args: argparse.Namespace) -> int:
@@ -402,19 +439,14 @@ def _serve(args: argparse.Namespace) -> int:
     return 0
 
 
-def _data_folder() -> Path:
-    """Where the settings keep the data, known before they are read."""
-    return Path(os.environ.get("TITHE_DATA", Path(__file__).resolve().parents[2] / "var"))
-
-
 def _backup(args: argparse.Namespace) -> int:
-    copies.backup(_data_folder(), args.file)
+    copies.backup(data_folder(), args.file)
     print(f"Everything is in {args.file}.")
     return 0
 
 
 def _restore(args: argparse.Namespace) -> int:
-    data = _data_folder()
+    data = data_folder()
     folder.prepare(data)
     before = copies.restore(data, args.file)
     said = f" What stood there before is in {before}." if before else ""
@@ -423,9 +455,9 @@ def _restore(args: argparse.Namespace) -> int:
 
 
 def _check(args: argparse.Namespace) -> int:
-    data = _data_folder()
+    data = data_folder()
     with folder.told(data):
-        wrong = folder.check(data / folder.DATABASE, whole=True)
+        wrong = soundness.wrong_in(data / folder.DATABASE)
     if wrong:
         raise StartError(
             f"{data / folder.DATABASE} is damaged: {wrong}. Put a copy back with `tithe restore`."

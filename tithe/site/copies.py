@@ -9,6 +9,8 @@ from __future__ import annotations
 
 import os
 import sqlite3
+import sys
+import time
 from contextlib import closing
 from datetime import date, datetime
 from pathlib import Path
@@ -16,6 +18,8 @@ from pathlib import Path
 from tithe.site.folder import COPIES, DATABASE, StartError, check, told
 
 KEPT_DAYS = 7
+PATIENCE_S = 20.0
+"""How long another program may hold the database before it is given up."""
 _TABLES = {"stations_station", "django_migrations"}
 
 
@@ -37,11 +41,25 @@ def backup(folder: Path, target: Path) -> None:
 
 
 def _copy(source: Path, target: Path) -> None:
+    """All pages in one step: one transaction. Where another program holds one of the two, it is waited for, a
+    while."""
+    start, said = time.monotonic(), False
+
+    def waiting(status: int, left: int, pages: int) -> None:
+        nonlocal said
+        if status not in (sqlite3.SQLITE_BUSY, sqlite3.SQLITE_LOCKED):
+            return
+        if time.monotonic() - start > PATIENCE_S:
+            raise StartError(f"{target} is held by another program: close it and try again.")
+        if not said:
+            said = True
+            print(f"Another program holds {target}: waiting for it …", file=sys.stderr, flush=True)
+
     with (
-        closing(sqlite3.connect(source, timeout=20)) as origin,
-        closing(sqlite3.connect(target, timeout=20)) as copy,
+        closing(sqlite3.connect(source, timeout=PATIENCE_S)) as origin,
+        closing(sqlite3.connect(target, timeout=1)) as copy,
     ):
-        origin.backup(copy)  # all pages in one step: one transaction
+        origin.backup(copy, progress=waiting)
 
 
 def restore(folder: Path, source: Path) -> Path | None:
@@ -96,18 +114,26 @@ def _folder_of_copies(folder: Path) -> Path:
 
 
 def daily(folder: Path, today: date | None = None) -> Path | None:
-    """Today's copy, if there is none yet; of the days' copies the last seven are kept."""
+    """Today's copy, if there is none yet; the seven that were made last are kept, whatever day their names
+    say: a clock may have been wrong. Of which was made when its own time of change tells, which is set later
+    than the others'."""
     if not (folder / DATABASE).exists():
         return None
     copies = _folder_of_copies(folder)
     target = copies / f"day-{today or date.today():%Y-%m-%d}.sqlite3"
     made = None
     if not target.exists():
+        latest = max((_changed(one) for one in copies.glob("day-*.sqlite3")), default=0.0)
         backup(folder, target)
-        made = target
-    for old in sorted(copies.glob("day-*.sqlite3"))[:-KEPT_DAYS]:
+        made, when = target, max(time.time(), latest + 1)
+        os.utime(target, (when, when))
+    for old in sorted(copies.glob("day-*.sqlite3"), key=_changed)[:-KEPT_DAYS]:
         old.unlink()
     return made
+
+
+def _changed(path: Path) -> float:
+    return path.stat().st_mtime
 
 
 def before_migration(folder: Path, name: str) -> Path:

@@ -15,10 +15,26 @@ from tithe.core.errors import TitheError
 
 DATABASE = "tithe.sqlite3"
 COPIES = "copies"
+_OWN = {COPIES, "secret-key", "start.lock", "kernels"}
+"""What Tithe itself makes in the folder, beside the database."""
 
 
 class StartError(TitheError):
     """Why Tithe cannot start or copy, and what to do: one sentence or two, for standard error."""
+
+
+def data_folder() -> Path:
+    """Where the data are kept: `TITHE_DATA`, or ``var`` beside the program. Raises `StartError` for a name
+    that is none."""
+    given = os.environ.get("TITHE_DATA")
+    if given is None:
+        return Path(__file__).resolve().parents[2] / "var"
+    if not given.strip():
+        raise StartError("TITHE_DATA is empty: name a folder, or do not set it.")
+    try:
+        return Path(given).expanduser().absolute()
+    except RuntimeError:
+        raise StartError(f"TITHE_DATA names {given}, whose home folder is not known.") from None
 
 
 @contextmanager
@@ -61,11 +77,14 @@ def _database_sentence(folder: Path, target: Path, said: str) -> str:
 
 
 def prepare(folder: Path) -> None:
-    """The folder with rights for its owner only; files made from now on are private as well."""
+    """The folder and its own files with rights for their owner only, and files made from now on as well. A
+    folder that holds other things, too, keeps the rights it has."""
     os.umask(0o077)
     with told(folder):
-        folder.mkdir(parents=True, exist_ok=True)
-        folder.chmod(0o700)
+        if not folder.exists():
+            folder.mkdir(parents=True, mode=0o700)
+        elif all(path.name in _OWN or path.name.startswith(DATABASE) for path in folder.iterdir()):
+            folder.chmod(0o700)
         for path in (*folder.glob(f"{DATABASE}*"), *folder.glob("secret-key")):  # its own files, no others
             path.chmod(0o600)
         probe = folder / f".probe-{os.getpid()}"

@@ -1,5 +1,6 @@
-"""What every request is held to: another site's page, open in the same browser, changes nothing here;
-changes come as JSON; nothing that was answered is kept by the browser.
+"""What every request is held to: another site's page, open in the same browser, reads and changes nothing
+here; changes come as JSON; nothing that was answered is kept by the browser, and what is refused says so as
+JSON. Every answer of the API names the data folder, and a page of another one changes nothing.
 """
 
 from __future__ import annotations
@@ -8,7 +9,10 @@ from collections.abc import Callable
 from urllib.parse import urlsplit
 
 from django.conf import settings
+from django.db import DatabaseError
 from django.http import HttpRequest, HttpResponse, JsonResponse
+
+from tithe.web.stations.services import folder
 
 _SAFE = {"GET", "HEAD", "OPTIONS"}
 _FILES = {"/api/stations", "/api/stations/file", "/api/library/line"}
@@ -18,6 +22,13 @@ _POLICY = (
     "default-src 'self'; style-src 'self' 'unsafe-inline'; img-src 'self' data:; "
     "object-src 'none'; base-uri 'none'; form-action 'self'; frame-ancestors 'none'"
 )
+_SENTENCES = {
+    404: "There is nothing at this address.",
+    405: "This address is not asked that way.",
+    500: "Something went wrong in Tithe itself; nothing was changed. The server’s console has the details.",
+}
+_OTHER = "This request cannot be answered."
+"""What stands in place of a page of the framework's own."""
 _VITE = "http://127.0.0.1:5173"
 _WHILE_DEVELOPING = (
     f"default-src 'self' {_VITE} ws://127.0.0.1:5173; style-src 'self' {_VITE} 'unsafe-inline'; "
@@ -35,23 +46,37 @@ class SameOriginMiddleware:
     def __call__(self, request: HttpRequest) -> HttpResponse:
         """Answer, or refuse with 403, 405, 413 or 415."""
         api = request.path.startswith("/api/")
+        if (api or request.method not in _SAFE) and _is_foreign(request):
+            return _refused("This request comes from another site.", 403)
+        folder = _folder() if api else ""
         if request.method not in _SAFE:
-            if _is_foreign(request):
-                return _refused("This request comes from another site.", 403)
+            if folder and request.headers.get("X-Tithe-Folder", folder) != folder:
+                return _refused("Tithe now serves another data folder: load the page anew.", 412)
             if not api:
                 return _refused("Pages can only be read.", 405)
             length = int(request.META.get("CONTENT_LENGTH") or 0)
             most = MOST_FILE if request.path in _FILES else MOST_BODY
             if length > most:
-                return _refused(f"The request is larger than {most // 1_000_000} MB", 413)
+                return _refused(f"The request is larger than {most // 1_000_000} MB.", 413)
             if length and request.content_type != "application/json":
                 return _refused("A change must come as JSON (Content-Type: application/json).", 415)
         response = self.get_response(request)
         policy = _WHILE_DEVELOPING if settings.DEVELOPING else _POLICY
         response.headers.setdefault("Content-Security-Policy", policy)
         if api:
+            if response.status_code >= 400 and "json" not in response.headers.get("Content-Type", ""):
+                response = _refused(_SENTENCES.get(response.status_code, _OTHER), response.status_code)
             response.headers.setdefault("Cache-Control", "no-store")
+            response.headers["X-Tithe-Folder"] = folder
         return response
+
+
+def _folder() -> str:
+    """Whose stations these are; "" where the database cannot be read, which the answer will say itself."""
+    try:
+        return str(folder())
+    except DatabaseError:
+        return ""
 
 
 def _is_foreign(request: HttpRequest) -> bool:
@@ -68,4 +93,4 @@ def _is_foreign(request: HttpRequest) -> bool:
 
 
 def _refused(text: str, status: int) -> HttpResponse:
-    return JsonResponse({"errors": [{"place": "", "rule": text}]}, status=status)
+    return JsonResponse({"errors": [{"place": "", "rule": text, "sentence": text}]}, status=status)

@@ -5,29 +5,34 @@ from __future__ import annotations
 import errno
 import logging
 import signal
+import sys
 import threading
 from pathlib import Path
 from types import FrameType
 
 import waitress
+from django.apps import apps
 from django.conf import settings
 from django.core.management import call_command
 from django.core.wsgi import get_wsgi_application
 from django.db import connection
 from django.db.migrations.executor import MigrationExecutor
 
+from tithe.core.compiled import kept_kernels, kernels_stay
 from tithe.core.errors import require
 from tithe.core.warm import warm
 from tithe.site import copies, folder
 from tithe.site.folder import StartError
+from tithe.site.gate import THREADS
 from tithe.site.guard import MOST_FILE
 from tithe.site.secret import secret_key
+from tithe.web import memory
 from tithe.web.library import services as library
 from tithe.web.stations import services as stations
 from tithe.web.stations import texts
 
-THREADS = 16
-"""More than the slot lets wait (`tithe.web.slot`): some are always free for light questions."""
+_TURN_S = 5e-4
+"""How long one thread goes on before another gets its turn: what is light comes soon beside many heavy ones."""
 QUIET_S = 60.0
 """How often, between requests, the log is brought into the database and the day's copy looked after."""
 
@@ -37,7 +42,15 @@ def serve(port: int, *, demo: bool) -> None:
     built = (settings.DIST / "manifest.json").exists()
     require(built, "", "not-built")
     data: Path = settings.DATA
+    memory.few_pools()
+    sys.setswitchinterval(_TURN_S)
     look_after(data, demo=demo)
+    if not kept_kernels():
+        print(
+            "The search kernels are compiled now, which takes a minute or two …", file=sys.stderr, flush=True
+        )
+    if not kernels_stay():
+        print("They cannot be kept on this machine’s disk: every start compiles them.", file=sys.stderr)
     warm()
     server = _listening(port)
     stopped = threading.Event()
@@ -81,10 +94,13 @@ def _look_after(data: Path, *, demo: bool) -> None:
     copies.daily(data)
 
 
+_OWN_APPS = {app.label for app in apps.get_app_configs() if app.name.startswith("tithe.")}
+
+
 def _migrate(data: Path, *, existing: bool) -> None:
     executor = MigrationExecutor(connection)
     unknown = sorted(set(executor.loader.applied_migrations) - set(executor.loader.disk_migrations))
-    own = [name for app, name in unknown if app in ("stations", "sweeps")]
+    own = [name for app, name in unknown if app in _OWN_APPS]
     if own:
         raise StartError(
             f"{data / folder.DATABASE} was written by a newer Tithe ({own[0]}): start that one, or put "
@@ -122,7 +138,7 @@ def _keep(data: Path, stopped: threading.Event) -> None:
         try:
             copies.checkpoint(data)
             if copies.daily(data):
-                stations.drop_removed()
+                stations.another_day()
                 texts.drop_unused()
         except Exception:
             logging.getLogger("tithe").exception("looking after the data folder")

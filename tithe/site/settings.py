@@ -7,10 +7,11 @@ from pathlib import Path
 
 from django.utils.functional import SimpleLazyObject
 
+from tithe.site.folder import data_folder
 from tithe.site.secret import secret_key
 
 ROOT = Path(__file__).resolve().parents[2]
-DATA = Path(os.environ.get("TITHE_DATA", ROOT / "var"))
+DATA = data_folder()
 DIST = ROOT / "tithe" / "site" / "dist"
 DEVELOPING = os.environ.get("TITHE_DEVELOP") == "1"
 """The page comes from Vite, as it is edited (`make dev`)."""
@@ -37,6 +38,7 @@ MIDDLEWARE = [
     "django.middleware.security.SecurityMiddleware",
     "whitenoise.middleware.WhiteNoiseMiddleware",
     "tithe.site.guard.SameOriginMiddleware",
+    "tithe.site.gate.GateMiddleware",
     "django.middleware.common.CommonMiddleware",
     "django.middleware.clickjacking.XFrameOptionsMiddleware",
 ]
@@ -66,6 +68,7 @@ DATA_UPLOAD_MAX_MEMORY_SIZE = 48_000_000  # what a question may be is less: tith
 STATIC_URL = "/static/"
 STATICFILES_DIRS = [DIST]
 WHITENOISE_USE_FINDERS = True
+WHITENOISE_ALLOW_ALL_ORIGINS = False
 WHITENOISE_IMMUTABLE_FILE_TEST = r"^/static/assets/.+-[\w-]{8}\.\w+$"
 DJANGO_VITE = {
     "default": {

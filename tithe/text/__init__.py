@@ -62,7 +62,7 @@ def say(told: Message | Iterable[Message]) -> str:
 
 
 def rule(error: InputError) -> str:
-    """The rule that an error breaks; reads on from its place: "must be above 0"."""
+    """The rule that an error breaks: it reads on from its place ("must be above 0"), or is a sentence."""
     return say(Message(f"rule.{error.code}", {"value": error.value, **error.params}))
 
 
@@ -72,10 +72,13 @@ def line(error: InputError) -> str:
 
 
 def standing_alone(error: InputError) -> str:
-    """The error read as a sentence of its own: a rule that begins with a verb gets its subject."""
+    """The error read as a sentence of its own: a rule that reads on gets its subject."""
     told = rule(error)
-    subject = f"The {error.place} " if told.startswith(("is ", "must ")) else ""
-    return f"{subject}{told[0] if subject else told[0].upper()}{told[1:]}."
+    if told[0].islower():
+        place = error.place.removeprefix("document.").removeprefix("own.") or "request"
+        subject = f"L{place[1:]}" if place.startswith("line ") else f"The {place}"
+        told = f"{subject} {told}"
+    return told if told.endswith(".") else f"{told}."
 
 
 def placement_note(slug: str) -> str:

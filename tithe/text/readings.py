@@ -84,9 +84,13 @@ READINGS = {
     "left-out.antenna-not-known-there": (
         "The antenna is not known at {freq_hz:mhz}: {count:plural|one reading is|some readings are} left out."
     ),
-    "left-out.many-frequencies": (
-        "Only the SWR of the antenna is known, and its phase is to be found at every frequency: {most:count} "
-        "of those that were read are explained."
+    "left-out.no-figures": (
+        "At {about:name} {count:plural|one entry holds|some entries hold} no figures that a meter can show: "
+        "left out."
+    ),
+    "left-out.open-phase": (
+        "Only the SWR of the antenna is known, and its phase is to be found at every frequency: "
+        "{count:count} of {of:count} readings are explained, evenly chosen."
     ),
     "further.auto": "{at} at {freq_hz:mhz}, matched: the interval shrinks by {gain:percent}.",
     "further.bypass": "{at} at {freq_hz:mhz}, the tuner bypassed: the interval shrinks by {gain:percent}.",

@@ -1,14 +1,15 @@
-"""What an error breaks, by its code. A rule reads on from the error's place ("must be above 0"), or stands
-alone where the place is empty. ``value`` is what was found."""
+"""What an error breaks, by its code. A rule that begins with a small letter reads on from the error's place
+("must be above 0"); one that begins with a capital, a figure or a name is a sentence of its own. ``value`` is
+what was found."""
 
 RULES = {
     # Numbers and choices
     "rule.finite": "must be a finite number",
     "rule.finite-numbers": "must be finite numbers",
-    "rule.above": "must be above {least:g} (it is {value:g})",
-    "rule.at-least": "must be {least:g} or more (it is {value:g})",
-    "rule.at-most": "must be {most:g} or less (it is {value:g})",
-    "rule.between": "must lie between {least:g} and {most:g} (it is {value:g})",
+    "rule.above": "must be above {least:g}{value:found}",
+    "rule.at-least": "must be {least:g} or more{value:found}",
+    "rule.at-most": "must be {most:g} or less{value:found}",
+    "rule.between": "must lie between {least:g} and {most:g}{value:found}",
     "rule.above-other": "must be above {other} ({limit:g})",
     "rule.not-below-other": "must not be below {other} ({limit:g})",
     "rule.in-range": "must lie in the range {low:g} to {high:g}",
@@ -25,12 +26,12 @@ RULES = {
     "rule.too-long": "must be {most:count} characters or less",
     "rule.too-few": "must have {least:count} or more entries",
     "rule.too-many": "must have {most:count} or fewer entries",
-    "rule.invalid": "{message}",
+    "rule.invalid": "is not as it must be: {message}",
     # Points over frequency
     "rule.no-points": "needs at least one point",
     "rule.rising-frequency": "must have a higher frequency than the point before it ({before_hz:mhz})",
     "rule.rising-frequencies": "must have rising frequencies above 0",
-    "rule.frequencies": "every frequency must be a finite number above 0",
+    "rule.frequencies": "must be a finite number above 0, each of them",
     "rule.outside-data": (
         "{value:mhz} lies outside the antenna’s data ({low_hz:mhz} to {high_hz:mhz}); nothing is extrapolated"
     ),
@@ -52,24 +53,25 @@ RULES = {
     "rule.too-few-points": "must have {least:count} points or more (it has {value:count})",
     "rule.other-frequencies": "must have the frequencies of {other}",
     "rule.no-phase-in-file": "holds no phase: a Touchstone file or R and X are needed",
-    "rule.line-or-velocity": "or --velocity must be given, one of the two",
-    "rule.length-or-velocity": "or the velocity factor must be given, one of the two",
+    "rule.line-or-velocity": "Give the line or --velocity, one of the two",
+    "rule.length-or-velocity": "Give the length or the velocity factor, one of the two",
     "rule.length-without-phase": (
         "must be given where the sweeps hold no phase: only their loss can be told then"
     ),
-    "rule.open-or-short": "or the short must be there: a loss shows in what comes back from them",
+    "rule.open-or-short": "Give the open or the short: a loss shows in what comes back from them",
     "rule.no-single-line": (
         "is not what a single line with that end shows: look at what hangs at its far end, and at its length"
     ),
     "rule.says-nothing": (
-        "and the power beside it are known to {value:percent} only: that says nothing of its scale"
+        "The reading and the power beside it are known to {value:percent} only: that says nothing of the "
+        "meter’s scale"
     ),
     "rule.two-rising-dips": "must be the frequencies of two dips or more",
     "rule.no-neighbours": "are not evenly apart: one in between was left out, or one is none",
     "rule.frequency-twice": "stands in an earlier row already ({value:mhz})",
-    "rule.volts-or-power": "or what a better meter shows is wanted, one of the two",
+    "rule.volts-or-power": "Give a voltage, or what a better meter shows: one of the two",
     "rule.no-such-part": "is not a part of the run",
-    "rule.sweeps-or-return-losses": "or sweeps are wanted, not both",
+    "rule.sweeps-or-return-losses": "Give sweeps or figures that were read, not both",
     "rule.more-comes-back": (
         "must not be below −0.42 dB: no more comes back than was sent, an instrument’s error allowed for"
     ),
@@ -121,7 +123,7 @@ RULES = {
     "rule.no-tuner-here": "is no tuner",
     "rule.tunes-itself": "tunes itself: there is nothing to turn by hand",
     "rule.no-knobs-set": "must give the knobs' values here",
-    "rule.no-tap": "is no tap (it is {value:g}); there are {allowed:comma}",
+    "rule.no-tap": "is no tap{value:found}; there are {allowed:comma}",
     "rule.taps-not-told": "has taps, and no line can be found for them: give each tap its µH",
     "rule.phase-not-known": "is not known with its phase there, so nobody knows what the tuner sees",
     "rule.too-many-taps": "have {value:count} settings of taps together; {most:count} at the most are tried",
@@ -156,16 +158,15 @@ RULES = {
     ),
     "rule.radials-not-on-the-ground": "is of radials on the ground, and these are raised",
     "rule.below-the-wires-own": (
-        "must be above what the wires themselves have over a perfect ground, {least:figure} Ω (it is "
-        "{value:g})"
+        "must be above what the wires themselves have over a perfect ground, {least:figure} Ω{value:found}"
     ),
     "rule.ends-under-ground": "is too low: the legs would reach {below_m:length} under the ground",
     "rule.bend-by-both": "goes with bend_m: a bend has a place along the wire and a height",
-    "rule.shorter-than-its-rise": "must be as long as it rises or falls, {rise_m:g} m (it is {value:g})",
+    "rule.shorter-than-its-rise": "must be as long as it rises or falls, {rise_m:g} m{value:found}",
     "rule.ohm-or-uh": "needs either ohm or uh, and not both",
     # Parts
     "rule.no-full-scale": "is a share of full_scale_w, which is missing",
-    "rule.stress-needs-ratings": "least stress needs capacitor_volts and coil_amps",
+    "rule.stress-needs-ratings": "Least stress needs capacitor_volts and coil_amps",
     "rule.which-l-form": "needs one of the four L forms as network when knobs are given",
     "rule.no-knob": "is no knob of this network; it has {allowed:comma}",
     "rule.two-frequencies": "must cover two different frequencies or more",
@@ -192,9 +193,15 @@ RULES = {
     "rule.no-placement": "is no placement; there are {allowed:comma}",
     "rule.no-line-here": "is no line here; there are {allowed:comma}",
     "rule.no-candidate": "is no candidate of this question",
+    "rule.too-much-at-once": (
+        "To compute this would take more memory than there is room for: ask for fewer bands, or take parts "
+        "out of the run"
+    ),
     "rule.takes-too-long": "To compute this would take some {value:seconds}: {narrower}",
     "narrower.fewer-wires": "ask for fewer bands or fewer wires",
     "narrower.fewer-bands": "ask for fewer bands",
+    "narrower.one-band": "look at one band alone",
+    "narrower.fewer-readings": "look at fewer readings, or take a tuner out of the run",
     "narrower.fewer-lengths": "ask for fewer lengths, with a larger step, or for fewer bands",
     "narrower.fewer-lines": "turn off lines or places, or ask for fewer bands",
     "narrower.smaller-station": "ask for fewer bands, or take a tuner out of the run",
@@ -202,8 +209,8 @@ RULES = {
     "rule.file-too-large": "is larger than {most_mb:count} MB",
     "rule.station-too-large": "The file is larger than {most_mb:count} MB",
     "rule.request-too-large": "The request is larger than {most_mb:count} MB",
-    "rule.no-json-number": "holds {word}, which is no number of JSON",
-    "rule.key-twice": "names a key twice in one object",
+    "rule.no-json-number": "The file holds {word}, which is no number of JSON",
+    "rule.key-twice": "The file names a key twice in one object",
     "rule.surrogate": "The file holds half of a surrogate pair (\\ud800 to \\udfff), no character",
     "rule.not-json": "is not JSON: {message}",
     "rule.nested-too-deeply": "The file is nested too deeply to be a station",
@@ -217,6 +224,7 @@ RULES = {
     "rule.touchstone-2": "is a version 2 keyword; only version 1 files are read",
     "rule.rising-lines": "must have a higher frequency than the line before it",
     "rule.one-point-too-many": "is one point too many: {most:count} are read at most",
+    "rule.too-many-points": "holds more points than the bench takes, which are {most:count}",
     "rule.one-row-too-many": "is one row too many: {most:count} are read at most",
     "rule.no-data": "holds no data lines",
     "rule.no-data-rows": "holds headings but no data",
@@ -237,30 +245,33 @@ RULES = {
     "rule.too-few-columns": "holds {value:count} columns; {needed:count} are needed",
     "rule.two-signs": "mixes return losses above and below 0 dB; they must have one sign",
     "rule.no-touchstone-without-phase": "must be csv: without phase there is no Touchstone file",
-    "rule.library-line": "is no line of a library: it holds none of format, text, part and station",
+    "rule.library-line": "This is no line of a library: it holds none of format, text, part and station",
+    "rule.library-cut-off": (
+        "The file was cut off: it does not end with the line that counts its lines. Nothing was taken in"
+    ),
     "rule.falling-versions": "must name each earlier version once, newest first",
     "rule.unknown-text": "names a text that did not come before it",
     "rule.no-document": "is no station’s document",
     "rule.in-line": "{message}",
     # Keeping
     "rule.not-there": "is not there",
-    "rule.no-station": "number {value} is not kept here",
-    "rule.no-version": "{value} of station {station} is not kept",
-    "rule.no-sweep": "number {value} is not kept here",
-    "rule.nothing-to-start": "{value!r} is nothing to start from",
+    "rule.no-station": "Station {value} is not kept here",
+    "rule.no-version": "Version {value} of station {station} is not kept",
+    "rule.no-sweep": "Sweep {value} is not kept here",
+    "rule.nothing-to-start": "There is nothing called “{value}” to start from",
     "rule.own-shelf-full": "The shelf holds {most:count} parts of your own at most",
     "rule.too-many-sweeps": "A station keeps {most:count} sweeps at most",
     "rule.sweeps-too-large": (
         "A station keeps {most_mb:count} MB of sweeps at most: put this one into another station"
     ),
     "rule.sweeps-by-themselves": "are kept by themselves; a save does not carry them",
-    "rule.reading-or-note": "needs either a reading or a note",
-    "rule.too-many-entries": "is full: a station’s log holds {most:count} entries at the most",
-    "rule.no-entry": "number {value} is not kept here",
+    "rule.reading-or-note": "An entry is either a reading or a note",
+    "rule.too-many-entries": "The log is full: it holds {most:count} entries at the most",
+    "rule.no-entry": "Entry {value} of the log is not kept here",
     "rule.no-date": "must be a date such as 2026-11-24 (it is {value!r})",
     "rule.outside-calendar": "must lie inside the calendar (it is {value!r})",
     "rule.years": "must be a date from 1900 to 2999",
-    "rule.no-baseline": "is not set: make one of the sweeps the baseline",
+    "rule.no-baseline": "No baseline is set: make one of the sweeps the baseline",
     # Sweeps
     "rule.no-plane": "must be a reference plane from 0 to {most:count}",
     "rule.no-common-plane": (
@@ -276,6 +287,18 @@ RULES = {
     # The server and the command line
     "rule.through": "must be LINE:METRES, such as rg-213:38 (it is {value!r})",
     "rule.busy": "Tithe is busy with other questions of this kind: try again when they are answered",
+    "rule.disk-full": (
+        "The disk that holds the stations is full: make room there. What was typed stays on the page, and is "
+        "tried again"
+    ),
+    "rule.read-only": (
+        "The data folder cannot be written: give yourself the right to. What was typed stays on the page, "
+        "and is tried again"
+    ),
+    "rule.locked": (
+        "Another program holds the database: close it. What was typed stays on the page, and is tried again"
+    ),
+    "rule.database": "The database cannot be read or written ({message}): `tithe check` says more",
     "rule.own-fault": (
         "Something went wrong in Tithe itself; nothing was changed. The server’s console has the details."
     ),

@@ -2,15 +2,18 @@
 
 ``how`` is a quantity (`tithe.text.quantities`: ``watts``, ``db``, ``ratio`` …; a pair of numbers becomes "low
 to high"), a way of naming (``name``: “…”, ``names``, ``list``, ``comma``), ``g`` (a plain number),
-``capital``, ``numbered`` (" 2" or nothing), or words to pick from: ``{longer:pick|higher|lower}`` by a truth,
-``{count:plural|dip|dips}`` by a number.
+``capital``, ``numbered`` (" 2" or nothing), ``found`` (" (it is 7)", or nothing where it is no number), or
+words to pick from: ``{longer:pick|higher|lower}`` by a truth, ``{count:plural|dip|dips}`` by a number.
 """
 
 from __future__ import annotations
 
 from collections.abc import Callable, Iterable, Mapping
+from numbers import Real
 from string import Formatter
 from typing import Any
+
+import numpy as np
 
 from tithe.core.message import Message
 from tithe.text import quantities as q
@@ -59,6 +62,9 @@ class Words(Formatter):
                 return f" {value}" if value else ""
             case "" | "capital":
                 return str(value) if not how else str(value)[:1].upper() + str(value)[1:]
+            case "found":
+                known = isinstance(value, Real) and np.isfinite(float(value))
+                return f" (it is {value:g})" if known else ""
             case "name":
                 return f"“{value}”"
             case "names":

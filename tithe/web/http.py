@@ -21,10 +21,12 @@ JSON_LINES = "application/x-ndjson; charset=utf-8"
 
 
 class Refusal(Schema):
-    """A place in the request and the rule broken there."""
+    """A place in the request and the rule broken there, which reads on from the place where it begins with a
+    small letter; ``sentence``: both as one."""
 
     place: str
     rule: str
+    sentence: str
 
 
 class Refusals(Schema):
@@ -45,7 +47,12 @@ class NotKeptError(InputError):
 
 def refusals(errors: Iterable[InputError]) -> dict[str, Any]:
     """Errors as the API tells them."""
-    return {"errors": [{"place": error.place, "rule": text.rule(error)} for error in errors]}
+    return {
+        "errors": [
+            {"place": one.place, "rule": text.rule(one), "sentence": text.standing_alone(one)}
+            for one in errors
+        ]
+    }
 
 
 def plain_json(out: object) -> HttpResponse:

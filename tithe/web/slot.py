@@ -14,6 +14,7 @@ from django.http import HttpRequest
 
 from tithe.core.cost import Pause
 from tithe.core.errors import TitheError
+from tithe.web import memory
 
 LIGHT_S = 0.2
 HEAVY_S = 1.0
@@ -60,6 +61,7 @@ def slot(request: HttpRequest, seconds: float) -> Iterator[Pause]:
         try:
             yield pause
         finally:
+            memory.give_back()
             _free.release()
     finally:
         _room.release()

@@ -88,6 +88,10 @@ class PlannedAntenna:
             asked = float(freq_hz[np.argmax(outside)])
             raise InputError("antenna", "beyond-the-wires", asked, low_hz=low, high_hz=high)
 
+    def each_s(self, freq_hz: float) -> float:
+        """Of all its cases."""
+        return seconds(self.plan, [freq_hz], self.spread)
+
     def guess(self, freq_hz: float) -> Guess | None:
         """None: it is an estimate everywhere, and its interval says how good."""
         return None

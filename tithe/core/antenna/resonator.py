@@ -36,6 +36,10 @@ class Resonator:
         """Frequencies it answers for, Hz: all; far from f₀ as a guess."""
         return 0.0, np.inf
 
+    def each_s(self, freq_hz: float) -> float:
+        """0: it is looked up."""
+        return 0.0
+
     def guess(self, freq_hz: float) -> Guess | None:
         """Beyond a tenth of f₀."""
         return far_from_resonance(self.f0_hz, freq_hz)

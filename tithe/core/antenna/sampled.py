@@ -57,6 +57,10 @@ class SampledAntenna:
         gamma = gamma / np.maximum(np.abs(gamma), 1.0)
         return Port(1 + gamma, (1 - gamma) / INTERPOLATION_OHM)
 
+    def each_s(self, freq_hz: float) -> float:
+        """0: it is looked up."""
+        return 0.0
+
     def guess(self, freq_hz: float) -> Guess | None:
         """Between points far apart in frequency or on the disc."""
         freq, re, im = self._columns

@@ -48,6 +48,10 @@ class SwrAntenna:
         """First and last frequency of its data, Hz."""
         return self.points[0][0], self.points[-1][0]
 
+    def each_s(self, freq_hz: float) -> float:
+        """0: it is looked up."""
+        return 0.0
+
     def guess(self, freq_hz: float) -> Guess | None:
         """Between points far apart in frequency."""
         return between_points(np.array([f for f, _ in self.points]), freq_hz)

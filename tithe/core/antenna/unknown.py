@@ -28,6 +28,10 @@ class UnknownAntenna:
         """Frequencies of its data, Hz: none."""
         return np.inf, 0.0
 
+    def each_s(self, freq_hz: float) -> float:
+        """0: it is looked up."""
+        return 0.0
+
     def guess(self, freq_hz: float) -> Guess | None:
         """None: it says nothing."""
         return None

@@ -99,6 +99,10 @@ class SeenAntenna:
         assert np.array_equal(freq_hz, self.freq_hz)
         return self.port
 
+    def each_s(self, freq_hz: float) -> float:
+        """0: it was computed before."""
+        return 0.0
+
     def guess(self, freq_hz: float) -> Guess | None:
         """None: whether it was a guess is known to the antenna it was seen from."""
         return None
@@ -137,6 +141,10 @@ class ThroughPresentRun:
     def range_hz(self) -> tuple[float, float]:
         """As the antenna itself has it."""
         return self.station.antenna.range_hz
+
+    def each_s(self, freq_hz: float) -> float:
+        """0: it was computed before."""
+        return 0.0
 
     def guess(self, freq_hz: float) -> Guess | None:
         """As the antenna itself has it."""

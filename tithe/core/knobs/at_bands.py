@@ -12,6 +12,7 @@ import numpy as np
 from tithe.core.arrays import Complex, Real
 from tithe.core.budget import solve
 from tithe.core.choose.lengths import back_through, main_run
+from tithe.core.cost import Pause, go_on
 from tithe.core.errors import InputError
 from tithe.core.knobs.loads import any_tuner, in_line, known_at, loads_at
 from tithe.core.knobs.reach import Met, meet
@@ -60,7 +61,7 @@ class AtBand:
     cures: tuple[Cure, ...]
 
 
-def at_bands(station: Station, at: int) -> list[AtBand]:
+def at_bands(station: Station, at: int, pause: Pause = go_on) -> list[AtBand]:
     """Each band whose antenna is known from edge to edge. Raises `InputError` where there is no tuner."""
     tuner, r0 = any_tuner(station, at), station.transmitter.reference_ohm
     edges = [np.linspace(b.low_hz, b.high_hz, TRACK) for b in station.bands]
@@ -75,6 +76,7 @@ def at_bands(station: Station, at: int) -> list[AtBand]:
     _, flat = meet(tuner, middles, np.full(len(seen), r0 + 0j), r0)
     out = []
     for k, n in enumerate(seen):
+        pause()
         matched = bool(real.matched[k])
         cures = () if matched else tuple(sorted(_cures(station, at, float(middles[k])), key=_by_watts))
         lack = None if matched else tuned.lack(k)

@@ -9,6 +9,7 @@ from dataclasses import dataclass
 import numpy as np
 
 from tithe.core.arrays import Complex, Real
+from tithe.core.cost import Pause, go_on
 from tithe.core.knobs.dial import Dial
 from tithe.core.knobs.loads import known_at, loads_at, tuner_of_knobs
 from tithe.core.knobs.preset import KnobTuner, Preset, gamma_in, network_of, on_dials, own_dials
@@ -60,13 +61,19 @@ def limits_of(transmitter: Transmitter) -> tuple[float, ...]:
 
 
 def retuning(
-    station: Station, at: int, dials: Mapping[str, Dial], presets: Sequence[Preset], only: Sequence[int]
+    station: Station,
+    at: int,
+    dials: Mapping[str, Dial],
+    presets: Sequence[Preset],
+    only: Sequence[int],
+    pause: Pause = go_on,
 ) -> list[Retuning]:
     """Each band whose antenna is known from edge to edge; of the presets those in ``only``, by their place.
     Without a preset a band is looked at from its middle."""
     _, tuner = tuner_of_knobs(station, at)
     out = []
     for band in station.bands:
+        pause()
         freq = np.linspace(band.low_hz, band.high_hz, POINTS)
         if known_at(station, freq).all():
             loads = loads_at(station, at, freq)

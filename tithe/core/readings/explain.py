@@ -16,6 +16,7 @@ from typing import NamedTuple
 import numpy as np
 
 from tithe.core.arrays import Mask, Real
+from tithe.core.late import solved_by_roots
 from tithe.core.readings.instruments import rho_reading_sd, share_of
 from tithe.core.readings.model import TUNING_SD, Model, Seen, Solved
 from tithe.core.readings.taken import State
@@ -23,6 +24,8 @@ from tithe.core.readings.unknowns import POWER_SD
 
 MOST_DB = 99.0
 _STEP = 0.25
+_FLOPS = 3e9
+"""A second's, where readings are weighed."""
 _LEAST_RHO_SD = 0.005
 _LEAST_LOSS_DB = 1e-6
 Column = tuple[str, object]
@@ -69,14 +72,14 @@ class Linear:
     @cached_property
     def evidence(self) -> float:
         """The logarithm of how likely the readings are, but for what is the same for every model."""
-        _, size = np.linalg.slogdet(self.spread)
-        return float(-0.5 * self._off @ np.linalg.solve(self.spread, self._off) - 0.5 * size)
+        turned, size = solved_by_roots(self.spread, self._off)
+        return float(-0.5 * self._off @ turned - 0.5 * size)
 
     def evidence_of(self, rows: Mask) -> float:
         """The same of some rows alone."""
         off = self._off[rows]
-        spread = self.spread[np.ix_(rows, rows)]
-        return float(-0.5 * off @ np.linalg.solve(spread, off) - 0.5 * np.linalg.slogdet(spread)[1])
+        turned, size = solved_by_roots(self.spread[np.ix_(rows, rows)], off)
+        return float(-0.5 * off @ turned - 0.5 * size)
 
     def loss_db(self, sigmas: float) -> tuple[Real, Real, Real]:
         """Of each lossy part by frequency (P, F): least, middle and most within so many standard
@@ -89,6 +92,12 @@ class Linear:
         """Of the logarithm of each loss, (P, F), with the unknowns' covariance."""
         found = ((self.loss_slopes @ covariance) * self.loss_slopes).sum(axis=-1)
         return np.asarray(np.maximum(found, 1e-12))
+
+
+def weighing_s(readings: int, frequencies: int) -> float:
+    """Seconds to weigh readings once: two rows each, against two unknowns a frequency and three a reading."""
+    rows, unknowns = 2 * readings, 2 * frequencies + 3 * readings
+    return 3 * rows * rows * unknowns / _FLOPS + 1e-3
 
 
 def told_db(log_loss: Real) -> Real:

@@ -60,6 +60,11 @@ def _with_gamma(station: Station, freq_hz: Real, gamma: Complex) -> Station:
     return replace(station, antenna=antenna)
 
 
+def weighings_for_phases(frequencies: int) -> int:
+    """How many times readings are weighed more where the phase of each frequency is to be found."""
+    return 2 * _TRIED * frequencies
+
+
 def begun(asked: Model, stations: Sequence[Station], rows: Seen) -> list[Linear]:
     """The model of the readings about its priors' middles, at each of the phases."""
     return [linear(_at(asked, one), rows) for one in stations]

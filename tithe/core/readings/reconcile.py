@@ -9,16 +9,16 @@ from dataclasses import dataclass, replace
 import numpy as np
 
 from tithe.core.arrays import Real
-from tithe.core.cost import seconds_a_load
+from tithe.core.cost import Pause, go_on, seconds_a_load
 from tithe.core.errors import InputError, require
 from tithe.core.intervals import SIGMAS
 from tithe.core.message import Message, tell
 from tithe.core.parts.meter import Meter
-from tithe.core.readings.explain import Linear, columns_of, linear, settled
+from tithe.core.readings.explain import Linear, columns_of, linear, settled, weighing_s
 from tithe.core.readings.model import NONE, Model, Seen, seen
-from tithe.core.readings.open_phase import at_phases, likeliest, losses
+from tithe.core.readings.open_phase import at_phases, likeliest, losses, weighings_for_phases
 from tithe.core.readings.open_phase import begun as begun_at
-from tithe.core.readings.suspects import suspects
+from tithe.core.readings.suspects import Suspect, suspects
 from tithe.core.readings.taken import RADIO, State, Taken
 from tithe.core.readings.unknowns import unknowns_of
 from tithe.core.station import Station
@@ -32,8 +32,12 @@ _ODD = 1.0
 _TRIED = 15
 """At so many frequencies further readings are tried."""
 MOST_READINGS = 200
+_SUSPECTED = 12
+"""Of single readings so many are suspected of a slip of their own: those that are furthest off."""
 _SOLVES, _SOLVES_FOR_PHASES = 250, 700
 """How many times the station is solved, about; and how many times more where a phase is to be found."""
+_WEIGHED = 60
+"""How many times what is read is weighed, about."""
 
 
 @dataclass(frozen=True)
@@ -96,13 +100,15 @@ def require_readings(station: Station, readings: Sequence[Taken]) -> None:
             raise InputError(f"readings[{n}].mhz", "antenna-not-known-there")
 
 
-def cost_s(station: Station, frequencies: int) -> float:
+def cost_s(station: Station, readings: int, frequencies: int) -> float:
     """Seconds that `reconcile` may take, about."""
-    solves = _SOLVES + (0 if station.antenna.phase_known else _SOLVES_FOR_PHASES)
-    return solves * frequencies * seconds_a_load(station.chain)
+    open_phase = not station.antenna.phase_known
+    solves = _SOLVES + open_phase * _SOLVES_FOR_PHASES
+    weighed = _WEIGHED + open_phase * weighings_for_phases(frequencies)
+    return solves * frequencies * seconds_a_load(station.chain) + weighed * weighing_s(readings, frequencies)
 
 
-def reconcile(station: Station, readings: Sequence[Taken]) -> Reconciled:
+def reconcile(station: Station, readings: Sequence[Taken], pause: Pause = go_on) -> Reconciled:
     """Raises `InputError` where nothing was read, or the antenna is not known there."""
     require_readings(station, readings)
     asked = Model(unknowns_of(station), tuple(readings))
@@ -112,15 +118,11 @@ def reconcile(station: Station, readings: Sequence[Taken]) -> Reconciled:
     begun = likeliest(tried_phases)
     model = begun.model
     base = settled(model, rows, begun)
-    odd = _odd(begun)
-    looked_at = (
-        one for one in suspects(model) if len(one.model.slip.only) != 1 or one.model.slip.only[0] in odd
-    )
-    tried = [(one, _first_look(one.model, rows, begun)) for one in looked_at]
-    tried = [(one, found) for one, found in tried if found.evidence > begun.evidence - _WORTH_A_LOOK]
-    tried = sorted(tried, key=lambda pair: -pair[1].evidence)[:_LOOKED_AT]
+    tried = _looked_at(begun, pause)
     every = [("as-described", tell("explained.as-described"), base)]
-    every += [(one.id, one.told, settled(one.model, rows, found)) for one, found in tried]
+    for one, found in tried:
+        pause()
+        every.append((one.id, one.told, settled(one.model, rows, found)))
     logs = np.array([found.evidence for *_, found in every])
     likely = np.exp(np.clip(logs - logs[0], -60, 60))
     weights = likely * np.where(np.arange(len(every)) == 0, MUCH_BETTER, 1.0)
@@ -134,10 +136,26 @@ def reconcile(station: Station, readings: Sequence[Taken]) -> Reconciled:
     return Reconciled(rows, _expected(tried_phases), ranked, _further(best), losses(best, phased))
 
 
+def _looked_at(begun: Linear, pause: Pause) -> list[tuple[Suspect, Linear]]:
+    """The suspects worth more than a first look, the likeliest first. What is tried is dropped at once where
+    others are likelier: of many readings each takes some megabytes."""
+    odd, rows = _odd(begun), begun.rows
+    best: list[tuple[Suspect, Linear]] = []
+    for one in suspects(begun.model):
+        if len(one.model.slip.only) == 1 and one.model.slip.only[0] not in odd:
+            continue
+        pause()
+        found = _first_look(one.model, rows, begun)
+        if found.evidence > begun.evidence - _WORTH_A_LOOK:
+            best = sorted([*best, (one, found)], key=lambda pair: -pair[1].evidence)[:_LOOKED_AT]
+    return best
+
+
 def _odd(begun: Linear) -> set[int]:
     """Readings that are further off than most should be: the only ones worth a suspicion of their own."""
     off = np.abs(begun.rows.value - begun.predicted) / np.sqrt(np.diag(begun.spread))
-    return set(begun.rows.reading[off > _ODD].tolist())
+    furthest = begun.rows.reading[np.argsort(-off)][: int((off > _ODD).sum())]
+    return set(list(dict.fromkeys(furthest.tolist()))[:_SUSPECTED])
 
 
 def _first_look(model: Model, rows: Seen, begun: Linear) -> Linear:

@@ -9,9 +9,9 @@ import numpy as np
 
 from tithe.core.arrays import Real
 from tithe.core.cost import seconds_a_load
-from tithe.core.readings.explain import settled
+from tithe.core.readings.explain import settled, weighing_s
 from tithe.core.readings.model import Model, seen
-from tithe.core.readings.open_phase import at_phases, likeliest, losses
+from tithe.core.readings.open_phase import at_phases, likeliest, losses, weighings_for_phases
 from tithe.core.readings.open_phase import begun as begun_at
 from tithe.core.readings.reconcile import require_readings
 from tithe.core.readings.taken import Taken
@@ -21,6 +21,8 @@ from tithe.core.station import Station
 _SOLVES, _SOLVES_FOR_PHASES = 30, 400
 """How many times the station is solved for a day, about; and how many times more where a phase is to be
 found."""
+_WEIGHED = 8
+"""How many times a day's readings are weighed, about."""
 
 
 @dataclass(frozen=True)
@@ -34,10 +36,12 @@ class Day:
     high_db: Real
 
 
-def cost_s(station: Station, days: int, frequencies: int) -> float:
-    """Seconds that so many days of `day` may take, about."""
-    solves = _SOLVES + (0 if station.antenna.phase_known else _SOLVES_FOR_PHASES)
-    return solves * days * frequencies * seconds_a_load(station.chain)
+def cost_s(station: Station, readings: int, frequencies: int) -> float:
+    """Seconds that `day` may take, about."""
+    open_phase = not station.antenna.phase_known
+    solves = _SOLVES + open_phase * _SOLVES_FOR_PHASES
+    weighed = _WEIGHED + open_phase * weighings_for_phases(frequencies)
+    return solves * frequencies * seconds_a_load(station.chain) + weighed * weighing_s(readings, frequencies)
 
 
 def day(station: Station, readings: Sequence[Taken]) -> Day:

@@ -60,6 +60,10 @@ class StandIn:
         """As the antenna's."""
         return self.base.range_hz
 
+    def each_s(self, freq_hz: float) -> float:
+        """As the antenna's."""
+        return self.base.each_s(freq_hz)
+
     def guess(self, freq_hz: float) -> Guess | None:
         """As the antenna's."""
         return self.base.guess(freq_hz)

@@ -56,6 +56,10 @@ class WithoutReactance:
         volts = np.divide(port.power_w, amps, out=np.abs(port.v), where=flows)
         return Port(volts.astype(complex), amps.astype(complex))
 
+    def each_s(self, freq_hz: float) -> float:
+        """0: it was computed before."""
+        return 0.0
+
     def guess(self, freq_hz: float) -> Guess | None:
         """As of the antenna itself."""
         return self.antenna.guess(freq_hz)

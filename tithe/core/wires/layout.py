@@ -95,6 +95,16 @@ class Layout:
         """All its wire, m."""
         return sum(wire.length_m for wire in self.wires)
 
+    @property
+    def straight(self) -> bool:
+        """Whether all of its wires lie on one line."""
+        first = self.wires[0]
+        way = np.subtract(first.end, first.start) / first.length_m
+        ends = np.array([end for wire in self.wires for end in (wire.start, wire.end)]) - np.array(
+            first.start
+        )
+        return bool((np.linalg.norm(ends - np.outer(ends @ way, way), axis=1) < ALIKE_M).all())
+
     def above_ground(self) -> None:
         """Raise `InputError` where a wire is under the ground or lies on it."""
         for n, wire in enumerate(self.wires):

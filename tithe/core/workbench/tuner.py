@@ -95,6 +95,9 @@ def _off_by_phase(loss_db: float, match: float, rng: np.random.Generator, draws:
     return np.asarray(decibels(through / (1 - match**2)) - decibels(both) / 2)
 
 
+_MOST_REDRAWN = 2000
+
+
 @dataclass(frozen=True)
 class Scattering:
     """Reciprocal two-ports at some frequencies, against R₀: S₁₁, S₂₂ and S₁₂S₂₁, shapes ``(..., F)``."""
@@ -138,11 +141,16 @@ def loss_interval(
     match: Complex, short: Complex, open_: Complex, residual: Residual | None = None
 ) -> Interval:
     """Loss into R₀ by three sweeps, dB, shapes ``(F,)``: least, as found, most, its analyzer's errors and the
-    resistor's tolerance allowed for. Raises `InputError` as `scattering`."""
-    found = scattering(match, short, open_)
+    resistor's tolerance allowed for. Of very many points every so manieth is redrawn, and how far off they
+    may be is interpolated. Raises `InputError` as `scattering`."""
+    found, points = scattering(match, short, open_), np.arange(len(match))
+    some = points[:: -(-len(points) // _MOST_REDRAWN)]
     residual = residual or Residual()
     rng = np.random.default_rng(0)
-    drawn = residual.shown(np.stack([match, short, open_]), rng, DRAWN)
-    resistor = found.through * residual.resistor(rng, DRAWN)
+    drawn = residual.shown(np.stack([match, short, open_])[:, some], rng, DRAWN)
+    resistor = found.through[some] * residual.resistor(rng, DRAWN)
     two_ports = _two_port(drawn[:, 0] + resistor, drawn[:, 1], drawn[:, 2])
-    return above_zero(interval(found.loss_db(), two_ports.loss_db()))
+    loss = found.loss_db()
+    ends = interval(loss[some], two_ports.loss_db())
+    low, high = (np.interp(points, some, end - loss[some]) for end in (ends[0], ends[2]))
+    return above_zero((loss + low, loss, loss + high))

@@ -10,7 +10,7 @@ from ninja import Router, Schema, Status
 from tithe.document import station_file
 from tithe.document.station import StationFile
 from tithe.document.strict_json import load_body
-from tithe.web.http import JSON_LINES, NotKeptError, Refusals, TextFile, download
+from tithe.web.http import JSON_LINES, NotKeptError, TextFile, download
 from tithe.web.library import everything, services
 from tithe.web.stations import demo
 from tithe.web.stations import services as stations
@@ -26,33 +26,33 @@ def list_stations(request: HttpRequest, removed: bool = False) -> Any:
     return Station.objects.filter(removed__isnull=not removed).defer("document")
 
 
-@router.post("/stations", response={201: KeptStation, 422: Refusals}, exclude_none=True)
+@router.post("/stations", response={201: KeptStation}, exclude_none=True)
 def create_station(request: HttpRequest, document: StationFile) -> Any:
     """Keep a new station; the body is a station file as it is."""
     return Status(201, services.create(document))
 
 
-@router.post("/stations/{pk}/copy", response={201: KeptStation, 404: Refusals}, exclude_none=True)
+@router.post("/stations/{pk}/copy", response={201: KeptStation}, exclude_none=True)
 def copy_station(request: HttpRequest, pk: int) -> Any:
     """Keep a second station like it, with its sweeps; the history begins anew."""
-    return Status(201, services.copy(stations.kept(pk, removed=None)))
+    return Status(201, services.copy(stations.kept(pk)))
 
 
-@router.post("/stations/start/{slug}", response={201: KeptStation, 404: Refusals}, exclude_none=True)
+@router.post("/stations/start/{slug}", response={201: KeptStation}, exclude_none=True)
 def start_station(request: HttpRequest, slug: str) -> Any:
     """Keep a new station made from a demo station, or from the empty one."""
     if slug not in (*demo.DEMOS, demo.EMPTY):
-        raise NotKeptError("start", "nothing-to-start", slug[:40])
+        raise NotKeptError("", "nothing-to-start", slug[:40])
     return Status(201, services.create(demo.start(slug)))
 
 
-@router.post("/stations/file", response={201: KeptStation, 422: Refusals}, exclude_none=True)
+@router.post("/stations/file", response={201: KeptStation}, exclude_none=True)
 def import_station(request: HttpRequest, file: TextFile) -> Any:
     """Keep a new station from a station file's text; `POST /stations` takes the file as it is."""
     return Status(201, services.create(station_file.read(file.text)))
 
 
-@router.get("/stations/{pk}/file", response={200: None, 404: Refusals})
+@router.get("/stations/{pk}/file", response=None)
 def export_station(request: HttpRequest, pk: int) -> Any:
     """The station file, as a download."""
     station = stations.kept(pk)
@@ -60,12 +60,15 @@ def export_station(request: HttpRequest, pk: int) -> Any:
 
 
 class Taken(Schema):
-    """What a line of a library held: a station's name, or nothing to be told."""
+    """What a line of a library held: a station's name, or nothing to be told; whether it is here
+    ``already``, and whether it is a ``deleted`` one."""
 
     station: str
+    already: bool
+    deleted: bool
 
 
-@router.get("/library/file", response={200: None})
+@router.get("/library/file", response=None)
 def export_everything(request: HttpRequest) -> Any:
     """All stations with their history and sweeps, and the shelf, as lines of JSON."""
     response = StreamingHttpResponse(everything.lines(), content_type=JSON_LINES)
@@ -73,7 +76,7 @@ def export_everything(request: HttpRequest) -> Any:
     return response
 
 
-@router.post("/library/line", response={200: Taken, 422: Refusals})
+@router.post("/library/line", response=Taken)
 def import_line(request: HttpRequest) -> Any:
     """Take in one line of such a file."""
-    return {"station": everything.take(load_body(request.body))}
+    return everything.take(load_body(request.body))._asdict()

@@ -1,18 +1,21 @@
 """Everything that is kept, as lines of JSON, and back: for moving house, or to lay by.
 
-The first line names the format. Then, one a line: parts of one's own, and stations with their history and
-sweeps, those put away among them. A text comes before what names it by its digest, so each line can be taken
-in by itself, and stations may be saved while the lines are written. What is taken in is added to what is
-there.
+The first line names the format. Then, one a line: parts of one's own, and stations with their history, log
+and sweeps, what was put away or deleted among them. A text comes before what names it by its digest, so each
+line can be taken in by itself, and stations may be saved while the lines are written. The last line counts
+them: a file that was cut off is known by that. What is taken in is added to what is there; each station
+carries a name of its own, so that a file taken in again, since the first time ended early, doubles nothing.
 """
 
 from __future__ import annotations
 
 import json
-from collections.abc import Iterator
+from collections.abc import Iterable, Iterator
 from decimal import Decimal
+from hashlib import sha256
 from itertools import pairwise
-from typing import Annotated, Any, Literal
+from typing import IO, Annotated, Any, Literal, NamedTuple
+from uuid import UUID
 
 from django.db import transaction
 from django.utils import timezone
@@ -24,6 +27,7 @@ from tithe.document.complaints import input_errors
 from tithe.document.fields import FileObject, Name
 from tithe.document.parts import PartModel
 from tithe.document.readings import ReadingModel, RemarkModel
+from tithe.document.station import StationFile
 from tithe.document.work import SweepModel
 from tithe.web.log import services as log
 from tithe.web.stations import services as stations
@@ -31,7 +35,7 @@ from tithe.web.stations import texts
 from tithe.web.stations.models import OwnPart, Revision, Station, Text
 from tithe.web.sweeps import services as sweeps
 
-FORMAT = {"format": "tithe-library", "version": 1}
+FORMAT = {"format": "tithe-library", "version": 2}
 MOST_LINE = 40_000_000
 """Bytes of a line; of a longer history the oldest states are left out."""
 
@@ -40,7 +44,21 @@ class HeadLine(FileObject):
     """The first line."""
 
     format: Literal["tithe-library"]
-    version: Literal[1]
+    version: Literal[1, 2]
+
+
+class Counts(FileObject):
+    """How many lines a file has before the last one, and of them parts and stations."""
+
+    lines: int
+    parts: int
+    stations: int
+
+
+class EndLine(FileObject):
+    """The last line."""
+
+    end: Counts
 
 
 class TextLine(FileObject):
@@ -54,6 +72,7 @@ class OwnPartLine(FileObject):
 
     part: PartModel
     title: Name
+    uuid: UUID | None = None
     price: Annotated[Decimal, Field(ge=0, max_digits=12, decimal_places=2)] | None = None
 
 
@@ -73,10 +92,32 @@ class StoredSweep(FileObject):
     removed: bool = False
 
 
+class StoredEntry(FileObject):
+    """A reading or a note, and whether it was put out of sight."""
+
+    reading: ReadingModel | None = None
+    note: RemarkModel | None = None
+    removed: bool = False
+    key: Annotated[str, Field(max_length=80)] = ""
+
+    def to_entry(self, place: str) -> log.Entry:
+        """As the log takes it. Raises `InputError` where it is neither or both."""
+        require((self.reading is None) != (self.note is None), place, "reading-or-note")
+        one = self.reading or self.note
+        assert one is not None
+        return log.Entry(one, self.removed, self.key)
+
+
 class StationLine(FileObject):
-    """A station with its history, newest first, and its sweeps in the order of their arrival."""
+    """A station with its history, newest first, its log and its sweeps in the order of their arrival;
+    ``uuid``: by which it is known on every machine; ``removed``: since when it is deleted.
+    ``readings`` and ``remarks`` are the log of a file of version 1."""
 
     station: dict[str, Any]
+    uuid: UUID | None = None
+    removed: AwareDatetime | None = None
+    updated: AwareDatetime | None = None
+    entries: Annotated[list[StoredEntry], Field(max_length=log.MOST_ENTRIES)] = Field(default_factory=list)
     version: Annotated[int, Field(ge=1, le=2**31)]
     history: Annotated[list[State], Field(max_length=stations.KEPT_REVISIONS)]
     sweeps: Annotated[list[StoredSweep], Field(max_length=sweeps.MOST_SWEEPS)]
@@ -84,8 +125,9 @@ class StationLine(FileObject):
     remarks: Annotated[list[RemarkModel], Field(max_length=log.MOST_ENTRIES)] = Field(default_factory=list)
 
 
-_KINDS: dict[str, type[HeadLine | TextLine | OwnPartLine | StationLine]] = {
+_KINDS: dict[str, type[HeadLine | TextLine | OwnPartLine | StationLine | EndLine]] = {
     "format": HeadLine,
+    "end": EndLine,
     "text": TextLine,
     "part": OwnPartLine,
     "station": StationLine,
@@ -94,18 +136,49 @@ _KINDS: dict[str, type[HeadLine | TextLine | OwnPartLine | StationLine]] = {
 
 def lines() -> Iterator[str]:
     """The lines of everything that is kept."""
+    parts = held = 0
     yield _line(FORMAT)
     for own in OwnPart.objects.all():
         price = None if own.price is None else str(own.price)
-        yield _line({"title": own.title, "part": own.part, "price": price})
+        yield _line({"title": own.title, "part": own.part, "price": price, "uuid": str(own.uuid)})
+        parts += 1
     told: set[str] = set()
-    for pk in Station.objects.filter(removed=None).values_list("pk", flat=True):
-        packed = _packed(Station.objects.get(pk=pk))
+    for pk in list(Station.objects.values_list("pk", flat=True)):
+        station = Station.objects.filter(pk=pk).first()
+        if station is None:  # dropped while the lines were written
+            continue
+        packed = _packed(station)
         for digest in _named(packed):
             if digest not in told:
                 told.add(digest)
                 yield _line({"text": Text.objects.get(digest=digest).body})
         yield _line(packed)
+        held += 1
+    count = 1 + parts + len(told) + held
+    yield _line({"end": {"lines": count, "parts": parts, "stations": held}})
+
+
+def require_whole(file: IO[str]) -> None:
+    """Demand that a file of version 2 ends with the line that counts its lines, and that these are there;
+    the file is then at its beginning again. Raises `InputError`."""
+    first, last, count = file.readline(), "", 0
+    version = _read(first).get("version")
+    for line in file:
+        if line.strip():
+            last, count = line, count + 1
+    file.seek(0)
+    if version != 1:
+        end = _read(last).get("end")
+        require(isinstance(end, dict) and end.get("lines") == count, "", "library-cut-off")
+
+
+def _read(line: str) -> dict[str, Any]:
+    """A line that may be cut off."""
+    try:
+        found = json.loads(line)
+    except ValueError:
+        return {}
+    return found if isinstance(found, dict) else {}
 
 
 def _named(packed: dict[str, Any]) -> Iterator[str]:
@@ -128,11 +201,17 @@ def _packed(station: Station) -> dict[str, Any]:
         }
         for one in station.sweeps.select_related("text")
     ]
-    out = {"station": texts.put_away(station.document), "version": station.version, "sweeps": kept}
-    if every := log.readings(station):
-        out["readings"] = [one.model_dump(exclude_none=True) for one in every]
-    if noted := log.remarks(station):
-        out["remarks"] = [one.model_dump(exclude_none=True) for one in noted]
+    out = {
+        "station": texts.put_away(station.document),
+        "uuid": str(station.uuid),
+        "version": station.version,
+        "updated": station.updated.isoformat(),
+        "sweeps": kept,
+    }
+    if station.removed is not None:
+        out["removed"] = station.removed.isoformat()
+    if every := [_entry(one) for one in log.entries(station)]:
+        out["entries"] = every
     room, history = MOST_LINE - len(_line(out).encode()), []
     for pk in station.revisions.values_list("pk", flat=True):
         old = Revision.objects.get(pk=pk)
@@ -148,9 +227,40 @@ def _packed(station: Station) -> dict[str, Any]:
     return out | {"history": history}
 
 
+def _entry(entry: log.Entry) -> dict[str, Any]:
+    kind = "reading" if isinstance(entry.one, ReadingModel) else "note"
+    out: dict[str, Any] = {kind: entry.one.model_dump(exclude_none=True)}
+    return out | ({"removed": True} if entry.removed else {}) | ({"key": entry.key} if entry.key else {})
+
+
+class TakenIn(NamedTuple):
+    """What a line held: a station's name, or "" where it held none; whether that was there ``already``, taken
+    in before or the very one; whether it is a ``deleted`` one."""
+
+    station: str = ""
+    already: bool = False
+    deleted: bool = False
+
+
+def told(taken: Iterable[TakenIn]) -> str:
+    """What the lines of a file held, in a sentence or two."""
+    found = [one for one in taken if one.station]
+    fresh, deleted, before = (
+        [one.station for one in found if not one.already and not one.deleted],
+        [one for one in found if not one.already and one.deleted],
+        [one for one in found if one.already],
+    )
+    said = [f"Taken in: {', '.join(fresh) or 'no station'}."]
+    if deleted:
+        said.append(f"{len(deleted)} more of those deleted of late: they can be brought back.")
+    if before:
+        said.append(f"{len(before)} are here already, and left as they are.")
+    return " ".join(said)
+
+
 @transaction.atomic
-def take(data: Any) -> str:
-    """Take in one line, parsed; the name of the station it held, "" for any other.
+def take(data: Any) -> TakenIn:
+    """Take in one line, parsed.
 
     Raises `InputError` or `StationError` for what cannot be; then nothing of the line is kept.
     """
@@ -166,17 +276,32 @@ def take(data: Any) -> str:
         kept.added = timezone.now()  # what names it is still to come
         kept.save()
     elif isinstance(line, OwnPartLine):
-        line.part.to_core()
-        document = line.part.model_dump(exclude_none=True)
-        if not OwnPart.objects.filter(title=line.title, part=document, price=line.price).exists():
-            OwnPart.objects.create(title=line.title, part=document, price=line.price)
+        _own(line)
     elif isinstance(line, StationLine):
         return _unpacked(line)
-    return ""
+    return TakenIn()
 
 
-def _unpacked(line: StationLine) -> str:
-    station = stations.create(station_file.validate(_whole(line.station)))
+def _own(line: OwnPartLine) -> None:
+    """Put a part on the shelf, unless it is there: by its own number, or, where it has none, alike."""
+    line.part.to_core()
+    document = line.part.model_dump(exclude_none=True)
+    alike = {"title": line.title, "part": document, "price": line.price}
+    there = OwnPart.objects.filter(**({"uuid": line.uuid} if line.uuid else alike))
+    if not there.exists():
+        OwnPart.objects.create(**alike, **({"uuid": line.uuid} if line.uuid else {}))
+
+
+def _unpacked(line: StationLine) -> TakenIn:
+    origin = sha256(line.model_dump_json().encode()).hexdigest()
+    name, deleted = str(line.station.get("name") or "a station without a name"), line.removed is not None
+    document = station_file.validate(_whole(line.station))
+    if _is_there(line, origin, document):
+        return TakenIn(name, already=True, deleted=deleted)
+    station = stations.create(document)
+    station.origin, station.removed, station.removed_day = origin, line.removed, stations.folder().days
+    if line.uuid is not None and not Station.objects.filter(uuid=line.uuid).exists():
+        station.uuid = line.uuid
     versions = [state.version for state in line.history]
     falling = all(newer > older for newer, older in pairwise([line.version, *versions]))
     require(falling, "history", "falling-versions")
@@ -189,6 +314,9 @@ def _unpacked(line: StationLine) -> str:
         if state.saved is not None:
             Revision.objects.filter(pk=made.pk).update(saved=state.saved)
     log.unpack(station, line.readings, line.remarks)
+    log.unpack_entries(
+        station, [one.to_entry(f"entries[{n}]") for n, one in enumerate(line.entries)], "entries"
+    )
     for n, one in enumerate(line.sweeps):
         try:
             content = Text.objects.get(digest=one.text).body
@@ -202,7 +330,21 @@ def _unpacked(line: StationLine) -> str:
             raise error.under(f"sweeps[{n}]") from None
         kept_sweep.removed = one.removed
         kept_sweep.save()
-    return station.name or "a station without a name"
+    if line.updated is not None:
+        Station.objects.filter(pk=station.pk).update(updated=line.updated)
+    return TakenIn(name, deleted=deleted)
+
+
+def _is_there(line: StationLine, origin: str, document: StationFile) -> bool:
+    """Whether that station is here: taken in before, or the very one in the very state. One that was deleted
+    here since is wanted again."""
+    before = Station.objects.filter(origin=origin)
+    if line.removed is None:
+        before = before.filter(removed=None)
+    if before.exists() or line.uuid is None:
+        return before.exists()
+    same = Station.objects.filter(uuid=line.uuid, version=line.version, removed=None).first()
+    return same is not None and same.document == stations.kept_form(document)
 
 
 def _whole(document: dict[str, Any]) -> dict[str, Any]:

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from functools import partial
 from typing import Annotated, Any, Literal
 
 from django.http import HttpRequest
@@ -21,7 +22,7 @@ from tithe.document.station import StationFile
 from tithe.files import log_csv
 from tithe.results import placed_json, readings_json, trend_json
 from tithe.results.readings_shapes import AskedReading, PlacedOut, ReconciledOut, TrendOut
-from tithe.web.http import NotKeptError, Refusals, computed, download
+from tithe.web.http import NotKeptError, computed, download
 from tithe.web.log import explaining, services, timeline
 from tithe.web.log.models import LogEntry
 from tithe.web.stations import services as stations
@@ -63,10 +64,10 @@ class LogQuery(Schema):
     removed: bool = False
 
 
-@router.get("/stations/{pk}/log", response={200: LogPage, 404: Refusals})
+@router.get("/stations/{pk}/log", response=LogPage)
 def read_log(request: HttpRequest, pk: int, asked: Query[LogQuery]) -> Any:
     """The timeline of a station: readings, notes, sweeps, presets, changes."""
-    station = stations.kept(pk, removed=None)
+    station = stations.kept(pk)
     high_mhz = asked.high_mhz or float("inf")
     wanted = timeline.Wanted(asked.kind, asked.low_mhz, high_mhz, asked.removed)
     page = timeline.timeline(station, wanted, asked.offset, asked.limit)
@@ -95,7 +96,7 @@ class BeforeOut(Schema):
     changed: list[str]
 
 
-@router.get("/log/{pk}/before", response={200: BeforeOut, 404: Refusals})
+@router.get("/log/{pk}/before", response=BeforeOut)
 def what_came_before(request: HttpRequest, pk: int) -> Any:
     """What changed and was noted since the last reading at the same meter on the same band, or since the
     last note."""
@@ -105,20 +106,25 @@ def what_came_before(request: HttpRequest, pk: int) -> Any:
     return {"since": since, "between": _rows(entry.station, found.between), "changed": found.changed}
 
 
-@router.get("/stations/{pk}/log.csv", response={200: Any, 404: Refusals})
+@router.get("/stations/{pk}/log.csv", response=Any)
 def log_as_csv(request: HttpRequest, pk: int) -> Any:
     """The whole timeline as CSV, newest first."""
-    station = stations.kept(pk, removed=None)
+    station = stations.kept(pk)
     rows = _rows(station, timeline.timeline(station, timeline.Wanted()))
     name = f"{station.name or 'station'}, log.csv"
     return download(log_csv.write(rows), name, "text/csv")
 
 
+EntryKey = Annotated[str, Field(max_length=60)]
+
+
 class Noted(Schema):
-    """One entry: a reading, or a note."""
+    """One entry: a reading, or a note; ``key``: what its sender calls it, so that sent twice it is kept
+    once."""
 
     reading: ReadingModel | None = None
     note: RemarkModel | None = None
+    key: EntryKey = ""
 
     def model(self) -> ReadingModel | RemarkModel:
         """Which of the two. Raises `InputError` where it is neither or both."""
@@ -134,9 +140,10 @@ class Kept(Schema):
 
 
 class NotedAll(Schema):
-    """Readings taken one after the other, as a list over a band."""
+    """Readings taken one after the other, as a list over a band; ``key``: what its sender calls it."""
 
     readings: Annotated[list[ReadingModel], Field(min_length=1, max_length=MOST_READINGS)]
+    key: EntryKey = ""
 
 
 class KeptAll(Schema):
@@ -146,31 +153,34 @@ class KeptAll(Schema):
 
 
 def _entry(pk: int) -> LogEntry:
-    entry = LogEntry.objects.filter(pk=pk).first()
+    entry = LogEntry.objects.filter(pk=pk, station__removed=None).first()
     if entry is None:
-        raise NotKeptError("entry", "no-entry", pk)
+        raise NotKeptError("", "no-entry", pk)
     return entry
 
 
-@router.post("/stations/{pk}/log", response={201: Kept, 404: Refusals, 422: Refusals})
+@router.post("/stations/{pk}/log", response={201: Kept})
 def note_down(request: HttpRequest, pk: int, body: Noted) -> Any:
     """Keep a reading or a note. A reading's meter must stand in the station as it is kept."""
-    station = stations.kept(pk, removed=None)
+    station = stations.kept(pk)
     model = body.model()
     if isinstance(model, ReadingModel):
-        core_readings([model], StationFile.model_validate(station.document).to_core())
-    return Status(201, {"key": services.keep(station, model).pk})
+        try:
+            model.to_core(StationFile.model_validate(station.document).to_core())
+        except InputError as error:
+            raise error.under("reading") from None
+    return Status(201, {"key": services.keep(station, model, body.key).pk})
 
 
-@router.post("/stations/{pk}/log/readings", response={201: KeptAll, 404: Refusals, 422: Refusals})
+@router.post("/stations/{pk}/log/readings", response={201: KeptAll})
 def note_all_down(request: HttpRequest, pk: int, body: NotedAll) -> Any:
     """Keep readings, all or none. Their meters must stand in the station as it is kept."""
-    station = stations.kept(pk, removed=None)
+    station = stations.kept(pk)
     core_readings(body.readings, StationFile.model_validate(station.document).to_core())
-    return Status(201, {"keys": [entry.pk for entry in services.keep_all(station, body.readings)]})
+    return Status(201, {"keys": [entry.pk for entry in services.keep_all(station, body.readings, body.key)]})
 
 
-@router.put("/log/{pk}", response={200: Kept, 404: Refusals, 422: Refusals})
+@router.put("/log/{pk}", response=Kept)
 def put_right(request: HttpRequest, pk: int, body: Noted) -> Any:
     """Another content for an entry."""
     return {"key": services.change(_entry(pk), body.model()).pk}
@@ -182,7 +192,7 @@ class Removed(Schema):
     removed: bool
 
 
-@router.patch("/log/{pk}", response={200: Kept, 404: Refusals, 422: Refusals})
+@router.patch("/log/{pk}", response=Kept)
 def put_away(request: HttpRequest, pk: int, body: Removed) -> Any:
     """Put an entry out of sight, or bring it back."""
     entry = _entry(pk)
@@ -205,7 +215,7 @@ class AskedRequest(Schema):
     swr: Annotated[float | None, Field(ge=1, allow_inf_nan=False)] = None
 
 
-@router.post("/readings/expected", response={200: AskedReading, 422: Refusals, 503: Refusals})
+@router.post("/readings/expected", response=AskedReading)
 def what_is_expected(request: HttpRequest, body: AskedRequest) -> Any:
     """What a reading is to be, whether what is typed so far is inside, and how to take it."""
     station = body.document.to_core()
@@ -219,7 +229,7 @@ def what_is_expected(request: HttpRequest, body: AskedRequest) -> Any:
     return computed(request, trend.cost_s(station, 1, 1), "smaller-station", job)
 
 
-@router.post("/meters/places", response={200: list[PlacedOut], 422: Refusals, 503: Refusals})
+@router.post("/meters/places", response=list[PlacedOut])
 def where_a_meter_belongs(request: HttpRequest, body: SolveRequest) -> Any:
     """For each question one may have, where a meter would answer it best."""
     station = body.document.to_core()
@@ -238,26 +248,23 @@ class TrendRequest(Schema):
     high_mhz: Annotated[float, Field(gt=0, allow_inf_nan=False)] = 1e6
 
 
-@router.post("/stations/{pk}/trend", response={200: TrendOut, 404: Refusals, 422: Refusals, 503: Refusals})
+@router.post("/stations/{pk}/trend", response=TrendOut)
 def losses_over_time(request: HttpRequest, pk: int, body: TrendRequest) -> Any:
     """What the readings of each day imply, oldest first, and whether a loss has grown."""
-    kept = stations.kept(pk, removed=None)
+    kept = stations.kept(pk)
     days = explaining.by_day(kept, body.low_mhz, body.high_mhz)
     log = kept.log.filter(removed=False, kind="note").order_by("taken", "id")
     notes = [(one.taken.date().isoformat(), one.body["text"]) for one in log]
     station = body.document.to_core()
 
-    def job(pause: Pause) -> TrendOut:
-        dated = []
-        for day, entries in days.items():
-            pause()
-            found, _ = explaining.placed(entries, station)
-            if found:
-                dated.append((day.isoformat(), [one for _, one in found]))
-        return trend_json.trend(station, dated, notes)
-
-    frequencies = len({entry.mhz for entries in days.values() for entry in entries})
-    return computed(request, trend.cost_s(station, len(days), frequencies), "smaller-station", job)
+    dated = []
+    for day, entries in days.items():
+        found, _ = explaining.placed(entries, station)
+        if found:
+            dated.append((day.isoformat(), [one for _, one in found]))
+    seconds = sum(trend.cost_s(station, len(one), len({r.freq_hz for r in one})) for _, one in dated)
+    job = partial(trend_json.trend, station, dated, notes)
+    return computed(request, seconds, "one-band", job)
 
 
 class ReconcileRequest(Schema):
@@ -277,12 +284,10 @@ class ReconcileAnswer(Schema):
     left_out: list[str]
 
 
-@router.post(
-    "/stations/{pk}/reconcile", response={200: ReconcileAnswer, 404: Refusals, 422: Refusals, 503: Refusals}
-)
+@router.post("/stations/{pk}/reconcile", response=ReconcileAnswer)
 def explain_readings(request: HttpRequest, pk: int, body: ReconcileRequest) -> Any:
     """What the readings imply, the best explanations, and which further reading would tell most."""
-    entries = explaining.last_day(stations.kept(pk, removed=None), body.readings)
+    entries = explaining.last_day(stations.kept(pk), body.readings)
     station = body.document.to_core()
     found, left_out = explaining.placed(entries, station)
 
@@ -290,8 +295,8 @@ def explain_readings(request: HttpRequest, pk: int, body: ReconcileRequest) -> A
         readings = [one for _, one in found]
         answer = None
         if readings:
-            answer = readings_json.answer(station, readings, reconcile.reconcile(station, readings))
+            answer = readings_json.answer(station, readings, reconcile.reconcile(station, readings, pause))
         return {"keys": [entry.pk for entry, _ in found], "answer": answer, "left_out": left_out}
 
-    frequencies = len({entry.mhz for entry, _ in found})
-    return computed(request, reconcile.cost_s(station, frequencies), "smaller-station", job)
+    seconds = reconcile.cost_s(station, len(found), len({one.freq_hz for _, one in found}))
+    return computed(request, seconds, "fewer-readings", job)

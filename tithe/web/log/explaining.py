@@ -5,6 +5,7 @@ from __future__ import annotations
 from collections import Counter
 from collections.abc import Iterable
 from datetime import date, timedelta
+from typing import TypeVar
 
 import numpy as np
 
@@ -18,9 +19,12 @@ from tithe.text import say
 from tithe.web.log.models import LogEntry
 from tithe.web.stations.models import Station as KeptStation
 
+T = TypeVar("T")
 Placed = list[tuple[LogEntry, Taken]]
-MOST_OPEN = 24
-"""How many frequencies are explained at once where the phase is to be found at each."""
+MOST_OPEN, MOST_READINGS_OPEN = 24, 60
+"""How many frequencies, and how many readings, are explained at once where the phase is to be found."""
+_OF_THE_STATION = ("no-meter", "two-meters", "antenna-not-known-there")
+"""Why a reading that is one does not go with the station as it stands now."""
 MOST_DAYS = 60
 """How many days of a trend there are at most."""
 
@@ -59,7 +63,8 @@ def placed(entries: Iterable[LogEntry], station: Station) -> tuple[Placed, list[
             require_readings(station, [one])
         except InputError as error:
             about = model.mhz if error.code == "antenna-not-known-there" else model.at
-            left_out[error.code, about] += 1
+            code = error.code if error.code in _OF_THE_STATION else "no-figures"
+            left_out[code, about] += 1
         else:
             found.append((entry, one))
     said = [
@@ -68,17 +73,23 @@ def placed(entries: Iterable[LogEntry], station: Station) -> tuple[Placed, list[
     ]
     few = _thinned(found, station)
     if len(few) < len(found):
-        said.append(say(tell("left-out.many-frequencies", most=MOST_OPEN)))
+        said.append(say(tell("left-out.open-phase", of=len(found), count=len(few))))
     return few, said
 
 
 def _thinned(found: Placed, station: Station) -> Placed:
-    """Where the antenna's phase is open at each frequency, those of some frequencies, evenly chosen."""
-    freqs = np.unique([one.freq_hz for _, one in found])
-    if station.antenna.phase_known or len(freqs) <= MOST_OPEN:
+    """Where the antenna's phase is open at each frequency, some of them, evenly chosen."""
+    if station.antenna.phase_known:
         return found
-    some = freqs[np.linspace(0, len(freqs) - 1, MOST_OPEN).round().astype(int)]
-    return [(entry, one) for entry, one in found if one.freq_hz in some]
+    some = set(_evenly(sorted({one.freq_hz for _, one in found}), MOST_OPEN))
+    return _evenly([(entry, one) for entry, one in found if one.freq_hz in some], MOST_READINGS_OPEN)
+
+
+def _evenly(every: list[T], most: int) -> list[T]:
+    """No more than so many of them, the first and the last among them."""
+    if len(every) <= most:
+        return every
+    return [every[n] for n in np.linspace(0, len(every) - 1, most).round().astype(int)]
 
 
 def _hz(about: str | float) -> float:

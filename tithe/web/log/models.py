@@ -7,7 +7,8 @@ from tithe.web.stations.models import Station
 
 class LogEntry(models.Model):
     """``kind``: ``reading`` (``body`` as the station file has it) or ``note`` (``body["text"]``); ``mhz``: at
-    which frequency, if at one. ``removed`` ones are out of sight and can be brought back."""
+    which frequency, if at one. ``removed`` ones are out of sight and can be brought back. ``key``: what its
+    sender calls it, so that sent twice it is kept once ("": no name)."""
 
     station = models.ForeignKey(Station, on_delete=models.CASCADE, related_name="log")
     kind = models.CharField(max_length=20)
@@ -15,9 +16,15 @@ class LogEntry(models.Model):
     mhz = models.FloatField(null=True)
     body = models.JSONField(default=dict)
     removed = models.BooleanField(default=False)
+    key = models.CharField(max_length=80, default="")
 
     class Meta:
         ordering = ("id",)
+        constraints = (
+            models.UniqueConstraint(
+                fields=("station", "key"), condition=~models.Q(key=""), name="one_entry_per_key"
+            ),
+        )
         indexes = (models.Index(fields=("station", "removed", "taken"), name="log_by_time"),)
 
     def __str__(self) -> str:

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Sequence
+from dataclasses import dataclass
 from typing import Any
 
 from django.db import transaction
@@ -16,21 +17,35 @@ from tithe.web.sweeps.services import moment_of
 MOST_ENTRIES = 20_000
 
 
-def keep(station: Station, one: ReadingModel | RemarkModel) -> LogEntry:
-    """Keep a reading or a note. Raises `InputError` for a date that is none, or one entry too many."""
+@transaction.atomic
+def keep(station: Station, one: ReadingModel | RemarkModel, key: str = "") -> LogEntry:
+    """Keep a reading or a note; once under each ``key``, that its sender gave it. Raises `InputError` for a
+    reading without figures, a date that is none, or one entry too many."""
+    if key and (kept := station.log.filter(key=key).first()) is not None:
+        return kept
     require(station.log.count() < MOST_ENTRIES, "", "too-many-entries", most=MOST_ENTRIES)
-    return LogEntry.objects.create(station=station, **_fields(one))
+    if isinstance(one, ReadingModel):
+        one.require_figures()
+    return LogEntry.objects.create(station=station, key=key, **_fields(one))
 
 
 @transaction.atomic
-def keep_all(station: Station, every: Sequence[ReadingModel]) -> list[LogEntry]:
+def keep_all(station: Station, every: Sequence[ReadingModel], key: str = "") -> list[LogEntry]:
     """Keep readings taken one after the other, all or none. Raises `InputError` at the place of one that
     cannot be."""
-    return [keep(station, one) for one in every]
+    out = []
+    for n, one in enumerate(every):
+        try:
+            out.append(keep(station, one, f"{key}/{n}" if key else ""))
+        except InputError as error:
+            raise (error.under(f"readings[{n}]") if error.place else error) from None
+    return out
 
 
 def change(entry: LogEntry, one: ReadingModel | RemarkModel) -> LogEntry:
     """Another content for an entry. Raises `InputError` as `keep` does."""
+    if isinstance(one, ReadingModel):
+        one.require_figures()
     for name, value in _fields(one).items():
         setattr(entry, name, value)
     entry.save()
@@ -56,21 +71,57 @@ def remarks(station: Station) -> list[RemarkModel]:
     return [RemarkModel.model_validate(one.body) for one in station.log.filter(kind="note", removed=False)]
 
 
+@dataclass(frozen=True)
+class Entry:
+    """A reading or a note as another place kept it."""
+
+    one: ReadingModel | RemarkModel
+    removed: bool = False
+    key: str = ""
+
+
+def entries(station: Station) -> list[Entry]:
+    """All of a station, those out of sight among them, in the order of their arrival."""
+    return [
+        Entry(
+            (ReadingModel if one.kind == "reading" else RemarkModel).model_validate(one.body),
+            one.removed,
+            one.key,
+        )
+        for one in station.log.all()
+    ]
+
+
 @transaction.atomic
 def unpack(station: Station, every: Sequence[ReadingModel], noted: Sequence[RemarkModel]) -> None:
     """Keep the log that came with a station file, at once."""
-    noted_under: tuple[tuple[str, Sequence[ReadingModel | RemarkModel]], ...] = (
-        ("readings", every),
-        ("remarks", noted),
-    )
-    entries = []
-    for key, models in noted_under:
-        for n, one in enumerate(models):
-            try:
-                entries.append(LogEntry(station=station, **_fields(one)))
-            except InputError as error:
-                raise error.under(f"{key}[{n}]") from None
-    LogEntry.objects.bulk_create(entries, batch_size=500)
+    for key, models in (("readings", every), ("remarks", noted)):
+        unpack_entries(station, [Entry(one) for one in models], key)
+
+
+@transaction.atomic
+def unpack_entries(station: Station, every: Sequence[Entry], place: str) -> None:
+    """Keep a log at once; a reading without figures, which was taken once, becomes a note. Raises
+    `InputError` below ``place``."""
+    held = station.log.count() + len(every)
+    require(held <= MOST_ENTRIES, place, "too-many", most=MOST_ENTRIES)
+    made = []
+    for n, entry in enumerate(every):
+        try:
+            fields = _fields(_told(entry.one))
+        except InputError as error:
+            raise error.under(f"{place}[{n}]") from None
+        made.append(LogEntry(station=station, removed=entry.removed, key=entry.key, **fields))
+    LogEntry.objects.bulk_create(made, batch_size=500)
+
+
+def _told(one: ReadingModel | RemarkModel) -> ReadingModel | RemarkModel:
+    if isinstance(one, ReadingModel):
+        try:
+            one.require_figures()
+        except InputError:
+            return one.as_remark()
+    return one
 
 
 def copy(origin: Station, twin: Station) -> None:

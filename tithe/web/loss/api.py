@@ -15,7 +15,7 @@ from tithe.document.loss_question import LossQuestion, asked_place
 from tithe.results import loss_json
 from tithe.results.loss_shapes import LossAnswer
 from tithe.results.working_shapes import WorkingOut
-from tithe.web.http import Refusals, plain_json
+from tithe.web.http import plain_json
 
 router = Router()
 
@@ -27,13 +27,13 @@ class LossWorkingRequest(Schema):
     figure: Annotated[str, Field(max_length=80)]
 
 
-@router.post("/loss", response={200: LossAnswer, 422: Refusals})
+@router.post("/loss", response=LossAnswer)
 def line_loss(request: HttpRequest, body: LossQuestion) -> Any:
     """What up to three lines lose, what arrives, and the same over SWR and over bands."""
     return _answered(lambda: loss_json.answer(body))
 
 
-@router.post("/loss/working", response={200: WorkingOut, 422: Refusals})
+@router.post("/loss/working", response=WorkingOut)
 def line_loss_working(request: HttpRequest, body: LossWorkingRequest) -> Any:
     """How one figure of the answer comes about, with the core's figures in its formulas."""
     return _answered(lambda: loss_json.working(body.question, body.figure))

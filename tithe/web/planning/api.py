@@ -28,12 +28,12 @@ from tithe.results import antenna_json, planning_json
 from tithe.results.antenna_shapes import PlannedOut
 from tithe.results.planning_shapes import FitOut, PairsLine, WhatIfOut, WidthsOut
 from tithe.results.wire_lengths_shapes import WireLengthsLine
-from tithe.web.http import Refusals, computed, stream
+from tithe.web.http import computed, stream
 from tithe.web.planning import answers
 from tithe.web.stations.api_compute import Mhz
 
 router = Router()
-_CHANGES, _SKY, _WIDTH, _FIT = 5, 6, 60, 80
+_CHANGES, _SKY, _WIDTH, _FIT = 5, 6, 100, 80
 """How many times the estimate at one frequency is computed, about: for what if, a share to the sky, a width,
 a fit."""
 _MOST_S = 60.0
@@ -48,7 +48,7 @@ class EstimateRequest(Schema):
     sky: bool = True
 
 
-@router.post("/antenna/estimate", response={200: PlannedOut, 422: Refusals, 503: Refusals})
+@router.post("/antenna/estimate", response=PlannedOut)
 def estimate_antenna(request: HttpRequest, body: EstimateRequest) -> Any:
     """Where its wires run, and R, X, SWR and efficiency at each frequency, with what they may be instead."""
     antenna = body.antenna.to_core()
@@ -56,6 +56,9 @@ def estimate_antenna(request: HttpRequest, body: EstimateRequest) -> Any:
         raise InputError("antenna", "not-planned")
 
     def job(pause: Pause) -> PlannedOut:
+        for freq in freqs:  # each is kept: all of them are put together then
+            pause()
+            antenna.cases(np.array([freq]))
         return antenna_json.planned(antenna, body.mhz, body.sky)
 
     freqs = [mhz * 1e6 for mhz in body.mhz]
@@ -70,7 +73,7 @@ class PlanRequest(Schema):
     document: StationFile
 
 
-@router.post("/antenna/what-if", response={200: WhatIfOut, 422: Refusals, 503: Refusals})
+@router.post("/antenna/what-if", response=WhatIfOut)
 def what_if_it_were(request: HttpRequest, body: PlanRequest) -> Any:
     """Each change that the shape allows: watts on the air and what the tuner bears, before and after."""
     station = body.document.to_core()
@@ -84,7 +87,7 @@ def what_if_it_were(request: HttpRequest, body: PlanRequest) -> Any:
     return computed(request, takes_s, "fewer-wires", job)
 
 
-@router.post("/antenna/widths", response={200: WidthsOut, 422: Refusals, 503: Refusals})
+@router.post("/antenna/widths", response=WidthsOut)
 def how_far_one_may_move(request: HttpRequest, body: PlanRequest) -> Any:
     """Matched at the middle of each band: within which frequencies the SWR stays low, and of a full-size
     antenna."""
@@ -92,7 +95,7 @@ def how_far_one_may_move(request: HttpRequest, body: PlanRequest) -> Any:
     plan, bands = planned_in(station).plan, whole_bands(station)
 
     def job(pause: Pause) -> WidthsOut:
-        return planning_json.on_bands(plan, bands)
+        return planning_json.on_bands(plan, bands, pause)
 
     takes_s = _WIDTH * seconds(plan, [band.middle_hz for band in bands])
     return computed(request, takes_s, "fewer-wires", job)
@@ -105,7 +108,7 @@ class FitRequest(Schema):
     measured: AntennaModel
 
 
-@router.post("/antenna/fit", response={200: FitOut, 422: Refusals, 503: Refusals})
+@router.post("/antenna/fit", response=FitOut)
 def fit_to_measurement(request: HttpRequest, body: FitRequest) -> Any:
     """How far length, height and soil must be off for estimate and measurement to agree, and what is left."""
     planned, antenna = body.plan.to_core(), body.measured.to_core()
@@ -130,7 +133,7 @@ class WireLengthsRequest(Schema):
     count: Annotated[int, Field(ge=2, le=MOST_LENGTHS)] = 60
 
 
-@router.post("/antenna/lengths", response={200: WireLengthsLine, 422: Refusals})
+@router.post("/antenna/lengths", response=WireLengthsLine)
 def lengths_that_suit(request: HttpRequest, body: WireLengthsRequest) -> HttpResponse:
     """Every length in the station: what the feedpoint is, what leaves, and which lengths suit all bands."""
     require_above("to_m", body.to_m, "from_m", body.from_m)
@@ -151,7 +154,7 @@ class PairsRequest(Schema):
     count: Annotated[int, Field(ge=3, le=60)] = 40
 
 
-@router.post("/antenna/pairs", response={200: PairsLine, 422: Refusals})
+@router.post("/antenna/pairs", response=PairsLine)
 def pairs_that_suit(request: HttpRequest, body: PairsRequest) -> HttpResponse:
     """Which length of wire goes with which length of feedline, for the tuner there is."""
     require_above("wire_to_m", body.wire_to_m, "wire_from_m", body.wire_from_m)

@@ -15,7 +15,7 @@ from tithe.core.schools import Asked
 from tithe.results import schools_json
 from tithe.results.schools_shapes import SchoolAnswer, SchoolTitle
 from tithe.results.working_shapes import WorkingOut
-from tithe.web.http import Refusals, computed
+from tithe.web.http import computed
 from tithe.web.stations.api_compute import SolveRequest, WorkingRequest
 
 router = Router()
@@ -27,13 +27,13 @@ def all_questions(request: HttpRequest) -> Any:
     return schools_json.titles()
 
 
-@router.post("/schools/{slug}", response={200: SchoolAnswer, 422: Refusals, 503: Refusals})
+@router.post("/schools/{slug}", response=SchoolAnswer)
 def compare_schools(request: HttpRequest, slug: str, body: SolveRequest) -> Any:
     """One question, computed for a station at the frequency looked at."""
     return _computed(request, body, partial(schools_json.answer, slug))
 
 
-@router.post("/schools/{slug}/working", response={200: WorkingOut, 422: Refusals, 503: Refusals})
+@router.post("/schools/{slug}/working", response=WorkingOut)
 def school_working(request: HttpRequest, slug: str, body: WorkingRequest) -> Any:
     """How one figure of the answer's table comes about: ``rows[2].cells[0]``."""
 

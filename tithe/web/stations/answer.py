@@ -6,7 +6,7 @@ import numpy as np
 
 from tithe.core import Budget, InputError, Station, solve, verdict_at
 from tithe.core.arrays import Real
-from tithe.core.cost import Pause, go_on, solving_s
+from tithe.core.cost import Pause, antenna_s, go_on, solving_s, telling_s
 from tithe.core.message import tell
 from tithe.core.parts.line import LineDetails
 from tithe.core.verdict import moving_the_match, state_at
@@ -20,8 +20,14 @@ WAVE_POINTS = 160
 
 
 def cost_s(station: Station) -> float:
-    """Seconds that the whole answer may take."""
-    return solving_s(station, len(station.bands) + 1)
+    """Seconds that the whole answer may take: bands solved, one frequency told in figures."""
+    return solving_s(station, len(station.bands) + 1) + telling_s(station, 1)
+
+
+def narrower(station: Station) -> str:
+    """How to ask for less, where that takes too long: what takes most of it."""
+    many = len(station.bands) + 1
+    return "fewer-wires" if many * antenna_s(station) > solving_s(station, many) / 2 else "smaller-station"
 
 
 def compose(

@@ -13,9 +13,8 @@ from tithe.document import antenna_file
 from tithe.document.antenna import AntennaModel
 from tithe.document.fields import Name
 from tithe.document.station import StationFile
-from tithe.web.http import NotKeptError, Refusals, TextFile
+from tithe.web.http import NotKeptError, TextFile
 from tithe.web.stations import services
-from tithe.web.stations.models import Revision
 
 router = Router()
 
@@ -29,17 +28,24 @@ class StationRow(Schema):
     updated: datetime
 
 
-class KeptStation(StationRow):
+class SavedStation(StationRow):
+    """A kept station as a save left it; ``digest``: of its document."""
+
+    digest: str
+
+
+class KeptStation(SavedStation):
     """A kept station, whole."""
 
     document: StationFile
 
 
 class SaveRequest(Schema):
-    """``version`` is the one the change started from; ``key`` names the save, so that repeating it is
-    harmless."""
+    """``version`` is the one the change started from, ``digest`` that of its document (left out: it is not
+    compared); ``key`` names the save, so that repeating it is harmless."""
 
     version: int
+    digest: Annotated[str, Field(max_length=64)] = ""
     document: StationFile
     key: Annotated[str, Field(max_length=80)] = ""
 
@@ -70,16 +76,16 @@ class ReadAntenna(Schema):
     antenna: AntennaModel
 
 
-@router.get("/stations/{pk}", response={200: KeptStation, 404: Refusals}, exclude_none=True)
+@router.get("/stations/{pk}", response=KeptStation, exclude_none=True)
 def get_station(request: HttpRequest, pk: int) -> Any:
     """One station, whole."""
-    return services.kept(pk, removed=None)
+    return services.kept(pk)
 
 
-@router.patch("/stations/{pk}", response={200: StationRow, 404: Refusals, 422: Refusals}, exclude_none=True)
+@router.patch("/stations/{pk}", response=StationRow, exclude_none=True)
 def change_station(request: HttpRequest, pk: int, body: StationChange) -> Any:
     """Rename a station, take it out of the list or bring it back."""
-    station = services.kept(pk)
+    station = services.kept(pk, deleted_too=True)
     if body.name is not None:
         station = services.rename(station, body.name)
     if body.removed is not None:
@@ -89,13 +95,13 @@ def change_station(request: HttpRequest, pk: int, body: StationChange) -> Any:
 
 @router.put(
     "/stations/{pk}",
-    response={200: StationRow, 404: Refusals, 409: KeptStation, 422: Refusals},
+    response={200: SavedStation, 409: KeptStation},
     exclude_none=True,
 )
 def save_station(request: HttpRequest, pk: int, body: SaveRequest) -> Any:
     """Save a change; 409 with the current state if another save came between."""
     try:
-        return services.save(pk, body.version, body.document, body.key)
+        return services.save(pk, body.version, body.document, body.key, body.digest)
     except services.ConflictError as conflict:
         return Status(409, conflict.current)
 
@@ -103,21 +109,19 @@ def save_station(request: HttpRequest, pk: int, body: SaveRequest) -> Any:
 @router.get("/stations/{pk}/revisions", response=list[RevisionRow])
 def list_revisions(request: HttpRequest, pk: int) -> Any:
     """Earlier states, newest first."""
-    return Revision.objects.filter(station_id=pk).defer("document")
+    return services.kept(pk).revisions.defer("document")
 
 
-@router.get(
-    "/stations/{pk}/revisions/{version}", response={200: RevisionWhole, 404: Refusals}, exclude_none=True
-)
+@router.get("/stations/{pk}/revisions/{version}", response=RevisionWhole, exclude_none=True)
 def get_revision(request: HttpRequest, pk: int, version: int) -> Any:
     """One earlier state, whole."""
-    found = Revision.objects.filter(station_id=pk, version=version).first()
+    found = services.kept(pk).revisions.filter(version=version).first()
     if found is None:
-        raise NotKeptError("version", "no-version", version, station=pk)
+        raise NotKeptError("", "no-version", version, station=pk)
     return found
 
 
-@router.post("/antenna/read", response={200: ReadAntenna, 422: Refusals}, exclude_none=True)
+@router.post("/antenna/read", response=ReadAntenna, exclude_none=True)
 def read_antenna(request: HttpRequest, file: TextFile) -> Any:
     """Read a Touchstone or CSV file of antenna data. Keeps nothing."""
     return {"antenna": antenna_file.read(file.text)}

@@ -18,7 +18,7 @@ from tithe.document.station_file import to_arrangement
 from tithe.results import working_json
 from tithe.results.budget_shapes import Answer, BandLedger, Comparison
 from tithe.results.working_shapes import WorkingOut
-from tithe.web.http import Refusals, computed
+from tithe.web.http import computed
 from tithe.web.slot import slot
 from tithe.web.stations import answer, comparison, ledgers, measured
 
@@ -45,13 +45,13 @@ class DocumentRequest(Schema):
     document: StationFile
 
 
-@router.post("/solve", response={200: Answer, 422: Refusals, 503: Refusals})
+@router.post("/solve", response=Answer)
 def solve_station(request: HttpRequest, body: SolveRequest) -> Any:
     """The strip, rail and ledger of a station."""
     station = body.document.to_core()
     seconds = answer.cost_s(station) + measured.cost_s(body.document, station, body.mhz)
     job = partial(answer.compose, station, body.mhz, document=body.document)
-    return computed(request, seconds, "smaller-station", job)
+    return computed(request, seconds, answer.narrower(station), job)
 
 
 class WorkingRequest(SolveRequest):
@@ -60,7 +60,7 @@ class WorkingRequest(SolveRequest):
     figure: Annotated[str, Field(max_length=80)]
 
 
-@router.post("/working", response={200: WorkingOut, 422: Refusals, 503: Refusals})
+@router.post("/working", response=WorkingOut)
 def show_working(request: HttpRequest, body: WorkingRequest) -> Any:
     """How one figure of the ledger comes about, with the core's figures in its formulas."""
     station = body.document.to_core()
@@ -72,7 +72,7 @@ def show_working(request: HttpRequest, body: WorkingRequest) -> Any:
     return computed(request, answer.cost_s(station), "smaller-station", job)
 
 
-@router.post("/compare", response={200: Comparison, 422: Refusals, 503: Refusals})
+@router.post("/compare", response=Comparison)
 def compare_arrangements(request: HttpRequest, body: CompareRequest) -> Any:
     """The present arrangement against a kept one."""
     mine, theirs = body.document.to_core(), to_arrangement(body.document, body.other)
@@ -80,18 +80,18 @@ def compare_arrangements(request: HttpRequest, body: CompareRequest) -> Any:
     return computed(request, comparison.cost_s(mine, theirs), "smaller-station", job)
 
 
-@router.post("/ledgers", response={200: list[BandLedger], 422: Refusals, 503: Refusals})
+@router.post("/ledgers", response=list[BandLedger])
 def all_ledgers(request: HttpRequest, body: DocumentRequest) -> Any:
     """The ledger of every band, at its middle."""
     station = body.document.to_core()
-    return computed(request, answer.cost_s(station), "smaller-station", partial(ledgers.compose, station))
+    return computed(request, ledgers.cost_s(station), "smaller-station", partial(ledgers.compose, station))
 
 
-@router.post("/ledgers.csv", response={200: str, 422: Refusals, 503: Refusals})
+@router.post("/ledgers.csv", response=str)
 def all_ledgers_csv(request: HttpRequest, body: DocumentRequest) -> Any:
     """The same as CSV."""
     station = body.document.to_core()
-    seconds = answer.cost_s(station)
+    seconds = ledgers.cost_s(station)
     refuse_beyond(seconds, "smaller-station")
     with slot(request, seconds) as pause:
         text = ledgers.as_csv(station, pause)

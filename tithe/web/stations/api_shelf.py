@@ -22,7 +22,7 @@ from tithe.document.work import ChoiceModel
 from tithe.results import shelf_json
 from tithe.results.shelf_shapes import LinesBeside
 from tithe.results.working_shapes import WorkingOut
-from tithe.web.http import Refusals, computed
+from tithe.web.http import computed
 from tithe.web.stations import answer
 from tithe.web.stations.api_compute import SolveRequest
 from tithe.web.stations.models import OwnPart
@@ -41,9 +41,10 @@ class OwnPartIn(Schema):
 
 
 class OwnPartOut(OwnPartIn):
-    """A part of one's own on the shelf."""
+    """A part of one's own on the shelf; ``token``: what a choice calls it, here and on any other machine."""
 
     id: int
+    token: str
 
 
 class Shelf(Schema):
@@ -68,7 +69,7 @@ def whole_shelf(request: HttpRequest) -> Any:
     return {"lines": lines, "parts": shelf.parts(), "own": list(OwnPart.objects.all())}
 
 
-@router.post("/shelf/own", response={201: OwnPartOut, 422: Refusals}, exclude_none=True)
+@router.post("/shelf/own", response={201: OwnPartOut}, exclude_none=True)
 def put_on_shelf(request: HttpRequest, own: OwnPartIn) -> Any:
     """Put a part of one's own on the shelf."""
     own.part.to_core()
@@ -92,7 +93,7 @@ class LinesBesideRequest(SolveRequest):
     length_m: Positive
 
 
-@router.post("/shelf/compare", response={200: LinesBeside, 422: Refusals, 503: Refusals})
+@router.post("/shelf/compare", response=LinesBeside)
 def lines_beside(request: HttpRequest, body: LinesBesideRequest) -> Any:
     """What that length of each line of the shelf would lose there, what it bears, and what it costs."""
     station, own = body.document.to_core(), own_lines()
@@ -113,7 +114,7 @@ class LineBesideRequest(LinesBesideRequest):
     figure: Annotated[str, Field(max_length=80)]
 
 
-@router.post("/shelf/compare/working", response={200: WorkingOut, 422: Refusals, 503: Refusals})
+@router.post("/shelf/compare/working", response=WorkingOut)
 def line_beside_working(request: HttpRequest, body: LineBesideRequest) -> Any:
     """How one figure of a line of that comparison comes about."""
     station = body.document.to_core()

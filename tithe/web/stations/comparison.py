@@ -8,7 +8,7 @@ import numpy as np
 
 from tithe.core import Budget, Station
 from tithe.core.arrays import decibels
-from tithe.core.budget import AUDIBLE_DB, DB_PER_S_UNIT, solve_alike
+from tithe.core.budget import AUDIBLE_DB, DB_PER_S_UNIT, in_blocks, solve_alike
 from tithe.core.cost import Pause, go_on, solving_s
 from tithe.core.message import Told, tell
 from tithe.core.verdict import state_at
@@ -49,9 +49,11 @@ def _rows(mine: Station, theirs: Station, pause: Pause) -> list[ComparedBand]:
     known = [b for b in mine.bands if max(low, low_2) <= b.middle_hz <= min(high, high_2)]
     if not known:
         return []
-    freq = np.array([b.middle_hz for b in known])
-    a, b = solve_alike(mine, theirs, freq, pause)
-    return [_row(band.name, a, b, k) for k, band in enumerate(known)]
+    out: list[ComparedBand] = []
+    for freqs in in_blocks(np.array([b.middle_hz for b in known]), mine, theirs):
+        a, b = solve_alike(mine, theirs, freqs, pause)
+        out += [_row(known[len(out) + k].name, a, b, k) for k in range(len(freqs))]
+    return out
 
 
 def _row(name: str, a: Budget, b: Budget, k: int) -> ComparedBand:

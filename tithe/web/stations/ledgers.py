@@ -5,10 +5,16 @@ from __future__ import annotations
 import numpy as np
 
 from tithe.core import Station, solve, verdict_at
-from tithe.core.cost import Pause, go_on
+from tithe.core.budget import in_blocks
+from tithe.core.cost import Pause, go_on, solving_s, telling_s
 from tithe.results import budget_json, ledger_csv
 from tithe.results.budget_shapes import BandLedger
 from tithe.text import say
+
+
+def cost_s(station: Station) -> float:
+    """Seconds that it may take."""
+    return solving_s(station, len(station.bands)) + telling_s(station, len(station.bands))
 
 
 def compose(station: Station, pause: Pause = go_on) -> list[BandLedger]:
@@ -17,12 +23,15 @@ def compose(station: Station, pause: Pause = go_on) -> list[BandLedger]:
     known = [b for b in station.bands if low <= b.middle_hz <= high]
     if not known:
         return []
-    budget = solve(station, np.array([b.middle_hz for b in known]), pause=pause)
-    results = budget_json.results(budget)
-    return [
-        {"name": b.name, "sentence": say(verdict_at(budget, k, b.name).told), "result": results[k]}
-        for k, b in enumerate(known)
-    ]
+    out: list[BandLedger] = []
+    for freqs in in_blocks(np.array([b.middle_hz for b in known]), station):
+        budget = solve(station, freqs, pause=pause)
+        for k, result in enumerate(budget_json.results(budget)):
+            pause()
+            name = known[len(out)].name
+            told = say(verdict_at(budget, k, name).told)
+            out.append({"name": name, "sentence": told, "result": result})
+    return out
 
 
 def as_csv(station: Station, pause: Pause = go_on) -> str:

@@ -15,5 +15,5 @@ def own_lines() -> list[OwnLine]:
             continue
         model = LineModel.model_validate(own.part)
         per_m = float(own.price) / model.length_m if own.price is not None and model.length_m > 0 else None
-        found.append(OwnLine(f"own-{own.pk}", own.title, model, per_m))
+        found.append(OwnLine(own.token, own.title, model, per_m))
     return found

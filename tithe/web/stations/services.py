@@ -11,10 +11,12 @@ from django.utils import timezone
 from tithe.core.errors import TitheError, require
 from tithe.document.station import StationFile
 from tithe.web.http import NotKeptError
-from tithe.web.stations.models import Revision, Station
+from tithe.web.stations.models import Folder, Revision, Station
 
 KEPT_REVISIONS = 200
-KEPT_REMOVED = timedelta(days=30)
+KEPT_REMOVED, KEPT_DAYS = timedelta(days=30), 8
+"""How long what was removed can be brought back, and on how many days it was looked after at the least: a
+clock that is wrong for a week ends nothing."""
 
 
 class ConflictError(TitheError):
@@ -25,12 +27,18 @@ class ConflictError(TitheError):
         self.current = current
 
 
-def kept(pk: int, **state: Any) -> Station:
-    """A kept station. Raises `NotKeptError`."""
-    station = Station.objects.filter(pk=pk, **state).first()
+def kept(pk: int, *, deleted_too: bool = False) -> Station:
+    """A kept station, of those deleted of late only where they are asked for. Raises `NotKeptError`."""
+    found = Station.objects.filter(pk=pk)
+    station = (found if deleted_too else found.filter(removed=None)).first()
     if station is None:
-        raise NotKeptError("station", "no-station", pk)
+        raise NotKeptError("", "no-station", pk)
     return station
+
+
+def folder() -> Folder:
+    """The data folder."""
+    return Folder.objects.first() or Folder.objects.create()
 
 
 @transaction.atomic
@@ -50,8 +58,9 @@ BY_THEMSELVES = {"sweeps", "readings", "remarks"}
 
 
 @transaction.atomic
-def save(pk: int, version: int, document: StationFile, key: str = "") -> Station:
-    """Replace a station's document, if it still stands at ``version``.
+def save(pk: int, version: int, document: StationFile, key: str = "", digest: str = "") -> Station:
+    """Replace a station's document, if it still stands at ``version`` and (where that is told) is the one of
+    that ``digest``.
 
     ``key``: the save's own name. The same save again, since its answer was lost on the way, changes nothing.
     Raises `ConflictError`, or `StationError` for a document that cannot be built.
@@ -59,10 +68,10 @@ def save(pk: int, version: int, document: StationFile, key: str = "") -> Station
     document.to_core()
     for name in sorted(BY_THEMSELVES):
         require(not getattr(document, name), f"document.{name}", "sweeps-by-themselves")
-    station = kept(pk, removed=None)
+    station = kept(pk)
     if key and station.last_key == key and station.version == version + 1:
         return station
-    if station.version != version:
+    if station.version != version or (digest and station.digest != digest):
         raise ConflictError(station)
     return _replace(station, kept_form(document), key)
 
@@ -87,11 +96,18 @@ def rename(station: Station, name: str) -> Station:
 def remove(station: Station, removed: bool) -> Station:
     """Out of the list, or back into it; its history stays as it is."""
     station.removed = timezone.now() if removed else None
-    station.save(update_fields=["removed"])
+    station.removed_day = folder().days
+    station.save(update_fields=["removed", "removed_day"])
     return station
 
 
-def drop_removed() -> int:
-    """Drop for good what was removed long ago; how many stations."""
-    old = Station.objects.filter(removed__lt=timezone.now() - KEPT_REMOVED)
+@transaction.atomic
+def another_day() -> int:
+    """Count the day, and drop for good what was removed long ago; how many stations."""
+    here = folder()
+    here.days += 1
+    here.save()
+    old = Station.objects.filter(
+        removed__lt=timezone.now() - KEPT_REMOVED, removed_day__lte=here.days - KEPT_DAYS
+    )
     return sum(station.delete()[1].get("stations.Station", 0) for station in old)

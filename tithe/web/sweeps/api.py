@@ -17,7 +17,7 @@ from tithe.document.work import SweepModel
 from tithe.files import sweep_csv, sweep_file
 from tithe.results import sweep_shapes as shapes
 from tithe.results.working_shapes import WorkingOut
-from tithe.web.http import NotKeptError, Refusals, TextFile, download, plain_json
+from tithe.web.http import NotKeptError, TextFile, download, plain_json
 from tithe.web.slot import slot
 from tithe.web.stations import services as stations
 from tithe.web.stations.api import ReadAntenna
@@ -32,17 +32,17 @@ FORMS = ("s1p", "csv")
 
 def _kept(pk: int) -> KeptSweep:
     """A kept sweep. Raises `NotKeptError`."""
-    kept = KeptSweep.objects.filter(pk=pk).first()
+    kept = KeptSweep.objects.filter(pk=pk, station__removed=None).first()
     if kept is None:
-        raise NotKeptError("sweep", "no-sweep", pk)
+        raise NotKeptError("", "no-sweep", pk)
     return kept
 
 
 def _log(station_pk: int) -> QuerySet[KeptSweep]:
-    return KeptSweep.objects.filter(station_id=station_pk, removed=False).select_related("text")
+    return stations.kept(station_pk).sweeps.filter(removed=False).select_related("text")
 
 
-@router.post("/sweeps/recognise", response={200: s.Recognised, 422: Refusals})
+@router.post("/sweeps/recognise", response=s.Recognised)
 def recognise(request: HttpRequest, file: TextFile) -> Any:
     """What a file seems to hold, to be confirmed. Keeps nothing."""
     if sweep_file.is_touchstone(file.text):
@@ -59,7 +59,7 @@ def recognise(request: HttpRequest, file: TextFile) -> Any:
     }
 
 
-@router.post("/sweeps/simulate", response={200: s.SimulatedFile, 422: Refusals})
+@router.post("/sweeps/simulate", response=s.SimulatedFile)
 def simulate(request: HttpRequest, body: s.SimulateRequest) -> Any:
     """What a simulated analyzer saves when it measures the station at a joint."""
     analyzer = Analyzer(
@@ -73,12 +73,10 @@ def simulate(request: HttpRequest, body: s.SimulateRequest) -> Any:
 @router.get("/stations/{pk}/sweeps", response=list[s.SweepRow], exclude_none=True)
 def list_sweeps(request: HttpRequest, pk: int) -> Any:
     """The station's sweeps, oldest first, those removed among them."""
-    return KeptSweep.objects.filter(station_id=pk)
+    return stations.kept(pk).sweeps.all()
 
 
-@router.post(
-    "/stations/{pk}/sweeps", response={201: s.SweepRow, 404: Refusals, 422: Refusals}, exclude_none=True
-)
+@router.post("/stations/{pk}/sweeps", response={201: s.SweepRow}, exclude_none=True)
 def keep_sweep(request: HttpRequest, pk: int, body: s.NewSweep) -> Any:
     """Read a file's text and keep the sweep."""
     station = stations.kept(pk)
@@ -92,7 +90,7 @@ def keep_sweep(request: HttpRequest, pk: int, body: s.NewSweep) -> Any:
     return Status(201, services.keep(station, model, columns))
 
 
-@router.patch("/sweeps/{pk}", response={200: s.SweepRow, 404: Refusals, 422: Refusals}, exclude_none=True)
+@router.patch("/sweeps/{pk}", response=s.SweepRow, exclude_none=True)
 def change_sweep(request: HttpRequest, pk: int, body: s.SweepChange) -> Any:
     """Change what a sweep is called, where it was taken or what it is for."""
     kept = _kept(pk)
@@ -109,7 +107,7 @@ def change_sweep(request: HttpRequest, pk: int, body: s.SweepChange) -> Any:
     return kept
 
 
-@router.post("/sweeps/{pk}/look", response={200: shapes.Look, 404: Refusals, 422: Refusals})
+@router.post("/sweeps/{pk}/look", response=shapes.Look)
 def look(request: HttpRequest, pk: int, body: s.LookRequest) -> Any:
     """A sweep at a joint, read and drawn."""
     kept = _kept(pk)
@@ -119,7 +117,7 @@ def look(request: HttpRequest, pk: int, body: s.LookRequest) -> Any:
     return plain_json(found)
 
 
-@router.post("/sweeps/{pk}/working", response={200: WorkingOut, 404: Refusals, 422: Refusals})
+@router.post("/sweeps/{pk}/working", response=WorkingOut)
 def show_working(request: HttpRequest, pk: int, body: s.SweepWorkingRequest) -> Any:
     """How one figure read off a sweep comes about."""
     kept = _kept(pk)
@@ -127,9 +125,7 @@ def show_working(request: HttpRequest, pk: int, body: s.SweepWorkingRequest) -> 
         return plain_json(answers.working(kept, body.shown, body.bands, body.comfort_swr, body.figure))
 
 
-@router.post(
-    "/sweeps/{pk}/antenna", response={200: ReadAntenna, 404: Refusals, 422: Refusals}, exclude_none=True
-)
+@router.post("/sweeps/{pk}/antenna", response=ReadAntenna, exclude_none=True)
 def as_antenna(request: HttpRequest, pk: int) -> Any:
     """The sweep, moved to the feedpoint, as an antenna of the station file."""
     kept = _kept(pk)
@@ -138,7 +134,7 @@ def as_antenna(request: HttpRequest, pk: int) -> Any:
     return {"antenna": antenna_file.of_sweep(there.sweep)}
 
 
-@router.get("/sweeps/{pk}/file", response={200: None, 404: Refusals, 422: Refusals})
+@router.get("/sweeps/{pk}/file", response=None)
 def export_sweep(request: HttpRequest, pk: int, shown: int, form: str = "s1p") -> Any:
     """The sweep at a joint as a download: ``form`` is ``s1p`` or ``csv``."""
     kept = _kept(pk)
@@ -150,7 +146,7 @@ def export_sweep(request: HttpRequest, pk: int, shown: int, form: str = "s1p") -
     return download(body, f"{kept.title or 'sweep'}.{form}", "text/plain")
 
 
-@router.post("/stations/{pk}/trim", response={200: shapes.TrimAnswer, 422: Refusals})
+@router.post("/stations/{pk}/trim", response=shapes.TrimAnswer)
 def trim(request: HttpRequest, pk: int, body: s.TrimRequest) -> Any:
     """The trim log of a station, and what to do next."""
     of = _log(pk).filter(pk=body.sweep or 0).first()
@@ -159,7 +155,7 @@ def trim(request: HttpRequest, pk: int, body: s.TrimRequest) -> Any:
         return plain_json(answers.trim(log, body.trim, body.shown, of, pause))
 
 
-@router.get("/stations/{pk}/radials", response={200: shapes.RadialsAnswer, 422: Refusals})
+@router.get("/stations/{pk}/radials", response=shapes.RadialsAnswer)
 def radials(request: HttpRequest, pk: int, shown: int | None = None, sweep: int | None = None) -> Any:
     """Counted radials: what they took off R, and what the next ones are likely to buy."""
     of = _log(pk).filter(pk=sweep or 0).first()
@@ -168,11 +164,11 @@ def radials(request: HttpRequest, pk: int, shown: int | None = None, sweep: int 
         return plain_json(answers.radials(log, shown, of, pause))
 
 
-@router.post("/sweeps/{pk}/drift", response={200: shapes.DriftAnswer, 404: Refusals, 422: Refusals})
+@router.post("/sweeps/{pk}/drift", response=shapes.DriftAnswer)
 def drift(request: HttpRequest, pk: int, body: s.DriftRequest) -> Any:
     """What changed since the station's baseline."""
     kept = _kept(pk)
     baseline = _log(kept.station_id).filter(baseline=True).first()
     if baseline is None:
-        raise NotKeptError("baseline", "no-baseline")
+        raise NotKeptError("", "no-baseline")
     return plain_json(answers.drift(baseline, kept, body.shown, body.uncertainty))

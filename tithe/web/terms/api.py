@@ -12,7 +12,6 @@ from tithe.core.equivalents import Form
 from tithe.results import equivalents_json
 from tithe.results.equivalents_shapes import EquivalentsOut
 from tithe.text.terms import TERMS, forms
-from tithe.web.http import Refusals
 
 router = Router()
 
@@ -44,7 +43,7 @@ class FigureQuery(Schema):
     of_w: _Positive = equivalents_json.USUAL_W
 
 
-@router.get("/equivalents", response={200: EquivalentsOut, 422: Refusals})
+@router.get("/equivalents", response=EquivalentsOut)
 def other_forms(request: HttpRequest, asked: Query[FigureQuery]) -> Any:
     """A figure of reflection, a step in power or a level of power in every other form."""
     return equivalents_json.equivalents(asked.form, asked.value, asked.ohm, asked.of_w)

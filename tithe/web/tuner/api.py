@@ -12,7 +12,7 @@ from pydantic import Field
 
 from tithe.core import InputError, PlannedAntenna, Station
 from tithe.core.choose.lengths import main_run
-from tithe.core.cost import Pause, seconds_a_load
+from tithe.core.cost import Pause, antenna_s, seconds_a_load
 from tithe.core.knobs.at_bands import TRACK, at_bands
 from tithe.core.knobs.chart import cost_s
 from tithe.core.knobs.hands import by_the_dials, by_the_meter, halves, least_loss_db
@@ -31,11 +31,13 @@ from tithe.results import presets_json, tuner_json
 from tithe.results.budget_shapes import Answer
 from tithe.results.presets_shapes import ChartOut
 from tithe.results.tuner_shapes import HandsOut, ReachOut, RetuningOut, TunerBands
-from tithe.web.http import Refusals, TextFile, computed
+from tithe.web.http import TextFile, computed
 from tithe.web.stations import answer
 from tithe.web.stations.api_compute import Mhz
 
 router = Router()
+_SWEPT = 10
+"""How much quicker than one by one a planned antenna is at many frequencies beside each other, about."""
 _HANDS_S = 0.4
 """Seconds that the search for an order of moves takes."""
 Seed = Annotated[int, Field(ge=0, le=10**6)]
@@ -67,7 +69,7 @@ class TunerAtRequest(TunerRequest):
     mhz: Mhz
 
 
-@router.post("/tuner/reach", response={200: ReachOut, 422: Refusals, 503: Refusals})
+@router.post("/tuner/reach", response=ReachOut)
 def tuner_reach(request: HttpRequest, body: TunerAtRequest) -> Any:
     """Over the disc of loads, what it matches, at what loss, and what power it bears."""
     station = body.station()
@@ -80,7 +82,7 @@ def tuner_reach(request: HttpRequest, body: TunerAtRequest) -> Any:
     return computed(request, ACROSS**2 * seconds_a_load([tuner]), "smaller-station", job)
 
 
-@router.post("/tuner/bands", response={200: TunerBands, 422: Refusals, 503: Refusals})
+@router.post("/tuner/bands", response=TunerBands)
 def tuner_on_bands(request: HttpRequest, body: TunerRequest) -> Any:
     """The loads of every band as a track, its loss there and into the reference, and what would put a band
     inside its reach."""
@@ -92,14 +94,15 @@ def tuner_on_bands(request: HttpRequest, body: TunerRequest) -> Any:
         except InputError:
             run_at = None
         planned = isinstance(station.antenna, PlannedAntenna)
-        found = at_bands(station, body.at)
+        found = at_bands(station, body.at, pause)
         return tuner_json.bands(found, run_at, station.transmitter.power_w, planned)
 
     loads = (2 * TRACK + 130) * len(station.bands)
-    return computed(request, loads * seconds_a_load(station.chain), "smaller-station", job)
+    seconds = loads * seconds_a_load(station.chain) + TRACK * len(station.bands) * antenna_s(station)
+    return computed(request, seconds, "smaller-station", job)
 
 
-@router.post("/tuner/chart", response={200: ChartOut, 422: Refusals, 503: Refusals})
+@router.post("/tuner/chart", response=ChartOut)
 def tuner_chart(request: HttpRequest, body: TunerRequest) -> Any:
     """Its chart of presets: rows, dials fitted, bands predicted, and the antenna that they tell."""
     station, model = body.station(), body.model()
@@ -117,7 +120,7 @@ class HandsRequest(TunerAtRequest):
     stand: dict[str, float] | None = None
 
 
-@router.post("/tuner/hands", response={200: HandsOut, 422: Refusals, 503: Refusals})
+@router.post("/tuner/hands", response=HandsOut)
 def tuner_hands(request: HttpRequest, body: HandsRequest) -> Any:
     """The order of moves to the match, from where its knobs stand, or from half way."""
     station, model = body.station(), body.model()
@@ -142,7 +145,7 @@ def tuner_hands(request: HttpRequest, body: HandsRequest) -> Any:
     return computed(request, _HANDS_S, "smaller-station", job)
 
 
-@router.post("/tuner/retuning", response={200: RetuningOut, 422: Refusals, 503: Refusals})
+@router.post("/tuner/retuning", response=RetuningOut)
 def tuner_retuning(request: HttpRequest, body: TunerRequest) -> Any:
     """How far one may move from each preset of now, and how many cover each band."""
     station, model = body.station(), body.model()
@@ -152,11 +155,12 @@ def tuner_retuning(request: HttpRequest, body: TunerRequest) -> Any:
         _, tuner = tuner_of_knobs(station, body.at)
         every = rows(station, body.at, tuner, dials, presets)
         now = [n for n, row in enumerate(every) if row.newer is None]
-        found = retuning(station, body.at, dials, presets, now)
+        found = retuning(station, body.at, dials, presets, now, pause)
         return tuner_json.retuning(found, limits_of(station.transmitter))
 
     loads = 2 * POINTS * len(station.bands)
-    return computed(request, loads * seconds_a_load(station.chain), "smaller-station", job)
+    seconds = loads * (seconds_a_load(station.chain) + antenna_s(station) / _SWEPT)
+    return computed(request, seconds, "smaller-station", job)
 
 
 class TurnedRequest(TunerAtRequest):
@@ -168,7 +172,7 @@ class TurnedRequest(TunerAtRequest):
     hidden: Seed | None = None
 
 
-@router.post("/tuner/turned", response={200: Answer, 422: Refusals, 503: Refusals})
+@router.post("/tuner/turned", response=Answer)
 def tuner_turned(request: HttpRequest, body: TurnedRequest) -> Any:
     """What the station shows with its tuner's dials there."""
     station, model = body.station(), body.model()
@@ -182,7 +186,7 @@ def tuner_turned(request: HttpRequest, body: TurnedRequest) -> Any:
     return computed(request, answer.cost_s(there), "smaller-station", job)
 
 
-@router.post("/tuner/presets.csv", response={200: str, 422: Refusals})
+@router.post("/tuner/presets.csv", response=str)
 def presets_as_csv(request: HttpRequest, body: TunerRequest) -> Any:
     """Its chart of presets as CSV."""
     station, model = body.station(), body.model()
@@ -198,7 +202,7 @@ class PresetsRead(TunerRequest, TextFile):
     """A chart of presets as CSV, for this tuner."""
 
 
-@router.post("/tuner/presets/read", response={200: list[PresetModel], 422: Refusals})
+@router.post("/tuner/presets/read", response=list[PresetModel])
 def presets_from_csv(request: HttpRequest, body: PresetsRead) -> Any:
     """The rows of a chart that is CSV."""
     station = body.station()

@@ -28,7 +28,7 @@ from tithe.results.workbench_shapes import (
     BenchWatts,
     PracticeDay,
 )
-from tithe.web.http import Refusals, computed
+from tithe.web.http import computed
 from tithe.web.workbench import practice
 from tithe.web.workbench.requests import (
     CheckDay,
@@ -59,7 +59,7 @@ def _seconds(freq_hz: Real) -> float:
     return _JOB_S * max(len(freq_hz) / _POINTS, 1.0)
 
 
-@router.post("/bench/read", response={200: ReadAt, 422: Refusals})
+@router.post("/bench/read", response=ReadAt)
 def one_reading(request: HttpRequest, body: OneReading) -> Any:
     """What a sweep's file says at one frequency."""
     sweep = sweep_file.read(body.text)
@@ -80,7 +80,7 @@ def one_reading(request: HttpRequest, body: OneReading) -> Any:
     }
 
 
-@router.post("/bench/tuner", response={200: BenchTuner, 422: Refusals, 503: Refusals})
+@router.post("/bench/tuner", response=BenchTuner)
 def bench_tuner(request: HttpRequest, body: TunerDay) -> Any:
     """A tuner by its three readings at each frequency."""
     station, residual = body.station(), body.residual.to_core()
@@ -93,7 +93,7 @@ def bench_tuner(request: HttpRequest, body: TunerDay) -> Any:
     return computed(request, seconds, "fewer-bands", job)
 
 
-@router.post("/bench/watts", response={200: BenchWatts, 422: Refusals})
+@router.post("/bench/watts", response=BenchWatts)
 def bench_watts(request: HttpRequest, body: WattsDay) -> Any:
     """Watts in and out of a part."""
 
@@ -116,7 +116,7 @@ def bench_watts(request: HttpRequest, body: WattsDay) -> Any:
     return workbench_json.watts_of_tuner(found, freq_hz, q)
 
 
-@router.post("/bench/line", response={200: BenchLine, 422: Refusals, 503: Refusals})
+@router.post("/bench/line", response=BenchLine)
 def bench_line(request: HttpRequest, body: LineDay) -> Any:
     """A line by its sweeps or return losses."""
     sweeps, residual, run = body.sweeps(), body.residual.to_core(), body.line()
@@ -133,7 +133,7 @@ def bench_line(request: HttpRequest, body: LineDay) -> Any:
     )
 
 
-@router.post("/bench/fault", response={200: BenchFault, 422: Refusals, 503: Refusals})
+@router.post("/bench/fault", response=BenchFault)
 def bench_fault(request: HttpRequest, body: FaultDay) -> Any:
     """Where along a line waves come back."""
     run, velocity = body.line(), body.velocity_factor
@@ -154,7 +154,7 @@ def bench_fault(request: HttpRequest, body: FaultDay) -> Any:
     return computed(request, _JOB_S, "smaller-station", job)
 
 
-@router.post("/bench/part", response={200: BenchPart, 422: Refusals, 503: Refusals})
+@router.post("/bench/part", response=BenchPart)
 def bench_part(request: HttpRequest, body: PartDay) -> Any:
     """A part in line, a choke or a transformer."""
     residual, limits = body.residual.to_core(), (body.most_db, body.most_swr)
@@ -178,7 +178,7 @@ def bench_part(request: HttpRequest, body: PartDay) -> Any:
     return computed(request, _seconds(freq), "smaller-station", job)
 
 
-@router.post("/bench/meter", response={200: BenchMeter, 422: Refusals})
+@router.post("/bench/meter", response=BenchMeter)
 def bench_meter(request: HttpRequest, body: MeterDay) -> Any:
     """A meter against a voltage across a dummy load, or a better meter."""
     require((body.volts is None) != (body.power_w is None), "volts", "volts-or-power")
@@ -192,7 +192,7 @@ def bench_meter(request: HttpRequest, body: MeterDay) -> Any:
     return workbench_json.meter(told, body.shown_w, known, drop)
 
 
-@router.post("/bench/check", response={200: BenchCheck, 422: Refusals})
+@router.post("/bench/check", response=BenchCheck)
 def bench_check(request: HttpRequest, body: CheckDay) -> Any:
     """What an analyzer's calibration leaves."""
     if body.typed:
@@ -204,7 +204,7 @@ def bench_check(request: HttpRequest, body: CheckDay) -> Any:
     return workbench_json.check(check.checked(freq, open_, short, load))
 
 
-@router.post("/bench/practice/{job}", response={200: PracticeDay, 422: Refusals, 503: Refusals})
+@router.post("/bench/practice/{job}", response=PracticeDay)
 def bench_practice(request: HttpRequest, job: str, body: PracticeRequest) -> Any:
     """A day on the simulated bench, for the same door."""
     station, on_bench, residual = body.station(), body.part(), body.residual.to_core()

@@ -27,6 +27,8 @@ Cell = Number | Gamma
 """A return loss, dB, or a Γ."""
 Text = Annotated[str, Field(max_length=sweep_file.MAX_BYTES)]
 MOST_RHO = 1.05
+MOST_POINTS = 60_000
+"""Of a sweep on the bench."""
 
 
 def reading(place: str, cell: float | tuple[float, float]) -> Reading:
@@ -50,6 +52,7 @@ def alike(texts: dict[str, str | None], phase: bool = True) -> dict[str, Sweep]:
             sweep = sweep_file.read(text)
         except InputError as error:
             raise error.under(place) from None
+        require(len(sweep.freq_hz) <= MOST_POINTS, place, "too-many-points", most=MOST_POINTS)
         if phase and sweep.gamma is None:
             raise InputError(place, "no-phase-in-file")
         first = next(iter(sweeps.values()), sweep)

@@ -37,7 +37,7 @@
   });
 </script>
 
-<Trouble text={asking.trouble} />
+<Trouble text={asking.trouble} {asking} />
 {#if found}
   <p data-testid="fit">{found.sentence}</p>
   <Picture label="SWR as measured, as estimated and as fitted" height={250} margins={{ bottom: 34 }}>
@@ -79,7 +79,7 @@
           </tr>
         </thead>
         <tbody>
-          {#each found.points as point (point.mhz)}
+          {#each found.points as point, n (n)}
             <tr>
               <th scope="row">{digits(point.mhz, 5)}</th>
               {#each CURVES as [key] (key)}

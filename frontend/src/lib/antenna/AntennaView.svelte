@@ -82,6 +82,7 @@
         text={faulty
           ? 'What is marked as wrong must be mended first; what stands here is from before.'
           : estimating.trouble}
+        asking={estimating}
       />
       <p class="verdict serif">{estimating.sentence}</p>
       <PlanTable {names} results={estimating.middles} whole />

@@ -59,7 +59,7 @@
       {box}
       ticks={names.map((name) => ({ at: (x(name) ?? 0) + x.bandwidth() / 2, name: name.replace(' m', '') }))}
     />
-    {#each names as name, b (name)}
+    {#each names as name, b (b)}
       {@const left = x(name) ?? 0}
       {@const points = curves[b] ?? []}
       {@const inside = scaleLinear([0, Math.max(points.length - 1, 1)], [left, left + x.bandwidth()])}

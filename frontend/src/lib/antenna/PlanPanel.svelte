@@ -32,7 +32,7 @@
   <ShapePicture planned={estimating.drawn} {antenna} onmove={(moved) => form.change('antenna', moved)} />
 {/if}
 <PlanFields {form} {antenna} {mhz} />
-<Trouble text={estimating.trouble} />
+<Trouble text={estimating.trouble} asking={estimating} />
 <p>{estimating.sentence}</p>
 <PlanTable names={rows.map((row) => row.name)} results={estimating.middles} />
 <PlanCaution />

@@ -27,7 +27,7 @@
   }
 </script>
 
-<Trouble text={asking.trouble} />
+<Trouble text={asking.trouble} {asking} />
 {#if found}
   <p data-testid="what-if">{found.sentence}</p>
   {#if found.changes.length}
@@ -36,14 +36,14 @@
         <thead>
           <tr>
             <th scope="col">Watts on the air</th>
-            {#each found.bands as name (name)}<th scope="col">{name}</th>{/each}
+            {#each found.bands as name, i (i)}<th scope="col">{name}</th>{/each}
             <th scope="col"><span class="visually-hidden">to take it</span></th>
           </tr>
         </thead>
         <tbody>
           <tr>
             <th scope="row">as it is</th>
-            {#each found.bands as name, b (name)}
+            {#each found.bands.keys() as b (b)}
               {@const bears = found.now.bears_w[b] ?? null}
               <td
                 >{watts(found.now.radiated_w[b] ?? null)}{#if bears !== null && bears < found.power_w}<span
@@ -54,10 +54,10 @@
             {/each}
             <td></td>
           </tr>
-          {#each found.changes as change (change.text)}
+          {#each found.changes as change, i (i)}
             <tr>
               <th scope="row">{change.text}</th>
-              {#each found.bands as name, b (name)}
+              {#each found.bands.keys() as b (b)}
                 {@const bears = change.outcome.bears_w[b] ?? null}
                 {@const after = change.outcome.radiated_w[b] ?? 0}
                 {@const by = difference(found.now.radiated_w[b] ?? 0, after)}

@@ -30,7 +30,7 @@
   }
 </script>
 
-<Trouble text={asking.trouble} />
+<Trouble text={asking.trouble} {asking} />
 {#if found}
   <p data-testid="widths">{found.sentence}</p>
   <Scroller label="How wide it is, band by band">
@@ -48,7 +48,7 @@
         </tr>
       </thead>
       <tbody>
-        {#each found.bands as { name, mhz, own, full_size } (name)}
+        {#each found.bands as { name, mhz, own, full_size }, i (i)}
           <tr>
             <th scope="row">{name}</th>
             <td>{digits(own.q, 2)}</td>

@@ -91,7 +91,7 @@
   >
     {#snippet drawing(box)}
       {@const x = across((lengths[0] ?? 0) - step / 2, (lengths.at(-1) ?? 1) + step / 2, box)}
-      {#each names as name, b (name)}
+      {#each names as name, b (b)}
         <text x={box.left - 6} y={b * ROW + 13} text-anchor="end">{name}</text>
         {#each found.lengths as one, n (n)}
           {@const band = one.bands[b]}
@@ -140,7 +140,7 @@
       <table class="plain figures">
         <thead>
           <tr
-            ><th scope="col">Length</th>{#each names as name (name)}<th scope="col">{name}, W</th>{/each}<td
+            ><th scope="col">Length</th>{#each names as name, i (i)}<th scope="col">{name}, W</th>{/each}<td
             ></td></tr
           >
         </thead>
@@ -148,7 +148,7 @@
           {#each found.lengths as one, n (n)}
             <tr>
               <th scope="row">{told(one.length_m)}</th>
-              {#each one.bands as band (band.name)}<td
+              {#each one.bands as band, i (i)}<td
                   >{watts(band.radiated_w)}{band.reached ? '' : ', not in reach'}{band.extreme
                     ? ', half wave'
                     : ''}</td

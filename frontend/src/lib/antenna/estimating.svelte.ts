@@ -1,5 +1,6 @@
-import { api, type AntennaEstimate, type PlannedAntenna, type PlannedOut } from '../api/client';
-import { Asking } from '../api/asking.svelte';
+import { api, comesBack, type AntennaEstimate, type PlannedAntenna, type PlannedOut } from '../api/client';
+import { AGAIN, Asking } from '../api/asking.svelte';
+import { sentenceOf } from '../api/refusals';
 
 /** How long a drawing must rest before its intervals and shares to the sky are asked for, which take longer. */
 const QUIET_MS = 200;
@@ -14,6 +15,8 @@ export class Estimating {
   /** What is drawn across the bands, and in the middle of each with its interval, of the antenna at rest. */
   #rest = $state.raw<{ of: object; across: PlannedOut; whole: PlannedOut } | null>(null);
   readonly #resting = new Asking<never>();
+  /** Why its intervals are not known. */
+  #unknown = $state('');
   #asked = $state.raw<object | null>(null);
 
   /** Ask for bands, each from one frequency (MHz) to another; what it returns ends the waiting. */
@@ -28,7 +31,11 @@ export class Estimating {
           estimate(alone, across(bands, RESTING), false),
           estimate(antenna, middles, true),
         ]);
-        if (!fine.data || !whole.data) return; // the quick one says what is wrong
+        if (!fine.data || !whole.data) {
+          this.#unknown = sentenceOf(whole.error ?? fine.error);
+          return comesBack(whole.response) || comesBack(fine.response) ? AGAIN : undefined;
+        }
+        this.#unknown = '';
         this.#rest = { of: antenna, across: fine.data as PlannedOut, whole: whole.data as PlannedOut };
       });
     }, QUIET_MS);
@@ -36,7 +43,18 @@ export class Estimating {
   }
 
   get trouble(): string {
-    return this.#quick.trouble;
+    return this.#quick.trouble || this.#unknown || this.#resting.trouble;
+  }
+  /** For how many seconds it is waited for what it will be at rest. */
+  get waited(): number {
+    return Math.max(this.#quick.waited, this.#resting.waited);
+  }
+  stop() {
+    this.#quick.stop();
+    this.#resting.stop();
+  }
+  get answer() {
+    return this.#rest;
   }
   /** Where the wires run. */
   get drawn(): PlannedOut | null {

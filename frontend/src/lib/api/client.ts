@@ -1,4 +1,5 @@
 import createClient from 'openapi-fetch';
+import { server } from './server.svelte';
 import type { components, paths } from './schema';
 
 type Schemas = components['schemas'];
@@ -81,21 +82,90 @@ export type BenchMeter = Schemas['BenchMeter'];
 export type BenchCheck = Schemas['BenchCheck'];
 export type Figure = StageResult['in_w'];
 
-export const api = createClient<paths>({
-  baseUrl: location.origin,
-  fetch: (request) => fetch(request).catch(() => silence()),
-});
+/** How long an answer is waited for: what is computed may have to wait for its turn. */
+const LIMIT_S = { POST: 150, other: 30 };
+export const FOLDER = 'X-Tithe-Folder';
 
-/** Stands for an answer that never came, so that every view says so in the words it has for refusals. */
-function silence(): Response {
-  const body = { errors: [{ place: '', rule: 'the server does not answer' }] };
+export const api = createClient<paths>({ baseUrl: location.origin, fetch: answered });
+
+let stopping: AbortSignal | undefined;
+
+/** Ask so that it can be stopped: the first request that `question` makes at once is given up with the signal. */
+export function stoppable<T>(signal: AbortSignal, question: () => T): T {
+  stopping = signal;
+  try {
+    return question();
+  } finally {
+    stopping = undefined;
+  }
+}
+
+/** An answer that has come whole and in time, or one that says in the form of a refusal what went wrong. */
+async function answered(request: Request): Promise<Response> {
+  const stop = stopping;
+  const giveUp = new AbortController();
+  const give = () => giveUp.abort();
+  const limit_s = request.method === 'POST' ? LIMIT_S.POST : LIMIT_S.other;
+  let late = false;
+  const timer = setTimeout(() => {
+    late = true;
+    give();
+  }, 1000 * limit_s);
+  stop?.addEventListener('abort', give);
+  request.signal.addEventListener('abort', give);
+  try {
+    if (server.folder && request.method !== 'GET') request.headers.set(FOLDER, server.folder);
+    const response = await fetch(request, { signal: giveUp.signal });
+    const text = await response.text();
+    const { status, headers } = response;
+    if (!isWhole(text, headers)) return silence(BROKEN);
+    server.heard(headers.get(FOLDER), status === 412);
+    return new Response([204, 205, 304].includes(status) ? null : text, { status, headers });
+  } catch (error) {
+    if (request.signal.aborted) throw error; // who asked has gone
+    if (stop?.aborted) return refusal(499, 'This was stopped.');
+    server.lost();
+    return silence(late ? `The server has not answered for ${limit_s} seconds.` : SILENT);
+  } finally {
+    clearTimeout(timer);
+    stop?.removeEventListener('abort', give);
+    request.signal.removeEventListener('abort', give);
+  }
+}
+
+const SILENT = 'The server does not answer.';
+const BROKEN = 'The server’s answer was cut off, or is none of Tithe’s.';
+
+/** Whether an answer is one, and not cut off. */
+function isWhole(text: string, headers: Headers): boolean {
+  const kind = headers.get('Content-Type') ?? '';
+  if (kind.startsWith('text/html')) return false;
+  if (!kind.startsWith('application/json')) return true;
+  try {
+    JSON.parse(text);
+    return true;
+  } catch {
+    return false;
+  }
+}
+
+function refusal(status: number, sentence: string, more: Record<string, string> = {}): Response {
+  const body = { errors: [{ place: '', rule: sentence, sentence }] };
   return new Response(JSON.stringify(body), {
-    status: 503,
-    headers: { 'Content-Type': 'application/json', 'X-Unreachable': 'yes' },
+    status,
+    headers: { 'Content-Type': 'application/json', ...more },
   });
 }
+
+/** Stands for an answer that never came, so that every view says so in the words it has for refusals. */
+const silence = (sentence: string) => refusal(503, sentence, { 'X-Unreachable': 'yes' });
 
 /** Whether nobody answered, rather than the server in trouble. */
 export function unreachable(response: Response): boolean {
   return response.headers.has('X-Unreachable');
+}
+
+/** Whether it is worth asking again by and by: nobody answered, the server is busy, or its disk is full. */
+export function comesBack(response: Response | undefined): boolean {
+  return response !== undefined && (response.status === 503 || response.status >= 520);
 }

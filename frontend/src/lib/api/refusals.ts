@@ -7,20 +7,11 @@ export function refusalsOf(error: unknown): Refusal[] {
   return (error as { errors?: Refusal[] } | undefined)?.errors ?? [];
 }
 
-/** Rules that want a subject before them. */
-const READS_ON = /^(is|are|must|has|have|holds|leaves|rules|names|cannot|returns|makes|mixes) /;
-
-/**
- * The first refusal as a sentence of its own. `names` tells what the page calls a place; others go by the
- * server's name for them.
- */
+/** The first refusal as a sentence of its own. `names` tells what the page calls a place. */
 export function sentenceOf(error: unknown, names: Record<string, string> = {}): string {
   const first = refusalsOf(error)[0];
   if (!first) return 'The server does not answer.';
-  const place = first.place.replace(/^(document|own)\.?/, '');
-  const named = names[place] ?? place;
-  const subject =
-    place && READS_ON.test(first.rule) ? `${/^line \d/.test(named) ? '' : 'The '}${named} ` : '';
-  const text = `${subject}${first.rule}`;
-  return `${text[0]?.toUpperCase() ?? ''}${text.slice(1)}${text.endsWith('.') ? '' : '.'}`;
+  const named = names[first.place.replace(/^(document|own)\.?/, '')];
+  if (named === undefined || !/^\p{Ll}/u.test(first.rule)) return first.sentence;
+  return `${/^line \d/.test(named) ? 'L' + named.slice(1) : `The ${named}`} ${first.rule}${first.rule.endsWith('.') ? '' : '.'}`;
 }

@@ -2103,6 +2103,8 @@ export interface components {
              * Format: date-time
              */
             updated: string;
+            /** Digest */
+            digest: string;
             document: components["schemas"]["StationFile"];
         };
         /**
@@ -3370,24 +3372,6 @@ export interface components {
         };
         WiresModel: components["schemas"]["DipoleModel"] | components["schemas"]["InvertedVeeModel"] | components["schemas"]["EndFedModel"] | components["schemas"]["VerticalModel"] | components["schemas"]["WhipModel"] | components["schemas"]["FanModel"] | components["schemas"]["OwnWiresModel"];
         /**
-         * Refusal
-         * @description A place in the request and the rule broken there.
-         */
-        Refusal: {
-            /** Place */
-            place: string;
-            /** Rule */
-            rule: string;
-        };
-        /**
-         * Refusals
-         * @description All that is wrong with a request.
-         */
-        Refusals: {
-            /** Errors */
-            errors: components["schemas"]["Refusal"][];
-        };
-        /**
          * TextFile
          * @description A file's text as the browser read it.
          */
@@ -3397,11 +3381,16 @@ export interface components {
         };
         /**
          * Taken
-         * @description What a line of a library held: a station's name, or nothing to be told.
+         * @description What a line of a library held: a station's name, or nothing to be told; whether it is here
+         *     ``already``, and whether it is a ``deleted`` one.
          */
         Taken: {
             /** Station */
             station: string;
+            /** Already */
+            already: boolean;
+            /** Deleted */
+            deleted: boolean;
         };
         /**
          * StationChange
@@ -3414,13 +3403,37 @@ export interface components {
             removed?: boolean | null;
         };
         /**
+         * SavedStation
+         * @description A kept station as a save left it; ``digest``: of its document.
+         */
+        SavedStation: {
+            /** Id */
+            id: number;
+            /** Name */
+            name: string;
+            /** Version */
+            version: number;
+            /**
+             * Updated
+             * Format: date-time
+             */
+            updated: string;
+            /** Digest */
+            digest: string;
+        };
+        /**
          * SaveRequest
-         * @description ``version`` is the one the change started from; ``key`` names the save, so that repeating it is
-         *     harmless.
+         * @description ``version`` is the one the change started from, ``digest`` that of its document (left out: it is not
+         *     compared); ``key`` names the save, so that repeating it is harmless.
          */
         SaveRequest: {
             /** Version */
             version: number;
+            /**
+             * Digest
+             * @default
+             */
+            digest: string;
             document: components["schemas"]["StationFile"];
             /**
              * Key
@@ -5346,11 +5359,17 @@ export interface components {
         };
         /**
          * Noted
-         * @description One entry: a reading, or a note.
+         * @description One entry: a reading, or a note; ``key``: what its sender calls it, so that sent twice it is kept
+         *     once.
          */
         Noted: {
             reading?: components["schemas"]["ReadingModel"] | null;
             note?: components["schemas"]["RemarkModel"] | null;
+            /**
+             * Key
+             * @default
+             */
+            key: string;
         };
         /**
          * BeforeOut
@@ -5374,11 +5393,16 @@ export interface components {
         };
         /**
          * NotedAll
-         * @description Readings taken one after the other, as a list over a band.
+         * @description Readings taken one after the other, as a list over a band; ``key``: what its sender calls it.
          */
         NotedAll: {
             /** Readings */
             readings: components["schemas"]["ReadingModel"][];
+            /**
+             * Key
+             * @default
+             */
+            key: string;
         };
         /**
          * Removed
@@ -5477,6 +5501,8 @@ export interface components {
         ImpliedLoss: {
             /** Label */
             label: string;
+            /** Part */
+            part: number;
             /** Mhz */
             mhz: number;
             loss_db: components["schemas"]["SpanOut"];
@@ -5977,7 +6003,7 @@ export interface components {
         };
         /**
          * OwnPartOut
-         * @description A part of one's own on the shelf.
+         * @description A part of one's own on the shelf; ``token``: what a choice calls it, here and on any other machine.
          */
         OwnPartOut: {
             /** Title */
@@ -5988,6 +6014,8 @@ export interface components {
             price?: string | null;
             /** Id */
             id: number;
+            /** Token */
+            token: string;
         };
         /**
          * Shelf
@@ -6078,7 +6106,7 @@ export interface components {
          * LineBeside
          * @description One line of the shelf at the place asked about.
          *
-         *     ``token``: its slug, or ``own-`` and its number. Losses in dB, matched and before the load there;
+         *     ``token``: its slug, or ``own-`` and its own number. Losses in dB, matched and before the load there;
          *     ``limit_w``: the peak power into it that it bears there (null: not known); ``price``: of the length (null:
          *     not known).
          */
@@ -7121,6 +7149,27 @@ export interface components {
             /** Rows */
             rows: components["schemas"]["EquivalentOut"][];
         };
+        /**
+         * Refusals
+         * @description All that is wrong with a request.
+         */
+        Refusals: {
+            /** Errors */
+            errors: components["schemas"]["Refusal"][];
+        };
+        /**
+         * Refusal
+         * @description A place in the request and the rule broken there, which reads on from the place where it begins with a
+         *     small letter; ``sentence``: both as one.
+         */
+        Refusal: {
+            /** Place */
+            place: string;
+            /** Rule */
+            rule: string;
+            /** Sentence */
+            sentence: string;
+        };
     };
     responses: never;
     parameters: never;
@@ -7150,6 +7199,69 @@ export interface operations {
                     "application/json": components["schemas"]["StationRow"][];
                 };
             };
+            /** @description What is wrong, and where */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
         };
     };
     tithe_web_library_api_create_station: {
@@ -7174,8 +7286,62 @@ export interface operations {
                     "application/json": components["schemas"]["KeptStation"];
                 };
             };
-            /** @description Unprocessable Entity */
+            /** @description What is wrong, and where */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
+            503: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -7205,8 +7371,62 @@ export interface operations {
                     "application/json": components["schemas"]["KeptStation"];
                 };
             };
-            /** @description Not Found */
+            /** @description What is wrong, and where */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
+            503: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -7236,8 +7456,62 @@ export interface operations {
                     "application/json": components["schemas"]["KeptStation"];
                 };
             };
-            /** @description Not Found */
+            /** @description What is wrong, and where */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
+            503: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -7269,8 +7543,62 @@ export interface operations {
                     "application/json": components["schemas"]["KeptStation"];
                 };
             };
-            /** @description Unprocessable Entity */
+            /** @description What is wrong, and where */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
+            503: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -7298,8 +7626,62 @@ export interface operations {
                 };
                 content?: never;
             };
-            /** @description Not Found */
+            /** @description What is wrong, and where */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
+            503: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -7325,6 +7707,69 @@ export interface operations {
                 };
                 content?: never;
             };
+            /** @description What is wrong, and where */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
         };
     };
     tithe_web_library_api_import_line: {
@@ -7345,8 +7790,62 @@ export interface operations {
                     "application/json": components["schemas"]["Taken"];
                 };
             };
-            /** @description Unprocessable Entity */
+            /** @description What is wrong, and where */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
+            503: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -7376,8 +7875,62 @@ export interface operations {
                     "application/json": components["schemas"]["KeptStation"];
                 };
             };
-            /** @description Not Found */
+            /** @description What is wrong, and where */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
+            503: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -7408,10 +7961,19 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["StationRow"];
+                    "application/json": components["schemas"]["SavedStation"];
                 };
             };
-            /** @description Not Found */
+            /** @description What is wrong, and where */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
             404: {
                 headers: {
                     [name: string]: unknown;
@@ -7429,8 +7991,44 @@ export interface operations {
                     "application/json": components["schemas"]["KeptStation"];
                 };
             };
-            /** @description Unprocessable Entity */
+            /** @description What is wrong, and where */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
+            503: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -7464,7 +8062,16 @@ export interface operations {
                     "application/json": components["schemas"]["StationRow"];
                 };
             };
-            /** @description Not Found */
+            /** @description What is wrong, and where */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
             404: {
                 headers: {
                     [name: string]: unknown;
@@ -7473,8 +8080,44 @@ export interface operations {
                     "application/json": components["schemas"]["Refusals"];
                 };
             };
-            /** @description Unprocessable Entity */
+            /** @description What is wrong, and where */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
+            503: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -7504,6 +8147,69 @@ export interface operations {
                     "application/json": components["schemas"]["RevisionRow"][];
                 };
             };
+            /** @description What is wrong, and where */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
         };
     };
     tithe_web_stations_api_get_revision: {
@@ -7527,8 +8233,62 @@ export interface operations {
                     "application/json": components["schemas"]["RevisionWhole"];
                 };
             };
-            /** @description Not Found */
+            /** @description What is wrong, and where */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
+            503: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -7560,8 +8320,62 @@ export interface operations {
                     "application/json": components["schemas"]["ReadAntenna"];
                 };
             };
-            /** @description Unprocessable Entity */
+            /** @description What is wrong, and where */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
+            503: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -7593,7 +8407,43 @@ export interface operations {
                     "application/json": components["schemas"]["PlannedOut"];
                 };
             };
-            /** @description Unprocessable Entity */
+            /** @description What is wrong, and where */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
             422: {
                 headers: {
                     [name: string]: unknown;
@@ -7602,7 +8452,16 @@ export interface operations {
                     "application/json": components["schemas"]["Refusals"];
                 };
             };
-            /** @description Service Unavailable */
+            /** @description What is wrong, and where */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
             503: {
                 headers: {
                     [name: string]: unknown;
@@ -7635,7 +8494,43 @@ export interface operations {
                     "application/json": components["schemas"]["WhatIfOut"];
                 };
             };
-            /** @description Unprocessable Entity */
+            /** @description What is wrong, and where */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
             422: {
                 headers: {
                     [name: string]: unknown;
@@ -7644,7 +8539,16 @@ export interface operations {
                     "application/json": components["schemas"]["Refusals"];
                 };
             };
-            /** @description Service Unavailable */
+            /** @description What is wrong, and where */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
             503: {
                 headers: {
                     [name: string]: unknown;
@@ -7677,7 +8581,43 @@ export interface operations {
                     "application/json": components["schemas"]["WidthsOut"];
                 };
             };
-            /** @description Unprocessable Entity */
+            /** @description What is wrong, and where */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
             422: {
                 headers: {
                     [name: string]: unknown;
@@ -7686,7 +8626,16 @@ export interface operations {
                     "application/json": components["schemas"]["Refusals"];
                 };
             };
-            /** @description Service Unavailable */
+            /** @description What is wrong, and where */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
             503: {
                 headers: {
                     [name: string]: unknown;
@@ -7719,7 +8668,43 @@ export interface operations {
                     "application/json": components["schemas"]["FitOut"];
                 };
             };
-            /** @description Unprocessable Entity */
+            /** @description What is wrong, and where */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
             422: {
                 headers: {
                     [name: string]: unknown;
@@ -7728,7 +8713,16 @@ export interface operations {
                     "application/json": components["schemas"]["Refusals"];
                 };
             };
-            /** @description Service Unavailable */
+            /** @description What is wrong, and where */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
             503: {
                 headers: {
                     [name: string]: unknown;
@@ -7761,8 +8755,62 @@ export interface operations {
                     "application/json": components["schemas"]["WireLengthsLine"];
                 };
             };
-            /** @description Unprocessable Entity */
+            /** @description What is wrong, and where */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
+            503: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -7794,8 +8842,62 @@ export interface operations {
                     "application/json": components["schemas"]["PairsLine"];
                 };
             };
-            /** @description Unprocessable Entity */
+            /** @description What is wrong, and where */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
+            503: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -7827,7 +8929,43 @@ export interface operations {
                     "application/json": components["schemas"]["ReachOut"];
                 };
             };
-            /** @description Unprocessable Entity */
+            /** @description What is wrong, and where */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
             422: {
                 headers: {
                     [name: string]: unknown;
@@ -7836,7 +8974,16 @@ export interface operations {
                     "application/json": components["schemas"]["Refusals"];
                 };
             };
-            /** @description Service Unavailable */
+            /** @description What is wrong, and where */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
             503: {
                 headers: {
                     [name: string]: unknown;
@@ -7869,7 +9016,43 @@ export interface operations {
                     "application/json": components["schemas"]["TunerBands"];
                 };
             };
-            /** @description Unprocessable Entity */
+            /** @description What is wrong, and where */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
             422: {
                 headers: {
                     [name: string]: unknown;
@@ -7878,7 +9061,16 @@ export interface operations {
                     "application/json": components["schemas"]["Refusals"];
                 };
             };
-            /** @description Service Unavailable */
+            /** @description What is wrong, and where */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
             503: {
                 headers: {
                     [name: string]: unknown;
@@ -7911,7 +9103,43 @@ export interface operations {
                     "application/json": components["schemas"]["ChartOut"];
                 };
             };
-            /** @description Unprocessable Entity */
+            /** @description What is wrong, and where */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
             422: {
                 headers: {
                     [name: string]: unknown;
@@ -7920,7 +9148,16 @@ export interface operations {
                     "application/json": components["schemas"]["Refusals"];
                 };
             };
-            /** @description Service Unavailable */
+            /** @description What is wrong, and where */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
             503: {
                 headers: {
                     [name: string]: unknown;
@@ -7953,7 +9190,43 @@ export interface operations {
                     "application/json": components["schemas"]["HandsOut"];
                 };
             };
-            /** @description Unprocessable Entity */
+            /** @description What is wrong, and where */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
             422: {
                 headers: {
                     [name: string]: unknown;
@@ -7962,7 +9235,16 @@ export interface operations {
                     "application/json": components["schemas"]["Refusals"];
                 };
             };
-            /** @description Service Unavailable */
+            /** @description What is wrong, and where */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
             503: {
                 headers: {
                     [name: string]: unknown;
@@ -7995,7 +9277,43 @@ export interface operations {
                     "application/json": components["schemas"]["RetuningOut"];
                 };
             };
-            /** @description Unprocessable Entity */
+            /** @description What is wrong, and where */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
             422: {
                 headers: {
                     [name: string]: unknown;
@@ -8004,7 +9322,16 @@ export interface operations {
                     "application/json": components["schemas"]["Refusals"];
                 };
             };
-            /** @description Service Unavailable */
+            /** @description What is wrong, and where */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
             503: {
                 headers: {
                     [name: string]: unknown;
@@ -8037,7 +9364,43 @@ export interface operations {
                     "application/json": components["schemas"]["Answer"];
                 };
             };
-            /** @description Unprocessable Entity */
+            /** @description What is wrong, and where */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
             422: {
                 headers: {
                     [name: string]: unknown;
@@ -8046,7 +9409,16 @@ export interface operations {
                     "application/json": components["schemas"]["Refusals"];
                 };
             };
-            /** @description Service Unavailable */
+            /** @description What is wrong, and where */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
             503: {
                 headers: {
                     [name: string]: unknown;
@@ -8079,8 +9451,62 @@ export interface operations {
                     "application/json": string;
                 };
             };
-            /** @description Unprocessable Entity */
+            /** @description What is wrong, and where */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
+            503: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -8112,8 +9538,62 @@ export interface operations {
                     "application/json": components["schemas"]["PresetModel"][];
                 };
             };
-            /** @description Unprocessable Entity */
+            /** @description What is wrong, and where */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
+            503: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -8145,8 +9625,62 @@ export interface operations {
                     "application/json": components["schemas"]["ReadAt"];
                 };
             };
-            /** @description Unprocessable Entity */
+            /** @description What is wrong, and where */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
+            503: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -8178,7 +9712,43 @@ export interface operations {
                     "application/json": components["schemas"]["BenchTuner"];
                 };
             };
-            /** @description Unprocessable Entity */
+            /** @description What is wrong, and where */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
             422: {
                 headers: {
                     [name: string]: unknown;
@@ -8187,7 +9757,16 @@ export interface operations {
                     "application/json": components["schemas"]["Refusals"];
                 };
             };
-            /** @description Service Unavailable */
+            /** @description What is wrong, and where */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
             503: {
                 headers: {
                     [name: string]: unknown;
@@ -8220,8 +9799,62 @@ export interface operations {
                     "application/json": components["schemas"]["BenchWatts"];
                 };
             };
-            /** @description Unprocessable Entity */
+            /** @description What is wrong, and where */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
+            503: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -8253,7 +9886,43 @@ export interface operations {
                     "application/json": components["schemas"]["BenchLine"];
                 };
             };
-            /** @description Unprocessable Entity */
+            /** @description What is wrong, and where */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
             422: {
                 headers: {
                     [name: string]: unknown;
@@ -8262,7 +9931,16 @@ export interface operations {
                     "application/json": components["schemas"]["Refusals"];
                 };
             };
-            /** @description Service Unavailable */
+            /** @description What is wrong, and where */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
             503: {
                 headers: {
                     [name: string]: unknown;
@@ -8295,7 +9973,43 @@ export interface operations {
                     "application/json": components["schemas"]["BenchFault"];
                 };
             };
-            /** @description Unprocessable Entity */
+            /** @description What is wrong, and where */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
             422: {
                 headers: {
                     [name: string]: unknown;
@@ -8304,7 +10018,16 @@ export interface operations {
                     "application/json": components["schemas"]["Refusals"];
                 };
             };
-            /** @description Service Unavailable */
+            /** @description What is wrong, and where */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
             503: {
                 headers: {
                     [name: string]: unknown;
@@ -8337,7 +10060,43 @@ export interface operations {
                     "application/json": components["schemas"]["BenchPart"];
                 };
             };
-            /** @description Unprocessable Entity */
+            /** @description What is wrong, and where */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
             422: {
                 headers: {
                     [name: string]: unknown;
@@ -8346,7 +10105,16 @@ export interface operations {
                     "application/json": components["schemas"]["Refusals"];
                 };
             };
-            /** @description Service Unavailable */
+            /** @description What is wrong, and where */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
             503: {
                 headers: {
                     [name: string]: unknown;
@@ -8379,8 +10147,62 @@ export interface operations {
                     "application/json": components["schemas"]["BenchMeter"];
                 };
             };
-            /** @description Unprocessable Entity */
+            /** @description What is wrong, and where */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
+            503: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -8412,8 +10234,62 @@ export interface operations {
                     "application/json": components["schemas"]["BenchCheck"];
                 };
             };
-            /** @description Unprocessable Entity */
+            /** @description What is wrong, and where */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
+            503: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -8447,7 +10323,43 @@ export interface operations {
                     "application/json": components["schemas"]["PracticeDay"];
                 };
             };
-            /** @description Unprocessable Entity */
+            /** @description What is wrong, and where */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
             422: {
                 headers: {
                     [name: string]: unknown;
@@ -8456,7 +10368,16 @@ export interface operations {
                     "application/json": components["schemas"]["Refusals"];
                 };
             };
-            /** @description Service Unavailable */
+            /** @description What is wrong, and where */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
             503: {
                 headers: {
                     [name: string]: unknown;
@@ -8494,8 +10415,62 @@ export interface operations {
                     "application/json": components["schemas"]["LogPage"];
                 };
             };
-            /** @description Not Found */
+            /** @description What is wrong, and where */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
+            503: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -8529,7 +10504,16 @@ export interface operations {
                     "application/json": components["schemas"]["Kept"];
                 };
             };
-            /** @description Not Found */
+            /** @description What is wrong, and where */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
             404: {
                 headers: {
                     [name: string]: unknown;
@@ -8538,8 +10522,44 @@ export interface operations {
                     "application/json": components["schemas"]["Refusals"];
                 };
             };
-            /** @description Unprocessable Entity */
+            /** @description What is wrong, and where */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
+            503: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -8569,8 +10589,62 @@ export interface operations {
                     "application/json": components["schemas"]["BeforeOut"];
                 };
             };
-            /** @description Not Found */
+            /** @description What is wrong, and where */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
+            503: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -8600,8 +10674,62 @@ export interface operations {
                     "application/json": unknown;
                 };
             };
-            /** @description Not Found */
+            /** @description What is wrong, and where */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
+            503: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -8635,7 +10763,16 @@ export interface operations {
                     "application/json": components["schemas"]["KeptAll"];
                 };
             };
-            /** @description Not Found */
+            /** @description What is wrong, and where */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
             404: {
                 headers: {
                     [name: string]: unknown;
@@ -8644,8 +10781,44 @@ export interface operations {
                     "application/json": components["schemas"]["Refusals"];
                 };
             };
-            /** @description Unprocessable Entity */
+            /** @description What is wrong, and where */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
+            503: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -8679,7 +10852,16 @@ export interface operations {
                     "application/json": components["schemas"]["Kept"];
                 };
             };
-            /** @description Not Found */
+            /** @description What is wrong, and where */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
             404: {
                 headers: {
                     [name: string]: unknown;
@@ -8688,8 +10870,44 @@ export interface operations {
                     "application/json": components["schemas"]["Refusals"];
                 };
             };
-            /** @description Unprocessable Entity */
+            /** @description What is wrong, and where */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
+            503: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -8723,7 +10941,16 @@ export interface operations {
                     "application/json": components["schemas"]["Kept"];
                 };
             };
-            /** @description Not Found */
+            /** @description What is wrong, and where */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
             404: {
                 headers: {
                     [name: string]: unknown;
@@ -8732,8 +10959,44 @@ export interface operations {
                     "application/json": components["schemas"]["Refusals"];
                 };
             };
-            /** @description Unprocessable Entity */
+            /** @description What is wrong, and where */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
+            503: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -8765,7 +11028,43 @@ export interface operations {
                     "application/json": components["schemas"]["AskedReading"];
                 };
             };
-            /** @description Unprocessable Entity */
+            /** @description What is wrong, and where */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
             422: {
                 headers: {
                     [name: string]: unknown;
@@ -8774,7 +11073,16 @@ export interface operations {
                     "application/json": components["schemas"]["Refusals"];
                 };
             };
-            /** @description Service Unavailable */
+            /** @description What is wrong, and where */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
             503: {
                 headers: {
                     [name: string]: unknown;
@@ -8807,7 +11115,43 @@ export interface operations {
                     "application/json": components["schemas"]["PlacedOut"][];
                 };
             };
-            /** @description Unprocessable Entity */
+            /** @description What is wrong, and where */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
             422: {
                 headers: {
                     [name: string]: unknown;
@@ -8816,7 +11160,16 @@ export interface operations {
                     "application/json": components["schemas"]["Refusals"];
                 };
             };
-            /** @description Service Unavailable */
+            /** @description What is wrong, and where */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
             503: {
                 headers: {
                     [name: string]: unknown;
@@ -8851,7 +11204,16 @@ export interface operations {
                     "application/json": components["schemas"]["TrendOut"];
                 };
             };
-            /** @description Not Found */
+            /** @description What is wrong, and where */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
             404: {
                 headers: {
                     [name: string]: unknown;
@@ -8860,7 +11222,25 @@ export interface operations {
                     "application/json": components["schemas"]["Refusals"];
                 };
             };
-            /** @description Unprocessable Entity */
+            /** @description What is wrong, and where */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
             422: {
                 headers: {
                     [name: string]: unknown;
@@ -8869,7 +11249,16 @@ export interface operations {
                     "application/json": components["schemas"]["Refusals"];
                 };
             };
-            /** @description Service Unavailable */
+            /** @description What is wrong, and where */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
             503: {
                 headers: {
                     [name: string]: unknown;
@@ -8904,7 +11293,16 @@ export interface operations {
                     "application/json": components["schemas"]["ReconcileAnswer"];
                 };
             };
-            /** @description Not Found */
+            /** @description What is wrong, and where */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
             404: {
                 headers: {
                     [name: string]: unknown;
@@ -8913,7 +11311,25 @@ export interface operations {
                     "application/json": components["schemas"]["Refusals"];
                 };
             };
-            /** @description Unprocessable Entity */
+            /** @description What is wrong, and where */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
             422: {
                 headers: {
                     [name: string]: unknown;
@@ -8922,7 +11338,16 @@ export interface operations {
                     "application/json": components["schemas"]["Refusals"];
                 };
             };
-            /** @description Service Unavailable */
+            /** @description What is wrong, and where */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
             503: {
                 headers: {
                     [name: string]: unknown;
@@ -8955,7 +11380,43 @@ export interface operations {
                     "application/json": components["schemas"]["Answer"];
                 };
             };
-            /** @description Unprocessable Entity */
+            /** @description What is wrong, and where */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
             422: {
                 headers: {
                     [name: string]: unknown;
@@ -8964,7 +11425,16 @@ export interface operations {
                     "application/json": components["schemas"]["Refusals"];
                 };
             };
-            /** @description Service Unavailable */
+            /** @description What is wrong, and where */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
             503: {
                 headers: {
                     [name: string]: unknown;
@@ -8997,7 +11467,43 @@ export interface operations {
                     "application/json": components["schemas"]["WorkingOut"];
                 };
             };
-            /** @description Unprocessable Entity */
+            /** @description What is wrong, and where */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
             422: {
                 headers: {
                     [name: string]: unknown;
@@ -9006,7 +11512,16 @@ export interface operations {
                     "application/json": components["schemas"]["Refusals"];
                 };
             };
-            /** @description Service Unavailable */
+            /** @description What is wrong, and where */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
             503: {
                 headers: {
                     [name: string]: unknown;
@@ -9039,7 +11554,43 @@ export interface operations {
                     "application/json": components["schemas"]["Comparison"];
                 };
             };
-            /** @description Unprocessable Entity */
+            /** @description What is wrong, and where */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
             422: {
                 headers: {
                     [name: string]: unknown;
@@ -9048,7 +11599,16 @@ export interface operations {
                     "application/json": components["schemas"]["Refusals"];
                 };
             };
-            /** @description Service Unavailable */
+            /** @description What is wrong, and where */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
             503: {
                 headers: {
                     [name: string]: unknown;
@@ -9081,7 +11641,43 @@ export interface operations {
                     "application/json": components["schemas"]["BandLedger"][];
                 };
             };
-            /** @description Unprocessable Entity */
+            /** @description What is wrong, and where */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
             422: {
                 headers: {
                     [name: string]: unknown;
@@ -9090,7 +11686,16 @@ export interface operations {
                     "application/json": components["schemas"]["Refusals"];
                 };
             };
-            /** @description Service Unavailable */
+            /** @description What is wrong, and where */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
             503: {
                 headers: {
                     [name: string]: unknown;
@@ -9123,7 +11728,43 @@ export interface operations {
                     "application/json": string;
                 };
             };
-            /** @description Unprocessable Entity */
+            /** @description What is wrong, and where */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
             422: {
                 headers: {
                     [name: string]: unknown;
@@ -9132,7 +11773,16 @@ export interface operations {
                     "application/json": components["schemas"]["Refusals"];
                 };
             };
-            /** @description Service Unavailable */
+            /** @description What is wrong, and where */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
             503: {
                 headers: {
                     [name: string]: unknown;
@@ -9165,8 +11815,62 @@ export interface operations {
                     "application/json": components["schemas"]["LossAnswer"];
                 };
             };
-            /** @description Unprocessable Entity */
+            /** @description What is wrong, and where */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
+            503: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -9198,8 +11902,62 @@ export interface operations {
                     "application/json": components["schemas"]["WorkingOut"];
                 };
             };
-            /** @description Unprocessable Entity */
+            /** @description What is wrong, and where */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
+            503: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -9225,6 +11983,69 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["SchoolTitle"][];
+                };
+            };
+            /** @description What is wrong, and where */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
                 };
             };
         };
@@ -9253,7 +12074,43 @@ export interface operations {
                     "application/json": components["schemas"]["SchoolAnswer"];
                 };
             };
-            /** @description Unprocessable Entity */
+            /** @description What is wrong, and where */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
             422: {
                 headers: {
                     [name: string]: unknown;
@@ -9262,7 +12119,16 @@ export interface operations {
                     "application/json": components["schemas"]["Refusals"];
                 };
             };
-            /** @description Service Unavailable */
+            /** @description What is wrong, and where */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
             503: {
                 headers: {
                     [name: string]: unknown;
@@ -9297,7 +12163,43 @@ export interface operations {
                     "application/json": components["schemas"]["WorkingOut"];
                 };
             };
-            /** @description Unprocessable Entity */
+            /** @description What is wrong, and where */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
             422: {
                 headers: {
                     [name: string]: unknown;
@@ -9306,7 +12208,16 @@ export interface operations {
                     "application/json": components["schemas"]["Refusals"];
                 };
             };
-            /** @description Service Unavailable */
+            /** @description What is wrong, and where */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
             503: {
                 headers: {
                     [name: string]: unknown;
@@ -9335,6 +12246,69 @@ export interface operations {
                     "application/json": components["schemas"]["Shelf"];
                 };
             };
+            /** @description What is wrong, and where */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
         };
     };
     tithe_web_stations_api_shelf_put_on_shelf: {
@@ -9359,8 +12333,62 @@ export interface operations {
                     "application/json": components["schemas"]["OwnPartOut"];
                 };
             };
-            /** @description Unprocessable Entity */
+            /** @description What is wrong, and where */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
+            503: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -9388,6 +12416,69 @@ export interface operations {
                 };
                 content?: never;
             };
+            /** @description What is wrong, and where */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
         };
     };
     tithe_web_stations_api_shelf_lines_beside: {
@@ -9412,7 +12503,43 @@ export interface operations {
                     "application/json": components["schemas"]["LinesBeside"];
                 };
             };
-            /** @description Unprocessable Entity */
+            /** @description What is wrong, and where */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
             422: {
                 headers: {
                     [name: string]: unknown;
@@ -9421,7 +12548,16 @@ export interface operations {
                     "application/json": components["schemas"]["Refusals"];
                 };
             };
-            /** @description Service Unavailable */
+            /** @description What is wrong, and where */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
             503: {
                 headers: {
                     [name: string]: unknown;
@@ -9454,7 +12590,43 @@ export interface operations {
                     "application/json": components["schemas"]["WorkingOut"];
                 };
             };
-            /** @description Unprocessable Entity */
+            /** @description What is wrong, and where */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
             422: {
                 headers: {
                     [name: string]: unknown;
@@ -9463,7 +12635,16 @@ export interface operations {
                     "application/json": components["schemas"]["Refusals"];
                 };
             };
-            /** @description Service Unavailable */
+            /** @description What is wrong, and where */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
             503: {
                 headers: {
                     [name: string]: unknown;
@@ -9492,6 +12673,69 @@ export interface operations {
                     "application/json": components["schemas"]["Region"][];
                 };
             };
+            /** @description What is wrong, and where */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
         };
     };
     tithe_web_sweeps_api_recognise: {
@@ -9516,8 +12760,62 @@ export interface operations {
                     "application/json": components["schemas"]["Recognised"];
                 };
             };
-            /** @description Unprocessable Entity */
+            /** @description What is wrong, and where */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
+            503: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -9549,8 +12847,62 @@ export interface operations {
                     "application/json": components["schemas"]["SimulatedFile"];
                 };
             };
-            /** @description Unprocessable Entity */
+            /** @description What is wrong, and where */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
+            503: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -9580,6 +12932,69 @@ export interface operations {
                     "application/json": components["schemas"]["SweepRow"][];
                 };
             };
+            /** @description What is wrong, and where */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
         };
     };
     tithe_web_sweeps_api_keep_sweep: {
@@ -9606,7 +13021,16 @@ export interface operations {
                     "application/json": components["schemas"]["SweepRow"];
                 };
             };
-            /** @description Not Found */
+            /** @description What is wrong, and where */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
             404: {
                 headers: {
                     [name: string]: unknown;
@@ -9615,8 +13039,44 @@ export interface operations {
                     "application/json": components["schemas"]["Refusals"];
                 };
             };
-            /** @description Unprocessable Entity */
+            /** @description What is wrong, and where */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
+            503: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -9650,7 +13110,16 @@ export interface operations {
                     "application/json": components["schemas"]["SweepRow"];
                 };
             };
-            /** @description Not Found */
+            /** @description What is wrong, and where */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
             404: {
                 headers: {
                     [name: string]: unknown;
@@ -9659,8 +13128,44 @@ export interface operations {
                     "application/json": components["schemas"]["Refusals"];
                 };
             };
-            /** @description Unprocessable Entity */
+            /** @description What is wrong, and where */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
+            503: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -9694,7 +13199,16 @@ export interface operations {
                     "application/json": components["schemas"]["Look"];
                 };
             };
-            /** @description Not Found */
+            /** @description What is wrong, and where */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
             404: {
                 headers: {
                     [name: string]: unknown;
@@ -9703,8 +13217,44 @@ export interface operations {
                     "application/json": components["schemas"]["Refusals"];
                 };
             };
-            /** @description Unprocessable Entity */
+            /** @description What is wrong, and where */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
+            503: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -9738,7 +13288,16 @@ export interface operations {
                     "application/json": components["schemas"]["WorkingOut"];
                 };
             };
-            /** @description Not Found */
+            /** @description What is wrong, and where */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
             404: {
                 headers: {
                     [name: string]: unknown;
@@ -9747,8 +13306,44 @@ export interface operations {
                     "application/json": components["schemas"]["Refusals"];
                 };
             };
-            /** @description Unprocessable Entity */
+            /** @description What is wrong, and where */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
+            503: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -9778,7 +13373,16 @@ export interface operations {
                     "application/json": components["schemas"]["ReadAntenna"];
                 };
             };
-            /** @description Not Found */
+            /** @description What is wrong, and where */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
             404: {
                 headers: {
                     [name: string]: unknown;
@@ -9787,8 +13391,44 @@ export interface operations {
                     "application/json": components["schemas"]["Refusals"];
                 };
             };
-            /** @description Unprocessable Entity */
+            /** @description What is wrong, and where */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
+            503: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -9819,7 +13459,16 @@ export interface operations {
                 };
                 content?: never;
             };
-            /** @description Not Found */
+            /** @description What is wrong, and where */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
             404: {
                 headers: {
                     [name: string]: unknown;
@@ -9828,8 +13477,44 @@ export interface operations {
                     "application/json": components["schemas"]["Refusals"];
                 };
             };
-            /** @description Unprocessable Entity */
+            /** @description What is wrong, and where */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
+            503: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -9863,8 +13548,62 @@ export interface operations {
                     "application/json": components["schemas"]["TrimAnswer"];
                 };
             };
-            /** @description Unprocessable Entity */
+            /** @description What is wrong, and where */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
+            503: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -9897,8 +13636,62 @@ export interface operations {
                     "application/json": components["schemas"]["RadialsAnswer"];
                 };
             };
-            /** @description Unprocessable Entity */
+            /** @description What is wrong, and where */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
+            503: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -9932,7 +13725,16 @@ export interface operations {
                     "application/json": components["schemas"]["DriftAnswer"];
                 };
             };
-            /** @description Not Found */
+            /** @description What is wrong, and where */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
             404: {
                 headers: {
                     [name: string]: unknown;
@@ -9941,8 +13743,44 @@ export interface operations {
                     "application/json": components["schemas"]["Refusals"];
                 };
             };
-            /** @description Unprocessable Entity */
+            /** @description What is wrong, and where */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
+            503: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -9974,8 +13812,62 @@ export interface operations {
                     "application/json": components["schemas"]["ChooseLine"];
                 };
             };
-            /** @description Unprocessable Entity */
+            /** @description What is wrong, and where */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
+            503: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -10007,8 +13899,62 @@ export interface operations {
                     "application/json": components["schemas"]["SureLine"];
                 };
             };
-            /** @description Unprocessable Entity */
+            /** @description What is wrong, and where */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
+            503: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -10040,8 +13986,62 @@ export interface operations {
                     "application/json": components["schemas"]["LossMap"];
                 };
             };
-            /** @description Unprocessable Entity */
+            /** @description What is wrong, and where */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
+            503: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -10073,7 +14073,43 @@ export interface operations {
                     "application/json": components["schemas"]["BreakEvenOut"][];
                 };
             };
-            /** @description Unprocessable Entity */
+            /** @description What is wrong, and where */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
             422: {
                 headers: {
                     [name: string]: unknown;
@@ -10082,7 +14118,16 @@ export interface operations {
                     "application/json": components["schemas"]["Refusals"];
                 };
             };
-            /** @description Service Unavailable */
+            /** @description What is wrong, and where */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
             503: {
                 headers: {
                     [name: string]: unknown;
@@ -10115,7 +14160,43 @@ export interface operations {
                     "application/json": components["schemas"]["LengthsAnswer"];
                 };
             };
-            /** @description Unprocessable Entity */
+            /** @description What is wrong, and where */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
             422: {
                 headers: {
                     [name: string]: unknown;
@@ -10124,7 +14205,16 @@ export interface operations {
                     "application/json": components["schemas"]["Refusals"];
                 };
             };
-            /** @description Service Unavailable */
+            /** @description What is wrong, and where */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
             503: {
                 headers: {
                     [name: string]: unknown;
@@ -10157,7 +14247,43 @@ export interface operations {
                     "application/json": components["schemas"]["WorkingOut"];
                 };
             };
-            /** @description Unprocessable Entity */
+            /** @description What is wrong, and where */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
             422: {
                 headers: {
                     [name: string]: unknown;
@@ -10166,7 +14292,16 @@ export interface operations {
                     "application/json": components["schemas"]["Refusals"];
                 };
             };
-            /** @description Service Unavailable */
+            /** @description What is wrong, and where */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
             503: {
                 headers: {
                     [name: string]: unknown;
@@ -10199,7 +14334,43 @@ export interface operations {
                     "application/json": components["schemas"]["CandidateLook"];
                 };
             };
-            /** @description Unprocessable Entity */
+            /** @description What is wrong, and where */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
             422: {
                 headers: {
                     [name: string]: unknown;
@@ -10208,7 +14379,16 @@ export interface operations {
                     "application/json": components["schemas"]["Refusals"];
                 };
             };
-            /** @description Service Unavailable */
+            /** @description What is wrong, and where */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
             503: {
                 headers: {
                     [name: string]: unknown;
@@ -10237,6 +14417,69 @@ export interface operations {
                     "application/json": components["schemas"]["GlossaryTerm"][];
                 };
             };
+            /** @description What is wrong, and where */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
         };
     };
     tithe_web_terms_api_other_forms: {
@@ -10262,8 +14505,62 @@ export interface operations {
                     "application/json": components["schemas"]["EquivalentsOut"];
                 };
             };
-            /** @description Unprocessable Entity */
+            /** @description What is wrong, and where */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusals"];
+                };
+            };
+            /** @description What is wrong, and where */
+            503: {
                 headers: {
                     [name: string]: unknown;
                 };

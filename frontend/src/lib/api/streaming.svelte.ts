@@ -1,4 +1,5 @@
-import { linesOf } from './lines';
+import { onDestroy } from 'svelte';
+import { brokenStream, CUT_OFF, streamed } from './lines';
 import { sentenceOf, type Refusal } from './refusals';
 
 interface Line<T> {
@@ -7,6 +8,7 @@ interface Line<T> {
   answer?: T;
   errors?: Refusal[];
 }
+const RETRY_MS = 3000;
 
 /** One question whose answer takes a while: how far it is, and a way to give it up. A newer one ends the older. */
 export class Streaming<T> {
@@ -16,11 +18,17 @@ export class Streaming<T> {
   readonly #path: string;
   readonly #names: Record<string, string>;
   #cancel = new AbortController();
+  #retry: ReturnType<typeof setTimeout> | undefined;
 
   /** `names`: what the page calls the places that the server may refuse. */
   constructor(path: string, names: Record<string, string> = {}) {
     this.#path = path;
     this.#names = names;
+    try {
+      onDestroy(this.cancel);
+    } catch {
+      // Made outside of a component.
+    }
   }
 
   async ask(body: object) {
@@ -28,31 +36,32 @@ export class Streaming<T> {
     const { signal } = (this.#cancel = new AbortController());
     this.progress = { done: 0, of: 1 };
     this.trouble = '';
+    let told = false;
     try {
-      const response = await fetch(
-        new Request(location.origin + this.#path, {
-          method: 'POST',
-          headers: { 'Content-Type': 'application/json' },
-          body: JSON.stringify(body),
-          signal,
-        }),
-      );
-      for await (const line of linesOf<Line<T>>(response)) {
+      for await (const line of streamed<Line<T>>(this.#path, body, signal)) {
         if (signal.aborted) return;
         if (line.errors) this.trouble = sentenceOf(line, this.#names);
         else if (line.answer) this.answer = line.answer;
         else this.progress = { done: line.done ?? 0, of: line.of ?? 1 };
+        told ||= Boolean(line.errors ?? line.answer);
       }
-    } catch {
-      if (!signal.aborted) this.trouble = 'The server does not answer.';
+      if (!told) this.#again(body, CUT_OFF);
+    } catch (error) {
+      if (!signal.aborted) this.#again(body, brokenStream(error));
     } finally {
       if (!signal.aborted) this.progress = null;
     }
   }
 
+  #again(body: object, trouble: string) {
+    this.trouble = trouble;
+    this.#retry = setTimeout(() => void this.ask(body), RETRY_MS);
+  }
+
   /** Give the question up; the last answer stands. */
   cancel = () => {
     this.#cancel.abort();
+    clearTimeout(this.#retry);
     this.progress = null;
   };
 }

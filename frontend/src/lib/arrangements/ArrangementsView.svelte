@@ -78,7 +78,7 @@
     </ul>
   {/if}
 </section>
-<Trouble text={asking.trouble} />
+<Trouble text={asking.trouble} {asking} />
 {#if comparison}
   <section aria-label="Comparison" bind:clientWidth={width} class="wide">
     {#if layout && comparison.other}
@@ -101,7 +101,7 @@
             </tr>
           </thead>
           <tbody>
-            {#each comparison.rows as row (row.name)}
+            {#each comparison.rows as row, i (i)}
               <tr>
                 <th scope="row">{row.name}</th>
                 <td>{shown(row.now_w, watts)}</td>

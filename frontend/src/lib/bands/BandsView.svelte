@@ -39,7 +39,7 @@
     Start from a region’s amateur allocations and change what differs where you are. “Use” says how much a
     band counts against the others. Transmit only within your licence.
   </p>
-  <Trouble text={regions.trouble} onretry={load} />
+  <Trouble text={regions.trouble} asking={regions} onretry={load} />
   <div class="regions">
     {#each regions.answer ?? [] as region (region.region)}
       <button type="button" onclick={() => form.change('bands', region.bands)}

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { onDestroy, untrack } from 'svelte';
   import { addressOf } from '../../routes';
   import type { Shelf } from '../shelf/shelf.svelte';
   import { placeShown, type Session } from '../station/session.svelte';
@@ -8,7 +9,8 @@
 
   /** What is measured on the bench, a job a page. */
   let { session, shelf }: { session: Session; shelf: Shelf } = $props();
-  const bench = $derived(new Bench(session.keeper.id));
+  const bench = untrack(() => new Bench(session.keeper.id));
+  onDestroy(() => bench.end());
   const text = $derived(JOBS.find(({ job }) => job === session.job) ?? JOBS[0]);
 </script>
 
@@ -27,7 +29,15 @@
     </ul>
   </nav>
   <div class="body">
-    {#if text}{#key text.job}<JobPage {session} {shelf} {bench} {text} />{/key}{/if}
+    {#if bench.unkept}
+      <p class="unkept" role="alert">
+        The browser has no room for what lies here: it is gone when the page is left. Clear other jobs, or
+        take smaller sweeps.
+      </p>
+    {/if}
+    {#await bench.loaded then}
+      {#if text}{#key text.job}<JobPage {session} {shelf} {bench} {text} />{/key}{/if}
+    {/await}
   </div>
 </div>
 
@@ -57,6 +67,10 @@
   [aria-current] {
     border-left-color: var(--ink);
     font-weight: 600;
+  }
+  .unkept {
+    color: var(--heat-ink);
+    padding-bottom: 0.6rem;
   }
   .body {
     padding: 0.9rem 1.4rem 2rem;

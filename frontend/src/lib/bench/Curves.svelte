@@ -57,7 +57,7 @@
     <Levels {box} levels={y.ticks(5).map((at) => ({ at: y(at), name: digits(at) }))} />
     <text x={4} y={12}>{side}</text>
     <Foot {box} unit={foot} ticks={frequencies(x, box)} />
-    {#each curves as curve (curve.name)}
+    {#each curves as curve, i (i)}
       {#if curve.dots}
         {#each curve.x as at, n (n)}
           {#if curve.y[n] != null}<circle
@@ -86,7 +86,7 @@
     {/each}
   {/snippet}
   {#snippet legend()}
-    {#each curves as { name, colour, dashes, dots } (name)}
+    {#each curves as { name, colour, dashes, dots }, i (i)}
       <span>
         <svg width="22" height="10" aria-hidden="true">
           {#if dots}<circle cx="11" cy="5" r="2.4" fill={colour} />{:else}<path

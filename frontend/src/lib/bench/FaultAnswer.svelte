@@ -2,6 +2,8 @@
   import type { BenchFault } from '../api/client';
   import { digits } from '../figures';
   import { noteDown } from '../log/log.svelte';
+  import { untrack } from 'svelte';
+  import { Sending } from '../station/typed.svelte';
   import type { Session } from '../station/session.svelte';
   import Trouble from '../ui/Trouble.svelte';
   import Scroller from '../ui/Scroller.svelte';
@@ -24,10 +26,14 @@
     })),
   );
 
+  const sending = untrack(() => new Sending(session.keeper.id, 'fault'));
+
   async function note() {
     const text = answer.remark;
     const date = new Date().toISOString().slice(0, 10);
-    trouble = await noteDown(session.keeper.id, { note: { date, text } });
+    const station = session.keeper.id;
+    const note = { date, text };
+    trouble = (await sending.send(note, (key) => noteDown(station, { note }, key))) ?? trouble;
     if (!trouble) noted = text;
   }
 </script>

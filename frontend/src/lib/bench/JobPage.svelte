@@ -169,7 +169,7 @@
 </div>
 
 <section aria-label="What it comes to" aria-busy={asking.busy}>
-  <Trouble text={asking.trouble} />
+  <Trouble text={asking.trouble} {asking} below={false} />
   {#if answer && !asking.trouble}
     <p class="verdict serif" data-testid="bench-verdict">{answer.sentence}</p>
     <Carry {session} {shelf} {blank} {at} {carry} what={WHAT[job]} />

@@ -62,7 +62,7 @@
               class="linkish"
               aria-label="Take out row {n + 1}"
               disabled={rows.length === 1}
-              onclick={() => bench.change(job, { rows: rows.filter((_, k) => k !== n) })}>take out</button
+              onclick={() => bench.change(job, { rows: rows.filter((_, k) => k !== n) })}>✕</button
             >
           </td>
         </tr>

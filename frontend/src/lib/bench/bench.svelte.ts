@@ -1,4 +1,8 @@
-import { isJob, type Job } from './jobs';
+import { SvelteMap } from 'svelte/reactivity';
+import { server } from '../api/server.svelte';
+import { Database } from '../station/database';
+import { storage } from '../ui/storage.svelte';
+import { isJob, JOBS, type Job } from './jobs';
 
 /** A reading of one place: a return loss as typed, or a Γ from a file or the simulated bench. */
 export interface Cell {
@@ -23,9 +27,6 @@ export interface Entry {
   truth: string;
   told: boolean;
 }
-/** More than that is not kept when the page is left. */
-const MOST_KEPT = 3_000_000;
-
 const fresh = (): Entry => ({
   way: 'hand',
   rows: [{}],
@@ -36,22 +37,36 @@ const fresh = (): Entry => ({
   told: false,
 });
 
-/** What lies on the bench of a station: entered by hand, from files or simulated; kept in the browser. */
+const database = new Database('bench');
+const ANALYZER = 'analyzer';
+/** Typing rests that long before it is kept. */
+const REST_MS = 150;
+
+/** What lies on the bench of a station: entered by hand, from files or simulated; kept in the browser, a job a key. */
 export class Bench {
   entries = $state<Partial<Record<Job, Entry>>>({});
   analyzer = $state<Record<string, string>>({});
-  readonly #key: string;
+  /** Whether what was entered last is not kept when the page is left, since the browser has no room for it. */
+  unkept = $state(false);
+  /** Once what was kept is there. */
+  readonly loaded: Promise<void>;
+  readonly #station: number;
+  readonly #others: BroadcastChannel | null;
+  readonly #resting = new SvelteMap<string, ReturnType<typeof setTimeout>>();
 
   constructor(station: number) {
-    this.#key = `tithe.bench.${String(station)}`;
-    try {
-      const kept = JSON.parse(localStorage.getItem(this.#key) ?? '{}') as Partial<Bench>;
-      this.analyzer = kept.analyzer ?? {};
-      for (const [job, entry] of Object.entries(kept.entries ?? {}))
-        if (isJob(job)) this.entries[job] = { ...fresh(), ...entry };
-    } catch {
-      // What cannot be read is as nothing.
-    }
+    this.#station = station;
+    this.#others = typeof BroadcastChannel === 'undefined' ? null : new BroadcastChannel(this.#key(''));
+    // Another tab has changed a job: it is shown here, too.
+    if (this.#others)
+      this.#others.onmessage = ({ data }: MessageEvent<string>) => void this.#recall(data, true);
+    this.loaded = this.#begin();
+  }
+
+  /** What still rests is kept at once; nothing more is heard of other tabs. */
+  end() {
+    for (const name of [...this.#resting.keys()]) void this.#write(name);
+    this.#others?.close();
   }
 
   of(job: Job): Entry {
@@ -60,7 +75,7 @@ export class Bench {
 
   change(job: Job, change: Partial<Entry>) {
     this.entries[job] = { ...this.of(job), ...change };
-    this.#keep();
+    this.#keep(job);
   }
 
   figure(job: Job, key: string, text: string) {
@@ -83,19 +98,62 @@ export class Bench {
 
   setAnalyzer(figures: Record<string, string>) {
     this.analyzer = { ...this.analyzer, ...figures };
-    this.#keep();
+    this.#keep(ANALYZER);
   }
 
   clear(job: Job) {
     this.change(job, fresh());
   }
 
-  #keep() {
-    const text = JSON.stringify({ entries: this.entries, analyzer: this.analyzer });
+  #key(name: string): string {
+    return `${server.folder}/${this.#station}/${name}`;
+  }
+
+  async #begin() {
+    this.#fromBefore();
+    await Promise.all([ANALYZER, ...JOBS.map(({ job }) => job)].map((name) => this.#recall(name, false)));
+  }
+
+  /** An earlier version kept all jobs of a station in one text. */
+  #fromBefore() {
+    const key = `tithe.bench.${String(this.#station)}`;
+    const text = storage.read(key);
+    if (text === null) return;
+    storage.remove(key);
     try {
-      if (text.length <= MOST_KEPT) localStorage.setItem(this.#key, text);
+      const kept = JSON.parse(text) as Partial<Bench>;
+      if (kept.analyzer) this.setAnalyzer(kept.analyzer);
+      for (const [job, entry] of Object.entries(kept.entries ?? {})) if (isJob(job)) this.change(job, entry);
     } catch {
-      // A full store keeps what it has.
+      // What cannot be read is as nothing.
+    }
+  }
+
+  /** What is kept under a name; what is typed here meanwhile stands, unless another tab says it is newer. */
+  async #recall(name: string, newer: boolean) {
+    const kept = await database.get<string>(this.#key(name));
+    if (kept === undefined || (!newer && this.#resting.has(name))) return;
+    if (name === ANALYZER) this.analyzer = JSON.parse(kept) as Record<string, string>;
+    else if (isJob(name)) this.entries[name] = { ...fresh(), ...(JSON.parse(kept) as Partial<Entry>) };
+  }
+
+  #keep(name: Job | typeof ANALYZER) {
+    clearTimeout(this.#resting.get(name));
+    this.#resting.set(
+      name,
+      setTimeout(() => void this.#write(name), REST_MS),
+    );
+  }
+
+  async #write(name: string) {
+    clearTimeout(this.#resting.get(name));
+    this.#resting.delete(name);
+    const text = JSON.stringify(isJob(name) ? this.of(name) : this.analyzer);
+    this.unkept = !(await database.set(this.#key(name), text));
+    try {
+      this.#others?.postMessage(name);
+    } catch {
+      // It was closed meanwhile.
     }
   }
 }

@@ -18,14 +18,14 @@
   <thead>
     <tr>
       <th scope="col">{of}</th>
-      {#each columns as [name] (name)}<th scope="col">{name}</th>{/each}
+      {#each columns as [name], i (i)}<th scope="col">{name}</th>{/each}
     </tr>
   </thead>
   <tbody>
     {#each rows as n (n)}
       <tr>
         <th scope="row">{(mhz[n] ?? 0).toFixed(3)}</th>
-        {#each columns as [name, values] (name)}<td>{digits(values[n] ?? null)}</td>{/each}
+        {#each columns as [, values], i (i)}<td>{digits(values[n] ?? null)}</td>{/each}
       </tr>
     {/each}
   </tbody>

@@ -14,7 +14,7 @@
   const free = (at: number) => unit === '' || grid || at < box.right - 40;
 </script>
 
-{#each ticks as tick (tick.name)}
+{#each ticks as tick, i (i)}
   <line
     x1={tick.at}
     x2={tick.at}

@@ -56,7 +56,7 @@
       <h4>To buy</h4>
       {#if candidate.buy.length}
         <ul>
-          {#each candidate.buy as one (one.name)}
+          {#each candidate.buy as one, i (i)}
             <li>
               {one.unit === 'm'
                 ? `${digits(one.quantity)} m of `
@@ -86,7 +86,7 @@
           </tr>
         </thead>
         <tbody>
-          {#each look.comparison.rows as row (row.name)}
+          {#each look.comparison.rows as row, i (i)}
             <tr>
               <th scope="row">{row.name}</th>
               {#if stands}<td>{shown(row.now_w, watts)}</td>{/if}

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { onDestroy } from 'svelte';
   import { Slider } from '@skeletonlabs/skeleton-svelte';
   import Progress from '../ui/Progress.svelte';
   import { digits } from '../figures';
@@ -20,6 +21,7 @@
 
   let { session }: { session: Session } = $props();
   const choosing = new Choosing();
+  onDestroy(() => choosing.cancel());
   const answer = $derived(choosing.answer);
   const chosen = $derived(choosing.chosen?.id ?? '');
   const stands = $derived(answer?.candidates.some((one) => one.id === 'present') ?? false);
@@ -69,7 +71,7 @@
     {/if}
     {#if answer}
       <p class="verdict serif" data-testid="choice">{answer.sentence}</p>
-      {#each [answer.shortcomings, answer.not_worth, answer.prices_note].filter(Boolean) as text (text)}
+      {#each [answer.shortcomings, answer.not_worth, answer.prices_note].filter(Boolean) as text, i (i)}
         <p class="soft">{text}</p>
       {/each}
       <p class="soft" data-testid="sure">
@@ -109,7 +111,7 @@
         <div>
           <h3>What money buys</h3>
           <CostPicture {answer} {chosen} onselect={(id) => select(id, null)} />
-          {#each choosing.evens as even (even.rival)}
+          {#each choosing.evens as even, n (n)}
             <CarriedWorkings found={even.workings}>
               <p class="soft" use:roving>
                 {even.sentence}

@@ -94,7 +94,7 @@
     >
       {#snippet drawing(box)}
         {@const x = scale(box)}
-        {#each found.bands as band, n (band.name)}
+        {#each found.bands as band, n (n)}
           <text x={box.left - 8} y={n * ROW + 14} text-anchor="end">{band.name}</text>
           <line x1={box.left} x2={box.right} y1={n * ROW + 10} y2={n * ROW + 10} stroke="var(--hairline)" />
           {#each stretches(band.reached, found.length_m) as [from, to] (from)}
@@ -147,7 +147,7 @@
             </tr>
           </thead>
           <tbody>
-            {#each found.bands as band (band.name)}
+            {#each found.bands as band, i (i)}
               <tr>
                 <th scope="row">{band.name}</th>
                 <td class="text"

@@ -94,7 +94,7 @@
       {/if}
       <circle cx={spot.x} cy={spot.y} r="4" fill="var(--paper)" stroke="var(--ink-soft)" stroke-width="1.5" />
     {/each}
-    {#each spots as spot (spot.name)}
+    {#each spots as spot, i (i)}
       <rect
         x={spot.x - 4}
         y={spot.y - 4}
@@ -123,7 +123,7 @@
         ></thead
       >
       <tbody>
-        {#each map.points as p, n (p.band)}
+        {#each map.points as p, n (n)}
           {@const at = `points[${n}]`}
           <tr>
             <th scope="row">{p.band}</th>

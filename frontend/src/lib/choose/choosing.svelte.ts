@@ -11,12 +11,13 @@ import {
   type SureLine,
   type Sureness,
 } from '../api/client';
-import { linesOf } from '../api/lines';
+import { brokenStream, streamed } from '../api/lines';
 import { sentenceOf, type Refusal } from '../api/refusals';
 
 const SHOW_PROGRESS_AFTER_MS = 500;
 /** How long a question must stand before it is asked how sure its answer is. */
 const STANDS_AFTER_MS = 350;
+const RETRY_MS = 3000;
 
 /** Places of a question as its fields are called. */
 const NAMES: Record<string, string> = {
@@ -31,19 +32,8 @@ const NAMES: Record<string, string> = {
 
 const sentence = (error: unknown) => sentenceOf(error, NAMES);
 
-type Lines<T> = AsyncGenerator<T & { errors?: Refusal[] }>;
-
-async function* ask<T>(path: string, document: StationFile, signal: AbortSignal): Lines<T> {
-  const response = await fetch(
-    new Request(location.origin + path, {
-      method: 'POST',
-      headers: { 'Content-Type': 'application/json' },
-      body: JSON.stringify({ document }),
-      signal,
-    }),
-  );
-  yield* linesOf<T & { errors?: Refusal[] }>(response);
-}
+const ask = <T>(path: string, document: StationFile, signal: AbortSignal) =>
+  streamed<T & { errors?: Refusal[] }>(path, { document }, signal);
 
 /** What the choice depends on: a rename of the station asks nothing anew. */
 export function questionOf(document: StationFile): string {
@@ -66,7 +56,14 @@ export class Choosing {
   trouble = $state('');
   #asked = '';
   #cancel = new AbortController();
+  #retry: ReturnType<typeof setTimeout> | undefined;
   #looking = 0;
+
+  /** Nothing is asked any more. */
+  cancel() {
+    this.#cancel.abort();
+    clearTimeout(this.#retry);
+  }
 
   get decision(): Candidate | null {
     return this.answer?.candidates.find((one) => one.id === this.answer?.decision) ?? null;
@@ -80,7 +77,7 @@ export class Choosing {
     const question = questionOf(document);
     if (question === this.#asked) return;
     this.#asked = question;
-    this.#cancel.abort();
+    this.cancel();
     this.#cancel = new AbortController();
     const { signal } = this.#cancel;
     try {
@@ -90,10 +87,11 @@ export class Choosing {
       this.trouble = '';
       if (!answer.candidates.some((one) => one.id === this.selected)) this.selected = null;
       await this.#rest(document, answer, signal);
-    } catch {
+    } catch (error) {
       if (signal.aborted) return;
-      this.trouble = 'The server does not answer.';
+      this.trouble = brokenStream(error);
       this.#asked = '';
+      this.#retry = setTimeout(() => void this.ask(document), RETRY_MS);
     } finally {
       if (!signal.aborted) this.progress = null;
     }
@@ -112,7 +110,7 @@ export class Choosing {
       if (performance.now() - started > SHOW_PROGRESS_AFTER_MS)
         this.progress = { done: line.done ?? 0, of: line.of ?? 1 };
     }
-    return null;
+    throw new SyntaxError('cut off');
   }
 
   /** What comes after the verdict: the maps, and, once the question stands, the break-even and how sure it is. */

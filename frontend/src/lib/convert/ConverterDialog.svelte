@@ -49,7 +49,7 @@
   {:else if about === 'step'}
     <PlainNumber label="Of" unit="W" value={of} oninput={(typed) => (of = typed)} />
   {/if}
-  <Trouble text={asking.trouble} />
+  <Trouble text={asking.trouble} {asking} />
   {#if asking.answer && !asking.trouble}
     <p class="serif" role="status">{asking.answer.sentence}</p>
     <FormList rows={asking.answer.rows} />

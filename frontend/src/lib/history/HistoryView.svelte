@@ -39,7 +39,7 @@
     Every save keeps the state it replaced, the last 200 of them. Restoring one is a change like any other: it
     can be undone.
   </p>
-  <Trouble text={list.trouble || one.trouble} onretry={load} />
+  <Trouble text={list.trouble || one.trouble} asking={list} onretry={load} />
   {#if list.answer?.length === 0}<p>It has not been changed yet.</p>{/if}
   <ol>
     {#each list.answer ?? [] as row (row.version)}

@@ -21,7 +21,7 @@
     onchange={(e) => onchoose(e.currentTarget.value)}
   >
     {#if !options.some(([key]) => key === value)}<option {value}>{value}</option>{/if}
-    {#each options as [key, text] (key)}<option value={key}>{text}</option>{/each}
+    {#each options as [key, text], n (n)}<option value={key}>{text}</option>{/each}
   </select>
   {#if fault}<p class="fault" role="alert">{label} {fault}.</p>{/if}
 </div>

@@ -4,7 +4,7 @@
   let { cautions, note }: { cautions: Result['cautions']; note: string } = $props();
 </script>
 
-{#each cautions as caution (caution.id)}
+{#each cautions as caution, n (n)}
   <p>
     <span aria-hidden="true" class="sign">▲</span>
     {caution.text} <span class="soft">{caution.remedy}</span>

@@ -80,7 +80,7 @@
     >
   </p>
 {/if}
-{#each marks as mark (mark)}<p class="measured">{mark}</p>{/each}
+{#each marks as mark, n (n)}<p class="measured">{mark}</p>{/each}
 <TextField form={session} place="{place}.label" label="Name" />
 {@render asked(within(undefined))}
 {#if 'line' in part}

@@ -31,7 +31,7 @@
 <section aria-label="Three ways of counting the loss">
   <h2>The same loss, counted three ways</h2>
   <dl class="figures" use:roving>
-    {#each ways as way (way.name)}
+    {#each ways as way, i (i)}
       <div>
         <dt><Termed text={way.name} /></dt>
         <dd class="db"><Fig at={way.at} name={way.name} text={shown(way.db, decibels)} /> dB</dd>

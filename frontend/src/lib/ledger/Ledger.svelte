@@ -25,9 +25,6 @@
 
 <section aria-label="Ledger" class="ledger">
   <Tuning mhz={session.mhz} bands={session.document.bands ?? []} ontune={(mhz) => session.tuneTo(mhz)} />
-  {#if Object.keys(session.faults).length > 0}
-    <p class="stale">The figures are those from before what is marked.</p>
-  {/if}
   {#if starting}<FirstSteps
       known={session.document.antenna.kind !== 'unknown'}
       length={session.document.chain.length}
@@ -40,7 +37,10 @@
       {oninsert}
     />{/if}
   {#if here}
-    <p class="verdict serif" data-testid="verdict">{here.sentence}</p>
+    <p class="verdict serif" data-testid="verdict">
+      {#if session.stale}<span class="before">From before:</span>{/if}
+      {here.sentence}
+    </p>
     {#if here.moving_the_match}<p class="moving">{here.moving_the_match}</p>{/if}
     {#each session.answer?.measured ?? [] as one (one.at)}
       {#if one.sentence}<p class="moving" data-testid="measured">{one.sentence}</p>{/if}
@@ -71,9 +71,8 @@
     max-width: 44rem;
     margin-top: 0.9rem;
   }
-  .stale {
+  .before {
     color: var(--heat-ink);
-    margin-top: 0.8rem;
   }
   .moving {
     margin-top: 0.35rem;

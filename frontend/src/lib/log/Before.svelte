@@ -16,7 +16,7 @@
         : 'It is the first of its kind. Before it:'}
     </p>
     <ul>
-      {#each found.changed as one (one)}<li>{one}</li>{/each}
+      {#each found.changed as one, i (i)}<li>{one}</li>{/each}
       {#each found.between as row (`${row.kind} ${row.key}`)}
         <li>{day(row.date)}, {row.kind}: {told(row)}</li>
       {/each}

@@ -4,7 +4,7 @@
   import type { TypedReading } from './readings';
 
   /** When a reading was taken, and how. */
-  let { typed }: { typed: TypedReading } = $props();
+  let { typed = $bindable() }: { typed: TypedReading } = $props();
 </script>
 
 <ChoiceField

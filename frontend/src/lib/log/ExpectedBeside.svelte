@@ -45,7 +45,7 @@
 <details>
   <summary>How to take it</summary>
   <ol>
-    {#each found?.card ?? [] as step (step)}<li>{step}</li>{/each}
+    {#each found?.card ?? [] as step, n (n)}<li>{step}</li>{/each}
   </ol>
 </details>
 

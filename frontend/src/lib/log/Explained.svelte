@@ -53,14 +53,14 @@
   <div class="beside">
     <section>
       <h3>What explains them</h3>
-      {#each answer.explanations.slice(0, 1) as one (one.text)}
+      {#each answer.explanations.slice(0, 1) as one, i (i)}
         <p>{one.text} <small class="figures">{likely(one.weight)}</small></p>
       {/each}
       {#if answer.explanations.length > 1}
         <details>
           <summary>What else was tried and is not ruled out</summary>
           <ul>
-            {#each answer.explanations.slice(1) as one (one.text)}
+            {#each answer.explanations.slice(1) as one, i (i)}
               <li>{one.text} <small class="figures">{likely(one.weight)}</small></li>
             {/each}
           </ul>
@@ -76,7 +76,7 @@
             <td></td>
             <td>{of(answer.power_w, watts)} W</td>
           </tr>
-          {#each answer.losses as one (`${one.label} ${one.mhz}`)}
+          {#each answer.losses as one, i (i)}
             <tr>
               <th scope="row" class="text">{one.label} loses</th>
               <td>{digits(one.mhz, 5)} MHz</td>
@@ -102,7 +102,7 @@
     <section>
       <h3>What to read next</h3>
       <ol>
-        {#each answer.next as one (one.text)}<li>{one.text}</li>{/each}
+        {#each answer.next as one, i (i)}<li>{one.text}</li>{/each}
       </ol>
     </section>
   </div>

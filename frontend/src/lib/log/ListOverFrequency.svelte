@@ -9,9 +9,11 @@
     typed: TypedReading;
     at: string;
     text: string;
+    /** Whether they are on their way. */
+    busy: boolean;
     onkeep: () => void;
   }
-  let { session, typed, at, text = $bindable(), onkeep }: Props = $props();
+  let { session, typed, at, text = $bindable(), busy, onkeep }: Props = $props();
   const id = $props.id();
   const EXAMPLE = '7.000 1.9\n7.100 1.3\n7.200 18 dB RL';
   const found = $derived(readingsOf(text, typed, at));
@@ -28,7 +30,7 @@
     placeholder={EXAMPLE}
     bind:value={text}></textarea>
   <p>
-    <button type="button" class="firm" disabled={!found.readings.length} onclick={onkeep}
+    <button type="button" class="firm" disabled={busy || !found.readings.length} onclick={onkeep}
       >Keep {found.readings.length || 'the'} readings</button
     >
     {#if !text.trim()}

@@ -74,8 +74,8 @@
 <section class="log" aria-label="Log">
   <h2 class="print-only">{session.document.name}: log</h2>
   <div class="no-print">
-    <Trouble text={Object.keys(session.faults).length ? '' : explaining.trouble} />
-    {#each found?.left_out ?? [] as one (one)}<p class="soft">{one}</p>{/each}
+    <Trouble text={Object.keys(session.faults).length ? '' : explaining.trouble} asking={explaining} />
+    {#each found?.left_out ?? [] as one, i (i)}<p class="soft">{one}</p>{/each}
     {#if found?.answer}
       <Explained {found} rows={log.rows} ontake={take} />
     {:else if found && !found.left_out.length}

@@ -1,10 +1,12 @@
 <script lang="ts">
+  import { untrack } from 'svelte';
   import ChoiceField from '../inspector/ChoiceField.svelte';
   import type { Session } from '../station/session.svelte';
   import PlainNumber from '../ui/PlainNumber.svelte';
   import Circumstances from './Circumstances.svelte';
   import ExpectedBeside from './ExpectedBeside.svelte';
   import ListOverFrequency from './ListOverFrequency.svelte';
+  import { Sending, typedForm } from '../station/typed.svelte';
   import { noteAllDown, noteDown } from './log.svelte';
   import { blank, readingOf, readingsOf } from './readings';
 
@@ -16,9 +18,16 @@
     onkept?: () => void;
   }
   let { session, at, onkept }: Props = $props();
-  let chosen = $state('radio');
-  let typed = $state(blank());
-  let list = $state('');
+  const forms = untrack(() => {
+    const [station, of] = [session.keeper.id, `reading/${at ?? 'log'}`];
+    return {
+      form: typedForm(station, of, () => ({ chosen: 'radio', list: '' })),
+      typed: typedForm(station, `${of}/figures`, blank),
+      sending: new Sending(station, of),
+      sendingList: new Sending(station, `${of}/list`),
+    };
+  });
+  const { form, typed, sending, sendingList } = forms;
   let said = $state('');
   let trouble = $state('');
 
@@ -27,30 +36,34 @@
       part.kind === 'meter' ? [[part.label ?? '', part.label || 'meter'] as [string, string]] : [],
     ),
   );
-  const where = $derived(at ?? chosen);
+  const where = $derived(at ?? form.chosen);
 
   async function keep(event: SubmitEvent) {
     event.preventDefault();
     const sent = { ...typed };
-    const reading = readingOf(typed, session.mhz, where);
-    await noted(noteDown(session.keeper.id, { reading }), `Kept: ${where} at ${reading.mhz} MHz.`, () => {
+    const [station, reading] = [session.keeper.id, readingOf(typed, session.mhz, where)];
+    const asked = sending.send(reading, (key) => noteDown(station, { reading }, key));
+    await noted(asked, `Kept: ${where} at ${reading.mhz} MHz.`, () => {
       // What has been typed since then is another reading.
       for (const key of ['forward', 'reflected', 'swr', 'note'] as const)
         if (typed[key] === sent[key]) typed[key] = '';
     });
   }
   async function keepList() {
-    const sent = list;
-    const { readings } = readingsOf(list, typed, where);
-    const news = `Kept: ${readings.length} readings of ${where}.`;
-    await noted(noteAllDown(session.keeper.id, readings), news, () => {
-      if (list === sent) list = '';
+    const sent = form.list;
+    const station = session.keeper.id;
+    const { readings } = readingsOf(form.list, typed, where);
+    const asked = sendingList.send(readings, (key) => noteAllDown(station, readings, key));
+    await noted(asked, `Kept: ${readings.length} readings of ${where}.`, () => {
+      if (form.list === sent) form.list = '';
     });
   }
   /** Once it is noted, or refused; by then the form may be gone, with its properties. */
-  async function noted(asked: Promise<string>, news: string, clear: () => void) {
+  async function noted(asked: Promise<string | null>, news: string, clear: () => void) {
     const [here, tell] = [session, onkept];
-    trouble = await asked;
+    const wrong = await asked;
+    if (wrong === null) return; // it is on its way already
+    trouble = wrong;
     said = trouble ? '' : news;
     if (trouble) return;
     clear();
@@ -63,9 +76,9 @@
   {#if at === undefined}
     <ChoiceField
       label="Meter"
-      value={chosen}
+      value={form.chosen}
       options={[['radio', 'the radio’s own'], ...meters]}
-      onchoose={(value) => (chosen = value)}
+      onchoose={(value) => (form.chosen = value)}
     />
   {/if}
   {#if where !== 'radio'}
@@ -84,13 +97,20 @@
     oninput={(text) => (typed.swr = text)}
   />
   <ExpectedBeside {session} {typed} at={where} />
-  <Circumstances {typed} />
+  <Circumstances bind:typed={forms.typed} />
   <p>
-    <button type="submit" class="firm">Keep the reading</button>
+    <button type="submit" class="firm" disabled={sending.busy}>Keep the reading</button>
     <span role="status">{said}</span>
   </p>
   {#if trouble}<p class="fault" role="alert">{trouble}</p>{/if}
-  <ListOverFrequency {session} {typed} at={where} bind:text={list} onkeep={keepList} />
+  <ListOverFrequency
+    {session}
+    {typed}
+    at={where}
+    bind:text={form.list}
+    busy={sendingList.busy}
+    onkeep={keepList}
+  />
 </form>
 
 <style>

@@ -18,7 +18,9 @@
     onopen: (row: LogRow) => void;
   }
   let { log, station, bands, onchange, onopen }: Props = $props();
-  const band = $derived(bands.find(({ low_mhz }) => low_mhz === log.band?.[0])?.name ?? '');
+  const band = $derived(
+    bands.findIndex(({ low_mhz, high_mhz }) => low_mhz === log.band?.[0] && high_mhz === log.band[1]),
+  );
   let putAway = $state.raw<LogRow | null>(null);
   let printing = $state(false);
   const PAGE = 100;
@@ -33,8 +35,8 @@
     log.kinds = kind === '' || log.removed ? [] : [kind as Kind];
     void log.load();
   }
-  function choose(name: string) {
-    const found = bands.find((one) => one.name === name);
+  function choose(at: string) {
+    const found = at === '' ? undefined : bands[Number(at)];
     log.band = found ? [found.low_mhz, found.high_mhz] : null;
     void log.load();
   }
@@ -77,8 +79,8 @@
   />
   <ChoiceField
     label="Band"
-    value={band}
-    options={[['', 'all'], ...bands.map(({ name }): [string, string] => [name, name])]}
+    value={band < 0 ? '' : String(band)}
+    options={[['', 'all'], ...bands.map(({ name }, n): [string, string] => [String(n), name])]}
     onchoose={choose}
   />
   <p class="links">

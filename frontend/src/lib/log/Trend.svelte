@@ -16,7 +16,7 @@
   let { found, bands }: Props = $props();
   const all = $derived(seriesOf(found, bands));
   let chosen = $state('');
-  const shown = $derived(all.find(({ name }) => name === chosen) ?? all[0]);
+  const shown = $derived(all[Number(chosen)] ?? all[0]);
   const points = $derived(shown?.points ?? []);
   const least = $derived(shown?.unit === 'dB' ? 0 : 1);
   const ends = $derived(points.flatMap(({ middle, high }) => (high === null ? middle : high)));
@@ -29,8 +29,8 @@
 {#if shown}
   <ChoiceField
     label="Over time"
-    value={shown.name}
-    options={all.map(({ name }): [string, string] => [name, name])}
+    value={String(all.indexOf(shown))}
+    options={all.map(({ name }, n): [string, string] => [String(n), name])}
     onchoose={(value) => (chosen = value)}
   />
   <Picture label="{shown.name}, by day. {found.sentence}" height={190} margins={{ left: 56, bottom: 30 }}>

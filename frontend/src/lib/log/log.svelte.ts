@@ -14,6 +14,7 @@ const PIECE = 100;
 const MOST = 500;
 /** What the page calls the places that the server may refuse. */
 const NAMES = {
+  'reading.at': 'meter',
   'reading.mhz': 'frequency',
   'reading.forward_w': 'forward power',
   'reading.reflected_w': 'reflected power',
@@ -25,23 +26,24 @@ const NAMES = {
   'note.text': 'note',
 };
 
-/** Keep a reading or a note; what was wrong with it as a sentence, empty where nothing was. */
+/** Keep a reading or a note, once under each key; what was wrong with it as a sentence, empty where nothing was. */
 export async function noteDown(
   station: number,
   entry: { reading: ReadingFile } | { note: { date: string; text: string } },
+  key: string,
 ): Promise<string> {
   const { error } = await api.POST('/api/stations/{pk}/log', {
     params: { path: { pk: station } },
-    body: entry,
+    body: { ...entry, key },
   });
   return error ? sentenceOf(error, NAMES) : '';
 }
 
 /** Keep readings taken one after the other, all or none; what was wrong as a sentence. */
-export async function noteAllDown(station: number, readings: ReadingFile[]): Promise<string> {
+export async function noteAllDown(station: number, readings: ReadingFile[], key: string): Promise<string> {
   const { error } = await api.POST('/api/stations/{pk}/log/readings', {
     params: { path: { pk: station } },
-    body: { readings },
+    body: { readings, key },
   });
   return error ? sentenceOf(error, { ...NAMES, ...namesOf(readings.length) }) : '';
 }

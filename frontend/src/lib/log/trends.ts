@@ -21,24 +21,27 @@ interface Band {
 
 /** Every series of more than one day; the one whose loss is largest on its last day first, SWR after losses. */
 export function seriesOf(found: TrendOut, bands: Band[]): Series[] {
+  // By what each is, not by its name: two lines may have one name, and two bands.
   const losses: Record<string, Series> = {};
   const ratios: Record<string, Series> = {};
-  const bandOf = (mhz: number) =>
-    bands.find((one) => one.low_mhz <= mhz && mhz <= one.high_mhz)?.name ?? `${mhz} MHz`;
+  const bandAt = (mhz: number) => bands.findIndex((one) => one.low_mhz <= mhz && mhz <= one.high_mhz);
+  const bandOf = (mhz: number) => bands[bandAt(mhz)]?.name ?? `${mhz} MHz`;
+  const keyOf = (mhz: number) => (bandAt(mhz) < 0 ? `${mhz} MHz` : String(bandAt(mhz)));
+  const named = new Set(found.days.flatMap((day) => day.losses.map(({ part, label }) => `${label}/${part}`)));
+  const alike = (label: string) => [...named].filter((one) => one.startsWith(`${label}/`)).length > 1;
   for (const { date, losses: lost, shown } of found.days) {
-    for (const { label, mhz, loss_db } of lost)
-      (losses[`loss of ${label}, ${bandOf(mhz)}`] ??= series(
-        `loss of ${label}, ${bandOf(mhz)}`,
-        'dB',
-      )).points.push({
+    for (const { label, part, mhz, loss_db } of lost) {
+      const which = alike(label) ? `${label} (part ${part + 1} of the run)` : label;
+      (losses[`${part} ${keyOf(mhz)}`] ??= series(`loss of ${which}, ${bandOf(mhz)}`, 'dB')).points.push({
         date,
         low: loss_db.min,
         middle: loss_db.median,
         high: loss_db.max,
       });
+    }
     for (const { at, mhz, swr, low, high } of shown) {
       const name = `SWR at ${at === 'radio' ? 'the radio' : at}, ${bandOf(mhz)}`;
-      (ratios[name] ??= series(name, '')).points.push({ date, low, middle: swr, high });
+      (ratios[`${at} ${keyOf(mhz)}`] ??= series(name, '')).points.push({ date, low, middle: swr, high });
     }
   }
   const lasting = (one: Series) => one.points.some(({ date }) => date !== one.points[0]?.date);

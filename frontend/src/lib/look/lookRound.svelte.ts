@@ -1,3 +1,5 @@
+import { storage } from '../ui/storage.svelte';
+
 /** The look round: five steps over the demo station, once, and again when asked for. */
 const KEY = 'tithe.look-round';
 
@@ -41,12 +43,12 @@ class LookRound {
   at = $state<number | null>(null);
 
   get seen(): boolean {
-    return localStorage.getItem(KEY) === 'seen';
+    return storage.read(KEY) === 'seen';
   }
 
   begin() {
     this.at = 0;
-    localStorage.setItem(KEY, 'seen'); // it comes by itself only once, even if the page is closed in the middle
+    storage.write(KEY, 'seen'); // it comes by itself only once, even if the page is closed in the middle
   }
 
   go(by: 1 | -1) {

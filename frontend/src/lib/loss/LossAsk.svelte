@@ -101,7 +101,7 @@
           }}
         >
           <option value="" disabled>by its frequency</option>
-          {#each answer?.bands ?? [] as one (one.name)}<option value={one.name}>{one.name}</option>{/each}
+          {#each answer?.bands ?? [] as one, i (i)}<option value={one.name}>{one.name}</option>{/each}
         </select></label
       >
       <div class="row">
@@ -124,7 +124,7 @@
     </div>
   {/if}
   <div class="told">
-    <Trouble text={asking.trouble} />
+    <Trouble text={asking.trouble} {asking} />
     {#if answer}
       <div class:stale={asking.trouble !== ''} aria-live="polite">
         {#each answer.lines as line, n (n)}

@@ -41,7 +41,7 @@
 <div class="questions">
   <nav aria-label="Questions">
     <h2>On these practitioners disagree</h2>
-    <Trouble text={list.trouble} />
+    <Trouble text={list.trouble} asking={list} below={false} />
     <ul>
       {#each list.answer ?? [] as { slug, title } (slug)}
         <li>
@@ -54,11 +54,11 @@
     </ul>
   </nav>
   <article aria-labelledby="question">
-    <Trouble text={asking.trouble} />
+    <Trouble text={asking.trouble} {asking} />
     {#if answer}
       <h2 id="question" class="serif">{answer.title}</h2>
       <div class="schools">
-        {#each [{ name: 'One school', says: answer.one_says, told: answer.one }, { name: 'The other', says: answer.other_says, told: answer.other }] as school (school.name)}
+        {#each [{ name: 'One school', says: answer.one_says, told: answer.one }, { name: 'The other', says: answer.other_says, told: answer.other }] as school, i (i)}
           <section aria-label={school.name}>
             <h3>{school.name}</h3>
             <p class="says serif">{school.says}</p>
@@ -80,7 +80,7 @@
               </tr>
             </thead>
             <tbody>
-              {#each answer.rows as row, k (row.label)}
+              {#each answer.rows as row, k (k)}
                 <tr>
                   <th scope="row">{row.label}</th>
                   {#each row.cells as cell, n (n)}

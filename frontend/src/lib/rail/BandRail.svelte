@@ -9,9 +9,11 @@
     /** Rated power, W. */
     power: number;
     mhz: number;
+    /** Whether the watts are not those of what stands now. */
+    stale: boolean;
     ontune: (mhz: number) => void;
   }
-  let { rows, bands, power, mhz, ontune }: Props = $props();
+  let { rows, bands, power, mhz, stale, ontune }: Props = $props();
 
   const inside = (n: number) => {
     const band = bands[n];
@@ -20,7 +22,7 @@
 </script>
 
 <nav aria-label="Bands" class="rail">
-  <h2>Watts that leave</h2>
+  <h2>Watts that leave{stale ? ', before' : ''}</h2>
   {#each rows as row, n (n)}
     {@const state = STATES[row.state]}
     <button

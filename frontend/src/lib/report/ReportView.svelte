@@ -14,8 +14,10 @@
     station: StationFile;
     mhz: number;
     here: Here | null;
+    /** Why that is not of what stands now; "" where it is. */
+    stale: string;
   }
-  let { station, mhz, here }: Props = $props();
+  let { station, mhz, here, stale }: Props = $props();
   const ledgers = new Asking<BandLedger[]>();
   const rows = $derived(ledgers.answer ?? []);
 
@@ -73,11 +75,11 @@
       <button type="button" onclick={csv}>Ledger as CSV</button>
     </div>
   </div>
-  <Trouble text={ledgers.trouble} onretry={ask} />
+  <Trouble text={ledgers.trouble} asking={ledgers} onretry={ask} />
   {#if station.notes}<p class="notes">{station.notes}</p>{/if}
   {#if here && layout}
     <div class="print-only">
-      <p>At {digits(mhz, 6)} MHz: {here.sentence}</p>
+      <p>{stale || `At ${digits(mhz, 6)} MHz:`} {here.sentence}</p>
       <StripDrawing {here} {layout} name="The run, for print" />
       <PlainLabels {layout} antenna={here.result.antenna.label} />
     </div>
@@ -99,7 +101,7 @@
         </tr>
       </thead>
       <tbody>
-        {#each rows as row (row.name)}
+        {#each rows as row, i (i)}
           <tr>
             <th scope="row">{row.name}</th>
             <td>{shown(row.result.transmitter.held_back_w, watts)}</td>

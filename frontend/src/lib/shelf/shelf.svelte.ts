@@ -58,7 +58,7 @@ export class Shelf {
     const { lines, parts, own } = this.contents;
     return [
       ...own.map((one) => ({
-        key: `own-${one.id}`,
+        key: one.token,
         group: 'Your own',
         title: one.title,
         note: `your own ${one.part.kind}${one.price == null ? '' : `, cost ${one.price}`}`,

@@ -8,6 +8,8 @@ import type { Draft } from './drafts';
 export interface PackedDraft {
   version: number;
   unsaved?: boolean;
+  at?: number;
+  base?: unknown;
   texts: string[];
   document: unknown;
   past: unknown[];
@@ -34,14 +36,27 @@ export function pack(draft: Draft): PackedDraft {
     return numbers.get(content);
   };
   const packed = (document: StationFile) => mapTexts(document as Holder, number);
-  const { version, unsaved, document, past, future } = draft;
-  const states = { document: packed(document), past: past.map(packed), future: future.map(packed) };
-  return { version, unsaved, texts: [...numbers.keys()] as string[], ...states };
+  const { version, unsaved, at, base, document, past, future } = draft;
+  const states = {
+    base: base && packed(base),
+    document: packed(document),
+    past: past.map(packed),
+    future: future.map(packed),
+  };
+  return { version, unsaved, at, texts: [...numbers.keys()] as string[], ...states };
 }
 
 export function unpack(draft: PackedDraft): Draft {
   const text = (content: unknown) => draft.texts[content as number];
   const whole = (state: unknown) => mapTexts(state as Holder, text) as StationFile;
-  const { version, unsaved, document, past, future } = draft;
-  return { version, unsaved, document: whole(document), past: past.map(whole), future: future.map(whole) };
+  const { version, unsaved, at = 0, base, document, past, future } = draft;
+  return {
+    version,
+    unsaved,
+    at,
+    base: base ? whole(base) : null,
+    document: whole(document),
+    past: past.map(whole),
+    future: future.map(whole),
+  };
 }

@@ -1,16 +1,16 @@
 import { tick } from 'svelte';
 import {
   api,
-  unreachable,
+  comesBack,
   type Answer,
   type KeptStation,
   type PartModel,
   type StationFile,
 } from '../api/client';
-import { Asking } from '../api/asking.svelte';
-import { refusalsOf, type Refusal } from '../api/refusals';
+import { AGAIN, Asking } from '../api/asking.svelte';
+import { refusalsOf, sentenceOf, type Refusal } from '../api/refusals';
 import { inserted, moved, removed } from './chain';
-import { goesOn, remember, type Draft } from './drafts';
+import { forget, goesOn, holds, remember, type Left, type Recalled } from './drafts';
 import { History } from './history.svelte';
 import { Keeper } from './keeper.svelte';
 import { withValue } from './paths';
@@ -39,7 +39,12 @@ export class Session {
   mhz = $state(7.1);
   answer = $state.raw<Answer | null>(null);
   faults = $state.raw<Record<string, string>>({});
-  reachable = $state(true);
+  /** What the answer is of. */
+  #told = $state.raw<{ document: StationFile; mhz: number } | null>(null);
+  /** Why there is no answer to what stands now, where no field is to be marked. */
+  #why = $state('');
+  /** What other tabs left of this station without having saved it. */
+  left = $state.raw<Left[]>([]);
   selected = $state<Selection>('antenna');
   view = $state<View>('ledger');
   /** Of those on which practitioners disagree, the one looked at. */
@@ -62,14 +67,15 @@ export class Session {
   readonly #questions = new Asking<Answer>();
   #resting: ReturnType<typeof setTimeout> | undefined;
 
-  constructor(kept: KeptStation, draft: Draft | null = null) {
+  constructor(kept: KeptStation, { own: draft, left }: Recalled = { own: null, left: [] }) {
     const behind = draft !== null && !goesOn(draft, kept);
+    this.left = left;
     // A draft that somebody's save overtook is shown beside it if it holds what was never saved.
     const current = draft && (!behind || draft.unsaved) ? draft : null;
     this.document = current?.document ?? kept.document;
     this.history = new History(current?.past, current?.future);
     this.keeper = new Keeper(kept);
-    this.base = behind ? null : kept.document;
+    this.base = behind ? draft.base : kept.document;
     this.sweeps = new Sweeps(kept.id);
     this.keeper.onsaved = (document) => {
       this.base = document;
@@ -78,9 +84,51 @@ export class Session {
     this.mhz = firstFrequency(this.document);
     this.selected = firstSelection(this.document);
     if (current && behind) this.keeper.overtaken(kept);
-    else if (current && JSON.stringify(current.document) !== JSON.stringify(kept.document))
-      this.keeper.later(current.document);
+    else if (current && !holds(kept.document, current.document)) this.keeper.later(current.document);
     this.#ask();
+  }
+
+  /** Why the figures shown are not those of what stands now; "" where they are. */
+  get stale(): string {
+    const why = this.#why || this.#questions.trouble;
+    const told = this.#told;
+    if (!this.answer || !told) return why;
+    const before =
+      told.mhz === this.mhz
+        ? 'The figures shown are from before.'
+        : `The figures shown are from before, at ${Number(told.mhz.toFixed(4))} MHz.`;
+    if (Object.keys(this.faults).length) return before.replace('before', 'before what is marked');
+    if (why) return `${why} ${before}`;
+    return this.waited > 0 ? `Computing … ${before}` : '';
+  }
+
+  /** For how many seconds the answer is waited for, from half a second on. */
+  get waited(): number {
+    return this.#questions.waited;
+  }
+
+  /** Give up what is being computed. */
+  stop() {
+    this.#questions.stop();
+    this.#why = 'This was stopped.';
+  }
+
+  /** Ask again what stands now. */
+  again() {
+    this.#ask();
+  }
+
+  /** Another station is shown: nothing is computed for this one any more. What is to be saved still is. */
+  end() {
+    clearTimeout(this.#resting);
+    this.#questions.end();
+  }
+
+  /** What was left unsaved: taken over, as one step, or given up; either way it is settled. */
+  settleLeft(one: Left, take: boolean) {
+    if (take) this.step(one.draft.document, 'left over');
+    this.left = this.left.filter((other) => other !== one);
+    void forget(one.key);
   }
 
   /** Put a value at a place of the document, as typed; what is wrong with it comes back with the answer. */
@@ -171,7 +219,8 @@ export class Session {
   #remember() {
     const { version, state } = this.keeper;
     const unsaved = state !== 'saved';
-    void remember(this.keeper.id, { version, unsaved, document: this.document, ...this.history.stacks });
+    const { base, document } = this;
+    void remember(this.keeper.id, { version, unsaved, base, document, ...this.history.stacks });
   }
 
   /** `planned`: first without what the antenna may be instead, and with it once nothing is moved any more. */
@@ -180,18 +229,23 @@ export class Session {
     if (planned) this.#resting = setTimeout(() => this.#ask(), REST_MS);
     const asked = performance.now();
     this.#questions.run(async () => {
-      const { mhz, practice } = this;
-      const document = planned ? withValue(this.document, 'antenna.spread', false) : this.document;
+      const { mhz, practice, document: of } = this;
+      const document = planned ? withValue(of, 'antenna.spread', false) : of;
       const { data, error, response } = practice
         ? await api.POST('/api/tuner/turned', { body: { document, mhz, ...practice } })
         : await api.POST('/api/solve', { body: { document, mhz } });
-      this.reachable = !unreachable(response);
-      if (!this.reachable) return;
       if (data) {
         this.answer = data;
+        this.#told = { document: of, mhz };
+        this.#why = '';
         this.faults = {};
+      } else if (response.status === 422) {
+        this.faults = faultsOf(refusalsOf(error).filter(({ place }) => place !== ''));
+        this.#why = Object.keys(this.faults).length ? '' : sentenceOf(error);
       } else {
-        this.faults = faultsOf(refusalsOf(error));
+        // Busy, failing or gone: it is asked again.
+        this.#why = `${sentenceOf(error)}${comesBack(response) ? ' It is asked again.' : ''}`;
+        return comesBack(response) ? AGAIN : undefined;
       }
       await tick();
       performance.measure('tithe:redrawn', { start: asked, end: performance.now() });

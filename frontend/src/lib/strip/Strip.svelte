@@ -14,7 +14,7 @@
   const fits = $derived(here?.result.stages.length === session.document.chain.length);
   const layout = $derived(here ? layOut(here, lengthsOf(session.document.chain), width) : null);
   const edges = $derived(partEdges(layout, session.document.chain.length, width));
-  const stale = $derived(!fits || Object.keys(session.faults).length > 0);
+  const stale = $derived(!fits || session.stale !== '');
 </script>
 
 <div class="with-flags">
@@ -22,7 +22,7 @@
     {#if here && layout}
       <StripDrawing {here} {layout} name="The run" {stale} />
     {:else}
-      <p class="empty">{session.answer?.why ?? 'Computing the run …'}</p>
+      <p class="empty">{(session.answer?.why ?? session.stale) || 'Computing the run …'}</p>
     {/if}
     {#if session.view === 'sweep'}<JointMarks
         sweeps={session.sweeps}

@@ -50,7 +50,7 @@
       </tr>
     </thead>
     <tbody>
-      {#each reading.bands as band, n (band.name)}
+      {#each reading.bands as band, n (n)}
         <tr>
           <th scope="row"
             ><button

@@ -41,7 +41,7 @@
       ><rect x={box.left} y={box.top} width={box.right - box.left} height={box.bottom - box.top} /></clipPath
     >
     <g clip-path="url(#{clip})">
-      {#each bands as band (band.name)}
+      {#each bands as band, i (i)}
         {@const x0 = x(band.low_mhz)}
         <rect
           x={x0}
@@ -60,7 +60,7 @@
         fill-opacity="0.08"
       />
     </g>
-    {#each bands as band (band.name)}
+    {#each bands as band, i (i)}
       <text x={(x(band.low_mhz) + x(band.high_mhz)) / 2} y={box.top - 6} text-anchor="middle"
         >{band.name.replace(' m', '')}</text
       >

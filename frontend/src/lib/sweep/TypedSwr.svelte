@@ -3,6 +3,7 @@
   import { bandEdges, textAsPoints } from '../antenna/points';
   import type { ReadingFile, StationFile } from '../api/client';
   import { noteAllDown } from '../log/log.svelte';
+  import { newKey } from '../station/keeper.svelte';
   import type { Sweeps } from './sweeps.svelte';
 
   /** SWR read at the edges of the bands: a sweep, and readings of the meter that stands at that joint. */
@@ -29,7 +30,7 @@
     if (kept.refused || at === null) return;
     const date = new Date().toISOString().slice(0, 10);
     const list = points.map(([mhz, swr]) => ({ mhz, at, swr, tuner: 'bypass', date, note: '' }));
-    kept.refused = await noteAllDown(kept.station, list as unknown as ReadingFile[]);
+    kept.refused = await noteAllDown(kept.station, list as unknown as ReadingFile[], newKey());
   }
 </script>
 

@@ -1,5 +1,6 @@
 import {
   api,
+  comesBack,
   type DriftAnswer,
   type Look,
   type PartModel,
@@ -10,7 +11,7 @@ import {
   type SweepRow,
   type TrimAnswer,
 } from '../api/client';
-import { Asking } from '../api/asking.svelte';
+import { AGAIN, Asking } from '../api/asking.svelte';
 import { sentenceOf } from '../api/refusals';
 
 export type Pane = 'read' | 'trim' | 'radials' | 'baseline';
@@ -143,7 +144,7 @@ export class Sweeps {
     this.#questions.run(async () => {
       const path = { pk: chosen };
       const others = pane === 'baseline' && this.baseline ? [this.baseline.id] : [];
-      const { data, error } = await api.POST('/api/sweeps/{pk}/look', {
+      const { data, error, response } = await api.POST('/api/sweeps/{pk}/look', {
         params: { path },
         body: {
           shown,
@@ -155,12 +156,14 @@ export class Sweeps {
       });
       if (chosen !== this.chosen) return;
       this.unread = error ? sentenceOf(error) : '';
+      if (comesBack(response)) return AGAIN;
       if (data) this.look = data as Look;
       await this.#readPane(document, chosen);
       if (this.#brought !== null) {
         performance.measure('tithe:sweep-drawn', { start: this.#brought, end: performance.now() });
         this.#brought = null;
       }
+      return undefined;
     });
   }
 

@@ -72,7 +72,7 @@
   <h2>{session.document.name}: {tuner.label || 'tuner'}</h2>
 </div>
 <div class="no-print">
-  <Trouble text={trouble || (wrong ? '' : chart.trouble)} />
+  <Trouble text={trouble || (wrong ? '' : chart.trouble)} asking={chart} />
   {#if faults[-1]}<p class="fault" role="alert">The chart: {faults[-1]}.</p>{/if}
   {#if chart.answer}<p class="verdict serif" data-testid="chart-verdict">{chart.answer.sentence}</p>{/if}
   {#if !rows.length && chart.answer}
@@ -120,6 +120,9 @@
   <h3>{editing === null ? 'A row more' : 'Put a row right'}</h3>
   {#key editing}
     <PresetForm
+      station={session.keeper.id}
+      {at}
+      row_at={editing}
       {tuner}
       mhz={session.mhz}
       row={editing === null ? null : (presets[editing] ?? null)}

@@ -46,7 +46,7 @@
   const round = (low: number, high: number) => span(digits(low), digits(high));
 </script>
 
-<Trouble text={Object.keys(session.faults).length ? '' : chart.trouble} />
+<Trouble text={Object.keys(session.faults).length ? '' : chart.trouble} asking={chart} />
 {#if told}<p class="verdict serif" data-testid="dials-verdict">{told.sentence}</p>{/if}
 {#if isStepped(tuner)}
   <p class="soft">A relay tuner’s dials count its steps, and what a step is stands at the tuner itself.</p>
@@ -103,7 +103,7 @@
         </tr>
       </thead>
       <tbody>
-        {#each loads as load (load.mhz)}
+        {#each loads as load, n (n)}
           <tr>
             <th scope="row">{digits(load.mhz, 5)}</th>
             <td>{digits(load.r_ohm.median)}</td>

@@ -13,7 +13,7 @@
 
 <p>{found.sentence}</p>
 <ul class="cautions">
-  {#each found.cautions as caution (caution)}<li><span aria-hidden="true">▲</span> {caution}</li>{/each}
+  {#each found.cautions as caution, n (n)}<li><span aria-hidden="true">▲</span> {caution}</li>{/each}
 </ul>
 <div class="routes">
   {#each routes as route, r (r)}

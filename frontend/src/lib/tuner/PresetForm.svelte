@@ -1,4 +1,6 @@
 <script lang="ts">
+  import { untrack } from 'svelte';
+  import { typedForm } from '../station/typed.svelte';
   import type { PresetFile } from '../api/client';
   import { parseTyped } from '../station/units';
   import PlainNumber from '../ui/PlainNumber.svelte';
@@ -7,6 +9,11 @@
 
   /** A row of the chart, to be written or put right. */
   interface Props {
+    station: number;
+    /** Which part the tuner is. */
+    at: number;
+    /** Which row is put right; null: a new one. */
+    row_at: number | null;
     tuner: KnobTuner;
     mhz: number;
     /** The row that is put right; null: a new one. */
@@ -14,10 +21,15 @@
     onkeep: (row: PresetFile) => void;
     oncancel: () => void;
   }
-  let { tuner, mhz, row, onkeep, oncancel }: Props = $props();
+  let { station, at, row_at, tuner, mhz, row, onkeep, oncancel }: Props = $props();
   const id = $props.id();
   const knobs = $derived(knobsOf(tuner));
-  let typed = $state<Record<string, string>>({});
+  const typed = untrack(() =>
+    typedForm<Record<string, string>>(station, `preset/${at}/${row_at ?? 'new'}`, () => ({})),
+  );
+  const clear = () => {
+    for (const key of Object.keys(typed)) Reflect.deleteProperty(typed, key);
+  };
   const text = (key: string, start: string) => typed[key] ?? start;
   const numberText = (knob: string) => {
     const known = row?.dials[knob];
@@ -40,7 +52,7 @@
       note: text('note', row?.note ?? ''),
       ...(isStepped(tuner) ? { form } : {}),
     } as PresetFile);
-    typed = {};
+    clear();
   }
 </script>
 
@@ -85,7 +97,14 @@
   />
   <p>
     <button type="submit" class="firm" disabled={!whole}>{row ? 'Put it right' : 'Keep this row'}</button>
-    {#if row}<button type="button" class="linkish" onclick={oncancel}>Leave it</button>{/if}
+    {#if row}<button
+        type="button"
+        class="linkish"
+        onclick={() => {
+          clear();
+          oncancel();
+        }}>Leave it</button
+      >{/if}
   </p>
 </form>
 

@@ -44,7 +44,7 @@
   </defs>
   <g clip-path="url(#{clip})">
     <circle cx={SIZE / 2} cy={SIZE / 2} r={R} fill="url(#{clip}-out)" opacity="0.5" />
-    {#each classes as one (one.name)}
+    {#each classes as one, i (i)}
       <path d={one.path} fill="color-mix(in oklab, var(--heat) {100 * one.strength}%, var(--paper-sunk))" />
     {/each}
   </g>
@@ -55,7 +55,7 @@
   {/each}
   <line x1={px(-1)} x2={px(1)} y1={SIZE / 2} y2={SIZE / 2} class="ring" />
   <circle cx={SIZE / 2} cy={SIZE / 2} r={R} class="rim" />
-  {#each tracks as { band, path, x, y } (band.name)}
+  {#each tracks as { band, path, x, y }, i (i)}
     {@const mine = band.name === chosen}
     <path d={path} fill="none" stroke="var(--paper)" stroke-width={mine ? 5.5 : 4} stroke-linecap="round" />
     <path
@@ -75,7 +75,7 @@
       />
     {/if}
   {/each}
-  {#each tracks as { band, x, y, out } (band.name)}
+  {#each tracks as { band, x, y, out }, i (i)}
     {@const mine = band.name === chosen}
     <text x={x + (out ? -8 : 8)} y={y - 7} text-anchor={out ? 'end' : 'start'} class="label" class:mine
       >{band.name}</text
@@ -87,7 +87,7 @@
   <text x={SIZE - 2} y={SIZE / 2 - 5} text-anchor="end">open</text>
 </svg>
 <p class="drawing-key">
-  {#each classes as one (one.name)}
+  {#each classes as one, i (i)}
     {#if one.path}
       <span
         ><svg width="12" height="10" aria-hidden="true"

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { untrack } from 'svelte';
   import Ratio from '../convert/Ratio.svelte';
   import { Asking } from '../api/asking.svelte';
   import { api, type ReachOut, type TunerBand, type TunerBands } from '../api/client';
@@ -20,12 +21,15 @@
   const bands = new Asking<TunerBands>();
   let shade = $state<'loss' | 'power'>('loss');
 
-  // The disc hangs on the tuner and the frequency alone: a longer line does not change it.
-  const tuner = $derived(JSON.stringify(session.document.chain[at]));
+  // The disc hangs on the tuner, the transmitter and the frequency alone: a longer line does not ask for it anew.
+  const hangsOn = $derived(JSON.stringify([session.document.chain[at], session.document.transmitter]));
   $effect(() => {
-    void [tuner, session.document.transmitter];
-    const body = { document: session.document, at, mhz: session.mhz };
-    disc.ask(() => api.POST('/api/tuner/reach', { body }));
+    const { mhz } = session;
+    void hangsOn;
+    untrack(() => {
+      const body = { document: session.document, at, mhz };
+      disc.ask(() => api.POST('/api/tuner/reach', { body }));
+    });
   });
   $effect(() => {
     const body = { document: session.document, at };
@@ -64,7 +68,10 @@
   }
 </script>
 
-<Trouble text={Object.keys(session.faults).length ? '' : disc.trouble || bands.trouble} />
+<Trouble
+  text={Object.keys(session.faults).length ? '' : disc.trouble || bands.trouble}
+  asking={disc.waited ? disc : bands}
+/>
 {#if found}<p class="verdict serif" data-testid="tuner-verdict">{found.sentence}</p>{/if}
 <div class="reach">
   <div class="picture">
@@ -90,7 +97,7 @@
             </tr>
           </thead>
           <tbody>
-            {#each rings(disc.answer) as ring (ring.name)}
+            {#each rings(disc.answer) as ring, i (i)}
               <tr>
                 <th scope="row">{ring.name}</th>
                 <td>{percent(ring.matched)}</td>
@@ -137,12 +144,12 @@
         you drag; so does the strip.
       </p>
     {/if}
-    {#each lost as band (band.name)}
+    {#each lost as band, i (i)}
       <section>
         <h3>What would bring {band.name} inside</h3>
         {#if band.lack}<p>At {digits(band.mhz, 5)} MHz it {band.lack}.</p>{/if}
         <ul>
-          {#each band.cures as cure (cure.text)}
+          {#each band.cures as cure, i (i)}
             <li>
               {cure.text}
               <button type="button" class="linkish" aria-label="take {cure.text}" onclick={() => take(cure)}
@@ -173,7 +180,7 @@
         </tr>
       </thead>
       <tbody>
-        {#each found.bands as band (band.name)}
+        {#each found.bands as band, i (i)}
           <tr class:chosen={band.name === chosen}>
             <th scope="row">{band.name}</th>
             <td><Ratio value={ratioOf(band)} /></td>

@@ -42,7 +42,7 @@
 
 <section>
   <h3>How far one may move before it must be set anew</h3>
-  <Trouble text={asking.trouble} />
+  <Trouble text={asking.trouble} {asking} />
   {#if found}
     <p data-testid="retuning">{found.sentence}</p>
     {#if shown}
@@ -60,7 +60,7 @@
           </tr>
         </thead>
         <tbody>
-          {#each found.bands as band (band.name)}
+          {#each found.bands as band, i (i)}
             {#each band.spots as spot, n (n)}
               <tr>
                 <th scope="row">{band.name}</th>

@@ -104,7 +104,7 @@
   </div>
   <div class="beside">
     <PanelMeters answer={session.answer} full_w={Number(session.document.transmitter.power_w) || 100} />
-    {#each troubles as trouble (trouble)}<p class="fault" role="alert">{trouble}.</p>{/each}
+    {#each troubles as trouble, n (n)}<p class="fault" role="alert">{trouble}.</p>{/each}
     {#if session.answer && !session.answer.here}<p>{session.answer.why}</p>{/if}
     <p class="keep">
       <button type="button" class="firm" onclick={keep} disabled={!matched}>Keep as a preset</button>
@@ -128,7 +128,7 @@
 {#if !isStepped(tuner)}
   <section>
     <h3>How to tune it{hands.answer ? ` at ${digits(hands.answer.mhz, 5)} MHz` : ''}</h3>
-    <Trouble text={hands.trouble} />
+    <Trouble text={hands.trouble} asking={hands} />
     {#if hands.answer}
       <HandsList found={hands.answer} onmove={doIt} />
       <p>

@@ -9,6 +9,7 @@
   import Undo from '@lucide/svelte/icons/undo-2';
   import type { StationRow } from '../api/client';
   import type { Session } from '../station/session.svelte';
+  import { saveAs } from './download';
   import SaveState from './SaveState.svelte';
   import { preferences } from '../station/preferences.svelte';
   import { theme } from './theme.svelte';
@@ -43,6 +44,7 @@
   {/if}
   <SaveState
     keeper={session.keeper}
+    onfile={() => saveAs(session.document.name, session.document)}
     ontheirs={() => session.takeTheirs()}
     onmine={() => session.keeper.overwrite(session.document)}
   />

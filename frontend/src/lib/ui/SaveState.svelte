@@ -4,27 +4,37 @@
 
   interface Props {
     keeper: Keeper;
+    /** Take what stands on this page away as a file. */
+    onfile: () => void;
     ontheirs: () => void;
     onmine: () => void;
   }
-  let { keeper, ontheirs, onmine }: Props = $props();
+  let { keeper, onfile, ontheirs, onmine }: Props = $props();
   const WORDS: Record<SaveState, string> = {
     saved: 'Saved',
     saving: 'Saving …',
     changed: 'Changed',
     refused: 'Not saved: see the marked field',
     blocked: 'Not saved',
-    gone: 'Not saved: this station is not kept here any more. Take its file with you',
-    failing: 'Not saved: the server has trouble; trying again',
+    gone: 'Not saved: this station is not kept here any more',
+    elsewhere: 'Not saved: Tithe serves another data folder now',
+    failing: 'Not saved; trying again',
     conflict: 'Saved elsewhere meanwhile',
     offline: 'Not saved: the server does not answer; trying again',
   };
   const state = $derived(keeper.state);
+  const unsaved = $derived(!['saved', 'saving', 'changed'].includes(state));
+  const words = $derived(
+    state === 'blocked' || state === 'failing' ? `${WORDS[state]}: ${keeper.why}` : WORDS[state],
+  );
 </script>
 
-<p class:warn={!['saved', 'saving', 'changed'].includes(state)} aria-live="polite" data-testid="save-state">
-  {state === 'blocked' ? `Not saved: ${keeper.why}` : WORDS[state]}
-</p>
+<p class:warn={unsaved} aria-live="polite" data-testid="save-state">{words}</p>
+{#if unsaved && state !== 'refused'}
+  <span class="choices">
+    <button type="button" onclick={onfile}>Take its file with you</button>
+  </span>
+{/if}
 {#if state === 'conflict'}
   <span class="choices">
     <button type="button" onclick={() => ontheirs()}>Take the other</button>

@@ -1,12 +1,27 @@
 <script lang="ts">
-  /** What a question to the server came to, where it went wrong. */
-  let { text, onretry }: { text: string; onretry?: () => void } = $props();
+  /** What a question to the server came to, where it went wrong, and that it is waited for. */
+  interface Props {
+    text: string;
+    /** The question, where it may be waited for and stopped. */
+    asking?: { answer: unknown; waited: number; stop: () => void };
+    /** Whether its last answer is shown below nevertheless. */
+    below?: boolean;
+    onretry?: () => void;
+  }
+  let { text, asking, below = true, onretry }: Props = $props();
 </script>
 
 {#if text}
   <p role="alert">
     {text}
+    {#if below && asking?.answer}<span class="soft">What stands below is from before.</span>{/if}
     {#if onretry}<button type="button" class="linkish" onclick={onretry}>Try again</button>{/if}
+  </p>
+{/if}
+{#if asking && asking.waited > 0}
+  <p class="wait" role="status">
+    Waiting for the server, {Math.floor(asking.waited)} s
+    <button type="button" class="linkish" onclick={() => asking.stop()}>Stop</button>
   </p>
 {/if}
 
@@ -14,5 +29,9 @@
   p {
     color: var(--heat-ink);
     margin-bottom: 0.6rem;
+  }
+  .wait,
+  .soft {
+    color: var(--ink-soft);
   }
 </style>

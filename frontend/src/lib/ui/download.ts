@@ -6,3 +6,8 @@ export function download(name: string, text: string, type = 'text/csv') {
   link.click();
   URL.revokeObjectURL(link.href);
 }
+
+/** A station's document as a file to keep, as it stands on the page. */
+export function saveAs(name: string | undefined, document: unknown) {
+  download(`${name || 'station'}.json`, `${JSON.stringify(document, null, 2)}\n`, 'application/json');
+}

@@ -1,9 +1,11 @@
+import { storage } from './storage.svelte';
+
 /** Light or dark: the reader's choice, kept in the browser; the system's until one is made. */
 const KEY = 'tithe.mode';
 type Mode = 'light' | 'dark';
 
 function initial(): Mode {
-  const kept = localStorage.getItem(KEY);
+  const kept = storage.read(KEY);
   if (kept === 'light' || kept === 'dark') return kept;
   return matchMedia('(prefers-color-scheme: dark)').matches ? 'dark' : 'light';
 }
@@ -17,7 +19,7 @@ class Theme {
 
   toggle() {
     this.mode = this.mode === 'light' ? 'dark' : 'light';
-    localStorage.setItem(KEY, this.mode);
+    storage.write(KEY, this.mode);
     this.#apply();
   }
 

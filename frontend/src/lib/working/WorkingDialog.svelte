@@ -24,7 +24,7 @@
 {#if workings.open !== ''}
   <Modal open title={working?.title ?? 'The working'} onclose={() => workings.close()}>
     <p class="name">{workings.name}</p>
-    <Trouble text={workings.asking.trouble} />
+    <Trouble text={workings.asking.trouble} asking={workings.asking} below={false} />
     {#if working}
       {#each working.lines as line, n (n)}
         <!-- svelte-ignore a11y_no_noninteractive_tabindex (a region that scrolls must be reachable by keyboard) -->

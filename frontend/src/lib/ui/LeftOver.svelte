@@ -1,0 +1,82 @@
+<script lang="ts">
+  import { differences, inWords } from '../station/conflict';
+  import type { Session } from '../station/session.svelte';
+  import { saveAs } from './download';
+
+  /** What was typed in another tab, never saved, and left when it was closed: offered once, then settled. */
+  let { session }: { session: Session } = $props();
+  const one = $derived(session.left[0]);
+  const found = $derived(
+    one ? differences(one.draft.document, session.document, one.draft.base ?? session.base) : [],
+  );
+  const MOST = 6;
+  const when = (at: number) => (at ? `, on ${new Date(at).toLocaleString()}` : '');
+</script>
+
+{#if one}
+  <section aria-label="Left unsaved">
+    <h2>Something typed here was never saved</h2>
+    <p>
+      It was left when another tab was closed{when(one.draft.at)}. What differs from the station as it stands:
+    </p>
+    <table>
+      <thead>
+        <tr><th scope="col">What</th><th scope="col">Left unsaved</th><th scope="col">As it stands</th></tr>
+      </thead>
+      <tbody>
+        {#each found.slice(0, MOST) as { name, mine, theirs }, n (n)}
+          <tr>
+            <th scope="row">{name}</th>
+            <td class="figures">{inWords(mine)}</td>
+            <td class="figures">{inWords(theirs)}</td>
+          </tr>
+        {/each}
+      </tbody>
+    </table>
+    {#if found.length > MOST}<p>and {found.length - MOST} more.</p>{/if}
+    <p class="ways">
+      <button type="button" class="firm" onclick={() => session.settleLeft(one, true)}>Take it over</button>
+      <button type="button" class="linkish" onclick={() => session.settleLeft(one, false)}
+        >Leave the station as it stands</button
+      >
+      <button
+        type="button"
+        class="linkish"
+        onclick={() => saveAs(one.draft.document.name, one.draft.document)}>Keep it as a file</button
+      >
+    </p>
+  </section>
+{/if}
+
+<style>
+  section {
+    padding: 0.6rem 0.9rem;
+    border-bottom: 1px solid var(--hairline);
+    background: var(--paper-sunk);
+    max-height: 50vh;
+    overflow: auto;
+  }
+  h2 {
+    color: var(--heat-ink);
+    font-size: 1.05rem;
+  }
+  table {
+    max-width: 60rem;
+    width: 100%;
+  }
+  th,
+  td {
+    text-align: left;
+    font-weight: 400;
+    vertical-align: baseline;
+    padding: 0.2rem 0.6rem 0.2rem 0;
+    border-top: 1px solid var(--hairline);
+    overflow-wrap: anywhere;
+  }
+  .ways {
+    display: flex;
+    flex-wrap: wrap;
+    gap: 0.4rem 1.2rem;
+    padding-top: 0.4rem;
+  }
+</style>

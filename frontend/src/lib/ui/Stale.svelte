@@ -1,0 +1,27 @@
+<script lang="ts">
+  import type { Session } from '../station/session.svelte';
+
+  /** That the figures on the screen are not of what stands now, and why. */
+  let { session }: { session: Session } = $props();
+</script>
+
+{#if session.stale}
+  <p class="no-print" role="status" data-testid="stale">
+    <span aria-hidden="true">◌</span>
+    {session.stale}
+    {#if session.waited > 0}
+      <span class="figures">{Math.floor(session.waited)} s</span>
+      <button type="button" class="linkish" onclick={() => session.stop()}>Stop</button>
+    {:else if !Object.keys(session.faults).length}
+      <button type="button" class="linkish" onclick={() => session.again()}>Compute now</button>
+    {/if}
+  </p>
+{/if}
+
+<style>
+  p {
+    padding: 0.35rem 0.9rem;
+    color: var(--heat-ink);
+    border-bottom: 1px solid var(--hairline);
+  }
+</style>

@@ -1,0 +1,1 @@
+"""Requests drawn from the API's own schema, a hundred thousand of them: `make fuzz`."""

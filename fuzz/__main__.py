@@ -1,0 +1,143 @@
+"""`python -m fuzz [--requests N] [--seed S]`: a server of its own on a folder of its own, asked whatever its
+schema allows and some that it does not. Ends with 1 where anything was answered with 500 or more (503 of a
+busy server apart), took longer than it may, or left the memory fuller than it may be."""
+
+from __future__ import annotations
+
+import argparse
+import http.client
+import json
+import os
+import sys
+import tempfile
+import threading
+import time
+from collections import Counter
+from dataclasses import dataclass, field
+from pathlib import Path
+from typing import Any
+
+from fuzz.requests import Asked, requests
+
+CLIENTS = 6
+MOST_S, MOST_MORE_MB = 20.0, 300.0
+_TRIES_S = 60.0
+KEYS = 6
+
+
+@dataclass
+class Tally:
+    """What came back so far."""
+
+    statuses: Counter[int] = field(default_factory=Counter)
+    slowest: list[tuple[float, str]] = field(default_factory=list)
+    broken: list[str] = field(default_factory=list)
+    lock: threading.Lock = field(default_factory=threading.Lock)
+
+    def note(self, asked: Asked, status: int, took_s: float, said: bytes) -> None:
+        """One answer."""
+        with self.lock:
+            self.statuses[status] += 1
+            self.slowest = sorted([*self.slowest, (took_s, asked.operation)], reverse=True)[:5]
+            if status >= 500 and status != 503:
+                sent = (asked.body or b"")[:2000]
+                self.broken.append(f"{status} {asked.method} {asked.path[:300]} {sent!r} {said[:300]!r}")
+
+
+def main() -> int:
+    """Run it; the exit status."""
+    parser = argparse.ArgumentParser(prog="fuzz", description=__doc__)
+    parser.add_argument("--requests", type=int, default=100_000)
+    parser.add_argument("--seed", type=int, default=1)
+    parser.add_argument("--keep", type=Path, help="where to write what broke it")
+    args = parser.parse_args()
+    from tests.web.test_server_process import Server
+
+    with tempfile.TemporaryDirectory() as folder:
+        server = Server(Path(folder) / "data")
+        try:
+            return _run(server, args)
+        finally:
+            server.kill()
+
+
+def _run(server: Any, args: argparse.Namespace) -> int:
+    schema = _schema()
+    rows = server.call("GET", "/api/stations")
+    documents = [server.call("GET", f"/api/stations/{row['id']}")["document"] for row in rows]
+    for document in documents:  # what is only made at the first question is made
+        server.call("POST", "/api/solve", {"document": document, "mhz": 7.1})
+    before = _memory_mb(server.process.pid)
+    tally, share, start = Tally(), args.requests // CLIENTS, time.perf_counter()
+    clients = [
+        threading.Thread(
+            target=_client,
+            args=(server.port, tally, requests(schema, documents, args.seed + n, KEYS), share),
+        )
+        for n in range(CLIENTS)
+    ]
+    for client in clients:
+        client.start()
+    while any(client.is_alive() for client in clients):
+        time.sleep(10)
+        most = _memory_mb(server.process.pid)
+        print(
+            f"{sum(tally.statuses.values())} in {time.perf_counter() - start:.0f} s, {most:.0f} MB, "
+            f"broken: {len(tally.broken)}",
+            flush=True,
+        )
+    time.sleep(3)
+    after = _memory_mb(server.process.pid)
+    print("statuses:", dict(sorted(tally.statuses.items())))
+    print("slowest:", *(f"{took:.1f} s {name};" for took, name in tally.slowest))
+    print(
+        f"memory: {before:.0f} MB before, {after:.0f} MB after, {_peak_mb(server.process.pid):.0f} MB at most"
+    )
+    for one in tally.broken[:20]:
+        print(one)
+    if args.keep:
+        args.keep.write_text("\n".join(tally.broken), "utf-8")
+    wrong = bool(tally.broken) or tally.slowest[0][0] > MOST_S or after - before > MOST_MORE_MB
+    return int(wrong)
+
+
+def _client(port: int, tally: Tally, drawn: Any, count: int) -> None:
+    connection = http.client.HTTPConnection("127.0.0.1", port, timeout=_TRIES_S)
+    for _ in range(count):
+        asked = next(drawn)
+        start = time.perf_counter()
+        try:
+            connection.request(asked.method, asked.path, asked.body, {"Content-Type": "application/json"})
+            response = connection.getresponse()
+            status, said = response.status, response.read()
+        except (OSError, http.client.HTTPException) as error:
+            status, said = 599, repr(error).encode()
+            connection.close()
+        tally.note(asked, status, time.perf_counter() - start, said)
+
+
+def _schema() -> dict[str, Any]:
+    os.environ.setdefault("DJANGO_SETTINGS_MODULE", "tithe.site.settings")
+    import django
+
+    django.setup()
+    from tithe.site.generate import openapi_text
+
+    return dict(json.loads(openapi_text()))
+
+
+def _memory_mb(pid: int) -> float:
+    return _field_mb(pid, "VmRSS")
+
+
+def _peak_mb(pid: int) -> float:
+    return _field_mb(pid, "VmHWM")
+
+
+def _field_mb(pid: int, name: str) -> float:
+    lines = Path(f"/proc/{pid}/status").read_text("ascii").splitlines()
+    return next(float(line.split()[1]) / 1000 for line in lines if line.startswith(name))
+
+
+if __name__ == "__main__":
+    sys.exit(main())

@@ -1,0 +1,78 @@
+"""Requests over every operation of the API, drawn from its OpenAPI document."""
+
+from __future__ import annotations
+
+import json
+import random
+from collections.abc import Iterator
+from dataclasses import dataclass
+from typing import Any
+from urllib.parse import quote, urlencode
+
+from fuzz.drawing import Drawing, as_text
+
+METHODS = ("get", "post", "put", "patch", "delete")
+WRONG_KEYS = (0, -1, 999, 2**63, 10**40, "x", "", "1e3", "%00", "..", "1/2")
+
+
+@dataclass(frozen=True)
+class Asked:
+    """One request: which operation it is of, where it goes, and its body (None: it has none)."""
+
+    operation: str
+    method: str
+    path: str
+    body: bytes | None
+
+
+def operations(schema: dict[str, Any]) -> list[tuple[str, str, dict[str, Any]]]:
+    """Method, path and description of each, those that have another's work done left in."""
+    return [
+        (method.upper(), path, found)
+        for path, item in sorted(schema["paths"].items())
+        for method, found in item.items()
+        if method in METHODS
+    ]
+
+
+def requests(schema: dict[str, Any], documents: list[Any], seed: int, keys: int) -> Iterator[Asked]:
+    """Without end; each operation as often as any other. ``keys``: about as many stations, sweeps and entries
+    are kept under their numbers."""
+    rng = random.Random(seed)
+    drawing = Drawing(schema["components"]["schemas"], documents, rng, 0.01)
+    every = operations(schema)
+    while True:
+        rng.shuffle(every)
+        for method, path, described in every:
+            drawing.wrong = rng.choice((0.0, 0.0, 0.01, 0.1))
+            yield _asked(drawing, method, path, described, keys)
+
+
+def _asked(drawing: Drawing, method: str, path: str, described: dict[str, Any], keys: int) -> Asked:
+    rng, query, where = drawing.rng, [], path
+    for one in described.get("parameters", []):
+        if one["in"] == "path":
+            integer = one["schema"].get("type") == "integer"
+            value = rng.randint(1, keys) if integer else drawing.draw(one["schema"])
+            if rng.random() < 0.05:
+                value = rng.choice(WRONG_KEYS)
+            where = where.replace(f"{{{one['name']}}}", quote(str(value), safe=""))
+        elif one["in"] == "query" and (one.get("required") or rng.random() < 0.6):
+            query.append((one["name"], drawing.draw(one["schema"])))
+    body = None
+    content = described.get("requestBody", {}).get("content", {}).get("application/json")
+    if content:
+        body = _spoilt(as_text(drawing.draw(content["schema"])).encode("utf-8", "surrogatepass"), rng)
+    elif method in ("POST", "PUT", "PATCH"):
+        body = json.dumps(drawing.draw({"type": "object", "additionalProperties": {}})).encode()
+    if query:
+        where += "?" + urlencode(query, doseq=True, errors="replace")
+    return Asked(f"{method} {path}", method, where, body)
+
+
+def _spoilt(body: bytes, rng: random.Random) -> bytes:
+    """Now and then cut off, or with bytes that are no text."""
+    chance = rng.random()
+    if chance < 0.005:
+        return body[: rng.randint(0, len(body))]
+    return body.replace(b"a", b"\xff", 1) if chance < 0.01 else body
