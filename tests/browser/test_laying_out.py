@@ -214,7 +214,7 @@ def test_a_bad_file_dropped_on_the_page_leaves_the_station_alone(mill_page):
       data.items.add(new File(['{"format": NaN}'], 'bad.json'));
       window.dispatchEvent(new DragEvent('drop', {dataTransfer: data, cancelable: true}));
     }""")
-    expect(mill_page.get_by_role("alert")).to_contain_text("The file was not taken. Holds NaN")
+    expect(mill_page.get_by_role("alert")).to_contain_text("The file was not taken. The file holds NaN")
     expect(mill_page.get_by_test_id("verdict")).to_have_text(before)
 
 

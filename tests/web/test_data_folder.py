@@ -1,5 +1,6 @@
 """The data folder: whole copies, starts that go wrong with a sentence, nothing quietly begun anew."""
 
+import os
 import resource
 import shutil
 import socket
@@ -13,16 +14,18 @@ from datetime import date, timedelta
 from pathlib import Path
 from threading import Event, Thread
 
+import pytest
+
 from tests.web.test_server_process import Server, folder  # noqa: F401 - a fixture
 from tithe.site import copies
-from tithe.site.folder import prepare
+from tithe.site.folder import StartError, data_folder, prepare
+from tithe.site.soundness import wrong_in
 from tithe.web.stations import demo
 
 
 def tithe(data, *words, room=None):
     """A command on a data folder: exit status, what it said, what it complained; files of ``room`` bytes at
     most."""
-    import os
 
     def full():
         if room is not None:
@@ -97,8 +100,6 @@ def test_a_backup_taken_while_saving_restores_an_acknowledged_state(folder, tmp_
 
 
 def test_a_restore_killed_in_the_middle_leaves_the_old_or_the_new_whole(folder, tmp_path):  # noqa: F811
-    import os
-
     server = Server(folder)
     rename(server, "old")
     server.kill()
@@ -107,18 +108,22 @@ def test_a_restore_killed_in_the_middle_leaves_the_old_or_the_new_whole(folder, 
     with closing(sqlite3.connect(target)) as connection, connection:
         connection.execute("UPDATE stations_station SET name = 'new' WHERE id = 1")
         connection.execute("CREATE TABLE ballast AS SELECT randomblob(20000000) AS x")
-    seen = set()
-    for pause in (0.25, 0.3, 0.35, 0.4, 0.5, 0.7):
+    caught = 0
+    for most in (1_000_000, 8_000_000, 15_000_000):
         process = subprocess.Popen(
             [sys.executable, "-m", "tithe.site.cli", "restore", str(target)],
             env=os.environ | {"TITHE_DATA": str(folder)}, stdout=subprocess.DEVNULL,
         )  # fmt: skip
-        time.sleep(pause)
+        # The pages go into the log beside the database first: so much of it, and no more, is there.
+        log = folder / "tithe.sqlite3-wal"
+        while process.poll() is None and not (log.exists() and log.stat().st_size > most):
+            pass
+        caught += process.poll() is None
         process.kill()
         process.wait()
         assert tithe(folder, "check")[0] == 0
-        seen.add(names(folder / "tithe.sqlite3")[0])
-    assert seen <= {"old 0", "new"}
+        assert names(folder / "tithe.sqlite3")[0] in ("old 0", "new")
+    assert caught == 3
 
 
 def test_a_restore_without_room_says_so_and_leaves_what_stood_there(folder, tmp_path):  # noqa: F811
@@ -135,6 +140,101 @@ def test_a_restore_without_room_says_so_and_leaves_what_stood_there(folder, tmp_
     assert "Traceback" not in complaint
     assert names(folder / "tithe.sqlite3")[0] == "stood here 0"
     assert tithe(folder, "check")[0] == 0
+
+
+def test_a_restore_waits_for_whoever_holds_the_database_and_says_so(folder, tmp_path, monkeypatch, capsys):  # noqa: F811
+    Server(folder).kill()
+    (copy,) = (folder / "copies").glob("day-*")
+    monkeypatch.setattr(copies, "PATIENCE_S", 1.5)
+    with closing(sqlite3.connect(folder / "tithe.sqlite3")) as other:
+        other.execute("BEGIN EXCLUSIVE")
+        begun = time.monotonic()
+        with pytest.raises(StartError, match="held by another program"):
+            copies._copy(copy, folder / "tithe.sqlite3")
+        assert 1 < time.monotonic() - begun < 10
+    assert "waiting for it" in capsys.readouterr().err
+    copies._copy(copy, folder / "tithe.sqlite3")
+
+
+def test_a_clock_that_was_wrong_for_a_week_ends_no_copies(folder):  # noqa: F811
+    Server(folder).kill()
+    today = date.today()
+    for days in range(7):
+        assert copies.daily(folder, today + timedelta(days=1000 + days))
+    made = copies.daily(folder, today + timedelta(days=1))
+    assert made is not None
+    assert made.exists()
+    assert copies.daily(folder, today + timedelta(days=1)) is None  # it is not made and dropped for ever
+    assert len(list((folder / "copies").glob("day-*"))) == 7
+
+
+DAMAGES = {
+    "a text changed": "UPDATE stations_text SET body = body || ' '",
+    "a text gone": "DELETE FROM stations_text",
+    "a document cut off": "UPDATE stations_station SET document = substr(document, 1, 200) WHERE id = 2",
+    "a document of nothing": "UPDATE stations_station SET document = '{}' WHERE id = 1",
+    "a wrong figure": """UPDATE stations_station
+        SET document = replace(document, '"power_w": 100', '"power_w": -1')""",
+    "an earlier state cut off": "UPDATE stations_revision SET document = '{'",
+    "a state from the future": "UPDATE stations_revision SET version = 99 WHERE version = 1",
+    "a reading that is none": """INSERT INTO log_logentry (station_id, kind, taken, mhz, body, removed, key)
+        VALUES (1, 'reading', '2026-01-01', 7, '[]', 0, '')""",
+    "an entry of no station": """INSERT INTO log_logentry (station_id, kind, taken, body, removed, key)
+        VALUES (77, 'note', '2026-01-01', '{"text": "x"}', 0, '')""",
+    "a part that is none": """INSERT INTO stations_ownpart (title, part, uuid)
+        VALUES ('x', '{"kind": "nothing"}', 'a')""",
+    "a table gone": "DROP TABLE sweeps_keptsweep",
+}
+
+
+@pytest.fixture(scope="module")
+def sound(tmp_path_factory):
+    data = tmp_path_factory.mktemp("sound") / "data"
+    server = Server(data)
+    rename(server, "x", 2)
+    server.kill()
+    assert wrong_in(data / "tithe.sqlite3") == ""
+    return data / "tithe.sqlite3"
+
+
+@pytest.mark.parametrize("damage", DAMAGES)
+def test_a_database_that_says_what_is_not_so_is_not_whole(sound, tmp_path, damage):
+    database = tmp_path / "tithe.sqlite3"
+    shutil.copy(sound, database)
+    with closing(sqlite3.connect(database)) as connection, connection:
+        connection.execute("PRAGMA ignore_check_constraints = ON")
+        assert connection.execute(DAMAGES[damage]) is not None
+    assert wrong_in(database) != ""
+
+
+def test_a_start_names_what_is_odd_in_a_line(folder, tmp_path, monkeypatch):  # noqa: F811
+    for port in ("0", "65536", "8e3", "٨٠٠٠", "-1", "http"):
+        status, _, complaint = tithe(folder, "serve", "--port", port)
+        assert (status, "is no port" in complaint, "Traceback" in complaint) == (2, True, False)
+    assert "is empty" in complaint_of("", "check")
+    monkeypatch.setenv("HOME", str(tmp_path))
+    monkeypatch.setenv("TITHE_DATA", "~/stations")
+    assert data_folder() == tmp_path / "stations"
+    # An older Tithe refuses a newer folder, whichever app moved.
+    Server(folder).kill()
+    with closing(sqlite3.connect(folder / "tithe.sqlite3")) as connection, connection:
+        row = ("log", "0099_later", "2030-01-01")
+        connection.execute("INSERT INTO django_migrations (app, name, applied) VALUES (?, ?, ?)", row)
+    assert "written by a newer Tithe (0099_later)" in complaint_of(folder, "serve")
+
+
+def test_kernels_are_kept_where_there_is_a_place_for_them(tmp_path):
+    script = (
+        "from unittest.mock import patch; import tithe.core.compiled as c; c._folder.cache_clear();"
+        "patch.object(c, '_writable', lambda home: str(home).startswith({!r})).start();"
+        "print(c._folder(), c.kernels_stay(), c.kept_kernels())"
+    )
+    for place, told in ((str(tmp_path), f"{tmp_path}/kernels/kernels-"), ("/nowhere", " False False")):
+        done = subprocess.run(
+            [sys.executable, "-c", script.format(place)], capture_output=True, text=True, check=True,
+            env={**os.environ, "TITHE_DATA": str(tmp_path), "NUMBA_CACHE_DIR": ""},
+        )  # fmt: skip
+        assert done.stdout.startswith(told)
 
 
 def test_seven_daily_copies_are_kept(folder):  # noqa: F811

@@ -1,7 +1,8 @@
 """The rules of the job: a `Station` goes in, a `Budget` comes out.
 
-Pure NumPy; no files, no screens. Everything is vectorised over frequency, shape ``(F,)``, and over
-leading axes where a load is known only in part, shape ``(..., F)``.
+NumPy, SciPy and Numba; no files but those that compiled kernels are kept in, no screens. Everything is
+vectorised over frequency, shape ``(F,)``, and over leading axes where a load is known only in part, shape
+``(..., F)``.
 """
 
 from tithe.core.antenna import (

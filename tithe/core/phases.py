@@ -94,13 +94,12 @@ def turning_points(turns: Real, figures: Real, ratio: Real) -> Real | None:
 
 def telling(turns: Real, figures: Real) -> Real:
     """The turns ``(R, F)`` to keep: the even ones, and of the others those at the extremes of the figures
-    ``(N, P, F)`` and beside them; where a frequency has fewer, its first again."""
+    ``(N, P, F)``; where a frequency has fewer, its first again."""
     order = np.argsort(turns, axis=0)
     ordered = np.take_along_axis(figures, order[None], axis=1)
     ends = np.concatenate((ordered.argmin(axis=1), ordered.argmax(axis=1)))  # (2N, F)
     kept = np.zeros(turns.shape, dtype=bool)
-    for beside in (0,):
-        np.put_along_axis(kept, np.take_along_axis(order, (ends + beside) % len(turns), axis=0), True, axis=0)
+    np.put_along_axis(kept, np.take_along_axis(order, ends, axis=0), True, axis=0)
     kept[:PHASES] = True
     rows = np.argsort(~kept, axis=0, kind="stable")[: int(kept.sum(axis=0).max())]
     chosen = np.take_along_axis(turns, rows, axis=0)

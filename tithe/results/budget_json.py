@@ -3,7 +3,7 @@
 Figures that depend on an unknown phase become ``{"min", "median", "max"}``; infinite ones become null.
 
 The objects are built once for all frequencies, in the shapes of `tithe.results.budget_shapes`, with arrays
-over frequency where figures will be (`_over`); `result` then cuts one frequency out of them, all spans at
+over frequency where figures will be (`_over`); each frequency is then cut out of them, all spans at
 once.
 """
 

@@ -32,7 +32,7 @@ from tithe.web.stations import services as stations
 from tithe.web.stations import texts
 
 _TURN_S = 5e-4
-"""How long one thread goes on before another gets its turn: what is light comes soon beside many heavy ones."""
+"""How long one thread goes on before another gets its turn: what is light comes soon beside what is heavy."""
 QUIET_S = 60.0
 """How often, between requests, the log is brought into the database and the day's copy looked after."""
 

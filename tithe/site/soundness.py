@@ -76,9 +76,9 @@ class _Database:
                 yield f"the text {row['digest'][:12]} is not the one that was kept"
 
     def _documents(self) -> Iterator[str]:
-        for row in self.query("SELECT id, name, version, document FROM stations_station"):
+        for row in self.query("SELECT id, version, document FROM stations_station"):
             name = f"station {row['id']}"
-            yield from _complaint(name, partial(self._document, row["document"], row["name"]))
+            yield from _complaint(name, partial(self._document, row["document"]))
             for old in self.query(
                 "SELECT version, document FROM stations_revision WHERE station_id = ?", (row["id"],)
             ):
@@ -91,11 +91,8 @@ class _Database:
         for row in self.query(f"SELECT * FROM {table}"):
             yield from _complaint(f"row {row['id']} of {table}", partial(check, row))
 
-    def _document(self, stored: str, name: str | None = None) -> None:
-        document = station_file.validate(self._whole(json.loads(stored)))
-        document.to_core()
-        if name is not None and document.name != name:
-            raise ValueError(f"is listed as “{name}” and calls itself “{document.name}”")
+    def _document(self, stored: str) -> None:
+        station_file.validate(self._whole(json.loads(stored))).to_core()
 
     def _whole(self, value: Any) -> Any:
         """With the texts that it refers to."""

@@ -1,4 +1,4 @@
-"""The formulas that workings show: a function a formula, its parameters the symbols of `tithe.text.working`.
+"""The formulas that workings show: a function a formula, its parameters the symbols of `tithe.text.symbols`.
 
 The page shows them typeset, and a test puts the core's figures into each: what is shown is what was computed.
 SI units; phasors are rms.

@@ -38,6 +38,12 @@ def kept(pk: int, *, deleted_too: bool = False) -> Station:
 
 def folder() -> Folder:
     """The data folder."""
+    return Folder.objects.first() or _made()
+
+
+@transaction.atomic
+def _made() -> Folder:
+    """One of it, however many ask at once."""
     return Folder.objects.first() or Folder.objects.create()
 
 

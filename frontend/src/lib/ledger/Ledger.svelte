@@ -37,10 +37,8 @@
       {oninsert}
     />{/if}
   {#if here}
-    <p class="verdict serif" data-testid="verdict">
-      {#if session.stale}<span class="before">From before:</span>{/if}
-      {here.sentence}
-    </p>
+    {#if session.stale}<p class="before">From before:</p>{/if}
+    <p class="verdict serif" data-testid="verdict">{here.sentence}</p>
     {#if here.moving_the_match}<p class="moving">{here.moving_the_match}</p>{/if}
     {#each session.answer?.measured ?? [] as one (one.at)}
       {#if one.sentence}<p class="moving" data-testid="measured">{one.sentence}</p>{/if}
@@ -73,6 +71,10 @@
   }
   .before {
     color: var(--heat-ink);
+    margin-top: 0.8rem;
+  }
+  .before + .verdict {
+    margin-top: 0;
   }
   .moving {
     margin-top: 0.35rem;

@@ -97,7 +97,7 @@ export class Session {
       told.mhz === this.mhz
         ? 'The figures shown are from before.'
         : `The figures shown are from before, at ${Number(told.mhz.toFixed(4))} MHz.`;
-    if (Object.keys(this.faults).length) return before.replace('before', 'before what is marked');
+    if (Object.keys(this.faults).length) return 'The figures are those from before what is marked.';
     if (why) return `${why} ${before}`;
     return this.waited > 0 ? `Computing … ${before}` : '';
   }

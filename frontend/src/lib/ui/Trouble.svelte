@@ -14,9 +14,9 @@
 {#if text}
   <p role="alert">
     {text}
-    {#if below && asking?.answer}<span class="soft">What stands below is from before.</span>{/if}
     {#if onretry}<button type="button" class="linkish" onclick={onretry}>Try again</button>{/if}
   </p>
+  {#if below && asking?.answer}<p class="soft">What stands below is from before.</p>{/if}
 {/if}
 {#if asking && asking.waited > 0}
   <p class="wait" role="status">
