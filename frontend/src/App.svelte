@@ -141,11 +141,17 @@
   }
 
   async function importEverything(file: File) {
-    const { stations: names, refused } = await bringEverythingIn(file);
+    const { stations: names, deleted, already, refused } = await bringEverythingIn(file);
     await Promise.all([stations.load(), shelf.load()]);
     const taken = names.length === 1 ? '1 station was' : `${names.length} stations were`;
-    if (refused) trouble = `${refused} Before that ${taken} taken in.`;
-    else news = `${taken} taken in, with history, sweeps and shelf.`;
+    const beside = [
+      ...(deleted ? [`${deleted} more are among those deleted of late`] : []),
+      ...(already ? [`${already} were here already and are left as they are`] : []),
+    ].map((one) => ` ${one}.`);
+    if (!refused) news = `${taken} taken in, with history, log, sweeps and shelf.${beside.join('')}`;
+    else if (names.length)
+      trouble = `${refused} Before that ${taken} taken in; taken in again, nothing is doubled.`;
+    else trouble = refused;
   }
 
   function dropped(event: DragEvent) {

@@ -59,3 +59,17 @@ def test_what_is_no_number_is_named(text):
     with pytest.raises(InputError, match="not-a-number") as refused:
         read(text, KNOBS)
     assert refused.value.place == "line 2, l"
+
+
+@pytest.mark.parametrize(
+    "note",
+    ["=1+1", "wet;=1+1", "rain\nthen =sun\n-5 °C", '"=x"', " \t@x", "＝1", "o'clock", "; 'quoted'", "a;b;c"],
+)
+def test_no_cell_is_a_formula_behind_any_separator_and_every_note_comes_back(note):
+    row = PresetRow(7.1, {"c1": -3.0, "l": 2.0}, 1.2, "=2", note, "+form")
+    text = write(("c1", "l"), [row, row])
+    for separator in ",;":
+        for cell in text.replace('"', "").split(separator):
+            assert not cell.lstrip().startswith(("=", "@", "＝", "+")), cell
+    again = read(text, ("c1", "l"))
+    assert again == [PresetRow(7.1, {"c1": -3.0, "l": 2.0}, 1.2, "=2", note, "+form")] * 2

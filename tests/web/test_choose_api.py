@@ -127,6 +127,14 @@ def test_map_lengths_and_break_even(client, mill):
     assert refusal["rule"].startswith("is no line here; there are rg-174, ")
 
 
+def test_where_no_coax_lets_anything_through_there_is_nothing_to_break_even_with(client, mill):
+    far = mill | {"choice": {"run_m": 1e8}, "antenna": {"kind": "swr", "points": [[1.8, 5], [60, 5]]}}
+    body = {"document": far | {"chain": mill["chain"][:1]}, "coax": "", "open_line": ""}
+    refused = send(client, "post", "/api/choose/break-even", body)
+    assert refused.status_code == 422, refused.content[:300]
+    assert "There is no coax" in refused.json()["errors"][0]["sentence"]
+
+
 def test_own_lines_are_candidates_with_their_price_per_metre(client, mill):
     part = {
         "kind": "line",

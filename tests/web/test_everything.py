@@ -168,7 +168,7 @@ def test_the_command_line_takes_everything_to_another_folder(folder, tmp_path): 
     assert tithe(other, "export", again)[0] == 0
     assert again.read_text() == out.read_text()
     status, said, complaint = tithe(other, "import", out)
-    assert "Taken in: no station. 4 are here already" in said
+    assert "Taken in: no station. 4 were taken in before" in said
     assert tithe(other, "export", again)[0] == 0
     assert again.read_text() == out.read_text()
     whole = out.read_text().splitlines()

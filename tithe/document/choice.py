@@ -110,7 +110,7 @@ def read(document: StationFile, own: Sequence[OwnLine] = ()) -> Choice:
     parts = {t: part for t, part in made.items() if part.feedline is None or t.startswith("kept-")}
     kit = Kit(
         coax, open_lines, parts, kept.before, kept.behind, kept.at_feedpoint,
-        indoor_coax=owned_line if owned_line in coax else "rg-213",
+        indoor_coax=next((one for one in (owned_line, "rg-213", *coax) if one in coax), "rg-213"),
         owned=owned, owned_line=owned_line, owned_line_m=run.length_m if run else 0.0,
     )  # fmt: skip
     _check_names(settings, kit)

@@ -7,7 +7,7 @@ import io
 from collections.abc import Mapping, Sequence
 from typing import Any
 
-from tithe.files.presets_csv import plain
+from tithe.files.plain_csv import plain
 
 _READ = ("at", "forward_w", "reflected_w", "swr", "tuner", "mode", "emission")
 _HEADS = ("date", "kind", "MHz", "meter", "forward W", "reflected W", "SWR", "tuner", "shows", "sent", "told")

@@ -12,10 +12,11 @@ from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
 
 from tithe.core.errors import InputError, require
+from tithe.files import plain_csv
+from tithe.files.plain_csv import plain
 
 MOST_ROWS = 500
 _FREQUENCY, _SWR, _DATE, _NOTE, _FORM = "MHz", "SWR", "date", "note", "form"
-_RISKY = ("=", "+", "-", "@")
 
 
 @dataclass(frozen=True)
@@ -38,34 +39,26 @@ def write(knobs: Sequence[str], rows: Sequence[PresetRow]) -> str:
     writer.writerow([_FREQUENCY, *knobs, _SWR, _DATE, _NOTE, *([_FORM] if with_form else [])])
     for row in rows:
         numbers = [f"{row.mhz:.10g}", *(f"{row.dials[knob]:.10g}" for knob in knobs), f"{row.swr:.10g}"]
-        told = [plain(row.date), plain(row.note), *([row.form] if with_form else [])]
-        writer.writerow([*numbers, *told])
+        beside = [plain(row.date), plain(row.note), *([plain(row.form)] if with_form else [])]
+        writer.writerow([*numbers, *beside])
     return out.getvalue()
-
-
-def plain(text: str) -> str:
-    """A text that a spreadsheet will not take for a formula."""
-    return f"'{text}" if text.lstrip().startswith(_RISKY) else text
 
 
 def read(text: str, knobs: Sequence[str]) -> list[PresetRow]:
     """The rows of such a file. Raises `InputError` that names the line and the column."""
-    lines = text.lstrip("\ufeff").splitlines()
-    head_at = next((n for n, line in enumerate(lines) if line.strip()), None)
-    if head_at is None:
+    text = text.lstrip("\ufeff")
+    head = next((line for line in text.splitlines() if line.strip()), None)
+    if head is None:
         raise InputError("file", "no-data")
-    parted = max(";\t,", key=lines[head_at].count)
-    heads = [head.strip().lower() for head in next(csv.reader([lines[head_at]], delimiter=parted))]
+    parted = max(";\t,", key=head.count)
+    every = ((n, words) for n, words in plain_csv.rows(text, parted) if any(word.strip() for word in words))
+    head_at, first = next(every)
+    heads = [word.strip().lower() for word in first]
     for needed in (_FREQUENCY, *knobs):
-        require(
-            needed.lower() in heads, f"line {head_at + 1}", "no-column", needed, allowed=[_FREQUENCY, *knobs]
-        )
+        require(needed.lower() in heads, f"line {head_at}", "no-column", needed, allowed=[_FREQUENCY, *knobs])
     rows: list[PresetRow] = []
-    for number, line in enumerate(lines[head_at + 1 :], start=head_at + 2):
-        if not line.strip():
-            continue
+    for number, words in every:
         require(len(rows) < MOST_ROWS, f"line {number}", "one-row-too-many", most=MOST_ROWS)
-        words = next(csv.reader([line], delimiter=parted))
         require(len(words) >= len(heads), f"line {number}", "too-few-columns", len(words), needed=len(heads))
         rows.append(_row(dict(zip(heads, words, strict=False)), knobs, f"line {number}", parted != ","))
     require(len(rows) > 0, "file", "no-data-rows")
@@ -83,7 +76,7 @@ def _row(words: Mapping[str, str], knobs: Sequence[str], place: str, decimal_com
         return value
 
     def told(column: str) -> str:
-        return words.get(column.lower(), "").strip().removeprefix("'")
+        return plain_csv.told(words.get(column.lower(), "").strip())
 
     mhz = number(_FREQUENCY)
     require(mhz > 0, f"{place}, {_FREQUENCY}", "above", mhz, least=0)

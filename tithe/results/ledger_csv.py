@@ -7,24 +7,17 @@ import io
 from collections.abc import Iterable
 from typing import Any
 
+from tithe.files.plain_csv import plain
 from tithe.results.budget_shapes import Result
 
 COLUMNS = ("band", "mhz", "part", "kind")
 FIGURES = ("in_w", "taken_w", "out_w", "loss_db", "swr_in", "volts_peak")
-_RISKY = ("=", "+", "-", "@", "\t", "\r", "\n")
-_SKIPPED = " \v\f\0\ufeff"
-"""What programs pass over before they look for a formula."""
 
 
 def _cells(figure: Any) -> list[str]:
     """Smallest, middle, largest of a figure; an infinite one is ``inf``."""
     three = [figure[k] for k in ("min", "median", "max")] if isinstance(figure, dict) else [figure] * 3
     return ["inf" if value is None else f"{value:.6g}" for value in three]
-
-
-def _text(value: str) -> str:
-    """A name that a spreadsheet will not take for a formula."""
-    return f"'{value}" if value.lstrip(_SKIPPED).startswith(_RISKY) else value
 
 
 def write(rows: Iterable[tuple[str, Result]]) -> str:
@@ -35,7 +28,7 @@ def write(rows: Iterable[tuple[str, Result]]) -> str:
     writer.writerow([*COLUMNS, *spread])
     for band, result in rows:
         radio, antenna = result["transmitter"], result["antenna"]
-        lead = [_text(band), f"{result['mhz']:.6g}"]
+        lead = [plain(band), f"{result['mhz']:.6g}"]
         zero = 0.0
         writer.writerow(
             [*lead, "held back by the radio", "transmitter"]
@@ -51,9 +44,9 @@ def write(rows: Iterable[tuple[str, Result]]) -> str:
         )
         for stage in result["stages"]:
             cells = [cell for name in FIGURES for cell in _cells(stage[name])]  # type: ignore[literal-required]
-            writer.writerow([*lead, _text(stage["label"]), stage["kind"], *cells])
+            writer.writerow([*lead, plain(stage["label"]), stage["kind"], *cells])
         figures = (antenna["in_w"], antenna["taken_w"], antenna["radiated_w"], zero, antenna["swr"], None)
-        writer.writerow([*lead, _text(antenna["label"]), "antenna", *(c for f in figures for c in _blank(f))])
+        writer.writerow([*lead, plain(antenna["label"]), "antenna", *(c for f in figures for c in _blank(f))])
     return out.getvalue()
 
 

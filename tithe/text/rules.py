@@ -192,6 +192,7 @@ RULES = {
     "rule.no-run-length": "is not known: the run has no line yet; say how long it will be",
     "rule.no-placement": "is no placement; there are {allowed:comma}",
     "rule.no-line-here": "is no line here; there are {allowed:comma}",
+    "rule.no-coax-left": "There is no coax through which anything would arrive over this run",
     "rule.no-candidate": "is no candidate of this question",
     "rule.too-much-at-once": (
         "To compute this would take more memory than there is room for: ask for fewer bands, or take parts "
@@ -213,6 +214,7 @@ RULES = {
     "rule.key-twice": "The file names a key twice in one object",
     "rule.surrogate": "The file holds half of a surrogate pair (\\ud800 to \\udfff), no character",
     "rule.not-json": "is not JSON: {message}",
+    "rule.not-csv": "is not CSV: {message}",
     "rule.nested-too-deeply": "The file is nested too deeply to be a station",
     "rule.too-many-digits": "The file holds a number with too many digits",
     "rule.request-not-text": "The request is not UTF-8 text",

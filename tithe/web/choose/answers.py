@@ -43,7 +43,7 @@ from tithe.results.working_shapes import WorkingOut
 from tithe.web.stations import comparison
 from tithe.web.stations.own_lines import own_lines
 
-MOST_S, MOST_SURE_S = 60.0, 240.0
+MOST_S, MOST_SURE_S = 20.0, 60.0
 """Seconds that a ranking may take, and the doubts about it; both show how far they are."""
 NARROWER = "fewer-lines"
 
@@ -130,6 +130,7 @@ def break_even(
     for place, token, among in (("coax", coax, kit.coax), ("open_line", open_line, kit.open_lines)):
         require(token == "" or token in among, place, "no-line-here", token, allowed=list(among))
     coax = coax or kit.indoor_coax
+    require(coax in kit.coax, "coax", "no-coax-left")
     within = max(asked.choice.settings.within_db, 0.1)
     found = break_evens(asked.question, kit, asked.choice.site, coax, open_line, within, pause)
     return choose_json.break_even(found)

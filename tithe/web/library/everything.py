@@ -27,7 +27,6 @@ from tithe.document.complaints import input_errors
 from tithe.document.fields import FileObject, Name
 from tithe.document.parts import PartModel
 from tithe.document.readings import ReadingModel, RemarkModel
-from tithe.document.station import StationFile
 from tithe.document.work import SweepModel
 from tithe.web.log import services as log
 from tithe.web.stations import services as stations
@@ -234,8 +233,8 @@ def _entry(entry: log.Entry) -> dict[str, Any]:
 
 
 class TakenIn(NamedTuple):
-    """What a line held: a station's name, or "" where it held none; whether that was there ``already``, taken
-    in before or the very one; whether it is a ``deleted`` one."""
+    """What a line held: a station's name, or "" where it held none; whether that was taken in
+    ``already``; whether it is a ``deleted`` one."""
 
     station: str = ""
     already: bool = False
@@ -254,7 +253,7 @@ def told(taken: Iterable[TakenIn]) -> str:
     if deleted:
         said.append(f"{len(deleted)} more of those deleted of late: they can be brought back.")
     if before:
-        said.append(f"{len(before)} are here already, and left as they are.")
+        said.append(f"{len(before)} were taken in before, and are left as they are.")
     return " ".join(said)
 
 
@@ -295,10 +294,9 @@ def _own(line: OwnPartLine) -> None:
 def _unpacked(line: StationLine) -> TakenIn:
     origin = sha256(line.model_dump_json().encode()).hexdigest()
     name, deleted = str(line.station.get("name") or "a station without a name"), line.removed is not None
-    document = station_file.validate(_whole(line.station))
-    if _is_there(line, origin, document):
+    if _is_there(origin, deleted):
         return TakenIn(name, already=True, deleted=deleted)
-    station = stations.create(document)
+    station = stations.create(station_file.validate(_whole(line.station)))
     station.origin, station.removed, station.removed_day = origin, line.removed, stations.folder().days
     if line.uuid is not None and not Station.objects.filter(uuid=line.uuid).exists():
         station.uuid = line.uuid
@@ -335,16 +333,10 @@ def _unpacked(line: StationLine) -> TakenIn:
     return TakenIn(name, deleted=deleted)
 
 
-def _is_there(line: StationLine, origin: str, document: StationFile) -> bool:
-    """Whether that station is here: taken in before, or the very one in the very state. One that was deleted
-    here since is wanted again."""
+def _is_there(origin: str, deleted: bool) -> bool:
+    """Whether that line was taken in before. A station that was deleted here since is wanted again."""
     before = Station.objects.filter(origin=origin)
-    if line.removed is None:
-        before = before.filter(removed=None)
-    if before.exists() or line.uuid is None:
-        return before.exists()
-    same = Station.objects.filter(uuid=line.uuid, version=line.version, removed=None).first()
-    return same is not None and same.document == stations.kept_form(document)
+    return (before if deleted else before.filter(removed=None)).exists()
 
 
 def _whole(document: dict[str, Any]) -> dict[str, Any]:

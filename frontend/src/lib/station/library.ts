@@ -35,14 +35,42 @@ export async function holdsEverything(file: File): Promise<boolean> {
   return (await file.slice(0, 200).text()).includes('"tithe-library"');
 }
 
-/** Take in a file with everything, line by line: the stations it brought, and why it ended if it did early. */
-export async function bringEverythingIn(file: File): Promise<{ stations: string[]; refused: string }> {
-  const stations: string[] = [];
+/** What a file with everything brought. */
+export interface BroughtIn {
+  stations: string[];
+  /** How many more came of those deleted of late, and how many were here already. */
+  deleted: number;
+  already: number;
+  /** Why it ended, if it did early. */
+  refused: string;
+}
+
+/** Take in a file with everything, line by line; taken in again after it ended early, it doubles nothing. */
+export async function bringEverythingIn(file: File): Promise<BroughtIn> {
+  const found: BroughtIn = { stations: [], deleted: 0, already: 0, refused: '' };
+  if (!(await isWhole(file)))
+    return {
+      ...found,
+      refused: 'The file was not taken. It was cut off: its last line, which counts its lines, is not there.',
+    };
   for await (const line of textLines(file.stream())) {
     const bodySerializer = () => line;
     const { data, error } = await api.POST('/api/library/line', { bodySerializer, body: {} as never });
-    if (!data) return { stations, refused: sentence(error) };
-    if (data.station) stations.push(data.station);
+    if (!data) return { ...found, refused: sentence(error) };
+    if (data.already) found.already += 1;
+    else if (data.deleted) found.deleted += 1;
+    else if (data.station) found.stations.push(data.station);
   }
-  return { stations, refused: '' };
+  return found;
+}
+
+/** Whether a file ends with the line that counts its lines, and has as many. Those of version 1 have none. */
+async function isWhole(file: File): Promise<boolean> {
+  let [count, last] = [-1, ''];
+  for await (const line of textLines(file.stream())) {
+    if (count < 0 && /"version": ?1\b/.test(line)) return true;
+    last = line;
+    count += 1;
+  }
+  return new RegExp(`^\\{"end": ?\\{"lines": ?${count}\\b`).test(last);
 }
