@@ -220,3 +220,49 @@ def test_a_folder_of_an_earlier_version_opens_with_all_that_it_held(folder, tmp_
     with closing(sqlite3.connect(folder / "tithe.sqlite3")) as db:
         assert db.execute("SELECT body FROM stations_text").fetchall() == [(text,)]
     assert list((folder / "copies").glob("before-*"))
+
+
+def test_lines_of_ones_own_and_odd_readings_of_an_earlier_version_keep_what_they_meant(folder):  # noqa: F811
+    """A choice named a line by its number in that database; a reading without a figure was taken once."""
+    folder.mkdir()
+    env = os.environ | {"TITHE_DATA": str(folder), "DJANGO_SETTINGS_MODULE": "tithe.site.settings"}
+    for app, name in (("sweeps", "0004"), ("stations", "0005"), ("log", "0001")):
+        command = [sys.executable, "-m", "django", "migrate", app, name, "-v", "0"]
+        subprocess.run(command, env=env, check=True)
+    line = {"r0_ohm": 50, "velocity_factor": 0.9, "k1": 0.01, "k2": 0}
+    part = {"kind": "line", "label": "own", "line": line, "length_m": 20, "bypassed": False}
+    document = {
+        "format": "tithe-station", "version": 1, "name": "old", "chain": [part],
+        "antenna": {"kind": "resonator", "f0_mhz": 7.1, "r_ohm": 60, "q": 9},
+        "choice": {"lines_off": ["own-1", "rg-58"], "prices": {"own-1": 2.0, "own-3": 90.0, "rg-58": 1.0}},
+    }  # fmt: skip
+    now = "2026-11-20 10:00:00"
+    with closing(sqlite3.connect(folder / "tithe.sqlite3")) as db, db:
+        db.execute("INSERT INTO stations_ownpart (id,title,part) VALUES (1,'wonder',?)", (json.dumps(part),))
+        db.execute(
+            "INSERT INTO stations_station (id,name,document,version,updated,last_key) "
+            "VALUES (1,'old',?,2,?,'')",
+            (json.dumps(document), now),
+        )
+        db.execute(
+            "INSERT INTO stations_revision (version,document,saved,station_id) VALUES (1,?,?,1)",
+            (json.dumps(document), now),
+        )
+        for body in ({"mhz": 7.1, "at": "mast", "note": "wet"}, {"mhz": 7.1, "at": "radio", "swr": 1.5}):
+            db.execute(
+                "INSERT INTO log_logentry (kind,taken,mhz,body,removed,station_id) "
+                "VALUES ('reading',?,7.1,?,0,1)",
+                (now, json.dumps(body)),
+            )
+    server = Server(folder)
+    (own,) = server.call("GET", "/api/shelf")["own"]
+    for path in ("/api/stations/1", "/api/stations/1/revisions/1"):
+        choice = server.call("GET", path)["document"]["choice"]
+        assert choice["lines_off"] == [own["token"], "rg-58"]
+        assert choice["prices"] == {own["token"]: 2.0, "own-3": 90.0, "rg-58": 1.0}
+    rows = server.call("GET", "/api/stations/1/log?kind=note&kind=reading")["rows"]
+    assert sorted(row["kind"] for row in rows) == ["note", "reading"]
+    told = next(row["body"]["text"] for row in rows if row["kind"] == "note")
+    assert told == "Read at mast, 7.1 MHz: no figure. wet"
+    server.kill()
+    assert tithe(folder, "check")[0] == 0
