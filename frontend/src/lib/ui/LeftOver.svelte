@@ -63,6 +63,10 @@
   table {
     max-width: 60rem;
     width: 100%;
+    table-layout: fixed;
+  }
+  th:first-child {
+    width: 22%;
   }
   th,
   td {
