@@ -19,7 +19,7 @@ from tithe.site.generate import openapi_text
 MOST_MB = 500
 POINTS = 60_000
 LINE = Line(AttenuatedLine(50, 0.66, 0.598, 0.0073), 20.0)
-WIRES = [[0, 0, 10, 20, 0, 10]]
+WIRES: list[list[float]] = [[0, 0, 10, 20, 0, 10]]
 WIRES += [[0, 0, 10, float(-20 * np.cos(a)), float(20 * np.sin(a)), 10] for a in np.linspace(-1, 1, 11)]
 BANDS = [{"name": f"{n}", "low_mhz": 3 + n / 4, "high_mhz": 3.05 + n / 4} for n in range(60)]
 SMALL = {

@@ -2,7 +2,6 @@
 
 from __future__ import annotations
 
-from functools import lru_cache
 from typing import TYPE_CHECKING, Annotated, Literal
 
 from pydantic import Field
@@ -21,6 +20,7 @@ from tithe.document.branches import chosen_by
 from tithe.document.fields import NotNegative, Number, Positive, Ratio
 from tithe.document.wires import WiresModel
 from tithe.files import touchstone
+from tithe.files.remembered import remembered
 
 
 class TableAntenna(AntennaBase):
@@ -104,7 +104,7 @@ else:
     )
 
 
-@lru_cache(maxsize=32)
+@remembered
 def _swept(content: str, label: str, loss: LossResistance | None) -> SampledAntenna:
     """A sweep comes again with every change of the station it is in."""
     try:

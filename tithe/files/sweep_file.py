@@ -2,13 +2,12 @@
 
 from __future__ import annotations
 
-from functools import lru_cache
-
 import numpy as np
 
 from tithe.core.errors import require
 from tithe.core.sweep import Sweep, with_phase
 from tithe.files import sweep_csv, touchstone
+from tithe.files.remembered import remembered
 from tithe.files.sweep_csv import Columns
 
 MAX_BYTES = touchstone.MAX_BYTES
@@ -30,7 +29,7 @@ def read(text: str, columns: Columns | None = None) -> Sweep:
     return with_phase(freq, re + 1j * im)
 
 
-@lru_cache(maxsize=32)
+@remembered
 def read_kept(text: str) -> Sweep:
     """The same for a text that was read before and kept: it comes again with every look at it."""
     return read(text)
