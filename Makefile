@@ -11,8 +11,10 @@ NPM := PATH="$(CURDIR)/.venv/bin:$$PATH" npm
 NODE := .venv/bin/node
 endif
 # A Python that has gone, or another version than now, leaves an environment behind that nothing can mend.
-VENV_OK := $(shell [ ! -e .venv ] || [ "$$(.venv/bin/python -c 'import sys; print(sys.version_info[:2])' 2>/dev/null)" = \
-  "$$(python3 -c 'import sys; print(sys.version_info[:2])')" ] && echo yes)
+VERSION := import sys; print(sys.version_info[:2])
+PYTHON_NOW := $(shell python3 -c '$(VERSION)' 2>/dev/null)
+PYTHON_THEN := $(shell [ ! -e .venv ] || .venv/bin/python -c '$(VERSION)' 2>/dev/null || echo gone)
+VENV_OK := $(if $(and $(PYTHON_NOW),$(PYTHON_THEN)),$(if $(filter-out $(PYTHON_NOW),$(PYTHON_THEN)),,yes),yes)
 ifneq ($(VENV_OK),yes)
 $(info The Python environment is of another Python: it is made anew.)
 $(shell rm -rf .venv)

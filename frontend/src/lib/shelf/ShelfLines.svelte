@@ -80,7 +80,7 @@
   />
   <PlainNumber label="Frequency" unit="MHz" value={frequency} oninput={(typed) => (frequency = typed)} />
 </div>
-<Trouble text={asking.trouble || (asking.answer?.why ?? '')} />
+<Trouble text={asking.trouble || (asking.answer?.why ?? '')} {asking} below={asking.trouble !== ''} />
 <div class="lines">
   <Scroller label="Feedlines side by side">
     <table class="plain figures" use:roving>

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import Trouble from '../ui/Trouble.svelte';
   import { withAntenna } from '../antenna/measured';
   import { onMount } from 'svelte';
   import { api } from '../api/client';
@@ -50,6 +51,7 @@
 <div class="sweep">
   <SweepEntries {sweeps} />
   <div class="body">
+    <Trouble text="" asking={sweeps} />
     {#if sweeps.trouble}<p class="trouble" role="alert" bind:this={alert}>{sweeps.trouble}</p>{/if}
     {#if sweeps.asking}
       <BringIn {sweeps} station={session.document} mhz={session.mhz} />

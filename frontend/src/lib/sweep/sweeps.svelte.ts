@@ -54,6 +54,16 @@ export class Sweeps {
   get trouble(): string {
     return this.refused || this.unread;
   }
+  /** For how many seconds what is looked at is waited for, from half a second on. */
+  get waited(): number {
+    return this.#questions.waited;
+  }
+  stop() {
+    this.#questions.stop();
+  }
+  get answer(): Look | null {
+    return this.look;
+  }
   get kept(): SweepRow[] {
     return this.rows.filter((row) => !row.removed);
   }
