@@ -49,7 +49,7 @@ def test_figures_of_before_say_so_while_the_server_hangs_and_when_it_has_gone(se
     page.get_by_role("button", name="20 m").first.click()
     stale = page.get_by_test_id("stale")
     expect(stale).to_contain_text("Computing … The figures shown are from before, at 7.1 MHz.")
-    stale.get_by_role("button", name="Stop").click()
+    stale.get_by_role("button", name="Give up").click()
     expect(stale).to_contain_text("This was stopped. The figures shown are from before, at 7.1 MHz.")
     os.kill(server.process.pid, signal.SIGCONT)
     stale.get_by_role("button", name="Compute now").click()

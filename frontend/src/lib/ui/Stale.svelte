@@ -11,7 +11,7 @@
     {session.stale}
     {#if session.waited > 0}
       <span class="figures">{Math.floor(session.waited)} s</span>
-      <button type="button" class="linkish" onclick={() => session.stop()}>Stop</button>
+      <button type="button" class="linkish" onclick={() => session.stop()}>Give up</button>
     {:else if !Object.keys(session.faults).length}
       <button type="button" class="linkish" onclick={() => session.again()}>Compute now</button>
     {/if}

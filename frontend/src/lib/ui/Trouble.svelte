@@ -21,7 +21,7 @@
 {#if asking && asking.waited > 0}
   <p class="wait" role="status">
     Waiting for the server, {Math.floor(asking.waited)} s
-    <button type="button" class="linkish" onclick={() => asking.stop()}>Stop</button>
+    <button type="button" class="linkish" onclick={() => asking.stop()}>Give up</button>
   </p>
 {/if}
 
