@@ -71,7 +71,7 @@ def test_a_plan_is_dragged_changed_and_measured(transactional_db, page, base_url
     now = what_if.get_by_role("row", name=re.compile("as it is")).get_by_role("cell").first
     expect(now).to_contain_text(eighty)
     page.get_by_role("button", name="Try all pairs").click()
-    expect(page.get_by_test_id("pairs")).to_contain_text("of feedline reaches")
+    expect(page.get_by_test_id("pairs")).to_contain_text("of feedline reaches", timeout=20_000)
     page.get_by_role("button", name=re.compile("^Take .* of feedline")).click()
     expect(leg).not_to_have_value(str(float(length) + 1))
     results = Axe().run(page)
@@ -101,4 +101,4 @@ def test_trying_lengths_tells_how_far_it_is_and_stops(transactional_db, page, ba
     expect(page.get_by_role("status").filter(has_text="Trying lengths")).to_have_count(0)
     page.unroute("**/api/antenna/lengths")
     page.get_by_role("button", name="Try sixty lengths").click()
-    expect(page.get_by_test_id("wire-lengths")).to_contain_text("in reach")
+    expect(page.get_by_test_id("wire-lengths")).to_contain_text("in reach", timeout=20_000)

@@ -4,7 +4,6 @@ every thread."""
 from __future__ import annotations
 
 import ctypes
-import gc
 from contextlib import suppress
 from functools import cache
 
@@ -29,6 +28,5 @@ def few_pools() -> None:
 
 def give_back() -> None:
     """What nobody holds any more."""
-    gc.collect()
     if (library := _library()) is not None:
         library.malloc_trim(0)

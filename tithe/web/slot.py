@@ -61,7 +61,8 @@ def slot(request: HttpRequest, seconds: float) -> Iterator[Pause]:
         try:
             yield pause
         finally:
-            memory.give_back()
+            if seconds >= HEAVY_S:
+                memory.give_back()
             _free.release()
     finally:
         _room.release()

@@ -36,6 +36,8 @@ router = Router()
 _CHANGES, _SKY, _WIDTH, _FIT = 5, 6, 100, 80
 """How many times the estimate at one frequency is computed, about: for what if, a share to the sky, a width,
 a fit."""
+_PIECE = 32
+"""Frequencies between two looks at whether anybody waits still."""
 _MOST_S = 60.0
 """Seconds that a search may take which shows how far it is."""
 
@@ -56,9 +58,9 @@ def estimate_antenna(request: HttpRequest, body: EstimateRequest) -> Any:
         raise InputError("antenna", "not-planned")
 
     def job(pause: Pause) -> PlannedOut:
-        for freq in freqs:  # each is kept: all of them are put together then
+        for first in range(0, len(freqs), _PIECE):  # each is kept: all of them are put together then
             pause()
-            antenna.cases(np.array([freq]))
+            antenna.cases(np.array(freqs[first : first + _PIECE]))
         return antenna_json.planned(antenna, body.mhz, body.sky)
 
     freqs = [mhz * 1e6 for mhz in body.mhz]
