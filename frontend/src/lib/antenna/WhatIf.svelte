@@ -14,10 +14,17 @@
   const QUIET_MS = 400;
   const asking = new Asking<WhatIfOut>();
   const found = $derived(asking.answer);
+  /** Of which station the answer is: of another one nothing is to be taken. */
+  let of = $state.raw<StationFile | null>(null);
 
   $effect(() => {
     const body = { document: station };
-    const timer = setTimeout(() => asking.ask(() => api.POST('/api/antenna/what-if', { body })), QUIET_MS);
+    const ask = async () => {
+      const reply = await api.POST('/api/antenna/what-if', { body });
+      if (reply.data) of = body.document;
+      return reply;
+    };
+    const timer = setTimeout(() => asking.ask(ask), QUIET_MS);
     return () => clearTimeout(timer);
   });
 
@@ -70,7 +77,12 @@
                 >
               {/each}
               <td
-                ><button type="button" class="linkish" onclick={() => ontake(change.fields)}>take</button></td
+                ><button
+                  type="button"
+                  class="linkish"
+                  disabled={of !== station}
+                  onclick={() => ontake(change.fields)}>take</button
+                ></td
               >
             </tr>
           {/each}
