@@ -42,6 +42,7 @@ class Tally:
             if status >= 500 and status != 503:
                 sent = (asked.body or b"")[:2000]
                 self.broken.append(f"{status} {asked.method} {asked.path[:300]} {sent!r} {said[:300]!r}")
+                print(self.broken[-1], flush=True)  # at once: a run takes an hour
 
 
 def main() -> int:
@@ -93,8 +94,6 @@ def _run(server: Any, args: argparse.Namespace) -> int:
     print(
         f"memory: {before:.0f} MB before, {after:.0f} MB after, {_peak_mb(server.process.pid):.0f} MB at most"
     )
-    for one in tally.broken[:20]:
-        print(one)
     if args.keep:
         args.keep.write_text("\n".join(tally.broken), "utf-8")
     wrong = bool(tally.broken) or tally.slowest[0][0] > MOST_S or after - before > MOST_MORE_MB
