@@ -2,6 +2,7 @@
   import { onDestroy } from 'svelte';
   import { Slider } from '@skeletonlabs/skeleton-svelte';
   import Progress from '../ui/Progress.svelte';
+  import Trouble from '../ui/Trouble.svelte';
   import { digits } from '../figures';
   import { api } from '../api/client';
   import { offerWorkings } from '../working/workings.svelte';
@@ -47,7 +48,7 @@
     const name = band === null ? undefined : answer?.bands[band];
     const there = bands.find((row) => row.name === name);
     if (there && there.mhz !== session.mhz) session.tuneTo(there.mhz);
-    void choosing.select(id, session.document, there?.mhz ?? session.mhz);
+    choosing.select(id, session.document, there?.mhz ?? session.mhz);
   }
 
   // Another band on the rail: the same candidate there.
@@ -55,7 +56,7 @@
   $effect(() => {
     const { mhz } = session;
     if (choosing.look && choosing.selected && lookedAt !== mhz)
-      void choosing.select(choosing.selected, session.document, mhz);
+      choosing.select(choosing.selected, session.document, mhz);
     lookedAt = mhz;
   });
 </script>
@@ -126,6 +127,7 @@
           {/each}
         </div>
       </div>
+      <Trouble text={choosing.looking.trouble} asking={choosing.looking} />
       {#if choosing.look && choosing.chosen}
         <BesideStrip
           station={session.document}

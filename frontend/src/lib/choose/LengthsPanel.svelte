@@ -10,6 +10,7 @@
   import type { StationFile } from '../api/client';
   import { parseTyped, toShown, unitShown } from '../station/units';
   import FromTo from '../ui/FromTo.svelte';
+  import Trouble from '../ui/Trouble.svelte';
   import type { Choosing } from './choosing.svelte';
 
   interface Props {
@@ -22,7 +23,7 @@
   let typed = $state<{ low?: string; high?: string }>({});
   const low = $derived(typed.low ?? toShown(Math.max(1, Math.round(run * 0.6)), 'length', system));
   const high = $derived(typed.high ?? toShown(Math.round(run * 1.5), 'length', system));
-  const found = $derived(choosing.lengths);
+  const found = $derived(choosing.trying.answer);
   const ROW = 19;
   const scale = (box: Box) => across(found?.length_m[0] ?? 0, found?.length_m.at(-1) ?? 1, box);
   const step = $derived(found ? (found.length_m[1] ?? 1) - (found.length_m[0] ?? 0) : 1);
@@ -53,7 +54,7 @@
   }
 
   function go() {
-    void choosing.tryLengths(station, parseTyped(low, 'length', system), parseTyped(high, 'length', system));
+    choosing.tryLengths(station, parseTyped(low, 'length', system), parseTyped(high, 'length', system));
   }
 </script>
 
@@ -70,6 +71,7 @@
     onhigh={(text) => (typed.high = text)}
     ongo={go}
   />
+  <Trouble text={choosing.trying.trouble} asking={choosing.trying} />
   {#if found}
     <p class="serif" data-testid="lengths">{found.sentence}</p>
     {#if Object.keys(found.workings).length}

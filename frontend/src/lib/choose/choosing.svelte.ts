@@ -11,6 +11,7 @@ import {
   type SureLine,
   type Sureness,
 } from '../api/client';
+import { Asking } from '../api/asking.svelte';
 import { brokenStream, streamed } from '../api/lines';
 import { sentenceOf, type Refusal } from '../api/refusals';
 
@@ -50,14 +51,15 @@ export class Choosing {
   map = $state.raw<LossMap | null>(null);
   presentMap = $state.raw<LossMap | null>(null);
   evens = $state.raw<BreakEven[]>([]);
-  lengths = $state.raw<LengthsAnswer | null>(null);
   selected = $state<string | null>(null);
-  look = $state.raw<CandidateLook | null>(null);
   trouble = $state('');
+  #lookOf = $state<string | null>(null);
   #asked = '';
   #cancel = new AbortController();
   #retry: ReturnType<typeof setTimeout> | undefined;
-  #looking = 0;
+  /** Which lengths of the feeder will do, and a candidate laid beside what stands: each waited for, and given up, by itself. */
+  readonly trying = new Asking<LengthsAnswer>(NAMES);
+  readonly looking = new Asking<CandidateLook>(NAMES);
 
   /** Nothing is asked any more. */
   cancel() {
@@ -134,30 +136,30 @@ export class Choosing {
   }
 
   /** Lay a candidate beside what stands now, at a frequency. */
-  async select(id: string, document: StationFile, mhz: number) {
+  select(id: string, document: StationFile, mhz: number) {
     this.selected = id;
-    const ticket = ++this.#looking;
-    const [look, map] = await Promise.all([
-      api.POST('/api/choose/look', { body: { document, id, mhz } }),
-      api.POST('/api/choose/map', { body: { document, id } }),
-    ]);
-    if (ticket !== this.#looking) return;
-    this.trouble = look.error ? sentence(look.error) : '';
-    this.look = (look.data as CandidateLook | undefined) ?? null;
-    if (map.data) this.map = map.data as LossMap;
+    this.looking.ask(async () => {
+      const [look, map] = await Promise.all([
+        api.POST('/api/choose/look', { body: { document, id, mhz } }),
+        api.POST('/api/choose/map', { body: { document, id } }),
+      ]);
+      if (this.selected === id && map.data) this.map = map.data as LossMap;
+      if (look.data) this.#lookOf = id;
+      return look;
+    });
+  }
+  /** What is laid beside what stands now. */
+  get look(): CandidateLook | null {
+    return this.selected === this.#lookOf ? this.looking.answer : null;
   }
 
   close() {
     this.selected = null;
-    this.look = null;
-    this.#looking += 1;
+    this.looking.clear();
   }
 
-  async tryLengths(document: StationFile, low_m: number | string, high_m: number | string) {
-    const { data, error } = await api.POST('/api/choose/lengths', {
-      body: { document, low_m: low_m as number, high_m: high_m as number, step_m: 0.25 },
-    });
-    this.trouble = error ? sentence(error) : '';
-    this.lengths = (data as LengthsAnswer | undefined) ?? null;
+  tryLengths(document: StationFile, low_m: number | string, high_m: number | string) {
+    const body = { document, low_m: low_m as number, high_m: high_m as number, step_m: 0.25 };
+    this.trying.ask(() => api.POST('/api/choose/lengths', { body }));
   }
 }
