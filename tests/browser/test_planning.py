@@ -63,7 +63,7 @@ def test_a_plan_is_dragged_changed_and_measured(transactional_db, page, base_url
     page.keyboard.press("Shift+ArrowRight")
     expect(leg).not_to_have_value(length)
     page.get_by_role("button", name="Undo").click()
-    what_if = page.get_by_role("region", name="What if, watts on the air by band")
+    what_if = page.get_by_role("region", name="What if, watts to the sky by band")
     row = what_if.get_by_role("row", name=re.compile("each leg 1 m longer"))
     eighty = row.get_by_role("cell").first.inner_text().split()[0]
     row.get_by_role("button", name="take").click()
@@ -93,7 +93,7 @@ def test_a_plan_is_dragged_changed_and_measured(transactional_db, page, base_url
 def test_trying_lengths_tells_how_far_it_is_and_stops(transactional_db, page, base_url):
     open_croft(page, base_url)
     # What arrives above the button moves it away from who goes for it.
-    page.get_by_role("region", name="What if, watts on the air by band").wait_for()
+    page.get_by_role("region", name="What if, watts to the sky by band").wait_for()
     page.route("**/api/antenna/lengths", lambda route: None)  # an answer that does not come
     page.get_by_role("button", name="Try sixty lengths").click()
     expect(page.get_by_role("status").filter(has_text="Trying lengths")).to_be_visible()

@@ -24,6 +24,8 @@ const estimate = (mhz: number, x_ohm = 0, swr = 2): AntennaEstimate =>
     x_ohm: figure(x_ohm),
     swr: figure(swr),
     efficiency: figure(0.9),
+    soil: { min: 0.2, median: 0.25, max: 0.3 },
+    sky: { min: 0.6, median: 0.7, max: 0.75 },
     sky_share: 0.7,
     low_angle_share: 0.2,
     matters: 'soil',
@@ -64,7 +66,7 @@ beforeEach(() => {
       const { mhz } = body as { mhz: number[] };
       return { body: { ...lay, results: mhz.map((one) => estimate(one)), sentence: 'This is an estimate.' } };
     }
-    const outcome = { radiated_w: [50, 60], bears_w: [null, null] };
+    const outcome = { sky_w: [50, 60], bears_w: [null, null] };
     const changes = [{ text: '2 m higher', fields: [{ place: 'height_m', value: 11 }], outcome }];
     if (path === '/api/antenna/what-if')
       return {
@@ -182,10 +184,13 @@ test('resonances stand on the curves, also of R and X', async () => {
 });
 
 test('the whole table tells what goes where; what is not computed is a dash', () => {
-  const results = [estimate(7.1), { ...estimate(14.2), sky_share: null, low_angle_share: null }];
+  const results = [
+    estimate(7.1),
+    { ...estimate(14.2), soil: null, sky: null, sky_share: null, low_angle_share: null },
+  ];
   render(PlanTable, { names: ['40 m', '20 m'], results, whole: true });
-  expect(screen.getByRole('row', { name: '40 m 2 50 0 90 % 70 % 20 %' })).toBeTruthy();
-  expect(screen.getByRole('row', { name: '20 m 2 50 0 90 % – –' })).toBeTruthy();
+  expect(screen.getByRole('row', { name: '40 m 2 50 0 90 % 20 % to 30 % 60 % to 75 % 20 %' })).toBeTruthy();
+  expect(screen.getByRole('row', { name: '20 m 2 50 0 90 % – – –' })).toBeTruthy();
 });
 
 test('coils, dipoles, wires and what was measured are edited where they belong', async () => {

@@ -29,6 +29,8 @@ const ESTIMATE = {
       x_ohm: span(-20),
       swr: span(2),
       efficiency: span(0.98),
+      soil: { min: 0.2, median: 0.25, max: 0.3 },
+      sky: { min: 0.6, median: 0.7, max: 0.75 },
       sky_share: 0.7,
       matters: 'soil',
     },
@@ -141,7 +143,16 @@ test('the plan is drawn and told band by band; shape and measures change the doc
 });
 
 test('lengths are tried for the station, and one of them is taken', async () => {
-  const band = { name: '40 m', mhz: 7.1, r_ohm: 60, x_ohm: 1, swr: 1.2, radiated_w: 90, extreme: false };
+  const band = {
+    name: '40 m',
+    mhz: 7.1,
+    r_ohm: 60,
+    x_ohm: 1,
+    swr: 1.2,
+    radiated_w: 95,
+    sky_w: 90,
+    extreme: false,
+  };
   const tried = [18, 20, 22].map((length_m) => ({
     length_m,
     suits: length_m === 20,
@@ -337,7 +348,7 @@ test('a question that takes a while tells how far it is and can be given up', as
 });
 
 test('what if, widths and the fit tell what the server found, and a change is taken', async () => {
-  const outcome = (w: number, bears: number | null) => ({ radiated_w: [w], bears_w: [bears] });
+  const outcome = (w: number, bears: number | null) => ({ sky_w: [w], bears_w: [bears] });
   new FakeServer(({ path }) => ({
     body: {
       '/api/antenna/what-if': {
@@ -384,4 +395,34 @@ test('what if, widths and the fit tell what the server found, and a change is ta
   const plan = SHAPED[0] as PlannedAntenna;
   render(AgainstSweep, { plan, measured: { kind: 'table', points: [[7, 50, 0]] } });
   expect(await screen.findByText('They agree.')).toBeTruthy();
+});
+
+test('nothing is taken of an answer about a station that is not the present one', async () => {
+  const waiting: ((body: unknown) => void)[] = [];
+  new FakeServer(() => new Promise((resolve) => waiting.push((body) => resolve({ body }))));
+  const told = (text: string) => ({
+    bands: ['40 m'],
+    power_w: 100,
+    now: { sky_w: [50], bears_w: [null] },
+    changes: [{ text, fields: [], outcome: { sky_w: [60], bears_w: [null] } }],
+    sentence: '',
+  });
+  const asked = (count: number) => vi.waitFor(() => expect(waiting).toHaveLength(count));
+  const take = () => screen.getByRole<HTMLButtonElement>('button', { name: 'take' });
+  const { rerender } = render(WhatIf, { station: station(), ontake: vi.fn() });
+  await asked(1);
+  waiting[0]?.(told('2 m higher'));
+  await screen.findByText('2 m higher');
+  expect(take().disabled).toBe(false);
+  await rerender({ station: station(), ontake: vi.fn() });
+  expect(take().disabled).toBe(true);
+  await asked(2);
+  await rerender({ station: station(), ontake: vi.fn() });
+  waiting[1]?.(told('fed elsewhere'));
+  await screen.findByText('fed elsewhere');
+  expect(take().disabled).toBe(true);
+  await asked(3);
+  waiting[2]?.(told('1 m longer'));
+  await screen.findByText('1 m longer');
+  expect(take().disabled).toBe(false);
 });

@@ -31,7 +31,7 @@ def higher(after):
 def test_the_best_change_is_told_with_what_it_costs_elsewhere():
     told = planning_json.what_if(WhatIf(BANDS, outcome([50, 60]), (higher(outcome([70, 55])),)), 100.0)
     assert told["sentence"] == (
-        "Most is gained with this: 2 m higher. On 40 m 70 W would leave instead of 50 W. "
+        "Most is gained with this: 2 m higher. On 40 m 70 W would leave for the sky instead of 50 W. "
         "Most is lost on 20 m: 55 W instead of 60 W."
     )
     assert told["changes"][0]["fields"] == [{"place": "height_m", "value": 12.0}]
@@ -41,7 +41,7 @@ def test_the_best_change_is_told_with_what_it_costs_elsewhere():
 def test_a_change_that_gains_nothing_is_not_praised_but_may_end_arcing():
     bad = outcome([49, 60], (150.0, np.inf))
     told = planning_json.what_if(WhatIf(BANDS, outcome([50, 60], (60.0, np.inf)), (higher(bad),)), 100.0)
-    assert told["sentence"].startswith("No change here puts more on the air.")
+    assert told["sentence"].startswith("No change here sends more to the sky.")
     assert "On 40 m this takes the tuner out of danger of arcing: 2 m higher." in told["sentence"]
     assert told["now"]["bears_w"] == [60.0, None]
     none = planning_json.what_if(WhatIf(BANDS, outcome([50, 60]), ()), 100.0)
@@ -109,13 +109,14 @@ def test_an_open_end_has_no_figure_and_no_mark_of_infinity():
 
 
 def test_pairs_tell_what_the_best_of_them_lacks():
-    reached = np.zeros((3, 3, 2), dtype=bool)
+    reached, sky = np.zeros((3, 3, 2), dtype=bool), np.tile([0.4, 0.7], (3, 1))
     reached[..., 0] = True
-    told = planning_json.paired(Pairs("leg_m", BANDS, np.arange(3.0), np.arange(3.0), reached), 2)
+    told = planning_json.paired(Pairs("leg_m", BANDS, np.arange(3.0), np.arange(3.0), reached, sky), 2)
     assert "reaches 1 of 2, not 20 m" in told["sentence"]
     assert "The wire may be off by" in told["sentence"]
+    assert "leaves for the sky on 40 m, 40 %" in told["sentence"]
     reached[1, 1, 1] = True
-    told = planning_json.paired(Pairs("leg_m", BANDS, np.arange(3.0), np.arange(3.0), reached), 2)
+    told = planning_json.paired(Pairs("leg_m", BANDS, np.arange(3.0), np.arange(3.0), reached, sky), 2)
     assert "reaches all 2 bands" in told["sentence"]
     assert "no room round it" in told["sentence"]
     assert (told["line_at"], told["best_wire_m"], told["best_line_m"]) == (2, 1.0, 1.0)

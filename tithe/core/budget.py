@@ -132,7 +132,9 @@ class Budget:
     """Where the power goes; arrays of shape ``(..., F)``, leading axes for loads known only in part.
 
     ``turns`` (P, F): with the phase unknown, where round its circle each row stands (`tithe.core.phases`);
-    the first `PHASES` are even, the others stand where a figure turns.
+    the first `PHASES` are even, the others stand where a figure turns. ``radiated_w``: what leaves the
+    antenna's wires; ``sky_w``: what of that leaves for the sky, all of it where it is not known what the soil
+    takes.
     """
 
     station: Station
@@ -141,6 +143,7 @@ class Budget:
     stages: tuple[Stage, ...]
     antenna: Powered
     radiated_w: Real
+    sky_w: Real
     turns: Real | None = None
 
     @property
@@ -162,6 +165,11 @@ class Budget:
     def antenna_taken_w(self) -> Real:
         """What the antenna's own losses take."""
         return np.asarray(self.antenna.power_w - self.radiated_w)
+
+    @property
+    def soil_w(self) -> Real:
+        """What warms the soil under the antenna and around it; 0 where that is not known."""
+        return np.asarray(self.radiated_w - self.sky_w)
 
     @cached_property
     def total_db(self) -> Real:
@@ -262,9 +270,12 @@ class _Chain:
             Stage(station, part, freq_hz, before.powered(scale), after.powered(scale), tuned)
             for part, (before, after, tuned) in zip(station.chain, ends, strict=True)
         )
-        efficiency = radiation_efficiency(station.antenna.loss, freq_hz, antenna)
         fed = antenna.powered(scale)
-        return Budget(station, freq_hz, drive, stages, fed, np.asarray(fed.power_w * efficiency), turns)
+        radiated_w = np.asarray(fed.power_w * radiation_efficiency(station.antenna.loss, freq_hz, antenna))
+        sky_w = radiated_w
+        if station.antenna.sky is not None:
+            sky_w = np.minimum(np.abs(fed.i) ** 2 * station.antenna.sky.ohm(freq_hz), radiated_w)
+        return Budget(station, freq_hz, drive, stages, fed, radiated_w, sky_w, turns)
 
 
 def solve(

@@ -18,7 +18,10 @@ from tempfile import NamedTemporaryFile
 from typing import Any, TypeVar, cast
 
 import numba
+import numpy as np
+from numpy.typing import NDArray
 
+Array = NDArray[np.complex128]
 F = TypeVar("F", bound=Callable[..., Any])
 _OPTIONS: dict[str, Any] = {"nogil": True, "error_model": "numpy"}
 """``nogil``: other requests go on meanwhile; ``numpy``: a division by zero gives infinity, as in NumPy."""
@@ -39,6 +42,29 @@ def _compiled(function: F, inline: bool) -> F:
     if folder:
         numba.config.CACHE_DIR = folder  # type: ignore[attr-defined]
     return cast(F, numba.njit(forceinline=inline, cache=bool(folder), **_OPTIONS)(function))
+
+
+def kept(name: str, sources: tuple[str, ...], make: Callable[[], Array]) -> Array:
+    """What ``make`` gives, kept on disk beside the compiled code where that is, for as long as the files
+    ``sources`` stay as they are."""
+    folder = _folder()
+    place = Path(folder) / f"{name}-{_digest(sources)}.npy"
+    with suppress(OSError, ValueError, EOFError):
+        if folder:
+            return cast(Array, np.load(place, allow_pickle=False))
+    made = make()
+    with suppress(OSError):
+        if folder:
+            place.parent.mkdir(parents=True, exist_ok=True)
+            with NamedTemporaryFile(dir=place.parent, suffix=".npy", delete=False) as file:
+                np.save(file, made)
+            Path(file.name).replace(place)
+    return made
+
+
+@cache
+def _digest(sources: tuple[str, ...]) -> str:
+    return sha256(b"\0".join(Path(source).read_bytes() for source in sources)).hexdigest()[:12]
 
 
 def kernels_stay() -> bool:

@@ -74,3 +74,11 @@ def least_squares_slopes(
     inside = np.clip(start, low, high)
     found = least_squares(off, inside, bounds=(low, high), x_scale="jac", max_nfev=100)
     return np.asarray(found.x), np.asarray(found.jac)
+
+
+def bessel(wave: str, z: Complex) -> tuple[Complex, Complex]:
+    """Of the orders 0 and 1, of what stands ("j") or, with the time as e^jωt, runs "out" or "in"."""
+    from scipy.special import hankel1, hankel2, jv
+
+    of = {"j": jv, "out": hankel2, "in": hankel1}[wave]
+    return np.asarray(of(0, z)), np.asarray(of(1, z))

@@ -89,6 +89,9 @@ def verdict_at(budget: Budget, k: int, place: str = "") -> Verdict:
         told.append(tell(f"verdict.{state}"))
     elif left := [s.swr_in[..., k].max() for s in budget.stages if _short_of_match(s, k)]:
         told.append(tell("verdict.within-comfort", ratio=float(max(left))))
+    if budget.station.antenna.sky is not None and budget.soil_w[..., k].max() >= 0.005 * rated:
+        soil, sky = _ends(budget.soil_w, k), _ends(budget.sky_w, k)
+        told.append(tell("verdict.soil", soil_w=soil, sky_w=sky))
     return Verdict(state, tuple(told), biggest if biggest.taken_w > 0.005 * rated else None)
 
 

@@ -14,7 +14,8 @@ from tithe.core.twoport import Port
 from tithe.core.wires.far_field import sky
 from tithe.core.wires.ground import SOILS
 from tithe.core.wires.moments import currents
-from tithe.core.wires.shapes import Dipole
+from tithe.core.wires.shapes import Vertical
+from tithe.core.wires.soil_table import make_usual_tables
 
 
 def warm() -> None:
@@ -27,8 +28,10 @@ def warm() -> None:
         tuner.tune(freq_hz, loads, 50.0)
         budget = solve(Station(Transmitter(), (tuner, line), antenna), freq_hz)
         assert budget.stages[1].volts_rms_worst.all()
-    planned = currents(Dipole(20.0, 10.0).layout(), 7.1e6, SOILS["average"])
-    assert sky(planned, turns=2, rings=2).share > 0
+    stepped = Vertical(7.0, 2, 7.0, 1.0).layout()
+    planned = currents(stepped, 7.1e6, SOILS["average"])
+    make_usual_tables()
+    assert sky(planned, turns=2, rings=2).ohm > 0
 
 
 if __name__ == "__main__":

@@ -11,8 +11,8 @@ import numpy as np
 from tithe.core import PlannedAntenna
 from tithe.core.message import Message, tell
 from tithe.core.reflection import swr
-from tithe.core.wires.estimate import Case, Fed, Plan, as_typed, soil_counts, under
-from tithe.core.wires.far_field import Sky, sky
+from tithe.core.wires.estimate import Case, Fed, Plan, as_typed, soil_counts
+from tithe.core.wires.far_field import sky
 from tithe.core.wires.ground import Soil
 from tithe.core.wires.layout import Point, Wire
 from tithe.results.antenna_shapes import AntennaEstimate, PlannedOut, WireDrawn
@@ -53,9 +53,14 @@ def _estimate(
     stated = antenna.stated_loss
     if stated is not None:
         loss = np.broadcast_to(stated.ohm(np.array([mhz * 1e6])), z.shape)
+    loss = np.minimum(loss, z.real)
+    leaves = np.minimum(np.array([one.sky_ohm for _, one in cases]), z.real - loss)
+    own = np.array([one.own_ohm for _, one in cases])
+    soil = np.clip((z.real - leaves - own) / z.real, 0.0, 1.0)
     gamma = (z - REFERENCE_OHM) / (z + REFERENCE_OHM)
-    seen = _sky(antenna.plan, mhz * 1e6) if with_sky and antenna.plan.ground != "free-space" else None
-    moved = np.abs(gamma - gamma[0])
+    over_ground = antenna.plan.ground != "free-space"
+    low = _low_share(antenna.plan, mhz * 1e6) if with_sky and over_ground else None
+    moved = np.where([one.moved != "" for one, _ in cases], np.abs(gamma - gamma[0]), 0.0)
     most = int(np.argmax(moved))
     return {
         "mhz": mhz,
@@ -63,17 +68,18 @@ def _estimate(
         "x_ohm": spanned(z.imag),
         "swr": spanned(swr(np.minimum(np.abs(gamma), 1.0))),
         "efficiency": spanned(np.clip(1 - loss / z.real, 0.0, 1.0)),
-        "sky_share": None if seen is None else seen.share,
-        "low_angle_share": None if seen is None else seen.low_share,
+        "soil": spanned(soil) if over_ground else None,
+        "sky": spanned(leaves / z.real) if over_ground else None,
+        "sky_share": float(leaves[0] / z.real[0]) if over_ground else None,
+        "low_angle_share": low,
         "matters": cases[most][0].moved if moved[most] > 0 else "",
     }
 
 
 @lru_cache(maxsize=256)
-def _sky(plan: Plan, freq_hz: float) -> Sky:
-    found = as_typed(plan, freq_hz)
-    extra = under(plan, plan.ground, found).real + plan.shape.ground_ohm
-    return sky(found, extra, plan.ground)
+def _low_share(plan: Plan, freq_hz: float) -> float:
+    """Of what leaves for the sky, what leaves below 30°."""
+    return sky(as_typed(plan, freq_hz), plan.ground).low_share
 
 
 def _radials(plan: Plan) -> list[Wire]:

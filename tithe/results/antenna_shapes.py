@@ -11,8 +11,9 @@ from tithe.results.budget_shapes import Span
 class AntennaEstimate(TypedDict):
     """At one frequency. Spans over what is uncertain; each ``median`` is the estimate as typed.
 
-    ``sky_share``: of the power that enters the wire, what leaves above the horizon (null: in free space there
-    is none); ``low_angle_share``: of that, what leaves below 30°. ``matters``: which assumption moves it most
+    ``sky``: of the power that enters the wire, what leaves above the horizon (``sky_share``: of the estimate
+    alone; null: in free space there is none), and ``soil``: what warms the soil around it, with its radials;
+    ``low_angle_share``: of what leaves, that below 30°. ``matters``: which assumption moves it most
     ("": none).
     """
 
@@ -21,6 +22,8 @@ class AntennaEstimate(TypedDict):
     x_ohm: Span
     swr: Span
     efficiency: Span
+    soil: Span | None
+    sky: Span | None
     sky_share: float | None
     low_angle_share: float | None
     matters: str

@@ -26,6 +26,7 @@ from tithe.core.parts.tuner import TunerDetails
 from tithe.core.phases import evenly
 from tithe.core.reflection import swr
 from tithe.results.budget_shapes import (
+    AfterTheWires,
     AlongLine,
     Figure,
     MeterFigures,
@@ -159,6 +160,7 @@ def _columns(budget: Budget) -> Result:
             "r_ohm": _over(z.real),
             "x_ohm": _over(z.imag),
             "swr": _over(swr(np.minimum(rho, 1.0))),
+            **_beyond_the_wires(budget),
         },
         "total": {
             "loss_db": _over(budget.total_db),
@@ -172,6 +174,13 @@ def _columns(budget: Budget) -> Result:
         },
         "cautions": [],
     }
+
+
+def _beyond_the_wires(budget: Budget) -> AfterTheWires:
+    """Where it is known what the soil takes: that, and what leaves for the sky."""
+    if budget.station.antenna.sky is None:
+        return {}
+    return {"soil_w": _over(budget.soil_w), "sky_w": _over(budget.sky_w)}
 
 
 def _stage(stage: Stage, duty: float) -> StageResult:

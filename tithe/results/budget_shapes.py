@@ -138,8 +138,15 @@ class TransmitterResult(TypedDict):
     swr: Figure
 
 
-class AntennaResult(TypedDict):
-    """What arrives and what leaves."""
+class AfterTheWires(TypedDict):
+    """Of a planned antenna: of what leaves its wires, what warms the soil, and what leaves for the sky."""
+
+    soil_w: NotRequired[Figure]
+    sky_w: NotRequired[Figure]
+
+
+class AntennaResult(AfterTheWires):
+    """What arrives and what leaves the wires."""
 
     label: str
     in_w: Figure

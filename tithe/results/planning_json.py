@@ -50,7 +50,7 @@ def what_if(found: WhatIf, power_w: float) -> WhatIfOut:
 
 def _outcome(outcome: Outcome) -> OutcomeOut:
     return {
-        "radiated_w": outcome.radiated_w.tolist(),
+        "sky_w": outcome.sky_w.tolist(),
         "bears_w": [one if np.isfinite(one) else None for one in outcome.bears_w.tolist()],
     }
 
@@ -67,16 +67,16 @@ def _what_if_told(found: WhatIf, power_w: float) -> tuple[Message, ...]:
     if not found.changes:
         return (tell("what-if.nothing"),)
     change, outcome = found.changes[0]
-    gained = outcome.radiated_w - found.now.radiated_w
+    gained = outcome.sky_w - found.now.sky_w
     best = int(np.argmax(gained))
     if gained[best] < _FEWER_W or gained.sum() < _FEWER_W:
         said = [tell("what-if.no-gain")]
     else:
-        more = {"now_w": float(found.now.radiated_w[best]), "then_w": float(outcome.radiated_w[best])}
+        more = {"now_w": float(found.now.sky_w[best]), "then_w": float(outcome.sky_w[best])}
         said = [tell("what-if.best", change=change.told, band=found.bands[best].name, **more)]
         worst = int(np.argmin(gained))
         if gained[worst] < -_FEWER_W:
-            less = {"now_w": float(found.now.radiated_w[worst]), "then_w": float(outcome.radiated_w[worst])}
+            less = {"now_w": float(found.now.sky_w[worst]), "then_w": float(outcome.sky_w[worst])}
             said.append(tell("what-if.but", band=found.bands[worst].name, **less))
     gives_up = found.now.bears_w < power_w
     for one, then in found.changes:
@@ -213,6 +213,8 @@ def paired(found: Pairs, line_at: int) -> PairsOut:
     count: Real = found.count
     told = {"wire_m": wire, "line_m": line, "count": int(count[n, k]), "of": len(found.bands)}
     said = [tell("pairs.missing", missing=missing, **told) if missing else tell("pairs.all", **told)]
+    weakest = int(np.argmin(found.sky[n]))
+    said.append(tell("pairs.sky", band=found.bands[weakest].name, share=float(found.sky[n, weakest])))
     steps = int(found.room[n, k]) - 1
     if steps > 0:
         spare = {

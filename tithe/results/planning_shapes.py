@@ -18,10 +18,10 @@ class FieldChanged(TypedDict):
 
 
 class OutcomeOut(TypedDict):
-    """Band by band, W: what leaves, and the radio's power at which the tuner's first part gives up (null:
-    no tuner has a limit there)."""
+    """Band by band, W: what leaves for the sky, and the radio's power at which the tuner's first part gives
+    up (null: no tuner has a limit there)."""
 
-    radiated_w: list[float]
+    sky_w: list[float]
     bears_w: list[float | None]
 
 

@@ -44,6 +44,7 @@ def _on_band(found: Lengths, n: int, b: int) -> LengthOnBand:
         "x_ohm": float(found.z_ohm[n, b, MIDDLE].imag),
         "swr": ratio if np.isfinite(ratio) else None,
         "radiated_w": float(found.radiated_w[n, b, MIDDLE]),
+        "sky_w": float(found.sky_w[n, b, MIDDLE]),
         "reached": bool(found.suits[n, b]),
         "extreme": bool(found.extreme[n, b]),
     }
@@ -51,11 +52,11 @@ def _on_band(found: Lengths, n: int, b: int) -> LengthOnBand:
 
 def _told(found: Lengths, sure: Mask) -> tuple[Message, ...]:
     """Which lengths suit all bands, or which suits most of them, how surely; which to keep away from."""
-    best, watts, count = found.best, found.radiated_w.mean(axis=-1), found.suits.sum(axis=1)
+    best, watts, count = found.best, found.sky_w.mean(axis=-1), found.suits.sum(axis=1)
     weakest = int(np.argmin(watts[best]))
     told = {
         "length_m": float(found.length_m[best]), "band": found.bands[weakest].name,
-        "radiated_w": float(watts[best, weakest]),
+        "sky_w": float(watts[best, weakest]),
     }  # fmt: skip
     said = []
     if found.windows:
@@ -71,7 +72,19 @@ def _told(found: Lengths, sure: Mask) -> tuple[Message, ...]:
         for band, suits, surely_so in zip(found.bands, found.suits[best], sure, strict=True)
         if suits and not surely_so
     ]
-    said.append(tell("lengths.unsure", bands=unsure) if unsure else tell("lengths.sure"))
+    little = [
+        band.name
+        for band, some, reached in zip(
+            found.bands, found.little[best].any(axis=-1), found.reached[best].all(axis=-1), strict=True
+        )
+        if some and reached
+    ]
+    if little:
+        said.append(tell("lengths.little", bands=little))
+    if unsure:
+        said.append(tell("lengths.unsure", bands=unsure))
+    elif found.suits[best].any():
+        said.append(tell("lengths.sure"))
     extreme = [
         band.name for band, high in zip(found.bands, found.extreme.mean(axis=0) > 0, strict=True) if high
     ]

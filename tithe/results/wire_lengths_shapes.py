@@ -8,8 +8,9 @@ from typing_extensions import TypedDict
 
 
 class LengthOnBand(TypedDict):
-    """At the middle of a band: the feedpoint, and what leaves (W). ``reached``: from edge to edge;
-    ``extreme``: near the end of a half wave, at thousands of ohms."""
+    """At the middle of a band: the feedpoint, what leaves the wires and what of that for the sky (W).
+    ``reached``: from edge to edge, and more than a little leaves; ``extreme``: near the end of a half wave,
+    at thousands of ohms."""
 
     name: str
     mhz: float
@@ -17,6 +18,7 @@ class LengthOnBand(TypedDict):
     x_ohm: float
     swr: float | None
     radiated_w: float
+    sky_w: float
     reached: bool
     extreme: bool
 

@@ -10,16 +10,15 @@ ANTENNAS = {
     "antenna.matters-height": "Most of it hangs on the height, taken as known to 10 %.",
     "antenna.matters-soil": "Most of it hangs on the soil, which may be a class better or worse.",
     "antenna.matters-model": (
-        "Most of it hangs on what the ground takes, which no model tells well for wires so low or radials so"
-        " few."
+        "Most of it hangs on what the ground takes under the radials, which is told no better than this."
     ),
     "antenna.no-ground-loss": (
         "It stands on the soil without radials: what the soil takes is not known, and none is counted. State"
         " it as the antenna’s loss."
     ),
     "antenna.sky": (
-        "Of the power that enters the wire {share:percent} leaves for the sky, depending on the band; the "
-        "rest warms the ground under it, and is not counted among the losses of the run."
+        "Of the power that enters the wires {share:percent} leaves for the sky, depending on the band; what "
+        "wire, coil and soil take warms them. The antennas you plan are compared by what leaves for the sky."
     ),
     "antenna.at": "{freq_hz:mhz}",
     "antenna.steep": (
@@ -29,16 +28,20 @@ ANTENNAS = {
     "lengths.suit": "Every band is in reach with {windows:list}.",
     "lengths.window": "{ends:length}",
     "lengths.best": (
-        "The best of them is {length_m:length}: least leaves on {band}, {radiated_w:watts} W. It may be off "
-        "by {spare_m:length} among those tried."
+        "The best of them is {length_m:length}: least leaves on {band}, {sky_w:watts} W for the sky. It may"
+        " be off by {spare_m:length} among those tried."
     ),
     "lengths.none": (
         "No length of these suits every band. {length_m:length} suits {count:count} of {of:count}, not "
-        "{missing:list}; least leaves on {band}, {radiated_w:watts} W."
+        "{missing:list}; least leaves on {band}, {sky_w:watts} W for the sky."
     ),
     "lengths.extreme": (
         "On {bands:list} some lengths end near a half wave: thousands of ohms at the feed, high voltage, and"
         " a tuner at its limit. Keep away from those."
+    ),
+    "lengths.little": (
+        "On {bands:list} the tuner matches that length, but less than a tenth of the power leaves for the"
+        " sky: it does not count as suited."
     ),
     "lengths.sure": "Those in reach at that length stay so if soil, height and length are otherwise.",
     "lengths.unsure": (
@@ -56,10 +59,10 @@ ANTENNAS = {
     "what-if.off-centre": "fed a third from one end",
     "what-if.centre": "fed in the middle",
     "what-if.nothing": "Nothing of this antenna is tried otherwise: its wires are your own.",
-    "what-if.no-gain": "No change here puts more on the air.",
+    "what-if.no-gain": "No change here sends more to the sky.",
     "what-if.best": (
-        "Most is gained with this: {change}. On {band} {then_w:watts} W would leave instead of {now_w:watts}"
-        " W."
+        "Most is gained with this: {change}. On {band} {then_w:watts} W would leave for the sky instead of"
+        " {now_w:watts} W."
     ),
     "what-if.but": "Most is lost on {band}: {then_w:watts} W instead of {now_w:watts} W.",
     "what-if.bears": "On {bands:list} this takes the tuner out of danger of arcing: {change}.",
@@ -97,6 +100,7 @@ ANTENNAS = {
         "No pair reaches every band. {wire_m:length} of wire with {line_m:length} of feedline reaches "
         "{count:count} of {of:count}, not {missing:list}."
     ),
+    "pairs.sky": "Least of what enters the wire leaves for the sky on {band}, {share:percent}.",
     "pairs.room": (
         "The wire may be off by {wire_spare_m:length} and the feedline by {line_spare_m:length}. Soil and "
         "height are taken as typed."

@@ -41,6 +41,10 @@ CAUTIONS = {
     "caution.high-voltage.feedpoint": (
         "The feedpoint stands {volts:figure} V peak: an RF burn to whoever touches it."
     ),
+    "caution.high-voltage.ends": (
+        "The ends of the antenna’s wires stand some {volts:figure} V peak: an RF burn to whoever touches one."
+        " Hang them out of everybody’s reach."
+    ),
     "caution.high-voltage.line": "The open line {line:name} stands up to {volts:figure} V peak.",
     "caution.folding-back": (
         "The radio protects itself (foldback) and holds back {held_w:figure} of its {rated_w:figure} W."

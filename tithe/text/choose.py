@@ -42,24 +42,27 @@ CHOICES = {
     "choose.power-estimate": "{power_w:watts} ({between_w:watts}, as far as the antenna may be off)",
     "choose.power": "{power_w:watts} ({between_w:watts}, depending on the phase)",
     "choose.power-known": "{power_w:watts}",
-    "choose.build": ("{what:capital}: over your bands {power} of {rated_w:watts} W would leave the antenna."),
+    "choose.build": (
+        "{what:capital}: over your bands {power} of {rated_w:watts} W would leave {sky:pick|for the "
+        "sky|the antenna}."
+    ),
     "choose.do": (
-        "{what:capital}: over your bands {power} of {rated_w:watts} W would leave the antenna instead of "
-        "{now} W, {gain}."
+        "{what:capital}: over your bands {power} of {rated_w:watts} W would leave {sky:pick|for the "
+        "sky|the antenna} instead of {now} W, {gain}."
     ),
     "choose.nothing-better": (
-        "Nothing is worth doing. {now} of {rated_w:watts} W leave the antenna over your bands, and nothing "
-        "here would better that."
+        "Nothing is worth doing. {now} of {rated_w:watts} W leave {sky:pick|for the sky|the antenna} over "
+        "your bands, and nothing here would better that."
     ),
     "choose.nothing-worth": (
-        "Nothing is worth doing. {now} of {rated_w:watts} W leave the antenna over your bands; even what "
-        "would add most, {most} would add only {gain_db:db} dB, no more than the {within_db:db} dB you let "
-        "pass."
+        "Nothing is worth doing. {now} of {rated_w:watts} W leave {sky:pick|for the sky|the antenna} over "
+        "your bands; even what would add most, {most} would add only {gain_db:db} dB, no more than the "
+        "{within_db:db} dB you let pass."
     ),
     "choose.hardly": (
-        "Hardly worth doing. {now} of {rated_w:watts} W leave the antenna over your bands; the cheapest "
-        "within {within_db:db} dB of the best, {cheapest} would add {gain}. The best, {best} would add "
-        "{best_gain}."
+        "Hardly worth doing. {now} of {rated_w:watts} W leave {sky:pick|for the sky|the antenna} over your "
+        "bands; the cheapest within {within_db:db} dB of the best, {cheapest} would add {gain}. The best, "
+        "{best} would add {best_gain}."
     ),
     "choose.costs": "It costs about {cost:figure}.",
     "choose.best-alike": "The best of all, {what}{money} is no better.",

@@ -150,6 +150,14 @@ RULES = {
     "rule.under-ground": "must not run under the ground (it goes down to {value:g} m)",
     "rule.needs-ground": "must be a soil, or perfect: the antenna stands on it and its current returns there",
     "rule.on-the-ground": "must not lie on the ground",
+    "rule.near-the-soil": (
+        "must be {least_m:length} or more above the soil{value:found}: of wires that lie on it only a"
+        " vertical’s radials are told"
+    ),
+    "rule.beyond-the-method": (
+        "is of wires of which this method cannot tell at {freq_hz:mhz} where the power goes: change a length"
+        " or a height a little, or measure"
+    ),
     "rule.wires-too-long": (
         "makes the antenna longer than {most_wavelengths:count} wavelengths, which is too long"
     ),

@@ -3,6 +3,10 @@
 VERDICTS = {
     "verdict.leaves": "{radiated_w:Between|watts} of {rated_w:watts} W leave the antenna.",
     "verdict.leaves-on": "On {band}, {radiated_w:between|watts} of {rated_w:watts} W leave the antenna.",
+    "verdict.soil": (
+        "Of what leaves the antenna, {soil_w:watts} W warm the soil around it and {sky_w:watts} W leave"
+        " for the sky."
+    ),
     "verdict.takes-most-radio": "The radio’s protection takes most, {taken_w:watts} W.",
     "verdict.takes-most-reflection": "Reflection at the radio takes most, {taken_w:watts} W.",
     "verdict.takes-most-part": "{part:name} takes most, {taken_w:watts} W.",

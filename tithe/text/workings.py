@@ -219,6 +219,13 @@ RULES = {
         "At the feedpoint; without a stated loss resistance all that is fed counts as radiated.",
         "Antenna theory; docs/physics.md, “Antennas”.",
     ),
+    "sky": RuleText(
+        "What leaves for the sky",
+        "The currents on the wires over an endless flat soil; their waves in all directions above the"
+        " horizon, each with what the soil throws back, added up. What is left of the power warms the soil.",
+        "For wires 3 cm and more above the soil, and for a vertical over radials on it.",
+        "Antenna theory; docs/physics.md, “Wires”.",
+    ),
     "mismatch-only": RuleText(
         "Mismatch loss",
         "What is reflected at the antenna is gone.",

@@ -13,7 +13,7 @@ from tithe.core.station import Band
 from tithe.core.sweep import features, measure
 from tithe.core.sweep import impedance as impedance_of
 from tithe.core.sweep.analyzer import Analyzer
-from tithe.core.wires.estimate import AS_TYPED, Plan, cases, fed
+from tithe.core.wires.estimate import AS_TYPED, Plan, cases, estimated, fed
 from tithe.core.wires.ground import SOILS, Soil
 from tithe.core.wires.metal import METALS
 from tithe.core.wires.moments import currents
@@ -28,7 +28,7 @@ F40 = np.array([7.1e6])
 
 
 def test_each_assumption_is_moved_by_itself_to_either_side():
-    found = {(one.moved, one.side): fed(PLAN, 7.1e6, one).z_ohm for one in cases(PLAN, 7.1e6)}
+    found = {(one.moved, one.side): fed(PLAN, 7.1e6, one) for one in cases(PLAN)[:7]}
     assert found["", 0] == pytest.approx(
         currents(Dipole(20, 9).layout(), 7.1e6, AVERAGE, METALS["copper"]).z_ohm
     )
@@ -44,7 +44,7 @@ def test_each_assumption_is_moved_by_itself_to_either_side():
 @pytest.mark.parametrize(
     ("plan", "moved"),
     [
-        (Plan(Dipole(20, 1), AVERAGE), {"length", "height", "soil", "model"}),  # low over soil
+        (Plan(Dipole(20, 1), AVERAGE), {"length", "height", "soil"}),
         (Plan(Dipole(20, 9), "free-space"), {"length"}),
         (Plan(Dipole(20, 9), "perfect"), {"length", "height"}),
         (Plan(Vertical(10), AVERAGE), {"length", "soil", "model"}),
@@ -52,36 +52,35 @@ def test_each_assumption_is_moved_by_itself_to_either_side():
     ],
 )
 def test_only_what_is_uncertain_is_moved(plan, moved):
-    assert {one.moved for one in cases(plan, 7.1e6)} == {"", *moved}
+    assert {one.moved for one in cases(plan)} == {"", *moved}
 
 
-def test_few_radials_and_low_wires_are_less_sure():
+def test_few_radials_are_less_sure():
     def width(plan):
-        ends = [fed(plan, 7.1e6, one).z_ohm.real for one in cases(plan, 7.1e6) if one.moved == "model"]
-        return abs(ends[1] - ends[0]) if ends else 0.0
+        ends = [fed(plan, 7.1e6, one).real for one in cases(plan) if one.moved == "model"]
+        return abs(ends[1] - ends[0])
 
     assert width(Plan(Vertical(10, 2), AVERAGE)) > 2 * width(Plan(Vertical(10, 16), AVERAGE)) > 0
-    assert width(Plan(Dipole(20, 0.5), AVERAGE)) > width(Plan(Dipole(20, 3), AVERAGE)) > width(PLAN) == 0
 
 
 def test_radials_metal_and_coil_are_losses_and_soil_of_ones_own_has_neighbours():
-    loss = [fed(Plan(Vertical(10, n), AVERAGE), 7.1e6, AS_TYPED).loss_ohm for n in (4, 16, 64)]
+    loss = [estimated(Plan(Vertical(10, n), AVERAGE), 7.1e6, AS_TYPED).loss_ohm for n in (4, 16, 64)]
     assert loss == sorted(loss, reverse=True)
     bare, copper = (
-        fed(Plan(PLAN.shape, AVERAGE, METALS[name]), 7.1e6, AS_TYPED) for name in ("perfect", "copper")
+        estimated(Plan(PLAN.shape, AVERAGE, METALS[name]), 7.1e6, AS_TYPED) for name in ("perfect", "copper")
     )
     assert bare.loss_ohm == 0 < copper.loss_ohm < 2
-    longer = fed(replace(PLAN, insulated=True), 7.1e6, AS_TYPED).z_ohm
-    assert longer.imag > fed(PLAN, 7.1e6, AS_TYPED).z_ohm.imag
+    longer = fed(replace(PLAN, insulated=True), 7.1e6, AS_TYPED)
+    assert longer.imag > fed(PLAN, 7.1e6, AS_TYPED).imag
     own = Plan(Dipole(20, 9), Soil(9.0, 0.002))
-    drier, wetter = (fed(own, 7.1e6, one).z_ohm for one in cases(own, 7.1e6) if one.moved == "soil")
+    drier, wetter = (fed(own, 7.1e6, one) for one in cases(own) if one.moved == "soil")
     assert drier != wetter
 
 
 def test_a_station_runs_on_it_and_its_middle_is_the_estimate_as_typed():
     chain = (Tuner(), Line(AttenuatedLine(400.0, 0.91, 0.2, 0.001), 15.0))
     planned = Station(Transmitter(), chain, PlannedAntenna(PLAN))
-    z = fed(PLAN, 7.1e6, AS_TYPED)
+    z = estimated(PLAN, 7.1e6, AS_TYPED)
     as_measured = table(((7.1e6, z.z_ohm.real, z.z_ohm.imag),), loss=LossResistance(((7.1e6, z.loss_ohm),)))
     told, alone = (
         cast(Any, budget_json.results(solve(replace(planned, antenna=one), F40))[0])
@@ -90,6 +89,11 @@ def test_a_station_runs_on_it_and_its_middle_is_the_estimate_as_typed():
     for room in ("antenna", "total"):
         spans = {key: one for key, one in told[room].items() if isinstance(one, dict)}
         assert len(spans) > 2
+        beyond = {key: spans.pop(key) for key in ("soil_w", "sky_w") if key in spans}
+        if beyond:
+            there = told[room]["radiated_w"]["median"]
+            assert sum(one["median"] for one in beyond.values()) == pytest.approx(there, rel=1e-6)
+            assert beyond["sky_w"]["median"] / there == pytest.approx(z.sky_ohm / (z.z_ohm.real - z.loss_ohm))
         for key, span in spans.items():
             assert span["min"] <= span["median"] <= span["max"]
             assert span["median"] == pytest.approx(alone[room][key], rel=1e-6), key
@@ -117,8 +121,7 @@ def test_wires_far_too_short_or_long_for_the_wave_are_refused(hz):
 
 def test_an_end_fed_half_wave_is_thousands_of_ohms():
     resistance = [
-        fed(Plan(EndFed(length, 3, 9, 4, 1), AVERAGE), 7.1e6, AS_TYPED).z_ohm.real
-        for length in (10.0, 20.0, 30.0)
+        fed(Plan(EndFed(length, 3, 9, 4, 1), AVERAGE), 7.1e6, AS_TYPED).real for length in (10.0, 20.0, 30.0)
     ]
     assert resistance[1] > 2000 > 20 * resistance[0]
     assert resistance[2] < resistance[1] / 10
@@ -130,14 +133,14 @@ def test_over_many_frequencies_it_runs_through_what_is_solved_one_by_one(shape):
     freq_hz = np.linspace(3e6, 30e6, 901)
     z = impedance(plan, freq_hz)
     for k in range(7, 901, 61):
-        assert z[k] == pytest.approx(fed(plan, freq_hz[k], AS_TYPED, 30e6).z_ohm, rel=1e-3)
+        assert z[k] == pytest.approx(fed(plan, freq_hz[k], AS_TYPED, 30e6), rel=1e-3)
     assert (z.real > 0).all()
 
 
 def test_an_analyzer_at_a_planned_antenna_sees_the_estimate_alone():
     station = Station(Transmitter(), (), PlannedAntenna(PLAN))
     sweep = measure(station, 0, Analyzer(6.5e6, 7.7e6, 121))
-    truth = fed(PLAN, 7.1e6, AS_TYPED, 7.7e6).z_ohm
+    truth = fed(PLAN, 7.1e6, AS_TYPED, 7.7e6)
     assert impedance_of(sweep.gamma[60]) == pytest.approx(truth, rel=1e-3)
     (dip,) = features(sweep).dips
     assert 7e6 < dip.freq_hz < 7.4e6
@@ -148,16 +151,16 @@ def test_a_resistance_measured_at_the_foot_goes_before_the_table_of_soils():
     measured = MeasuredFoot(7.1e6, 60.0, 8)
     told = {n: Plan(Vertical(10, n, measured=measured), AVERAGE) for n in (8, 32)}
     plain = {n: Plan(Vertical(10, n), AVERAGE) for n in (8, 32)}
-    for case in cases(told[8], 7.1e6):
+    for case in cases(told[8]):
         if case.moved == "soil":
-            assert fed(told[8], 7.1e6, case).z_ohm.real == pytest.approx(60)
-    bare = fed(replace(plain[8], ground="perfect"), 7.1e6, AS_TYPED).z_ohm.real
-    more, table = (fed(plans[32], 7.1e6, AS_TYPED).z_ohm.real for plans in (told, plain))
-    ratio = (60 - bare) / (fed(plain[8], 7.1e6, AS_TYPED).z_ohm.real - bare)
+            assert fed(told[8], 7.1e6, case).real == pytest.approx(60)
+    bare = fed(replace(plain[8], ground="perfect"), 7.1e6, AS_TYPED).real
+    more, table = (fed(plans[32], 7.1e6, AS_TYPED).real for plans in (told, plain))
+    ratio = (60 - bare) / (fed(plain[8], 7.1e6, AS_TYPED).real - bare)
     assert more - bare == pytest.approx(ratio * (table - bare), rel=1e-6)
 
     def width(plan):
-        ends = [fed(plan, 7.1e6, one).z_ohm.real for one in cases(plan, 7.1e6) if one.moved == "model"]
+        ends = [fed(plan, 7.1e6, one).real for one in cases(plan) if one.moved == "model"]
         return abs(ends[1] - ends[0])
 
     assert width(told[8]) / (60 - bare) < width(plain[8]) / (60 - bare) * ratio
@@ -166,8 +169,8 @@ def test_a_resistance_measured_at_the_foot_goes_before_the_table_of_soils():
 def test_a_bend_that_lies_on_the_wire_is_none_and_a_support_lifts_it():
     straight = EndFed(20, 2, 8, 5, 0.5)
     bent = replace(straight, bend_m=10.0, bend_height_m=5.0)
-    assert fed(Plan(bent, AVERAGE), 7.1e6, AS_TYPED).z_ohm == pytest.approx(
-        fed(Plan(straight, AVERAGE), 7.1e6, AS_TYPED).z_ohm, rel=0.02
+    assert fed(Plan(bent, AVERAGE), 7.1e6, AS_TYPED) == pytest.approx(
+        fed(Plan(straight, AVERAGE), 7.1e6, AS_TYPED), rel=0.02
     )
     lifted = replace(straight, bend_m=10.0, bend_height_m=10.0).layout()
     assert lifted.length_m == pytest.approx(25)

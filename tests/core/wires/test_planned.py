@@ -6,7 +6,7 @@ import pytest
 from tithe.core import InputError
 from tithe.core.antenna import LossResistance, PlannedAntenna
 from tithe.core.antenna.planned import ROWS
-from tithe.core.wires.estimate import AS_TYPED, Plan, cases, fed
+from tithe.core.wires.estimate import AS_TYPED, Plan, cases, estimated, fed
 from tithe.core.wires.ground import SOILS
 from tithe.core.wires.metal import METALS
 from tithe.core.wires.shapes import Dipole, Vertical
@@ -19,10 +19,10 @@ def test_the_estimate_stands_in_more_than_half_of_the_rows_and_each_case_in_one(
     z = PlannedAntenna(PLAN).terminals(FREQS).z_ohm
     assert z.shape == (ROWS, 3)
     for k, hz in enumerate(FREQS):
-        typed = fed(PLAN, hz, AS_TYPED).z_ohm
+        typed = fed(PLAN, hz, AS_TYPED)
         assert (np.isclose(z[:, k], typed)).sum() > ROWS / 2
-        for one in cases(PLAN, hz):
-            assert np.isclose(z[:, k], fed(PLAN, hz, one).z_ohm).any()
+        for one in cases(PLAN):
+            assert np.isclose(z[:, k], fed(PLAN, hz, one)).any()
     for figure in (z.real, np.abs(z), 1 / z.real):
         assert np.median(figure, axis=0) == pytest.approx(figure[0])
 
@@ -33,7 +33,7 @@ def test_its_loss_has_the_same_rows_and_a_stated_one_goes_before_it():
     assert loss is not None
     assert loss.ohm(FREQS).shape == (ROWS, 3)
     assert loss.scaled(2).ohm(FREQS) == pytest.approx(2 * loss.ohm(FREQS))
-    assert loss.ohm(FREQS)[0] == pytest.approx([fed(PLAN, hz, AS_TYPED).loss_ohm for hz in FREQS])
+    assert loss.ohm(FREQS)[0] == pytest.approx([estimated(PLAN, hz, AS_TYPED).loss_ohm for hz in FREQS])
     stated = LossResistance(((1e6, 3.0),))
     assert PlannedAntenna(PLAN, stated_loss=stated).loss is stated
     alone = planned.alone

@@ -60,8 +60,8 @@ def test_what_may_be_otherwise_is_what_the_station_is_when_it_is_so(shape, codes
     for change, outcome in ((None, found.now), *found.changes):
         there = shape if change is None else change.shape
         alone = solve(replace(asked, antenna=PlannedAntenna(plan(there), spread=False)), middles)
-        assert outcome.radiated_w == pytest.approx(alone.radiated_w)
-        gains.append(outcome.radiated_w.sum() - found.now.radiated_w.sum())
+        assert outcome.sky_w == pytest.approx(alone.sky_w)
+        gains.append(outcome.sky_w.sum() - found.now.sky_w.sum())
     assert gains[1:] == sorted(gains[1:], reverse=True)
 
 
@@ -73,8 +73,8 @@ def test_a_coil_moved_up_resonates_as_before_and_costs_less():
     assert moved.at_share == pytest.approx(0.7)
     assert moved.uh > 10
     before, after = (fed(plan(shape), 7.1e6, AS_TYPED) for shape in (LOADED, change.shape))
-    assert after.z_ohm.imag == pytest.approx(before.z_ohm.imag, abs=2)
-    assert after.z_ohm.real > before.z_ohm.real
+    assert after.imag == pytest.approx(before.imag, abs=2)
+    assert after.real > before.real
 
 
 def test_the_power_that_a_tuner_bears_is_where_its_first_part_is_at_its_rating():
@@ -98,7 +98,7 @@ def test_the_width_of_a_resonator_and_its_q_are_one_and_of_a_full_size_antenna_t
         assert full.at_2[0] is None or full.at_2[1] - full.at_2[0] > own.at_2[1] - own.at_2[0]
         assert full.efficiency > own.efficiency
         # Brute force at the ends: the same coil in series, the same transformer.
-        z = [fed(plan(shape), f, AS_TYPED).z_ohm for f in (7.1e6, *own.at_2)]
+        z = [fed(plan(shape), f, AS_TYPED) for f in (7.1e6, *own.at_2)]
         for f, there in zip(own.at_2, z[1:], strict=True):
             x, turn = z[0].imag, f / 7.1e6
             tuned = there - 1j * (x / turn if x > 0 else x * turn)
@@ -116,7 +116,7 @@ def test_own_wires_have_no_full_size_and_a_leg_too_long_for_its_height_neither()
 def measured(shape, soil="average", stretch=1.0, lift=1.0, series=0.0, seed=1):
     """What an analyzer would show of an antenna that is otherwise than planned."""
     freqs = np.linspace(6.6e6, 7.7e6, 61)
-    z = np.array([fed(plan(shape, soil), f, Case("", 0, stretch, lift)).z_ohm for f in freqs]) + series
+    z = np.array([fed(plan(shape, soil), f, Case("", 0, stretch, lift)) for f in freqs]) + series
     noise = np.random.default_rng(seed).normal(size=(len(freqs), 2)) * 0.003
     return freqs, reflection_of(z, 50.0) + noise[:, 0] + 1j * noise[:, 1]
 
@@ -151,10 +151,8 @@ def test_what_lies_beyond_the_intervals_is_told_as_odd():
 def test_pairs_are_what_each_length_of_line_reaches_with_each_antenna():
     asked = station(Dipole(20, 10), Tuner(), Line(OPEN_LINE, 12.0))
     tried = trial(asked, np.array([12.0, 20.0, 26.0]))
-    found = Pairs(
-        tried.field, tried.bands, tried.length_m, np.array([8.0, 12.0, 16.0]),
-        np.array(list(pairs(tried, 8.0, 16.0, 3))),
-    )  # fmt: skip
+    reached, sky = (np.array(column) for column in zip(*pairs(tried, 8.0, 16.0, 3), strict=True))
+    found = Pairs(tried.field, tried.bands, tried.length_m, np.array([8.0, 12.0, 16.0]), reached, sky)
     for k, line_m in enumerate(found.line_m):
         alone = lengths(replace(asked, chain=(Tuner(), Line(OPEN_LINE, float(line_m)))), tried.length_m)
         assert np.array_equal(alone.suits, found.reached[:, k])
@@ -166,10 +164,15 @@ def test_the_best_pair_has_most_room_round_it():
     reached = np.zeros((7, 6, 2), dtype=bool)
     reached[..., 0] = True
     reached[2:7, 1:5, 1] = True
-    found = Pairs("length_m", BANDS, np.arange(7.0), np.arange(6.0), reached)
+    alike = np.full((7, 2), 0.5)
+    found = Pairs("length_m", BANDS, np.arange(7.0), np.arange(6.0), reached, alike)
     assert found.room.max() == 2
     assert found.best in {(3, 2), (4, 2), (5, 2), (3, 3), (4, 3), (5, 3)}
     assert found.room[0].max() == 0
+    # Where a wire sends more to the sky, and there is room round it, it is that one.
+    assert found.best[0] != 5
+    alike[5] = 0.6
+    assert replace(found, sky=alike).best in {(5, 2), (5, 3)}
 
 
 def test_a_length_is_sure_where_it_suits_in_every_case():
@@ -177,6 +180,7 @@ def test_a_length_is_sure_where_it_suits_in_every_case():
     antenna = PlannedAntenna(replace(plan(Dipole(float(found.length_m[found.best]), 10)), coarse=True))
     budget = solve(replace(found.asked.station, antenna=antenna), np.array([7e6, 7.1e6, 7.2e6]))
     assert surely(found).tolist() == [bool((budget.swr <= 2).all())]
+    assert (budget.sky_w > 10).all()
     wide = lengths(replace(found.asked.station, comfort_swr=20.0), found.length_m)
     assert surely(wide).all()
 

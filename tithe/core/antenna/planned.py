@@ -8,7 +8,7 @@ from __future__ import annotations
 
 from collections.abc import Callable
 from dataclasses import dataclass, replace
-from typing import ClassVar
+from typing import ClassVar, Literal
 
 import numpy as np
 
@@ -18,7 +18,8 @@ from tithe.core.arrays import Complex, Real
 from tithe.core.cost import refuse_beyond
 from tithe.core.errors import InputError
 from tithe.core.twoport import Port, Run
-from tithe.core.wires.estimate import CASES, Case, Fed, Plan, all_cases, seconds
+from tithe.core.wires.ends import end_ohm
+from tithe.core.wires.estimate import CASES, Case, Fed, Plan, all_cases, as_typed, require_clear, seconds
 from tithe.core.wires.mesh import MOST_SEGMENTS, PER_WAVELENGTH
 from tithe.core.wires.moments import LIGHT_M_PER_S
 from tithe.core.wires.swept import impedance
@@ -46,7 +47,12 @@ class PlannedAntenna:
     @property
     def loss(self) -> SeriesLoss | None:
         """What ground, coil and wire take."""
-        return self.stated_loss or EstimatedLoss(self)
+        return self.stated_loss or EstimatedPart(self, "loss_ohm")
+
+    @property
+    def sky(self) -> SeriesLoss:
+        """What leaves for the sky."""
+        return EstimatedPart(self, "sky_ohm")
 
     def terminals(self, freq_hz: Real, run: Callable[[], Run] | None = None) -> Port:
         """V and I at the feedpoint per ampere: shape ``(F,)``, with its interval ``(P, F)``."""
@@ -82,6 +88,10 @@ class PlannedAntenna:
 
     def check(self, freq_hz: Real) -> None:
         """Raise `InputError` at a frequency (Hz) at which its wires cannot be computed."""
+        try:
+            require_clear(self.plan)
+        except InputError as error:
+            raise error.under("antenna") from None
         low, high = self.range_hz
         outside = (freq_hz < low) | (freq_hz > high)
         if outside.any():
@@ -95,6 +105,10 @@ class PlannedAntenna:
     def guess(self, freq_hz: float) -> Guess | None:
         """None: it is an estimate everywhere, and its interval says how good."""
         return None
+
+    def end_ohm(self, freq_hz: float) -> float:
+        """How many volts the highest of its open ends stands for an ampere at the feed, as typed, Ω."""
+        return end_ohm(as_typed(self.plan, freq_hz))
 
     @property
     def alone(self) -> PlannedAntenna:
@@ -111,17 +125,18 @@ itself."""
 
 
 @dataclass(frozen=True)
-class EstimatedLoss:
-    """What ground, coil and wire take of an antenna that is planned; ``factor`` scales it."""
+class EstimatedPart:
+    """A part of the resistance of an antenna that is planned, by its name in `Fed`; ``factor`` scales it."""
 
     antenna: PlannedAntenna
+    name: Literal["loss_ohm", "sky_ohm"]
     factor: float = 1.0
 
     def ohm(self, freq_hz: Real) -> Real:
         """Ω, in the shape of the antenna's terminals."""
-        rows = np.array([[one.loss_ohm for one in row] for row in self.antenna.rows(freq_hz)])
+        rows = np.array([[getattr(one, self.name) for one in row] for row in self.antenna.rows(freq_hz)])
         return np.asarray((rows if self.antenna.spread else rows[0]) * self.factor)
 
-    def scaled(self, factor: float) -> EstimatedLoss:
+    def scaled(self, factor: float) -> EstimatedPart:
         """The same, times ``factor``."""
-        return EstimatedLoss(self.antenna, self.factor * factor)
+        return replace(self, factor=self.factor * factor)

@@ -23,6 +23,11 @@ class Antenna(Protocol):
     @property
     def loss(self) -> SeriesLoss | None: ...
     @property
+    def sky(self) -> SeriesLoss | None:
+        """What of its resistance leaves for the sky; None where it is not known what the soil takes."""
+        ...
+
+    @property
     def range_hz(self) -> tuple[float, float]: ...
     @property
     def phase_known(self) -> bool:

@@ -25,6 +25,7 @@ class Resonator:
     label: str = "antenna"
     loss: LossResistance | None = None
     phase_known: ClassVar[bool] = True
+    sky: ClassVar[LossResistance | None] = None
 
     def __post_init__(self) -> None:
         require_positive("f0_hz", self.f0_hz)

@@ -30,6 +30,7 @@ class SampledAntenna:
     points: tuple[tuple[float, float, float], ...]
     label: str = "antenna"
     loss: LossResistance | None = None
+    sky: LossResistance | None = None
     phase_known: ClassVar[bool] = True
 
     def __post_init__(self) -> None:

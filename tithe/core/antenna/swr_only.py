@@ -36,6 +36,7 @@ class SwrAntenna:
     label: str = "antenna"
     loss: LossResistance | None = None
     phase_known: ClassVar[bool] = False
+    sky: ClassVar[LossResistance | None] = None
 
     def __post_init__(self) -> None:
         require(len(self.points) > 0, "points", "no-points")

@@ -22,6 +22,7 @@ class UnknownAntenna:
     label: str = "antenna"
     loss: LossResistance | None = None
     phase_known: ClassVar[bool] = True
+    sky: ClassVar[LossResistance | None] = None
 
     @property
     def range_hz(self) -> tuple[float, float]:

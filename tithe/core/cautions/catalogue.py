@@ -7,6 +7,7 @@ from collections.abc import Iterator
 
 import numpy as np
 
+from tithe.core.antenna import PlannedAntenna
 from tithe.core.budget import Stage
 from tithe.core.cautions.registry import Finding, Scene, caution, found
 from tithe.core.parts.line import LineDetails
@@ -138,6 +139,12 @@ def high_voltage(scene: Scene) -> Iterator[Finding]:
     feedpoint = np.sqrt(2.0) * np.abs(scene.budget.antenna.v)
     if (volts := scene.worst(feedpoint)) > TOUCH_VOLTS_PEAK:
         yield found(None, "feedpoint", volts=volts)
+    antenna = scene.budget.station.antenna
+    if isinstance(antenna, PlannedAntenna):
+        amps = np.sqrt(2.0) * np.abs(scene.budget.antenna.i)
+        volts = scene.worst(amps) * antenna.end_ohm(float(scene.budget.freq_hz[scene.k]))
+        if volts > TOUCH_VOLTS_PEAK:
+            yield found(None, "ends", volts=volts)
     for n, stage, along in _lines(scene):
         if along.part.line.balanced:
             volts = scene.worst(along.volts_peak_max[0])

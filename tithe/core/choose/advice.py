@@ -34,11 +34,12 @@ def verdict(ranking: Ranking, names: Mapping[str, str]) -> Told:
 
     score = ranking.grid.score_w
     what = named(ranking.grid.candidates[decision], names)
-    then = {"what": what, "power": _power(ranking, decision), "rated_w": rated_w}
+    sky = ranking.grid.question.antenna.sky is not None
+    then = {"what": what, "power": _power(ranking, decision), "rated_w": rated_w, "sky": sky}
     if present is None:
         return tell("choose.build", **then), *_price_and_best(ranking, names)
     gain, best_gain = (_gain(score[n], score[present]) for n in (decision, best))
-    now = {"now": _power(ranking, present), "rated_w": rated_w}
+    now = {"now": _power(ranking, present), "rated_w": rated_w, "sky": sky}
     if decision == present:
         # Among those alike in power the cheapest goes first; what would add most is asked by itself.
         most = max(ranking.order, key=lambda n: score[n])

@@ -67,13 +67,14 @@ def question(station: Station, every: int = 1) -> Question:
     if station.antenna.phase_known:  # the rows of an estimate are all different
         every = 1
     rows = Port(port.v.reshape(-1, len(freq_hz))[::every], port.i.reshape(-1, len(freq_hz))[::every])
-    seen = SeenAntenna(freq_hz, rows, station.antenna.label, station.antenna.loss)
+    seen = SeenAntenna(freq_hz, rows, station.antenna.label, station.antenna.loss, station.antenna.sky)
     return Question(station, seen, bands, freq_hz)
 
 
 @dataclass(frozen=True)
 class Grid:
-    """Results of candidates; shapes ``(N, P, F)``. ``radiated_w`` is at the bearable power."""
+    """Results of candidates; shapes ``(N, P, F)``. ``radiated_w`` is at the bearable power, and
+    what leaves for the sky where that is known (`tithe.core.budget.Budget.sky_w`)."""
 
     question: Question
     candidates: tuple[Candidate, ...]
@@ -213,7 +214,7 @@ def _solved(asked: Question, chain: tuple[Part, ...], same: tuple[Candidate, ...
     return Grid(
         asked,
         same,
-        np.array(np.broadcast_to(budget.radiated_w * share, shape)),
+        np.array(np.broadcast_to(budget.sky_w * share, shape)),
         np.array(np.broadcast_to(share, shape)),
         np.array(np.broadcast_to(_matched(budget), shape)),
     )

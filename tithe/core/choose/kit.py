@@ -87,6 +87,7 @@ class SeenAntenna:
     port: Port
     label: str = "antenna"
     loss: SeriesLoss | None = None
+    sky: SeriesLoss | None = None
     phase_known: ClassVar[bool] = True
 
     @property
@@ -112,10 +113,8 @@ class SeenAntenna:
         z = self.port.z_ohm
         finite = np.isfinite(z.real)
         extra = np.where(finite, (factor - 1) * np.where(finite, z.real, 0.0), 0.0)
-        loss = self.loss
-        if loss is not None:
-            loss = loss.scaled(factor)
-        return replace(self, port=Port(self.port.v + extra * self.port.i, self.port.i), loss=loss)
+        loss, sky = (None if one is None else one.scaled(factor) for one in (self.loss, self.sky))
+        return replace(self, port=Port(self.port.v + extra * self.port.i, self.port.i), loss=loss, sky=sky)
 
 
 @dataclass(frozen=True)
@@ -136,6 +135,11 @@ class ThroughPresentRun:
     def loss(self) -> SeriesLoss | None:
         """As the antenna itself has it."""
         return self.station.antenna.loss
+
+    @property
+    def sky(self) -> SeriesLoss | None:
+        """As the antenna itself has it."""
+        return self.station.antenna.sky
 
     @property
     def range_hz(self) -> tuple[float, float]:

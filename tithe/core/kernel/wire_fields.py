@@ -5,7 +5,6 @@ A segment carries two halves of its neighbours' currents: one that falls from 1 
 and one that rises from 0 to 1, both as sin ks / sin kd. The field of each is exact in closed form
 (Schelkunoff and Friis 1952; Richmond 1974); the charges at the nodes are left out, since those of two halves
 that meet cancel. The halves of the segment acted on are then weighed with the field along it by quadrature.
-Not so over soil: there each image is weakened by its own angle, and so are the charges at its ends.
 """
 
 from __future__ import annotations
@@ -22,8 +21,6 @@ ETA = 376.730313668
 WITHIN = (1.5, 3.5)
 """Segments whose middles are within so many of their lengths take the first of the rules of points, those
 further off the next."""
-CLOSE = 2
-"""Of so many of the rules first, soil reflects at each point by an angle of its own."""
 _STEP_M = 1e-9
 """Segments that are as little off are still of one length and in one line."""
 
@@ -49,23 +46,9 @@ def _weights(length: Any, k: float, points: Any) -> Any:
 
 
 @inlined
-def _fresnel(x: float, y: float, z: float, soil: complex) -> Any:
-    """Fresnel's two coefficients for a wave that comes along (x, y, z), and the level way across it."""
-    flat = math.sqrt(x * x + y * y)
-    cosine = z / math.sqrt(flat * flat + z * z)
-    root = np.sqrt(soil - (1 - cosine * cosine))
-    r_v = (soil * cosine - root) / (soil * cosine + root)
-    r_h = (cosine - root) / (cosine + root)
-    if flat > 1e-9 * z:
-        return r_v, r_h, -y / flat, x / flat
-    return r_v, r_h, 1.0, 0.0
-
-
-@inlined
 def _pair(
     start: Any, along: Any, length: Any, radius: Any, k: float, c: float, s: float, m: int, n: int,
-    points: Any, weights: Any, mirrored: int, ground: int, soil: complex, close: bool, r: Any, e: Any,
-    known: bool,
+    points: Any, weights: Any, mirrored: bool, r: Any, e: Any, known: bool,
 ) -> Any:  # fmt: skip
     """What both halves of the n-th segment, or of its image, do to both of the m-th, by jη/(4π sin kd).
 
@@ -79,15 +62,8 @@ def _pair(
     flip = -1.0 if mirrored else 1.0
     ax, ay, az = start[m, 0] - start[n, 0], start[m, 1] - start[n, 1], start[m, 2] - flip * start[n, 2]
     uz = flip * uz
-    # From the image's middle, which sets the angle of reflection.
-    gx, gy, gz = ax - ux * d / 2, ay - uy * d / 2, az - uz * d / 2
-    reflected = mirrored == 1 and ground == 2
-    r_v, r_h, nx, ny = 1 + 0j, -1 + 0j, 1.0, 0.0
-    if reflected and not close:
-        r_v, r_h, nx, ny = _fresnel(gx + vx * h / 2, gy + vy * h / 2, gz + vz * h / 2, soil)
     # The image's current runs the other way on the level.
     direct = flip * (ux * vx + uy * vy + uz * vz)
-    turn = s / k
     w00 = w01 = w10 = w11 = 0j
     for q in range(points.shape[1]):
         t = points[0, q] * h
@@ -104,19 +80,8 @@ def _pair(
         fall, rise = c * g1 - g2, c * g2 - g1
         fall_x = (e2 * c2 - e1 * complex(c * c1, s)) * per_square
         rise_x = (e1 * c1 - e2 * complex(c * c2, -s)) * per_square
-        if reflected:  # the charges at both ends too
-            q1, q2 = complex(v1 * turn, s) * g1 * v1, complex(v2 * turn, s) * g2 * v2
-            fall, fall_x = fall + z * q1, fall_x + q1
-            rise, rise_x = rise - (z - d) * q2, rise_x - q2
         across = flip * (px * vx + py * vy + pz * vz)
         fall_e, rise_e = fall * direct + fall_x * across, rise * direct + rise_x * across
-        if reflected:
-            if close:
-                r_v, r_h, nx, ny = _fresnel(gx + vx * t, gy + vy * t, gz + vz * t, soil)
-            share = -(nx * vx + ny * vy) * (-r_h - r_v)
-            direct_n, across_n = (ux * nx + uy * ny) * share, (px * nx + py * ny) * share
-            fall_e = r_v * fall_e + fall * direct_n + fall_x * across_n
-            rise_e = r_v * rise_e + rise * direct_n + rise_x * across_n
         down, up = weights[m, 0, q], weights[m, 1, q]
         w00 += down * fall_e
         w01 += down * rise_e
@@ -126,7 +91,7 @@ def _pair(
 
 
 @compiled
-def _runs(start: Any, shift: Any, radius: Any) -> Any:
+def runs(start: Any, shift: Any, radius: Any) -> Any:
     """Of each segment: which of them it is just as long and steep as, by the first of these; whether it goes
     on from the one before; and whether it does so straight and with the same length: (N,) each."""
     count = len(start)
@@ -152,8 +117,7 @@ def fill(
     k: float,
     rules: Any,
     needed: Any,
-    ground: int,
-    soil: complex,
+    image: complex,
 ) -> Any:
     """The reactions of all halves: Ω, shape ``(N, N, 2, 2)``, of the n-th segment's on the m-th's at ``[m,
     n]``, the falling half before the rising one.
@@ -166,12 +130,12 @@ def fill(
     count = len(length)
     weights = (_weights(length, k, rules[0]), _weights(length, k, rules[1]), _weights(length, k, rules[2]))
     shift = along * length.reshape(-1, 1)
-    like, joined, follows = _runs(start, shift, radius)
+    like, joined, follows = runs(start, shift, radius)
     cosine, sine = np.cos(k * length), np.sin(k * length)
     scales = -1j * ETA / (4 * math.pi * sine)
     most = max(rules[0].shape[1], rules[1].shape[1], rules[2].shape[1])
     r, e = np.empty(most), np.empty(most, dtype=np.complex128)
-    images = 1 if ground == 0 else 2
+    images = 1 if image == 0 else 2
     parts = np.zeros((images, count, count, 2, 2), dtype=np.complex128)
     for mirrored in range(images):
         flip = -1.0 if mirrored else 1.0
@@ -200,13 +164,13 @@ def fill(
                 c, s, scale = cosine[n], sine[n], scales[n]
                 found = _pair(
                     start, along, length, radius, k, c, s, m, n,
-                    rules[off], weights[off], mirrored, ground, soil, off < CLOSE, r, e, known,
+                    rules[off], weights[off], mirrored > 0, r, e, known,
                 )  # fmt: skip
                 for i in range(2):
                     for j in range(2):
                         part[m, n, i, j] = scale * found[2 * i + j]
     if images == 2:
-        parts[0] += parts[1]
+        parts[0] += image * parts[1]
     return parts[0]
 
 

@@ -49,6 +49,7 @@ class StandIn:
     base: Antenna
     phase_known: ClassVar[bool] = True
     loss: ClassVar[SeriesLoss | None] = None
+    sky: ClassVar[SeriesLoss | None] = None
 
     @property
     def label(self) -> str:

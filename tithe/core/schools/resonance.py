@@ -44,6 +44,11 @@ class WithoutReactance:
         return self.antenna.loss
 
     @property
+    def sky(self) -> SeriesLoss | None:
+        """The antenna's own."""
+        return self.antenna.sky
+
+    @property
     def range_hz(self) -> tuple[float, float]:
         """The antenna's own."""
         return self.antenna.range_hz

@@ -1,21 +1,25 @@
 """What an antenna will probably be: the estimate as typed, and what it may be instead.
 
-Nobody knows the soil, the height of a sagging wire or its electrical length to a few percent. Each of these
-is moved by itself to either side, and what the model itself is unsure of (wires low over soil, few radials)
-widens the ground's share of the impedance; the figures' least and most over all of these cases are told.
+Nobody knows the soil, the height of a sagging wire or its electrical length to a few percent, nor to what the
+compensation theorem holds over few radials. Each of these is moved by itself to either end of its interval,
+and all of them together to every corner of a box that is somewhat smaller: so large that, each being anywhere
+within its interval by itself, nine out of ten and more of all that may be lies between the figures' least and
+most over these cases, whether one assumption matters or all do alike.
 """
 
 from __future__ import annotations
 
-from collections.abc import Iterable
+from collections.abc import Iterable, Sequence
 from dataclasses import dataclass, replace
 from functools import lru_cache
+from itertools import product
 from typing import NamedTuple
 
 import numpy as np
 
 from tithe.core.at_once import each
-from tithe.core.errors import InputError
+from tithe.core.errors import InputError, require
+from tithe.core.wires.far_field import sky
 from tithe.core.wires.ground import SOILS, Ground, Soil
 from tithe.core.wires.layout import Layout
 from tithe.core.wires.mesh import PER_WAVELENGTH, segments
@@ -23,13 +27,21 @@ from tithe.core.wires.metal import Metal
 from tithe.core.wires.moments import LIGHT_M_PER_S, Currents, currents
 from tithe.core.wires.radials import FEW, Radials, added_ohm
 from tithe.core.wires.shapes import MeasuredFoot, Shape, Vertical
+from tithe.core.wires.soil_table import make_tables
 
 INSULATED = 1.035
 """How much longer an insulated wire is electrically."""
+NEAREST_M = 0.03
+"""Wires nearer to soil than this lie on it, and are not told but as radials."""
 LENGTH_SHARE, HEIGHT_SHARE = 0.02, 0.10
-_LOW_WAVELENGTHS = 0.1
-_LOW_SHARE, _RADIALS_SHARE, _FEW_RADIALS_SHARE = 0.3, 0.25, 0.6
+_WITHIN = 0.02
+"""By how much more than enters the wires may leave for the sky before it is refused: what the mesh leaves."""
+_CORNER = 0.85
+"""How far all are moved together, of their intervals: of the sum of two or of three alike, evenly anywhere
+within theirs, 95 of 100 and more lie within."""
+_RADIALS_SHARE, _FEW_RADIALS_SHARE = 0.25, 0.6
 _MEASURED_SHARE = 0.1
+_DRY = 1e-6
 _WETTER, _DRIER = (1.5, 5.0), (2.0, 5.0)
 
 
@@ -46,7 +58,7 @@ class Plan:
 
 
 class Case(NamedTuple):
-    """One way things may be. ``moved``: which assumption ("": none), and to which side (±1).
+    """One way things may be. ``moved``: which assumption ("": none, or several), and to which side (±1).
 
     ``ground_share``: how many times the ground's share of the impedance is taken.
     """
@@ -63,28 +75,59 @@ AS_TYPED = Case("", 0)
 
 
 class Fed(NamedTuple):
-    """The impedance at the feed (Ω), and what ground, coil and wire take, as a resistance in series (Ω)."""
+    """The impedance at the feed (Ω), and as resistances in series (Ω) what radials, coil and wire take, what
+    of that coil and wire alone, and what leaves for the sky; the rest warms the soil further off."""
 
     z_ohm: complex
     loss_ohm: float
+    own_ohm: float
+    sky_ohm: float
 
 
-CASES = 9
-"""Cases at most: the estimate as typed, and four assumptions moved to either side."""
+_FACTORS = 3
+CASES = 1 + 2 * _FACTORS + 2**_FACTORS
+"""Cases at most: the estimate as typed, three assumptions moved to either side, and all of them together."""
 
 
-def cases(plan: Plan, freq_hz: float) -> tuple[Case, ...]:
-    """The estimate as typed, then each assumption to both sides."""
+def cases(plan: Plan) -> tuple[Case, ...]:
+    """The estimate as typed, each assumption to both sides, and all together to every corner."""
+    names = assumed(plan)
     found = [AS_TYPED]
-    found += [Case("length", side, stretch=1 + side * LENGTH_SHARE) for side in (-1, 1)]
-    if plan.ground != "free-space" and not plan.shape.on_ground:
-        found += [Case("height", side, lift=1 + side * HEIGHT_SHARE) for side in (-1, 1)]
-    if isinstance(plan.ground, Soil) and soil_counts(plan.shape):
-        found += [Case("soil", side, ground=neighbour(plan.ground, side)) for side in (-1, 1)]
-        unsure = _unsure(plan, freq_hz)
-        if unsure:
-            found += [Case("model", side, ground_share=1 + side * unsure) for side in (-1, 1)]
+    for n, name in enumerate(names):
+        for side in (-1, 1):
+            by = [float(side) if m == n else 0.0 for m in range(len(names))]
+            found.append(moved_by(plan, names, by)._replace(moved=name, side=side))
+    if len(names) > 1:
+        for sides in product((-1, 1), repeat=len(names)):
+            # Each soil asks for tables of its own, so it goes on to the whole class.
+            by = [side * (1 if name == "soil" else _CORNER) for name, side in zip(names, sides, strict=True)]
+            found.append(moved_by(plan, names, by))
     return tuple(found)
+
+
+def assumed(plan: Plan) -> tuple[str, ...]:
+    """What of the plan is uncertain and counts."""
+    names = ["length"]
+    if plan.ground != "free-space" and not plan.shape.on_ground:
+        names.append("height")
+    if isinstance(plan.ground, Soil) and soil_counts(plan.shape):
+        names.append("soil")
+        if plan.shape.on_ground:
+            names.append("model")
+    return tuple(names)
+
+
+def moved_by(plan: Plan, names: Sequence[str], by: Sequence[float]) -> Case:
+    """Each assumption moved by a share of its interval, −1 to 1."""
+    shares = dict(zip(names, by, strict=True))
+    return Case(
+        "",
+        0,
+        stretch=1 + LENGTH_SHARE * shares.get("length", 0.0),
+        lift=1 + HEIGHT_SHARE * shares.get("height", 0.0),
+        ground=soil_between(plan.ground, shares.get("soil", 0.0)),
+        ground_share=1 + _unsure(plan.shape) * shares["model"] if "model" in shares else 1.0,
+    )
 
 
 def soil_counts(shape: Shape) -> bool:
@@ -103,33 +146,59 @@ def neighbour(soil: Soil, side: int) -> Soil:
     return Soil(max(soil.eps_r / _DRIER[0], 1.5), soil.sigma_s_m / _DRIER[1])
 
 
-def _unsure(plan: Plan, freq_hz: float) -> float:
-    """By which share of itself the ground's part of the impedance may be off, by the model's own limits."""
-    if plan.shape.on_ground:
-        radials = plan.shape.radials
-        if _measured(plan.shape):
-            return _MEASURED_SHARE
-        return _RADIALS_SHARE if radials and radials.count >= FEW else _FEW_RADIALS_SHARE
-    heights = plan.shape.layout().lowest_m / (LIGHT_M_PER_S / freq_hz)
-    return _LOW_SHARE * max(0.0, 1 - heights / _LOW_WAVELENGTHS)
+def soil_between(ground: Ground, classes: float) -> Ground | None:
+    """Soil by a part of a class wetter (or drier, below 0), by like factors; None where it stays."""
+    if not classes or not isinstance(ground, Soil):
+        return None
+    there, share = neighbour(ground, 1 if classes > 0 else -1), abs(classes)
+    if share == 1:
+        return there
+    return Soil(
+        ground.eps_r ** (1 - share) * there.eps_r**share,
+        max(ground.sigma_s_m, _DRY) ** (1 - share) * max(there.sigma_s_m, _DRY) ** share,
+    )
 
 
-def fed(plan: Plan, freq_hz: float, case: Case, finest_hz: float | None = None) -> Fed:
-    """The antenna at one frequency (Hz) in one case, on the mesh of a higher one where that is given."""
+def _unsure(shape: Shape) -> float:
+    """By which share of itself what the radials leave may be off, by the theorem's own limits."""
+    radials = shape.radials
+    if _measured(shape):
+        return _MEASURED_SHARE
+    return _RADIALS_SHARE if radials and radials.count >= FEW else _FEW_RADIALS_SHARE
+
+
+def fed(plan: Plan, freq_hz: float, case: Case, finest_hz: float | None = None) -> complex:
+    """The impedance at one frequency (Hz) in one case, Ω, on the mesh of a higher one where that is given.
+
+    Raises `InputError` where the method does not reach.
+    """
+    return _seen(plan, freq_hz, case, finest_hz)[1]
+
+
+def estimated(plan: Plan, freq_hz: float, case: Case) -> Fed:
+    """The same, with where the power goes."""
+    found, z, loss = _seen(plan, freq_hz, case, None)
+    own = found.metal_ohm + found.coil_ohm
+    radiating = found.z_ohm.real - own
+    ground = case.ground or plan.ground
+    if not isinstance(ground, Soil):
+        return Fed(z, loss, own, radiating)
+    leaves = sky(found, ground).ohm
+    require(leaves <= (1 + _WITHIN) * radiating, "antenna", "beyond-the-method", freq_hz=freq_hz)
+    return Fed(z, loss, own, min(leaves, radiating))
+
+
+def _seen(plan: Plan, freq_hz: float, case: Case, finest_hz: float | None) -> tuple[Currents, complex, float]:
+    """The currents, the impedance at the feed and what radials, coil and wire take of it, Ω."""
     stretch = case.stretch * (INSULATED if plan.insulated else 1.0)
     ground = case.ground or plan.ground
     found = _found(plan, freq_hz, stretch, case.lift, ground, finest_hz)
-    loss = found.metal_ohm + found.coil_ohm + plan.shape.ground_ohm
-    z = found.z_ohm + plan.shape.ground_ohm
+    own = found.metal_ohm + found.coil_ohm
+    require(found.z_ohm.real > own, "antenna", "beyond-the-method", freq_hz=freq_hz)
     added = under(plan, ground, found) * case.ground_share
-    if case.ground_share != 1 and not plan.shape.on_ground:
-        free = _found(plan, freq_hz, stretch, case.lift, "free-space", finest_hz).z_ohm
-        added = (case.ground_share - 1) * (z - free)
-        return Fed(
-            complex(max(z.real + added.real, found.metal_ohm + found.coil_ohm), z.imag + added.imag), loss
-        )
-    z = z + added
-    return Fed(complex(max(z.real, loss), z.imag), loss + max(added.real, 0.0))
+    loss = own + plan.shape.ground_ohm
+    z = found.z_ohm + plan.shape.ground_ohm + added
+    return found, complex(max(z.real, loss), z.imag), loss + max(added.real, 0.0)
 
 
 def under(plan: Plan, ground: Ground, found: Currents) -> complex:
@@ -166,6 +235,12 @@ def _scale(plan: Plan, ground: Soil) -> float:
     return left / told
 
 
+def require_clear(plan: Plan) -> None:
+    """Raise `InputError` where a wire is under the ground, or too near to soil to be told."""
+    if plan.ground != "free-space":
+        _layout(plan, 1.0, 1.0).above_ground(NEAREST_M if isinstance(plan.ground, Soil) else 0.0)
+
+
 def as_typed(plan: Plan, freq_hz: float) -> Currents:
     """The currents of the estimate as typed, at one frequency (Hz)."""
     return _found(plan, freq_hz, INSULATED if plan.insulated else 1.0, 1.0, plan.ground, None)
@@ -178,7 +253,7 @@ def seconds(plan: Plan, freqs_hz: Iterable[float], spread: bool = False) -> floa
     many = np.array([segments(layout, LIGHT_M_PER_S / f) for f in freqs_hz]) / 100
     # Pieces of one straight line lie alike to each other, and are computed once.
     alike = 1.0 if layout.straight else 4.0
-    return float((CASES if spread else 1) * (3e-4 + alike * (3e-3 * many**2 + 2e-4 * many**3)).sum())
+    return float((CASES if spread else 1) * (1.2e-3 + alike * (3e-3 * many**2 + 2e-4 * many**3)).sum())
 
 
 @lru_cache(maxsize=256)
@@ -186,20 +261,24 @@ def all_cases(
     plan: Plan, freqs_hz: tuple[float, ...], spread: bool
 ) -> tuple[tuple[tuple[Case, Fed], ...], ...]:
     """At each frequency (Hz) the estimate as typed, and with ``spread`` what it may be instead."""
-    there = [cases(plan, f) if spread else (AS_TYPED,) for f in freqs_hz]
-    found = iter(all_fed(plan, [(f, one) for f, row in zip(freqs_hz, there, strict=True) for one in row]))
-    return tuple(tuple((one, next(found)) for one in row) for row in there)
+    there = cases(plan) if spread else (AS_TYPED,)
+    ready(plan, freqs_hz, there)
+    pairs = [(f, one) for f in freqs_hz for one in there]
+    found = iter(each(lambda pair: _estimated(plan, *pair), pairs))
+    return tuple(tuple((one, next(found)) for one in there) for _ in freqs_hz)
 
 
-def all_fed(plan: Plan, pairs: list[tuple[float, Case]]) -> list[Fed]:
-    """At many frequencies (Hz) and in many cases, on all processors."""
-    return list(each(lambda pair: _fed(plan, *pair), pairs))
+def ready(plan: Plan, freqs_hz: Iterable[float], there: Iterable[Case] = (AS_TYPED,)) -> None:
+    """Make the tables of the soils that these cases ask for at these frequencies (Hz)."""
+    if not plan.shape.on_ground:
+        grounds = {case.ground or plan.ground for case in there}
+        make_tables([one for one in grounds if isinstance(one, Soil)], freqs_hz)
 
 
 @lru_cache(maxsize=20_000)
-def _fed(plan: Plan, freq_hz: float, case: Case) -> Fed:
+def _estimated(plan: Plan, freq_hz: float, case: Case) -> Fed:
     """A station asks for the same again with each change elsewhere in it."""
-    return fed(plan, freq_hz, case)
+    return estimated(plan, freq_hz, case)
 
 
 @lru_cache(maxsize=64)

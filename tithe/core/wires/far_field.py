@@ -12,44 +12,52 @@ from tithe.core.wires.ground import Ground, Soil
 from tithe.core.wires.moments import Currents, gauss
 
 LOW_ANGLE_DEG = 30.0
+_EDGE = float(np.sin(np.radians(LOW_ANGLE_DEG)))
 
 
 class Sky(NamedTuple):
-    """``share``: of the power that enters the wire, what leaves for the sky (in free space: anywhere).
+    """``ohm``: what leaves for the sky (in free space: anywhere), as a resistance in series with the feed.
 
     ``low_share``: of that, what leaves below 30° above the horizon.
     """
 
-    share: float
+    ohm: float
     low_share: float
 
 
 def sky(
-    currents: Currents, extra_ohm: float = 0.0, ground: Ground | None = None, turns: int = 48, rings: int = 24
+    currents: Currents,
+    ground: Ground | None = None,
+    turns: int | None = None,
+    rings: int | None = None,
+    points: int = 2,
 ) -> Sky:
-    """By quadrature over all directions; ``extra_ohm`` is more resistance in series with the feed (radials).
+    """By quadrature over all directions; ``ground``: what reflects the waves, where that is not what the
+    currents were found over.
 
-    ``ground``: what reflects the waves, where that is not what the currents were found over.
-
-    ``rings``: of each of the two zones, below and above 30°; ``turns``: azimuths.
+    ``rings``: of each of the two zones, below and above 30°; ``turns``: azimuths; None: as many as the
+    antenna's size in waves asks for to some 1e-4. ``points``: of each segment.
     """
     mesh, k = currents.mesh, currents.wavenumber
     ground = ground or currents.ground
     kind = 0 if ground == "free-space" else 2 if isinstance(ground, Soil) else 1
     soil = ground.permittivity(currents.freq_hz).item() if isinstance(ground, Soil) else 1 + 0j
-    points = gauss(3)
-    azimuth = 2 * np.pi * np.arange(turns) / turns
-    edge = np.sin(np.radians(LOW_ANGLE_DEG))
-    zones = [(0.0, edge), (edge, 1.0)] + ([(-1.0, 0.0)] if kind == 0 else [])
-    watts = []
-    for low, high in zones:
-        share, weight = gauss(rings)
-        power = far_power(
-            mesh.start, mesh.along, mesh.length, currents.halves, k, low + (high - low) * share, azimuth,
-            points, kind, complex(soil),
-        )  # fmt: skip
-        watts.append(
-            ETA * k**2 / (16 * np.pi**2) * (high - low) * 2 * np.pi * float(weight @ power.mean(axis=1))
-        )
-    fed = (1 / currents.z_ohm).real + extra_ohm * abs(1 / currents.z_ohm) ** 2
-    return Sky(sum(watts) / fed, watts[0] / sum(watts))
+    wide, high = (k * one for one in mesh.reach_m)
+    start = mesh.start - mesh.middle * (1, 1, kind == 0)
+    if kind == 0:
+        high = k * float(np.abs(start[:, 2]).max())
+    turns = turns or 2 * int(4 + 1.1 * wide)
+    rings = rings or int(6 + 0.45 * (wide + high))
+    azimuth = np.pi * np.arange(turns // 2) / (turns // 2)
+    share, weight = gauss(rings)
+    zones = ((0.0, _EDGE), (_EDGE, 1.0), (-1.0, 0.0))[: 3 if kind == 0 else 2]
+    power = far_power(
+        start, mesh.along, mesh.length, currents.halves, k,
+        np.concatenate([low + (high - low) * share for low, high in zones]), azimuth, gauss(points), kind,
+        complex(soil),
+    )  # fmt: skip
+    watts = [
+        ETA * k**2 / (8 * np.pi) * (high - low) * float(weight @ ring.mean(axis=1))
+        for (low, high), ring in zip(zones, np.split(power, len(zones)), strict=True)
+    ]
+    return Sky(sum(watts) * abs(currents.z_ohm) ** 2, watts[0] / sum(watts))

@@ -9,6 +9,7 @@ from __future__ import annotations
 
 from collections.abc import Callable
 from dataclasses import dataclass, replace
+from functools import partial
 
 import numpy as np
 
@@ -18,8 +19,7 @@ from tithe.core.at_once import each
 from tithe.core.cost import Pause, go_on
 from tithe.core.late import least_squares_within
 from tithe.core.reflection import reflection_of
-from tithe.core.wires.estimate import HEIGHT_SHARE, LENGTH_SHARE, Case, Plan, fed, neighbour, soil_counts
-from tithe.core.wires.ground import Ground, Soil
+from tithe.core.wires.estimate import HEIGHT_SHARE, LENGTH_SHARE, Case, Plan, assumed, fed, soil_between
 
 MOST_POINTS = 20
 _PULL = 0.02
@@ -27,7 +27,7 @@ _PULL = 0.02
 AGREES = 0.05
 """Within so much of Γ, in the mean, estimate and measurement agree."""
 _LENGTH_FREE, _SERIES_OHM = 0.15, 50.0
-_PINNED, _DRY = 0.98, 1e-6
+_PINNED = 0.98
 _WORTH = 0.7
 """What is not explained within the intervals is told only where it takes off so much of what was left."""
 
@@ -86,13 +86,16 @@ def fit(plan: Plan, freq_hz: Real, gamma: Complex, pause: Pause = go_on) -> Fit:
     count = min(len(freq_hz), MOST_POINTS)
     places = np.unique(np.linspace(0, len(freq_hz) - 1, count).round().astype(int))
     freqs, measured = freq_hz[places], gamma[places]
-    names = _assumed(plan)
+    names = tuple(name for name in assumed(plan) if name != "model")
 
     def seen(moved: Moved) -> Complex:
         pause()
-        case = Case("fit", 0, moved.length, moved.height or 1.0, _wetter(plan.ground, moved.soil))
-        z = np.array(list(each(lambda f: fed(plan, f, case).z_ohm, freqs.tolist())))
-        return reflection_of(z.astype(np.complex128) + moved.series_ohm, INTERPOLATION_OHM)
+        found = np.zeros(len(freqs), dtype=np.complex128)
+        for classes, weight in _soils(moved.soil):
+            case = Case("", 0, moved.length, moved.height or 1.0, soil_between(plan.ground, classes))
+            z = np.array(list(each(partial(_at, plan, case), freqs.tolist())), dtype=np.complex128)
+            found += weight * reflection_of(z + moved.series_ohm, INTERPOLATION_OHM)
+        return found
 
     def nearest(made: Callable[[Real], Moved], start: Real, low: Real) -> Real:
         """Which shares of what is uncertain, up to 1, bring the two together best."""
@@ -122,14 +125,19 @@ def fit(plan: Plan, freq_hz: Real, gamma: Complex, pause: Pause = go_on) -> Fit:
     return replace(found, odd=odd) if _mean(seen(odd) - measured) < _WORTH * found.after else found
 
 
-def _assumed(plan: Plan) -> tuple[str, ...]:
-    """What of the plan is uncertain and counts."""
-    names = ["length"]
-    if plan.ground != "free-space" and not plan.shape.on_ground:
-        names.append("height")
-    if isinstance(plan.ground, Soil) and soil_counts(plan.shape):
-        names.append("soil")
-    return tuple(names)
+def _at(plan: Plan, case: Case, freq_hz: float) -> complex:
+    return fed(plan, freq_hz, case)
+
+
+def _soils(classes: float | None) -> list[tuple[float, float]]:
+    """Which soils to solve for one that is ``classes`` wetter, and the weight of each: halves of a class
+    stand for all between them, on a parabola, since each soil asks for tables of its own."""
+    if not classes:
+        return [(0.0, 1.0)]
+    middle = float(np.clip(np.round(2 * classes), -1, 1)) / 2
+    t = 2 * (classes - middle)
+    weights = ((-0.5, t * (t - 1) / 2), (0.0, 1 - t * t), (0.5, t * (t + 1) / 2))
+    return [(middle + off, weight) for off, weight in weights if weight]
 
 
 def _moved(names: tuple[str, ...], shares: Real) -> Moved:
@@ -138,15 +146,4 @@ def _moved(names: tuple[str, ...], shares: Real) -> Moved:
     height = by.get("height")
     return Moved(
         1 + by["length"] * LENGTH_SHARE, None if height is None else 1 + height * HEIGHT_SHARE, by.get("soil")
-    )
-
-
-def _wetter(ground: Ground, classes: float | None) -> Ground | None:
-    """Soil by a part of a class wetter (or drier, below 0) in between, by like factors."""
-    if classes is None or not isinstance(ground, Soil):
-        return None
-    there, share = neighbour(ground, 1 if classes > 0 else -1), abs(classes)
-    return Soil(
-        ground.eps_r ** (1 - share) * there.eps_r**share,
-        max(ground.sigma_s_m, _DRY) ** (1 - share) * max(there.sigma_s_m, _DRY) ** share,
     )

@@ -105,12 +105,15 @@ class Layout:
         )
         return bool((np.linalg.norm(ends - np.outer(ends @ way, way), axis=1) < ALIKE_M).all())
 
-    def above_ground(self) -> None:
-        """Raise `InputError` where a wire is under the ground or lies on it."""
+    def above_ground(self, clear_m: float = 0.0) -> None:
+        """Raise `InputError` where a wire is under the ground, lies on it, or is within ``clear_m`` of it and
+        not joined to it by one of the wires."""
+        clear = self.lowest_m < ALIKE_M
         for n, wire in enumerate(self.wires):
             low, high = sorted((wire.start.z, wire.end.z))
             require(low >= -ALIKE_M, f"wires[{n}]", "under-ground", low)
             require(high > 2 * wire.radius_m, f"wires[{n}]", "on-the-ground", high)
+            require((high if clear else low) >= clear_m, f"wires[{n}]", "near-the-soil", low, least_m=clear_m)
 
 
 def _distance_to(wire: Wire, point: Point) -> float:

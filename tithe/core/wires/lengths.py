@@ -18,13 +18,15 @@ from tithe.core.errors import InputError, require
 from tithe.core.margins import margins
 from tithe.core.reflection import reflection_of, swr
 from tithe.core.station import Band, Station
-from tithe.core.wires.estimate import AS_TYPED, Fed, Plan, fed
+from tithe.core.wires.estimate import AS_TYPED, Fed, Plan, estimated, ready
 from tithe.core.wires.in_station import planned_in, whole_bands
 from tithe.core.wires.shapes import Dipole, EndFed, InvertedVee, Shape, Vertical, Whip
 
 MOST_LENGTHS = 200
 HIGH_OHM = 2000.0
 """From so many ohms on, an end is near the half wave: thousands of volts, and a tuner at its edge."""
+LITTLE = 0.1
+"""A length of which less of the rated power leaves for the sky does not suit."""
 REFERENCE_OHM = 50.0
 _FIELDS: dict[type, str] = {
     Dipole: "length_m",
@@ -57,21 +59,23 @@ class Trial:
 
         def antenna(plan: Plan) -> SampledAntenna:
             pause()
-            return _sampled(freqs, [fed(plan, f, AS_TYPED) for f in freqs])
+            return _sampled(freqs, [estimated(plan, f, AS_TYPED) for f in freqs])
 
         plans = [
             replace(self.plan, shape=_as_long(self.plan.shape, self.field, length), coarse=True)
             for length in self.length_m.tolist()
         ]
+        ready(self.plan, freqs)
         yield from each(antenna, plans)
 
 
 @dataclass(frozen=True)
 class Tried:
-    """One length: ``z_ohm``, ``radiated_w``, ``reached`` as of `Lengths`, (3B,)."""
+    """One length: ``z_ohm``, ``radiated_w``, ``sky_w``, ``reached`` as of `Lengths`, (3B,)."""
 
     z_ohm: Complex
     radiated_w: Real
+    sky_w: Real
     reached: Mask
 
 
@@ -79,13 +83,14 @@ class Tried:
 class Lengths:
     """Lengths tried, N of them, on B bands; at the low edge, the middle and the high edge of each.
 
-    ``z_ohm``, ``radiated_w``: (N, B, 3); ``reached``: (N, B, 3), whether the radio sees an SWR that one is
-    content with, the station's tuner set.
+    ``z_ohm``; ``radiated_w``, what leaves the wires, and ``sky_w``, what leaves for the sky: (N, B, 3);
+    ``reached``: (N, B, 3), whether the radio sees an SWR that one is content with, the station's tuner set.
     """
 
     asked: Trial
     z_ohm: Complex
     radiated_w: Real
+    sky_w: Real
     reached: Mask
 
     @property
@@ -120,13 +125,19 @@ class Lengths:
 
     @property
     def suits(self) -> Mask:
-        """On which bands a length will do from edge to edge, (N, B)."""
-        return np.asarray(self.reached.all(axis=-1))
+        """On which bands a length will do from edge to edge: it is reached, and more than a little leaves for
+        the sky, (N, B)."""
+        return np.asarray((self.reached & ~self.little).all(axis=-1))
+
+    @property
+    def little(self) -> Mask:
+        """Where hardly anything leaves for the sky, (N, B, 3)."""
+        return np.asarray(self.sky_w < LITTLE * self.asked.station.transmitter.power_w)
 
     @property
     def best(self) -> int:
         """Of those that suit most bands the one that gives its weakest band most."""
-        count, weakest = self.suits.sum(axis=1), self.radiated_w.mean(axis=-1).min(axis=1)
+        count, weakest = self.suits.sum(axis=1), self.sky_w.mean(axis=-1).min(axis=1)
         return int(np.argmax(np.where(count == count.max(), weakest, -1.0)))
 
     @property
@@ -154,7 +165,7 @@ def tried(asked: Trial, pause: Pause = go_on) -> Iterator[Tried]:
     for antenna in asked.antennas(pause):
         budget = solve(replace(asked.station, antenna=antenna), asked.freq_hz, pause=pause)
         port = antenna.terminals(asked.freq_hz)
-        yield Tried(port.v / port.i, budget.radiated_w, _reached(budget))
+        yield Tried(port.v / port.i, budget.radiated_w, budget.sky_w, _reached(budget))
 
 
 def _reached(budget: Budget) -> Mask:
@@ -163,11 +174,11 @@ def _reached(budget: Budget) -> Mask:
 
 def gathered(asked: Trial, found: list[Tried]) -> Lengths:
     """All of them side by side."""
-    z, radiated, reached = (
+    z, radiated, sky, reached = (
         np.array([getattr(one, name) for one in found]).reshape(len(found), -1, 3)
-        for name in ("z_ohm", "radiated_w", "reached")
+        for name in ("z_ohm", "radiated_w", "sky_w", "reached")
     )
-    return Lengths(asked, z, radiated, reached)
+    return Lengths(asked, z, radiated, sky, reached)
 
 
 def lengths(station: Station, length_m: Real, pause: Pause = go_on) -> Lengths:
@@ -182,7 +193,8 @@ def surely(found: Lengths) -> Mask:
     asked, length_m = found.asked, float(found.length_m[found.best])
     plan = replace(asked.plan, shape=_as_long(asked.plan.shape, asked.field, length_m), coarse=True)
     antenna = replace(planned_in(asked.station), plan=plan, spread=True)
-    reached = _reached(solve(replace(asked.station, antenna=antenna), asked.freq_hz))
+    budget = solve(replace(asked.station, antenna=antenna), asked.freq_hz)
+    reached = _reached(budget) & (budget.sky_w >= LITTLE * asked.station.transmitter.power_w)
     return np.asarray(reached.all(axis=0).reshape(-1, 3).all(axis=-1))
 
 
@@ -199,5 +211,8 @@ def _sampled(freqs: list[float], found: list[Fed]) -> SampledAntenna:
     """Where two bands meet in a frequency it is told once."""
     there = dict(zip(freqs, found, strict=True))
     points = tuple((f, there[f].z_ohm.real, there[f].z_ohm.imag) for f in sorted(there))
-    lost = LossResistance(tuple((f, min(there[f].loss_ohm, there[f].z_ohm.real)) for f in sorted(there)))
-    return table(points, loss=lost)
+    lost, leaves = (
+        LossResistance(tuple((f, min(getattr(there[f], name), there[f].z_ohm.real)) for f in sorted(there)))
+        for name in ("loss_ohm", "sky_ohm")
+    )
+    return replace(table(points, loss=lost), sky=leaves)

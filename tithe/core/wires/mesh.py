@@ -67,6 +67,27 @@ class Mesh:
         apart = np.linalg.norm(end[:, None] - end[None, :], axis=-1)
         return np.asarray(apart < _NEAR * (reach[:, None] + reach[None, :]))
 
+    @cached_property
+    def middle(self) -> Real:
+        """Of the box that its segments' starts lie in, m."""
+        return np.asarray((self.start.max(axis=0) + self.start.min(axis=0)) / 2)
+
+    @cached_property
+    def reach_m(self) -> tuple[float, float]:
+        """How far from there its segments reach on the level, and how high above the ground, m."""
+        aside = np.hypot(*(self.start - self.middle)[:, :2].T)
+        return float(aside.max()), float(self.start[:, 2].max())
+
+    @cached_property
+    def stepped(self) -> Mask:
+        """Which halves have their node where wires of unlike radius meet, (2N,)."""
+        first, second = self.radius[self.half.T // 2]
+        out = np.zeros(2 * len(self.length), dtype=bool)
+        out[self.half[first != second]] = True
+        # Currents that meet in one node have their first half in common.
+        out[self.half[out[self.half].any(axis=1)]] = True
+        return out
+
     def joined(self, reactions: NDArray[np.complex128]) -> NDArray[np.complex128]:
         """From the reactions of halves, (N, N, 2, 2), to those of currents, (M, M)."""
         return np.asarray(join(reactions, self.half, self.sign, self.near))

@@ -4,18 +4,27 @@ feed."""
 from __future__ import annotations
 
 from dataclasses import dataclass
+from functools import cache
 
 import numpy as np
 from numpy.typing import NDArray
 
 from tithe.core.arrays import Complex, Real
 from tithe.core.kernel.wire_fields import fill
+from tithe.core.kernel.wire_soil import add_soil
+from tithe.core.kernel.wire_steps import add_steps
 from tithe.core.wires.ground import Ground, Soil
+from tithe.core.wires.half_space import image_share
 from tithe.core.wires.layout import ALIKE_M, Layout
 from tithe.core.wires.mesh import Mesh, cut
 from tithe.core.wires.metal import Metal
+from tithe.core.wires.soil_table import EVEN_FROM, PLACES, soil_table
 
 LIGHT_M_PER_S = 299_792_458.0
+
+
+_CLEAR_M = 0.025
+"""As near to soil the integrals are told; an antenna as typed is somewhat further off, `NEAREST_M`."""
 
 
 @dataclass(frozen=True)
@@ -57,15 +66,11 @@ def currents(
     """
     grounded = ground != "free-space" and layout.lowest_m < ALIKE_M
     if ground != "free-space":
-        layout.above_ground()
+        layout.above_ground(_CLEAR_M if isinstance(ground, Soil) else 0.0)
     wavelength = LIGHT_M_PER_S / freq_hz
     mesh = cut(layout, LIGHT_M_PER_S / (finest_hz or freq_hz), grounded, per_wavelength)
     k = 2 * np.pi / wavelength
-    soil = ground.permittivity(freq_hz).item() if isinstance(ground, Soil) else 1 + 0j
-    kind = 0 if ground == "free-space" else 1 if ground == "perfect" or grounded else 2
-    reactions = fill(
-        mesh.start, mesh.along, mesh.length, mesh.radius, k, RULES, mesh.needed, kind, complex(soil)
-    )
+    reactions = _reactions(mesh, k, ground if not grounded else "perfect", freq_hz)
     own = None if metal is None else _metal(mesh, k, metal, freq_hz)
     if own is not None:
         every = np.arange(len(own))
@@ -90,6 +95,21 @@ def currents(
     return Currents(freq_hz, mesh, ground, halves, 1 / fed, metal_w / through, coil_w / through)
 
 
+def _reactions(mesh: Mesh, k: float, ground: Ground, freq_hz: float) -> Complex:
+    """Of the halves of all segments, (N, N, 2, 2), Ω."""
+    where = (mesh.start, mesh.along, mesh.length, mesh.radius, k)
+    soil = ground if isinstance(ground, Soil) else None
+    image = 0j if ground == "free-space" else 1 + 0j
+    if soil is not None:
+        image = image_share(soil.permittivity(freq_hz).item())
+    found = fill(*where, RULES, mesh.needed, image)
+    if soil is not None:
+        add_soil(found, *where, SOIL_RULES, soil_table(soil, freq_hz), PLACES, EVEN_FROM)
+    if mesh.stepped.any():
+        add_steps(found, *where, mesh.stepped, STEP_RULE)
+    return np.asarray(found)
+
+
 def _metal(mesh: Mesh, k: float, metal: Metal, freq_hz: float) -> Complex:
     """What the metal adds to the reactions of a segment's halves with each other: (N, 2, 2)."""
     turn = k * mesh.length
@@ -99,6 +119,7 @@ def _metal(mesh: Mesh, k: float, metal: Metal, freq_hz: float) -> Complex:
     return np.stack([alone, across, across, alone], axis=1).reshape(-1, 2, 2)
 
 
+@cache
 def gauss(count: int) -> Real:
     """Points from 0 to 1 and their weights, (2, count)."""
     x, weight = np.polynomial.legendre.leggauss(count)
@@ -115,3 +136,5 @@ def crowded(count: int, power: int = 5) -> Real:
 
 RULES = (crowded(20), gauss(6), gauss(3))
 """Points of a segment that touches another or nearly does, is near it, and far off."""
+SOIL_RULES = (gauss(10), gauss(4), gauss(2), gauss(1))
+STEP_RULE = gauss(12)

@@ -38,5 +38,5 @@ def impedance(plan: Plan, freq_hz: Real) -> Complex:
 
 
 def _solved(plan: Plan, freq_hz: Real, finest_hz: float) -> Complex:
-    found = each(lambda f: fed(plan, f, AS_TYPED, finest_hz).z_ohm, freq_hz.tolist())
+    found = each(lambda f: fed(plan, f, AS_TYPED, finest_hz), freq_hz.tolist())
     return np.array(list(found), dtype=np.complex128)

@@ -17,7 +17,7 @@ from tithe.core.errors import InputError
 from tithe.core.late import root
 from tithe.core.message import Message, tell
 from tithe.core.station import Band, Station
-from tithe.core.wires.estimate import AS_TYPED, Plan, fed
+from tithe.core.wires.estimate import AS_TYPED, Plan, fed, require_clear
 from tithe.core.wires.in_station import planned_in, whole_bands
 from tithe.core.wires.moments import LIGHT_M_PER_S
 from tithe.core.wires.shapes import (
@@ -48,10 +48,10 @@ class Change:
 
 @dataclass(frozen=True)
 class Outcome:
-    """What a station does on each of B bands, at their middles: ``radiated_w``, ``bears_w`` (the power of the
+    """What a station does on each of B bands, at their middles: ``sky_w``, ``bears_w`` (the power of the
     radio at which its tuner's first part gives up; infinite without a tuner that has a limit), (B,)."""
 
-    radiated_w: Real
+    sky_w: Real
     bears_w: Real
 
 
@@ -83,24 +83,33 @@ def what_if(station: Station, pause: Pause = go_on) -> WhatIf:
     weights = np.array([band.weight for band in bands])
 
     def gained(pair: tuple[Change, Outcome]) -> float:
-        return float((weights * (pair[1].radiated_w - now.radiated_w)).sum())
+        return float((weights * (pair[1].sky_w - now.sky_w)).sum())
 
     return WhatIf(bands, now, tuple(sorted(zip(found, after, strict=True), key=gained, reverse=True)))
 
 
 def _outcome(budget: Budget) -> Outcome:
-    bears = np.full(budget.radiated_w.shape, np.inf)
+    bears = np.full(budget.sky_w.shape, np.inf)
     power_w = budget.station.transmitter.power_w
     for stage in budget.stages:
         if stage.setting is not None and not stage.part.bypassed:
             with np.errstate(divide="ignore"):
                 bears = np.minimum(bears, power_w * stage.setting.limit_w / stage.in_w)
-    return Outcome(budget.radiated_w, bears)
+    return Outcome(budget.sky_w, bears)
 
 
 def changes(plan: Plan, freq_hz: Real) -> list[Change]:
     """Those that the shape allows."""
-    return [change for change in _wished(plan, freq_hz) if change is not None]
+    return [change for change in _wished(plan, freq_hz) if change is not None and _clear(plan, change.shape)]
+
+
+def _clear(plan: Plan, shape: Shape) -> bool:
+    """Whether a shape runs above the ground."""
+    try:
+        require_clear(replace(plan, shape=shape))
+    except InputError:
+        return False
+    return True
 
 
 def _wished(plan: Plan, freq_hz: Real) -> Iterator[Change | None]:
@@ -150,7 +159,7 @@ def _changed(told: Message, shape: S, **fields: Any) -> Change | None:
     """None where the shape cannot be so."""
     try:
         changed = replace(shape, **fields)
-        changed.layout().above_ground()
+        changed.layout()
     except InputError:
         return None
     return Change(told, fields, changed)
@@ -164,7 +173,7 @@ def _coil_higher(plan: Plan, shape: Vertical | Whip, coil: ShapeCoil | None, fre
     short = [f for f in freq_hz.tolist() if f * shape.height_m < _SHORT * LIGHT_M_PER_S]
     if not short:
         return None
-    here = {f: fed(plan, f, AS_TYPED).z_ohm.imag for f in short}
+    here = {f: fed(plan, f, AS_TYPED).imag for f in short}
     at_hz = min(short, key=lambda f: abs(here[f]))
     wanted = here[at_hz]
 
@@ -176,7 +185,7 @@ def _coil_higher(plan: Plan, shape: Vertical | Whip, coil: ShapeCoil | None, fre
 
     def off(factor: float) -> float:
         there = replace(plan, shape=replace(shape, coil=moved(factor)))
-        return fed(there, at_hz, AS_TYPED).z_ohm.imag - wanted
+        return fed(there, at_hz, AS_TYPED).imag - wanted
 
     most = next((most for most in (2.0, 4.0, 8.0) if off(most) > 0), None)
     if most is None or off(0.5) >= 0:

@@ -14,7 +14,7 @@ import numpy as np
 from tithe.core.arrays import Complex, Real
 from tithe.core.errors import InputError
 from tithe.core.reflection import reflection_of, swr
-from tithe.core.wires.estimate import AS_TYPED, Plan, fed
+from tithe.core.wires.estimate import AS_TYPED, Plan, estimated
 from tithe.core.wires.moments import LIGHT_M_PER_S
 from tithe.core.wires.shapes import Dipole, EndFed, Fan, InvertedVee, Shape, Vertical, Whip
 from tithe.core.wires.swept import impedance
@@ -45,7 +45,7 @@ def width(plan: Plan, freq_hz: float) -> Width:
     here = len(offs) - 1
     z = _tuned(impedance(plan, freqs), freqs, here)
     ratio = swr(np.minimum(np.abs(reflection_of(z, float(z[here].real))), 1.0))
-    one = fed(plan, freq_hz, AS_TYPED)
+    one = estimated(plan, freq_hz, AS_TYPED)
     return Width(
         freq_hz,
         _q(z, freqs, here),

@@ -175,6 +175,14 @@ def antenna_heat(p_fed: N, p_radiated: N) -> N:
     return p_fed - p_radiated
 
 
+def sky(p_fed: N, r_in: N, r_sky: N) -> N:
+    return p_fed * r_sky / r_in
+
+
+def soil_heat(p_radiated: N, p_sky: N) -> N:
+    return p_radiated - p_sky
+
+
 def total_loss(p_rated: N, p_radiated: N) -> N:
     return 10 * log10(p_rated / p_radiated)
 

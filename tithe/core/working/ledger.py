@@ -14,7 +14,7 @@ import numpy as np
 
 from tithe.core.arrays import Real
 from tithe.core.budget import Budget, Stage
-from tithe.core.errors import require
+from tithe.core.errors import InputError, require
 from tithe.core.parts.line import LineDetails
 from tithe.core.reflection import swr
 from tithe.core.twoport import Powered
@@ -252,6 +252,24 @@ def _antenna_taken(budget: Budget) -> Working:
     return Working("radiated", "p_taken", values, steps)
 
 
+def _sky(budget: Budget) -> Working:
+    return Working("sky", "p_sky", _beyond(budget), (Step(f.sky, "p_sky"),))
+
+
+def _soil(budget: Budget) -> Working:
+    values: Values = {**_radiated(budget).values, **_beyond(budget), "p_soil": budget.soil_w}
+    steps: Steps = (Step(f.radiated, "p_radiated"), Step(f.sky, "p_sky"), Step(f.soil_heat, "p_soil"))
+    return Working("sky", "p_soil", values, steps)
+
+
+def _beyond(budget: Budget) -> Values:
+    if budget.station.antenna.sky is None:
+        raise InputError("antenna", "not-planned")
+    return {"p_fed": budget.antenna.power_w, "r_in": budget.antenna.z_ohm.real,
+        "r_sky": budget.station.antenna.sky.ohm(budget.freq_hz), "p_sky": budget.sky_w,
+    }  # fmt: skip
+
+
 def _total(budget: Budget) -> Values:
     return {
         "p_rated": budget.station.transmitter.power_w, "p_radiated": budget.radiated_w,
@@ -298,6 +316,8 @@ _OF_BUDGET: dict[str, Callable[[Budget], Working]] = {
     "antenna.in_w": lambda b: _fed(b, "p_in"),
     "antenna.taken_w": _antenna_taken,
     "antenna.radiated_w": _radiated,
+    "antenna.soil_w": _soil,
+    "antenna.sky_w": _sky,
     "antenna.r_ohm": lambda b: _fed(b, "r_in"),
     "antenna.x_ohm": lambda b: _fed(b, "x_in"),
     "antenna.swr": _antenna_swr,

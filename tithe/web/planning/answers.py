@@ -32,7 +32,8 @@ def paired(asked: Trial, line_m: Real, pause: Pause) -> Iterator[PairsLine]:
     for one in pairs(asked, float(line_m[0]), float(line_m[-1]), len(line_m), pause):
         found.append(one)
         yield {"done": len(found), "of": len(asked.length_m)}
-    every = Pairs(asked.field, asked.bands, asked.length_m, line_m, np.array(found))
+    reached, sky = (np.array(column) for column in zip(*found, strict=True))
+    every = Pairs(asked.field, asked.bands, asked.length_m, line_m, reached, sky)
     yield {"answer": planning_json.paired(every, run_at(asked.station))}
 
 

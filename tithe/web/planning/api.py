@@ -33,7 +33,7 @@ from tithe.web.planning import answers
 from tithe.web.stations.api_compute import Mhz
 
 router = Router()
-_CHANGES, _SKY, _WIDTH, _FIT = 5, 6, 100, 80
+_CHANGES, _SKY, _WIDTH, _FIT = 5, 1, 100, 80
 """How many times the estimate at one frequency is computed, about: for what if, a share to the sky, a width,
 a fit."""
 _PIECE = 32
@@ -43,7 +43,8 @@ _MOST_S = 60.0
 
 
 class EstimateRequest(Schema):
-    """``mhz``: at which frequencies; ``sky``: whether the share to the sky is wanted, which takes longer."""
+    """``mhz``: at which frequencies; ``sky``: whether it is asked what leaves below 30°, which takes
+    longer."""
 
     antenna: AntennaModel
     mhz: Annotated[list[Mhz], Field(min_length=1, max_length=400)]

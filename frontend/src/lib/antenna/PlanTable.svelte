@@ -24,6 +24,7 @@
         <th scope="col"><Termed text="X, Ω" /></th>
         {#if whole}
           <th scope="col"><Termed text="Efficiency" /></th>
+          <th scope="col">Warms the soil</th>
           <th scope="col">To the sky</th>
           <th scope="col">of that below 30°</th>
         {/if}
@@ -38,7 +39,8 @@
           <td>{shown(one.x_ohm)}</td>
           {#if whole}
             <td>{shown(one.efficiency, percent)}</td>
-            <td>{percent(one.sky_share)}</td>
+            <td>{one.soil ? shown(one.soil, percent) : '–'}</td>
+            <td>{one.sky ? shown(one.sky, percent) : '–'}</td>
             <td>{percent(one.low_angle_share)}</td>
           {/if}
         </tr>

@@ -38,11 +38,11 @@
 {#if found}
   <p data-testid="what-if">{found.sentence}</p>
   {#if found.changes.length}
-    <Scroller label="What if, watts on the air by band">
+    <Scroller label="What if, watts to the sky by band">
       <table class="plain figures">
         <thead>
           <tr>
-            <th scope="col">Watts on the air</th>
+            <th scope="col">Watts to the sky</th>
             {#each found.bands as name, i (i)}<th scope="col">{name}</th>{/each}
             <th scope="col"><span class="visually-hidden">to take it</span></th>
           </tr>
@@ -53,7 +53,7 @@
             {#each found.bands.keys() as b (b)}
               {@const bears = found.now.bears_w[b] ?? null}
               <td
-                >{watts(found.now.radiated_w[b] ?? null)}{#if bears !== null && bears < found.power_w}<span
+                >{watts(found.now.sky_w[b] ?? null)}{#if bears !== null && bears < found.power_w}<span
                     class="visually-hidden"
                     >,
                   </span><small class="less">bears {watts(bears)} W</small>{/if}</td
@@ -66,8 +66,8 @@
               <th scope="row">{change.text}</th>
               {#each found.bands.keys() as b (b)}
                 {@const bears = change.outcome.bears_w[b] ?? null}
-                {@const after = change.outcome.radiated_w[b] ?? 0}
-                {@const by = difference(found.now.radiated_w[b] ?? 0, after)}
+                {@const after = change.outcome.sky_w[b] ?? 0}
+                {@const by = difference(found.now.sky_w[b] ?? 0, after)}
                 <td
                   >{watts(after)}{#if by}<span class="visually-hidden">, </span><small
                       class:less={by.startsWith('−')}>{by}</small

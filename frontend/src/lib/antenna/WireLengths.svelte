@@ -42,7 +42,7 @@
   /** How dark a length stands on a band, 0 to 1. */
   function depth(band: WireLengths['lengths'][number]['bands'][number]): number {
     if (shows === 'reached') return band.reached ? 1 : 0;
-    if (shows === 'watts') return Math.min(1, band.radiated_w / power);
+    if (shows === 'watts') return Math.min(1, band.sky_w / power);
     return Math.max(0, 1 - Math.log(band.swr ?? Infinity) / Math.log(DEEPEST_SWR));
   }
   const names = $derived(found?.lengths[0]?.bands.map((band) => band.name) ?? []);
@@ -127,7 +127,7 @@
           ? 'in reach'
           : shows === 'swr'
             ? 'the darker, the nearer its SWR is to 1'
-            : 'the darker, the more leaves'}</span
+            : 'the darker, the more leaves for the sky'}</span
       >
       <span
         ><svg width="6" height="12" aria-hidden="true"
@@ -149,7 +149,7 @@
             <tr>
               <th scope="row">{told(one.length_m)}</th>
               {#each one.bands as band, i (i)}<td
-                  >{watts(band.radiated_w)}{band.reached ? '' : ', not in reach'}{band.extreme
+                  >{watts(band.sky_w)}{band.reached ? '' : ', not in reach'}{band.extreme
                     ? ', half wave'
                     : ''}</td
                 >{/each}

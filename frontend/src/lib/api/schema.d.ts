@@ -3480,8 +3480,9 @@ export interface components {
          * AntennaEstimate
          * @description At one frequency. Spans over what is uncertain; each ``median`` is the estimate as typed.
          *
-         *     ``sky_share``: of the power that enters the wire, what leaves above the horizon (null: in free space there
-         *     is none); ``low_angle_share``: of that, what leaves below 30°. ``matters``: which assumption moves it most
+         *     ``sky``: of the power that enters the wire, what leaves above the horizon (``sky_share``: of the estimate
+         *     alone; null: in free space there is none), and ``soil``: what warms the soil around it, with its radials;
+         *     ``low_angle_share``: of what leaves, that below 30°. ``matters``: which assumption moves it most
          *     ("": none).
          */
         AntennaEstimate: {
@@ -3491,6 +3492,8 @@ export interface components {
             x_ohm: components["schemas"]["Span"];
             swr: components["schemas"]["Span"];
             efficiency: components["schemas"]["Span"];
+            soil: components["schemas"]["Span"] | null;
+            sky: components["schemas"]["Span"] | null;
             /** Sky Share */
             sky_share: number | null;
             /** Low Angle Share */
@@ -3540,7 +3543,8 @@ export interface components {
         };
         /**
          * EstimateRequest
-         * @description ``mhz``: at which frequencies; ``sky``: whether the share to the sky is wanted, which takes longer.
+         * @description ``mhz``: at which frequencies; ``sky``: whether it is asked what leaves below 30°, which takes
+         *     longer.
          */
         EstimateRequest: {
             /** Antenna */
@@ -3576,12 +3580,12 @@ export interface components {
         };
         /**
          * OutcomeOut
-         * @description Band by band, W: what leaves, and the radio's power at which the tuner's first part gives up (null:
-         *     no tuner has a limit there).
+         * @description Band by band, W: what leaves for the sky, and the radio's power at which the tuner's first part gives
+         *     up (null: no tuner has a limit there).
          */
         OutcomeOut: {
-            /** Radiated W */
-            radiated_w: number[];
+            /** Sky W */
+            sky_w: number[];
             /** Bears W */
             bears_w: (number | null)[];
         };
@@ -3709,8 +3713,9 @@ export interface components {
         };
         /**
          * LengthOnBand
-         * @description At the middle of a band: the feedpoint, and what leaves (W). ``reached``: from edge to edge;
-         *     ``extreme``: near the end of a half wave, at thousands of ohms.
+         * @description At the middle of a band: the feedpoint, what leaves the wires and what of that for the sky (W).
+         *     ``reached``: from edge to edge, and more than a little leaves; ``extreme``: near the end of a half wave,
+         *     at thousands of ohms.
          */
         LengthOnBand: {
             /** Name */
@@ -3725,6 +3730,8 @@ export interface components {
             swr: number | null;
             /** Radiated W */
             radiated_w: number;
+            /** Sky W */
+            sky_w: number;
             /** Reached */
             reached: boolean;
             /** Extreme */
@@ -4207,9 +4214,13 @@ export interface components {
         };
         /**
          * AntennaResult
-         * @description What arrives and what leaves.
+         * @description What arrives and what leaves the wires.
          */
         AntennaResult: {
+            /** Soil W */
+            soil_w?: number | components["schemas"]["Span"] | null;
+            /** Sky W */
+            sky_w?: number | components["schemas"]["Span"] | null;
             /** Label */
             label: string;
             /** In W */

@@ -89,10 +89,17 @@
       volts: undefined,
       swr: result.antenna.swr,
       paths: { taken: 'antenna.taken_w', left: 'antenna.radiated_w', swr: 'antenna.swr' },
-      note: [],
+      note: result.antenna.sky_w === undefined ? ['what its soil takes is not known'] : [],
       kind: 'heat',
     },
   ]);
+
+  /** Of a planned antenna: what of what leaves its wires warms the soil, and what leaves for the sky. */
+  const beyond = $derived(
+    result.antenna.sky_w === undefined
+      ? null
+      : { soil: result.antenna.soil_w ?? null, sky: result.antenna.sky_w },
+  );
 
   /** The power into a part at which a rating, or the heat of its hottest place, is reached. */
   function bears(limit: Figure | undefined, at: string): Piece[] {
@@ -202,7 +209,7 @@
     </tbody>
     <tfoot>
       <tr>
-        <th scope="row">Radiated, of {watts(rated)} W</th>
+        <th scope="row">{beyond ? 'Leaves the wires' : 'Radiated'}, of {watts(rated)} W</th>
         <td></td>
         <td><span class="share leaves" style:width="{share(result.total.radiated_w)}%"></span></td>
         {@render cell('total.radiated_w', result.total.radiated_w, watts, 'radiated watts')}
@@ -210,6 +217,23 @@
         <td></td>
         <td></td>
       </tr>
+      {#if beyond}
+        <tr>
+          <th scope="row">Soil under the wires<small>what is left leaves for the sky</small></th>
+          <td class="number"
+            ><Fig
+              at="antenna.soil_w"
+              name="Soil under the wires, watts taken"
+              text={shown(beyond.soil, watts)}
+            /></td
+          >
+          <td><span class="share heat" style:width="{share(beyond.soil)}%"></span></td>
+          {@render cell('antenna.sky_w', beyond.sky, watts, 'watts to the sky')}
+          <td></td>
+          <td></td>
+          <td></td>
+        </tr>
+      {/if}
     </tfoot>
   </table>
 </Scroller>
@@ -283,8 +307,7 @@
   .chosen th button {
     font-weight: 600;
   }
-  tfoot th,
-  tfoot td {
+  tfoot tr:first-child > * {
     border-top: 2px solid var(--ink);
     color: var(--radiated-ink);
     font-weight: 600;
