@@ -151,8 +151,8 @@ RULES = {
     "rule.needs-ground": "must be a soil, or perfect: the antenna stands on it and its current returns there",
     "rule.on-the-ground": "must not lie on the ground",
     "rule.near-the-soil": (
-        "must be {least_m:length} or more above the soil{value:found}: of wires that lie on it only a"
-        " vertical’s radials are told"
+        "must be {least_m:length} or more above the soil, and comes down to {low_m:length}: of wires that lie"
+        " on it only a vertical’s radials are told"
     ),
     "rule.beyond-the-method": (
         "is of wires of which this method cannot tell at {freq_hz:mhz} where the power goes: change a length"

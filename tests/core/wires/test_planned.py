@@ -9,7 +9,8 @@ from tithe.core.antenna.planned import ROWS
 from tithe.core.wires.estimate import AS_TYPED, Plan, cases, estimated, fed
 from tithe.core.wires.ground import SOILS
 from tithe.core.wires.metal import METALS
-from tithe.core.wires.shapes import Dipole, Vertical
+from tithe.core.wires.shapes import Dipole, EndFed, InvertedVee, Vertical
+from tithe.text import rule
 
 PLAN = Plan(Vertical(8, 8, 5), SOILS["poor"], METALS["copper"])
 FREQS = np.array([3.65e6, 7.1e6, 14.2e6])
@@ -56,3 +57,22 @@ def test_it_is_asked_between_its_limits_only_one_by_one_and_swept():
     one_by_one = planned.terminals(np.array([6e6, 7e6, 8e6])).z_ohm
     assert swept[[0, 50, 100]] == pytest.approx(one_by_one, rel=0.02)
     assert (np.diff(swept.imag) > 0).all()
+
+
+def test_what_comes_too_near_to_soil_is_refused_at_the_antenna_and_told_by_how_much():
+    for shape in (Dipole(20, 0.02), Vertical(10, 4, 10, 0.01)):
+        planned = PlannedAntenna(Plan(shape, SOILS["average"]))
+        with pytest.raises(InputError, match="near-the-soil") as refused:
+            planned.terminals(FREQS)
+        assert refused.value.place == "antenna"
+        assert "must be 3 cm or more above the soil, and comes down to" in rule(refused.value)
+    # What may be told as typed may be told lower too, the legs of a vee ending farther out.
+    for fine in (
+        Dipole(20, 0.031),
+        InvertedVee(10, 5.4),
+        InvertedVee(10, 5.04),
+        EndFed(20, 0.04, 5, 5, 0.04),
+    ):
+        PlannedAntenna(Plan(fine, SOILS["average"])).terminals(FREQS[1:2])
+    lowered = InvertedVee(10, 5.4).layout(lift=0.9)
+    assert lowered.length_m == pytest.approx(20)

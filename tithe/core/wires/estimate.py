@@ -26,7 +26,7 @@ from tithe.core.wires.mesh import PER_WAVELENGTH, segments
 from tithe.core.wires.metal import Metal
 from tithe.core.wires.moments import LIGHT_M_PER_S, Currents, currents
 from tithe.core.wires.radials import FEW, Radials, added_ohm
-from tithe.core.wires.shapes import MeasuredFoot, Shape, Vertical
+from tithe.core.wires.shapes import MeasuredFoot, OwnWires, Shape, Vertical
 from tithe.core.wires.soil_table import make_tables
 
 INSULATED = 1.035
@@ -237,8 +237,14 @@ def _scale(plan: Plan, ground: Soil) -> float:
 
 def require_clear(plan: Plan) -> None:
     """Raise `InputError` where a wire is under the ground, or too near to soil to be told."""
-    if plan.ground != "free-space":
+    if plan.ground == "free-space":
+        return
+    try:
         _layout(plan, 1.0, 1.0).above_ground(NEAREST_M if isinstance(plan.ground, Soil) else 0.0)
+    except InputError as error:
+        if isinstance(plan.shape, OwnWires):
+            raise
+        raise error.at("") from None  # which of its wires it is says nothing to who gave lengths
 
 
 def as_typed(plan: Plan, freq_hz: float) -> Currents:

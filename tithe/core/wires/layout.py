@@ -113,7 +113,8 @@ class Layout:
             low, high = sorted((wire.start.z, wire.end.z))
             require(low >= -ALIKE_M, f"wires[{n}]", "under-ground", low)
             require(high > 2 * wire.radius_m, f"wires[{n}]", "on-the-ground", high)
-            require((high if clear else low) >= clear_m, f"wires[{n}]", "near-the-soil", low, least_m=clear_m)
+            above = (high if clear else low) >= clear_m
+            require(above, f"wires[{n}]", "near-the-soil", least_m=clear_m, low_m=low)
 
 
 def _distance_to(wire: Wire, point: Point) -> float:

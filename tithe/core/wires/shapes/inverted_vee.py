@@ -10,6 +10,9 @@ from tithe.core.errors import require, require_between, require_positive
 from tithe.core.wires.layout import Layout, Point, Wire
 from tithe.core.wires.shapes.shape import OffTheGround
 
+_CLEAR_M = 0.03
+"""As near to the ground ends are brought by a lower apex."""
+
 
 @dataclass(frozen=True)
 class InvertedVee(OffTheGround):
@@ -28,11 +31,13 @@ class InvertedVee(OffTheGround):
         require(end > 0, "apex_m", "ends-under-ground", self.apex_m, below_m=float(-end))
 
     def layout(self, stretch: float = 1.0, lift: float = 1.0) -> Layout:
-        """Two wires, the apex over the origin; longer legs end as high and farther out."""
-        half = np.radians(self.angle_deg / 2)
-        drop, leg, apex = self.leg_m * np.cos(half), self.leg_m * stretch, self.apex_m * lift
-        out = float(np.sqrt(leg**2 - min(drop, leg) ** 2))
+        """Two wires, the apex over the origin; longer legs end as high and farther out, and so do those that
+        a lower apex would bring too near to the ground."""
+        drop = float(self.leg_m * np.cos(np.radians(self.angle_deg / 2)))
+        leg, apex = self.leg_m * stretch, self.apex_m * lift
+        fall = min(drop, leg, apex - min(self.apex_m - drop, _CLEAR_M))
+        out = float(np.sqrt(leg**2 - fall**2))
         top = Point(0.0, 0.0, apex)
-        low = apex - min(drop, leg, 0.999 * apex)
+        low = apex - fall
         ends = (Point(-out, 0.0, low), Point(out, 0.0, low))
         return Layout((Wire(ends[0], top, self.radius_m), Wire(top, ends[1], self.radius_m)), top)
