@@ -142,4 +142,4 @@ def test_what_soil_takes_of_wires_that_stand_on_it_is_not_made_up(tmp_path, caps
     for more, said in (({}, True), ({"ground": "perfect"}, False), ({"loss_ohm": 12}, False)):
         file.write_text(json.dumps(station(**upright, **more)), "utf-8")
         assert main(["antenna", str(file), "--mhz", "7.1"]) == 0
-        assert ("what the soil takes is not known" in capsys.readouterr().out) == said
+        assert ("what the soil takes around its foot" in capsys.readouterr().out) == said

@@ -113,7 +113,7 @@ def _rests_on(antenna: PlannedAntenna, results: list[AntennaEstimate]) -> tuple[
     shape, on_soil = antenna.plan.shape, isinstance(antenna.plan.ground, Soil)
     if on_soil and not soil_counts(shape) and not shape.ground_ohm and antenna.stated_loss is None:
         said.append(tell("antenna.no-ground-loss"))
-    if on_soil and not shape.on_ground:
+    if on_soil:
         shares = [one["sky_share"] for one in results if one["sky_share"] is not None]
         if shares:
             said.append(tell("antenna.sky", share=(min(shares), max(shares))))

@@ -13,8 +13,8 @@ ANTENNAS = {
         "Most of it hangs on what the ground takes under the radials, which is told no better than this."
     ),
     "antenna.no-ground-loss": (
-        "It stands on the soil without radials: what the soil takes is not known, and none is counted. State"
-        " it as the antenna’s loss."
+        "It stands on the soil without radials: what the soil takes around its foot, where the current comes"
+        " back, is not known, and none is counted. State it as the antenna’s loss."
     ),
     "antenna.sky": (
         "Of the power that enters the wires {share:percent} leaves for the sky, depending on the band; what "
