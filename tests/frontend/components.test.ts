@@ -213,6 +213,17 @@ test('the welcome offers every start, what is kept, and says what went wrong', a
   expect(starts).toHaveLength(STARTS.length);
   await userEvent.click(screen.getByRole('button', { name: 'An empty station' }));
   expect(onstart).toHaveBeenCalledWith('empty');
+  // A server that is slow to list them is waited for in words, from half a second on.
+  let list = (_: Response) => {};
+  vi.stubGlobal('fetch', () => new Promise<Response>((done) => (list = done)));
+  expect(screen.queryByText(/Waiting for the server/)).toBeNull();
+  const loading = stations.load();
+  expect(
+    await screen.findByText('Waiting for the server, for your stations …', {}, { timeout: 3000 }),
+  ).toBeTruthy();
+  list(Response.json([]));
+  await Promise.race([loading, settled()]);
+  vi.unstubAllGlobals();
 });
 
 test('the shelf is searched by title, group and note; own parts come first', () => {

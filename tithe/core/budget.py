@@ -18,7 +18,7 @@ import numpy as np
 
 from tithe.core.antenna import radiation_efficiency
 from tithe.core.arrays import Complex, Real
-from tithe.core.cost import ROWS, Pause, go_on
+from tithe.core.cost import ROWS, Pause, go_on, paused_by
 from tithe.core.errors import InputError, require
 from tithe.core.parts.line import LineDetails
 from tithe.core.parts.meter import Reading
@@ -301,8 +301,9 @@ def solve(
         require(len(freq_hz) <= at_once(station), "", "too-much-at-once")
     chain = _Chain(station, freq_hz, pause)
     if station.antenna.phase_known:
-        antenna = station.antenna.terminals(freq_hz, partial(run_without_tuners, station, freq_hz))
-        return chain.solve(antenna)
+        with paused_by(pause):  # the wires of a planned one take a while
+            antenna = station.antenna.terminals(freq_hz, partial(run_without_tuners, station, freq_hz))
+            return chain.solve(antenna)
     phases = open_phases_of(station, freq_hz)
     if turns is not None:
         return chain.solve(phases.port(turns), turns)

@@ -5,7 +5,9 @@ Measured on an ordinary machine of two cores; right to a factor of two or three,
 
 from __future__ import annotations
 
-from collections.abc import Callable, Iterable
+from collections.abc import Callable, Iterable, Iterator
+from contextlib import contextmanager
+from contextvars import ContextVar
 from typing import TYPE_CHECKING
 
 from tithe.core.errors import InputError
@@ -26,6 +28,28 @@ Pause = Callable[[], None]
 
 def go_on() -> None:
     """The pause of those who do not stop."""
+
+
+_ASKED: ContextVar[Pause] = ContextVar("_ASKED", default=go_on)
+
+
+@contextmanager
+def paused_by(pause: Pause) -> Iterator[None]:
+    """Whatever is computed within looks up at `rest`, how deep below it may be; of those who do not stop the
+    one around them is looked up to."""
+    if pause is go_on:
+        yield
+        return
+    token = _ASKED.set(pause)
+    try:
+        yield
+    finally:
+        _ASKED.reset(token)
+
+
+def rest() -> None:
+    """A pause of what is being computed, by whoever asked for it: it raises what is to end it."""
+    _ASKED.get()()
 
 
 def seconds_a_load(chain: Iterable[Part]) -> float:
@@ -52,7 +76,7 @@ def telling_s(station: Station, frequencies: int) -> float:
     )
 
 
-def refuse_beyond(seconds: float, narrower: str, most_s: float = MOST_S) -> None:
+def refuse_beyond(seconds: float, narrower: str) -> None:
     """An `InputError` where a question would take longer; ``narrower``: the code for how to ask for less."""
-    if seconds > most_s:
+    if seconds > MOST_S:
         raise InputError("", "takes-too-long", seconds, narrower=tell(f"narrower.{narrower}"))

@@ -3,7 +3,7 @@
 import numpy as np
 import pytest
 
-from tithe.core import InputError
+from tithe.core import InputError, Station, Transmitter, solve
 from tithe.core.antenna import LossResistance, PlannedAntenna
 from tithe.core.antenna.planned import ROWS
 from tithe.core.wires.estimate import AS_TYPED, Plan, cases, estimated, fed
@@ -76,3 +76,21 @@ def test_what_comes_too_near_to_soil_is_refused_at_the_antenna_and_told_by_how_m
         PlannedAntenna(Plan(fine, SOILS["average"])).terminals(FREQS[1:2])
     lowered = InvertedVee(10, 5.4).layout(lift=0.9)
     assert lowered.length_m == pytest.approx(20)
+
+
+def test_who_asked_may_end_it_between_its_wires():
+    class EndedError(Exception):
+        pass
+
+    asked: list[None] = []
+
+    def pause():
+        asked.append(None)
+        if len(asked) > 4:
+            raise EndedError
+
+    station = Station(Transmitter(), (), PlannedAntenna(Plan(Dipole(20, 9.87), SOILS["average"])))
+    with pytest.raises(EndedError):
+        solve(station, FREQS, pause=pause)
+    assert len(asked) == 5
+    solve(station, FREQS)  # who does not stop gets its answer

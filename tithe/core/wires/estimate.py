@@ -18,6 +18,7 @@ from typing import NamedTuple
 import numpy as np
 
 from tithe.core.at_once import each
+from tithe.core.cost import rest
 from tithe.core.errors import InputError, require
 from tithe.core.wires.far_field import sky
 from tithe.core.wires.ground import SOILS, Ground, Soil
@@ -270,8 +271,12 @@ def all_cases(
     there = cases(plan) if spread else (AS_TYPED,)
     ready(plan, freqs_hz, there)
     pairs = [(f, one) for f in freqs_hz for one in there]
-    found = iter(each(lambda pair: _estimated(plan, *pair), pairs))
-    return tuple(tuple((one, next(found)) for one in there) for _ in freqs_hz)
+    found = []
+    for one in each(lambda pair: _estimated(plan, *pair), pairs):
+        rest()
+        found.append(one)
+    columns = iter(found)
+    return tuple(tuple((one, next(columns)) for one in there) for _ in freqs_hz)
 
 
 def ready(plan: Plan, freqs_hz: Iterable[float], there: Iterable[Case] = (AS_TYPED,)) -> None:

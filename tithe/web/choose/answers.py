@@ -43,8 +43,6 @@ from tithe.results.working_shapes import WorkingOut
 from tithe.web.stations import comparison
 from tithe.web.stations.own_lines import own_lines
 
-MOST_S, MOST_SURE_S = 20.0, 60.0
-"""Seconds that a ranking may take, and the doubts about it; both show how far they are."""
 NARROWER = "fewer-lines"
 
 
@@ -61,13 +59,13 @@ class Asked:
     def cost_s(self) -> float:
         """Seconds that the ranking may take; an `InputError` where it is too much."""
         seconds = evaluating_s(self.question, self.choice.kit, self.candidates)
-        refuse_beyond(seconds, NARROWER, MOST_S)
+        refuse_beyond(seconds, NARROWER)
         return seconds
 
     def sure_cost_s(self) -> float:
         """Seconds that all assumptions may take; an `InputError` where it is too much."""
         seconds = len(ASSUMPTIONS) * self.cost_s()
-        refuse_beyond(seconds, NARROWER, MOST_SURE_S)
+        refuse_beyond(seconds, NARROWER)
         return seconds
 
     def grid(self, pause: Pause) -> Grid:

@@ -13,7 +13,7 @@ from pydantic import Field
 
 from tithe.core import InputError, PlannedAntenna
 from tithe.core.antenna import SampledAntenna
-from tithe.core.cost import Pause, refuse_beyond, seconds_a_load
+from tithe.core.cost import Pause, paused_by, refuse_beyond, seconds_a_load
 from tithe.core.errors import require_above
 from tithe.core.wires.estimate import seconds
 from tithe.core.wires.fit import MOST_POINTS, fit
@@ -36,10 +36,6 @@ router = Router()
 _CHANGES, _SKY, _WIDTH, _FIT = 5, 1, 100, 80
 """How many times the estimate at one frequency is computed, about: for what if, a share to the sky, a width,
 a fit."""
-_PIECE = 32
-"""Frequencies between two looks at whether anybody waits still."""
-_MOST_S = 60.0
-"""Seconds that a search may take which shows how far it is."""
 
 
 class EstimateRequest(Schema):
@@ -59,10 +55,8 @@ def estimate_antenna(request: HttpRequest, body: EstimateRequest) -> Any:
         raise InputError("antenna", "not-planned")
 
     def job(pause: Pause) -> PlannedOut:
-        for first in range(0, len(freqs), _PIECE):  # each is kept: all of them are put together then
-            pause()
-            antenna.cases(np.array(freqs[first : first + _PIECE]))
-        return antenna_json.planned(antenna, body.mhz, body.sky)
+        with paused_by(pause):
+            return antenna_json.planned(antenna, body.mhz, body.sky)
 
     freqs = [mhz * 1e6 for mhz in body.mhz]
     antenna.check(np.array(freqs))
@@ -175,5 +169,5 @@ def _takes_s(asked: Trial, antennas: int, stations: int) -> float:
     freqs = asked.freq_hz.tolist()
     loads_s = seconds_a_load(asked.station.chain) * len(freqs)
     takes_s = antennas * seconds(asked.plan, freqs) + stations * loads_s
-    refuse_beyond(takes_s, "fewer-lengths", _MOST_S)
+    refuse_beyond(takes_s, "fewer-lengths")
     return takes_s

@@ -1,6 +1,8 @@
 import { api, unreachable, type KeptStation, type StationRow } from '../api/client';
 import { sentenceOf } from '../api/refusals';
 
+const PATIENCE_MS = 500;
+
 /** The stations that are kept, and those deleted of late: listed, renamed, copied, deleted and brought back. */
 export class Stations {
   rows = $state.raw<StationRow[]>([]);
@@ -8,12 +10,18 @@ export class Stations {
   /** The one deleted last, which one click brings back. */
   last = $state.raw<StationRow | null>(null);
   trouble = $state('');
+  /** Whether the list is waited for, for a while already. */
+  waits = $state(false);
 
   async load() {
+    const patience = setTimeout(() => (this.waits = true), PATIENCE_MS);
     const [list, deleted] = await Promise.all([
       api.GET('/api/stations'),
       api.GET('/api/stations', { params: { query: { removed: true } } }),
-    ]);
+    ]).finally(() => {
+      clearTimeout(patience);
+      this.waits = false;
+    });
     this.trouble = '';
     if (unreachable(list.response)) this.trouble = 'The server does not answer. Is it running?';
     else if (!list.data) this.trouble = 'The list of stations could not be read: the server has trouble.';

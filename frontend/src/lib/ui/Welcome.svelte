@@ -34,6 +34,7 @@
     {@render children()}
     <div>
       {#if stations.trouble}<p class="fault" role="alert">{stations.trouble}</p>{/if}
+      {#if stations.waits}<p role="status">Waiting for the server, for your stations …</p>{/if}
       {#if stations.rows.length || stations.deleted.length}
         <h2>Go on with</h2>
         <StationList {stations} />
