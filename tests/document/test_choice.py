@@ -2,6 +2,7 @@
 
 import json
 
+import numpy as np
 import pytest
 
 from tests.said import line, refused
@@ -170,3 +171,17 @@ def test_an_in_line_part_that_is_no_choke_stays_and_a_choke_is_bought(mill):
     wanted = read(mill)
     assert "choke" not in wanted.kit.owned
     assert wanted.kit.at_feedpoint == ("kept-6",)
+
+
+def test_over_a_run_that_no_coax_bears_open_line_still_has_coax_indoors(mill):
+    """Coax too lossy for forty kilometres is fine for the lead to a tuner."""
+    mill |= {
+        "chain": [{"kind": "line", "line": "window-450", "length_m": 34_000}],
+        "choice": {"run_m": 34_000},
+    }
+    mill["bands"] = [{"name": "10 m", "low_mhz": 28.0, "high_mhz": 29.7}]
+    document, wanted = validate(mill), read(mill)
+    assert not wanted.kit.coax
+    grid = evaluate(question(document.to_core(), 6), wanted.kit, wanted.all_candidates())
+    assert any("rg-213" in {item.token for item in one.items} for one in grid.candidates)
+    assert np.isfinite(grid.score_w).all()

@@ -101,16 +101,18 @@ def read(document: StationFile, own: Sequence[OwnLine] = ()) -> Choice:
     lossy = _too_lossy(
         {**coax, **open_lines}, run_m, max(b.high_mhz for b in document.bands) if document.bands else 30
     )
+    every_coax = coax
     coax, open_lines = (
         {t: one for t, one in group.items() if t not in lossy} for group in (coax, open_lines)
     )
+    indoor = next((one for one in (owned_line, "rg-213", *coax) if one in coax), "rg-213")
     tuners = _tuners(chain, models, names)
     owned = frozenset({*kept.tokens, *tuners, *(("choke",) if kept.choke else ()), *_hung(chain, at, models)})
     made = {token: model.to_core() for token, model in models.items()}
     parts = {t: part for t, part in made.items() if part.feedline is None or t.startswith("kept-")}
     kit = Kit(
         coax, open_lines, parts, kept.before, kept.behind, kept.at_feedpoint,
-        indoor_coax=next((one for one in (owned_line, "rg-213", *coax) if one in coax), "rg-213"),
+        indoor_coax=indoor, indoors={indoor: every_coax[indoor]},
         owned=owned, owned_line=owned_line, owned_line_m=run.length_m if run else 0.0,
     )  # fmt: skip
     _check_names(settings, kit)

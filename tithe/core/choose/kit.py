@@ -7,7 +7,7 @@ core's parts here and the station file's objects elsewhere.
 from __future__ import annotations
 
 from collections.abc import Callable, Mapping
-from dataclasses import dataclass, replace
+from dataclasses import dataclass, field, replace
 from functools import partial
 from typing import ClassVar
 
@@ -44,7 +44,8 @@ class Site:
 
 @dataclass(frozen=True)
 class Kit:
-    """Lines by token, coaxial and open apart; parts by token; which tokens stand before and behind the room's
+    """Lines by token, coaxial and open apart, and those that are too lossy for the run but serve ``indoors``;
+    parts by token; which tokens stand before and behind the room's
     tuner, and which the station has already (and so cost nothing; of the line, its length is had)."""
 
     coax: Mapping[str, LineType]
@@ -57,11 +58,12 @@ class Kit:
     owned: frozenset[str] = frozenset()
     owned_line: str = ""
     owned_line_m: float = 0.0
+    indoors: Mapping[str, LineType] = field(default_factory=dict)
 
     @property
     def lines(self) -> dict[str, LineType]:
         """All lines."""
-        return {**self.coax, **self.open_lines}
+        return {**self.coax, **self.open_lines, **self.indoors}
 
     def with_lines(self, change: Callable[[LineType], LineType]) -> Kit:
         """The same with every line put through a function."""
@@ -69,6 +71,7 @@ class Kit:
             self,
             coax={token: change(line) for token, line in self.coax.items()},
             open_lines={token: change(line) for token, line in self.open_lines.items()},
+            indoors={token: change(line) for token, line in self.indoors.items()},
         )
 
     def with_parts(self, change: Callable[[Part], Part]) -> Kit:
