@@ -176,9 +176,9 @@ def fed(plan: Plan, freq_hz: float, case: Case, finest_hz: float | None = None) 
     return _seen(plan, freq_hz, case, finest_hz)[1]
 
 
-def estimated(plan: Plan, freq_hz: float, case: Case) -> Fed:
+def estimated(plan: Plan, freq_hz: float, case: Case, finest_hz: float | None = None) -> Fed:
     """The same, with where the power goes."""
-    found, z, loss = _seen(plan, freq_hz, case, None)
+    found, z, loss = _seen(plan, freq_hz, case, finest_hz)
     own = found.metal_ohm + found.coil_ohm
     radiating = found.z_ohm.real - own
     ground = case.ground or plan.ground
