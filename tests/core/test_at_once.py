@@ -7,7 +7,7 @@ import numpy as np
 import pytest
 from threadpoolctl import threadpool_info
 
-from tithe.core.at_once import AT_ONCE, each
+from tithe.core.at_once import AT_ONCE, each, kept_once
 from tithe.core.margins import margins
 
 
@@ -68,3 +68,27 @@ def test_the_solvers_have_no_threads_of_their_own():
 )
 def test_a_margin_is_the_way_to_the_nearest_that_will_not_do(safe, metres):
     assert margins(np.array(safe), 0.5).tolist() == metres
+
+
+def test_what_several_ask_at_once_one_computes_and_what_fails_is_asked_again():
+    begun = []
+
+    @kept_once(8)
+    def slow(n):
+        begun.append(n)
+        time.sleep(0.05)
+        if n < 0:
+            raise ValueError(n)
+        return n + 1
+
+    asking = [threading.Thread(target=slow, args=(1,)) for _ in range(4)]
+    for one in asking:
+        one.start()
+    for one in asking:
+        one.join()
+    assert [slow(1), slow(2)] == [2, 3]
+    assert begun == [1, 2]
+    for _ in range(2):
+        with pytest.raises(ValueError, match="-1"):
+            slow(-1)
+    assert begun == [1, 2, -1, -1]

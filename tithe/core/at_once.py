@@ -4,10 +4,12 @@ none."""
 
 from __future__ import annotations
 
-from collections.abc import Callable, Generator, Iterable
+from collections.abc import Callable, Generator, Hashable, Iterable
 from concurrent.futures import ThreadPoolExecutor
-from functools import cache
+from functools import cache, lru_cache
+from threading import Lock
 from typing import TypeVar
+from weakref import WeakValueDictionary
 
 from threadpoolctl import threadpool_limits
 
@@ -33,3 +35,28 @@ def each(what: Callable[[T], R], these: Iterable[T]) -> Generator[R]:
 @cache
 def _solvers_alone() -> None:
     threadpool_limits(1, user_api="blas")
+
+
+def kept_once(size: int) -> Callable[[Callable[..., R]], Callable[..., R]]:
+    """A cache of so many answers, in which of several threads that ask the same at once one computes it and
+    the others wait for it."""
+
+    def keeping(what: Callable[..., R]) -> Callable[..., R]:
+        kept = lru_cache(maxsize=size)(what)
+        under_way: WeakValueDictionary[tuple[Hashable, ...], _Held] = WeakValueDictionary()
+        guard = Lock()
+
+        def asked(*key: Hashable) -> R:
+            with guard:
+                held = under_way.setdefault(key, _Held())
+            with held.lock:
+                return kept(*key)
+
+        return asked
+
+    return keeping
+
+
+class _Held:
+    def __init__(self) -> None:
+        self.lock = Lock()

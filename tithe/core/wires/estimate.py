@@ -17,7 +17,7 @@ from typing import NamedTuple
 
 import numpy as np
 
-from tithe.core.at_once import each
+from tithe.core.at_once import each, kept_once
 from tithe.core.cost import rest
 from tithe.core.errors import InputError, require
 from tithe.core.wires.far_field import sky
@@ -286,7 +286,7 @@ def ready(plan: Plan, freqs_hz: Iterable[float], there: Iterable[Case] = (AS_TYP
         make_tables([one for one in grounds if isinstance(one, Soil)], freqs_hz)
 
 
-@lru_cache(maxsize=20_000)
+@kept_once(20_000)
 def _estimated(plan: Plan, freq_hz: float, case: Case) -> Fed:
     """A station asks for the same again with each change elsewhere in it."""
     return estimated(plan, freq_hz, case)

@@ -18,7 +18,7 @@ from functools import lru_cache, partial
 import numpy as np
 
 from tithe.core.arrays import Complex, Real
-from tithe.core.at_once import each
+from tithe.core.at_once import each, kept_once
 from tithe.core.compiled import kept
 from tithe.core.wires import half_space
 from tithe.core.wires.ground import SOILS, Soil
@@ -76,7 +76,7 @@ def _between(soil: Soil, freq_hz: float) -> Complex:
     return found
 
 
-@lru_cache(maxsize=192)
+@kept_once(192)
 def _node(soil: Soil, step: int) -> Complex:
     make = partial(_made, soil, step)
     if soil not in SOILS.values():
