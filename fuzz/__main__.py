@@ -8,6 +8,7 @@ import argparse
 import http.client
 import json
 import os
+import signal
 import sys
 import tempfile
 import threading
@@ -53,6 +54,8 @@ def main() -> int:
     parser.add_argument("--keep", type=Path, help="where to write what broke it")
     args = parser.parse_args()
     from tests.web.test_server_process import Server
+
+    signal.signal(signal.SIGTERM, lambda *_: sys.exit(1))  # its server ends with it
 
     with tempfile.TemporaryDirectory() as folder:
         server = Server(Path(folder) / "data")

@@ -47,6 +47,9 @@ def write(rows: Iterable[tuple[str, Result]]) -> str:
             writer.writerow([*lead, plain(stage["label"]), stage["kind"], *cells])
         figures = (antenna["in_w"], antenna["taken_w"], antenna["radiated_w"], zero, antenna["swr"], None)
         writer.writerow([*lead, plain(antenna["label"]), "antenna", *(c for f in figures for c in _blank(f))])
+        if "sky_w" in antenna:
+            beyond = (antenna["radiated_w"], antenna["soil_w"], antenna["sky_w"], None, None, None)
+            writer.writerow([*lead, "soil under the wires", "soil", *(c for f in beyond for c in _blank(f))])
     return out.getvalue()
 
 

@@ -124,8 +124,8 @@ def fill(
 
     ``start``, ``along`` (N, 3), m and unit vectors; ``length``, ``radius`` (N,), m; ``k`` = 2π/λ.
     ``rules``: three of (2, Q), points from 0 to 1 and their weights, from the nearest segments to the
-    farthest; ``needed`` (N, N): of which segments at all. ``ground``: 0 none, 1 perfect, 2 of the relative
-    permittivity ``soil``, by Fresnel's coefficients at the angle from the image's middle.
+    farthest; ``needed`` (N, N): of which segments at all. ``image``: the strength of the image in the
+    ground, 0 where there is none.
     """
     count = len(length)
     weights = (_weights(length, k, rules[0]), _weights(length, k, rules[1]), _weights(length, k, rules[2]))

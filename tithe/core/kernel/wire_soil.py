@@ -159,21 +159,9 @@ def add_soil(
             while rule < 3 and apart >= (WITHIN[rule] * longest) ** 2:
                 rule += 1
             w = _pair(
-                start,
-                along,
-                length,
-                k,
-                m,
-                n,
-                rules[rule],
-                shapes[rule],
-                rule == 0,
-                parts,
-                places,
-                even_from,
-                first,
-                step,
-            )
+                start, along, length, k, m, n, rules[rule], shapes[rule], rule == 0, parts, places, even_from,
+                first, step,
+            )  # fmt: skip
             for i in range(2):
                 for j in range(2):
                     found[m, n, i, j] = w[2 * i + j]

@@ -22,7 +22,7 @@ from tithe.core.cost import rest
 from tithe.core.errors import InputError, require
 from tithe.core.wires.far_field import sky
 from tithe.core.wires.ground import SOILS, Ground, Soil
-from tithe.core.wires.layout import Layout
+from tithe.core.wires.layout import NEAREST_M, Layout
 from tithe.core.wires.mesh import PER_WAVELENGTH, segments
 from tithe.core.wires.metal import Metal
 from tithe.core.wires.moments import LIGHT_M_PER_S, Currents, currents
@@ -32,8 +32,6 @@ from tithe.core.wires.soil_table import make_tables
 
 INSULATED = 1.035
 """How much longer an insulated wire is electrically."""
-NEAREST_M = 0.03
-"""Wires nearer to soil than this lie on it, and are not told but as radials."""
 LENGTH_SHARE, HEIGHT_SHARE = 0.02, 0.10
 _WITHIN = 0.02
 """By how much more than enters the wires may leave for the sky before it is refused: what the mesh leaves."""
@@ -111,9 +109,9 @@ def assumed(plan: Plan) -> tuple[str, ...]:
     names = ["length"]
     if plan.ground != "free-space" and not plan.shape.on_ground:
         names.append("height")
-    if isinstance(plan.ground, Soil) and soil_counts(plan.shape):
+    if isinstance(plan.ground, Soil):
         names.append("soil")
-        if plan.shape.on_ground:
+        if plan.shape.on_ground and plan.shape.radials is not None:
             names.append("model")
     return tuple(names)
 
@@ -132,7 +130,8 @@ def moved_by(plan: Plan, names: Sequence[str], by: Sequence[float]) -> Case:
 
 
 def soil_counts(shape: Shape) -> bool:
-    """Whether it is told what the soil does: of wires that stand on it, only by their radials."""
+    """Whether it is told what the soil does at the feed: of wires that stand on it, only by their
+    radials."""
     return not shape.on_ground or shape.radials is not None
 
 

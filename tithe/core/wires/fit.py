@@ -19,7 +19,16 @@ from tithe.core.at_once import each
 from tithe.core.cost import Pause, go_on
 from tithe.core.late import least_squares_within
 from tithe.core.reflection import reflection_of
-from tithe.core.wires.estimate import HEIGHT_SHARE, LENGTH_SHARE, Case, Plan, assumed, fed, soil_between
+from tithe.core.wires.estimate import (
+    HEIGHT_SHARE,
+    LENGTH_SHARE,
+    Case,
+    Plan,
+    assumed,
+    fed,
+    soil_between,
+    soil_counts,
+)
 
 MOST_POINTS = 20
 _PULL = 0.02
@@ -86,7 +95,8 @@ def fit(plan: Plan, freq_hz: Real, gamma: Complex, pause: Pause = go_on) -> Fit:
     count = min(len(freq_hz), MOST_POINTS)
     places = np.unique(np.linspace(0, len(freq_hz) - 1, count).round().astype(int))
     freqs, measured = freq_hz[places], gamma[places]
-    names = tuple(name for name in assumed(plan) if name != "model")
+    unseen = {"model"} if soil_counts(plan.shape) else {"model", "soil"}
+    names = tuple(name for name in assumed(plan) if name not in unseen)
 
     def seen(moved: Moved) -> Complex:
         pause()

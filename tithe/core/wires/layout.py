@@ -11,6 +11,8 @@ import numpy as np
 
 from tithe.core.errors import InputError, require, require_positive
 
+NEAREST_M = 0.03
+"""Wires nearer to soil than this lie on it, and are not told but as radials."""
 ALIKE_M = 1e-6
 """Ends nearer to each other than this are one point."""
 
@@ -108,12 +110,12 @@ class Layout:
     def above_ground(self, clear_m: float = 0.0) -> None:
         """Raise `InputError` where a wire is under the ground, lies on it, or is within ``clear_m`` of it and
         not joined to it by one of the wires."""
-        clear = self.lowest_m < ALIKE_M
+        joined = self.lowest_m < ALIKE_M
         for n, wire in enumerate(self.wires):
             low, high = sorted((wire.start.z, wire.end.z))
             require(low >= -ALIKE_M, f"wires[{n}]", "under-ground", low)
             require(high > 2 * wire.radius_m, f"wires[{n}]", "on-the-ground", high)
-            above = (high if clear else low) >= clear_m
+            above = (high if joined else low) >= clear_m
             require(above, f"wires[{n}]", "near-the-soil", least_m=clear_m, low_m=low)
 
 

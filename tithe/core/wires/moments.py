@@ -15,7 +15,7 @@ from tithe.core.kernel.wire_soil import add_soil
 from tithe.core.kernel.wire_steps import add_steps
 from tithe.core.wires.ground import Ground, Soil
 from tithe.core.wires.half_space import image_share
-from tithe.core.wires.layout import ALIKE_M, Layout
+from tithe.core.wires.layout import ALIKE_M, NEAREST_M, Layout
 from tithe.core.wires.mesh import Mesh, cut
 from tithe.core.wires.metal import Metal
 from tithe.core.wires.soil_table import EVEN_FROM, PLACES, soil_table
@@ -23,8 +23,9 @@ from tithe.core.wires.soil_table import EVEN_FROM, PLACES, soil_table
 LIGHT_M_PER_S = 299_792_458.0
 
 
-_CLEAR_M = 0.025
-"""As near to soil the integrals are told; an antenna as typed is somewhat further off, `NEAREST_M`."""
+_CLEAR_M = NEAREST_M / 1.2
+"""As near to soil the integrals are told: somewhat nearer than an antenna may be typed, which is told lower
+too."""
 
 
 @dataclass(frozen=True)

@@ -7,11 +7,8 @@ from dataclasses import dataclass
 import numpy as np
 
 from tithe.core.errors import require, require_between, require_positive
-from tithe.core.wires.layout import Layout, Point, Wire
+from tithe.core.wires.layout import NEAREST_M, Layout, Point, Wire
 from tithe.core.wires.shapes.shape import OffTheGround
-
-_CLEAR_M = 0.03
-"""As near to the ground ends are brought by a lower apex."""
 
 
 @dataclass(frozen=True)
@@ -35,7 +32,7 @@ class InvertedVee(OffTheGround):
         a lower apex would bring too near to the ground."""
         drop = float(self.leg_m * np.cos(np.radians(self.angle_deg / 2)))
         leg, apex = self.leg_m * stretch, self.apex_m * lift
-        fall = min(drop, leg, apex - min(self.apex_m - drop, _CLEAR_M))
+        fall = min(drop, leg, apex - min(self.apex_m - drop, NEAREST_M))
         out = float(np.sqrt(leg**2 - fall**2))
         top = Point(0.0, 0.0, apex)
         low = apex - fall
