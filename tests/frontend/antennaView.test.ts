@@ -193,6 +193,16 @@ test('the whole table tells what goes where; what is not computed is a dash', ()
   expect(screen.getByRole('row', { name: '20 m 2 50 0 90 % – – –' })).toBeTruthy();
 });
 
+test('what no single measure is to blame for is told of the antenna itself', () => {
+  const antenna = { kind: 'wires', shape: 'dipole', length_m: 20, height_m: 0.02 } as PlannedAntenna;
+  const faults = { antenna: 'must be 3 cm or more above the soil, and comes down to 2 cm' };
+  const form = { document: { antenna }, faults, drafts: {}, change: vi.fn() };
+  render(PlanFields, { form, antenna, mhz: 7.1 });
+  expect(screen.getByRole('alert').textContent).toBe(
+    'The antenna must be 3 cm or more above the soil, and comes down to 2 cm.',
+  );
+});
+
 test('coils, dipoles, wires and what was measured are edited where they belong', async () => {
   const change = vi.fn();
   const fields = (antenna: PlannedAntenna) =>

@@ -131,6 +131,18 @@ def test_ledgers_add_up_and_stand_in_the_csv(client, mill):
     assert rows[3]["part"] == "' \n=cmd()"
 
 
+def test_the_csv_of_a_planned_antenna_ends_with_its_soil_and_adds_up_to_the_sky(client, mill):
+    mill |= {"antenna": {"kind": "wires", "shape": "dipole", "length_m": 20, "height_m": 5}}
+    mill["bands"] = [{"name": "40 m", "low_mhz": 7.0, "high_mhz": 7.2}]
+    text = send(client, "post", "/api/ledgers.csv", {"document": mill}).content.decode()
+    *_, antenna, soil = csv.DictReader(io.StringIO(text))
+    assert (antenna["kind"], soil["kind"]) == ("antenna", "soil")
+    rows = list(csv.DictReader(io.StringIO(text)))
+    taken = sum(float(row["taken_w_median"]) for row in rows)
+    assert taken + float(soil["out_w_median"]) == pytest.approx(100, rel=1e-4)
+    assert float(soil["taken_w_min"]) < float(soil["taken_w_median"]) < float(soil["taken_w_max"])
+
+
 def test_the_shelf_holds_sound_parts_and_ones_own(client):
     for item in shelf.parts():
         assert item.part.to_core().label

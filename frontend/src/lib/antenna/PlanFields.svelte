@@ -77,6 +77,7 @@
   options={SHAPES}
   onchoose={(shape) => form.change(base, planned(shape as PlannedAntenna['shape'], mhz, antenna))}
 />
+{#if form.faults[base]}<p class="fault" role="alert">The {base} {form.faults[base]}.</p>{/if}
 {#if antenna.shape === 'fan'}
   {@const lengths = antenna.lengths_m}
   {#each lengths.keys() as n (n)}
@@ -207,5 +208,8 @@
     display: flex;
     gap: 1rem;
     padding: 0.3rem 0;
+  }
+  .fault {
+    color: var(--heat-ink);
   }
 </style>
