@@ -20,8 +20,11 @@ from tithe.core import (
     solve,
     table,
 )
+from tithe.core.antenna import PlannedAntenna
 from tithe.core.cautions import registry
 from tithe.core.verdict import state_at
+from tithe.core.wires.estimate import Plan
+from tithe.core.wires.shapes import Dipole
 from tithe.document import shelf
 from tithe.text import say
 
@@ -58,6 +61,7 @@ CASES = {
         0,
     ),
     "high-voltage": (station(Tuner("l"), antenna=table(((MHZ_7, 2000, 0),))), None),
+    "wire-ends": (station(antenna=PlannedAntenna(Plan(Dipole(20, 10), "perfect"), spread=False)), None),
     "folding-back": (station(antenna=table(((MHZ_7, 200, 0),))), None),
     "line-too-hot": (station(Line(RG_58, 10), power_w=1000), 0),
     "hot-standing": (station(Tuner("l", c_max_f=3e-9), Line(RG_58, 40), antenna=BAD), 1),

@@ -166,3 +166,29 @@ def test_wires_that_would_take_too_long_are_refused_before_they_are_begun(client
         response = send(client, "post", f"/api/{path}", body)
         assert response.status_code == 422, path
         assert "fewer wires" in response.json()["errors"][0]["rule"], path
+
+
+def test_two_plans_are_compared_by_what_leaves_for_the_sky_and_a_plan_with_a_measurement_is_not(client, mill):
+    """A vee two metres higher: the wires take as much as before, the soil much less."""
+    low = {"kind": "wires", "shape": "inverted-vee", "leg_m": 10, "apex_m": 6, "ground": "average"}
+    kept = {key: mill[key] for key in ("transmitter", "chain")}
+    measured = {"kind": "table", "points": [[7.0, 50, 0], [7.2, 50, 0]]}
+    document = mill | {
+        "antenna": low,
+        "bands": [{"name": "40 m", "low_mhz": 7.0, "high_mhz": 7.2}],
+        "arrangements": [
+            {"name": "higher", **kept, "antenna": low | {"apex_m": 8}},
+            {"name": "as measured", **kept, "antenna": measured},
+        ],
+    }
+    higher, other = (
+        send(client, "post", "/api/compare", {"document": document, "mhz": 7.1, "other": n}).json()
+        for n in (0, 1)
+    )
+    (row,) = higher["rows"]
+    solved = send(client, "post", "/api/solve", {"document": document, "mhz": 7.1}).json()["here"]["result"]
+    assert row["now_w"] == pytest.approx(solved["antenna"]["sky_w"])
+    assert row["gain_db"]["median"] > 1
+    assert "leave for the sky" in higher["sentence"]
+    assert other["rows"][0]["now_w"] == pytest.approx(solved["antenna"]["radiated_w"])
+    assert "of one of the two antennas only" in other["sentence"]

@@ -41,11 +41,10 @@ CAUTIONS = {
     "caution.high-voltage.feedpoint": (
         "The feedpoint stands {volts:figure} V peak: an RF burn to whoever touches it."
     ),
-    "caution.high-voltage.ends": (
-        "The ends of the antenna’s wires stand some {volts:figure} V peak: an RF burn to whoever touches one."
-        " Hang them out of everybody’s reach."
-    ),
     "caution.high-voltage.line": "The open line {line:name} stands up to {volts:figure} V peak.",
+    "caution.wire-ends": (
+        "The ends of the antenna’s wires stand some {volts:figure} V peak: an RF burn to whoever touches one."
+    ),
     "caution.folding-back": (
         "The radio protects itself (foldback) and holds back {held_w:figure} of its {rated_w:figure} W."
     ),
@@ -106,6 +105,7 @@ REMEDIES = {
     "remedy.outside-band": "Take what it does here with doubt; use a part made for this frequency.",
     "remedy.dc-blocked": "Use an arrestor or part that passes DC, or bring the supply by its own wire.",
     "remedy.high-voltage": "Keep hands, leaves and roofs off; never touch antenna or open line under power.",
+    "remedy.wire-ends": "Hang them, and raised radials, out of everybody’s reach, and clear of leaves.",
     "remedy.folding-back": "Set the tuner, or lower the SWR that the radio sees.",
     "remedy.line-too-hot": (
         "Lower the power, keep key-down times short, or take a thicker line. In the sun it bears less."

@@ -44,6 +44,11 @@ VERDICTS = {
     "compare.nothing-common": "The two have no band in common where both antennas are known.",
     "compare.nobody-hears": "Between {now:name} and {then:name} nobody would hear a difference on any band.",
     "compare.heard": "{then:name} would be heard to differ on {heard:count} of {bands:count} bands.",
+    "compare.to-sky": "Both antennas are planned: the watts are those that leave for the sky.",
+    "compare.one-soil": (
+        "What the soil takes is known of one of the two antennas only: the watts are those that leave the"
+        " antennas."
+    ),
     "compare.gains": (
         "It gains most on {band}: {now_w:watts} W become {then_w:watts} W, {gain_db:db} dB more."
     ),

@@ -139,17 +139,21 @@ def high_voltage(scene: Scene) -> Iterator[Finding]:
     feedpoint = np.sqrt(2.0) * np.abs(scene.budget.antenna.v)
     if (volts := scene.worst(feedpoint)) > TOUCH_VOLTS_PEAK:
         yield found(None, "feedpoint", volts=volts)
-    antenna = scene.budget.station.antenna
-    if isinstance(antenna, PlannedAntenna):
-        amps = np.sqrt(2.0) * np.abs(scene.budget.antenna.i)
-        volts = scene.worst(amps) * antenna.end_ohm(float(scene.budget.freq_hz[scene.k]))
-        if volts > TOUCH_VOLTS_PEAK:
-            yield found(None, "ends", volts=volts)
     for n, stage, along in _lines(scene):
         if along.part.line.balanced:
             volts = scene.worst(along.volts_peak_max[0])
             if volts > TOUCH_VOLTS_PEAK:
                 yield found(n, "line", line=stage.part.label, volts=volts)
+
+
+@caution("wire-ends", "danger")
+def wire_ends(scene: Scene) -> Iterator[Finding]:
+    antenna = scene.budget.station.antenna
+    if isinstance(antenna, PlannedAntenna):
+        amps = np.sqrt(2.0) * np.abs(scene.budget.antenna.i)
+        volts = scene.worst(amps) * antenna.end_ohm(float(scene.budget.freq_hz[scene.k]))
+        if volts > TOUCH_VOLTS_PEAK:
+            yield found(None, volts=volts)
 
 
 @caution("folding-back", "harm")

@@ -40,8 +40,22 @@ def against(
         "names": list(names),
         "other": answer.look(theirs, mhz, pause),
         "rows": rows,
-        "sentence": say(_told(names, rows)),
+        "sentence": say((*_told(names, rows), *_of_what(mine, theirs))),
     }
+
+
+def _to_the_sky(*stations: Station) -> bool:
+    """Whether of all of them it is known what the soil takes."""
+    return all(one.antenna.sky is not None for one in stations)
+
+
+def _of_what(mine: Station, theirs: Station) -> Told:
+    """Which watts are compared, where an antenna is planned."""
+    if _to_the_sky(mine, theirs):
+        return (tell("compare.to-sky"),)
+    if _to_the_sky(mine) or _to_the_sky(theirs):
+        return (tell("compare.one-soil"),)
+    return ()
 
 
 def _rows(mine: Station, theirs: Station, pause: Pause) -> list[ComparedBand]:
@@ -52,12 +66,13 @@ def _rows(mine: Station, theirs: Station, pause: Pause) -> list[ComparedBand]:
     out: list[ComparedBand] = []
     for freqs in in_blocks(np.array([b.middle_hz for b in known]), mine, theirs):
         a, b = solve_alike(mine, theirs, freqs, pause)
-        out += [_row(known[len(out) + k].name, a, b, k) for k in range(len(freqs))]
+        sky = _to_the_sky(mine, theirs)
+        out += [_row(known[len(out) + k].name, a, b, k, sky=sky) for k in range(len(freqs))]
     return out
 
 
-def _row(name: str, a: Budget, b: Budget, k: int) -> ComparedBand:
-    now, then = a.radiated_w[..., k : k + 1], b.radiated_w[..., k : k + 1]
+def _row(name: str, a: Budget, b: Budget, k: int, *, sky: bool) -> ComparedBand:
+    now, then = ((one.sky_w if sky else one.radiated_w)[..., k : k + 1] for one in (a, b))
     if now.shape != then.shape:
         # One of the two antennas is known with its phase: its single figure stands against all phases.
         now, then = np.broadcast_arrays(now, then)

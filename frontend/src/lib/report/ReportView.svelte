@@ -20,6 +20,8 @@
   let { station, mhz, here, stale }: Props = $props();
   const ledgers = new Asking<BandLedger[]>();
   const rows = $derived(ledgers.answer ?? []);
+  /** Whether it is known what the soil takes. */
+  const planned = $derived(rows.some((row) => row.result.antenna.sky_w !== undefined));
 
   $effect(ask);
 
@@ -97,6 +99,7 @@
           {#each labels as label, n (n)}<th scope="col">{label}</th>{/each}
           <th scope="col">antenna’s own</th>
           <th scope="col" class="leaves">leave, W</th>
+          {#if planned}<th scope="col">soil</th><th scope="col" class="leaves">for the sky, W</th>{/if}
           <th scope="col">loss, dB</th>
         </tr>
       </thead>
@@ -109,11 +112,15 @@
             {#each row.result.stages as stage, n (n)}<td>{shown(stage.taken_w, watts)}</td>{/each}
             <td>{shown(row.result.antenna.taken_w, watts)}</td>
             <td class="leaves">{shown(row.result.total.radiated_w, watts)}</td>
+            {#if planned}
+              <td>{shown(row.result.antenna.soil_w ?? null, watts)}</td>
+              <td class="leaves">{shown(row.result.antenna.sky_w ?? null, watts)}</td>
+            {/if}
             <td>{shown(row.result.total.loss_db, decibels)}</td>
           </tr>
         {:else}
           <tr
-            ><td colspan={labels.length + 6}
+            ><td colspan={labels.length + (planned ? 8 : 6)}
               >{ledgers.busy ? 'Computing …' : 'Nothing can be computed yet.'}</td
             ></tr
           >
