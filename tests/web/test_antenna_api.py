@@ -192,3 +192,17 @@ def test_two_plans_are_compared_by_what_leaves_for_the_sky_and_a_plan_with_a_mea
     assert "leave for the sky" in higher["sentence"]
     assert other["rows"][0]["now_w"] == pytest.approx(solved["antenna"]["radiated_w"])
     assert "of one of the two antennas only" in other["sentence"]
+
+
+def test_a_solved_station_tells_its_planned_antenna_as_it_is_estimated_alone(client, mill):
+    """So that a wire that is dragged takes one question and not two."""
+    bands = [("40 m", 7.0, 7.2), ("20 m", 14.0, 14.35)]
+    named = [{"name": name, "low_mhz": low, "high_mhz": high} for name, low, high in bands]
+    document = mill | {"antenna": VERTICAL, "bands": named}
+    middles = [(low + high) / 2 for _, low, high in bands]
+    asked = {"antenna": VERTICAL | {"spread": False}, "mhz": middles, "sky": False}
+    alone = send(client, "post", "/api/antenna/estimate", asked).json()
+    beyond = {"bands": [{"name": "23 cm", "low_mhz": 1200, "high_mhz": 1300}]}
+    for changed, told in (({}, alone), (beyond, None), ({"antenna": mill["antenna"]}, None)):
+        body = {"document": document | changed, "mhz": 7.1}
+        assert send(client, "post", "/api/solve", body).json()["planned"] == told

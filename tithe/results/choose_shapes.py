@@ -8,7 +8,8 @@ from typing_extensions import TypedDict
 
 from tithe.document.antenna import AntennaModel
 from tithe.document.parts import PartModel
-from tithe.results.budget_shapes import Comparison, Figure
+from tithe.results.answer_shapes import Comparison
+from tithe.results.budget_shapes import Figure
 from tithe.results.working_shapes import WorkingOut
 
 if TYPE_CHECKING:  # as the file writes them

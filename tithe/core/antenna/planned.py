@@ -8,6 +8,7 @@ from __future__ import annotations
 
 from collections.abc import Callable
 from dataclasses import dataclass, replace
+from functools import cached_property
 from typing import ClassVar, Literal
 
 import numpy as np
@@ -38,7 +39,7 @@ class PlannedAntenna:
     stated_loss: LossResistance | None = None
     phase_known: ClassVar[bool] = True
 
-    @property
+    @cached_property
     def range_hz(self) -> tuple[float, float]:
         """Where its wires are neither too short for a wave nor too long for the method, Hz."""
         whole = LIGHT_M_PER_S / self.plan.shape.layout().length_m

@@ -256,10 +256,11 @@ def seconds(plan: Plan, freqs_hz: Iterable[float], spread: bool = False) -> floa
     """Seconds that the estimate takes at these frequencies (Hz), with ``spread`` all its cases: to a factor
     of two or three."""
     layout = _layout(plan, 1.0, 1.0)
-    many = np.array([segments(layout, LIGHT_M_PER_S / f) for f in freqs_hz]) / 100
+    hundreds = [segments(layout, LIGHT_M_PER_S / f) / 100 for f in freqs_hz]
     # Pieces of one straight line lie alike to each other, and are computed once.
     alike = 1.0 if layout.straight else 4.0
-    return float((CASES if spread else 1) * (1.2e-3 + alike * (3e-3 * many**2 + 2e-4 * many**3)).sum())
+    one_s = sum(1.2e-3 + alike * (3e-3 * n**2 + 2e-4 * n**3) for n in hundreds)
+    return (CASES if spread else 1) * one_s
 
 
 @lru_cache(maxsize=256)

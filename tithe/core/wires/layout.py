@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import math
 from dataclasses import dataclass
+from functools import cached_property
 from itertools import combinations
 from typing import NamedTuple
 
@@ -92,12 +93,12 @@ class Layout:
         """The height of its lowest point, m."""
         return min(min(wire.start.z, wire.end.z) for wire in self.wires)
 
-    @property
+    @cached_property
     def length_m(self) -> float:
         """All its wire, m."""
         return sum(wire.length_m for wire in self.wires)
 
-    @property
+    @cached_property
     def straight(self) -> bool:
         """Whether all of its wires lie on one line."""
         first = self.wires[0]

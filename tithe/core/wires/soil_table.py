@@ -52,7 +52,11 @@ def soil_table(soil: Soil, freq_hz: float) -> Complex:
 
 def make_tables(soils: Iterable[Soil], freqs_hz: Iterable[float]) -> None:
     """All that these soils need at these frequencies (Hz), side by side."""
-    first = {_first(f) for f in freqs_hz}
+    _make(frozenset(soils), frozenset(_first(f) for f in freqs_hz))
+
+
+@lru_cache(maxsize=64)
+def _make(soils: frozenset[Soil], first: frozenset[int]) -> None:
     nodes = sorted({one + step for one in first for step in range(4)})
     list(each(lambda pair: _node(*pair), [(soil, node) for soil in soils for node in nodes]))
 

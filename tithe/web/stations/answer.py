@@ -4,15 +4,16 @@ from __future__ import annotations
 
 import numpy as np
 
-from tithe.core import Budget, InputError, Station, solve, verdict_at
+from tithe.core import Budget, InputError, PlannedAntenna, Station, solve, verdict_at
 from tithe.core.arrays import Real
 from tithe.core.cost import Pause, antenna_s, go_on, solving_s, telling_s
 from tithe.core.message import tell
 from tithe.core.parts.line import LineDetails
 from tithe.core.verdict import moving_the_match, state_at
 from tithe.document.station import StationFile
-from tithe.results import budget_json
-from tithe.results.budget_shapes import Answer, Here, RailFigures, RailRow, Wave
+from tithe.results import antenna_json, budget_json
+from tithe.results.answer_shapes import Answer, Here, RailFigures, RailRow, Wave
+from tithe.results.antenna_shapes import PlannedOut
 from tithe.text import say, standing_alone
 from tithe.web.stations.measured import measured_here
 
@@ -37,18 +38,35 @@ def compose(
     what is radiated. ``document``: whose parts tell what was measured of them."""
     low, high = station.antenna.range_hz
     known = [b for b in station.bands if low <= b.middle_hz <= high]
+    rows: dict[int, RailFigures] = {}
+    if known:  # first, as the wires of a planned antenna are computed at all frequencies side by side
+        middles = np.array([b.middle_hz for b in known])
+        budget = solve(station, middles, only_radiated=True, pause=pause)
+        rows = dict(zip(map(id, known), _rows(budget), strict=True))
     here: Here | None
     try:
         here, why = _here(solve(station, np.array([mhz * 1e6]), pause=pause)), ""
     except InputError as error:
         here, why = None, standing_alone(error)
-    rows: dict[int, RailFigures] = {}
-    if known:
-        middles = np.array([b.middle_hz for b in known])
-        budget = solve(station, middles, only_radiated=True, pause=pause)
-        rows = dict(zip(map(id, known), _rows(budget), strict=True))
     measured = [] if document is None or here is None else measured_here(document, station, mhz)
-    return {"rail": _rail(station, rows), "here": here, "why": why, "measured": measured}
+    return {
+        "rail": _rail(station, rows),
+        "here": here,
+        "why": why,
+        "measured": measured,
+        "planned": _planned(station, mhz),
+    }
+
+
+def _planned(station: Station, mhz: float) -> PlannedOut | None:
+    """At frequencies that were solved just before."""
+    if not isinstance(station.antenna, PlannedAntenna):
+        return None
+    middles = [band.middle_hz / 1e6 for band in station.bands] or [mhz]
+    try:
+        return antenna_json.planned(station.antenna.alone, middles, with_sky=False)
+    except InputError:
+        return None
 
 
 def look(station: Station, mhz: float, pause: Pause = go_on) -> Here | None:

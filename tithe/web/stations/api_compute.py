@@ -16,7 +16,8 @@ from tithe.core.working import working_of
 from tithe.document.station import StationFile
 from tithe.document.station_file import to_arrangement
 from tithe.results import working_json
-from tithe.results.budget_shapes import Answer, BandLedger, Comparison
+from tithe.results.answer_shapes import Answer, Comparison
+from tithe.results.budget_shapes import BandLedger
 from tithe.results.working_shapes import WorkingOut
 from tithe.web.http import computed
 from tithe.web.slot import slot

@@ -15,7 +15,8 @@ from tithe.core.verdict import state_at
 from tithe.document.station import StationFile
 from tithe.document.station_file import to_arrangement
 from tithe.results import budget_json
-from tithe.results.budget_shapes import ComparedBand, Comparison, Figure
+from tithe.results.answer_shapes import ComparedBand, Comparison
+from tithe.results.budget_shapes import Figure
 from tithe.text import say
 from tithe.web.stations import answer
 

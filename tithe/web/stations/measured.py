@@ -20,7 +20,8 @@ from tithe.core.workbench.coil_q import loss_into_r0
 from tithe.document.parts.measured import MOST_Q
 from tithe.document.parts.part import PartFile
 from tithe.document.station import StationFile
-from tithe.results.budget_shapes import MeasuredHere, Span
+from tithe.results.answer_shapes import MeasuredHere
+from tithe.results.budget_shapes import Span
 from tithe.text import say
 
 _SOLVES = 3

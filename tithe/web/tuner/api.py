@@ -28,7 +28,7 @@ from tithe.document.parts.tuner import BankModel
 from tithe.document.station import StationFile
 from tithe.files import presets_csv
 from tithe.results import presets_json, tuner_json
-from tithe.results.budget_shapes import Answer
+from tithe.results.answer_shapes import Answer
 from tithe.results.presets_shapes import ChartOut
 from tithe.results.tuner_shapes import HandsOut, ReachOut, RetuningOut, TunerBands
 from tithe.web.http import TextFile, computed

@@ -1,5 +1,5 @@
 <script lang="ts">
-  import { api, type Bands, type Result, type StationFile } from '../api/client';
+  import { api, type Bands, type PlannedOut, type Result, type StationFile } from '../api/client';
   import { sentenceOf } from '../api/refusals';
   import { shown, swr } from '../figures';
   import ChoiceField from '../inspector/ChoiceField.svelte';
@@ -18,8 +18,9 @@
     bands: Bands;
     mhz: number;
     result: Result['antenna'] | undefined;
+    told: PlannedOut | null;
   }
-  let { form, antenna, bands, mhz, result }: Props = $props();
+  let { form, antenna, bands, mhz, result, told }: Props = $props();
 
   type Antenna = StationFile['antenna'];
   const TOO_LARGE = 8_000_000;
@@ -100,7 +101,7 @@
   <NumberField {form} place="antenna.r_ohm" spec={{ label: 'R at resonance', quantity: 'ohm' }} />
   <NumberField {form} place="antenna.q" spec={{ label: 'Q', quantity: 'plain' }} />
 {:else if antenna.kind === 'wires'}
-  <PlanPanel {form} {antenna} {bands} {mhz} />
+  <PlanPanel {form} {antenna} {bands} {mhz} {told} />
 {/if}
 <label class="file">
   <span>Bring in a sweep or table (.s1p, .csv)</span>

@@ -29,7 +29,9 @@
   const length = $derived(antenna ? Number(lengthOf(antenna)) : 0);
 
   const faulty = $derived(Object.keys(session.faults).length > 0);
-  const estimating = new Estimating();
+  const estimating = new Estimating(() =>
+    base === 'antenna' ? (session.answer?.planned ?? null) : undefined,
+  );
   $effect(() => {
     if (antenna)
       return estimating.ask(

@@ -1,5 +1,5 @@
 <script lang="ts">
-  import type { Bands, PlannedAntenna } from '../api/client';
+  import type { Bands, PlannedAntenna, PlannedOut } from '../api/client';
   import type { Form } from '../ui/form';
   import Trouble from '../ui/Trouble.svelte';
   import { Estimating } from './estimating.svelte';
@@ -14,10 +14,12 @@
     antenna: PlannedAntenna;
     bands: Bands;
     mhz: number;
+    /** What the station's answer tells of it. */
+    told: PlannedOut | null;
   }
-  let { form, antenna, bands, mhz }: Props = $props();
+  let { form, antenna, bands, mhz, told }: Props = $props();
 
-  const estimating = new Estimating();
+  const estimating = new Estimating(() => told);
   const rows = $derived(rowsOf(bands, mhz));
 
   $effect(() =>

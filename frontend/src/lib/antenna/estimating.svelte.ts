@@ -1,3 +1,4 @@
+import { untrack } from 'svelte';
 import { api, comesBack, type AntennaEstimate, type PlannedAntenna, type PlannedOut } from '../api/client';
 import { AGAIN, Asking } from '../api/asking.svelte';
 import { sentenceOf } from '../api/refusals';
@@ -18,12 +19,19 @@ export class Estimating {
   /** Why its intervals are not known. */
   #unknown = $state('');
   #asked = $state.raw<object | null>(null);
+  readonly #given: () => PlannedOut | null | undefined;
+
+  /** `given`: as typed, where the station's answer tells it (null: not yet); undefined: it is asked for here. */
+  constructor(given: () => PlannedOut | null | undefined) {
+    this.#given = given;
+  }
 
   /** Ask for bands, each from one frequency (MHz) to another; what it returns ends the waiting. */
   ask(antenna: PlannedAntenna, bands: Bands): () => void {
     this.#asked = antenna;
     const alone = { ...antenna, spread: false };
-    this.#quick.ask(() => estimate(alone, across(bands, MOVING), false));
+    if (untrack(this.#given) === undefined)
+      this.#quick.ask(() => estimate(alone, across(bands, MOVING), false));
     const timer = setTimeout(() => {
       this.#resting.run(async () => {
         const middles = bands.map(([low, high]) => (low + high) / 2);
@@ -58,7 +66,7 @@ export class Estimating {
   }
   /** Where the wires run. */
   get drawn(): PlannedOut | null {
-    return this.#quick.answer;
+    return this.#atRest?.across ?? this.#moving ?? this.#rest?.across ?? null;
   }
   /** While something is moved that of before. */
   get sentence(): string {
@@ -67,14 +75,17 @@ export class Estimating {
   /** In the middle of each band. */
   get middles(): AntennaEstimate[] {
     if (this.#atRest) return this.#atRest.whole.results;
-    return this.#quick.answer?.results.filter((_, n) => n % MOVING === (MOVING - 1) / 2) ?? [];
+    return this.#moving?.results ?? [];
   }
   /** Across each band. */
   get curves(): AntennaEstimate[][] {
     const rest = this.#atRest;
-    const results = (rest?.across ?? this.#quick.answer)?.results ?? [];
+    const results = (rest?.across ?? this.#moving)?.results ?? [];
     const many = rest ? RESTING : MOVING;
     return Array.from({ length: results.length / many }, (_, b) => results.slice(b * many, (b + 1) * many));
+  }
+  get #moving() {
+    return this.#given() ?? this.#quick.answer;
   }
   get #atRest() {
     return this.#rest?.of === this.#asked ? this.#rest : null;

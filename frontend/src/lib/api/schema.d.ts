@@ -4201,7 +4201,8 @@ export interface components {
         };
         /**
          * Answer
-         * @description Everything a screen needs after a change.
+         * @description Everything a screen needs after a change. ``planned``: of an antenna that is not built yet, as typed,
+         *     in the middle of every band, without its interval; null of others, and where it cannot be told.
          */
         Answer: {
             /** Rail */
@@ -4211,6 +4212,7 @@ export interface components {
             why?: string;
             /** Measured */
             measured: components["schemas"]["MeasuredHere"][];
+            planned: components["schemas"]["PlannedOut"] | null;
         };
         /**
          * AntennaResult
