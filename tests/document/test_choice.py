@@ -106,7 +106,7 @@ def test_every_line_of_the_shelf_and_every_part_has_a_starting_price():
     [
         ({"indoor_m": 50}, "choice.indoor_m: must not be longer than the run (38 m)"),
         ({"lead_m": 39.5}, "choice.lead_m: must not be longer than the run (38 m)"),
-        ({"off": ["room", "roof"]}, "choice.off[1]: is no placement; there are none, radio, room"),
+        ({"off": ["room", "roof"]}, "choice.off[1]: is no placement; there are none, none-bare, none-4"),
         ({"lines_off": ["rope"]}, "choice.lines_off[0]: is no line here; there are rg-174"),
         ({"line": "rope"}, "choice.line: is no line here"),
     ],
@@ -185,3 +185,42 @@ def test_over_a_run_that_no_coax_bears_open_line_still_has_coax_indoors(mill):
     grid = evaluate(question(document.to_core(), 6), wanted.kit, wanted.all_candidates())
     assert any("rg-213" in {item.token for item in one.items} for one in grid.candidates)
     assert np.isfinite(grid.score_w).all()
+
+
+UPRIGHT = {"kind": "wires", "shape": "vertical", "height_m": 9, "radials": 16, "radial_m": 6}
+END_FED = {"kind": "wires", "shape": "end-fed", "wire_m": 16, "near_height_m": 3, "far_height_m": 9}
+LEVEL = {"kind": "wires", "shape": "dipole", "length_m": 20, "height_m": 12}
+
+
+@pytest.mark.parametrize(
+    ("antenna", "balanced", "lead_m"), [(UPRIGHT, False, 0), (END_FED, False, 3), (LEVEL, True, 12)]
+)
+def test_a_planned_antennas_shape_says_whether_open_line_suits_and_how_long_the_lead_is(
+    mill, antenna, balanced, lead_m
+):
+    """Also where it is the plan beside what was measured; what is said of it goes before."""
+    for there in ({"antenna": antenna}, {"plan": antenna}):
+        wanted = read(mill | there)
+        families = {
+            one.line in wanted.kit.open_lines for one in candidates(wanted.site, wanted.kit, wanted.wishes)
+        }
+        assert families == ({True, False} if balanced else {False})
+        assert wanted.site.lead_m == lead_m
+        told = read(mill | there | {"choice": {"fed_against_ground": balanced, "lead_m": 2}})
+        assert (told.wishes.fed_against_ground, told.site.lead_m) == (balanced, 2)
+
+
+def test_a_transformer_without_a_tuner_is_decided_where_it_is_the_cheapest_that_will_do(mill):
+    """A half wave fed at its end, some 2,400 Ω: the present coax with a 49:1, and nothing else to buy."""
+    mill["antenna"] = {"kind": "table", "points": [[6.9, 2400, 0], [14.5, 2400, 0]]}
+    mill["chain"] = [part for part in mill["chain"] if part["kind"] != "tuner"]
+    mill["bands"] = [
+        {"name": "40 m", "low_mhz": 7, "high_mhz": 7.2},
+        {"name": "20 m", "low_mhz": 14, "high_mhz": 14.35},
+    ]
+    document = validate(mill)
+    wanted = choice.read(document)
+    grid = evaluate(question(document.to_core()), wanted.kit, wanted.all_candidates())
+    ranking = choose_json.ranked(wanted, grid)
+    decided = grid.candidates[ranking.decision]
+    assert (decided.placement, decided.line, ranking.costs[ranking.decision]) == ("none-49", "rg-213", 60)

@@ -216,13 +216,26 @@ test('what is ruled out goes into the document and can be undone', async () => {
   const follow = wishes();
   await userEvent.click(screen.getByLabelText('no power at the mast'));
   await follow();
+  // As the shape has it, until it is said otherwise.
+  const grounded = screen.getByLabelText<HTMLInputElement>(/fed against ground/);
+  expect(grounded.checked).toBe(true);
+  await userEvent.click(grounded);
+  await follow();
+  expect(session.document.choice?.fed_against_ground).toBe(false);
   await userEvent.click(screen.getByText('Places to consider'));
+  await userEvent.click(screen.getByText('Coax, a tuner at the mast foot'));
   await userEvent.click(screen.getByLabelText('a tuner at the mast foot'));
   await follow();
   expect(session.document.choice).toMatchObject({ no_power_at_mast: true, off: ['foot'] });
-  await userEvent.click(screen.getByLabelText('a tuner at the mast foot'));
+  const all = screen.getByLabelText<HTMLInputElement>('all of them');
+  expect(all.indeterminate).toBe(true);
+  await userEvent.click(all);
   await follow();
   expect(session.document.choice?.off).toEqual([]);
+  await userEvent.click(all);
+  await follow();
+  expect(session.document.choice?.off).toEqual(['foot', 'foot-4']);
+  session.undo();
   session.undo();
   session.undo();
   expect(session.document.choice?.off ?? []).toEqual([]);

@@ -145,6 +145,16 @@ export const chosen = (): ChooseAnswer =>
       candidate('c', [60, 0], null),
       candidate('present', [20, 30], 0, { title: 'what stands now', name: 'what stands now' }),
     ],
+    fed_against_ground: true,
+    places: [
+      {
+        title: 'Coax, a tuner at the mast foot',
+        places: [
+          { slug: 'foot', title: 'a tuner at the mast foot' },
+          { slug: 'foot-4', title: '4:1 at the feedpoint and a tuner at the mast foot' },
+        ],
+      },
+    ],
     prices: [
       { token: 'rg-58', name: 'RG-58C/U', price: 0.9, per_m: true },
       { token: 'room-tuner', name: 'Wide T tuner', price: 220, per_m: false },

@@ -14,6 +14,7 @@ import pytest
 from spellchecker import SpellChecker
 
 from tithe.text import TEMPLATES
+from tithe.text.choose import NOTES
 from tithe.text.schools import SCHOOLS
 from tithe.text.symbols import SYMBOLS
 from tithe.text.terms import TERMS, forms
@@ -81,6 +82,7 @@ def schema_texts(node):
 def all_texts():
     yield from page_texts()
     yield from (without(text, r"\{[^}]*\}") for text in TEMPLATES.values())
+    yield from NOTES.values()
     yield from (symbol.meaning for symbol in SYMBOLS.values())
     for told in (*RULES.values(), *SCHOOLS.values()):
         yield " ".join(told)

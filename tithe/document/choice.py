@@ -21,6 +21,7 @@ from tithe.core.choose import PLACEMENTS, Candidate, Kit, Site, Wishes, candidat
 from tithe.core.errors import require
 from tithe.core.parts.line import LineType, attenuation_db_per_m
 from tithe.core.parts.part import Part
+from tithe.core.wires.shapes.shape import Shape
 from tithe.document import shelf
 from tithe.document.parts import PartModel
 from tithe.document.parts.line import LineModel
@@ -93,7 +94,9 @@ def read(document: StationFile, own: Sequence[OwnLine] = ()) -> Choice:
     run_m = settings.run_m if settings.run_m is not None else (run.length_m if run else None)
     if not run_m:
         raise InputError("choice.run_m", "no-run-length")
-    site = _site(settings, run_m)
+    plan = document.antenna if document.antenna.kind == "wires" else document.plan
+    shape = plan.to_core().plan.shape if plan else None
+    site = _site(settings, run_m, shape)
     models, names = _shelf_models(), _placed_names()
     chain = [(model, model.to_core()) for model in document.chain]
     kept = _kept(chain, at, models, names)
@@ -118,7 +121,7 @@ def read(document: StationFile, own: Sequence[OwnLine] = ()) -> Choice:
     _check_names(settings, kit)
     wishes = Wishes(
         frozenset(settings.off), frozenset(settings.lines_off), settings.line or "", settings.no_climbing,
-        settings.no_power_at_mast, settings.no_open_line_indoors, settings.fed_against_ground,
+        settings.no_power_at_mast, settings.no_open_line_indoors, _against_ground(settings, shape),
     )  # fmt: skip
     prices = prices_of(settings, own)
     stands = Candidate("present", owned_line, (), present=True)
@@ -130,7 +133,13 @@ def read(document: StationFile, own: Sequence[OwnLine] = ()) -> Choice:
 def prices_of(settings: ChoiceModel, own: Sequence[OwnLine] = ()) -> dict[str, float]:
     """By token: the station's prices before those of the user's shelf, those before the starting ones."""
     start = starting_prices()
-    placed = {"room-tuner": "t-wide", "mast-tuner": "relay-mast", "radio-tuner": "own-3", "choke": "choke-1"}
+    placed = {
+        "room-tuner": "t-wide",
+        "wide-tuner": "t-wide",
+        "mast-tuner": "relay-mast",
+        "radio-tuner": "own-3",
+        "choke": "choke-1",
+    }
     given = {line.token: line.price for line in own if line.price is not None}
     return {**start, **{token: start[slug] for token, slug in placed.items()}, **given, **settings.prices}
 
@@ -144,10 +153,19 @@ def _too_lossy(lines: dict[str, LineType], run_m: float, mhz: float) -> list[str
         ]
 
 
-def _site(settings: ChoiceModel, run_m: float) -> Site:
+def _against_ground(settings: ChoiceModel, shape: Shape | None) -> bool:
+    """As it is said, else as the shape has it."""
+    told = settings.fed_against_ground
+    return (shape is not None and not shape.balanced) if told is None else told
+
+
+def _site(settings: ChoiceModel, run_m: float, shape: Shape | None) -> Site:
+    usual_lead_m = min(USUAL_LEAD_M, run_m / 2)
+    if shape is not None:
+        usual_lead_m = min(shape.layout().feed.z, run_m)
     try:
         indoor_m = min(USUAL_INDOOR_M, run_m / 2) if settings.indoor_m is None else settings.indoor_m
-        lead_m = min(USUAL_LEAD_M, run_m / 2) if settings.lead_m is None else settings.lead_m
+        lead_m = usual_lead_m if settings.lead_m is None else settings.lead_m
         return Site(run_m, indoor_m, lead_m)
     except InputError as error:
         raise error.under("choice") from None
@@ -241,7 +259,11 @@ def _tuners(chain: Pairs, models: dict[str, PartModel], names: dict[str, str]) -
 def _shelf_models() -> dict[str, PartModel]:
     by_slug = {one.slug: one.part for one in shelf.parts()}
     models = {slug: by_slug[slug] for slug in _SHELF_PARTS}
-    models |= {"room-tuner": by_slug["t-wide"], "mast-tuner": by_slug["relay-mast"]}
+    models |= {
+        "room-tuner": by_slug["t-wide"],
+        "wide-tuner": by_slug["t-wide"],
+        "mast-tuner": by_slug["relay-mast"],
+    }
     models |= {"radio-tuner": by_slug["own-3"], "choke": by_slug["choke-1"]}
     return models
 
@@ -249,7 +271,11 @@ def _shelf_models() -> dict[str, PartModel]:
 def _placed_names() -> dict[str, str]:
     titles = {one.slug: one.title for one in shelf.parts()}
     names = {slug: titles[slug] for slug in _SHELF_PARTS}
-    names |= {"room-tuner": titles["t-wide"], "mast-tuner": titles["relay-mast"]}
+    names |= {
+        "room-tuner": titles["t-wide"],
+        "wide-tuner": titles["t-wide"],
+        "mast-tuner": titles["relay-mast"],
+    }
     names |= {"radio-tuner": titles["own-3"]}
     return names
 

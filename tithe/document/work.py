@@ -47,8 +47,10 @@ class ChoiceModel(FileObject):
     """What is asked when choosing the place of the match and the line.
 
     ``run_m`` left out is the length of the longest line; ``indoor_m`` and ``lead_m`` left out are 6 and 3 m,
-    half of the run at the most. Prices by token: lines per metre, parts each, in any
-    one currency. ``off``, ``lines_off``: placements and lines not wanted; ``line``: the only line allowed.
+    half of the run at the most; the lead of a planned antenna is as long as its feedpoint is high. Prices by
+    token: lines per metre, parts each, in any one currency. ``off``, ``lines_off``: placements and lines not
+    wanted; ``line``: the only line allowed. ``fed_against_ground`` left out: as a planned antenna's shape has
+    it, else not.
     """
 
     run_m: Positive | None = None
@@ -63,4 +65,4 @@ class ChoiceModel(FileObject):
     no_climbing: bool = False
     no_power_at_mast: bool = False
     no_open_line_indoors: bool = False
-    fed_against_ground: bool = False
+    fed_against_ground: bool | None = None

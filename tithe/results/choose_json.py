@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Iterable
 from dataclasses import replace
+from itertools import groupby
 from typing import Any
 
 import numpy as np
@@ -12,6 +13,7 @@ from tithe.core import InputError, solve
 from tithe.core.budget import DB_PER_S_UNIT, Budget
 from tithe.core.choose import (
     LEVELS_DB,
+    PLACEMENTS,
     BreakEven,
     Candidate,
     Doubt,
@@ -82,6 +84,8 @@ def answer(choice: Choice, ranking: Ranking) -> s.ChooseAnswer:
         "best": grid.candidates[ranking.best].id,
         "decision": decided.id,
         "candidates": [_candidate(choice, ranking, n) for n in order],
+        "places": _places(choice),
+        "fed_against_ground": choice.wishes.fed_against_ground,
         "prices": [
             {"token": token, "name": choice.names.get(token, token), "price": price,
              "per_m": token in choice.kit.lines}
@@ -90,8 +94,23 @@ def answer(choice: Choice, ranking: Ranking) -> s.ChooseAnswer:
     }  # fmt: skip
 
 
+def _places(choice: Choice) -> list[s.PlaceGroup]:
+    """What the station could have, whatever was ruled out by name: by the tuner on coax, then open line."""
+    there = [one for one in PLACEMENTS if replace(choice.wishes, off=frozenset()).allows(one, choice.kit)]
+    groups = groupby(there, key=lambda one: one.tuner if one.family == "coax" else "open")
+    return [
+        {
+            "title": say(tell(f"places.{group}")),
+            "places": [{"slug": one.slug, "title": say(tell(f"placement.{one.slug}"))} for one in ones],
+        }
+        for group, ones in groups
+    ]
+
+
 def _left_out(choice: Choice) -> Told:
-    return (tell("choose.left-out", lines=list(choice.lossy)),) if choice.lossy else ()
+    lossy = (tell("choose.left-out", lines=list(choice.lossy)),) if choice.lossy else ()
+    by_shape = choice.wishes.fed_against_ground and choice.settings.fed_against_ground is None
+    return (*lossy, *((tell("choose.against-ground"),) if by_shape else ()))
 
 
 def _rough_prices(choice: Choice) -> Told:

@@ -69,8 +69,23 @@ class PriceRow(TypedDict):
     per_m: bool
 
 
+class Place(TypedDict):
+    """A placement by its slug, as `ChoiceModel.off` has it."""
+
+    slug: str
+    title: str
+
+
+class PlaceGroup(TypedDict):
+    """Placements that have their tuner, or open line, in common."""
+
+    title: str
+    places: list[Place]
+
+
 class ChooseAnswer(TypedDict):
-    """The ranking, best first."""
+    """The ranking, best first. ``places``: what could be considered, by groups; ``fed_against_ground``:
+    whether open line is left out, as it is said or by the antenna's shape."""
 
     sentence: str
     not_worth: str
@@ -89,6 +104,8 @@ class ChooseAnswer(TypedDict):
     decision: str
     candidates: list[CandidateOut]
     prices: list[PriceRow]
+    places: list[PlaceGroup]
+    fed_against_ground: bool
 
 
 class ChooseLine(TypedDict):

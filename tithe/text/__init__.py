@@ -83,7 +83,7 @@ def standing_alone(error: InputError) -> str:
 
 def placement_note(slug: str) -> str:
     """What the builder of a placement should know beforehand; "" where there is nothing."""
-    return TEMPLATES.get(f"placement-note.{slug}", "")
+    return choose.NOTES.get(slug, "")
 
 
 def told_as(quantity: str, value: float | tuple[float, float]) -> str:

@@ -13,27 +13,63 @@ _FLOATS = (
     "take one made for balanced line."
 )
 
+_BARE = (
+    "Without a choke the outside of the coax is part of the antenna: put one there where RF comes back into "
+    "the room, or noise from it."
+)
+_49 = "It wants a wire near a half wave or its multiples; elsewhere the transformer is overtaxed."
+_TUNERS = {
+    "none": "no tuner",
+    "radio": "the radio’s own tuner",
+    "room": "a tuner in the room",
+    "wide": "a new wide-range tuner in the room",
+    "foot": "a tuner at the mast foot",
+    "feedpoint": "a tuner at the feedpoint",
+}
+_TRANSFORMED = {4: "4:1 at the feedpoint", 9: "9:1 at the feedpoint", 49: "49:1 at the feedpoint"}
+_OPEN_TO = {
+    "room": "open line to a balanced tuner in the room",
+    "radio": "open line to the radio’s own tuner",
+    "wide": "open line to a new wide-range tuner in the room",
+}
+
+
+def _titles() -> dict[str, str]:
+    """Of every placement, by its tuner and what hangs at the feedpoint."""
+    titles = {f"placement.{slug}": title for slug, title in _TUNERS.items()}
+    for slug, title in _TUNERS.items():
+        titles[f"placement.{slug}-bare"] = f"{title} and nothing at the feedpoint"
+        for ratio, hung in _TRANSFORMED.items():
+            titles[f"placement.{slug}-{ratio}"] = f"{hung} and {title}"
+    titles |= {f"placement.open-{slug}": title for slug, title in _OPEN_TO.items()}
+    titles["placement.open-wall"] = "open line to a tuner at the house wall"
+    titles["placement.open-wall-4"] = f"open line to a 4:1 at the house wall and {_TUNERS['room']}"
+    for slug in ("none", "radio", "wide"):
+        titles[f"placement.open-wall-4-{slug}"] = f"open line to a 4:1 at the house wall and {_TUNERS[slug]}"
+    return titles
+
+
+def _notes() -> dict[str, str]:
+    """What the builder should know beforehand."""
+    notes: dict[str, list[str]] = {}
+    for tuner in _TUNERS:
+        remote = [_REMOTE] if tuner in ("foot", "feedpoint") else []
+        for ending, more in (("", []), ("-4", []), ("-9", []), ("-49", [_49]), ("-bare", [_BARE])):
+            notes[tuner + ending] = more + remote
+    notes |= {f"open-{tuner}": [_OPEN, _FLOATS] for tuner in ("room", "wide")}
+    notes |= {"open-radio": [_OPEN], "open-wall": [_OPEN, _REMOTE]}
+    notes |= {f"open-wall-4{ending}": [_OPEN] for ending in ("", "-none", "-radio", "-wide")}
+    return {slug: " ".join(said) for slug, said in notes.items() if said}
+
+
+NOTES = _notes()
+"""By placement."""
+
 CHOICES = {
-    "placement.none": "no tuner",
-    "placement.radio": "the radio’s own tuner",
-    "placement.room": "a wide-range tuner in the room",
-    "placement.room-4": "4:1 at the feedpoint, tuner in the room",
-    "placement.room-9": "9:1 at the feedpoint, tuner in the room",
-    "placement.room-49": "49:1 at the feedpoint, tuner in the room",
-    "placement.foot": "a tuner at the mast foot",
-    "placement.feedpoint": "a tuner at the feedpoint",
-    "placement.open-room": "open line to a balanced tuner in the room",
-    "placement.open-wall": "open line to a tuner at the house wall",
-    "placement.open-wall-4": "open line to a 4:1 at the house wall",
+    **_titles(),
+    **{f"places.{slug}": f"Coax, {title}" for slug, title in _TUNERS.items()},
+    "places.open": "Open line",
     "placement.present": "what stands now",
-    "placement-note.room-49": (
-        "It wants a wire near a half wave or its multiples; elsewhere the transformer is overtaxed."
-    ),
-    "placement-note.foot": _REMOTE,
-    "placement-note.feedpoint": _REMOTE,
-    "placement-note.open-room": f"{_OPEN} {_FLOATS}",
-    "placement-note.open-wall": f"{_OPEN} {_REMOTE}",
-    "placement-note.open-wall-4": _OPEN,
     "choose.present": "what stands now",
     "choose.candidate": "{place}, on {line}",
     "choose.costed": "{what}{money}",
@@ -86,6 +122,9 @@ CHOICES = {
     "choose.no-price": "No price is set for {parts:list}.",
     "choose.rough-prices": "Costs are by rough starting prices in no currency: set your own.",
     "choose.left-out": ("Left out, since next to nothing would arrive through so much of it: {lines:list}."),
+    "choose.against-ground": (
+        "Open line is left out: by its shape the antenna is fed against ground or a counterpoise."
+    ),
     "choose.unmatched": "Not matched from edge to edge: {bands:list}.",
     "choose.some-cases": (
         "On {bands:list} a match is made in some of the cases only that the estimate of the antenna leaves "

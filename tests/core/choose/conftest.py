@@ -8,6 +8,7 @@ from tithe.core.choose import Candidate, Kit, Site, candidates, cost, evaluate, 
 
 PRICES = {
     "thin": 1.0, "good": 4.0, "open": 2.0, "choke": 40.0, "line-choke": 30.0, "room-tuner": 200.0,
+    "wide-tuner": 210.0,
     "mast-tuner": 300.0, "radio-tuner": 0.0, "ratio-4": 50.0, "ratio-9": 50.0, "ratio-49": 60.0,
     "arrestor-passing": 30.0,
 }  # fmt: skip
@@ -26,6 +27,7 @@ def make_kit(loss=1.0, q=1.0, lines=LINES, owned=("choke",), owned_line="thin"):
         "choke": Transformer(1, 0.1 * loss),
         "line-choke": Inline(0.1 * loss),
         "room-tuner": tuner,
+        "wide-tuner": tuner,
         "mast-tuner": tuner,
         "radio-tuner": tuner,
         "ratio-4": Transformer(4, 0.2 * loss),

@@ -48,7 +48,7 @@ def test_a_long_thin_coax_with_a_wild_load_moves_the_match_or_opens_the_line(kit
     without_open = ranked(
         make_station(15 - 400j, 40.0, tuner=Tuner()), kit, site, Wishes(fed_against_ground=True)
     )
-    assert decided(without_open).placement in ("feedpoint", "foot")
+    assert decided(without_open).placement.removesuffix("-bare") in ("feedpoint", "foot")
     assert "instead of" in say(verdict(ranking, NAMES))
 
 
@@ -58,7 +58,8 @@ def test_without_losses_all_places_of_the_match_tie():
     kit = make_kit(loss=0.0, q=1e9, lines=lossless)
     ranking = ranked(make_station(15 - 400j, 40.0), kit, Site(40.0), Wishes())
     score = {one.placement: s for one, s in zip(ranking.grid.candidates, ranking.grid.score_w, strict=True)}
-    tuned = [placement.slug for placement in PLACEMENTS if placement.slug != "none"]
+    allowed = [one for one in PLACEMENTS if Wishes().allows(one, kit)]
+    tuned = [one.slug for one in allowed if one.tuner != "none"]
     assert [score[slug] for slug in tuned] == pytest.approx([100.0] * len(tuned), rel=1e-6)
     assert score["none"] < 50
 
@@ -95,7 +96,8 @@ def test_score_regret_and_frontier_are_the_hand_worked_ones():
     ranking = rank(worth, np.array([0.0, 50.0, 90.0, 200.0, 20.0]), within_db=1.0)
     said = say(not_worth(ranking, NAMES))
     assert (
-        "49:1 at the feedpoint, tuner in the room, on thin coax would gain 0.08 dB over that, for 90." in said
+        "49:1 at the feedpoint and a tuner in the room, on thin coax would gain 0.08 dB over that, for 90."
+        in said
     )
     unknown = rank(grid, np.array([0.0, np.nan, 300.0, 200.0, 20.0]), within_db=1.0)
     assert unknown.decision == 3  # an unknown price does not win as the cheapest
@@ -105,14 +107,8 @@ def test_what_nobody_would_hear_is_hardly_worth_doing():
     grid = made_grid([[60, 60], [65, 65], [80, 80]])
     text = say(verdict(rank(grid, np.array([0.0, 20.0, 900.0]), within_db=1.0), NAMES))
     assert text.startswith("Hardly worth doing. 60 of 100 W leave")
-    assert (
-        "9:1 at the feedpoint, tuner in the room, on thin coax, for 20, would add 0.35 dB, which nobody hears"
-        in text
-    )
-    assert (
-        "49:1 at the feedpoint, tuner in the room, on thin coax, for 900, would add 1.25 dB, which one hears"
-        in text
-    )
+    assert "on thin coax, for 20, would add 0.35 dB, which nobody hears" in text
+    assert "on thin coax, for 900, would add 1.25 dB, which one hears" in text
 
 
 def test_where_nothing_stands_yet_the_verdict_compares_with_nothing():

@@ -15,8 +15,6 @@ from functools import lru_cache
 from itertools import product
 from typing import NamedTuple
 
-import numpy as np
-
 from tithe.core.at_once import each, kept_once
 from tithe.core.cost import rest
 from tithe.core.errors import InputError, require

@@ -1675,8 +1675,10 @@ export interface components {
          * @description What is asked when choosing the place of the match and the line.
          *
          *     ``run_m`` left out is the length of the longest line; ``indoor_m`` and ``lead_m`` left out are 6 and 3 m,
-         *     half of the run at the most. Prices by token: lines per metre, parts each, in any
-         *     one currency. ``off``, ``lines_off``: placements and lines not wanted; ``line``: the only line allowed.
+         *     half of the run at the most; the lead of a planned antenna is as long as its feedpoint is high. Prices by
+         *     token: lines per metre, parts each, in any one currency. ``off``, ``lines_off``: placements and lines not
+         *     wanted; ``line``: the only line allowed. ``fed_against_ground`` left out: as a planned antenna's shape has
+         *     it, else not.
          */
         ChoiceModel: {
             /** Run M */
@@ -1717,11 +1719,8 @@ export interface components {
              * @default false
              */
             no_open_line_indoors: boolean;
-            /**
-             * Fed Against Ground
-             * @default false
-             */
-            fed_against_ground: boolean;
+            /** Fed Against Ground */
+            fed_against_ground?: boolean | null;
         };
         /**
          * DialModel
@@ -6814,7 +6813,8 @@ export interface components {
         };
         /**
          * ChooseAnswer
-         * @description The ranking, best first.
+         * @description The ranking, best first. ``places``: what could be considered, by groups; ``fed_against_ground``:
+         *     whether open line is left out, as it is said or by the antenna's shape.
          */
         ChooseAnswer: {
             /** Sentence */
@@ -6851,6 +6851,10 @@ export interface components {
             candidates: components["schemas"]["CandidateOut"][];
             /** Prices */
             prices: components["schemas"]["PriceRow"][];
+            /** Places */
+            places: components["schemas"]["PlaceGroup"][];
+            /** Fed Against Ground */
+            fed_against_ground: boolean;
         };
         /**
          * ChooseLine
@@ -6862,6 +6866,26 @@ export interface components {
             /** Of */
             of?: number;
             answer?: components["schemas"]["ChooseAnswer"];
+        };
+        /**
+         * Place
+         * @description A placement by its slug, as `ChoiceModel.off` has it.
+         */
+        Place: {
+            /** Slug */
+            slug: string;
+            /** Title */
+            title: string;
+        };
+        /**
+         * PlaceGroup
+         * @description Placements that have their tuner, or open line, in common.
+         */
+        PlaceGroup: {
+            /** Title */
+            title: string;
+            /** Places */
+            places: components["schemas"]["Place"][];
         };
         /**
          * PriceRow

@@ -15,20 +15,6 @@
     ['no_climbing', 'no climbing: hang nothing new at the feedpoint'],
     ['no_power_at_mast', 'no power at the mast'],
     ['no_open_line_indoors', 'no open line indoors'],
-    ['fed_against_ground', 'the antenna is fed against ground: no open line'],
-  ] as const;
-  const PLACES = [
-    ['none', 'no tuner'],
-    ['radio', 'the radio’s own tuner'],
-    ['room', 'a wide-range tuner in the room'],
-    ['room-4', '4:1 at the feedpoint'],
-    ['room-9', '9:1 at the feedpoint'],
-    ['room-49', '49:1 at the feedpoint'],
-    ['foot', 'a tuner at the mast foot'],
-    ['feedpoint', 'a tuner at the feedpoint'],
-    ['open-room', 'open line into the room'],
-    ['open-wall', 'open line to a tuner at the wall'],
-    ['open-wall-4', 'open line to a 4:1 at the wall'],
   ] as const;
   const length = { quantity: 'length' as const, optional: true };
   const numbers = $derived([
@@ -59,6 +45,14 @@
       {text}</label
     >
   {/each}
+  <label class="check"
+    ><input
+      type="checkbox"
+      checked={choice.fed_against_ground ?? answer?.fed_against_ground ?? false}
+      onchange={(event) => form.change('choice.fed_against_ground', event.currentTarget.checked)}
+    />
+    the antenna is fed against ground: no open line</label
+  >
   <h3>Lengths and money</h3>
   {#each numbers as spec (spec.key)}<NumberField {form} place="choice.{spec.key}" {spec} />{/each}
   <label class="check"
@@ -73,15 +67,35 @@
   >
   <details>
     <summary>Places to consider</summary>
-    {#each PLACES as [slug, text] (slug)}
-      <label class="check"
-        ><input
-          type="checkbox"
-          checked={!off.includes(slug)}
-          onchange={(event) => form.change('choice.off', toggled(off, slug, event.currentTarget.checked))}
-        />
-        {text}</label
-      >
+    {#each answer?.places ?? [] as group (group.title)}
+      {@const slugs = group.places.map((place) => place.slug)}
+      {@const left = slugs.filter((slug) => !off.includes(slug))}
+      <details class="group">
+        <summary>{group.title} <span>{left.length} of {slugs.length}</span></summary>
+        <label class="check all"
+          ><input
+            type="checkbox"
+            checked={left.length === slugs.length}
+            indeterminate={left.length > 0 && left.length < slugs.length}
+            onchange={(event) => {
+              const others = off.filter((slug) => !slugs.includes(slug));
+              form.change('choice.off', event.currentTarget.checked ? others : [...others, ...slugs]);
+            }}
+          />
+          all of them</label
+        >
+        {#each group.places as place (place.slug)}
+          <label class="check"
+            ><input
+              type="checkbox"
+              checked={!off.includes(place.slug)}
+              onchange={(event) =>
+                form.change('choice.off', toggled(off, place.slug, event.currentTarget.checked))}
+            />
+            {place.title}</label
+          >
+        {/each}
+      </details>
     {/each}
   </details>
   <details>
@@ -153,6 +167,15 @@
   }
   details {
     margin-top: 0.6rem;
+  }
+  .group {
+    margin: 0.2rem 0 0.2rem 0.8rem;
+  }
+  .group span {
+    color: var(--ink-soft);
+  }
+  .all {
+    border-bottom: 1px solid var(--hairline);
   }
   .price {
     display: flex;

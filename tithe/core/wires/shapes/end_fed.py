@@ -38,6 +38,11 @@ class EndFed(OffTheGround):
         _rises("bend_m", self.bend_m, self.near_height_m, self.bend_height_m)
         _rises("wire_m", self.wire_m - self.bend_m, self.bend_height_m, self.far_height_m)
 
+    @property
+    def balanced(self) -> bool:
+        """The other side is a counterpoise."""
+        return False
+
     def layout(self, stretch: float = 1.0, lift: float = 1.0) -> Layout:
         """The wires, the feed over the origin."""
         feed = Point(0.0, 0.0, self.near_height_m * lift)

@@ -28,6 +28,11 @@ class OwnWires:
         """Whether one of them ends on the ground."""
         return min(min(wire.start.z, wire.end.z) for wire in self.wires) < ALIKE_M
 
+    @property
+    def balanced(self) -> bool:
+        """Taken to be so where none of them ends on the ground."""
+        return not self.on_ground
+
     def layout(self, stretch: float = 1.0, lift: float = 1.0) -> Layout:
         """The wires as they are; longer ones grow away from the feed, those on the ground upwards."""
         if stretch == 1.0 and lift == 1.0:

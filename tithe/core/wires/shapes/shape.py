@@ -25,6 +25,12 @@ class Shape(Protocol):
         ...
 
     @property
+    def balanced(self) -> bool:
+        """Whether both sides of its feedpoint are antenna, so that open line may go up to it; else one is
+        ground or a counterpoise."""
+        ...
+
+    @property
     def radials(self) -> Radials | None:
         """What lies on the ground under it; None: nothing does, or nothing is known of it."""
         ...
@@ -42,6 +48,11 @@ class OffTheGround:
     def on_ground(self) -> bool:
         """It hangs."""
         return False
+
+    @property
+    def balanced(self) -> bool:
+        """As most that hang."""
+        return True
 
     @property
     def radials(self) -> Radials | None:

@@ -82,6 +82,11 @@ class Vertical:
         return self.radial_height_m == 0
 
     @property
+    def balanced(self) -> bool:
+        """The other side is its radials."""
+        return False
+
+    @property
     def radials(self) -> Radials | None:
         """Those on the ground; raised ones are wires among the others."""
         return Radials(self.radial_count, self.radial_m, self.radial_radius_m) if self.on_ground else None

@@ -19,6 +19,7 @@ class Whip:
     coil: ShapeCoil | None = None
     radius_m: float = 2e-3
     on_ground: bool = True
+    balanced: bool = False
     radials: Radials | None = None
 
     def __post_init__(self) -> None:
