@@ -16,7 +16,8 @@ COAX, OPEN = ("rg-58", "rg-213", "hard-12"), ("window-450", "open-600")
 BANDS = [("80 m", 3.5, 3.8), ("40 m", 7.0, 7.2), ("20 m", 14.0, 14.35)]
 RUN_M, INDOOR_M, LEAD_M = 24.0, 5.0, 4.0
 PARTS = {one.slug: one.part.model_dump(exclude_none=True) for one in shelf.parts()}
-IN_ROOM, TOPS = ([], ["own-3"], ["t-wide"]), ("choke-1", "ratio-4", "ratio-9", "ratio-49")
+IN_ROOM: tuple[list[str], ...] = ([], ["own-3"], ["t-wide"])
+TOPS = ("choke-1", "ratio-4", "ratio-9", "ratio-49")
 
 
 def orders():

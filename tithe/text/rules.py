@@ -143,6 +143,9 @@ RULES = {
         "is of wires that can be computed from {low_hz:mhz} to {high_hz:mhz}, not at {value:mhz}: they would"
         " be far too short or too long for the wave"
     ),
+    "rule.wires-too-high": (
+        "is of wires {value:figure} m up, more than {most:count} waves at {freq_hz:mhz}: too many to be told"
+    ),
     "rule.at-an-open-end": (
         "must not be an open end, where no current flows: feed between two wires, or along one"
     ),

@@ -43,6 +43,20 @@ def test_its_loss_has_the_same_rows_and_a_stated_one_goes_before_it():
     assert alone.guess(7.1e6) is None
 
 
+def test_wires_a_hundred_waves_up_are_told_and_higher_ones_refused():
+    """Somebody who types kilometres gets a sentence, whoever asks."""
+    there = PlannedAntenna(Plan(Dipole(10, 2000), SOILS["average"]), spread=False)
+    assert there.range_hz[1] == pytest.approx(100 * 299.792458e6 / 2000)
+    told = there.rows(np.array([14e6]))[0][0]
+    assert 0.5 < told.sky_ohm / told.z_ohm.real < 0.9
+    for up_m in (3000, 7e6):
+        planned = PlannedAntenna(Plan(Dipole(10, up_m), SOILS["average"]))
+        with pytest.raises(InputError, match="wires-too-high"):
+            planned.terminals(np.array([14e6]))
+        with pytest.raises(InputError, match="wires-too-high"):
+            estimated(planned.plan, 14e6, AS_TYPED)
+
+
 def test_it_is_asked_between_its_limits_only_one_by_one_and_swept():
     planned = PlannedAntenna(Plan(Dipole(20, 10), "free-space"), spread=False)
     low, high = planned.range_hz

@@ -20,7 +20,18 @@ from tithe.core.cost import refuse_beyond
 from tithe.core.errors import InputError
 from tithe.core.twoport import Port, Run
 from tithe.core.wires.ends import end_ohm
-from tithe.core.wires.estimate import CASES, Case, Fed, Plan, all_cases, as_typed, require_clear, seconds
+from tithe.core.wires.estimate import (
+    CASES,
+    Case,
+    Fed,
+    Plan,
+    all_cases,
+    as_typed,
+    highest_hz,
+    require_clear,
+    require_not_too_high,
+    seconds,
+)
 from tithe.core.wires.mesh import MOST_SEGMENTS, PER_WAVELENGTH
 from tithe.core.wires.moments import LIGHT_M_PER_S
 from tithe.core.wires.swept import impedance
@@ -41,7 +52,12 @@ class PlannedAntenna:
 
     @cached_property
     def range_hz(self) -> tuple[float, float]:
-        """Where its wires are neither too short for a wave nor too long for the method, Hz."""
+        """Where its wires are neither too short for a wave nor too long, or too high, for the method, Hz."""
+        low, high = self._wires_hz
+        return low, min(high, highest_hz(self.plan))
+
+    @cached_property
+    def _wires_hz(self) -> tuple[float, float]:
         whole = LIGHT_M_PER_S / self.plan.shape.layout().length_m
         return _SHORTEST_WAVELENGTHS * whole, MOST_SEGMENTS / PER_WAVELENGTH[0] / 2 * whole
 
@@ -93,11 +109,12 @@ class PlannedAntenna:
             require_clear(self.plan)
         except InputError as error:
             raise error.under("antenna") from None
-        low, high = self.range_hz
+        low, high = self._wires_hz
         outside = (freq_hz < low) | (freq_hz > high)
         if outside.any():
             asked = float(freq_hz[np.argmax(outside)])
             raise InputError("antenna", "beyond-the-wires", asked, low_hz=low, high_hz=high)
+        require_not_too_high(self.plan, float(np.max(freq_hz)))
 
     def each_s(self, freq_hz: float) -> float:
         """Of all its cases."""

@@ -9,6 +9,7 @@ most over these cases, whether one assumption matters or all do alike.
 
 from __future__ import annotations
 
+import math
 from collections.abc import Iterable, Sequence
 from dataclasses import dataclass, replace
 from functools import lru_cache
@@ -175,6 +176,7 @@ def fed(plan: Plan, freq_hz: float, case: Case, finest_hz: float | None = None) 
 
 def estimated(plan: Plan, freq_hz: float, case: Case, finest_hz: float | None = None) -> Fed:
     """The same, with where the power goes."""
+    require_not_too_high(plan, freq_hz)
     found, z, loss = _seen(plan, freq_hz, case, finest_hz)
     own = found.metal_ohm + found.coil_ohm
     radiating = found.z_ohm.real - own
@@ -243,6 +245,24 @@ def require_clear(plan: Plan) -> None:
         if isinstance(plan.shape, OwnWires):
             raise
         raise error.at("") from None  # which of its wires it is says nothing to who gave lengths
+
+
+_MOST_WAVELENGTHS_UP = 100
+"""Higher up what leaves turns so quickly with its angle that nothing is told of it."""
+
+
+def highest_hz(plan: Plan) -> float:
+    """Up to which frequency its wires are no more wavelengths above the ground than are told, Hz."""
+    up_m = _layout(plan, 1.0, 1.0).highest_m
+    over = plan.ground != "free-space" and up_m > 0
+    return _MOST_WAVELENGTHS_UP * LIGHT_M_PER_S / up_m if over else math.inf
+
+
+def require_not_too_high(plan: Plan, freq_hz: float) -> None:
+    """Raise `InputError` at a frequency (Hz) at which its wires are."""
+    up_m, most = _layout(plan, 1.0, 1.0).highest_m, _MOST_WAVELENGTHS_UP
+    told = freq_hz <= highest_hz(plan)
+    require(told, "antenna", "wires-too-high", up_m, freq_hz=freq_hz, most=most)
 
 
 def as_typed(plan: Plan, freq_hz: float) -> Currents:

@@ -93,6 +93,11 @@ class Layout:
         """The height of its lowest point, m."""
         return min(min(wire.start.z, wire.end.z) for wire in self.wires)
 
+    @property
+    def highest_m(self) -> float:
+        """The height of its highest point, m."""
+        return max(max(wire.start.z, wire.end.z) for wire in self.wires)
+
     @cached_property
     def length_m(self) -> float:
         """All its wire, m."""
