@@ -14,6 +14,7 @@ from tithe.core import (
     Resonator,
     Station,
     SwrAntenna,
+    Transformer,
     Transmitter,
     Tuner,
     cautions_at,
@@ -22,6 +23,7 @@ from tithe.core import (
 )
 from tithe.core.antenna import PlannedAntenna
 from tithe.core.cautions import registry
+from tithe.core.choose.bearable import bearable_share
 from tithe.core.verdict import state_at
 from tithe.core.wires.estimate import Plan
 from tithe.core.wires.shapes import Dipole
@@ -52,6 +54,7 @@ CASES = {
     ),
     "over-voltage": (station(Line(replace(RG_58, max_volts_rms=60), 10)), 0),
     "over-power": (station(Inline(ratings=Ratings(max_power_w=50))), 0),
+    "core-too-hot": (station(Inline(1.0, choke=True)), 0),
     "meter-over-scale": (station(Meter(full_scale_w=50)), 0),
     "meter-low-on-scale": (station(Meter(full_scale_w=3000)), 0),
     "forward-above-rated": (station(Tuner("l", c_max_f=3e-9), Meter(), antenna=table(((MHZ_7, 10, 0),))), 1),
@@ -135,6 +138,35 @@ def test_a_matched_line_bears_at_30_mhz_what_typical_ratings_say(slug, least, mo
         assert ("line-too-hot" in {c.id for c in cautions_at(budget, 0)}) == hot
         bears = budget.stages[0].in_w[0] * budget.stages[0].details.bearable_share(duty)[0]
         assert least / duty < bears < most / duty
+
+
+@pytest.mark.parametrize("emission", ["carrier", "keying", "speech"])
+@pytest.mark.parametrize("rated", [3.0, 25.0, None])
+def test_a_core_bears_what_it_gives_off_in_the_mean_and_choose_knows_it(emission, rated):
+    """1 dB into 50 Ω is 20.6 % of the power; a core of which nothing is said gives off 10 W."""
+    duty = {"carrier": 1.0, "keying": 0.5, "speech": 0.4}[emission]
+    bears = (rated or 10.0) / (1 - 10**-0.1) / duty
+    core = Transformer(1, 1.0, label="choke", ratings=Ratings(max_heat_w=rated))
+    for power, hot in ((0.999 * bears, False), (1.001 * bears, True)):
+        budget = solve(station(core, power_w=power, emission=emission), [MHZ_7])
+        caution = {c.id: c for c in cautions_at(budget, 0)}.get("core-too-hot")
+        assert (caution is not None) == hot
+        assert (bearable_share(budget) < 1).all() == hot
+        if caution:
+            assert ("No rating is typed" in say(caution.told)) == (rated is None)
+            assert f"{bears:.3g}" in say(caution.told)
+    assert bearable_share(
+        solve(station(core, power_w=10 * bears, emission=emission), [MHZ_7])
+    ) == pytest.approx(0.1)
+
+
+def test_a_transformer_far_from_what_it_is_made_for_is_not_passed_over():
+    """The shelf's 4:1 behind a tuner that matches anything, into 200 + 900j Ω."""
+    by_slug = {one.slug: one.part for one in shelf.parts()}
+    strong = Tuner("l", c_max_f=5e-9, l_max_h=50e-6)
+    for slug in ("ratio-4", "ratio-49"):
+        built = station(strong, by_slug[slug].to_core(), antenna=table(((MHZ_7, 200, 900),)), power_w=400)
+        assert "core-too-hot" in found(built)
 
 
 @pytest.mark.parametrize("points", [((7.0e6, 10, -200), (7.2e6, 10, 200)), ((5e6, 50, 0), (9e6, 50, 0))])

@@ -65,12 +65,13 @@ def answer(choice: Choice, ranking: Ranking) -> s.ChooseAnswer:
     known = {band.name for band in asked.bands}
     decided = grid.candidates[ranking.decision]
     bought = to_buy(decided, choice.kit, choice.prices)
+    undone = shortcomings(ranking, _typical_heat(choice, decided, asked))
     in_order = set(ranking.order)
     order = [*ranking.order, *(n for n in range(len(grid.candidates)) if n not in in_order)]
     return {
         "sentence": say(verdict(ranking, choice.names)),
         "not_worth": say(not_worth(ranking, choice.names)),
-        "shortcomings": say((*shortcomings(ranking), *how_used(asked), *_left_out(choice))),
+        "shortcomings": say((*undone, *how_used(asked), *_left_out(choice))),
         "guessed": guessed_bands(asked),
         "prices_note": say((*missing_prices(bought, choice.names), *_rough_prices(choice))),
         "within_db": ranking.within_db,
@@ -92,6 +93,12 @@ def answer(choice: Choice, ranking: Ranking) -> s.ChooseAnswer:
             for token, price in choice.prices.items() if token in choice.models
         ],
     }  # fmt: skip
+
+
+def _typical_heat(choice: Choice, one: Candidate, asked: Question) -> list[str]:
+    """Of its parts those whose rating of heat is a usual one."""
+    chain = asked.station.chain if one.present else parts_of(one.items, choice.kit)
+    return [p.label for p in chain if p.max_heat_w is not None and p.ratings.max_heat_w is None]
 
 
 def _places(choice: Choice) -> list[s.PlaceGroup]:

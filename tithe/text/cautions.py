@@ -25,6 +25,14 @@ CAUTIONS = {
     ),
     "caution.over-voltage": "{part:name} stands {volts:figure} V rms and is rated {rated:figure} V.",
     "caution.over-power": "{power_w:figure} W goes into {part:name}, which is rated {rated_w:figure} W.",
+    "caution.core-too-hot.rated": (
+        "{part:name} would turn {heat_w:figure} W into heat, and gives off {limit_w:figure}: it bears about "
+        "{bears_w:figure} W here."
+    ),
+    "caution.core-too-hot.typical": (
+        "{part:name} would turn {heat_w:figure} W into heat. No rating is typed for it: one of the usual "
+        "size gives off some {limit_w:figure} W in still air, and so bears about {bears_w:figure} W here."
+    ),
     "caution.meter-over-scale": (
         "{meter:name} would show {shown_w:figure} W forward, beyond its full scale of {scale_w:figure} W."
     ),
@@ -99,6 +107,11 @@ REMEDIES = {
     "remedy.tuner-over-rating": "Stay below that power, or use a tuner with higher ratings.",
     "remedy.over-voltage": "Lower the power, or use a part with a higher voltage rating there.",
     "remedy.over-power": "Lower the power, or use a part with a higher power rating there.",
+    "remedy.core-too-hot": (
+        "Lower the power or keep key-down times short; look for an impedance nearer to what it is made for, "
+        "or take a larger core. Small ones give off some 3 W, large or stacked ones 25. Let it cool before "
+        "you touch it."
+    ),
     "remedy.meter-over-scale": "Choose the next range, and mind its multiplier.",
     "remedy.meter-low-on-scale": "Use a lower range, or do not trust its last digits.",
     "remedy.forward-above-rated": "Subtract: net power is forward less reflected.",

@@ -133,6 +133,10 @@ CHOICES = {
     "choose.some-phases": ("On {bands:list} a match is made at some of the phases that the SWR leaves open."),
     "choose.limit": "{band} to {power_w:watts} W",
     "choose.limited": "Ratings limit {limits:comma}.",
+    "choose.typical-heat": (
+        "Of {parts:names} no rating of heat is typed: {heat_w:figure} W is taken, as of a core of the usual "
+        "size in still air."
+    ),
     "choose.guessed": "On {bands:list} this decides on a guess: the antenna is not measured there.",
     "choose.retuned": (
         "What stands now is judged with {tuners:names} set anew for each frequency, as one would."

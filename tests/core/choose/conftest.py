@@ -3,7 +3,18 @@
 import numpy as np
 import pytest
 
-from tithe.core import AttenuatedLine, Band, Inline, Line, Station, Transformer, Transmitter, Tuner, table
+from tithe.core import (
+    AttenuatedLine,
+    Band,
+    Inline,
+    Line,
+    Ratings,
+    Station,
+    Transformer,
+    Transmitter,
+    Tuner,
+    table,
+)
 from tithe.core.choose import Candidate, Kit, Site, candidates, cost, evaluate, question, rank, to_buy
 
 PRICES = {
@@ -17,6 +28,7 @@ LINES = {
     "good": AttenuatedLine(50, 0.85, 0.396, 0.0011, name="good"),
     "open": AttenuatedLine(535, 0.975, 0.0656, 0.0, name="open", balanced=True, wet_factor=4.0),
 }
+COOL = Ratings(max_heat_w=1e6)
 BANDS = (Band("40 m", 7.0e6, 7.2e6), Band("20 m", 14.0e6, 14.35e6, 2.0))
 
 
@@ -24,15 +36,15 @@ def make_kit(loss=1.0, q=1.0, lines=LINES, owned=("choke",), owned_line="thin"):
     """``loss`` scales what parts lose, ``q`` the quality of the tuners."""
     tuner = Tuner("l", coil_q=200 * q, capacitor_q=1500 * q, c_min_f=1e-15, c_max_f=1e-6, l_max_h=1e-3)
     parts = {
-        "choke": Transformer(1, 0.1 * loss),
+        "choke": Transformer(1, 0.1 * loss, ratings=COOL),
         "line-choke": Inline(0.1 * loss),
         "room-tuner": tuner,
         "wide-tuner": tuner,
         "mast-tuner": tuner,
         "radio-tuner": tuner,
-        "ratio-4": Transformer(4, 0.2 * loss),
-        "ratio-9": Transformer(9, 0.3 * loss),
-        "ratio-49": Transformer(49, 0.6 * loss),
+        "ratio-4": Transformer(4, 0.2 * loss, ratings=COOL),
+        "ratio-9": Transformer(9, 0.3 * loss, ratings=COOL),
+        "ratio-49": Transformer(49, 0.6 * loss, ratings=COOL),
         "arrestor-passing": Inline(0.05 * loss),
     }
     coax = {t: line for t, line in lines.items() if not line.balanced}
@@ -44,7 +56,7 @@ def make_kit(loss=1.0, q=1.0, lines=LINES, owned=("choke",), owned_line="thin"):
 def make_station(z, run_m, line="thin", tuner=None, bands=BANDS, **transmitter):
     points = tuple((f, z.real, z.imag) for f in (6.9e6, 30e6))
     head = () if tuner is None else (tuner,)
-    chain = (*head, Line(LINES[line], run_m, "run"), Transformer(1, 0.1, label="choke"))
+    chain = (*head, Line(LINES[line], run_m, "run"), Transformer(1, 0.1, label="choke", ratings=COOL))
     return Station(Transmitter(**transmitter), chain, table(points), bands=bands)
 
 

@@ -92,6 +92,19 @@ def over_power(scene: Scene) -> Iterator[Finding]:
             yield found(n, part=stage.part.label, power_w=power, rated_w=limit)
 
 
+@caution("core-too-hot", "harm")
+def core_too_hot(scene: Scene) -> Iterator[Finding]:
+    """Transformers, chokes, and whatever has a rating of heat."""
+    duty = scene.budget.station.transmitter.duty
+    for n, stage in _active(scene):
+        limit = stage.part.max_heat_w
+        heat_w = scene.worst(stage.taken_w) * duty
+        if limit is not None and heat_w > limit:
+            told = {"part": stage.part.label, "heat_w": heat_w, "limit_w": limit}
+            which = "typical" if stage.part.ratings.max_heat_w is None else "rated"
+            yield found(n, which, **told, bears_w=scene.worst(stage.in_w) * limit / heat_w)
+
+
 @caution("meter-over-scale", "misleads")
 def meter_over_scale(scene: Scene) -> Iterator[Finding]:
     for n, stage, reading in _readings(scene):

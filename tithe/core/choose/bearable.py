@@ -33,4 +33,6 @@ def _of(stage: Stage, duty: float) -> Real:
         share = np.minimum(share, along.bearable_share(duty))
     if most_w is not None:
         share = np.minimum(share, quotient(most_w, stage.in_w, np.inf))
+    if (heat_w := stage.part.max_heat_w) is not None:
+        share = np.minimum(share, quotient(heat_w, np.maximum(stage.taken_w, 0.0) * duty, np.inf))
     return np.asarray(share)

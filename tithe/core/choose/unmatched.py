@@ -3,13 +3,17 @@ antenna is a guess; and how what stands now was taken to be used."""
 
 from __future__ import annotations
 
+from collections.abc import Sequence
+
 from tithe.core.choose.grid import Question
 from tithe.core.choose.rank import Ranking
 from tithe.core.message import Told, tell
+from tithe.core.parts.ratings import TYPICAL_HEAT_W
 
 
-def shortcomings(ranking: Ranking) -> Told:
-    """What the decision leaves undone; nothing where it leaves none."""
+def shortcomings(ranking: Ranking, typical_heat: Sequence[str] = ()) -> Told:
+    """What the decision leaves undone; nothing where it leaves none. ``typical_heat``: which of its parts are
+    taken to give off what is usual."""
     grid, n = ranking.grid, ranking.decision
     names = [band.name for band in grid.question.bands]
     reach, limits = grid.reach[n], grid.limit_share[n]
@@ -26,6 +30,8 @@ def shortcomings(ranking: Ranking) -> Told:
     if held:
         each = [tell("choose.limit", band=name, power_w=float(share) * rated) for name, share in held]
         said.append(tell("choose.limited", limits=each))
+    if held and typical_heat:
+        said.append(tell("choose.typical-heat", heat_w=TYPICAL_HEAT_W, parts=list(typical_heat)))
     if guessed := guessed_bands(grid.question):
         said.append(tell("choose.guessed", bands=guessed))
     return tuple(said)

@@ -14,7 +14,7 @@ from typing import Literal
 from tithe.core.arrays import Real
 from tithe.core.errors import require_not_negative, require_positive, require_share
 from tithe.core.parts.insertion import InsertionLoss
-from tithe.core.parts.ratings import NO_RATINGS, Ratings
+from tithe.core.parts.ratings import NO_RATINGS, TYPICAL_HEAT_W, Ratings
 from tithe.core.twoport import TwoPort, attenuator
 
 
@@ -38,6 +38,11 @@ class Inline(InsertionLoss):
         require_not_negative("loss_db", self.loss_db)
         require_positive("z_ohm", self.z_ohm)
         require_share("series_share", self.series_share)
+
+    @property
+    def max_heat_w(self) -> float | None:
+        """As stated, of a choke else of a core of the usual size, W."""
+        return self.ratings.max_heat_w or (TYPICAL_HEAT_W if self.choke else None)
 
     def two_port(self, freq_hz: Real) -> TwoPort:
         """The chain matrix, shape ``(F,)``."""

@@ -165,6 +165,11 @@ class Part(ABC):
         """The voltage it bears, V rms; None where none is stated."""
         return self.ratings.max_volts_rms
 
+    @property
+    def max_heat_w(self) -> float | None:
+        """The heat it gives off for good, W; None where none is stated, nor usual for its kind."""
+        return self.ratings.max_heat_w
+
     @abstractmethod
     def two_port(self, freq_hz: Real) -> TwoPort | None:
         """The chain matrix, shapes ``(F,)``; None of a tuner, whose matrix follows from its load."""

@@ -18,7 +18,7 @@ import numpy as np
 from tithe.core.arrays import Complex, Real
 from tithe.core.errors import require_not_negative, require_positive, require_share
 from tithe.core.parts.insertion import InsertionLoss
-from tithe.core.parts.ratings import NO_RATINGS, Ratings
+from tithe.core.parts.ratings import NO_RATINGS, TYPICAL_HEAT_W, Ratings
 from tithe.core.twoport import TwoPort, attenuator, series, shunt, turns
 
 
@@ -58,6 +58,11 @@ class Transformer(InsertionLoss):
     def impedance_ratio(self) -> float:
         """Antenna side over radio side."""
         return self.ratio
+
+    @property
+    def max_heat_w(self) -> float:
+        """As stated, else of a core of the usual size, W."""
+        return self.ratings.max_heat_w or TYPICAL_HEAT_W
 
     def two_port(self, freq_hz: Real) -> TwoPort:
         """The chain matrix, shape ``(F,)``."""

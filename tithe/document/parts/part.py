@@ -69,12 +69,13 @@ class PartFile(CoreObject):
 
 class RatedPart(PartFile):
     """``f_min_mhz``, ``f_max_mhz``: the band it is made for; ``max_power_w``, ``max_volts_rms``: what it
-    bears."""
+    bears; ``max_heat_w``: the heat that it gives off for good."""
 
     f_min_mhz: Annotated[Positive | None, asked("Made for, from", "frequency", section=RATINGS)] = None
     f_max_mhz: Annotated[Positive | None, asked("Made for, to", "frequency", section=RATINGS)] = None
     max_power_w: Annotated[Positive | None, asked("Bears", "power", section=RATINGS)] = None
     max_volts_rms: Annotated[Positive | None, asked("Bears, rms", "volts", section=RATINGS)] = None
+    max_heat_w: Annotated[Positive | None, asked("Gives off, heat", "power", section=RATINGS)] = None
     passes_dc: Annotated[
         bool | None, asked("Passes DC", widget="truth", section=RATINGS, choices={"": "not known"})
     ] = None
@@ -88,4 +89,5 @@ class RatedPart(PartFile):
             self.max_power_w,
             self.max_volts_rms,
             self.passes_dc,
+            self.max_heat_w,
         )

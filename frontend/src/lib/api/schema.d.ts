@@ -1997,6 +1997,8 @@ export interface components {
             max_power_w?: number | null;
             /** Bears, rms */
             max_volts_rms?: number | null;
+            /** Gives off, heat */
+            max_heat_w?: number | null;
             /** Passes DC */
             passes_dc?: boolean | null;
             /**
@@ -2292,6 +2294,8 @@ export interface components {
             max_power_w?: number | null;
             /** Bears, rms */
             max_volts_rms?: number | null;
+            /** Gives off, heat */
+            max_heat_w?: number | null;
             /** Passes DC */
             passes_dc?: boolean | null;
             /**
@@ -2478,6 +2482,8 @@ export interface components {
             max_power_w?: number | null;
             /** Bears, rms */
             max_volts_rms?: number | null;
+            /** Gives off, heat */
+            max_heat_w?: number | null;
             /** Passes DC */
             passes_dc?: boolean | null;
             /**
@@ -2726,6 +2732,8 @@ export interface components {
             max_power_w?: number | null;
             /** Bears, rms */
             max_volts_rms?: number | null;
+            /** Gives off, heat */
+            max_heat_w?: number | null;
             /** Passes DC */
             passes_dc?: boolean | null;
             /**
@@ -2958,6 +2966,8 @@ export interface components {
             max_power_w?: number | null;
             /** Bears, rms */
             max_volts_rms?: number | null;
+            /** Gives off, heat */
+            max_heat_w?: number | null;
             /** Passes DC */
             passes_dc?: boolean | null;
             /**
@@ -3082,6 +3092,8 @@ export interface components {
             max_power_w?: number | null;
             /** Bears, rms */
             max_volts_rms?: number | null;
+            /** Gives off, heat */
+            max_heat_w?: number | null;
             /** Passes DC */
             passes_dc?: boolean | null;
             /**
