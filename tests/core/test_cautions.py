@@ -22,8 +22,8 @@ from tithe.core import (
     table,
 )
 from tithe.core.antenna import PlannedAntenna
+from tithe.core.bearable import bearable_share
 from tithe.core.cautions import registry
-from tithe.core.choose.bearable import bearable_share
 from tithe.core.verdict import state_at
 from tithe.core.wires.estimate import Plan
 from tithe.core.wires.shapes import Dipole

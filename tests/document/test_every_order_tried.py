@@ -6,8 +6,8 @@ import numpy as np
 import pytest
 
 from tithe.core import solve
+from tithe.core.bearable import bearable_share
 from tithe.core.choose import evaluate, question
-from tithe.core.choose.bearable import bearable_share
 from tithe.document import choice, shelf
 from tithe.document.station_file import validate
 from tithe.results import choose_json

@@ -40,6 +40,17 @@ const PAIRS: PairsOut = {
     [1, 2, 1],
     [1, 1, 0],
   ],
+  weakest_w: [
+    [5, 30, 31],
+    [40, 92, 44],
+    [33, 22, 8],
+  ],
+  bears_w: [
+    [10, 90, 90],
+    [90, 100, 90],
+    [90, 90, 20],
+  ],
+  power_w: 100,
   best_wire_m: 16,
   best_line_m: 10,
   line_at: 1,
@@ -157,15 +168,19 @@ test('pairs are tried, looked at by the arrow keys, and taken', async () => {
     line_to_m: 16,
   });
   await userEvent.click(
-    screen.getByRole('button', { name: /Take 16 m of wire and 10 m of feedline: 2 of 2/ }),
+    screen.getByRole('button', {
+      name: /Take 16 m of wire and 10 m of feedline: 92 W on the weakest band, 2 of 2/,
+    }),
   );
   expect(onadopt).toHaveBeenLastCalledWith(PAIRS, 16, 10);
   const map = screen.getByRole('application');
   map.focus();
   await userEvent.keyboard('{ArrowRight}{ArrowUp}{ArrowUp}'); // not beyond the edge
-  expect(map.getAttribute('aria-label')).toContain('20 m of wire, 12 m of feedline, 0 of 2 bands');
+  expect(map.getAttribute('aria-label')).toContain('20 m of wire, 12 m of feedline, 8 W on the weakest band');
   await userEvent.click(
-    screen.getByRole('button', { name: /Take 20 m of wire and 12 m of feedline: 0 of 2/ }),
+    screen.getByRole('button', {
+      name: /Take 20 m of wire and 12 m of feedline: 8 W on the weakest band, 0 of 2/,
+    }),
   );
   expect(onadopt).toHaveBeenLastCalledWith(PAIRS, 20, 12);
 });

@@ -20,11 +20,22 @@ const LENGTHS: LengthsAnswer = {
   sentence: 'The present 38 m are safe.',
   present_m: 38,
   length_m: [36, 37, 38, 39],
+  best_m: 38,
   margin_m: [0, 1, 2, 1],
   workings: {},
   bands: [
-    { name: '40 m', reached: [false, true, true, true] },
-    { name: '20 m', reached: [true, false, true, true] },
+    {
+      name: '40 m',
+      reached: [false, true, true, true],
+      sky_w: [10, 60, 70, 80],
+      bears_w: [90, 100, 100, 100],
+    },
+    {
+      name: '20 m',
+      reached: [true, false, true, true],
+      sky_w: [70, 20, 70, 80],
+      bears_w: [100, 24, 100, 100],
+    },
   ],
 };
 const LOOK: CandidateLook = {

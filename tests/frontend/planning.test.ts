@@ -151,6 +151,7 @@ test('lengths are tried for the station, and one of them is taken', async () => 
     swr: 1.2,
     radiated_w: 95,
     sky_w: 90,
+    bears_w: 80,
     extreme: false,
   };
   const tried = [18, 20, 22].map((length_m) => ({
@@ -166,6 +167,7 @@ test('lengths are tried for the station, and one of them is taken', async () => 
             answer: {
               field: 'length_m',
               lengths: tried,
+              best_m: 20.1,
               windows: [{ from_m: 19.5, to_m: 20.5 }],
               sentence: 'Every band is in reach with 20 m.',
             },
@@ -178,10 +180,12 @@ test('lengths are tried for the station, and one of them is taken', async () => 
   await userEvent.click(screen.getByRole('button', { name: 'Try sixty lengths' }));
   await screen.findByText('Every band is in reach with 20 m.');
   expect(server.to('/api/antenna/lengths')[0]?.body).toMatchObject({ from_m: 12, to_m: 30, count: 60 });
+  await userEvent.click(screen.getByRole('button', { name: 'Take 20.1 m, the best of them' }));
+  expect(onadopt).toHaveBeenLastCalledWith('length_m', 20.1);
   await userEvent.click(screen.getByRole('button', { name: 'Take 20 m, in the middle of 19.5 m to 20.5 m' }));
   expect(onadopt).toHaveBeenLastCalledWith('length_m', 20);
   await userEvent.click(screen.getByText('The picture as a table'));
-  expect(screen.getByRole('row', { name: /18 m 90, not in reach/ })).toBeTruthy();
+  expect(screen.getByRole('row', { name: /18 m 90, not suited: 80 borne/ })).toBeTruthy();
   await userEvent.click(screen.getAllByRole('button', { name: 'take' })[2] as HTMLElement);
   expect(onadopt).toHaveBeenLastCalledWith('length_m', 22);
   const from = screen.getByRole('textbox', { name: 'From' });

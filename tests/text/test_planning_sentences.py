@@ -109,14 +109,18 @@ def test_an_open_end_has_no_figure_and_no_mark_of_infinity():
 
 
 def test_pairs_tell_what_the_best_of_them_lacks():
-    reached, sky = np.zeros((3, 3, 2), dtype=bool), np.tile([0.4, 0.7], (3, 1))
+    reached, sky = np.zeros((3, 3, 2), dtype=bool), np.tile([40.0, 70.0], (3, 3, 1))
     reached[..., 0] = True
-    told = planning_json.paired(Pairs("leg_m", BANDS, np.arange(3.0), np.arange(3.0), reached, sky), 2)
-    assert "reaches 1 of 2, not 20 m" in told["sentence"]
+    bears = np.full(sky.shape, 100.0)
+    found = Pairs("leg_m", BANDS, 100.0, np.arange(3.0), np.arange(3.0), reached, bears, sky)
+    told = planning_json.paired(found, 2)
+    assert "reaches 1 of 2 bands, not 20 m" in told["sentence"]
     assert "The wire may be off by" in told["sentence"]
-    assert "leaves for the sky on 40 m, 40 %" in told["sentence"]
+    assert "40 W leave for the sky on 40 m, of the 100 W that are borne there" in told["sentence"]
     reached[1, 1, 1] = True
-    told = planning_json.paired(Pairs("leg_m", BANDS, np.arange(3.0), np.arange(3.0), reached, sky), 2)
-    assert "reaches all 2 bands" in told["sentence"]
-    assert "no room round it" in told["sentence"]
+    sky[1, 1], bears[1, 1] = (60.0, 80.0), (90.0, 100.0)
+    told = planning_json.paired(replace(found, sky_w=sky), 2)
+    assert "reaches every band" in told["sentence"]
+    assert "Less than the 100 W of the radio is borne: 90 W on 40 m." in told["sentence"]
+    assert "already loses 1 dB" in told["sentence"]
     assert (told["line_at"], told["best_wire_m"], told["best_line_m"]) == (2, 1.0, 1.0)

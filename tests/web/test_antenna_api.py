@@ -128,7 +128,7 @@ def test_pairs_come_with_their_progress_and_where_the_run_is(client, mill):
     assert steps[-1] == {"done": 5, "of": 5}
     assert last["answer"]["line_at"] == 1
     assert np.shape(last["answer"]["count"]) == (5, 5)
-    assert "of feedline reaches all 1 bands" in last["answer"]["sentence"]
+    assert "The tuner reaches every band" in last["answer"]["sentence"]
     refused = send(client, "post", "/api/antenna/pairs", body | {"line_to_m": 5})
     assert refused.json()["errors"][0]["place"] == "line_to_m"
     body["document"]["chain"] = body["document"]["chain"][:1]

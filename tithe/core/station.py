@@ -2,7 +2,11 @@
 
 from __future__ import annotations
 
+from collections.abc import Sequence
 from dataclasses import dataclass
+
+import numpy as np
+from numpy.typing import NDArray
 
 from tithe.core.antenna import Antenna
 from tithe.core.errors import require_above, require_not_negative, require_positive
@@ -28,6 +32,12 @@ class Band:
     def middle_hz(self) -> float:
         """Half way between the edges."""
         return (self.low_hz + self.high_hz) / 2
+
+
+def counted_bands(bands: Sequence[Band]) -> NDArray[np.intp]:
+    """Which bands count: those with a weight, all where none has one."""
+    weighted = np.array([band.weight > 0 for band in bands], dtype=bool)
+    return np.flatnonzero(weighted if weighted.any() else ~weighted)
 
 
 @dataclass(frozen=True)

@@ -284,6 +284,15 @@ def lengths(found: Lengths, names: list[str]) -> s.LengthsAnswer:
         "present_m": found.present_m,
         "length_m": found.length_m.tolist(),
         "margin_m": found.margin_m.tolist(),
-        "bands": [{"name": name, "reached": found.reached[:, k].tolist()} for k, name in enumerate(names)],
+        "best_m": float(found.length_m[found.best]),
+        "bands": [
+            {
+                "name": name,
+                "reached": found.reached[:, k].tolist(),
+                "bears_w": found.bears_w[:, k].tolist(),
+                "sky_w": found.sky_w[:, k].tolist(),
+            }
+            for k, name in enumerate(names)
+        ],
         "workings": working_json.several(workings_of_lengths(found)),
     }

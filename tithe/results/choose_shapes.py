@@ -187,10 +187,12 @@ class BreakEvenOut(TypedDict):
 
 
 class LengthBand(TypedDict):
-    """At which lengths a band is reached."""
+    """At which lengths a band is reached, the power that is borne there, and what leaves of it."""
 
     name: str
     reached: list[bool]
+    bears_w: list[float]
+    sky_w: list[float]
 
 
 class LengthsAnswer(TypedDict):
@@ -198,6 +200,7 @@ class LengthsAnswer(TypedDict):
 
     sentence: str
     present_m: float
+    best_m: float
     length_m: list[float]
     margin_m: list[float]
     bands: list[LengthBand]

@@ -5,7 +5,6 @@ from __future__ import annotations
 import numpy as np
 
 from tithe.core.antenna.sampled import INTERPOLATION_OHM
-from tithe.core.arrays import Real
 from tithe.core.choose.pairs import Pairs
 from tithe.core.cost import Pause, go_on
 from tithe.core.message import Message, tell
@@ -206,15 +205,29 @@ def _changes(moved: Moved) -> list[Message]:
 
 
 def paired(found: Pairs, line_at: int) -> PairsOut:
-    """How many bands each pair of lengths reaches."""
+    """What each pair of lengths gives, and in a sentence which gives most."""
     n, k = found.best
     wire, line = float(found.wire_m[n]), float(found.line_m[k])
-    missing = [band.name for band, ok in zip(found.bands, found.reached[n, k], strict=True) if not ok]
-    count: Real = found.count
-    told = {"wire_m": wire, "line_m": line, "count": int(count[n, k]), "of": len(found.bands)}
-    said = [tell("pairs.missing", missing=missing, **told) if missing else tell("pairs.all", **told)]
-    weakest = int(np.argmin(found.sky[n]))
-    said.append(tell("pairs.sky", band=found.bands[weakest].name, share=float(found.sky[n, weakest])))
+    weakest = found.weakest_band(n, k)
+    said = [
+        tell(
+            "pairs.most", wire_m=wire, line_m=line, band=found.bands[weakest].name,
+            sky_w=float(found.sky_w[n, k, weakest]), bears_w=float(found.bears_w[n, k, weakest]),
+        )
+    ]  # fmt: skip
+    reached = found.reached[n, k]
+    if reached.all():
+        said.append(tell("pairs.all"))
+    else:
+        missing = [band.name for band, ok in zip(found.bands, reached, strict=True) if not ok]
+        said.append(tell("pairs.missing", count=int(reached.sum()), of=len(found.bands), missing=missing))
+    watts = found.bears_w[n, k].tolist()
+    held = [
+        tell("lengths.borne", band=found.bands[b].name, bears_w=watts[b])
+        for b in np.flatnonzero(reached & ~found.suits[n, k])
+    ]
+    if held:
+        said.append(tell("pairs.not-borne", power_w=found.power_w, bands=held))
     steps = int(found.room[n, k]) - 1
     if steps > 0:
         spare = {
@@ -229,7 +242,10 @@ def paired(found: Pairs, line_at: int) -> PairsOut:
         "bands": [band.name for band in found.bands],
         "wire_m": found.wire_m.tolist(),
         "line_m": found.line_m.tolist(),
-        "count": count.astype(int).tolist(),
+        "count": found.count.astype(int).tolist(),
+        "weakest_w": found.weakest_w.tolist(),
+        "bears_w": found.least_borne_w.tolist(),
+        "power_w": found.power_w,
         "best_wire_m": wire,
         "best_line_m": line,
         "line_at": line_at,

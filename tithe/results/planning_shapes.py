@@ -102,14 +102,18 @@ class FitOut(TypedDict):
 
 
 class PairsOut(TypedDict):
-    """``count``: how many bands are reached with each wire (m) and each run (m); the best pair, and where in
-    the chain the run is."""
+    """With each wire (m) and each run (m): ``count``, on how many bands the tuner reaches from edge to edge
+    and the radio's power is borne; ``weakest_w``, what leaves on the weakest band; ``bears_w``, what is borne
+    on every band. The best pair, and where in the chain the run is."""
 
     field: str
     bands: list[str]
     wire_m: list[float]
     line_m: list[float]
     count: list[list[int]]
+    weakest_w: list[list[float]]
+    bears_w: list[list[float]]
+    power_w: float
     best_wire_m: float
     best_line_m: float
     line_at: int

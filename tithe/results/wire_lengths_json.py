@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from typing import Any
+
 import numpy as np
 
 from tithe.core.arrays import Mask
@@ -45,28 +47,39 @@ def _on_band(found: Lengths, n: int, b: int) -> LengthOnBand:
         "swr": ratio if np.isfinite(ratio) else None,
         "radiated_w": float(found.radiated_w[n, b, MIDDLE]),
         "sky_w": float(found.sky_w[n, b, MIDDLE]),
+        "bears_w": float(found.bears_w[n, b].min()),
         "reached": bool(found.suits[n, b]),
         "extreme": bool(found.extreme[n, b]),
     }
 
 
+_ONE_DB = 10**0.1
+
+
+def _weakest(found: Lengths, n: int) -> dict[str, Any]:
+    """What the weakest band has of a length."""
+    weakest = int(found.weakest[n])
+    return {
+        "length_m": float(found.length_m[n]), "band": found.bands[weakest].name,
+        "sky_w": float(found.weakest_w[n]), "bears_w": float(found.bears_w[n, weakest].min()),
+    }  # fmt: skip
+
+
 def _told(found: Lengths, sure: Mask) -> tuple[Message, ...]:
     """Which lengths suit all bands, or which suits most of them, how surely; which to keep away from."""
-    best, watts, count = found.best, found.sky_w.mean(axis=-1), found.suits.sum(axis=1)
-    weakest = int(np.argmin(watts[best]))
-    told = {
-        "length_m": float(found.length_m[best]), "band": found.bands[weakest].name,
-        "sky_w": float(watts[best, weakest]),
-    }  # fmt: skip
-    said = []
+    best, most, count = found.best, found.most, found.suits.sum(axis=1)
+    told, said = _weakest(found, best), list[Message]()
     if found.windows:
         windows = [tell("lengths.window", ends=window) for window in found.windows[:4]]
         said.append(tell("lengths.suit", windows=windows))
         said.append(tell("lengths.best", spare_m=float(found.margin_m[best]), **told))
+        if found.weakest_w[most] > _ONE_DB * found.weakest_w[best]:
+            unsuited = [band.name for band, ok in zip(found.bands, found.suits[most], strict=True) if not ok]
+            said.append(tell("lengths.more", missing=unsuited, **_weakest(found, most)))
     else:
         missing = [band.name for band, fine in zip(found.bands, found.suits[best], strict=True) if not fine]
-        most = {"count": int(count[best]), "of": len(found.bands), "missing": missing}
-        said.append(tell("lengths.none", **most, **told))
+        some = {"count": int(count[best]), "of": len(found.bands), "missing": missing}
+        said.append(tell("lengths.none", **some, **told))
     unsure = [
         band.name
         for band, suits, surely_so in zip(found.bands, found.suits[best], sure, strict=True)
@@ -79,6 +92,13 @@ def _told(found: Lengths, sure: Mask) -> tuple[Message, ...]:
         )
         if some and reached
     ]
+    held = (found.reached & ~found.borne)[best].any(axis=-1)
+    if held.any():
+        least = found.bears_w[best].min(axis=-1).tolist()
+        bands = [
+            tell("lengths.borne", band=found.bands[b].name, bears_w=least[b]) for b in np.flatnonzero(held)
+        ]
+        said.append(tell("lengths.held", power_w=found.asked.station.transmitter.power_w, bands=bands))
     if little:
         said.append(tell("lengths.little", bands=little))
     if unsure:

@@ -8,8 +8,9 @@ from typing_extensions import TypedDict
 
 
 class LengthOnBand(TypedDict):
-    """At the middle of a band: the feedpoint, what leaves the wires and what of that for the sky (W).
-    ``reached``: from edge to edge, and more than a little leaves; ``extreme``: near the end of a half wave,
+    """At the middle of a band: the feedpoint, what leaves the wires and what of that for the sky (W), at the
+    power that is borne; ``bears_w``: the least that is borne from edge to edge. ``reached``: from edge to
+    edge, the radio's power is borne, and more than a little leaves; ``extreme``: near the end of a half wave,
     at thousands of ohms."""
 
     name: str
@@ -19,6 +20,7 @@ class LengthOnBand(TypedDict):
     swr: float | None
     radiated_w: float
     sky_w: float
+    bears_w: float
     reached: bool
     extreme: bool
 

@@ -25,7 +25,12 @@ ANTENNAS = {
         "At {at:list} less than a quarter of what leaves goes below 30°: it serves near places there, and "
         "far ones poorly."
     ),
-    "lengths.suit": "Every band is in reach with {windows:list}.",
+    "lengths.suit": "Every band is in reach, and the radio’s power is borne, with {windows:list}.",
+    "lengths.more": (
+        "On the weakest band more would leave with {length_m:length}, {sky_w:watts} W on {band}, though "
+        "{missing:list} would not be suited."
+    ),
+    "lengths.held": ("At that length less than the {power_w:figure} W of the radio is borne: {bands:comma}."),
     "lengths.window": "{ends:length}",
     "lengths.best": (
         "The best of them is {length_m:length}: least leaves on {band}, {sky_w:watts} W for the sky. It may"
@@ -33,7 +38,7 @@ ANTENNAS = {
     ),
     "lengths.none": (
         "No length of these suits every band. {length_m:length} suits {count:count} of {of:count}, not "
-        "{missing:list}; least leaves on {band}, {sky_w:watts} W for the sky."
+        "{missing:list}; least leaves on {band}, {sky_w:watts} W for the sky, of {bears_w:figure} W borne."
     ),
     "lengths.extreme": (
         "On {bands:list} some lengths end near a half wave: thousands of ohms at the feed, high voltage, and"
@@ -92,18 +97,19 @@ ANTENNAS = {
         "No length, height, soil or joint explains that: think of a mast or a gutter nearby, of the outside "
         "of the feedline, or of a sweep that was not taken at the feedpoint."
     ),
-    "pairs.all": (
-        "{wire_m:length} of wire with {line_m:length} of feedline reaches all {of:count} bands from edge to "
-        "edge."
+    "pairs.most": (
+        "{wire_m:length} of wire with {line_m:length} of feedline gives the weakest band most: {sky_w:watts} "
+        "W leave for the sky on {band}, of the {bears_w:figure} W that are borne there."
     ),
-    "pairs.missing": (
-        "No pair reaches every band. {wire_m:length} of wire with {line_m:length} of feedline reaches "
-        "{count:count} of {of:count}, not {missing:list}."
-    ),
-    "pairs.sky": "Least of what enters the wire leaves for the sky on {band}, {share:percent}.",
+    "pairs.all": "The tuner reaches every band from edge to edge.",
+    "pairs.missing": "The tuner reaches {count:count} of {of:count} bands, not {missing:list}.",
+    "pairs.not-borne": "Less than the {power_w:figure} W of the radio is borne: {bands:comma}.",
     "pairs.room": (
-        "The wire may be off by {wire_spare_m:length} and the feedline by {line_spare_m:length}. Soil and "
-        "height are taken as typed."
+        "The wire may be off by {wire_spare_m:length} and the feedline by {line_spare_m:length} before the "
+        "weakest band loses 1 dB. Soil and height are taken as typed."
     ),
-    "pairs.no-room": "There is no room round it among those tried. Soil and height are taken as typed.",
+    "pairs.no-room": (
+        "Among those tried the next pair already loses 1 dB on its weakest band. Soil and height are taken "
+        "as typed."
+    ),
 }

@@ -171,8 +171,27 @@ CHOICES = {
     ),
     "lengths.all": (
         "Every length from {from_m:figure} to {to_m:figure} m puts every band inside the tuner’s matching "
-        "range: take any."
+        "range, and bears the {power_w:figure} W of the radio."
     ),
+    "lengths.none-borne": (
+        "Some lengths put every band inside the tuner’s matching range, but at none of them is the radio’s "
+        "power of {power_w:figure} W borne on every band."
+    ),
+    "lengths.borne": "{bears_w:figure} W on {band}",
+    "lengths.not-borne": (
+        "At the present {present_m:figure} m the tuner reaches every band, but less than the "
+        "{power_w:figure} W of the radio is borne: {bands:comma}; {change_m:two} m "
+        "{longer:pick|longer|shorter} would do."
+    ),
+    "lengths.alike": ("What leaves hardly hangs on the length: {sky_w:watts} W on {band}, the weakest band."),
+    "lengths.most": (
+        "The most on the weakest band leaves at {length_m:figure} m: {sky_w:watts} W on {band}, of the "
+        "{bears_w:figure} W that are borne there."
+    ),
+    "lengths.least": (
+        "The least leaves at {length_m:figure} m: {sky_w:watts} W on {band}, of {bears_w:figure} W borne."
+    ),
+    "lengths.now": ("At the present length it is {sky_w:watts} W on {band}, of {bears_w:figure} W borne."),
     "lengths.safest": "The safest is {length_m:figure} m, at least {spare_m:two} m from the next unsafe one.",
     "lengths.outside": "The present {present_m:figure} m lie outside these bounds.",
     "lengths.safe": ("The present {present_m:figure} m are safe, with at least {spare_m:two} m to spare."),

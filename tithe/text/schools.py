@@ -170,11 +170,20 @@ WORDS = {
     "schools.length-not-here": (
         "Behind the first tuner in line there is no feedline, so its length is nothing to ask about."
     ),
-    "schools.length-any": "On {bands:list} the tuner matches at every length that was tried.",
+    "schools.length-any": (
+        "On {bands:list} the tuner matches at every length that was tried, the radio’s power is borne, and "
+        "what leaves changes by less than 1 dB."
+    ),
+    "schools.length-overtaxed": (
+        "On {bands:list} there are lengths at which it matches but does not bear the radio’s power."
+    ),
+    "schools.length-costs": (
+        "On {bands:list} 1 dB and more hangs on the length, at the power that is borne."
+    ),
     "schools.length-critical": "On {bands:list} there are lengths at which the tuner finds no match.",
     "schools.length-share": (
-        "Of all lengths from {low_m:length} to {high_m:length}, {share:percent} are in the tuner’s reach on "
-        "every band."
+        "Of all lengths from {low_m:length} to {high_m:length}, {share:percent} are in the tuner’s reach and "
+        "bear the radio’s power on every band."
     ),
     "schools.instrument-decides": (
         "On {bands:list} a cheap meter is sure enough to say whether the SWR is above {comfort:ratio}."
@@ -215,6 +224,8 @@ WORDS = {
     "schools.head.wattmeters": "two wattmeters at 5 % show, dB",
     "schools.head.in-reach": "lengths in reach",
     "schools.head.nearest": "nearest one",
+    "schools.head.worst-w": "leaves at the worst, W",
+    "schools.head.best-w": "at the best, W",
     "schools.head.cheap": "a cheap meter shows",
     "schools.head.analyzer": "an analyzer shows",
 }

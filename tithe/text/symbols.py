@@ -176,5 +176,7 @@ SYMBOLS = {
     "n_reached": Symbol(r"n_\mathrm{in}", "", "lengths tried at which the tuner reaches the whole band"),
     "n_tried": Symbol("n", "", "lengths tried"),
     "u_reached": Symbol("u", "", "share of the lengths that are in reach"),
+    "p_worst": Symbol("P", "W", "what leaves at the length that gives least"),
+    "p_most": Symbol("P", "W", "what leaves at the length that gives most"),
     "l_near": Symbol(r"\ell", "m", "the length in reach that is nearest to the present one"),
 }

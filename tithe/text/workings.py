@@ -437,6 +437,19 @@ RULES = {
         "For this tuner, antenna and line.",
         CHOSEN,
     ),
+    "worst-length": RuleText(
+        "What leaves at the worst length",
+        "The station solved at every length; the mean over both edges and the middle of the band, in the "
+        "middle of the phases that are open, at the power that all parts bear.",
+        "For this tuner, antenna and line.",
+        CHOSEN,
+    ),
+    "best-length": RuleText(
+        "What leaves at the best length",
+        "The same at the length at which it is most.",
+        "For this tuner, antenna and line.",
+        CHOSEN,
+    ),
     "nearest-length": RuleText(
         "The nearest length in reach",
         "Of the lengths tried, the nearest at which the tuner reaches both edges and the middle of the band.",

@@ -12,6 +12,7 @@ from tests.core.choose.conftest import LINES, make_kit, make_station
 from tests.said import refused
 from tests.strategies import LOAD
 from tithe.core import Line, RatedTuner, SteppedTuner, SwrAntenna, Tuner, solve
+from tithe.core.bearable import bearable_share
 from tithe.core.choose import (
     Site,
     Wishes,
@@ -25,7 +26,6 @@ from tithe.core.choose import (
     question,
     safe_lengths,
 )
-from tithe.core.choose.bearable import bearable_share
 from tithe.core.reflection import handbook_loss_db, rho_of_swr, swr
 from tithe.text import say
 
@@ -119,9 +119,32 @@ def test_safe_lengths_are_those_that_solve_matches(tuner):
         if not isinstance(tuner, RatedTuner):
             ok = ok | (stage.swr_in <= 1.5)
         assert found.reached[k].tolist() == ok.reshape(2, 3).all(axis=-1).tolist()
-    safe = found.reached.all(axis=1)
+        share = bearable_share(budget)
+        assert found.bears_w[k] == pytest.approx(100 * share.reshape(2, 3).min(axis=-1))
+        assert found.sky_w[k] == pytest.approx((budget.sky_w * share).reshape(2, 3).mean(axis=-1))
+    safe = (found.reached & (found.bears_w > 99.9)).all(axis=1)
     assert ((found.margin_m > 0) == safe).all()
     assert say(found.told)
+
+
+def test_a_length_at_which_the_tuner_bears_little_does_not_suit_and_what_leaves_is_told():
+    """Reach, loss and stress are three answers: a tuner that matches at every length bears all of the power
+    at some only."""
+    weak = Tuner("t-highpass", coil_q=200, capacitor_q=1500, c_max_f=500e-12, l_max_h=40e-6,
+                 capacitor_volts=500, coil_amps=3)  # fmt: skip
+    station = make_station(30 - 400j, 25.0, "open", tuner=weak, bands=(make_station(1, 1).bands[0],))
+    found = safe_lengths(question(station), 10.0, 30.0, 0.5)
+    assert found.reached.all()
+    assert 0 < (found.margin_m > 0).sum() < len(found.length_m)
+    assert ((found.margin_m > 0) == (found.bears_w[:, 0] > 99.9)).all()
+    suits = found.margin_m > 0
+    assert found.sky_w[found.best, 0] == found.sky_w[suits].max()
+    held = found.length_m[int(np.argmin(found.bears_w[:, 0]))]
+    there = replace(station, chain=(weak, replace(station.chain[1], length_m=float(held)), station.chain[2]))
+    text = say(safe_lengths(question(there), 10.0, 30.0, 0.5).told)
+    assert "the tuner reaches every band, but less than the 100 W of the radio is borne" in text
+    assert f"{found.bears_w.min():.3g} W on 40 m" in text
+    assert f"The most on the weakest band leaves at {found.length_m[found.best]:.3g} m" in text
 
 
 def test_safe_lengths_say_what_is_out_and_how_far():

@@ -10,6 +10,7 @@ from hypothesis import strategies as st
 
 from tithe.core import AttenuatedLine, InputError, Line, Station, Transmitter, Tuner, solve
 from tithe.core.antenna import PlannedAntenna, Resonator
+from tithe.core.bearable import bearable_share
 from tithe.core.choose.pairs import Pairs, pairs
 from tithe.core.reflection import reflection_of, swr
 from tithe.core.station import Band
@@ -60,8 +61,8 @@ def test_what_may_be_otherwise_is_what_the_station_is_when_it_is_so(shape, codes
     for change, outcome in ((None, found.now), *found.changes):
         there = shape if change is None else change.shape
         alone = solve(replace(asked, antenna=PlannedAntenna(plan(there), spread=False)), middles)
-        assert outcome.sky_w == pytest.approx(alone.sky_w)
-        gains.append(outcome.sky_w.sum() - found.now.sky_w.sum())
+        assert outcome.sky_w == pytest.approx(alone.sky_w * bearable_share(alone))
+        gains.append(round(outcome.sky_w.min() - found.now.sky_w.min()))
     assert gains[1:] == sorted(gains[1:], reverse=True)
 
 
@@ -151,28 +152,39 @@ def test_what_lies_beyond_the_intervals_is_told_as_odd():
 def test_pairs_are_what_each_length_of_line_reaches_with_each_antenna():
     asked = station(Dipole(20, 10), Tuner(), Line(OPEN_LINE, 12.0))
     tried = trial(asked, np.array([12.0, 20.0, 26.0]))
-    reached, sky = (np.array(column) for column in zip(*pairs(tried, 8.0, 16.0, 3), strict=True))
-    found = Pairs(tried.field, tried.bands, tried.length_m, np.array([8.0, 12.0, 16.0]), reached, sky)
-    for k, line_m in enumerate(found.line_m):
-        alone = lengths(replace(asked, chain=(Tuner(), Line(OPEN_LINE, float(line_m)))), tried.length_m)
-        assert np.array_equal(alone.suits, found.reached[:, k])
+    each = list(pairs(tried, 8.0, 16.0, 3))
+    columns = (np.array([getattr(one, name) for one in each]) for name in ("reached", "bears_w", "sky_w"))
+    line_m = np.array([8.0, 12.0, 16.0])
+    found = Pairs(tried.field, tried.bands, 100.0, tried.length_m, line_m, *columns)
+    for k, run_m in enumerate(found.line_m):
+        alone = lengths(replace(asked, chain=(Tuner(), Line(OPEN_LINE, float(run_m)))), tried.length_m)
+        assert np.array_equal(alone.reached.all(axis=-1), found.reached[:, k])
+        assert alone.bears_w.min(axis=-1) == pytest.approx(found.bears_w[:, k])
+        assert alone.by_band_w == pytest.approx(found.sky_w[:, k])
     with pytest.raises(InputError, match="no-tuner"):
         list(pairs(trial(station(Dipole(20, 10)), np.array([20.0])), 8.0, 16.0, 3))
 
 
-def test_the_best_pair_has_most_room_round_it():
-    reached = np.zeros((7, 6, 2), dtype=bool)
-    reached[..., 0] = True
-    reached[2:7, 1:5, 1] = True
-    alike = np.full((7, 2), 0.5)
-    found = Pairs("length_m", BANDS, np.arange(7.0), np.arange(6.0), reached, alike)
+def test_the_best_pair_gives_its_weakest_band_most_and_of_those_alike_has_most_room():
+    """Whether all bands are reached with it or not: reach alone would take what bears next to nothing."""
+    sky = np.full((7, 6, 2), 80.0)
+    sky[..., 1] = 20.0
+    sky[2:7, 1:5, 1] = 60.0
+    every, all_w = np.ones(sky.shape, dtype=bool), np.full(sky.shape, 100.0)
+    found = Pairs("length_m", BANDS, 100.0, np.arange(7.0), np.arange(6.0), every, all_w, sky)
     assert found.room.max() == 2
     assert found.best in {(3, 2), (4, 2), (5, 2), (3, 3), (4, 3), (5, 3)}
     assert found.room[0].max() == 0
-    # Where a wire sends more to the sky, and there is room round it, it is that one.
-    assert found.best[0] != 5
-    alike[5] = 0.6
-    assert replace(found, sky=alike).best in {(5, 2), (5, 3)}
+    assert (found.count == 2).all()
+    sky[0, 0, 1] = 75.0
+    bears = np.where(np.arange(7)[:, None, None] > 0, all_w, 90.0)
+    there = replace(found, sky_w=sky, bears_w=bears)
+    assert there.best == (0, 0)
+    assert there.count[0, 0] == 0
+    assert there.weakest_band(0, 0) == 1
+    # A band without a weight is not looked at.
+    unused = (BANDS[0], replace(BANDS[1], weight=0.0))
+    assert replace(there, bands=unused).weakest_w.min() == 80
 
 
 def test_a_length_is_sure_where_it_suits_in_every_case():

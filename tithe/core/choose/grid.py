@@ -15,8 +15,8 @@ import numpy as np
 
 from tithe.core.arrays import Mask, Real
 from tithe.core.at_once import each
+from tithe.core.bearable import bearable_share
 from tithe.core.budget import Budget, solve
-from tithe.core.choose.bearable import bearable_share
 from tithe.core.choose.kit import Kit, SeenAntenna, ThroughPresentRun
 from tithe.core.choose.placements import Candidate, Item
 from tithe.core.choose.stack import StackedLine

@@ -1,10 +1,11 @@
-"""Feeder lengths: between two bounds, which put every wanted band inside the tuner's reach, and with what
-margin.
+"""Feeder lengths: between two bounds, which put every wanted band inside the tuner's reach and are borne,
+with what margin; and what leaves at each.
 
 The main run is given every length in turn, all at once (shape ``(L, P, F)``), the load walked back to the
 tuner, and the tuner asked whether it reaches it. With an unknown phase a length is safe only if all phases
-are. The margin of a length is how many metres it may be off before some band falls out; nothing is known
-beyond the bounds, so there it is the least that it may be.
+are. Reach, loss and stress are three answers: what leaves, and the power that is borne, come from the whole
+station solved at each length. The margin of a length is how many metres it may be off before some band falls
+out; nothing is known beyond the bounds, so there it is the least that it may be.
 """
 
 from __future__ import annotations
@@ -12,8 +13,11 @@ from __future__ import annotations
 from dataclasses import dataclass, replace
 
 import numpy as np
+from numpy.typing import NDArray
 
 from tithe.core.arrays import Mask, Real
+from tithe.core.bearable import BORNE, bearable_share
+from tithe.core.budget import solve
 from tithe.core.choose.grid import Question
 from tithe.core.cost import Pause, go_on, refuse_beyond, seconds_a_load
 from tithe.core.errors import InputError, require, require_above, require_positive
@@ -21,7 +25,7 @@ from tithe.core.margins import margins
 from tithe.core.message import Told, tell
 from tithe.core.parts.line import Line
 from tithe.core.parts.part import Part, TunerPart
-from tithe.core.station import Station
+from tithe.core.station import Station, counted_bands
 from tithe.core.twoport import Port
 
 MOST_LENGTHS = 801
@@ -29,14 +33,35 @@ MOST_LENGTHS = 801
 
 @dataclass(frozen=True)
 class Lengths:
-    """``reached`` (L, B): whether the tuner reaches a band at a length; ``margin_m`` (L,): 0 where a band
-    is out."""
+    """``reached`` (L, B): whether the tuner reaches a band at a length; ``bears_w`` (L, B): the power that
+    all parts bear there, up to the radio's; ``sky_w`` (L, B): what leaves at the power borne, as
+    `Grid.by_band_w` counts; ``margin_m`` (L,): 0 where a band is out of reach or not borne; ``counted``:
+    which of the bands count."""
 
     length_m: Real
     reached: Mask
+    bears_w: Real
+    sky_w: Real
     margin_m: Real
     present_m: float
+    counted: NDArray[np.intp]
     told: Told
+
+    @property
+    def weakest_w(self) -> Real:
+        """What leaves on the weakest of the bands that count, (L,), W."""
+        return np.asarray(self.sky_w[:, self.counted].min(axis=1))
+
+    @property
+    def here(self) -> int:
+        """The one tried that is nearest to the present length."""
+        return int(np.argmin(np.abs(self.length_m - self.present_m)))
+
+    @property
+    def best(self) -> int:
+        """Of those that suit, or of all where none does, the one that gives its weakest band most."""
+        suits = self.margin_m > 0
+        return int(np.argmax(np.where(suits, self.weakest_w, -1.0) if suits.any() else self.weakest_w))
 
 
 def safe_lengths(
@@ -51,18 +76,59 @@ def safe_lengths(
     at, tuner = tuner_of(asked.station)
     behind = asked.station.chain[at + 1 :]
     main, run = main_run(behind)
-    loads = asked.antenna.port.v.size
-    refuse_beyond(count * loads * seconds_a_load((tuner, *behind)), "fewer-lengths")
+    solved = _thinned(asked)
+    loads = asked.antenna.port.v.size + solved.antenna.port.v.size
+    refuse_beyond(count * loads * seconds_a_load(asked.station.chain), "fewer-lengths")
     tried: Real = np.asarray(low_m + step_m * np.arange(count), dtype=np.float64)
-    reached = []
+    reached, sky, borne = [], [], []
     for piece in np.array_split(tried, max(count * loads // PIECE, 1)):
         pause()
         port = _through(asked, behind, main, run, piece)
         reached.append(_reached(tuner, asked, port).reshape(len(piece), -1, 3).all(axis=-1))
+        leaves, share = _solved(solved, at + 1 + main, run, piece)
+        sky.append(leaves)
+        borne.append(share)
     by_band: Mask = np.concatenate(reached)
-    present_m = run.length_m
-    margin = margins(np.asarray(np.all(by_band, axis=1)), step_m)
-    return Lengths(tried, by_band, margin, present_m, _told(tried, by_band, margin, present_m, asked))
+    share = np.concatenate(borne)
+    suits = np.asarray(np.all(by_band & (share >= BORNE), axis=1))
+    bears_w = share * asked.station.transmitter.power_w
+    found = Lengths(
+        tried,
+        by_band,
+        bears_w,
+        np.concatenate(sky),
+        margins(suits, step_m),
+        run.length_m,
+        counted_bands(asked.bands),
+        (),
+    )
+    return replace(found, told=_told(found, asked))
+
+
+_PHASES = 12
+"""Phases, of those that are open, that are solved whole."""
+
+
+def _thinned(asked: Question) -> Question:
+    """With some of the open phases."""
+    if asked.station.antenna.phase_known:
+        return asked
+    port = asked.antenna.port
+    every = max(len(port.v) // _PHASES, 1)
+    return replace(asked, antenna=replace(asked.antenna, port=Port(port.v[::every], port.i[::every])))
+
+
+def _solved(asked: Question, at: int, run: Line, lengths: Real) -> tuple[Real, Real]:
+    """What leaves on each band at the power that is borne, W, and the share of the power that is, (L, B),
+    with the run at that place of the chain of each length."""
+    varied = replace(run, length_m=lengths[:, None, None])  # type: ignore[arg-type]  # lengths side by side
+    chain = tuple(varied if n == at else part.retuned() for n, part in enumerate(asked.station.chain))
+    budget = solve(replace(asked.station, chain=chain, antenna=asked.antenna), asked.freq_hz)
+    share = bearable_share(budget)
+    shape = (len(lengths), *asked.antenna.port.v.shape)
+    leaves = np.median(np.broadcast_to(budget.sky_w * share, shape), axis=1)
+    least = np.broadcast_to(share, shape).min(axis=1)
+    return leaves.reshape(len(lengths), -1, 3).mean(axis=-1), least.reshape(len(lengths), -1, 3).min(axis=-1)
 
 
 def main_run(behind: tuple[Part, ...]) -> tuple[int, Line]:
@@ -118,25 +184,66 @@ def tuner_of(station: Station) -> tuple[int, TunerPart]:
     raise InputError("chain", "no-tuner")
 
 
-def _told(tried: Real, by_band: Mask, margin: Real, present_m: float, asked: Question) -> Told:
+def _told(found: Lengths, asked: Question) -> Told:
+    tried, by_band, margin = found.length_m, found.reached, found.margin_m
     names = [band.name for band in asked.bands]
     bounds = {"from_m": float(tried[0]), "to_m": float(tried[-1])}
     never = [name for name, ok in zip(names, np.any(by_band, axis=0).tolist(), strict=True) if not ok]
     if never:
         return (tell("lengths.never", bands=never, **bounds),)
+    power_w = asked.station.transmitter.power_w
     if not (margin > 0).any():
-        return (tell("lengths.no-one"),)
+        if not by_band.all(axis=1).any():
+            return (tell("lengths.no-one"), *_most(found, names))
+        return (tell("lengths.none-borne", power_w=power_w), *_most(found, names))
     if (margin > 0).all():
-        return (tell("lengths.all", **bounds),)
-    best = int(np.argmax(margin))
-    widest = tell("lengths.safest", length_m=float(tried[best]), spare_m=float(margin[best]))
-    here = int(np.argmin(np.abs(tried - present_m)))
+        return (tell("lengths.all", power_w=power_w, **bounds), *_most(found, names))
+    most = int(np.argmax(margin))
+    widest = tell("lengths.safest", length_m=float(tried[most]), spare_m=float(margin[most]))
+    return *_present(found, names, power_w), widest, *_most(found, names)
+
+
+def _present(found: Lengths, names: list[str], power_w: float) -> Told:
+    """Of the present length whether it suits, and what would."""
+    tried, margin, present_m = found.length_m, found.margin_m, found.present_m
     if not tried[0] <= present_m <= tried[-1]:
-        return tell("lengths.outside", present_m=present_m), widest
+        return (tell("lengths.outside", present_m=present_m),)
+    here = found.here
     if margin[here] > 0:
-        return tell("lengths.safe", present_m=present_m, spare_m=float(margin[here])), widest
-    out = [name for name, ok in zip(names, by_band[here], strict=True) if not ok]
-    safe = tried[margin > 0]
-    nearest = float(safe[np.argmin(np.abs(safe - present_m))])
+        return (tell("lengths.safe", present_m=present_m, spare_m=float(margin[here])),)
+    suits = tried[margin > 0]
+    nearest = float(suits[np.argmin(np.abs(suits - present_m))])
     change = {"change_m": abs(nearest - present_m), "longer": nearest > present_m}
-    return tell("lengths.unsafe", present_m=present_m, bands=out, **change), widest
+    out = [name for name, ok in zip(names, found.reached[here], strict=True) if not ok]
+    if out:
+        return (tell("lengths.unsafe", present_m=present_m, bands=out, **change),)
+    borne = [
+        tell("lengths.borne", band=name, bears_w=float(watts))
+        for name, watts in zip(names, found.bears_w[here], strict=True)
+        if watts < BORNE * power_w
+    ]
+    return (tell("lengths.not-borne", present_m=present_m, power_w=power_w, bands=borne, **change),)
+
+
+_ALIKE_W = 0.02
+"""Of the watts of the weakest band: what parts two lengths less is alike."""
+
+
+def _most(found: Lengths, names: list[str]) -> Told:
+    """What leaves on the weakest band, where it is most and where it is least, and at the present length."""
+    weakest = found.weakest_w
+
+    def at(n: int) -> dict[str, object]:
+        band = int(found.counted[np.argmin(found.sky_w[n, found.counted])])
+        return {
+            "length_m": float(found.length_m[n]), "band": names[band], "sky_w": float(weakest[n]),
+            "bears_w": float(found.bears_w[n, band]),
+        }  # fmt: skip
+
+    best = found.best
+    if weakest.min() > (1 - _ALIKE_W) * weakest[best]:
+        return (tell("lengths.alike", **at(best)),)
+    said = [tell("lengths.most", **at(best)), tell("lengths.least", **at(int(np.argmin(weakest))))]
+    if found.length_m[0] <= found.present_m <= found.length_m[-1]:
+        said.append(tell("lengths.now", **at(found.here)))
+    return tuple(said)

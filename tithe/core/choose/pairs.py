@@ -1,53 +1,90 @@
 """Open line between antenna and tuner: which length of wire goes with which length of feedline.
 
 Each alone hides the other: a wire whose feedpoint is at an extreme may be a fine load behind another eighth
-of a wave of line. So both are varied.
+of a wave of line. So both are varied, and what counts is what leaves on the weakest band at the power that is
+borne: reach alone would take a pair at which the tuner bears next to nothing.
 """
 
 from __future__ import annotations
 
 from collections.abc import Iterator
 from dataclasses import dataclass, replace
+from functools import cached_property
 
 import numpy as np
+from numpy.typing import NDArray
 
 from tithe.core.arrays import Mask, Real
+from tithe.core.bearable import BORNE
 from tithe.core.choose.grid import question
 from tithe.core.choose.lengths import safe_lengths
 from tithe.core.cost import Pause, go_on
-from tithe.core.station import Band
-from tithe.core.wires.lengths import LITTLE, Trial
+from tithe.core.station import Band, counted_bands
+from tithe.core.wires.lengths import Trial
 
-_ROOM = 2
-"""Steps of room that are enough for another pair to be better."""
-_ALIKE = 0.03
-"""Shares to the sky that differ by no more are alike."""
+_NEAR = 0.95
+"""Of the most watts on the weakest band: pairs that give so much are alike, and go by their room."""
+_ONE_DB = 10**-0.1
+
+
+@dataclass(frozen=True)
+class Tried:
+    """A length of wire with each of L lengths of the main run on B bands, (L, B): as of
+    `tithe.core.choose.lengths.Lengths`."""
+
+    reached: Mask
+    bears_w: Real
+    sky_w: Real
 
 
 @dataclass(frozen=True)
 class Pairs:
-    """``reached`` (N, L, B): whether the tuner reaches a band from edge to edge with a wire of ``wire_m``
-    (N,) and a main run of ``line_m`` (L,), and more than a little leaves it for the sky. ``sky`` (N, B): of
-    what enters the wire, how much leaves for the sky."""
+    """A wire of ``wire_m`` (N,) with a main run of ``line_m`` (L,): ``reached``, ``bears_w`` and ``sky_w``,
+    (N, L, B), as of `tithe.core.choose.lengths.Lengths`."""
 
     field: str
     bands: tuple[Band, ...]
+    power_w: float
     wire_m: Real
     line_m: Real
     reached: Mask
-    sky: Real
+    bears_w: Real
+    sky_w: Real
+
+    @property
+    def suits(self) -> Mask:
+        """Whether the tuner reaches a band from edge to edge and the radio's power is borne, (N, L, B)."""
+        return np.asarray(self.reached & (self.bears_w >= BORNE * self.power_w))
 
     @property
     def count(self) -> Real:
-        """How many bands, (N, L)."""
-        return np.asarray(self.reached.sum(axis=-1))
+        """How many bands are suited, (N, L)."""
+        return np.asarray(self.suits.sum(axis=-1))
+
+    @cached_property
+    def _counted(self) -> NDArray[np.intp]:
+        return counted_bands(self.bands)
+
+    @cached_property
+    def weakest_w(self) -> Real:
+        """What leaves on the weakest band that counts, (N, L), W."""
+        return np.asarray(self.sky_w[..., self._counted].min(axis=-1))
+
+    @property
+    def least_borne_w(self) -> Real:
+        """The power that is borne on every band that counts, (N, L), W."""
+        return np.asarray(self.bears_w[..., self._counted].min(axis=-1))
+
+    def weakest_band(self, n: int, k: int) -> int:
+        """Where that is."""
+        return int(self._counted[np.argmin(self.sky_w[n, k, self._counted])])
 
     @property
     def room(self) -> Real:
-        """How many steps each pair is from the nearest that reaches fewer bands than the best or was not
-        tried, (N, L); 0 for those that do themselves."""
-        left = np.pad(self.count == self.count.max(), 1)
-        steps = np.zeros(self.count.shape, dtype=int)
+        """How many steps each pair is from the nearest that gives the weakest band 1 dB less than the best
+        pair does, or was not tried, (N, L); 0 for those that do themselves."""
+        left = np.pad(self.weakest_w >= _ONE_DB * self.weakest_w.max(), 1)
+        steps = np.zeros(self.weakest_w.shape, dtype=int)
         while left.any():
             steps += left[1:-1, 1:-1]
             rows = left[:-2] & left[1:-1] & left[2:]
@@ -56,28 +93,20 @@ class Pairs:
 
     @property
     def best(self) -> tuple[int, int]:
-        """Of the pairs that reach most bands, and have some room round them if any has, those whose wire
-        sends most to the sky on its weakest band; of these the one with most room."""
-        roomy = self.room >= min(_ROOM, self.room.max())
-        weakest = np.where(roomy.any(axis=1), self.sky.min(axis=1), -1.0)
-        wires = weakest >= weakest.max() - _ALIKE
-        room = np.where(roomy & wires[:, None], self.room, -1)
-        n, k = np.unravel_index(int(np.argmax(room)), room.shape)
+        """Of the pairs that give their weakest band most, or next to it, the one with most room; of these the
+        one that gives most."""
+        near = self.weakest_w >= _NEAR * self.weakest_w.max()
+        room = np.where(near, self.room, -1)
+        best = np.where(room == room.max(), self.weakest_w, -1.0)
+        n, k = np.unravel_index(int(np.argmax(best)), best.shape)
         return int(n), int(k)
 
 
-def pairs(
-    asked: Trial, low_m: float, high_m: float, count: int, pause: Pause = go_on
-) -> Iterator[tuple[Mask, Real]]:
-    """For each length of the wire in turn whether a band is reached with each of ``count`` lengths of the
-    main run, (L, B), and how much leaves for the sky, (B,). Raises `InputError` without a tuner, or a line
-    behind it."""
+def pairs(asked: Trial, low_m: float, high_m: float, count: int, pause: Pause = go_on) -> Iterator[Tried]:
+    """Each length of the wire in turn with each of ``count`` lengths of the main run. Raises `InputError`
+    without a tuner, or a line behind it."""
     step = (high_m - low_m) / (count - 1)
     for antenna in asked.antennas(pause):
         seen = question(replace(asked.station, antenna=antenna, bands=asked.bands))
-        port = antenna.terminals(asked.freq_hz)
-        assert antenna.sky is not None
-        sky = antenna.sky.ohm(asked.freq_hz) / (port.v / port.i).real
-        by_band = sky.reshape(-1, 3)
-        reached = safe_lengths(seen, low_m, high_m + step / 2, step, pause).reached
-        yield np.asarray(reached & (by_band.min(axis=1) >= LITTLE)), np.asarray(by_band[:, 1])
+        found = safe_lengths(seen, low_m, high_m + step / 2, step, pause)
+        yield Tried(found.reached, found.bears_w, found.sky_w)

@@ -6,6 +6,8 @@ from __future__ import annotations
 import numpy as np
 
 from tithe.core.arrays import Mask
+from tithe.core.bearable import BORNE
+from tithe.core.budget import AUDIBLE_DB
 from tithe.core.choose import question
 from tithe.core.choose.lengths import safe_lengths
 from tithe.core.message import Message, tell
@@ -22,28 +24,40 @@ EVERY_PHASE = 6
 
 
 def feeder_length(asked: Asked) -> Compared:
-    """Which lengths of the longest line behind the tuner put which band out of its reach."""
+    """Which lengths of the longest line behind the tuner put which band out of its reach, let its parts bear
+    less than the radio's power, or cost what one hears."""
     line = max((p.feedline.length_m for p in _behind(asked) if p.feedline and not p.bypassed), default=0.0)
     if not line:
         return Compared((tell("schools.length-not-here"),))
     wanted = question(asked.station, EVERY_PHASE)
     found = safe_lengths(wanted, line / 2, 1.5 * line, line / TRIED, asked.pause)
-    every: Mask = np.all(found.reached, axis=0)
     bands = [band.name for band in wanted.bands]
-    critical = [name for name, all_reached in zip(bands, every, strict=True) if not all_reached]
-    indifferent = [name for name in bands if name not in critical]
-    safe = found.reached.all(axis=1)
-    share = float(safe.mean())
+    power_w = asked.station.transmitter.power_w
+    reached: Mask = np.all(found.reached, axis=0)
+    borne: Mask = np.all(found.bears_w >= BORNE * power_w, axis=0)
+    alike: Mask = found.sky_w.min(axis=0) > 10 ** (-AUDIBLE_DB / 10) * found.sky_w.max(axis=0)
+
+    def those(mask: Mask) -> list[str]:
+        return [name for name, so in zip(bands, mask, strict=True) if so]
+
+    critical, indifferent = those(~(reached & borne & alike)), those(reached & borne & alike)
+    share = float((found.margin_m > 0).mean())
     if not critical:
         holds = tell("schools.first-holds")
     elif not indifferent:
         holds = tell("schools.second-holds")
     else:
         holds = tell("schools.both-hold", one=indifferent, other=critical)
+    says = (
+        ("schools.length-critical", those(~reached)),
+        ("schools.length-overtaxed", those(reached & ~borne)),
+        ("schools.length-costs", those(reached & ~alike)),
+    )
+    against = tuple(tell(code, bands=names) for code, names in says if names)
     return Compared(
         (holds, tell("schools.length-share", share=share, low_m=line / 2, high_m=1.5 * line)),
         (_named("schools.length-any", indifferent),),
-        (_named("schools.length-critical", critical),),
+        against or (tell("schools.nowhere"),),
         tuple(bands),
         (
             Column("schools.head.in-reach", "percent", tuple((_share(r), 0) for r in found.reached.T)),
@@ -52,8 +66,18 @@ def feeder_length(asked: Asked) -> Compared:
                 "length",
                 tuple(_nearest(found.length_m, reached, line) for reached in found.reached.T),
             ),
+            Column("schools.head.worst-w", "watts", tuple((_worst(w), 0) for w in found.sky_w.T)),
+            Column("schools.head.best-w", "watts", tuple((_best(w), 0) for w in found.sky_w.T)),
         ),
     )
+
+
+def _worst(leaves: np.ndarray) -> Working:
+    return single("worst-length", "p_worst", {"p_worst": float(leaves.min())})
+
+
+def _best(leaves: np.ndarray) -> Working:
+    return single("best-length", "p_most", {"p_most": float(leaves.max())})
 
 
 def _behind(asked: Asked) -> tuple[Part, ...]:

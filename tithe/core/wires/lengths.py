@@ -7,17 +7,19 @@ from collections.abc import Callable, Iterator
 from dataclasses import dataclass, replace
 
 import numpy as np
+from numpy.typing import NDArray
 
 from tithe.core.antenna.loss import LossResistance
 from tithe.core.antenna.sampled import SampledAntenna, table
 from tithe.core.arrays import Complex, Mask, Real
 from tithe.core.at_once import each
+from tithe.core.bearable import BORNE, bearable_share
 from tithe.core.budget import Budget, solve
 from tithe.core.cost import Pause, go_on
 from tithe.core.errors import InputError, require
 from tithe.core.margins import margins
 from tithe.core.reflection import reflection_of, swr
-from tithe.core.station import Band, Station
+from tithe.core.station import Band, Station, counted_bands
 from tithe.core.wires.estimate import AS_TYPED, Fed, Plan, estimated, ready
 from tithe.core.wires.in_station import planned_in, whole_bands
 from tithe.core.wires.shapes import Dipole, EndFed, InvertedVee, Shape, Vertical, Whip
@@ -73,11 +75,12 @@ class Trial:
 
 @dataclass(frozen=True)
 class Tried:
-    """One length: ``z_ohm``, ``radiated_w``, ``sky_w``, ``reached`` as of `Lengths`, (3B,)."""
+    """One length: ``z_ohm``, ``radiated_w``, ``sky_w``, ``bears_w``, ``reached`` as of `Lengths`, (3B,)."""
 
     z_ohm: Complex
     radiated_w: Real
     sky_w: Real
+    bears_w: Real
     reached: Mask
 
 
@@ -85,14 +88,16 @@ class Tried:
 class Lengths:
     """Lengths tried, N of them, on B bands; at the low edge, the middle and the high edge of each.
 
-    ``z_ohm``; ``radiated_w``, what leaves the wires, and ``sky_w``, what leaves for the sky: (N, B, 3);
-    ``reached``: (N, B, 3), whether the radio sees an SWR that one is content with, the station's tuner set.
+    ``z_ohm``; ``bears_w``: the power that all parts bear, up to the radio's; at that power ``radiated_w``,
+    what leaves the wires, and ``sky_w``, what leaves for the sky; ``reached``: whether the radio sees an SWR
+    that one is content with, the station's tuner set; all (N, B, 3).
     """
 
     asked: Trial
     z_ohm: Complex
     radiated_w: Real
     sky_w: Real
+    bears_w: Real
     reached: Mask
 
     @property
@@ -127,9 +132,25 @@ class Lengths:
 
     @property
     def suits(self) -> Mask:
-        """On which bands a length will do from edge to edge: it is reached, and more than a little leaves for
-        the sky, (N, B)."""
-        return np.asarray((self.reached & ~self.little).all(axis=-1))
+        """On which bands a length will do from edge to edge: it is reached, the radio's power is borne, and
+        more than a little leaves for the sky, (N, B)."""
+        return np.asarray((self.reached & self.borne & ~self.little).all(axis=-1))
+
+    @property
+    def borne(self) -> Mask:
+        """Where the radio's power is borne, (N, B, 3)."""
+        return np.asarray(self.bears_w >= BORNE * self.asked.station.transmitter.power_w)
+
+    @property
+    def by_band_w(self) -> Real:
+        """What leaves for the sky on each band, over its edges and middle, (N, B)."""
+        return np.asarray(self.sky_w.mean(axis=-1))
+
+    @property
+    def weakest(self) -> NDArray[np.intp]:
+        """Which of the bands that count is given least, (N,)."""
+        counted = counted_bands(self.bands)
+        return np.asarray(counted[np.argmin(self.by_band_w[:, counted], axis=1)])
 
     @property
     def little(self) -> Mask:
@@ -138,9 +159,19 @@ class Lengths:
 
     @property
     def best(self) -> int:
-        """Of those that suit most bands the one that gives its weakest band most."""
-        count, weakest = self.suits.sum(axis=1), self.sky_w.mean(axis=-1).min(axis=1)
-        return int(np.argmax(np.where(count == count.max(), weakest, -1.0)))
+        """Of those that suit every band, of all where none does, the one that gives its weakest band most."""
+        every = self.suits.all(axis=1)
+        return int(np.argmax(np.where(every | ~every.any(), self.weakest_w, -1.0)))
+
+    @property
+    def most(self) -> int:
+        """The one that gives its weakest band most, whether it suits or not."""
+        return int(np.argmax(self.weakest_w))
+
+    @property
+    def weakest_w(self) -> Real:
+        """What leaves for the sky on the weakest band, (N,)."""
+        return np.asarray(self.by_band_w[np.arange(len(self.length_m)), self.weakest])
 
     @property
     def margin_m(self) -> Real:
@@ -167,7 +198,10 @@ def tried(asked: Trial, pause: Pause = go_on) -> Iterator[Tried]:
     for antenna in asked.antennas(pause):
         budget = solve(replace(asked.station, antenna=antenna), asked.freq_hz, pause=pause)
         port = antenna.terminals(asked.freq_hz)
-        yield Tried(port.v / port.i, budget.radiated_w, budget.sky_w, _reached(budget))
+        share = bearable_share(budget)
+        bears_w = share * asked.station.transmitter.power_w
+        left = (budget.radiated_w * share, budget.sky_w * share)
+        yield Tried(port.v / port.i, *left, bears_w, _reached(budget))
 
 
 def _reached(budget: Budget) -> Mask:
@@ -176,11 +210,11 @@ def _reached(budget: Budget) -> Mask:
 
 def gathered(asked: Trial, found: list[Tried]) -> Lengths:
     """All of them side by side."""
-    z, radiated, sky, reached = (
+    z, radiated, sky, bears, reached = (
         np.array([getattr(one, name) for one in found]).reshape(len(found), -1, 3)
-        for name in ("z_ohm", "radiated_w", "sky_w", "reached")
+        for name in ("z_ohm", "radiated_w", "sky_w", "bears_w", "reached")
     )
-    return Lengths(asked, z, radiated, sky, reached)
+    return Lengths(asked, z, radiated, sky, bears, reached)
 
 
 def lengths(station: Station, length_m: Real, pause: Pause = go_on) -> Lengths:
@@ -196,7 +230,8 @@ def surely(found: Lengths) -> Mask:
     plan = replace(asked.plan, shape=_as_long(asked.plan.shape, asked.field, length_m), coarse=True)
     antenna = replace(planned_in(asked.station), plan=plan, spread=True)
     budget = solve(replace(asked.station, antenna=antenna), asked.freq_hz)
-    reached = _reached(budget) & (budget.sky_w >= LITTLE * asked.station.transmitter.power_w)
+    share, power_w = bearable_share(budget), asked.station.transmitter.power_w
+    reached = _reached(budget) & (share >= BORNE) & (budget.sky_w >= LITTLE * power_w)
     return np.asarray(reached.all(axis=0).reshape(-1, 3).all(axis=-1))
 
 

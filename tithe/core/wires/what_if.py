@@ -11,12 +11,13 @@ import numpy as np
 
 from tithe.core.arrays import Real
 from tithe.core.at_once import each
+from tithe.core.bearable import bearable_share
 from tithe.core.budget import Budget, solve
 from tithe.core.cost import Pause, go_on
 from tithe.core.errors import InputError
 from tithe.core.late import root
 from tithe.core.message import Message, tell
-from tithe.core.station import Band, Station
+from tithe.core.station import Band, Station, counted_bands
 from tithe.core.wires.estimate import AS_TYPED, Plan, fed, require_clear
 from tithe.core.wires.in_station import planned_in, whole_bands
 from tithe.core.wires.moments import LIGHT_M_PER_S
@@ -48,8 +49,9 @@ class Change:
 
 @dataclass(frozen=True)
 class Outcome:
-    """What a station does on each of B bands, at their middles: ``sky_w``, ``bears_w`` (the power of the
-    radio at which its tuner's first part gives up; infinite without a tuner that has a limit), (B,)."""
+    """What a station does on each of B bands, at their middles: ``sky_w`` (at the power that is borne),
+    ``bears_w`` (the power of the radio at which its tuner's first part gives up; infinite without a tuner
+    that has a limit), (B,)."""
 
     sky_w: Real
     bears_w: Real
@@ -80,10 +82,12 @@ def what_if(station: Station, pause: Pause = go_on) -> WhatIf:
 
     found = changes(antenna.plan, freqs)
     now, *after = each(outcome, [antenna.plan.shape, *(change.shape for change in found)])
-    weights = np.array([band.weight for band in bands])
+    weights, counted = np.array([band.weight for band in bands]), counted_bands(bands)
 
-    def gained(pair: tuple[Change, Outcome]) -> float:
-        return float((weights * (pair[1].sky_w - now.sky_w)).sum())
+    def gained(pair: tuple[Change, Outcome]) -> tuple[float, float]:
+        """On the weakest band, then over all by their weights."""
+        weakest = pair[1].sky_w[counted].min() - now.sky_w[counted].min()
+        return round(float(weakest)), float((weights * (pair[1].sky_w - now.sky_w)).sum())
 
     return WhatIf(bands, now, tuple(sorted(zip(found, after, strict=True), key=gained, reverse=True)))
 
@@ -95,7 +99,7 @@ def _outcome(budget: Budget) -> Outcome:
         if stage.setting is not None and not stage.part.bypassed:
             with np.errstate(divide="ignore"):
                 bears = np.minimum(bears, power_w * stage.setting.limit_w / stage.in_w)
-    return Outcome(budget.sky_w, bears)
+    return Outcome(budget.sky_w * bearable_share(budget), bears)
 
 
 def changes(plan: Plan, freq_hz: Real) -> list[Change]:

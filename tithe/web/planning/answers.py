@@ -32,8 +32,9 @@ def paired(asked: Trial, line_m: Real, pause: Pause) -> Iterator[PairsLine]:
     for one in pairs(asked, float(line_m[0]), float(line_m[-1]), len(line_m), pause):
         found.append(one)
         yield {"done": len(found), "of": len(asked.length_m)}
-    reached, sky = (np.array(column) for column in zip(*found, strict=True))
-    every = Pairs(asked.field, asked.bands, asked.length_m, line_m, reached, sky)
+    columns = (np.array([getattr(one, name) for one in found]) for name in ("reached", "bears_w", "sky_w"))
+    power_w = asked.station.transmitter.power_w
+    every = Pairs(asked.field, asked.bands, power_w, asked.length_m, line_m, *columns)
     yield {"answer": planning_json.paired(every, run_at(asked.station))}
 
 

@@ -5,13 +5,16 @@
   import Foot from '../charts/Foot.svelte';
   import Levels from '../charts/Levels.svelte';
   import Picture from '../charts/Picture.svelte';
+  import { watts } from '../figures';
   import { preferences } from '../station/preferences.svelte';
   import { parseTyped, toShown, unitShown } from '../station/units';
   import PlainNumber from '../ui/PlainNumber.svelte';
   import Progress from '../ui/Progress.svelte';
+  import Segments from '../ui/Segments.svelte';
   import Trouble from '../ui/Trouble.svelte';
 
-  /** Length of the wire against length of the main run: how many bands the tuner reaches with each pair. */
+  /** Length of the wire against length of the main run: what leaves on the weakest band with each pair, how many
+   * bands it suits, what power is borne. */
   interface Props {
     station: StationFile;
     wire_m: number;
@@ -20,6 +23,23 @@
   }
   let { station, wire_m, line_m, onadopt }: Props = $props();
   const COUNT = 40;
+  type Shown = 'weakest' | 'count' | 'borne';
+  let shows = $state<Shown>('weakest');
+  const KINDS: [Shown, string][] = [
+    ['weakest', 'watts on the weakest band'],
+    ['count', 'bands suited'],
+    ['borne', 'watts borne'],
+  ];
+  const LEGENDS: Record<Shown, string> = {
+    weakest: 'the deeper, the more leaves on the weakest band',
+    count: 'all bands in reach and the power borne; paler, fewer',
+    borne: 'the deeper, the more of the radio’s power is borne on every band',
+  };
+  /** How deep a pair stands, 0 to 1. */
+  function depth(pairs: PairsOut, n: number, k: number): number {
+    if (shows === 'count') return ((pairs.count[n]?.[k] ?? 0) / pairs.bands.length) ** 2;
+    return ((shows === 'weakest' ? pairs.weakest_w : pairs.bears_w)[n]?.[k] ?? 0) / pairs.power_w;
+  }
   const system = $derived(preferences.system);
   const unit = $derived(unitShown('length', system));
   const asking = new Streaming<PairsOut>('/api/antenna/pairs', {
@@ -96,8 +116,9 @@
 {#if found}
   {@const most = found.bands.length}
   <p data-testid="pairs">{found.sentence}</p>
+  <Segments label="What the map shows" value={shows} options={KINDS} onchoose={(what) => (shows = what)} />
   <Picture
-    label="How many bands each pair of lengths reaches. {found.sentence}"
+    label="What each pair of lengths gives. {found.sentence}"
     height={300}
     margins={{ left: 52, bottom: 34 }}
     interactive
@@ -114,20 +135,21 @@
         role="application"
         aria-label="The pair looked at: {told(found.wire_m[at[0]] ?? 0)} of wire, {told(
           found.line_m[at[1]] ?? 0,
-        )} of feedline, {found.count[at[0]]?.[at[1]] ?? 0} of {most} bands. The arrow keys move it."
+        )} of feedline, {watts(
+          found.weakest_w[at[0]]?.[at[1]] ?? 0,
+        )} W on the weakest band. The arrow keys move it."
         tabindex="0"
         onkeydown={step}
         onclick={(event) => pick(event, x.invert, y.invert)}
       >
-        {#each found.count as row, n (n)}
-          {#each row as count, k (k)}
+        {#each found.wire_m as wire, n (n)}
+          {#each found.line_m as line, k (k)}
             <rect
-              x={x((found.wire_m[n] ?? 0) - dx / 2)}
-              y={y((found.line_m[k] ?? 0) + dy / 2)}
+              x={x(wire - dx / 2)}
+              y={y(line + dy / 2)}
               width={wide}
               height={tall}
-              fill="color-mix(in oklab, var(--radiated) {(100 * count * count) /
-                (most * most)}%, var(--paper-sunk))"
+              fill="color-mix(in oklab, var(--radiated) {100 * depth(found, n, k)}%, var(--paper-sunk))"
             />
           {/each}
         {/each}
@@ -155,7 +177,7 @@
         ><svg width="12" height="10" aria-hidden="true"
           ><rect width="12" height="10" fill="var(--radiated)" /></svg
         >
-        all bands in reach; paler, fewer</span
+        {LEGENDS[shows]}</span
       >
       <span>+ as now</span>
       <span>○ looked at</span>
@@ -167,9 +189,9 @@
       type="button"
       class="linkish"
       onclick={() => onadopt(found, found.wire_m[n] ?? wire_m, found.line_m[k] ?? line_m)}
-      >Take {told(found.wire_m[n] ?? 0)} of wire and {told(found.line_m[k] ?? 0)} of feedline: {found.count[
-        n
-      ]?.[k] ?? 0} of {most} bands</button
+      >Take {told(found.wire_m[n] ?? 0)} of wire and {told(found.line_m[k] ?? 0)} of feedline: {watts(
+        found.weakest_w[n]?.[k] ?? 0,
+      )} W on the weakest band, {found.count[n]?.[k] ?? 0} of {most} bands suited</button
     >
   </p>
 {/if}

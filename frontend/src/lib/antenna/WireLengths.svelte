@@ -30,19 +30,27 @@
   const to = $derived(typed.to ?? toShown(Math.round(length_m * 1.5), 'length', system));
   const found = $derived(asking.answer);
   /** What the picture shows: whether a band is in reach, its SWR at the feedpoint, or what leaves. */
-  type Shown = 'reached' | 'swr' | 'watts';
+  type Shown = 'reached' | 'swr' | 'watts' | 'borne';
   let shows = $state<Shown>('reached');
   const KINDS: [Shown, string][] = [
     ['reached', 'in reach'],
     ['swr', 'SWR'],
-    ['watts', 'watts radiated'],
+    ['watts', 'watts leaving'],
+    ['borne', 'watts borne'],
   ];
   const power = $derived(Number(station.transmitter?.power_w) || 1);
   const DEEPEST_SWR = 30;
+  const LEGENDS: Record<Shown, string> = {
+    reached: 'in reach, and the radio’s power is borne',
+    swr: 'the darker, the nearer its SWR is to 1',
+    watts: 'the darker, the more leaves for the sky at the power borne',
+    borne: 'the darker, the more of the radio’s power is borne',
+  };
   /** How dark a length stands on a band, 0 to 1. */
   function depth(band: WireLengths['lengths'][number]['bands'][number]): number {
     if (shows === 'reached') return band.reached ? 1 : 0;
     if (shows === 'watts') return Math.min(1, band.sky_w / power);
+    if (shows === 'borne') return Math.min(1, band.bears_w / power);
     return Math.max(0, 1 - Math.log(band.swr ?? Infinity) / Math.log(DEEPEST_SWR));
   }
   const names = $derived(found?.lengths[0]?.bands.map((band) => band.name) ?? []);
@@ -123,11 +131,7 @@
         ><svg width="12" height="10" aria-hidden="true"
           ><rect width="12" height="10" fill="var(--radiated)" /></svg
         >
-        {shows === 'reached'
-          ? 'in reach'
-          : shows === 'swr'
-            ? 'the darker, the nearer its SWR is to 1'
-            : 'the darker, the more leaves for the sky'}</span
+        {LEGENDS[shows]}</span
       >
       <span
         ><svg width="6" height="12" aria-hidden="true"
@@ -149,9 +153,9 @@
             <tr>
               <th scope="row">{told(one.length_m)}</th>
               {#each one.bands as band, i (i)}<td
-                  >{watts(band.sky_w)}{band.reached ? '' : ', not in reach'}{band.extreme
-                    ? ', half wave'
-                    : ''}</td
+                  >{watts(band.sky_w)}{band.reached
+                    ? ''
+                    : `, not suited: ${watts(band.bears_w)} borne`}{band.extreme ? ', half wave' : ''}</td
                 >{/each}
               <td
                 ><button type="button" class="linkish" onclick={() => onadopt(found.field, one.length_m)}
@@ -164,6 +168,14 @@
       </table>
     {/snippet}
   </Picture>
+  <p>
+    <button
+      type="button"
+      class="linkish"
+      onclick={() => onadopt(found.field, Number(found.best_m.toFixed(2)))}
+      >Take {told(found.best_m)}, the best of them</button
+    >
+  </p>
   {#each found.windows.slice(0, 4) as window (window.from_m)}
     {@const middle = (window.from_m + window.to_m) / 2}
     <p>

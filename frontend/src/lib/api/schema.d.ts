@@ -3724,8 +3724,9 @@ export interface components {
         };
         /**
          * LengthOnBand
-         * @description At the middle of a band: the feedpoint, what leaves the wires and what of that for the sky (W).
-         *     ``reached``: from edge to edge, and more than a little leaves; ``extreme``: near the end of a half wave,
+         * @description At the middle of a band: the feedpoint, what leaves the wires and what of that for the sky (W), at the
+         *     power that is borne; ``bears_w``: the least that is borne from edge to edge. ``reached``: from edge to
+         *     edge, the radio's power is borne, and more than a little leaves; ``extreme``: near the end of a half wave,
          *     at thousands of ohms.
          */
         LengthOnBand: {
@@ -3743,6 +3744,8 @@ export interface components {
             radiated_w: number;
             /** Sky W */
             sky_w: number;
+            /** Bears W */
+            bears_w: number;
             /** Reached */
             reached: boolean;
             /** Extreme */
@@ -3831,8 +3834,9 @@ export interface components {
         };
         /**
          * PairsOut
-         * @description ``count``: how many bands are reached with each wire (m) and each run (m); the best pair, and where in
-         *     the chain the run is.
+         * @description With each wire (m) and each run (m): ``count``, on how many bands the tuner reaches from edge to edge
+         *     and the radio's power is borne; ``weakest_w``, what leaves on the weakest band; ``bears_w``, what is borne
+         *     on every band. The best pair, and where in the chain the run is.
          */
         PairsOut: {
             /** Field */
@@ -3845,6 +3849,12 @@ export interface components {
             line_m: number[];
             /** Count */
             count: number[][];
+            /** Weakest W */
+            weakest_w: number[][];
+            /** Bears W */
+            bears_w: number[][];
+            /** Power W */
+            power_w: number;
             /** Best Wire M */
             best_wire_m: number;
             /** Best Line M */
@@ -7077,13 +7087,17 @@ export interface components {
         };
         /**
          * LengthBand
-         * @description At which lengths a band is reached.
+         * @description At which lengths a band is reached, the power that is borne there, and what leaves of it.
          */
         LengthBand: {
             /** Name */
             name: string;
             /** Reached */
             reached: boolean[];
+            /** Bears W */
+            bears_w: number[];
+            /** Sky W */
+            sky_w: number[];
         };
         /**
          * LengthsAnswer
@@ -7094,6 +7108,8 @@ export interface components {
             sentence: string;
             /** Present M */
             present_m: number;
+            /** Best M */
+            best_m: number;
             /** Length M */
             length_m: number[];
             /** Margin M */

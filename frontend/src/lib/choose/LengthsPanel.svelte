@@ -2,7 +2,7 @@
   import CarriedWorkings from '../working/CarriedWorkings.svelte';
   import Fig from '../working/Fig.svelte';
   import { roving } from '../working/roving';
-  import { digits } from '../figures';
+  import { digits, watts } from '../figures';
   import { across, type Box, type Scale } from '../charts/axes';
   import Foot from '../charts/Foot.svelte';
   import Picture from '../charts/Picture.svelte';
@@ -10,6 +10,7 @@
   import type { StationFile } from '../api/client';
   import { parseTyped, toShown, unitShown } from '../station/units';
   import FromTo from '../ui/FromTo.svelte';
+  import Segments from '../ui/Segments.svelte';
   import Trouble from '../ui/Trouble.svelte';
   import type { Choosing } from './choosing.svelte';
 
@@ -25,6 +26,20 @@
   const high = $derived(typed.high ?? toShown(Math.round(run * 1.5), 'length', system));
   const found = $derived(choosing.trying.answer);
   const ROW = 19;
+  /** Reach, loss and stress are three answers: whether the tuner matches, what leaves, and what is borne. */
+  type Shown = 'reached' | 'sky_w' | 'bears_w';
+  let shows = $state<Shown>('reached');
+  const KINDS: [Shown, string][] = [
+    ['reached', 'in reach'],
+    ['sky_w', 'watts leaving'],
+    ['bears_w', 'watts borne'],
+  ];
+  const power = $derived(Number(station.transmitter?.power_w) || 1);
+  const LEGENDS: Record<Shown, string> = {
+    reached: 'Green: the tuner matches from edge to edge.',
+    sky_w: 'The deeper the green, the more leaves at the power that is borne.',
+    bears_w: 'The deeper the green, the more of the radio’s power all parts bear.',
+  };
   const scale = (box: Box) => across(found?.length_m[0] ?? 0, found?.length_m.at(-1) ?? 1, box);
   const step = $derived(found ? (found.length_m[1] ?? 1) - (found.length_m[0] ?? 0) : 1);
   const bandsEnd = $derived((found?.bands.length ?? 0) * ROW);
@@ -53,6 +68,8 @@
     return `M${x(lengths[0] ?? 0)} ${floor}L${points.join('L')}L${x(lengths.at(-1) ?? 0)} ${floor}Z`;
   }
 
+  const spanOf = (all: number[]) => `${watts(Math.min(...all))} – ${watts(Math.max(...all))}`;
+
   function go() {
     choosing.tryLengths(station, parseTyped(low, 'length', system), parseTyped(high, 'length', system));
   }
@@ -61,7 +78,8 @@
 <section aria-label="Feeder length">
   <h3>Does the feeder’s length matter?</h3>
   <p class="soft">
-    For the tuner and the longest line that stand now: which lengths put every band inside the tuner’s reach.
+    For the tuner and the longest line that stand now: which lengths put every band inside the tuner’s reach,
+    what leaves at each, and what power is borne there.
   </p>
   <FromTo
     {low}
@@ -89,6 +107,12 @@
         </p>
       </CarriedWorkings>
     {/if}
+    <Segments
+      label="What the picture shows"
+      value={shows}
+      options={KINDS}
+      onchoose={(what) => (shows = what)}
+    />
     <Picture
       label="Lengths at which each band is inside the tuner’s matching range. {found.sentence}"
       height={bandsEnd + MARGIN + 34}
@@ -99,15 +123,28 @@
         {#each found.bands as band, n (n)}
           <text x={box.left - 8} y={n * ROW + 14} text-anchor="end">{band.name}</text>
           <line x1={box.left} x2={box.right} y1={n * ROW + 10} y2={n * ROW + 10} stroke="var(--hairline)" />
-          {#each stretches(band.reached, found.length_m) as [from, to] (from)}
-            <rect
-              x={x(from - step / 2)}
-              width={Math.max(x(to + step / 2) - x(from - step / 2), 1)}
-              y={n * ROW + 5}
-              height="10"
-              fill="var(--radiated)"
-            />
-          {/each}
+          {#if shows === 'reached'}
+            {#each stretches(band.reached, found.length_m) as [from, to] (from)}
+              <rect
+                x={x(from - step / 2)}
+                width={Math.max(x(to + step / 2) - x(from - step / 2), 1)}
+                y={n * ROW + 5}
+                height="10"
+                fill="var(--radiated)"
+              />
+            {/each}
+          {:else}
+            {#each band[shows] as share, k (k)}
+              <rect
+                x={x((found.length_m[k] ?? 0) - step / 2)}
+                width={x(step) - x(0) + 0.4}
+                y={n * ROW + 5}
+                height="10"
+                fill="var(--radiated)"
+                opacity={Math.min(1, share / power)}
+              />
+            {/each}
+          {/if}
         {/each}
         <text x={box.left - 8} y={bandsEnd + MARGIN - 4} text-anchor="end">to spare</text>
         <path
@@ -136,8 +173,8 @@
         {/if}
       {/snippet}
       {#snippet legend()}
-        Green: reached. Below: how far a length may be off before a band falls out. The upright line: the
-        present length.
+        {LEGENDS[shows]} Below: how far a length may be off before a band falls out of reach or its power is no
+        longer borne. The upright line: the present length.
       {/snippet}
       {#snippet table()}
         <table class="plain figures">
@@ -145,7 +182,7 @@
             <tr>
               <th scope="col">Band</th><th scope="col" class="text"
                 >reached from – to, {unitShown('length', system)}</th
-              >
+              ><th scope="col">leaves, W</th><th scope="col">borne, W</th>
             </tr>
           </thead>
           <tbody>
@@ -157,6 +194,8 @@
                     .map((ends) => ends.map((end) => toShown(end, 'length', system)).join(' to '))
                     .join(', ') || 'at none'}</td
                 >
+                <td>{spanOf(band.sky_w)}</td>
+                <td>{spanOf(band.bears_w)}</td>
               </tr>
             {/each}
           </tbody>

@@ -10,6 +10,9 @@ import numpy as np
 from tithe.core.arrays import Real, quotient
 from tithe.core.budget import Budget, Stage
 
+BORNE = 0.999
+"""Share of the radio's power that counts as all of it."""
+
 
 def bearable_share(budget: Budget) -> Real:
     """Share of the rated power, 1 at the most; shape ``(..., F)``."""
