@@ -254,7 +254,8 @@ class _Chain:
                 port = two_port.input(load)
             elif part.tuner is not None and not part.bypassed:
                 self.pause()
-                tuned = part.tuner.tune(self.freq_hz, load, self.station.transmitter.reference_ohm)
+                sender = self.station.transmitter
+                tuned = part.tuner.tune(self.freq_hz, load, sender.reference_ohm, sender.power_w)
                 port = tuned.input(load)
             ends.append((port, load, tuned))
         return ends[::-1]

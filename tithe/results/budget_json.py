@@ -283,12 +283,17 @@ def _tuner(told: TunerTold, tuned: Tuned) -> TunerFigures:
         lack = tuned.lack(k)
         return "" if lack is None else say(lack.told)
 
+    def traded(k: int) -> str:
+        other = told.traded(k)
+        return "" if other is None else say(other)
+
     return {
         "efficiency": _over(told.efficiency),
         "matched": _each(lambda k: bool(matched[..., k].all())),
         "matched_share": _each(lambda k: float(np.mean(evenly(matched)[..., k]))),
         "lacks": _each(lacks),
         "limit_w": _over(told.limit_w),
+        "traded": _each(traded),
     }
 
 

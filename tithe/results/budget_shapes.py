@@ -87,13 +87,15 @@ class MeterFigures(TypedDict, total=False):
 
 class TunerFigures(TypedDict, total=False):
     """What only a tuner tells: how it is set, with the numbers of dials that are known, whether that matches,
-    what its elements bear."""
+    what its elements bear; ``traded``: what the setting of least loss would bear instead, where that is
+    another ("": it is this one)."""
 
     efficiency: Figure
     matched: bool
     matched_share: float
     lacks: str
     limit_w: Figure
+    traded: str
     form: str | None
     setting: dict[str, Figure]
     dials: dict[str, Figure]

@@ -16,6 +16,10 @@ TUNERS = {
         "loads less than {half:db} dB."
     ),
     "reach.weak": "At {share:percent} of them a part reaches its rating below {power_w:watts} W.",
+    "tuner.traded": (
+        "Set for the least loss alone, {least_db:db} dB, it would bear {would_w:figure} W: this setting "
+        "loses {more_db:db} dB more and bears {bears_w:figure} W."
+    ),
     "tuner.no-bands": (
         "No band’s load at the tuner is known: that needs an antenna known with its phase over the bands."
     ),

@@ -52,7 +52,7 @@ def test_power_is_borne_by_the_first_part_to_reach_its_rating():
     chain = (replace(station.chain[0], line=weak), station.chain[1])
     share = bearable_share(solve(replace(station, chain=chain), np.array([7.1e6])))
     assert share[0] == pytest.approx(0.5, rel=0.02)
-    tuner = Tuner("l", capacitor_volts=300.0, c_max_f=1e-8)
+    tuner = Tuner("l", capacitor_volts=90.0, c_max_f=1e-8)
     budget = solve(make_station(5 - 300j, 5.0, "good", tuner=tuner), np.array([7.1e6]))
     limit = budget.stages[0].details.limit_w[0]
     assert bearable_share(budget)[0] == pytest.approx(min(1.0, limit / 100.0))

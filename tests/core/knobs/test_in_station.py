@@ -85,7 +85,7 @@ def nodal(tuner, values, form, freq, load):
 @pytest.mark.parametrize("kind", [kind for kind in TUNERS if kind != "rated"])
 def test_what_is_reached_is_a_match_with_that_loss_and_what_is_not_cannot_be_matched(kind):
     tuner, freq, rng = TUNERS[kind], 7.1e6, np.random.default_rng(3)
-    found = reach(tuner, freq, 50.0)
+    found = reach(tuner, freq, 50.0, 100.0)
     assert 1900 < len(found.gamma) < 2100
     assert found.met.matched.any()
     inside = np.abs(found.gamma) < RIM

@@ -72,8 +72,9 @@ def at_bands(station: Station, at: int, pause: Pause = go_on) -> list[AtBand]:
     z = loads_at(station, at, freq.ravel()).reshape(freq.shape)
     gamma = reflection(z, np.ones_like(z), r0)
     middles, loads = freq[:, TRACK // 2], z[:, TRACK // 2]
-    tuned, real = meet(tuner, middles, loads, r0)
-    _, flat = meet(tuner, middles, np.full(len(seen), r0 + 0j), r0)
+    power_w = station.transmitter.power_w
+    tuned, real = meet(tuner, middles, loads, r0, power_w)
+    _, flat = meet(tuner, middles, np.full(len(seen), r0 + 0j), r0, power_w)
     out = []
     for k, n in enumerate(seen):
         pause()

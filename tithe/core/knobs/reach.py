@@ -37,22 +37,26 @@ class Reach:
     met: Met
 
 
-def meet(tuner: TunerPart, freq_hz: Real, z_ohm: Complex, reference_ohm: float) -> tuple[Tuned, Met]:
-    """A tuner, set for each load (Ω, (N,)) at its frequency, least loss where there is a choice."""
+def meet(
+    tuner: TunerPart, freq_hz: Real, z_ohm: Complex, reference_ohm: float, power_w: float = 0.0
+) -> tuple[Tuned, Met]:
+    """A tuner, set for each load (Ω, (N,)) at its frequency as it is set for that power."""
     load = Port(z_ohm, np.ones(z_ohm.shape, dtype=np.complex128))
-    tuned = tuner.automatic().tune(freq_hz, load, reference_ohm)
+    tuned = tuner.automatic().tune(freq_hz, load, reference_ohm, power_w)
     source, one = tuned.input(load), np.ones(z_ohm.shape)
     told = tuned.details(source.powered(one), load.powered(one))
     return tuned, Met(tuned.matched, loss_db(source.power_w, load.power_w), told.limit_w)
 
 
-def reach(tuner: TunerPart, freq_hz: float, reference_ohm: float, across: int = ACROSS) -> Reach:
-    """At one frequency, ``across`` cells from rim to rim."""
+def reach(
+    tuner: TunerPart, freq_hz: float, reference_ohm: float, power_w: float = 0.0, across: int = ACROSS
+) -> Reach:
+    """At one frequency, ``across`` cells from rim to rim; ``power_w``: what goes in."""
     cell = 2 / across
     middles = (np.arange(across) + 0.5) * cell - 1
     gamma = (middles[None, :] + 1j * middles[:, None]).ravel()
     gamma = gamma[np.abs(gamma) <= 1]
     inside = gamma * np.minimum(1, RIM / np.maximum(np.abs(gamma), 1e-12))
     z = reference_ohm * (1 + inside) / (1 - inside)
-    _, met = meet(tuner, np.full(len(z), freq_hz), z, reference_ohm)
+    _, met = meet(tuner, np.full(len(z), freq_hz), z, reference_ohm, power_w)
     return Reach(gamma, cell, met)

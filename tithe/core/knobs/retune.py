@@ -94,7 +94,7 @@ class _Asked:
     def answer(self, band: Band, presets: Mapping[int, Preset]) -> Retuning:
         r0 = self.station.transmitter.reference_ohm
         limits = limits_of(self.station.transmitter)
-        tuned, met = meet(self.tuner, self.freq_hz, self.loads, r0)
+        tuned, met = meet(self.tuner, self.freq_hz, self.loads, r0, self.station.transmitter.power_w)
         assert isinstance(tuned, SetTuner)
         each = np.stack([self._swr(tuned, k) for k in range(POINTS)])
         each[~met.matched] = np.inf

@@ -15,6 +15,7 @@ from typing import TYPE_CHECKING, ClassVar, NamedTuple, Self
 import numpy as np
 
 from tithe.core.arrays import Mask, Real
+from tithe.core.message import Message
 from tithe.core.parts.ratings import Ratings
 from tithe.core.twoport import Port, Powered, TwoPort
 
@@ -78,6 +79,10 @@ class TunerTold(Details):
     @abstractmethod
     def limit_w(self) -> Real:
         """Power into the tuner at which it reaches a rating; inf where none is stated."""
+
+    def traded(self, k: int) -> Message | None:
+        """At the k-th frequency, what the setting of least loss would lose and bear, where it is another."""
+        return None
 
     @property
     def loads(self) -> Mapping[str, ElementLoad]:
@@ -272,8 +277,8 @@ class TunerPart(Part):
         return False
 
     @abstractmethod
-    def tune(self, freq_hz: Real, load: Port, reference_ohm: float) -> Tuned:
-        """Set it for a load (shapes ``(..., F)``)."""
+    def tune(self, freq_hz: Real, load: Port, reference_ohm: float, power_w: float = 0.0) -> Tuned:
+        """Set it for a load (shapes ``(..., F)``); ``power_w``: what goes in (0: not known)."""
 
     @abstractmethod
     def reaches(self, freq_hz: Real, load: Port, reference_ohm: float, comfort_swr: float) -> Mask:

@@ -76,7 +76,7 @@ def tuner_reach(request: HttpRequest, body: TunerAtRequest) -> Any:
     tuner = any_tuner(station, body.at).automatic()
 
     def job(pause: Pause) -> ReachOut:
-        found = reach(tuner, body.mhz * 1e6, station.transmitter.reference_ohm)
+        found = reach(tuner, body.mhz * 1e6, station.transmitter.reference_ohm, station.transmitter.power_w)
         return tuner_json.reached(found, body.mhz * 1e6, station.transmitter.power_w)
 
     return computed(request, ACROSS**2 * seconds_a_load([tuner]), "smaller-station", job)

@@ -4576,6 +4576,8 @@ export interface components {
             lacks?: string;
             /** Limit W */
             limit_w?: number | components["schemas"]["Span"] | null;
+            /** Traded */
+            traded?: string;
             /** Form */
             form?: string | null;
             /** Setting */

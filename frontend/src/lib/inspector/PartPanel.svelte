@@ -33,6 +33,7 @@
   const within = (section: string | undefined) => fields.filter(({ ask }) => ask.section === section);
   const marks = $derived(session.answer?.measured?.find((one) => one.at === at)?.marks ?? []);
   const bypassed = $derived(part.bypassed || ('setting' in part && part.setting === 'bypass'));
+  const traded = $derived(stage && 'traded' in stage ? stage.traded : '');
   const lacks = $derived(stage && 'lacks' in stage ? stage.lacks : '');
   const note = $derived(stage && 'handbook_note' in stage ? stage.handbook_note : '');
 
@@ -64,7 +65,7 @@
     {bypassed
       ? 'Bypassed: takes nothing.'
       : `Takes ${shown(stage.taken_w, watts)} W, ${shown(stage.loss_db, decibels)} dB.`}
-    {lacks ? `No match: it ${lacks}.` : ''}
+    {lacks ? `No match: it ${lacks}.` : traded}
   </p>
 {/if}
 {#if part.kind === 'meter'}

@@ -16,20 +16,54 @@ from tithe.core.arrays import Complex, Mask, Real
 from tithe.core.parts.tuner.elements import NO_STRAYS, Element, Strays, quality
 from tithe.core.parts.tuner.kernel.algebra import Loads
 from tithe.core.parts.tuner.kernel.closest import closest
-from tithe.core.parts.tuner.kernel.matching import ANY, LOSS, OVERRUN, STRESS, Goal, matches
+from tithe.core.parts.tuner.kernel.matching import (
+    ANY,
+    BEARING,
+    BORNE,
+    LOSS,
+    OVERRUN,
+    STRESS,
+    Goal,
+    matches,
+)
 from tithe.core.parts.tuner.kernel.setting import Build, borne, chain_matrices
 from tithe.core.parts.tuner.kernel.stepping import best_steps
 from tithe.core.twoport import Port, TwoPort
 
 Plane = Literal["T", "pi"]
 _NO_LIMIT: Real = np.zeros(0)
-LEAST_LOSS = Goal(LOSS, 1.0, 1.0, 0, _NO_LIMIT)
+LEAST_LOSS = Goal(LOSS, np.inf, np.inf, 0, _NO_LIMIT)
 ANY_MATCH = Goal(ANY, 1.0, 1.0, 0, _NO_LIMIT)
 
 
 def least_stress(capacitor_volts: float, coil_amps: float) -> Goal:
     """The smallest share of a rating (V peak, A rms)."""
     return Goal(STRESS, capacitor_volts, coil_amps, 0, _NO_LIMIT)
+
+
+@dataclass(frozen=True)
+class Bearing:
+    """What a tuner's elements bear (V peak, A rms; inf where it is not stated), and the power that goes into
+    it (W; 0: not known)."""
+
+    capacitor_volts: float
+    coil_amps: float
+    power_w: float = 0.0
+
+    @property
+    def least_loss(self) -> Goal:
+        """The least loss alone."""
+        return Goal(LOSS, self.capacitor_volts, self.coil_amps, 0, _NO_LIMIT)
+
+    @property
+    def most_out(self) -> Goal:
+        """The least loss of what goes in, what the elements do not bear counted as lost."""
+        return Goal(BORNE, self.capacitor_volts, self.coil_amps, 0, _NO_LIMIT, self.power_w)
+
+    def most_borne(self, allowed: Real) -> Goal:
+        """The least stress of those settings whose score of `most_out` is what is allowed at the most."""
+        limit = np.ascontiguousarray(allowed, dtype=np.float64)
+        return Goal(BEARING, self.capacitor_volts, self.coil_amps, 0, limit, self.power_w)
 
 
 def least_overrun(position: int, limit_ohm: Real) -> Goal:
@@ -40,11 +74,13 @@ def least_overrun(position: int, limit_ohm: Real) -> Goal:
 class Found(NamedTuple):
     """Per load: values (3, N) in F or H, and the score that was made least (infinity: no match).
 
-    The score of the least loss is the power in for each squared ampere in the load, W/A².
+    The score of the least loss is the power in for each squared ampere in the load, W/A². ``stress``: the
+    square of the largest share of a rating that the goal knows of, at one watt.
     """
 
     values: Real
     score: Real
+    stress: Real
 
     @property
     def there(self) -> Mask:
@@ -124,8 +160,8 @@ class Ladder:
 
         ``freq_hz`` and ``z_ohm`` (finite, not 0) are flat and of one length N; frequencies in Hz.
         """
-        score, values = matches(self._at(freq_hz, z_ohm, r0_ohm), goal)
-        return Found(values, score)
+        score, stress, values = matches(self._at(freq_hz, z_ohm, r0_ohm), goal)
+        return Found(values, score, stress)
 
     def closest(
         self, freq_hz: Real, z_ohm: Complex, r0_ohm: float, enough_rho: float = 0.0

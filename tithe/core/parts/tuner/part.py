@@ -15,11 +15,13 @@ from typing import Literal, Protocol
 import numpy as np
 from numpy.typing import NDArray
 
-from tithe.core.arrays import Complex, Mask, Real, quotient
+from tithe.core.arrays import Complex, Mask, Real, decibels, quotient
 from tithe.core.errors import InputError, require, require_above, require_not_negative, require_positive
 from tithe.core.knobs.dial import Dial
+from tithe.core.message import Message, tell
 from tithe.core.parts.part import PASSIVE_S, Tuned, TunerPart, TunerTold
 from tithe.core.parts.ratings import NO_RATINGS, Ratings
+from tithe.core.parts.tuner.best_match import Best, best_match
 from tithe.core.parts.tuner.elements import (
     NO_STRAYS,
     POOR_Q,
@@ -31,7 +33,7 @@ from tithe.core.parts.tuner.elements import (
     quality,
 )
 from tithe.core.parts.tuner.lack import Lack
-from tithe.core.parts.tuner.ladder import ANY_MATCH, LEAST_LOSS, ElementLoad, Ladder, least_stress
+from tithe.core.parts.tuner.ladder import ANY_MATCH, Bearing, ElementLoad, Ladder, least_stress
 from tithe.core.parts.tuner.missing import missing
 from tithe.core.parts.tuner.networks import NETWORKS, Network
 from tithe.core.reflection import reflection, rho_of_swr
@@ -134,14 +136,14 @@ class Tuner(TunerPart):
         capacitor = Element("capacitor", self.capacitor_q, self.c_min_f, self.c_max_f)
         return tuple(network.ladder(coil, capacitor, self.strays) for network in self.networks)
 
-    def tune(self, freq_hz: Real, load: Port, reference_ohm: float) -> SetTuner:
+    def tune(self, freq_hz: Real, load: Port, reference_ohm: float, power_w: float = 0.0) -> SetTuner:
         """Set the tuner for a load (shapes ``(..., F)``) and give the setting's two-port."""
         z = tunable(load)
         freq = np.broadcast_to(freq_hz, z.shape)
         if isinstance(self.setting, Mapping):
             values = fixed_values([self.setting[name] for name in self.networks[0].knobs], z.shape)
             return SetTuner(self, freq, z, np.zeros(z.shape, dtype=np.intp), values, reference_ohm)
-        form, values = self._set(freq.reshape(-1), z.reshape(-1), reference_ohm)
+        form, values = self._set(freq.reshape(-1), z.reshape(-1), reference_ohm, power_w)
         return SetTuner(self, freq, z, form.reshape(z.shape), values.reshape(3, *z.shape), reference_ohm)
 
     def reaches(self, freq_hz: Real, load: Port, reference_ohm: float, comfort_swr: float) -> Mask:
@@ -163,15 +165,21 @@ class Tuner(TunerPart):
             lost = np.flatnonzero(~found)
         return found.reshape(z.shape)
 
-    def _set(self, freq_hz: Real, z_ohm: Complex, r0_ohm: float) -> tuple[Indices, Real]:
+    def bearing(self, power_w: float = 0.0) -> Bearing | None:
+        """What its elements bear; None where nothing is stated."""
+        if self.capacitor_volts is None and self.coil_amps is None:
+            return None
+        return Bearing(self.capacitor_volts or np.inf, self.coil_amps or np.inf, power_w)
+
+    def _set(self, freq_hz: Real, z_ohm: Complex, r0_ohm: float, power_w: float) -> tuple[Indices, Real]:
         """Best form (N,) and values (3, N) for flat loads."""
-        goal = LEAST_LOSS
         if self.goal == "stress" and self.capacitor_volts and self.coil_amps:
-            goal = least_stress(self.capacitor_volts, self.coil_amps)
-        best = Best(len(z_ohm))
-        for k, ladder in enumerate(self.ladders):
-            found = ladder.match(freq_hz, z_ohm, r0_ohm, goal)
-            best.take(k, found.score, found.values)
+            goal, best = least_stress(self.capacitor_volts, self.coil_amps), Best(len(z_ohm))
+            for k, ladder in enumerate(self.ladders):
+                found = ladder.match(freq_hz, z_ohm, r0_ohm, goal)
+                best.take(k, found.score, found.values)
+        else:
+            best = best_match(self.ladders, freq_hz, z_ohm, r0_ohm, self.bearing(power_w))
         lost = np.flatnonzero(~np.isfinite(best.score))
         if lost.size:
             near = Best(len(lost))
@@ -180,22 +188,6 @@ class Tuner(TunerPart):
                 near.take(k, rho, values)
             best.form[lost], best.values[:, lost] = near.form, near.values
         return best.form, best.values
-
-
-class Best:
-    """The best of several forms for each of N loads: form (N,), values (3, N), and the score that is
-    least."""
-
-    def __init__(self, count: int) -> None:
-        self.form: Indices = np.zeros(count, dtype=np.intp)
-        self.score: Real = np.full(count, np.inf)
-        self.values: Real = np.zeros((3, count))
-
-    def take(self, form: int, score: Real, values: Real) -> None:
-        """A form's scores and values, where they are better."""
-        better = score < self.score
-        self.form[better], self.score[better] = form, score[better]
-        self.values[:, better] = values[:, better]
 
 
 def fixed_values(knobs: list[float], shape: tuple[int, ...]) -> Real:
@@ -212,6 +204,8 @@ def tunable(load: Port) -> Complex:
     return np.where(np.abs(z) > 1e-9, z, 1e-9)
 
 
+_PARTED = 1.05
+"""Settings of which one bears no more than so many times what the other does are alike."""
 MATCHED_WITHIN = 1e-6
 """|Γ| below which a setting counts as a match (SWR 1.000002)."""
 
@@ -397,3 +391,35 @@ class TunerDetails(TunerTold):
     def efficiency(self) -> Real:
         """Power out over power in."""
         return quotient(self.load.shape.power_w, self.source.shape.power_w, 0.0)
+
+    def traded(self, k: int) -> Message | None:
+        """Of the load at which most is borne for it; None where the setting of least loss is the same."""
+        other = self._of_least_loss
+        if other is None:
+            return None
+        here, there = self.limit_w[..., k], other.limit_w[..., k]
+        n = np.unravel_index(int(np.argmax(quotient(here, there, 1.0))), here.shape)
+        if not here[n] > _PARTED * there[n]:
+            return None
+        lost_db, least_db = (float(-decibels(one.efficiency[..., k][n])) for one in (self, other))
+        return tell(
+            "tuner.traded", more_db=max(lost_db - least_db, 0.0), least_db=least_db,
+            would_w=float(there[n]), bears_w=float(here[n]),
+        )  # fmt: skip
+
+    @cached_property
+    def _of_least_loss(self) -> TunerDetails | None:
+        """The same under the same power, set for the least loss alone; None where that is nothing else."""
+        tuned = self.tuned
+        tuner = tuned.tuner
+        if not isinstance(tuner, Tuner) or not tuner.found or not tuned.matched.all():
+            return None
+        if tuner.goal != "loss" or tuner.bearing() is None:
+            return None
+        shape = tuned.freq_hz.shape
+        found = best_match(
+            tuner.ladders, tuned.freq_hz.reshape(-1), tuned.z_load_ohm.reshape(-1), tuned.reference_ohm, None
+        )
+        other = replace(tuned, form=found.form.reshape(shape), values=found.values.reshape(3, *shape))
+        source = other.input(self.load.shape)
+        return TunerDetails(other, replace(self.source, shape=source), self.load)

@@ -56,7 +56,7 @@ class RatedTuner(TunerPart):
         """Twice the loss of its sheet."""
         return replace(self, loss_db_at_1=2 * self.loss_db_at_1, loss_db_at_reach=2 * self.loss_db_at_reach)
 
-    def tune(self, freq_hz: Real, load: Port, reference_ohm: float) -> RatedTuned:
+    def tune(self, freq_hz: Real, load: Port, reference_ohm: float, power_w: float = 0.0) -> RatedTuned:
         """What the sheet promises for a load (shapes ``(..., F)``)."""
         return RatedTuned(self, load, reference_ohm)
 

@@ -17,6 +17,7 @@ from tithe.core.arrays import Mask, Real
 from tithe.core.errors import require, require_between, require_not_negative, require_positive
 from tithe.core.parts.part import PASSIVE_S, TunerPart
 from tithe.core.parts.ratings import NO_RATINGS, Ratings
+from tithe.core.parts.tuner.best_match import Best
 from tithe.core.parts.tuner.elements import (
     NO_STRAYS,
     POOR_Q,
@@ -28,7 +29,7 @@ from tithe.core.parts.tuner.elements import (
 )
 from tithe.core.parts.tuner.ladder import Ladder
 from tithe.core.parts.tuner.networks import L_FORMS, Network
-from tithe.core.parts.tuner.part import Best, SetTuner, fixed_values, tunable
+from tithe.core.parts.tuner.part import SetTuner, fixed_values, tunable
 from tithe.core.reflection import rho_of_swr
 from tithe.core.twoport import Port
 
@@ -121,7 +122,7 @@ class SteppedTuner(TunerPart):
         capacitor = Element("capacitor", self.capacitor_q, 0.0, self.c_max_f)
         return tuple(form.ladder(coil, capacitor, self.strays) for form in FORMS)
 
-    def tune(self, freq_hz: Real, load: Port, reference_ohm: float) -> SetTuner:
+    def tune(self, freq_hz: Real, load: Port, reference_ohm: float, power_w: float = 0.0) -> SetTuner:
         """The best steps for a load (shapes ``(..., F)``)."""
         z = tunable(load)
         freq = np.broadcast_to(freq_hz, z.shape)

@@ -31,13 +31,16 @@ PER_E = 4
 ROUNDS = 5
 _SETTLED = 1e-7  # a round that betters the score by less is the last
 _ENDS = 6
-LOSS, STRESS, OVERRUN, ANY = 0, 1, 2, 3
+LOSS, STRESS, OVERRUN, ANY, BORNE, BEARING = 0, 1, 2, 3, 4, 5
+_STEEP = 200  # a setting worse by 0.01 dB than is allowed counts as half as much stress again
 
 
 class Goal(NamedTuple):
     """What is made least: LOSS; STRESS, the largest share of ``volts`` (peak, capacitors) or ``amps``
     (rms, coils) at one watt; OVERRUN, how far the element at ``position`` lies from its reactance
-    ``limit`` (N,). ANY: nothing; the first match found will do.
+    ``limit`` (N,). ANY: nothing; the first match found will do. BORNE: the loss, and by how much ``power_w``
+    into the tuner is more than it bears; BEARING: the stress of those whose BORNE is ``limit`` (N,) at the
+    most.
     """
 
     kind: int
@@ -45,6 +48,7 @@ class Goal(NamedTuple):
     amps: float
     position: int
     limit: Any
+    power_w: float = 0.0
 
 
 @inlined
@@ -87,6 +91,10 @@ def _score(o: Any, goal: Any, limit: float, x1: float, x2: float, x3: float) -> 
         return 1.0
     if goal.kind == STRESS:
         return _stress(o, goal.volts, goal.amps, x1, x2, x3)
+    if goal.kind == BORNE or goal.kind == BEARING:
+        stress = _stress(o, goal.volts, goal.amps, x1, x2, x3)
+        borne = _loss(o, x2, x3) * max(1.0, goal.power_w * stress)
+        return borne if goal.kind == BORNE else stress * max(1.0, borne / limit) ** _STEEP
     return abs(np.log((x1 if goal.position == 0 else x2 if goal.position == 1 else x3) / limit))
 
 
@@ -174,12 +182,18 @@ def _match(o: Any, goal: Any, limit: float, best: Any) -> Any:
 
 @compiled
 def matches(at: Loads, goal: Goal) -> Any:
-    """Score (N,) and values (3, N) in H or F of the best match of each load; infinity where there is none."""
+    """Score (N,), stress (N,) and values (3, N) in H or F of the best match of each load; infinity where
+    there is none. The stress is the square of the largest share of a rating, at one watt."""
     count = len(at.z)
-    score, values, best = np.empty(count), np.zeros((3, count)), np.zeros(4)
+    score, stress = np.empty(count), np.full(count, np.inf)
+    values, best = np.zeros((3, count)), np.zeros(4)
+    limited = goal.kind == OVERRUN or goal.kind == BEARING
     for n in range(count):
-        _match(one_of(at, n), goal, goal.limit[n] if goal.kind == OVERRUN else 0.0, best)
+        o = one_of(at, n)
+        _match(o, goal, goal.limit[n] if limited else 0.0, best)
         score[n] = best[0]
+        if best[0] < np.inf:
+            stress[n] = _stress(o, goal.volts, goal.amps, best[1], best[2], best[3])
         for k in range(3):
             values[k, n] = value_of(at, n, k, best[k + 1]) if best[0] < np.inf else 0.0
-    return score, values
+    return score, stress, values
