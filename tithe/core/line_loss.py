@@ -84,6 +84,11 @@ class LineLoss:
         return np.asarray(self.loss_db - self.matched_db)
 
     @property
+    def matched_w(self) -> Real:
+        """What would come out of the line behind a tuner that loses nothing, W."""
+        return np.asarray(self.budget.station.transmitter.power_w * 10 ** (-self.loss_db / 10))
+
+    @property
     def swr_antenna(self) -> Real:
         """SWR at the antenna's end."""
         reference = self.budget.station.transmitter.reference_ohm
@@ -133,6 +138,10 @@ def _curve(station: Station, freq_hz: Real) -> LineLoss:
     return LineLoss(solve(station, freq_hz, only_radiated=True))
 
 
+_OTHER_REFERENCE = 0.2
+"""ln of a line's impedance over the radio's, from which on it matters against which an SWR is."""
+
+
 def told(answer: LineLoss, read_at_radio: bool) -> tuple[Message, ...]:
     """What arrives, what took the rest, the SWR at the other end, and whether anyone hears it."""
     budget = answer.budget
@@ -154,6 +163,9 @@ def told(answer: LineLoss, read_at_radio: bool) -> tuple[Message, ...]:
     if held[1] >= 0.01 * rated:
         said.append(tell("loss.not-sent", not_sent_w=held, ratio=_ends(budget.swr)))
     tuner = next((stage for stage in budget.stages if stage.tuned is not None), None)
+    r0, reference = part.line.r0_ohm, budget.station.transmitter.reference_ohm
+    if abs(np.log(r0 / reference)) > _OTHER_REFERENCE:
+        said.append(tell("loss.reference", reference_ohm=reference, r0_ohm=r0))
     if tuner is not None and tuner.tuned is not None:
         matched = tuner.tuned.matched
         if matched.all():
@@ -161,6 +173,8 @@ def told(answer: LineLoss, read_at_radio: bool) -> tuple[Message, ...]:
         else:
             said.append(tell("loss.tuner-short", left=_ends(tuner.swr_in)))
     said.append(heard(budget.total_db, 0))
+    if held[1] >= 0.01 * rated and tuner is None:
+        said.append(tell("loss.were-it-matched", out_w=_ends(answer.matched_w)))
     return tuple(said)
 
 

@@ -53,7 +53,8 @@ def _in_short(question: LossQuestion, n: int) -> LossInShort:
         "handbook_db": handbook if np.isfinite(handbook) else None,
         "swr_antenna": _spanned(found.swr_antenna),
         "swr_radio": _spanned(found.swr_radio),
-        "out_w": _spanned(question.power_w * 10 ** (-found.loss_db / 10)),
+        "out_w": _spanned(found.matched_w),
+        "as_it_stands_w": _spanned(found.budget.radiated_w),
     }
 
 

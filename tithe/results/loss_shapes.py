@@ -50,7 +50,8 @@ class LineAnswer(LossFigures):
 
 class LossInShort(TypedDict):
     """One line, before a radio that a tuner without loss has matched: losses of the line (dB), the SWR at
-    both its ends, and what comes out of it (W). Spans round the circle of phases; ``handbook_db`` is its
+    both its ends, and what comes out of it (W); ``as_it_stands_w``: what comes out without that tuner, or by
+    the one asked for. Spans round the circle of phases; ``handbook_db`` is its
     middle."""
 
     line: str
@@ -61,6 +62,7 @@ class LossInShort(TypedDict):
     swr_antenna: Span
     swr_radio: Span
     out_w: Span
+    as_it_stands_w: Span
 
 
 class BandPoint(TypedDict):

@@ -56,6 +56,7 @@ def add_to(commands: Any) -> None:
     job.add_argument("file", type=Path)
     job.add_argument("--line", metavar="LINE", help="of the shelf: its velocity factor and loss")
     job.add_argument("--velocity", type=float, metavar="FACTOR")
+    _analyzer(job)
     _ends(job, _fault)
     job = jobs.add_parser("watts", help="watts in and out of a part: what two meters tell of its loss")
     for side in ("before", "behind"):
@@ -165,7 +166,8 @@ def _fault(args: argparse.Namespace) -> int:
     if sweep.gamma is None:
         raise InputError(str(args.file), "no-phase-in-file")
     velocity = args.velocity if known is None else known.velocity_factor
-    return _told(args, workbench_line_json.fault(fault.along(sweep.freq_hz, sweep.gamma, velocity, known)))
+    found = fault.along(sweep.freq_hz, sweep.gamma, velocity, known, _residual(args))
+    return _told(args, workbench_line_json.fault(found))
 
 
 def _watts(args: argparse.Namespace) -> int:

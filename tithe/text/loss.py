@@ -10,6 +10,13 @@ LOSSES = {
         "{length_m:length} of {line} take {matched_db:db} dB when matched; here nothing reaches the load: it"
         " takes no power at all."
     ),
+    "loss.were-it-matched": (
+        "Behind a tuner that loses nothing the radio would send all of it, and {out_w:watts} W would arrive."
+    ),
+    "loss.reference": (
+        "Every SWR here is against {reference_ohm:figure} Ω, as the radio and its meters show it, not "
+        "against the {r0_ohm:figure} Ω of this line."
+    ),
     "loss.phase": ", depending on the phase, which an SWR does not tell",
     "loss.no-phase": "",
     "loss.other-end-radio": "At the radio’s end the SWR is {ratio:ratio}.",

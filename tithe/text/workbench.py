@@ -80,6 +80,7 @@ BENCH = {
         "set with least loss."
     ),
     "bench.step": "At {at_m:figure} m: {kind}, |Γ| {rho:two}.",
+    "bench.kind.antenna": "the far end: an antenna, which takes most of the wave at some frequencies",
     "bench.kind.open": "the far end, open",
     "bench.kind.short": "the far end, shorted",
     "bench.kind.higher": "the impedance rises (another line, a poor joint, or a load above that of the line)",

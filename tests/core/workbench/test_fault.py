@@ -6,6 +6,7 @@ import pytest
 from tithe.core import AttenuatedLine, InputError, Line
 from tithe.core.twoport import Port
 from tithe.core.workbench.fault import along, by_dips
+from tithe.core.workbench.residual import Residual
 
 COAX = AttenuatedLine(50, 0.66, 0.6, 0.008)
 WET = AttenuatedLine(35, 0.6, 3.0, 0.05)
@@ -112,3 +113,28 @@ def test_what_cannot_be_told_is_refused():
     ):
         with pytest.raises(InputError, match=code):
             along(*given)
+
+
+def dipole(freq, resonant_hz):
+    """A wire's two halves as an open line of 680 Ω that radiates: some 70 Ω at its resonance."""
+    half_m = 0.2425 * 299_792_458 / resonant_hz
+    return 680 / np.tanh(0.105 * np.sqrt(freq / resonant_hz) + 2j * np.pi * freq / 299_792_458 * half_m)
+
+
+@pytest.mark.parametrize("left_db", [40.0, 35.0, 30.0])
+def test_healthy_lines_are_told_no_fault_whatever_the_calibration_leaves(left_db):
+    """Open, shorted, into a dummy load and into a dipole: what the directivity left makes at the plug, and
+    the source match left twice as far off as the end, is no connector with water in it."""
+    rng = np.random.default_rng(11)
+    freq, told = np.linspace(1e6, 60e6, 601), []
+    for n in range(120):
+        end = ("open", "short", "dummy", "antenna")[n % 4]
+        z = {"open": 1e9, "short": 1e-3, "dummy": 50.0}.get(end, dipole(freq, rng.uniform(3.6e6, 14e6)))
+        metres, line = rng.uniform(8, 45), COAX if n % 3 else None
+        port = Port(np.broadcast_to(z, freq.shape) + 0j, np.ones(len(freq), complex))
+        gamma = Line(COAX, metres).two_port(freq).input(port).gamma(50.0)
+        residual = Residual(directivity_db=left_db)
+        found = along(freq, residual.shown(gamma[None], rng)[0, 0], 0.66, line, residual)
+        ends = [step for step in found.steps if abs(step.distance_m - metres) < found.resolution_m]
+        told.append(len(ends) != len(found.steps) or any(step.kind != end for step in ends))
+    assert np.mean(told) <= 0.02

@@ -25,8 +25,10 @@ from tithe.core.errors import require, require_positive
 from tithe.core.intervals import SIGMAS
 from tithe.core.late import peaks
 from tithe.core.parts.line import SPEED_OF_LIGHT, LineType, attenuation_db_per_m
+from tithe.core.workbench.residual import Residual
 
-Kind = Literal["open", "short", "higher", "lower", "piece-higher", "piece-lower", "unknown"]
+Kind = Literal["antenna", "open", "short", "higher", "lower", "piece-higher", "piece-lower", "unknown"]
+USUAL = Residual()
 _LEAST_POINTS = 8
 _BETA = 6.0
 _WIDENS = 1.4
@@ -34,7 +36,13 @@ _GRID = 8
 _LEAST_SHARE = 0.03
 """Of what the largest sends back, below which a peak may be the window's own."""
 _LEAST_RHO = 0.01
-"""Below that it may be what an analyzer's calibration leaves."""
+"""Below that it is noise, or the line's own unevenness."""
+_OVER = 1.5
+"""Times what the calibration leaves in nineteen cases of twenty: three in a thousand are more."""
+_LITTLE_BEFORE = 0.15
+"""What comes back before the end, together, that makes no dips of an open or a shorted end."""
+_TAKES = 0.5
+"""Of the wave that comes back at some higher frequency: where less does, the end takes power."""
 _WHOLE = 0.7
 """Of the wave: what sends so much back is an end. Half of that where the line's loss is not known."""
 _UNLIKE = 1.5
@@ -70,10 +78,16 @@ class Along:
     rho: Real
 
 
-def along(freq_hz: Real, gamma: Complex, velocity_factor: float, line: LineType | None = None) -> Along:
+def along(
+    freq_hz: Real,
+    gamma: Complex,
+    velocity_factor: float,
+    line: LineType | None = None,
+    residual: Residual = USUAL,
+) -> Along:
     """By Γ over evenly stepped frequencies, shapes ``(F,)``. ``line``: whose loss is taken out of what is
-    told of each step. Raises `InputError` for too few points, uneven steps, or a velocity factor that is
-    none."""
+    told of each step. ``residual``: what the calibration leaves, out of which a step has to stand. Raises
+    `InputError` for too few points, uneven steps, or a velocity factor that is none."""
     require_positive("velocity_factor", velocity_factor)
     require(velocity_factor <= 1, "velocity_factor", "at-most", velocity_factor, most=1)
     require(len(freq_hz) >= _LEAST_POINTS, "file", "too-few-points", len(freq_hz), least=_LEAST_POINTS)
@@ -94,11 +108,39 @@ def along(freq_hz: Real, gamma: Complex, velocity_factor: float, line: LineType 
     padded = np.concatenate(([0.0], rho, [0.0]))
     least = max(_LEAST_SHARE * float(rho.max()), _LEAST_RHO)
     found, _ = peaks(padded, np.full(len(padded), least))
-    steps = [
-        _Peak(freq_hz, gamma * window, window, speed).step(_between(distance, rho, n - 1), line)
-        for n in found
-    ]
-    return Along(_ended(steps, line), resolution, farthest, distance, rho)
+    at = [n - 1 for n in found]
+    standing = _standing_out(distance[at], rho[at], resolution, residual)
+    there = [_between(distance, rho, n) for n, out in zip(at, standing, strict=True) if out]
+    steps = [_Peak(freq_hz, gamma * window, window, speed).step(metres, line) for metres in there]
+    ended = _ended(_with_antenna(steps, gamma), line)
+    return Along(ended, resolution, farthest, distance, rho)
+
+
+def _standing_out(distance_m: Real, rho: Real, resolution_m: float, residual: Residual) -> list[bool]:
+    """Which peaks are more than the directivity left makes of nothing, at the plug, and the source match left
+    of what comes back, twice as far off."""
+    left = _OVER * 10 ** (-residual.directivity_db / 20)
+    out = []
+    for metres, height in zip(distance_m.tolist(), rho.tolist(), strict=True):
+        again = rho[np.abs(2 * distance_m - metres) < resolution_m]
+        floor = left if metres < resolution_m else left * float((again**2).max(initial=0.0))
+        out.append(height > floor)
+    return out
+
+
+def _with_antenna(steps: list[Step], gamma: Complex) -> list[Step]:
+    """With the end called an antenna where it is the one thing that sends much back, and takes nearly all at
+    some frequencies: neither an open nor a shorted end does that."""
+    if not steps:
+        return steps
+    end = max(range(len(steps)), key=lambda n: steps[n].rho)
+    before = sum(one.rho for one in steps[:end])
+    back = np.abs(gamma)
+    # A line's loss grows with the frequency: what comes back higher up would come back here.
+    higher_up = np.maximum.accumulate(back[::-1])[::-1]
+    if before > _LITTLE_BEFORE or bool((back > _TAKES * higher_up).all()):
+        return steps
+    return [*steps[:end], replace(steps[end], kind="antenna")]
 
 
 @dataclass(frozen=True)
@@ -170,6 +212,8 @@ def _ended(steps: list[Step], line: LineType | None) -> tuple[Step, ...]:
     ends: dict[Kind, Kind] = {"higher": "open", "lower": "short"}
     out: list[Step] = []
     for one in steps:
+        if one.kind == "antenna":
+            return (*out, one)
         if one.rho >= whole and one.kind in ends:
             return (*out, replace(one, kind=ends[one.kind]))
         out.append(one)

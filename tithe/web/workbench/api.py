@@ -148,8 +148,10 @@ def bench_fault(request: HttpRequest, body: FaultDay) -> Any:
     freq, (gamma,) = gammas(alike({"text": body.text}), "text")
     found = velocity
 
+    residual, known = body.residual.to_core(), None if run is None else run.line
+
     def job(pause: Pause) -> BenchFault:
-        return workbench_line_json.fault(fault.along(freq, gamma, found, None if run is None else run.line))
+        return workbench_line_json.fault(fault.along(freq, gamma, found, known, residual))
 
     return computed(request, _JOB_S, "smaller-station", job)
 
