@@ -30,7 +30,7 @@ _TRANSFORMED = {4: "4:1 at the feedpoint", 9: "9:1 at the feedpoint", 49: "49:1 
 _OPEN_TO = {
     "room": "open line to a balanced tuner in the room",
     "radio": "open line to the radio’s own tuner",
-    "wide": "open line to a new wide-range tuner in the room",
+    "wide": "open line to a new wide-range tuner",
 }
 
 

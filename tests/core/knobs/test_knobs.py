@@ -16,8 +16,9 @@ from tithe.core.knobs.chart import chart
 from tithe.core.knobs.dial import Dial, straight
 from tithe.core.knobs.fit import LOAD_SHARE, fit_dials
 from tithe.core.knobs.load import load_of
-from tithe.core.knobs.predict import predict, predict_with
+from tithe.core.knobs.predict import predict, predict_known, predict_with
 from tithe.core.knobs.preset import Preset
+from tithe.core.parts.tuner.stepped import SteppedTuner
 from tithe.core.station import Band
 from tithe.site.cli import main
 
@@ -57,10 +58,10 @@ def matches(tuner: Tuner, dials: dict[str, Dial], count: int, rng):
     return np.array(freqs), np.array(loads), stands
 
 
-def about(loads, rng):
+def about(loads, rng, share=LOAD_SHARE):
     """Loads known to five percent."""
     off = np.sqrt(rng.uniform(size=len(loads))) * np.exp(2j * np.pi * rng.uniform(size=len(loads)))
-    return loads * (1 + LOAD_SHARE * off)
+    return loads * (1 + share * off)
 
 
 @cache
@@ -81,7 +82,7 @@ def held_out(kind: str, count: int, cases: int) -> tuple[Any, Any]:
             for f, one in zip(freqs[:-1].tolist(), stands, strict=False)
         ]
         fitted = fit_dials(tuner, {}, presets, known[:-1], 50.0)
-        found = predict_with(tuner, fitted, float(freqs[-1]), complex(loads[-1]), 50.0)
+        found = predict_with(tuner, fitted, float(freqs[-1]), complex(known[-1]), 50.0)
         off.append(max(abs(found.dials.get(name, 1e3) - stands[-1][name]) for name in dials) / 100)
         if found.intervals:
             inside += [low <= stands[-1][name] <= high for name, (low, high) in found.intervals.items()]
@@ -94,6 +95,21 @@ def test_six_presets_tell_a_band_that_was_never_tuned(kind, cases):
     assert len(off) >= cases / 3
     assert (off < 0.10).mean() >= 0.9
     assert inside.mean() >= 0.9
+
+
+@pytest.mark.parametrize("share", [0.02, 0.03, 0.05])
+def test_a_relay_tuners_row_holds_where_it_will_stand_with_the_load_as_it_is(share):
+    """Its steps jump with the load: the interval says how far."""
+    rng, tuner, inside = np.random.default_rng(7), SteppedTuner(), []
+    for _ in range(40):
+        gamma = rng.uniform(0.2, 0.8) * np.exp(2j * np.pi * rng.random())
+        freq, load = float(rng.choice(FREQS)), np.array([50 * (1 + gamma) / (1 - gamma)])
+        true = predict_known(tuner, {}, freq, complex(load[0]), 50.0)
+        told = predict_known(tuner, {}, freq, complex(about(load, rng, share)[0]), 50.0)
+        if true.dials and told.dials and true.form == told.form:
+            inside += [told.intervals[n][0] <= at <= told.intervals[n][1] for n, at in true.dials.items()]
+    assert len(inside) > 40
+    assert np.mean(inside) >= 0.9
 
 
 def test_three_presets_begin_to():

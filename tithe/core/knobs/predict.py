@@ -87,14 +87,27 @@ def _number(dial: Dial, value: float) -> float:
 
 
 def _steps(tuner: SteppedTuner, freq_hz: float, load_ohm: complex, reference_ohm: float) -> Predicted:
-    load = Port(np.array([load_ohm]), np.ones(1, dtype=np.complex128))
-    tuned = replace(tuner, setting="auto").tune(np.array([freq_hz]), load, reference_ohm)
+    loads = np.concatenate(([load_ohm], _drawn(load_ohm)))
+    load = Port(loads, np.ones(len(loads), dtype=np.complex128))
+    tuned = replace(tuner, setting="auto").tune(np.full(len(loads), freq_hz), load, reference_ohm)
     left = float(swr(np.abs(tuned.input(load).gamma(reference_ohm)))[0])
     if not tuned.matched[0]:
         return Predicted(freq_hz, {}, {}, swr=left)
-    dials = own_dials(tuner, {})
-    numbers = {name: _number(dials[name], float(values[0])) for name, values in tuned.setting.items()}
-    return Predicted(freq_hz, numbers, {}, FORMS[int(tuned.form[0])].slug, left)
+    dials, alike = own_dials(tuner, {}), np.asarray(tuned.form == tuned.form[0])
+    numbers, intervals = {}, {}
+    for name, values in tuned.setting.items():
+        every = np.array([_number(dials[name], value) for value in values[alike].tolist()])
+        low, high = np.quantile(every, [(1 - _INSIDE) / 2, (1 + _INSIDE) / 2]).tolist()
+        numbers[name] = float(every[0])
+        intervals[name] = (min(low, numbers[name]), max(high, numbers[name]))
+    return Predicted(freq_hz, numbers, intervals, FORMS[int(tuned.form[0])].slug, left)
+
+
+def _drawn(load_ohm: complex) -> Complex:
+    """What a load that is known may be instead, (`SAMPLES`,)."""
+    rng = np.random.default_rng(_SEED + 1)
+    turn = rng.normal(size=SAMPLES) + 1j * rng.normal(size=SAMPLES)
+    return (load_ohm * (1 + LOAD_SHARE / 2 * turn)).astype(np.complex128)
 
 
 def predict_with(
@@ -129,10 +142,7 @@ def _spread(
 ) -> Predicted:
     """``lines`` (`SAMPLES`, 2): values at the scale's ends of dials that are not quite known."""
     alone = predict(tuner, dials, freq_hz, load_ohm, reference_ohm)
-    rng = np.random.default_rng(_SEED + 1)
-    turn = rng.normal(size=SAMPLES) + 1j * rng.normal(size=SAMPLES)
-    loads = (load_ohm * (1 + LOAD_SHARE / 2 * turn)).astype(np.complex128)
-    found = _set(tuner, dials, np.full(SAMPLES, freq_hz), loads, reference_ohm)
+    found = _set(tuner, dials, np.full(SAMPLES, freq_hz), _drawn(load_ohm), reference_ohm)
     there = np.isfinite(found).all(axis=0)
     if not alone.dials or there.mean() < 0.5:
         return alone

@@ -30,15 +30,11 @@
     ['count', 'bands suited'],
     ['borne', 'watts borne'],
   ];
-  const LEGENDS: Record<Shown, string> = {
-    weakest: 'the deeper, the more leaves on the weakest band',
-    count: 'all bands in reach and the power borne; paler, fewer',
-    borne: 'the deeper, the more of the radio’s power is borne on every band',
-  };
   /** How deep a pair stands, 0 to 1. */
   function depth(pairs: PairsOut, n: number, k: number): number {
     if (shows === 'count') return ((pairs.count[n]?.[k] ?? 0) / pairs.bands.length) ** 2;
-    return ((shows === 'weakest' ? pairs.weakest_w : pairs.bears_w)[n]?.[k] ?? 0) / pairs.power_w;
+    if (shows === 'weakest') return (pairs.weakest_w[n]?.[k] ?? 0) / most_w;
+    return (pairs.bears_w[n]?.[k] ?? 0) / pairs.power_w;
   }
   const system = $derived(preferences.system);
   const unit = $derived(unitShown('length', system));
@@ -49,6 +45,12 @@
     line_to_m: 'feedline, to',
   });
   const found = $derived(asking.answer);
+  const most_w = $derived(Math.max(1, ...(found?.weakest_w.flat() ?? [])));
+  const LEGENDS = $derived<Record<Shown, string>>({
+    weakest: `the deeper, the more leaves on the weakest band, up to ${watts(most_w)} W`,
+    count: 'all bands in reach and the power borne; paler, fewer',
+    borne: 'the deeper, the more of the radio’s power is borne on every band',
+  });
   type Ends = Record<'wire_from_m' | 'wire_to_m' | 'line_from_m' | 'line_to_m', string>;
   let typed = $state<Partial<Ends>>({});
   const start = $derived<Ends>({
