@@ -71,7 +71,9 @@ def test_a_plan_is_dragged_changed_and_measured(transactional_db, page, base_url
     now = what_if.get_by_role("row", name=re.compile("as it is")).get_by_role("cell").first
     expect(now).to_contain_text(eighty)
     page.get_by_role("button", name="Try all pairs").click()
-    expect(page.get_by_test_id("pairs")).to_contain_text("of feedline reaches", timeout=20_000)
+    expect(page.get_by_test_id("pairs")).to_contain_text(
+        "of feedline gives the weakest band most", timeout=20_000
+    )
     page.get_by_role("button", name=re.compile("^Take .* of feedline")).click()
     expect(leg).not_to_have_value(str(float(length) + 1))
     results = Axe().run(page)

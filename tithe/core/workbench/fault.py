@@ -39,8 +39,6 @@ _LEAST_RHO = 0.01
 """Below that it is noise, or the line's own unevenness."""
 _OVER = 1.5
 """Times what the calibration leaves in nineteen cases of twenty: three in a thousand are more."""
-_LITTLE_BEFORE = 0.15
-"""What comes back before the end, together, that makes no dips of an open or a shorted end."""
 _TAKES = 0.5
 """Of the wave that comes back at some higher frequency: where less does, the end takes power."""
 _WHOLE = 0.7
@@ -129,16 +127,15 @@ def _standing_out(distance_m: Real, rho: Real, resolution_m: float, residual: Re
 
 
 def _with_antenna(steps: list[Step], gamma: Complex) -> list[Step]:
-    """With the end called an antenna where it is the one thing that sends much back, and takes nearly all at
-    some frequencies: neither an open nor a shorted end does that."""
+    """With the end called an antenna where nothing before it sends anything back, and it takes most of the
+    wave at some frequencies: neither an open nor a shorted end does that."""
     if not steps:
         return steps
     end = max(range(len(steps)), key=lambda n: steps[n].rho)
-    before = sum(one.rho for one in steps[:end])
     back = np.abs(gamma)
     # A line's loss grows with the frequency: what comes back higher up would come back here.
     higher_up = np.maximum.accumulate(back[::-1])[::-1]
-    if before > _LITTLE_BEFORE or bool((back > _TAKES * higher_up).all()):
+    if end > 0 or bool((back > _TAKES * higher_up).all()):
         return steps
     return [*steps[:end], replace(steps[end], kind="antenna")]
 
