@@ -76,6 +76,9 @@ def test_each_kind_of_work_is_known_to_the_placement_that_needs_it():
     hung = make_kit(owned=("choke", "ratio-4"))
     assert Wishes(no_climbing=True).allows(by_slug["room-4"], hung)
     assert not Wishes(no_climbing=True).allows(by_slug["room-9"], hung)
+    # The tuner is still to be hung beside a transformer that hangs there.
+    assert not Wishes(no_climbing=True).allows(by_slug["feedpoint-4"], hung)
+    assert Wishes(no_climbing=True).allows(by_slug["foot-4"], hung)
 
 
 def test_a_dc_fed_tuner_gets_an_arrestor_that_passes_dc():

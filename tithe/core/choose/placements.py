@@ -34,14 +34,14 @@ Recipe = Callable[[str, Site, Kit], Items]
 
 @dataclass(frozen=True)
 class Placement:
-    """A place for the match. ``tuner``: of which tuner ("none": without one); ``hangs``: the token of what it
-    hangs at the feedpoint ("" for nothing); ``ratio``: of the transformer, 1 of a choke, `BARE`: nothing."""
+    """A place for the match. ``tuner``: of which tuner ("none": without one); ``hangs``: the tokens of what
+    it hangs at the feedpoint; ``ratio``: of the transformer, 1 of a choke, `BARE`: nothing."""
 
     slug: str
     family: Family
     tuner: str
     recipe: Recipe
-    hangs: str = ""
+    hangs: tuple[str, ...] = ()
     ratio: int = 1
     power_at_mast: bool = False
     open_indoors: bool = False
@@ -153,12 +153,13 @@ _TOPS = {1: ("", "choke"), BARE: ("-bare", ""), **{n: (f"-{n}", f"ratio-{n}") fo
 def _on_coax(tuner: str, ratio: int) -> Placement:
     ending, top = _TOPS[ratio]
     slug = tuner + ending
+    hangs = (top,) if top else ()
     if tuner == "foot":
-        return Placement(slug, "coax", tuner, partial(_foot, top), top, ratio, power_at_mast=True)
+        return Placement(slug, "coax", tuner, partial(_foot, top), hangs, ratio, power_at_mast=True)
     if tuner == "feedpoint":
-        hangs = "mast-tuner" if ratio in (1, BARE) else top
+        hangs = (*hangs, "mast-tuner")
         return Placement(slug, "coax", tuner, partial(_feedpoint, top), hangs, ratio, power_at_mast=True)
-    return Placement(slug, "coax", tuner, partial(_room, tuner, top), top, ratio)
+    return Placement(slug, "coax", tuner, partial(_room, tuner, top), hangs, ratio)
 
 
 def _open(tuner: str) -> Placement:
@@ -198,7 +199,7 @@ class Wishes:
 
     def allows(self, placement: Placement, kit: Kit) -> bool:
         """Whether a placement is allowed at all."""
-        climbs = bool(placement.hangs) and placement.hangs not in kit.owned
+        climbs = any(token not in kit.owned for token in placement.hangs)
         return not (
             placement.slug in self.off
             or (placement.tuner == "wide" and "room-tuner" not in kit.owned)

@@ -15,7 +15,7 @@ from tithe.core.knobs.loads import known_at, loads_at, tuner_of_knobs
 from tithe.core.knobs.preset import KnobTuner, Preset, gamma_in, network_of, on_dials, own_dials
 from tithe.core.knobs.reach import meet
 from tithe.core.parts.tuner.ladder import Ladder
-from tithe.core.parts.tuner.part import SetTuner
+from tithe.core.parts.tuner.set_tuner import SetTuner
 from tithe.core.reflection import reflection, swr
 from tithe.core.station import Band, Station
 from tithe.core.transmitter import Transmitter

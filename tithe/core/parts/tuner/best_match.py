@@ -23,9 +23,6 @@ _AMPLY = 4.0
 """Times the power that goes in: a curve of settings is not searched for one that bears still more."""
 
 
-_NONE: NDArray[np.intp] = np.zeros(0, dtype=np.intp)
-
-
 class Best:
     """The best of several networks for each of N loads: form (N,), values (3, N), and the score that is
     least."""
@@ -48,28 +45,28 @@ class Best:
 def best_match(
     ladders: Sequence[Ladder], freq_hz: Real, z_ohm: Complex, r0_ohm: float, bearing: Bearing | None
 ) -> Best:
-    """Of flat loads (N,); a score of infinity where nothing matches. ``bearing`` None: no rating is known."""
+    """Of flat loads (N,); a score of infinity where nothing matches. ``bearing`` None: the least loss alone,
+    as no rating or no power is known."""
     if bearing is None:
-        return _searched(ladders, freq_hz, z_ohm, r0_ohm, LEAST_LOSS)
-    best = _searched(ladders, freq_hz, z_ohm, r0_ohm, bearing.least_loss)
-    there = np.isfinite(best.score)
-    over = np.flatnonzero(there & (best.stress * bearing.power_w > 1)) if bearing.power_w > 0 else _NONE
+        return searched(ladders, freq_hz, z_ohm, r0_ohm, LEAST_LOSS)
+    best = searched(ladders, freq_hz, z_ohm, r0_ohm, bearing.least_loss)
+    there, curved = np.isfinite(best.score), any(ladder.far is not None for ladder in ladders)
+    over = np.flatnonzero(there & (best.stress * bearing.power_w > 1))
     if over.size:
         best.score[over] *= bearing.power_w * best.stress[over]
-        _put(best, over, _searched(ladders, freq_hz[over], z_ohm[over], r0_ohm, bearing.most_out))
-    wanted = np.array(best.stress > 0)
-    if bearing.power_w > 0 and any(ladder.far is not None for ladder in ladders):
-        wanted &= best.stress * _AMPLY * bearing.power_w >= 1
-    some = np.flatnonzero(there & wanted)
+        _put(best, over, searched(ladders, freq_hz[over], z_ohm[over], r0_ohm, bearing.most_out))
+    ample = curved & (best.stress * _AMPLY * bearing.power_w < 1)
+    some = np.flatnonzero(there & (best.stress > 0) & ~ample)
     if some.size:
         allowed = best.score[some] * 10 ** (ALIKE_DB / 10)
-        again = _searched(ladders, freq_hz[some], z_ohm[some], r0_ohm, bearing.most_borne(allowed))
+        again = searched(ladders, freq_hz[some], z_ohm[some], r0_ohm, bearing.most_borne(allowed))
         best.score[some] = best.stress[some]
         _put(best, some, again)
     return best
 
 
-def _searched(ladders: Sequence[Ladder], freq_hz: Real, z_ohm: Complex, r0_ohm: float, goal: Goal) -> Best:
+def searched(ladders: Sequence[Ladder], freq_hz: Real, z_ohm: Complex, r0_ohm: float, goal: Goal) -> Best:
+    """The best of all networks by one goal."""
     best = Best(len(z_ohm))
     for k, ladder in enumerate(ladders):
         found = ladder.match(freq_hz, z_ohm, r0_ohm, goal)

@@ -44,26 +44,31 @@ def least_stress(capacitor_volts: float, coil_amps: float) -> Goal:
 @dataclass(frozen=True)
 class Bearing:
     """What a tuner's elements bear (V peak, A rms; inf where it is not stated), and the power that goes into
-    it (W; 0: not known)."""
+    it, W."""
 
     capacitor_volts: float
     coil_amps: float
-    power_w: float = 0.0
+    power_w: float
 
     @property
     def least_loss(self) -> Goal:
         """The least loss alone."""
-        return Goal(LOSS, self.capacitor_volts, self.coil_amps, 0, _NO_LIMIT)
+        return self._goal(LOSS)
 
     @property
     def most_out(self) -> Goal:
         """The least loss of what goes in, what the elements do not bear counted as lost."""
-        return Goal(BORNE, self.capacitor_volts, self.coil_amps, 0, _NO_LIMIT, self.power_w)
+        return self._goal(BORNE)
 
     def most_borne(self, allowed: Real) -> Goal:
         """The least stress of those settings whose score of `most_out` is what is allowed at the most."""
-        limit = np.ascontiguousarray(allowed, dtype=np.float64)
-        return Goal(BEARING, self.capacitor_volts, self.coil_amps, 0, limit, self.power_w)
+        return self._goal(BEARING, np.ascontiguousarray(allowed, dtype=np.float64))
+
+    def _goal(self, kind: int, limit: Real = _NO_LIMIT) -> Goal:
+        # As floats: whole numbers would have the searches compiled anew.
+        figures = map(float, (self.capacitor_volts, self.coil_amps, self.power_w))
+        volts, amps, power_w = figures
+        return Goal(kind, volts, amps, 0, limit, power_w)
 
 
 def least_overrun(position: int, limit_ohm: Real) -> Goal:

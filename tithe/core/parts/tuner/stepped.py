@@ -29,7 +29,7 @@ from tithe.core.parts.tuner.elements import (
 )
 from tithe.core.parts.tuner.ladder import Ladder
 from tithe.core.parts.tuner.networks import L_FORMS, Network
-from tithe.core.parts.tuner.part import SetTuner, fixed_values, tunable
+from tithe.core.parts.tuner.set_tuner import SetTuner, fixed_values, tunable
 from tithe.core.reflection import rho_of_swr
 from tithe.core.twoport import Port
 
@@ -109,6 +109,11 @@ class SteppedTuner(TunerPart):
     def networks(self) -> tuple[Network, ...]:
         """The forms its relays can make."""
         return FORMS
+
+    @property
+    def weighs(self) -> bool:
+        """No: its steps are those of the lowest SWR."""
+        return False
 
     @property
     def matched_rho(self) -> float:
