@@ -31,8 +31,9 @@ def higher(after):
 def test_the_best_change_is_told_with_what_it_costs_elsewhere():
     told = planning_json.what_if(WhatIf(BANDS, outcome([50, 60]), (higher(outcome([70, 55])),)), 100.0)
     assert told["sentence"] == (
-        "Most is gained with this: 2 m higher. On 40 m 70 W would leave for the sky instead of 50 W. "
-        "Most is lost on 20 m: 55 W instead of 60 W."
+        "Best is this: 2 m higher. On 40 m 70 W would leave for the sky instead of 50 W. "
+        "Most is lost on 20 m: 55 W instead of 60 W. "
+        "The weakest band would be 20 m with 55 W; now the weakest has 50 W."
     )
     assert told["changes"][0]["fields"] == [{"place": "height_m", "value": 12.0}]
     assert told["now"]["bears_w"] == [None, None]
@@ -46,6 +47,16 @@ def test_a_change_that_gains_nothing_is_not_praised_but_may_end_arcing():
     assert told["now"]["bears_w"] == [60.0, None]
     none = planning_json.what_if(WhatIf(BANDS, outcome([50, 60]), ()), 100.0)
     assert none["sentence"].startswith("Nothing of this antenna is tried otherwise")
+
+
+def test_a_first_change_that_loses_in_all_does_not_hide_one_that_gains():
+    """The first is the best for the weakest band; what it takes from the others counts too."""
+    changes = (higher(outcome([52, 40])), higher(outcome([50, 95], (np.inf, 80.0))))
+    told = planning_json.what_if(WhatIf(BANDS, outcome([50, 60]), changes), 100.0)["sentence"]
+    assert told.startswith("Best is this: 2 m higher. On 20 m 95 W would leave for the sky instead of 60 W.")
+    assert "The weakest band would be 40 m with 50 W; now the weakest has 50 W." in told
+    limited = WhatIf(BANDS, outcome([50, 60]), (higher(outcome([70, 65], (np.inf, 80.0))),))
+    assert "20 m with 65 W, where the tuner bears 80 W;" in planning_json.what_if(limited, 100.0)["sentence"]
 
 
 def test_radials_and_lists_of_lengths_are_told_in_the_files_names():

@@ -9,7 +9,7 @@ from tithe.core.choose.pairs import Pairs
 from tithe.core.cost import Pause, go_on
 from tithe.core.message import Message, tell
 from tithe.core.reflection import swr
-from tithe.core.station import Band
+from tithe.core.station import Band, counted_bands
 from tithe.core.wires.estimate import Plan
 from tithe.core.wires.fit import AGREES, Fit, Moved
 from tithe.core.wires.what_if import Change, Outcome, WhatIf
@@ -65,18 +65,18 @@ def _change(change: Change, outcome: Outcome) -> ChangeOut:
 def _what_if_told(found: WhatIf, power_w: float) -> tuple[Message, ...]:
     if not found.changes:
         return (tell("what-if.nothing"),)
-    change, outcome = found.changes[0]
-    gained = outcome.sky_w - found.now.sky_w
-    best = int(np.argmax(gained))
-    if gained[best] < _FEWER_W or gained.sum() < _FEWER_W:
-        said = [tell("what-if.no-gain")]
-    else:
+    helps = [(change, outcome) for change, outcome in found.changes if _gains(found, outcome)]
+    said = [tell("what-if.no-gain")]
+    if helps:
+        change, outcome = helps[0]
+        gained = outcome.sky_w - found.now.sky_w
+        best, worst = int(np.argmax(gained)), int(np.argmin(gained))
         more = {"now_w": float(found.now.sky_w[best]), "then_w": float(outcome.sky_w[best])}
         said = [tell("what-if.best", change=change.told, band=found.bands[best].name, **more)]
-        worst = int(np.argmin(gained))
         if gained[worst] < -_FEWER_W:
             less = {"now_w": float(found.now.sky_w[worst]), "then_w": float(outcome.sky_w[worst])}
             said.append(tell("what-if.but", band=found.bands[worst].name, **less))
+        said.append(_weakest(found, outcome))
     gives_up = found.now.bears_w < power_w
     for one, then in found.changes:
         mended = gives_up & (then.bears_w >= power_w)
@@ -85,6 +85,22 @@ def _what_if_told(found: WhatIf, power_w: float) -> tuple[Message, ...]:
             said.append(tell("what-if.bears", change=one.told, bands=names))
             break
     return tuple(said)
+
+
+def _gains(found: WhatIf, outcome: Outcome) -> bool:
+    """Whether a change puts more on the air on some band, and on all of them together."""
+    gained = outcome.sky_w - found.now.sky_w
+    return bool(gained.max() >= _FEWER_W and gained.sum() >= _FEWER_W)
+
+
+def _weakest(found: WhatIf, outcome: Outcome) -> Message:
+    """What the weakest of the bands that count would have, and what the tuner bears there."""
+    counted = counted_bands(found.bands)
+    n = int(counted[np.argmin(outcome.sky_w[counted])])
+    watts = {"now_w": float(found.now.sky_w[counted].min()), "then_w": float(outcome.sky_w[n])}
+    bears_w = float(outcome.bears_w[n])
+    borne = tell("what-if.borne", bears_w=bears_w) if np.isfinite(bears_w) else tell("what-if.no-limit")
+    return tell("what-if.weakest", band=found.bands[n].name, borne=borne, **watts)
 
 
 def on_bands(plan: Plan, bands: tuple[Band, ...], pause: Pause = go_on) -> WidthsOut:

@@ -66,9 +66,14 @@ ANTENNAS = {
     "what-if.nothing": "Nothing of this antenna is tried otherwise: its wires are your own.",
     "what-if.no-gain": "No change here sends more to the sky.",
     "what-if.best": (
-        "Most is gained with this: {change}. On {band} {then_w:watts} W would leave for the sky instead of"
+        "Best is this: {change}. On {band} {then_w:watts} W would leave for the sky instead of"
         " {now_w:watts} W."
     ),
+    "what-if.weakest": (
+        "The weakest band would be {band} with {then_w:watts} W{borne}; now the weakest has {now_w:watts} W."
+    ),
+    "what-if.borne": ", where the tuner bears {bears_w:figure} W",
+    "what-if.no-limit": "",
     "what-if.but": "Most is lost on {band}: {then_w:watts} W instead of {now_w:watts} W.",
     "what-if.bears": "On {bands:list} this takes the tuner out of danger of arcing: {change}.",
     "width.whole": "Matched in the middle of a band, each can be used from edge to edge within SWR 2.",
