@@ -183,15 +183,21 @@ CHOICES = {
         "{power_w:figure} W of the radio is borne: {bands:comma}; {change_m:two} m "
         "{longer:pick|longer|shorter} would do."
     ),
-    "lengths.alike": ("What leaves hardly hangs on the length: {sky_w:watts} W on {band}, the weakest band."),
+    "lengths.alike": (
+        "What leaves hardly hangs on the length: {power} of {rated_w:watts} W on {band}, the weakest band."
+    ),
     "lengths.most": (
-        "The most on the weakest band leaves at {length_m:figure} m: {sky_w:watts} W on {band}, of the "
-        "{bears_w:figure} W that are borne there."
+        "The most on the weakest band leaves at {length_m:figure} m: {power} of {rated_w:watts} W on {band}, "
+        "where at least {bears_w:figure} W are borne."
     ),
     "lengths.least": (
-        "The least leaves at {length_m:figure} m: {sky_w:watts} W on {band}, of {bears_w:figure} W borne."
+        "The least leaves at {length_m:figure} m: {power} of {rated_w:watts} W on {band}, where at least "
+        "{bears_w:figure} W are borne."
     ),
-    "lengths.now": ("At the present length it is {sky_w:watts} W on {band}, of {bears_w:figure} W borne."),
+    "lengths.now": (
+        "At the present length it is {power} of {rated_w:watts} W on {band}, where at least {bears_w:figure} "
+        "W are borne."
+    ),
     "lengths.safest": "The safest is {length_m:figure} m, at least {spare_m:two} m from the next unsafe one.",
     "lengths.outside": "The present {present_m:figure} m lie outside these bounds.",
     "lengths.safe": ("The present {present_m:figure} m are safe, with at least {spare_m:two} m to spare."),

@@ -122,6 +122,7 @@ def test_safe_lengths_are_those_that_solve_matches(tuner):
         share = bearable_share(budget)
         assert found.bears_w[k] == pytest.approx(100 * share.reshape(2, 3).min(axis=-1))
         assert found.sky_w[k] == pytest.approx((budget.sky_w * share).reshape(2, 3).mean(axis=-1))
+        assert found.spread_w[k] == pytest.approx(np.stack([found.sky_w[k]] * 2, axis=-1))
     safe = (found.reached & (found.bears_w > 99.9)).all(axis=1)
     assert ((found.margin_m > 0) == safe).all()
     assert say(found.told)
@@ -145,6 +146,23 @@ def test_a_length_at_which_the_tuner_bears_little_does_not_suit_and_what_leaves_
     assert "the tuner reaches every band, but less than the 100 W of the radio is borne" in text
     assert f"{found.bears_w.min():.3g} W on 40 m" in text
     assert f"The most on the weakest band leaves at {found.length_m[found.best]:.3g} m" in text
+
+
+def test_with_the_phase_open_what_leaves_at_a_length_has_its_interval():
+    """The ends are those of the station solved at that length over the same phases."""
+    station = replace(
+        make_station(50, 20.0, "thin", tuner=RatedTuner(9.0)), antenna=SwrAntenna(((6.9e6, 4.0), (30e6, 4.0)))
+    )
+    asked = question(station, 6)
+    found = safe_lengths(asked, 10.0, 14.0, 2.0)
+    for k, length in enumerate(found.length_m):
+        chain = (station.chain[0], replace(station.chain[1], length_m=float(length)), station.chain[2])
+        budget = solve(replace(station, chain=chain, antenna=asked.antenna), asked.freq_hz)
+        leaves = budget.sky_w * bearable_share(budget)
+        for pick, ends in ((np.min, found.spread_w[k, :, 0]), (np.max, found.spread_w[k, :, 1])):
+            assert ends == pytest.approx(pick(leaves, axis=0).reshape(2, 3).mean(axis=-1))
+    assert (found.spread_w[..., 0] < found.sky_w).all() and (found.sky_w < found.spread_w[..., 1]).all()
+    assert "depending on the phase" in say(found.told)
 
 
 def test_safe_lengths_say_what_is_out_and_how_far():

@@ -9,6 +9,7 @@ import numpy as np
 from tithe.core.arrays import decibels
 from tithe.core.budget import AUDIBLE_DB, DB_PER_S_UNIT
 from tithe.core.choose.placements import Candidate
+from tithe.core.choose.power_told import power_told
 from tithe.core.choose.rank import Purchase, Ranking
 from tithe.core.choose.sensitivity import Doubt
 from tithe.core.message import Message, Told, tell
@@ -109,12 +110,7 @@ def not_worth(ranking: Ranking, names: Mapping[str, str]) -> Told:
 def _power(ranking: Ranking, n: int) -> Message:
     """The watts of a candidate, with their interval where the antenna is not wholly known."""
     low, high = (float(end) for end in ranking.grid.spread_w[n])
-    power_w, rated_w = float(ranking.grid.score_w[n]), ranking.grid.question.station.transmitter.power_w
-    if high - low < 0.005 * rated_w:
-        return tell("choose.power-known", power_w=power_w)
-    if ranking.grid.question.station.antenna.phase_known:
-        return tell("choose.power-estimate", power_w=power_w, between_w=(low, high))
-    return tell("choose.power", power_w=power_w, between_w=(low, high))
+    return power_told(ranking.grid.question.station, float(ranking.grid.score_w[n]), (low, high))
 
 
 def sure(found: list[Doubt], within_db: float, names: Mapping[str, str]) -> Told:

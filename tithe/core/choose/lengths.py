@@ -10,6 +10,7 @@ out; nothing is known beyond the bounds, so there it is the least that it may be
 
 from __future__ import annotations
 
+from collections.abc import Callable
 from dataclasses import dataclass, replace
 
 import numpy as np
@@ -19,6 +20,7 @@ from tithe.core.arrays import Mask, Real
 from tithe.core.bearable import BORNE, bearable_share
 from tithe.core.budget import solve
 from tithe.core.choose.grid import Question
+from tithe.core.choose.power_told import power_told
 from tithe.core.cost import Pause, go_on, refuse_beyond, seconds_a_load
 from tithe.core.errors import InputError, require, require_above, require_positive
 from tithe.core.margins import margins
@@ -34,14 +36,15 @@ MOST_LENGTHS = 801
 @dataclass(frozen=True)
 class Lengths:
     """``reached`` (L, B): whether the tuner reaches a band at a length; ``bears_w`` (L, B): the power that
-    all parts bear there, up to the radio's; ``sky_w`` (L, B): what leaves at the power borne, as
-    `Grid.by_band_w` counts; ``margin_m`` (L,): 0 where a band is out of reach or not borne; ``counted``:
-    which of the bands count."""
+    all parts bear there at least, up to the radio's; ``sky_w`` (L, B): what leaves at the power borne, as
+    `Grid.by_band_w` counts, and ``spread_w`` (L, B, 2), from which to which it may be; ``margin_m`` (L,): 0
+    where a band is out of reach or not borne; ``counted``: which of the bands count."""
 
     length_m: Real
     reached: Mask
     bears_w: Real
     sky_w: Real
+    spread_w: Real
     margin_m: Real
     present_m: float
     counted: NDArray[np.intp]
@@ -80,23 +83,22 @@ def safe_lengths(
     loads = asked.antenna.port.v.size + solved.antenna.port.v.size
     refuse_beyond(count * loads * seconds_a_load(asked.station.chain), "fewer-lengths")
     tried: Real = np.asarray(low_m + step_m * np.arange(count), dtype=np.float64)
-    reached, sky, borne = [], [], []
+    reached, solutions = [], []
     for piece in np.array_split(tried, max(count * loads // PIECE, 1)):
         pause()
         port = _through(asked, behind, main, run, piece)
         reached.append(_reached(tuner, asked, port).reshape(len(piece), -1, 3).all(axis=-1))
-        leaves, share = _solved(solved, at + 1 + main, run, piece)
-        sky.append(leaves)
-        borne.append(share)
+        solutions.append(_solved(solved, at + 1 + main, run, piece))
     by_band: Mask = np.concatenate(reached)
-    share = np.concatenate(borne)
+    sky_w, spread_w, share = (np.concatenate(column) for column in zip(*solutions, strict=True))
     suits = np.asarray(np.all(by_band & (share >= BORNE), axis=1))
     bears_w = share * asked.station.transmitter.power_w
     found = Lengths(
         tried,
         by_band,
         bears_w,
-        np.concatenate(sky),
+        sky_w,
+        spread_w,
         margins(suits, step_m),
         run.length_m,
         counted_bands(asked.bands),
@@ -118,17 +120,21 @@ def _thinned(asked: Question) -> Question:
     return replace(asked, antenna=replace(asked.antenna, port=Port(port.v[::every], port.i[::every])))
 
 
-def _solved(asked: Question, at: int, run: Line, lengths: Real) -> tuple[Real, Real]:
-    """What leaves on each band at the power that is borne, W, and the share of the power that is, (L, B),
-    with the run at that place of the chain of each length."""
+def _solved(asked: Question, at: int, run: Line, lengths: Real) -> tuple[Real, Real, Real]:
+    """What leaves on each band at the power that is borne, W, (L, B), from which to which it may be, (L, B,
+    2), and the least share of the power that is borne, (L, B), with the run at that place of each length."""
     varied = replace(run, length_m=lengths[:, None, None])  # type: ignore[arg-type]  # lengths side by side
     chain = tuple(varied if n == at else part.retuned() for n, part in enumerate(asked.station.chain))
     budget = solve(replace(asked.station, chain=chain, antenna=asked.antenna), asked.freq_hz)
     share = bearable_share(budget)
     shape = (len(lengths), *asked.antenna.port.v.shape)
-    leaves = np.median(np.broadcast_to(budget.sky_w * share, shape), axis=1)
-    least = np.broadcast_to(share, shape).min(axis=1)
-    return leaves.reshape(len(lengths), -1, 3).mean(axis=-1), least.reshape(len(lengths), -1, 3).min(axis=-1)
+    leaves = np.broadcast_to(budget.sky_w * share, shape)
+
+    def by_band(pick: Callable[..., Real]) -> Real:
+        return np.asarray(pick(leaves, axis=1).reshape(len(lengths), -1, 3).mean(axis=-1))
+
+    least = np.broadcast_to(share, shape).min(axis=1).reshape(len(lengths), -1, 3).min(axis=-1)
+    return by_band(np.median), np.stack([by_band(np.min), by_band(np.max)], axis=-1), least
 
 
 def main_run(behind: tuple[Part, ...]) -> tuple[int, Line]:
@@ -194,13 +200,13 @@ def _told(found: Lengths, asked: Question) -> Told:
     power_w = asked.station.transmitter.power_w
     if not (margin > 0).any():
         if not by_band.all(axis=1).any():
-            return (tell("lengths.no-one"), *_most(found, names))
-        return (tell("lengths.none-borne", power_w=power_w), *_most(found, names))
+            return (tell("lengths.no-one"), *_most(found, names, asked.station))
+        return (tell("lengths.none-borne", power_w=power_w), *_most(found, names, asked.station))
     if (margin > 0).all():
-        return (tell("lengths.all", power_w=power_w, **bounds), *_most(found, names))
+        return (tell("lengths.all", power_w=power_w, **bounds), *_most(found, names, asked.station))
     most = int(np.argmax(margin))
     widest = tell("lengths.safest", length_m=float(tried[most]), spare_m=float(margin[most]))
-    return *_present(found, names, power_w), widest, *_most(found, names)
+    return *_present(found, names, power_w), widest, *_most(found, names, asked.station)
 
 
 def _present(found: Lengths, names: list[str], power_w: float) -> Told:
@@ -229,14 +235,17 @@ _ALIKE_W = 0.02
 """Of the watts of the weakest band: what parts two lengths less is alike."""
 
 
-def _most(found: Lengths, names: list[str]) -> Told:
+def _most(found: Lengths, names: list[str], station: Station) -> Told:
     """What leaves on the weakest band, where it is most and where it is least, and at the present length."""
     weakest = found.weakest_w
 
     def at(n: int) -> dict[str, object]:
         band = int(found.counted[np.argmin(found.sky_w[n, found.counted])])
+        low, high = found.spread_w[n, band].tolist()
         return {
-            "length_m": float(found.length_m[n]), "band": names[band], "sky_w": float(weakest[n]),
+            "length_m": float(found.length_m[n]), "band": names[band],
+            "rated_w": station.transmitter.power_w,
+            "power": power_told(station, float(weakest[n]), (low, high)),
             "bears_w": float(found.bears_w[n, band]),
         }  # fmt: skip
 
