@@ -139,6 +139,25 @@ test('while it moves it is asked without its interval, and with it once it rests
   expect(session.document.antenna).not.toHaveProperty('spread');
 });
 
+test('the station’s answer tells the antenna as typed; where there is none it is asked for by itself', async () => {
+  const session = sessionOf({ antenna: planned('dipole', 7.1) });
+  await until(() => session.answer !== null);
+  render(AntennaView, { session });
+  const alone = () =>
+    server
+      .to('/api/antenna/estimate')
+      .filter(({ body }) => (body as { mhz: number[] }).mhz.length === 1 && !(body as { sky: boolean }).sky);
+  session.change('antenna.length_m', 21);
+  await until(() => server.to('/api/solve').length > 1);
+  expect(alone()).toEqual([]);
+  wrong = true;
+  session.change('chain[0].length_m', -1);
+  await until(() => Object.keys(session.faults).length > 0);
+  session.change('antenna.length_m', 22);
+  await until(() => alone().length > 0);
+  expect((alone()[0]?.body as { antenna: object }).antenna).toMatchObject({ length_m: 22, spread: false });
+});
+
 test('a change is taken as one step, at its place; what is wrong is said', async () => {
   const session = sessionOf({ antenna: planned('dipole', 7.1) });
   render(AntennaView, { session });

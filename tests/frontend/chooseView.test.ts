@@ -252,6 +252,14 @@ test('what is ruled out goes into the document and can be undone', async () => {
   expect(session.document.choice?.off ?? []).toEqual([]);
 });
 
+test('what rules out everything can be taken back without an answer', async () => {
+  session.change('choice.off', ['foot', 'none']);
+  render(ChoiceWishes, { form: session, choice: session.document.choice ?? {}, answer: null });
+  await userEvent.click(screen.getByText('Places to consider'));
+  await userEvent.click(screen.getByRole('button', { name: 'Consider every place again' }));
+  expect(session.document.choice?.off).toEqual([]);
+});
+
 test('lines can be left out one by one', async () => {
   const follow = wishes();
   await userEvent.click(screen.getByText('Lines to consider'));

@@ -342,6 +342,13 @@ def test_a_folder_from_before_the_apps_moved_opens_unchanged(folder):  # noqa: F
     folder.mkdir(mode=0o700)
     with closing(sqlite3.connect(folder / "tithe.sqlite3")) as connection:
         connection.executescript((Path(__file__).parent / "library_before_the_house.sql").read_text("utf-8"))
+        # Every saved choice said no, where nothing was said: two of the stations said yes.
+        said = '{"no_climbing": true, "fed_against_ground": false}'
+        connection.execute(
+            "UPDATE stations_station SET document = json_set(document, '$.choice', json(?)) WHERE id = 1",
+            [said],
+        )
+        connection.commit()
         rows = connection.execute("SELECT count(*) FROM django_migrations").fetchone()
     server = Server(folder)
     try:
@@ -352,6 +359,11 @@ def test_a_folder_from_before_the_apps_moved_opens_unchanged(folder):  # noqa: F
         ]
         mill = server.call("GET", "/api/stations/1")
         assert (mill["version"], mill["document"]["notes"]) == (2, "After the storm")
+        kept = [server.call("GET", f"/api/stations/{n}")["document"]["choice"] for n in (1, 2)]
+        assert [(one["no_climbing"], one.get("fed_against_ground")) for one in kept] == [
+            (True, None),
+            (False, True),
+        ]
         assert len(server.call("GET", "/api/stations/1/revisions")) == 1
         (sweep,) = server.call("GET", "/api/stations/1/sweeps")
         assert server.call("POST", f"/api/sweeps/{sweep['id']}/look", {})["reading"]["points"] == 21
@@ -363,4 +375,5 @@ def test_a_folder_from_before_the_apps_moved_opens_unchanged(folder):  # noqa: F
         server.kill()
     with closing(sqlite3.connect(folder / "tithe.sqlite3")) as connection:
         now = connection.execute("SELECT count(*) FROM django_migrations").fetchone()
-        assert now == (rows[0] + 4,)  # the log, the ends of sweeps, identities and keys came later
+        # The log, the ends of sweeps, identities, keys and what is said of open line came later.
+        assert now == (rows[0] + 5,)

@@ -18,7 +18,7 @@
     bands: Bands;
     mhz: number;
     result: Result['antenna'] | undefined;
-    told: PlannedOut | null;
+    told: PlannedOut | null | undefined;
   }
   let { form, antenna, bands, mhz, result, told }: Props = $props();
 

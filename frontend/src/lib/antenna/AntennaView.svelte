@@ -30,7 +30,7 @@
 
   const faulty = $derived(Object.keys(session.faults).length > 0);
   const estimating = new Estimating(() =>
-    base === 'antenna' ? (session.answer?.planned ?? null) : undefined,
+    base === 'antenna' && !faulty ? (session.answer?.planned ?? null) : undefined,
   );
   $effect(() => {
     if (antenna)

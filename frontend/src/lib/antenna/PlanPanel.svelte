@@ -14,8 +14,8 @@
     antenna: PlannedAntenna;
     bands: Bands;
     mhz: number;
-    /** What the station's answer tells of it. */
-    told: PlannedOut | null;
+    /** What the station's answer tells of it (null: not yet); undefined: there is none of what stands now. */
+    told: PlannedOut | null | undefined;
   }
   let { form, antenna, bands, mhz, told }: Props = $props();
 

@@ -27,6 +27,9 @@
   let { session, shelf, bench, text }: Props = $props();
   const id = $props.id();
   const job = $derived(text.job);
+  /** Whether an analyzer reads it, whose calibration leaves something. */
+  const byAnalyzer = $derived(job !== 'watts' && job !== 'meter' && job !== 'check');
+  const [[LEFT, , , USUAL_LEFT]] = ANALYZER;
   const entry = $derived(bench.of(job));
   const parts = $derived(
     session.document.chain.flatMap((part, n) => ((text.kinds as string[]).includes(part.kind) ? [n] : [])),
@@ -97,9 +100,7 @@
       ...(job === 'watts' || job === 'tuner' ? { mhz: session.mhz } : {}),
       ...(job === 'part' ? { transformer: transforms && 'match' in asked } : {}),
       ...station,
-      ...(job === 'watts' || job === 'meter' || job === 'check'
-        ? {}
-        : { residual: typedFields(ANALYZER, bench.analyzer) }),
+      ...(byAnalyzer ? { residual: typedFields(ANALYZER, bench.analyzer) } : {}),
     };
     asking.ask(() => api.POST(`/api/bench/${job}`, { body: body as never }));
   });
@@ -149,7 +150,7 @@
   <section aria-label="Readings">
     <h3>Readings</h3>
     <Entry {bench} {job} document={session.document} {at} mhz={session.mhz} {backs} />
-    {#if job !== 'watts' && job !== 'meter' && job !== 'check'}
+    {#if byAnalyzer}
       <details>
         <summary>What the analyzer’s calibration leaves</summary>
         <div class="analyzer">
@@ -173,6 +174,15 @@
   {#if answer && !asking.trouble}
     <p class="verdict serif" data-testid="bench-verdict">{answer.sentence}</p>
     <Carry {session} {shelf} {blank} {at} {carry} what={WHAT[job]} />
+    {#if byAnalyzer && bench.analyzer[LEFT] === undefined}
+      <p class="soft">
+        A calibration that leaves {USUAL_LEFT} dB is taken, and nothing is known of yours: one that leaves more
+        makes these intervals too narrow, and faults of nothing.
+        <button type="button" class="linkish" onclick={() => (session.job = 'check')}
+          >Measure what yours leaves</button
+        >
+      </p>
+    {/if}
     <JobAnswer {job} {answer} {session} {bench} />
     <h3>Why the quick way is off</h3>
     <p class="why">{answer.why}</p>

@@ -154,7 +154,8 @@ export const FAR_ENDS: Record<string, [string, string][]> = {
 };
 
 export type Field = [key: string, label: string, unit: string, usual: string];
-export const ANALYZER: Field[] = [
+/** The first is what matters most. */
+export const ANALYZER: [Field, ...Field[]] = [
   ['directivity_db', 'Directivity and source match left', 'dB', '40'],
   ['tracking_db', 'Tracking left', 'dB', '0.03'],
   ['tracking_deg', 'the same in phase', '°', '0.3'],

@@ -33,26 +33,28 @@
     wanted ? list.filter((one) => one !== slug) : [...list, slug];
 </script>
 
-<aside aria-label="What is asked">
-  <h3>Ruled out</h3>
-  {#each RULED_OUT as [key, text] (key)}
-    <label class="check"
-      ><input
-        type="checkbox"
-        checked={choice[key] ?? false}
-        onchange={(event) => form.change(`choice.${key}`, event.currentTarget.checked)}
-      />
-      {text}</label
-    >
-  {/each}
+{#snippet check(label: string, on: boolean, onset: (on: boolean) => void, some = false)}
   <label class="check"
     ><input
       type="checkbox"
-      checked={choice.fed_against_ground ?? answer?.fed_against_ground ?? false}
-      onchange={(event) => form.change('choice.fed_against_ground', event.currentTarget.checked)}
+      checked={on}
+      indeterminate={some}
+      onchange={(event) => onset(event.currentTarget.checked)}
     />
-    the antenna is fed against ground: no open line</label
+    {label}</label
   >
+{/snippet}
+
+<aside aria-label="What is asked">
+  <h3>Ruled out</h3>
+  {#each RULED_OUT as [key, text] (key)}
+    {@render check(text, choice[key] ?? false, (on) => form.change(`choice.${key}`, on))}
+  {/each}
+  {@render check(
+    'the antenna is fed against ground: no open line',
+    choice.fed_against_ground ?? answer?.fed_against_ground ?? false,
+    (on) => form.change('choice.fed_against_ground', on),
+  )}
   <h3>Lengths and money</h3>
   {#each numbers as spec (spec.key)}<NumberField {form} place="choice.{spec.key}" {spec} />{/each}
   <label class="check"
@@ -67,33 +69,30 @@
   >
   <details>
     <summary>Places to consider</summary>
+    {#if !answer && off.length}
+      <!-- What could be ticked again is told by an answer, and there is none where too much is ruled out. -->
+      <button type="button" class="linkish" onclick={() => form.change('choice.off', [])}
+        >Consider every place again</button
+      >
+    {/if}
     {#each answer?.places ?? [] as group (group.title)}
       {@const slugs = group.places.map((place) => place.slug)}
       {@const left = slugs.filter((slug) => !off.includes(slug))}
       <details class="group">
         <summary>{group.title} <span>{left.length} of {slugs.length}</span></summary>
-        <label class="check all"
-          ><input
-            type="checkbox"
-            checked={left.length === slugs.length}
-            indeterminate={left.length > 0 && left.length < slugs.length}
-            onchange={(event) => {
-              const others = off.filter((slug) => !slugs.includes(slug));
-              form.change('choice.off', event.currentTarget.checked ? others : [...others, ...slugs]);
-            }}
-          />
-          all of them</label
-        >
+        {@render check(
+          'all of them',
+          left.length === slugs.length,
+          (on) => {
+            const others = off.filter((slug) => !slugs.includes(slug));
+            form.change('choice.off', on ? others : [...others, ...slugs]);
+          },
+          left.length > 0 && left.length < slugs.length,
+        )}
         {#each group.places as place (place.slug)}
-          <label class="check"
-            ><input
-              type="checkbox"
-              checked={!off.includes(place.slug)}
-              onchange={(event) =>
-                form.change('choice.off', toggled(off, place.slug, event.currentTarget.checked))}
-            />
-            {place.title}</label
-          >
+          {@render check(place.title, !off.includes(place.slug), (on) =>
+            form.change('choice.off', toggled(off, place.slug, on)),
+          )}
         {/each}
       </details>
     {/each}
@@ -101,15 +100,9 @@
   <details>
     <summary>Lines to consider</summary>
     {#each lines as row (row.token)}
-      <label class="check"
-        ><input
-          type="checkbox"
-          checked={!linesOff.includes(row.token)}
-          onchange={(event) =>
-            form.change('choice.lines_off', toggled(linesOff, row.token, event.currentTarget.checked))}
-        />
-        {row.name}</label
-      >
+      {@render check(row.name, !linesOff.includes(row.token), (on) =>
+        form.change('choice.lines_off', toggled(linesOff, row.token, on)),
+      )}
     {/each}
   </details>
   <details>
@@ -173,9 +166,6 @@
   }
   .group span {
     color: var(--ink-soft);
-  }
-  .all {
-    border-bottom: 1px solid var(--hairline);
   }
   .price {
     display: flex;

@@ -28,7 +28,7 @@
       bands={session.document.bands ?? []}
       mhz={session.mhz}
       result={session.answer?.here?.result.antenna}
-      told={session.answer?.planned ?? null}
+      told={Object.keys(session.faults).length ? undefined : (session.answer?.planned ?? null)}
     />
   {:else}
     <TransmitterPanel form={session} transmitter={session.document.transmitter} {oninsert} />
