@@ -118,9 +118,9 @@ ASSUMPTIONS = (
 )
 
 
-def assumptions(ranking: Ranking, kit: Kit) -> tuple[Assumption, ...]:
+def assumptions(asked: Question, kit: Kit) -> tuple[Assumption, ...]:
     """Those that say something of this question."""
-    return tuple(one for one in ASSUMPTIONS if one.applies(ranking.grid.question, kit))
+    return tuple(one for one in ASSUMPTIONS if one.applies(asked, kit))
 
 
 FAR_DB = 6.0
@@ -134,7 +134,7 @@ def doubts(ranking: Ranking, kit: Kit, budget: float | None = None, pause: Pause
     always = [n for n in (ranking.decision, ranking.present) if n is not None]
     near = np.flatnonzero(~far | np.isin(everyone, always))
     best_far = float(ranking.grid.score_w[far].max(initial=0.0))
-    for assumption in assumptions(ranking, kit):
+    for assumption in assumptions(ranking.grid.question, kit):
         asked, other = assumption.change(ranking.grid.question, kit)
 
         def among(some: NDArray[np.intp], asked: Question = asked, other: Kit = other) -> Ranking:

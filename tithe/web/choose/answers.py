@@ -10,8 +10,8 @@ import numpy as np
 
 from tithe import text
 from tithe.core import InputError, Station
+from tithe.core.at_once import AT_ONCE
 from tithe.core.choose import (
-    ASSUMPTIONS,
     EVERY_THIRD,
     Candidate,
     Doubt,
@@ -64,7 +64,8 @@ class Asked:
 
     def sure_cost_s(self) -> float:
         """Seconds that all assumptions may take; an `InputError` where it is too much."""
-        seconds = len(ASSUMPTIONS) * self.cost_s()
+        tried = 1 + len(assumptions(self.question, self.choice.kit))
+        seconds = tried * self.cost_s() / AT_ONCE
         refuse_beyond(seconds, NARROWER)
         return seconds
 
@@ -96,7 +97,7 @@ def sure_steps(asked: Asked, pause: Pause = go_on) -> Iterator[s.SureLine]:
     """How far it is after each assumption tried, then how sure the answer is."""
     ranking = choose_json.ranked(asked.choice, asked.grid(pause))
     found: list[Doubt] = []
-    count = len(assumptions(ranking, asked.choice.kit))
+    count = len(assumptions(asked.question, asked.choice.kit))
     for doubt in doubts(ranking, asked.choice.kit, asked.choice.settings.budget, pause):
         found.append(doubt)
         yield {"done": len(found), "of": count}
