@@ -55,6 +55,26 @@ def test_a_match_adds_nothing_and_the_picture_passes_through_the_question():
     assert (np.diff(bands.matched_db) > 0).all()
 
 
+@pytest.mark.parametrize("ratio", [1.0, 2.0, 9.0])
+def test_an_swr_on_an_open_line_is_against_its_own_impedance(ratio):
+    """A line of little loss keeps its own SWR along it: the handbook's formula is then right for it, and a
+    circle of loads about 450 Ω, solved one by one, has the same ends."""
+    asked_about = {"lines": ["window-450"], "length_m": 30, "mhz": 14.2, "swr": ratio}
+    question = LossQuestion.model_validate(asked_about | {"read_at": "line"})
+    told = loss_json.answer(question)["lines"][0]
+    r0 = question.station(0).to_core().chain[0].line.r0_ohm
+    rho = (ratio - 1) / (ratio + 1) * np.exp(2j * np.pi * np.arange(100) / 100)
+    at = [LossQuestion(**asked_about, r_ohm=z.real, x_ohm=z.imag) for z in r0 * (1 + rho) / (1 - rho)]
+    losses = [loss_json.answer(one)["lines"][0]["loss_db"] for one in at]
+    span = told["loss_db"]
+    assert (span["min"], span["max"]) == pytest.approx((min(losses), max(losses)), rel=0.01)
+    handbook_db = told["matched_db"] + told["handbook_extra_db"]["median"]
+    assert span["median"] == pytest.approx(handbook_db, abs=0.05)
+    assert f"of this line {ratio:g}." in told["sentence"]
+    k = RATIOS.index(ratio)
+    assert told["over_swr"][k]["loss_db"]["max"] == pytest.approx(span["max"], rel=1e-3)
+
+
 def test_read_at_the_radio_the_antenna_is_worse_and_the_same_at_the_antenna_leads_back():
     at_radio = line_loss.line_loss(asked(2.0, plane="radio"), 14.2e6)
     assert at_radio.swr_radio == pytest.approx(2.0)

@@ -13,6 +13,7 @@ const figures = (loss: number) => ({
   extra_db: span(loss / 2),
   handbook_extra_db: loss / 2,
   loss_db: span(1.5 * loss),
+  swr_asked: 3,
   swr_antenna: 3,
   swr_radio: span(2),
   radiated_w: span(50),

@@ -89,10 +89,22 @@ class LineLoss:
         return np.asarray(self.budget.station.transmitter.power_w * 10 ** (-self.loss_db / 10))
 
     @property
+    def swr_asked(self) -> Real:
+        """SWR at the antenna's end, against what the one asked about is."""
+        return self._swr_there(reference_of(self.budget.station))
+
+    @property
+    def swr_on_line(self) -> Real:
+        """SWR at the antenna's end, against the line's own impedance."""
+        return self._swr_there(self._along.part.line.r0_ohm)
+
+    def _swr_there(self, reference_ohm: float) -> Real:
+        return swr(np.minimum(np.abs(self.budget.antenna.gamma(reference_ohm)), 1.0))
+
+    @property
     def swr_antenna(self) -> Real:
-        """SWR at the antenna's end."""
-        reference = self.budget.station.transmitter.reference_ohm
-        return swr(np.minimum(np.abs(self.budget.antenna.gamma(reference)), 1.0))
+        """SWR at the antenna's end, as the radio's meters would show it."""
+        return self._swr_there(self.budget.station.transmitter.reference_ohm)
 
     @property
     def swr_radio(self) -> Real:
@@ -115,6 +127,12 @@ class LineLoss:
         return self._along.limit_w(self.budget.station.transmitter.duty)
 
 
+def reference_of(station: Station) -> float:
+    """Against what the antenna's SWR is, Ω: as it was asked, else what the radio is made for."""
+    antenna = station.antenna
+    return antenna.reference_ohm if isinstance(antenna, SwrAntenna) else station.transmitter.reference_ohm
+
+
 def line_loss(station: Station, freq_hz: float) -> LineLoss:
     """The question's answer at one frequency (Hz). Raises `InputError` where the SWR contradicts the run."""
     return LineLoss(solve(station, np.array([freq_hz])))
@@ -122,14 +140,15 @@ def line_loss(station: Station, freq_hz: float) -> LineLoss:
 
 def over_swr(station: Station, freq_hz: float) -> LineLoss:
     """The same at one frequency for an SWR at the antenna of each of `RATIOS`."""
-    antenna = swr_range(freq_hz, RATIOS)
+    antenna = swr_range(freq_hz, RATIOS, reference_of(station))
     return _curve(replace(station, antenna=antenna), np.full(len(RATIOS), freq_hz))
 
 
 def over_bands(station: Station, ratio: float, bands: Sequence[Band]) -> LineLoss:
     """The same for an SWR of ``ratio`` at the antenna, at the middle of each band (rising)."""
     middles = np.array([band.middle_hz for band in bands])
-    antenna = SwrAntenna(tuple((float(f), ratio) for f in middles))
+    points = tuple((float(f), ratio) for f in middles)
+    antenna = SwrAntenna(points, reference_ohm=reference_of(station))
     return _curve(replace(station, antenna=antenna), middles)
 
 
@@ -151,7 +170,8 @@ def told(answer: LineLoss, read_at_radio: bool) -> tuple[Message, ...]:
         known, other = other, known
     extra, part = _ends(answer.extra_db), answer._along.part
     line = {"line": part.label, "length_m": part.length_m, "matched_db": float(answer.matched_db[0])}
-    unknown = tell("loss.phase" if budget.turns is not None else "loss.no-phase")
+    turns = budget.turns is not None and extra[1] - extra[0] >= 0.005  # half of what is told
+    unknown = tell("loss.phase" if turns else "loss.no-phase")
     said = [
         tell("loss.arrives", radiated_w=_ends(budget.radiated_w), rated_w=rated),
         tell("loss.line", **line, extra_db=extra, unknown=unknown)
@@ -165,7 +185,8 @@ def told(answer: LineLoss, read_at_radio: bool) -> tuple[Message, ...]:
     tuner = next((stage for stage in budget.stages if stage.tuned is not None), None)
     r0, reference = part.line.r0_ohm, budget.station.transmitter.reference_ohm
     if abs(np.log(r0 / reference)) > _OTHER_REFERENCE:
-        said.append(tell("loss.reference", reference_ohm=reference, r0_ohm=r0))
+        both = {"known": _ends(answer.swr_antenna), "on_line": _ends(answer.swr_on_line)}
+        said.append(tell("loss.reference", reference_ohm=reference, r0_ohm=r0, **both))
     if tuner is not None and tuner.tuned is not None:
         matched = tuner.tuned.matched
         if matched.all():

@@ -15,6 +15,7 @@ from tithe.core import (
     UnknownAntenna,
     table,
 )
+from tithe.core.antenna.swr_only import MEASURED_OHM
 from tithe.document.antenna_base import AntennaBase
 from tithe.document.branches import chosen_by
 from tithe.document.fields import NotNegative, Number, Positive, Ratio
@@ -59,16 +60,19 @@ class ResonatorAntenna(AntennaBase):
 
 
 class SwrAntennaModel(AntennaBase):
-    """Points [MHz, SWR], read at the feedpoint or in the radio room with no tuner at work."""
+    """Points [MHz, SWR], read at the feedpoint or in the radio room with no tuner at work;
+    ``reference_ohm``: against what, at the feedpoint (left out: 50)."""
 
     kind: Literal["swr"]
     plane: Literal["feedpoint", "radio"] = "feedpoint"
     points: Annotated[list[tuple[Positive, Ratio]], Field(min_length=1, max_length=20_000)]
+    reference_ohm: Positive | None = None
 
     def to_core(self) -> SwrAntenna:
         """The core's antenna of unknown phase."""
         points = tuple((f * 1e6, ratio) for f, ratio in self.points)
-        return SwrAntenna(points, self.plane, self.name, self.loss)
+        against = MEASURED_OHM if self.reference_ohm is None else self.reference_ohm
+        return SwrAntenna(points, self.plane, self.name, self.loss, against)
 
 
 class UnknownAntennaModel(AntennaBase):

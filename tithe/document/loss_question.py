@@ -13,7 +13,7 @@ from pydantic import Field
 from tithe.core import InputError
 from tithe.document import shelf
 from tithe.document.fields import FileObject, Name, NotNegative, Number, Positive, Ratio
-from tithe.document.parts.line import LineChoice
+from tithe.document.parts.line import LineChoice, LineModel
 from tithe.document.station import StationFile
 from tithe.document.station_file import validate
 
@@ -22,15 +22,16 @@ class LossQuestion(FileObject):
     """``lines``: up to three, laid side by side. ``tuner``: a tuner of the shelf at the radio, or "" for
     none.
 
-    The load is ``swr``, read at the antenna or at the radio (no tuner at work), or ``r_ohm`` and ``x_ohm`` at
-    the antenna, which go before it.
+    The load is ``swr``, read at the antenna or at the radio (no tuner at work) against 50 Ω, or (``line``) at
+    the antenna against the line's own impedance; or ``r_ohm`` and ``x_ohm`` at the antenna, which go before
+    it.
     """
 
     lines: Annotated[list[LineChoice], Field(min_length=1, max_length=3)]
     length_m: Positive
     mhz: Annotated[float, Field(gt=0, le=1e6, allow_inf_nan=False)]
     swr: Ratio = 1.0
-    read_at: Literal["antenna", "radio"] = "antenna"
+    read_at: Literal["antenna", "radio", "line"] = "antenna"
     power_w: Positive = 100.0
     tuner: Name = ""
     r_ohm: NotNegative | None = None
@@ -55,15 +56,16 @@ class LossQuestion(FileObject):
                 "name": f"{self.length_m:g} m of {name}",
                 "transmitter": {"power_w": self.power_w},
                 "chain": parts,
-                "antenna": self._antenna(),
+                "antenna": self._antenna(line),
             }
         )
 
-    def _antenna(self) -> dict[str, Any]:
+    def _antenna(self, line: LineChoice) -> dict[str, Any]:
         if self.impedance_known:
             return {"kind": "table", "points": [[self.mhz, self.r_ohm, self.x_ohm]]}
         plane = "radio" if self.read_at == "radio" else "feedpoint"
-        return {"kind": "swr", "plane": plane, "points": [[self.mhz, self.swr]]}
+        against = {"reference_ohm": _r0_ohm(line)} if self.read_at == "line" else {}
+        return {"kind": "swr", "plane": plane, "points": [[self.mhz, self.swr]], **against}
 
 
 def asked_place(error: InputError) -> InputError:
@@ -72,6 +74,11 @@ def asked_place(error: InputError) -> InputError:
     if place.startswith("chain"):
         return error.at("lines" if place.endswith(".line") else "length_m")
     return error.at("swr") if place.startswith("antenna") else error
+
+
+def _r0_ohm(line: LineChoice) -> float:
+    """The line's own impedance, as it is called."""
+    return LineModel(kind="line", line=line, length_m=1.0).to_core().line.r0_ohm
 
 
 def _line_name(line: Any) -> str:

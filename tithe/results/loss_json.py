@@ -77,7 +77,7 @@ def working(question: LossQuestion, figure: str) -> WorkingOut:
     found = line_loss.line_loss(station, freq_hz)
     k = int(point or 0)
     if curve:
-        ratio = middle(found.swr_antenna, 0)
+        ratio = middle(found.swr_asked, 0)
         over_swr = curve == "over_swr"
         if k >= len(RATIOS if over_swr else USUAL):
             raise InputError("figure", "no-such-figure", figure)
@@ -93,7 +93,7 @@ def _line(question: LossQuestion, n: int) -> LineAnswer:
     asked = line_loss.line_loss(station, freq_hz)
     budget = asked.budget
     tuner = [stage for stage in budget.stages if stage.tuned is not None]
-    ratio = middle(asked.swr_antenna, 0)
+    ratio = middle(asked.swr_asked, 0)
     return {
         **_figures(asked)[0],
         "name": budget.stages[-1].part.label,
@@ -122,6 +122,7 @@ def _figures(loss: LineLoss) -> list[LossFigures]:
         "extra_db": loss.extra_db,
         "handbook_extra_db": loss.handbook_extra_db,
         "loss_db": loss.loss_db,
+        "swr_asked": loss.swr_asked,
         "swr_antenna": loss.swr_antenna,
         "swr_radio": loss.swr_radio,
         "radiated_w": budget.radiated_w,
@@ -134,6 +135,7 @@ def _figures(loss: LineLoss) -> list[LossFigures]:
             "extra_db": rows["extra_db"][k],
             "handbook_extra_db": rows["handbook_extra_db"][k],
             "loss_db": rows["loss_db"][k],
+            "swr_asked": rows["swr_asked"][k],
             "swr_antenna": rows["swr_antenna"][k],
             "swr_radio": rows["swr_radio"][k],
             "radiated_w": rows["radiated_w"][k],

@@ -19,12 +19,14 @@ else:
 
 
 class LossFigures(TypedDict):
-    """One line at one mismatch: losses (dB) of the line, the SWR at both its ends, and what is radiated."""
+    """One line at one mismatch: losses (dB) of the line, the SWR at both its ends, and what is radiated.
+    ``swr_asked``: at the antenna, against what the one asked about is; the others are against 50 Ω."""
 
     matched_db: float
     extra_db: Figure
     handbook_extra_db: Figure
     loss_db: Figure
+    swr_asked: Figure
     swr_antenna: Figure
     swr_radio: Figure
     radiated_w: Figure

@@ -132,9 +132,9 @@ def _parser() -> argparse.ArgumentParser:
         "--at",
         "--read-at",
         dest="at",
-        choices=("antenna", "radio"),
+        choices=("antenna", "radio", "line"),
         default="antenna",
-        help="where it was read",
+        help="where it was read, against 50 ohms; line: at the antenna, against the line's own impedance",
     )
     command.add_argument("--power", "--watts", dest="power", type=float, default=100.0, metavar="WATTS")
     command.add_argument("--tuner", default="", help="a tuner of the shelf at the radio, such as t-wide")

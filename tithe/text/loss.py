@@ -14,8 +14,8 @@ LOSSES = {
         "Behind a tuner that loses nothing the radio would send all of it, and {out_w:watts} W would arrive."
     ),
     "loss.reference": (
-        "Every SWR here is against {reference_ohm:figure} Ω, as the radio and its meters show it, not "
-        "against the {r0_ohm:figure} Ω of this line."
+        "An SWR shown here is against {reference_ohm:figure} Ω, as the radio and its meters show it: that of "
+        "the antenna is {known:ratio}, and against the {r0_ohm:figure} Ω of this line {on_line:ratio}."
     ),
     "loss.phase": ", depending on the phase, which an SWR does not tell",
     "loss.no-phase": "",

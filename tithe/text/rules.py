@@ -143,6 +143,9 @@ RULES = {
         "is of wires that can be computed from {low_hz:mhz} to {high_hz:mhz}, not at {value:mhz}: they would"
         " be far too short or too long for the wave"
     ),
+    "rule.at-the-feedpoint-only": (
+        "must be left out of an SWR that was read in the radio room: there it is against 50 Ω"
+    ),
     "rule.wires-too-high": (
         "is of wires {value:figure} m up, more than {most:count} waves at {freq_hz:mhz}: too many to be told"
     ),

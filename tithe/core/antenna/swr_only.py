@@ -19,7 +19,7 @@ import numpy as np
 from tithe.core.antenna.guess import Guess, between_points
 from tithe.core.antenna.loss import LossResistance, check_inside, check_rising
 from tithe.core.arrays import Real
-from tithe.core.errors import InputError, require
+from tithe.core.errors import InputError, require, require_positive
 from tithe.core.phases import OpenPhases, open_phases
 from tithe.core.reflection import rho_of_swr, swr
 from tithe.core.twoport import Port, Run, TwoPort
@@ -29,18 +29,23 @@ MEASURED_OHM = 50.0
 
 @dataclass(frozen=True)
 class SwrAntenna:
-    """``points`` of (Hz, SWR); ``plane`` is where they were read, with no tuner at work."""
+    """``points`` of (Hz, SWR); ``plane`` is where they were read, with no tuner at work; ``reference_ohm``:
+    against what, which at the feedpoint may be the impedance of the line there."""
 
     points: tuple[tuple[float, float], ...]
     plane: Literal["feedpoint", "radio"] = "feedpoint"
     label: str = "antenna"
     loss: LossResistance | None = None
+    reference_ohm: float = MEASURED_OHM
     phase_known: ClassVar[bool] = False
     sky: ClassVar[LossResistance | None] = None
 
     def __post_init__(self) -> None:
         require(len(self.points) > 0, "points", "no-points")
         check_rising(tuple(f for f, _ in self.points), "points")
+        require_positive("reference_ohm", self.reference_ohm)
+        in_the_room = self.plane == "radio" and self.reference_ohm != MEASURED_OHM
+        require(not in_the_room, "reference_ohm", "at-the-feedpoint-only", self.reference_ohm)
         for n, (_, seen) in enumerate(self.points):
             require(seen >= 1, f"points[{n}]", "swr-below-1", seen)
 
@@ -75,7 +80,8 @@ class SwrAntenna:
         """
         rho = self.rho(freq_hz)
         ones = np.ones(np.shape(rho), dtype=np.complex128)
-        still, turning = Port(ones, ones / MEASURED_OHM), Port(rho * ones, -rho / MEASURED_OHM * ones)
+        r0 = self.reference_ohm
+        still, turning = Port(ones, ones / r0), Port(rho * ones, -rho / r0 * ones)
         if self.plane == "radio":
             through = run()
             still, turning = through.two_port.output(still), through.two_port.output(turning)

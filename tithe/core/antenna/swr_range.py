@@ -6,7 +6,7 @@ from dataclasses import dataclass
 
 import numpy as np
 
-from tithe.core.antenna.swr_only import SwrAntenna
+from tithe.core.antenna.swr_only import MEASURED_OHM, SwrAntenna
 from tithe.core.arrays import Real
 from tithe.core.reflection import rho_of_swr
 
@@ -22,10 +22,12 @@ class SwrRange(SwrAntenna):
         return np.asarray(rho_of_swr(np.array(self.ratios)))
 
 
-def swr_range(freq_hz: float, ratios: tuple[float, ...]) -> SwrRange:
-    """An antenna for columns of one frequency (Hz). Raises `InputError` for an SWR below 1.
+def swr_range(freq_hz: float, ratios: tuple[float, ...], reference_ohm: float = MEASURED_OHM) -> SwrRange:
+    """An antenna for columns of one frequency (Hz), each SWR against ``reference_ohm``.
+    Raises `InputError` for an SWR below 1.
 
     >>> swr_range(7e6, (1.0, 3.0)).rho(np.array([7e6, 7e6])).tolist()
     [0.0, 0.5]
     """
-    return SwrRange(points=tuple((freq_hz * (1 + n), one) for n, one in enumerate(ratios)), ratios=ratios)
+    points = tuple((freq_hz * (1 + n), one) for n, one in enumerate(ratios))
+    return SwrRange(points=points, ratios=ratios, reference_ohm=reference_ohm)

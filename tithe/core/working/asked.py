@@ -8,9 +8,9 @@ from __future__ import annotations
 from dataclasses import replace
 
 from tithe.core.errors import InputError
-from tithe.core.line_loss import LineLoss
+from tithe.core.line_loss import LineLoss, reference_of
 from tithe.core.working import formulas as f
-from tithe.core.working.ledger import working_of
+from tithe.core.working.ledger import antenna_swr, working_of
 from tithe.core.working.working import Step, Working
 
 _OF_THE_LINE = {
@@ -33,6 +33,8 @@ _OF_THE_RUN = {
 def working_of_line_loss(asked: LineLoss, figure: str) -> Working:
     """The working of a figure of the answer. Raises `InputError` where there is no such figure."""
     stages = asked.budget.stages
+    if figure == "swr_asked":
+        return antenna_swr(asked.budget, reference_of(asked.budget.station))
     if figure in _OF_THE_RUN:
         return working_of(asked.budget, _OF_THE_RUN[figure])
     tuner = next((n for n, stage in enumerate(stages) if stage.tuned is not None), None)

@@ -301,8 +301,9 @@ def _fed(budget: Budget, gives: str) -> Working:
     return Working("real-power" if gives == "p_in" else "impedance", gives, values, (Step(formula, gives),))
 
 
-def _antenna_swr(budget: Budget) -> Working:
-    r0 = budget.station.transmitter.reference_ohm
+def antenna_swr(budget: Budget, r0_ohm: float | None = None) -> Working:
+    """SWR of the antenna, against the radio's impedance or another (Ω)."""
+    r0 = budget.station.transmitter.reference_ohm if r0_ohm is None else r0_ohm
     return _swr(budget.antenna, r0, swr(np.minimum(np.abs(budget.antenna.gamma(r0)), 1.0)))
 
 
@@ -320,7 +321,7 @@ _OF_BUDGET: dict[str, Callable[[Budget], Working]] = {
     "antenna.sky_w": _sky,
     "antenna.r_ohm": lambda b: _fed(b, "r_in"),
     "antenna.x_ohm": lambda b: _fed(b, "x_in"),
-    "antenna.swr": _antenna_swr,
+    "antenna.swr": antenna_swr,
     "total.loss_db": lambda b: Working("total-loss", "a_total", _total(b), (_TOTAL,)),
     "total.s_units": lambda b: Working("s-units", "s_units", _total(b), (_TOTAL, Step(f.s_units, "s_units"))),
     "total.radiated_w": _radiated,

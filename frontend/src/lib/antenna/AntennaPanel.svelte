@@ -93,6 +93,13 @@
     ]}
     onchoose={(plane) => form.change('antenna.plane', plane)}
   />
+  {#if antenna.plane !== 'radio' || antenna.reference_ohm != null}
+    <NumberField
+      {form}
+      place="antenna.reference_ohm"
+      spec={{ label: 'Read against (empty: 50 Ω)', quantity: 'ohm', optional: true }}
+    />
+  {/if}
   <PointsField {form} label="SWR at each frequency" heads={['MHz', 'SWR']} />
 {:else if antenna.kind === 'table'}
   <PointsField {form} label="R and X at each frequency" heads={['MHz', 'R', 'X']} />

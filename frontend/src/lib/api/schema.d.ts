@@ -2859,7 +2859,8 @@ export interface components {
         };
         /**
          * SwrAntennaModel
-         * @description Points [MHz, SWR], read at the feedpoint or in the radio room with no tuner at work.
+         * @description Points [MHz, SWR], read at the feedpoint or in the radio room with no tuner at work;
+         *     ``reference_ohm``: against what, at the feedpoint (left out: 50).
          */
         SwrAntennaModel: {
             /**
@@ -2888,6 +2889,8 @@ export interface components {
                 number,
                 number
             ][];
+            /** Reference Ohm */
+            reference_ohm?: number | null;
         };
         /**
          * TableAntenna
@@ -5875,6 +5878,8 @@ export interface components {
             handbook_extra_db: number | components["schemas"]["Span"] | null;
             /** Loss Db */
             loss_db: number | components["schemas"]["Span"] | null;
+            /** Swr Asked */
+            swr_asked: number | components["schemas"]["Span"] | null;
             /** Swr Antenna */
             swr_antenna: number | components["schemas"]["Span"] | null;
             /** Swr Radio */
@@ -5921,6 +5926,7 @@ export interface components {
         /**
          * LossFigures
          * @description One line at one mismatch: losses (dB) of the line, the SWR at both its ends, and what is radiated.
+         *     ``swr_asked``: at the antenna, against what the one asked about is; the others are against 50 Ω.
          */
         LossFigures: {
             /** Matched Db */
@@ -5931,6 +5937,8 @@ export interface components {
             handbook_extra_db: number | components["schemas"]["Span"] | null;
             /** Loss Db */
             loss_db: number | components["schemas"]["Span"] | null;
+            /** Swr Asked */
+            swr_asked: number | components["schemas"]["Span"] | null;
             /** Swr Antenna */
             swr_antenna: number | components["schemas"]["Span"] | null;
             /** Swr Radio */
@@ -5945,8 +5953,9 @@ export interface components {
          * @description ``lines``: up to three, laid side by side. ``tuner``: a tuner of the shelf at the radio, or "" for
          *     none.
          *
-         *     The load is ``swr``, read at the antenna or at the radio (no tuner at work), or ``r_ohm`` and ``x_ohm`` at
-         *     the antenna, which go before it.
+         *     The load is ``swr``, read at the antenna or at the radio (no tuner at work) against 50 Ω, or (``line``) at
+         *     the antenna against the line's own impedance; or ``r_ohm`` and ``x_ohm`` at the antenna, which go before
+         *     it.
          */
         LossQuestion: {
             /** Lines */
@@ -5965,7 +5974,7 @@ export interface components {
              * @default antenna
              * @enum {string}
              */
-            read_at: "antenna" | "radio";
+            read_at: "antenna" | "radio" | "line";
             /**
              * Power W
              * @default 100

@@ -20,6 +20,7 @@
     extra_db: { head: 'additional, dB', format: decibels },
     handbook_extra_db: { head: 'handbook, dB', format: decibels },
     loss_db: { head: 'line loss, dB', format: decibels },
+    swr_asked: { head: 'SWR asked about', format: swr },
     swr_antenna: { head: 'SWR at the antenna', format: swr },
     swr_radio: { head: 'at the radio’s end', format: swr },
     radiated_w: { head: 'W arrive', format: watts },

@@ -71,7 +71,7 @@
     <PlainNumber label="Frequency" value={asked.mhz} unit="MHz" oninput={(typed) => set('mhz', typed)} />
     <PlainNumber swr label="SWR" value={asked.swr} oninput={(typed) => set('swr', typed)} />
     <PlainNumber label="Power" value={asked.power} unit="W" oninput={(typed) => set('power', typed)} />
-    <details open={asked.at === 'radio' || [asked.tuner, asked.also, asked.r, asked.x].some(Boolean)}>
+    <details open={asked.at !== 'antenna' || [asked.tuner, asked.also, asked.r, asked.x].some(Boolean)}>
       <summary>Where it was read, a tuner, another line, R and X</summary>
       <div class="row">
         <span class="label"><Termed text="SWR read" /></span>
@@ -80,8 +80,9 @@
           value={asked.at}
           onchange={(e) => set('at', e.currentTarget.value as Asked['at'])}
         >
-          <option value="antenna">at the antenna</option>
-          <option value="radio">at the radio, no tuner at work</option>
+          <option value="antenna">at the antenna (50 Ω)</option>
+          <option value="line">at the antenna (the line’s Ω)</option>
+          <option value="radio">at the radio, tuner off</option>
         </select>
       </div>
       <div class="row">
@@ -139,7 +140,7 @@
           >
         {/each}
       </p>
-      <LossOverSwr {answer} />
+      <LossOverSwr {answer} onLine={asked.at === 'line'} />
       <LossOverBands {answer} />
     {/if}
   </div>

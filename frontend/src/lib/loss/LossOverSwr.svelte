@@ -10,14 +10,15 @@
   import { strokeOf } from './marks';
 
   /** Loss of the line over the SWR at the antenna: as an interval over the phases, the handbook beside it. */
-  let { answer }: { answer: LossAnswer } = $props();
+  let { answer, onLine }: { answer: LossAnswer; onLine: boolean } = $props();
+  const of = $derived(`SWR at the antenna${onLine ? ', against each line’s own impedance' : ''}`);
   const top = $derived(
     Math.max(1, ...answer.lines.flatMap((line) => line.over_swr.map((one) => highest(one.loss_db) ?? 0))),
   );
   const TICKS = [1, 1.5, 2, 3, 5, 10, 20];
 </script>
 
-<Picture label="Loss of the line in decibels, over the SWR at the antenna" height={240}>
+<Picture label="Loss of the line in decibels, over the {of}" height={240}>
   {#snippet drawing(box)}
     {@const x = scaleLog([1, 20], [box.left, box.right - 46])}
     {@const y = upright(0, top * 1.05, box)}
@@ -52,7 +53,7 @@
             fill="none"
           />{/if}
       {/each}
-      {@const ratio = middle(line.swr_antenna)}
+      {@const ratio = middle(line.swr_asked)}
       {#if ratio !== null && ratio <= 20}
         <circle
           cx={x(ratio)}
@@ -75,13 +76,15 @@
         {line.name}</span
       >
     {/each}
-    <span>dB; shaded: by the unknown phase</span><span>+ the handbook</span><span>○ the question</span>
+    <span>dB over the {of}; shaded: by the unknown phase</span><span>+ the handbook</span><span
+      >○ the question</span
+    >
   {/snippet}
   {#snippet table()}
     <CurveTable
       lines={answer.lines}
       curve="over_swr"
-      of="SWR at the antenna"
+      {of}
       points={answer.ratios.map(swr)}
       columns={['swr_radio', 'loss_db', 'extra_db', 'handbook_extra_db', 'radiated_w', 's_units']}
     />

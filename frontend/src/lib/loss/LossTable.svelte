@@ -49,3 +49,9 @@
   </table>
 </Scroller>
 <p class="opens">Choose any figure to see how it comes about.</p>
+
+<style>
+  table.figures th {
+    white-space: normal;
+  }
+</style>

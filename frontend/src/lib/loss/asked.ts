@@ -8,7 +8,8 @@ export interface Asked {
   length: string;
   mhz: string;
   swr: string;
-  at: 'antenna' | 'radio';
+  /** `line`: at the antenna, against the line's own impedance; the others are against 50 Ω. */
+  at: LossQuestion['read_at'];
   power: string;
   tuner: string;
   /** Lines to lay beside it, two at the most; "" for none. */
@@ -38,7 +39,7 @@ export function askedOf(query: string): Asked {
   const given = new URLSearchParams(query);
   const entries = KEYS.map((key) => [key, given.get(key) ?? START[key]]);
   const asked = Object.fromEntries(entries) as Asked;
-  return { ...asked, at: asked.at === 'radio' ? 'radio' : 'antenna' };
+  return { ...asked, at: asked.at === 'radio' || asked.at === 'line' ? asked.at : 'antenna' };
 }
 
 /** What differs from the start, as a query; a friend who opens it sees the same question. */
