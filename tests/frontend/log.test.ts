@@ -43,7 +43,7 @@ const ANSWER: ReconcileAnswer = {
   answer: {
     sentence: 'Both meters are right.',
     power_w: { min: 95, median: 100, max: 110 },
-    losses: [{ label: 'run', mhz: 21.225, loss_db: { min: 2.3, median: 3, max: 3.8 } }],
+    losses: [{ label: 'run', mhz: 21.225, loss_db: { min: 2.3, median: 3, max: 3.8 }, read: true }],
     explanations: [
       { id: 'as-described', weight: 0.9, likelihood: 1, text: 'The readings agree.' },
       { id: 'reference', weight: 0.05, likelihood: 1.2, text: 'A meter is made for 75 Ω.' },
@@ -65,6 +65,7 @@ const loss = (median: number, label = 'run') => ({
   part: label === 'run' ? 5 : 2,
   mhz: 7.1,
   loss_db: { min: 0.8 * median, median, max: 1.3 * median },
+  read: true,
 });
 const shown = (swr: number, high: number | null) => ({ at: 'run side', mhz: 7.1, swr, low: swr - 4, high });
 const DAYS = [

@@ -60,6 +60,7 @@ def _losses(station: Station, found: Reconciled) -> list[ImpliedLoss]:
             "part": n,
             "mhz": float(f) / 1e6,
             "loss_db": {"min": float(low[p, k]), "median": float(middle[p, k]), "max": float(high[p, k])},
+            "read": bool(found.read[p, k]),
         }
         for p, n in enumerate(model.unknowns.parts)
         for k, f in enumerate(model.freq_hz)
@@ -174,11 +175,14 @@ def _told(station: Station, readings: Sequence[Taken], found: Reconciled) -> lis
     low, middle, high = found.losses
     if not middle.size:
         return said
-    p, k = np.unravel_index(int(np.argmax(middle)), middle.shape)
+    borne = found.read if found.read.any() else np.ones_like(found.read)
+    p, k = np.unravel_index(int(np.argmax(np.where(borne, middle, -1.0))), middle.shape)
     part = station.chain[best.found.model.unknowns.parts[int(p)]].label
     at = float(best.found.model.freq_hz[k])
     span = (float(low[p, k]), float(high[p, k]))
-    if span[1] >= _OPEN_DB:
+    if not found.read[p, k]:
+        said.append(tell("explained.loss-written", part=part, freq_hz=at, loss_db=span))
+    elif span[1] >= _OPEN_DB:
         said.append(tell("explained.loss-open", part=part, freq_hz=at))
     else:
         said.append(tell("explained.loss", part=part, freq_hz=at, loss_db=span))

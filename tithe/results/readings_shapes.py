@@ -14,12 +14,14 @@ class SpanOut(TypedDict):
 
 
 class ImpliedLoss(TypedDict):
-    """What a part loses at a frequency, dB, as the readings imply."""
+    """What a part loses at a frequency, dB, as the readings imply; ``read``: whether any bears on it, else it
+    is as written, with what is uncertain of that."""
 
     label: str
     part: int
     mhz: float
     loss_db: SpanOut
+    read: bool
 
 
 class Explained(TypedDict):

@@ -24,6 +24,10 @@ READINGS = {
         "tell less."
     ),
     "explained.loss": "As the readings imply, {part} loses {loss_db:db} dB at {freq_hz:mhz}.",
+    "explained.loss-written": (
+        "No reading bears on what {part} loses at {freq_hz:mhz}: as written, with what is uncertain of that, "
+        "it is {loss_db:db} dB."
+    ),
     "explained.loss-open": "What {part} loses at {freq_hz:mhz} these readings do not tell at all.",
     "explained.phase-open": (
         "Of the antenna only the SWR is known: every phase that fits it and the readings is counted."

@@ -353,3 +353,22 @@ def test_a_reading_stands_at_a_meter_that_there_is():
         reconcile(station, [Taken(60e6, BEFORE, 90.0)])
     with pytest.raises(InputError, match="no-readings"):
         reconcile(station, [])
+
+
+def test_a_loss_on_which_no_reading_bears_is_not_told_as_read():
+    """One meter on the radio's side of the tuner, which is set to 1:1: a loss behind it turns nothing there
+    but the setting. Two meters around the tuner do bear on its loss."""
+    station, _ = random_station(np.random.default_rng(3))
+    before = [Taken(7.1e6, BEFORE, 100.0, 0.0)]
+    found = reconcile(station, before)
+    assert not found.read.any()
+    told = answer(station, before, found)
+    assert "No reading bears on what" in told["sentence"]
+    assert "As the readings imply" not in told["sentence"]
+    assert {one["read"] for one in told["losses"]} == {False}
+    there = solve(station, np.array([7.1e6])).stages[BEHIND].source
+    waves = np.abs([there.v + 50 * there.i, there.v - 50 * there.i]) ** 2 / 200
+    both = [*before, Taken(7.1e6, BEHIND, float(waves[0, 0]), float(waves[1, 0]))]
+    found = reconcile(station, both)
+    tuner = next(n for n, part in enumerate(station.chain) if part.tuner)
+    assert found.read[list(found.best.found.model.unknowns.parts).index(tuner)].all()

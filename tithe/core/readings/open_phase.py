@@ -28,6 +28,8 @@ from tithe.core.station import Station
 from tithe.core.twoport import Port, Run
 
 _TRIED = 12
+_BEARS = 0.02
+"""Share by which a loss is narrowed from which on readings bear on it."""
 
 
 @dataclass(frozen=True)
@@ -80,6 +82,16 @@ def likeliest(tried: Sequence[Linear]) -> Linear:
     freq_hz, station = first.model.freq_hz, first.model.unknowns.station
     chosen = _with_gamma(station, freq_hz, gamma[best, np.arange(len(best))])
     return linear(_at(first.model, chosen), first.rows)
+
+
+def read(found: Linear, tried: Sequence[Linear]) -> Mask:
+    """Whether the readings bear on each loss, (P, F): by themselves, or by the phase that they single out."""
+    narrowed = np.asarray(found.narrowed > _BEARS)
+    if len(tried) == 1:
+        return narrowed
+    evidence = _evidence(tried)
+    likely = np.exp(evidence - evidence.max(axis=0))
+    return np.asarray(narrowed | (likely.max(axis=0) > 2 * likely.mean(axis=0)))
 
 
 def losses(found: Linear, stations: Sequence[Station]) -> tuple[Real, Real, Real]:

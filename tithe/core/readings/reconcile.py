@@ -8,7 +8,7 @@ from dataclasses import dataclass, replace
 
 import numpy as np
 
-from tithe.core.arrays import Real
+from tithe.core.arrays import Mask, Real
 from tithe.core.cost import Pause, go_on, seconds_a_load
 from tithe.core.errors import InputError, require
 from tithe.core.intervals import SIGMAS
@@ -16,7 +16,7 @@ from tithe.core.message import Message, tell
 from tithe.core.parts.meter import Meter
 from tithe.core.readings.explain import Linear, columns_of, linear, settled, weighing_s
 from tithe.core.readings.model import NONE, Model, Seen, seen
-from tithe.core.readings.open_phase import at_phases, likeliest, losses, weighings_for_phases
+from tithe.core.readings.open_phase import at_phases, likeliest, losses, read, weighings_for_phases
 from tithe.core.readings.open_phase import begun as begun_at
 from tithe.core.readings.suspects import Suspect, suspects
 from tithe.core.readings.taken import RADIO, State, Taken
@@ -69,13 +69,14 @@ class Reconciled:
     """``explanations``: the best first; ``rows``: what was read; ``expected``: for each row from what to what
     it was to be expected, W or |Γ|, (M, 2); ``losses``: of each lossy part by
     frequency (P, F), dB, as the best explanation has them: least, middle and most of nineteen cases in
-    twenty."""
+    twenty; ``read``: whether readings bear on it, (P, F)."""
 
     rows: Seen
     expected: Real
     explanations: tuple[Explanation, ...]
     further: tuple[Further, ...]
     losses: tuple[Real, Real, Real]
+    read: Mask
 
     @property
     def best(self) -> Explanation:
@@ -133,7 +134,8 @@ def reconcile(station: Station, readings: Sequence[Taken], pause: Pause = go_on)
     ]
     ranked = tuple(sorted(out, key=lambda one: -one.likelihood))
     best = _said(ranked).found
-    return Reconciled(rows, _expected(tried_phases), ranked, _further(best), losses(best, phased))
+    least_to_most, bears = losses(best, phased), read(best, tried_phases)
+    return Reconciled(rows, _expected(tried_phases), ranked, _further(best), least_to_most, bears)
 
 
 def _looked_at(begun: Linear, pause: Pause) -> list[tuple[Suspect, Linear]]:

@@ -7,11 +7,11 @@ from dataclasses import dataclass
 
 import numpy as np
 
-from tithe.core.arrays import Real
+from tithe.core.arrays import Mask, Real
 from tithe.core.cost import seconds_a_load
 from tithe.core.readings.explain import settled, weighing_s
 from tithe.core.readings.model import Model, seen
-from tithe.core.readings.open_phase import at_phases, likeliest, losses, weighings_for_phases
+from tithe.core.readings.open_phase import at_phases, likeliest, losses, read, weighings_for_phases
 from tithe.core.readings.open_phase import begun as begun_at
 from tithe.core.readings.reconcile import require_readings
 from tithe.core.readings.taken import Taken
@@ -28,12 +28,13 @@ _WEIGHED = 8
 @dataclass(frozen=True)
 class Day:
     """What a day's readings imply: the losses of the lossy parts (P, F) at its frequencies (F,), Hz, least,
-    middle and most of nineteen cases in twenty."""
+    middle and most of nineteen cases in twenty; ``read``: whether a reading bears on it."""
 
     freq_hz: Real
     low_db: Real
     middle_db: Real
     high_db: Real
+    read: Mask
 
 
 def cost_s(station: Station, readings: int, frequencies: int) -> float:
@@ -50,9 +51,10 @@ def day(station: Station, readings: Sequence[Taken]) -> Day:
     asked = Model(unknowns_of(station), tuple(readings))
     rows = seen(readings, asked.instruments)
     phased = at_phases(asked.unknowns.station, asked.freq_hz)
-    begun = likeliest(begun_at(asked, phased, rows))
+    tried = begun_at(asked, phased, rows)
+    begun = likeliest(tried)
     found = settled(begun.model, rows, begun, rounds=1)
-    return Day(asked.freq_hz, *losses(found, phased))
+    return Day(asked.freq_hz, *losses(found, phased), read(found, tried))
 
 
 def grown(days: Sequence[Day], part: int) -> bool:

@@ -5535,7 +5535,8 @@ export interface components {
         };
         /**
          * ImpliedLoss
-         * @description What a part loses at a frequency, dB, as the readings imply.
+         * @description What a part loses at a frequency, dB, as the readings imply; ``read``: whether any bears on it, else it
+         *     is as written, with what is uncertain of that.
          */
         ImpliedLoss: {
             /** Label */
@@ -5545,6 +5546,8 @@ export interface components {
             /** Mhz */
             mhz: number;
             loss_db: components["schemas"]["SpanOut"];
+            /** Read */
+            read: boolean;
         };
         /**
          * ShownSwr

@@ -80,7 +80,7 @@
             <tr>
               <th scope="row" class="text">{one.label} loses</th>
               <td>{digits(one.mhz, 5)} MHz</td>
-              <td>{of(one.loss_db, decibels)} dB</td>
+              <td>{of(one.loss_db, decibels)} dB{one.read ? '' : ', as written: no reading bears on it'}</td>
             </tr>
           {/each}
         </tbody>
