@@ -7,12 +7,12 @@ import numpy as np
 
 from bench.timing import seconds
 from tithe.core import SteppedTuner, Tuner
-from tithe.core.knobs.dial import straight
 from tithe.core.knobs.fit import fit_dials
 from tithe.core.knobs.hands import by_the_meter, halves
 from tithe.core.knobs.predict import predict
 from tithe.core.knobs.preset import Preset
 from tithe.core.knobs.reach import meet, reach
+from tithe.core.parts.tuner.dial import straight
 from tithe.core.parts.tuner.networks import NETWORKS
 from tithe.core.parts.tuner.rated import RatedTuner
 

@@ -10,20 +10,20 @@ from bench.timing import seconds
 from tithe.core import Line, Station, Transmitter, Tuner
 from tithe.core.antenna import PlannedAntenna
 from tithe.core.bands import USUAL
-from tithe.core.choose.pairs import pairs
 from tithe.core.kernel import wire_fields
+from tithe.core.planning.fit import fit
+from tithe.core.planning.lengths import lengths, trial
+from tithe.core.planning.pairs import pairs
+from tithe.core.planning.what_if import what_if
+from tithe.core.planning.width import width
 from tithe.core.reflection import reflection_of
 from tithe.core.wires.estimate import AS_TYPED, Plan, all_cases, fed
-from tithe.core.wires.fit import fit
 from tithe.core.wires.ground import SOILS, Soil
-from tithe.core.wires.lengths import lengths, trial
 from tithe.core.wires.mesh import cut
 from tithe.core.wires.metal import METALS
 from tithe.core.wires.moments import RULES
 from tithe.core.wires.shapes import Dipole, EndFed, InvertedVee, Shape
 from tithe.core.wires.soil_table import make_tables
-from tithe.core.wires.what_if import what_if
-from tithe.core.wires.width import width
 from tithe.document import shelf
 
 BANDS = [band for band in USUAL if 3e6 < band.low_hz < 30e6]

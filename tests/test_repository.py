@@ -2,6 +2,7 @@
 
 import ast
 import re
+import sys
 from pathlib import Path
 
 ROOT = Path(__file__).parents[1]
@@ -48,3 +49,19 @@ def test_no_two_shapes_of_the_api_have_one_name():
                     homes.setdefault(one.name, set()).add(str(path.relative_to(ROOT)))
     assert len(homes) > 150
     assert {name: found for name, found in homes.items() if len(found) > 1} == {}
+
+
+CORE_KNOWS = {"numpy", "scipy", "numba", "threadpoolctl", "tithe"} | (
+    sys.stdlib_module_names - {"json", "csv", "sqlite3", "pathlib", "os", "socket", "urllib", "http"}
+)
+KEEPS_KERNELS = "compiled.py"
+"""Compiled kernels are kept in a folder named by their sources: the one file that the core touches."""
+
+
+def test_the_core_knows_numbers_and_nothing_of_files_or_of_the_web():
+    for path in (ROOT / "tithe" / "core").rglob("*.py"):
+        for one in ast.walk(ast.parse(path.read_text("utf-8"))):
+            names = [one.module or ""] if isinstance(one, ast.ImportFrom) else []
+            names += [alias.name for alias in one.names] if isinstance(one, ast.Import) else []
+            strange = {name.split(".")[0] for name in names} - CORE_KNOWS
+            assert strange <= ({"os", "pathlib"} if path.name == KEEPS_KERNELS else set()), path

@@ -5,15 +5,15 @@ from dataclasses import replace
 import numpy as np
 import pytest
 
-from tithe.core.choose.pairs import Pairs
 from tithe.core.message import tell
+from tithe.core.planning.fit import Fit, Moved
+from tithe.core.planning.pairs import Pairs
+from tithe.core.planning.what_if import Change, Outcome, WhatIf
 from tithe.core.station import Band
 from tithe.core.wires.estimate import Plan
-from tithe.core.wires.fit import Fit, Moved
 from tithe.core.wires.ground import SOILS
 from tithe.core.wires.metal import METALS
 from tithe.core.wires.shapes import Dipole, ShapeCoil, Vertical
-from tithe.core.wires.what_if import Change, Outcome, WhatIf
 from tithe.results import planning_json
 
 BANDS = (Band("40 m", 7e6, 7.2e6), Band("20 m", 14e6, 14.35e6))

@@ -18,13 +18,14 @@ import numpy as np
 
 from tithe.core.antenna import radiation_efficiency
 from tithe.core.arrays import Complex, Real
-from tithe.core.cost import ROWS, Pause, go_on, paused_by
+from tithe.core.cost import Pause, go_on, paused_by
 from tithe.core.errors import InputError, require
 from tithe.core.parts.line import LineDetails
 from tithe.core.parts.meter import Reading
 from tithe.core.parts.part import Details, Part, Tuned, TunerTold, UnderPower
 from tithe.core.phases import PHASES, REFINED_FROM_SWR, ROUNDS, OpenPhases, telling, turning_points
 from tithe.core.reflection import mismatch_loss_db, swr
+from tithe.core.solving_cost import ROWS
 from tithe.core.station import Station
 from tithe.core.transmitter import Drive
 from tithe.core.twoport import Port, Powered, Run, TwoPort, through

@@ -5,15 +5,15 @@ from __future__ import annotations
 import numpy as np
 
 from tithe.core.antenna.sampled import INTERPOLATION_OHM
-from tithe.core.choose.pairs import Pairs
 from tithe.core.cost import Pause, go_on
 from tithe.core.message import Message, tell
+from tithe.core.planning.fit import AGREES, Fit, Moved
+from tithe.core.planning.pairs import Pairs
+from tithe.core.planning.what_if import Change, Outcome, WhatIf
+from tithe.core.planning.width import Width, widths
 from tithe.core.reflection import swr
 from tithe.core.station import Band, counted_bands
 from tithe.core.wires.estimate import Plan
-from tithe.core.wires.fit import AGREES, Fit, Moved
-from tithe.core.wires.what_if import Change, Outcome, WhatIf
-from tithe.core.wires.width import Width, widths
 from tithe.results.planning_shapes import (
     ChangeOut,
     FieldChanged,

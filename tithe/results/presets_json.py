@@ -10,7 +10,6 @@ import numpy as np
 from tithe.core import InputError, Station
 from tithe.core.knobs.antenna import antenna_told
 from tithe.core.knobs.chart import Chart, chart
-from tithe.core.knobs.dial import Dial
 from tithe.core.knobs.fit import DialsFound
 from tithe.core.knobs.load import LoadFound
 from tithe.core.knobs.loads import tuner_of_knobs
@@ -18,6 +17,7 @@ from tithe.core.knobs.predict import Predicted
 from tithe.core.knobs.preset import KnobTuner, Preset, knobs_of
 from tithe.core.knobs.rows import Row
 from tithe.core.message import Message, tell
+from tithe.core.parts.tuner.dial import Dial
 from tithe.core.parts.tuner.stepped import SteppedTuner
 from tithe.document.parts.dials import unit_of
 from tithe.results.presets_shapes import (

@@ -8,11 +8,11 @@ import numpy as np
 
 from tithe.core.arrays import Real
 from tithe.core.knobs.at_bands import AtBand, Cure
-from tithe.core.knobs.dial import Dial
 from tithe.core.knobs.hands import Move, Route
 from tithe.core.knobs.reach import Met, Reach
 from tithe.core.knobs.retune import Retuning, Spot
 from tithe.core.message import Message, tell
+from tithe.core.parts.tuner.dial import Dial
 from tithe.core.parts.tuner.part import Tuner
 from tithe.results.tuner_shapes import (
     CureOut,

@@ -8,7 +8,7 @@ import numpy as np
 
 from tithe.core.arrays import Mask
 from tithe.core.message import Message, tell
-from tithe.core.wires.lengths import Lengths, surely
+from tithe.core.planning.lengths import Lengths, surely
 from tithe.results.wire_lengths_shapes import LengthOnBand, LengthTried, WireLengths
 from tithe.text import say
 

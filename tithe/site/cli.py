@@ -20,10 +20,10 @@ from tithe.core.choose import EVERY_THIRD, doubts, evaluate, question
 from tithe.core.errors import require, require_above, require_positive
 from tithe.core.knobs.loads import tuner_of_knobs
 from tithe.core.message import tell
+from tithe.core.planning.lengths import MOST_LENGTHS, lengths
 from tithe.core.readings.reconcile import reconcile
 from tithe.core.sweep import move
 from tithe.core.verdict import verdict_at
-from tithe.core.wires.lengths import MOST_LENGTHS, lengths
 from tithe.document import choice, shelf, strict_json
 from tithe.document.complaints import input_errors
 from tithe.document.errors import StationError

@@ -31,8 +31,9 @@ from tithe.core.choose import (
     safe_lengths,
     to_buy,
 )
-from tithe.core.choose.stack import StackedLine, WorseLine
+from tithe.core.choose.stack import StackedLine
 from tithe.core.parts.line import attenuation_db_per_m, constants
+from tithe.core.parts.worse_line import WorseLine
 from tithe.core.transmitter import NO_PROTECTION
 from tithe.core.twoport import Port
 from tithe.document import shelf

@@ -15,7 +15,6 @@ from tithe.core.antenna import PlannedAntenna, table
 from tithe.core.knobs.antenna import antenna_told
 from tithe.core.knobs.at_bands import at_bands
 from tithe.core.knobs.chart import chart, cost_s
-from tithe.core.knobs.dial import Dial, straight
 from tithe.core.knobs.fit import fit_dials
 from tithe.core.knobs.hands import by_the_dials, by_the_meter, halves
 from tithe.core.knobs.load import load_of
@@ -27,6 +26,7 @@ from tithe.core.knobs.reach import RIM, reach
 from tithe.core.knobs.retune import covering, limits_of, retuning
 from tithe.core.knobs.rows import rows
 from tithe.core.parts.transformer import Transformer
+from tithe.core.parts.tuner.dial import Dial, straight
 from tithe.core.parts.tuner.rated import RatedTuner
 from tithe.core.station import Band
 from tithe.core.transmitter import NO_PROTECTION, Protection

@@ -13,11 +13,11 @@ from hypothesis import strategies as st
 from tithe.core import AttenuatedLine, InputError, Line, Station, Transmitter, Tuner
 from tithe.core.antenna import table
 from tithe.core.knobs.chart import chart
-from tithe.core.knobs.dial import Dial, straight
 from tithe.core.knobs.fit import LOAD_SHARE, fit_dials
 from tithe.core.knobs.load import load_of
 from tithe.core.knobs.predict import predict, predict_known, predict_with
 from tithe.core.knobs.preset import Preset
+from tithe.core.parts.tuner.dial import Dial, straight
 from tithe.core.parts.tuner.stepped import SteppedTuner
 from tithe.core.station import Band
 from tithe.site.cli import main

@@ -8,10 +8,10 @@ import pytest
 
 from tithe.core import AttenuatedLine, InputError, Line, Station, Transmitter, Tuner, solve
 from tithe.core.antenna import PlannedAntenna, Resonator
+from tithe.core.planning.lengths import lengths
 from tithe.core.station import Band
 from tithe.core.wires.estimate import Plan
 from tithe.core.wires.ground import SOILS
-from tithe.core.wires.lengths import lengths
 from tithe.core.wires.shapes import Dipole, EndFed, Fan
 from tithe.site.cli import main
 

@@ -11,17 +11,17 @@ from hypothesis import strategies as st
 from tithe.core import AttenuatedLine, InputError, Line, Station, Transmitter, Tuner, solve
 from tithe.core.antenna import PlannedAntenna, Resonator
 from tithe.core.bearable import bearable_share
-from tithe.core.choose.pairs import Pairs, pairs
+from tithe.core.planning.fit import AGREES, fit
+from tithe.core.planning.lengths import lengths, surely, trial
+from tithe.core.planning.pairs import Pairs, pairs
+from tithe.core.planning.what_if import what_if
+from tithe.core.planning.width import full_size, width, widths
 from tithe.core.reflection import reflection_of, swr
 from tithe.core.station import Band
 from tithe.core.wires.estimate import AS_TYPED, Case, Plan, fed
-from tithe.core.wires.fit import AGREES, fit
 from tithe.core.wires.ground import SOILS
-from tithe.core.wires.lengths import lengths, surely, trial
 from tithe.core.wires.metal import METALS
 from tithe.core.wires.shapes import Dipole, EndFed, Fan, InvertedVee, OwnWires, ShapeCoil, Vertical, Whip
-from tithe.core.wires.what_if import what_if
-from tithe.core.wires.width import full_size, width, widths
 
 AVERAGE, COPPER = SOILS["average"], METALS["copper"]
 BANDS = (Band("40 m", 7e6, 7.2e6), Band("20 m", 14e6, 14.35e6))

@@ -20,10 +20,11 @@ from tithe.core.budget import Budget, solve
 from tithe.core.choose.kit import Kit, SeenAntenna, ThroughPresentRun
 from tithe.core.choose.placements import Candidate, Item
 from tithe.core.choose.stack import StackedLine
-from tithe.core.cost import Pause, go_on, seconds_a_load
+from tithe.core.cost import Pause, go_on
 from tithe.core.errors import InputError
 from tithe.core.parts.line import Line
 from tithe.core.parts.part import Part
+from tithe.core.solving_cost import seconds_a_load
 from tithe.core.station import Band, Station
 from tithe.core.twoport import Port
 

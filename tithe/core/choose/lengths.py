@@ -21,12 +21,14 @@ from tithe.core.bearable import BORNE, bearable_share
 from tithe.core.budget import solve
 from tithe.core.choose.grid import Question
 from tithe.core.choose.power_told import power_told
-from tithe.core.cost import Pause, go_on, refuse_beyond, seconds_a_load
-from tithe.core.errors import InputError, require, require_above, require_positive
+from tithe.core.cost import Pause, go_on, refuse_beyond
+from tithe.core.errors import require, require_above, require_positive
+from tithe.core.main_run import back_through, main_run, tuner_of
 from tithe.core.margins import margins
 from tithe.core.message import Told, tell
 from tithe.core.parts.line import Line
 from tithe.core.parts.part import Part, TunerPart
+from tithe.core.solving_cost import seconds_a_load
 from tithe.core.station import Station, counted_bands
 from tithe.core.twoport import Port
 
@@ -137,29 +139,10 @@ def _solved(asked: Question, at: int, run: Line, lengths: Real) -> tuple[Real, R
     return by_band(np.median), np.stack([by_band(np.min), by_band(np.max)], axis=-1), least
 
 
-def main_run(behind: tuple[Part, ...]) -> tuple[int, Line]:
-    """The longest line behind the tuner, and its place. Raises `InputError` where there is none."""
-    if any(part.tuner and not part.bypassed for part in behind):
-        raise InputError("chain", "two-tuners-in-line")
-    runs = [(n, part.feedline) for n, part in enumerate(behind) if part.feedline and not part.bypassed]
-    if not runs:
-        raise InputError("chain", "no-line-behind-tuner")
-    return max(runs, key=lambda run: run[1].length_m)
-
-
 def _through(asked: Question, behind: tuple[Part, ...], main: int, run: Line, lengths: Real) -> Port:
     """V and I behind the tuner, ``(L, P, F)``, with the main run of each length."""
     varied = replace(run, length_m=lengths[:, None, None])  # type: ignore[arg-type]  # lengths side by side
     return back_through((*behind[:main], varied, *behind[main + 1 :]), asked.antenna.port, asked.freq_hz)
-
-
-def back_through(parts: tuple[Part, ...], load: Port, freq_hz: Real) -> Port:
-    """V and I before passive parts in line, for those behind them."""
-    for part in reversed(parts):
-        two_port = None if part.bypassed else part.two_port(freq_hz)
-        if two_port is not None:
-            load = two_port.input(load)
-    return load
 
 
 PIECE = 200_000
@@ -180,14 +163,6 @@ def _reached(tuner: TunerPart, asked: Question, port: Port) -> Mask:
         ok = tuner.reaches(asked.freq_hz[at][:, None], Port(v[pick], i[pick]), r0, comfort)
         reached[where, at] = np.all(ok, axis=1)
     return reached
-
-
-def tuner_of(station: Station) -> tuple[int, TunerPart]:
-    """Its first tuner and where that is. Raises `InputError` where there is none."""
-    for n, part in enumerate(station.chain):
-        if (tuner := part.retuned().tuner) and not part.bypassed:
-            return n, tuner
-    raise InputError("chain", "no-tuner")
 
 
 def _told(found: Lengths, asked: Question) -> Told:

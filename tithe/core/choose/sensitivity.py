@@ -20,10 +20,10 @@ from tithe.core.choose.grid import Question, evaluate
 from tithe.core.choose.kit import Kit
 from tithe.core.choose.placements import Candidate
 from tithe.core.choose.rank import Ranking, rank
-from tithe.core.choose.stack import WorseLine
 from tithe.core.cost import Pause, go_on
 from tithe.core.parts.line import LineType
 from tithe.core.parts.part import Part
+from tithe.core.parts.worse_line import WorseLine
 
 WET_SLOWER = 0.95
 """Velocity factor of a wet ribbon over that of a dry one."""

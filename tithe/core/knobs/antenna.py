@@ -6,11 +6,11 @@ from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
 
 from tithe.core.errors import InputError
-from tithe.core.knobs.dial import Dial
 from tithe.core.knobs.load import LoadFound, load_of
 from tithe.core.knobs.loads import tuner_of_knobs
 from tithe.core.knobs.preset import Preset, on_dials, own_dials
 from tithe.core.knobs.rows import Row
+from tithe.core.parts.tuner.dial import Dial
 from tithe.core.station import Station
 
 

@@ -11,11 +11,11 @@ import numpy as np
 
 from tithe.core.arrays import Complex, Real
 from tithe.core.budget import solve
-from tithe.core.choose.lengths import back_through, main_run
 from tithe.core.cost import Pause, go_on
 from tithe.core.errors import InputError
 from tithe.core.knobs.loads import any_tuner, in_line, known_at, loads_at
 from tithe.core.knobs.reach import Met, meet
+from tithe.core.main_run import back_through, main_run
 from tithe.core.parts.line import SPEED_OF_LIGHT
 from tithe.core.parts.part import Part
 from tithe.core.parts.transformer import Transformer

@@ -9,13 +9,13 @@ from math import prod
 import numpy as np
 
 from tithe.core.errors import InputError
-from tithe.core.knobs.dial import Dial
 from tithe.core.knobs.fit import FEWEST, DialsFound, fit_dials
 from tithe.core.knobs.load import LoadFound, load_of
 from tithe.core.knobs.loads import any_tuner, known_at, loads_at, tuner_of_knobs
 from tithe.core.knobs.predict import SAMPLES, Predicted, predict_known, predict_with
 from tithe.core.knobs.preset import Preset, knobs_of, on_dials, own_dials, require_dials
 from tithe.core.knobs.rows import Row, rows
+from tithe.core.parts.tuner.dial import Dial
 from tithe.core.parts.tuner.part import Tuner
 from tithe.core.station import Station
 

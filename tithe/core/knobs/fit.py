@@ -17,9 +17,9 @@ import numpy as np
 
 from tithe.core.arrays import Complex, Real
 from tithe.core.errors import require
-from tithe.core.knobs.dial import Dial, straight
 from tithe.core.knobs.preset import Preset, gamma_in, knobs_of, require_dials
 from tithe.core.late import least_squares_within
+from tithe.core.parts.tuner.dial import Dial, straight
 from tithe.core.parts.tuner.part import Tuner
 from tithe.core.reflection import rho_of_swr
 

@@ -12,9 +12,9 @@ import numpy as np
 
 from tithe.core.arrays import Real
 from tithe.core.errors import InputError
-from tithe.core.knobs.dial import Dial
 from tithe.core.knobs.preset import KnobTuner, Preset, load_behind, network_of, own_dials, require_dials
 from tithe.core.parts.part import Part
+from tithe.core.parts.tuner.dial import Dial
 from tithe.core.reflection import rho_of_swr
 from tithe.core.sweep.plane import two_port_of
 from tithe.core.twoport import Port

@@ -13,8 +13,8 @@ from tithe.core.knobs.preset import KnobTuner
 from tithe.core.parts.part import TunerPart
 from tithe.core.parts.tuner.part import Tuner
 from tithe.core.parts.tuner.stepped import SteppedTuner
+from tithe.core.planned_station import of_one_antenna
 from tithe.core.station import Station
-from tithe.core.wires.in_station import of_one_antenna
 
 
 def tuner_of_knobs(station: Station, at: int | None = None) -> tuple[int, KnobTuner]:

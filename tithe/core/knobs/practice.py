@@ -8,9 +8,9 @@ from dataclasses import replace
 import numpy as np
 
 from tithe.core.errors import InputError, require, require_between
-from tithe.core.knobs.dial import Dial, straight
 from tithe.core.knobs.loads import tuner_of_knobs
 from tithe.core.knobs.preset import KnobTuner, Preset, knobs_of, network_of, own_dials, require_dials
+from tithe.core.parts.tuner.dial import Dial, straight
 from tithe.core.parts.tuner.part import Tuner
 from tithe.core.station import Station
 

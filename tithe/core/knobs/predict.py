@@ -11,9 +11,9 @@ import numpy as np
 
 from tithe.core.arrays import Complex, Real
 from tithe.core.errors import InputError, require
-from tithe.core.knobs.dial import Dial
 from tithe.core.knobs.fit import LOAD_SHARE, DialsFound
 from tithe.core.knobs.preset import KnobTuner, knobs_of, own_dials
+from tithe.core.parts.tuner.dial import Dial
 from tithe.core.parts.tuner.ladder import Ladder
 from tithe.core.parts.tuner.part import Tuner
 from tithe.core.parts.tuner.stepped import FORMS, SteppedTuner

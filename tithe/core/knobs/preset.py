@@ -9,7 +9,7 @@ import numpy as np
 
 from tithe.core.arrays import Complex, Real
 from tithe.core.errors import InputError, require, require_positive
-from tithe.core.knobs.dial import Dial
+from tithe.core.parts.tuner.dial import Dial
 from tithe.core.parts.tuner.ladder import Ladder
 from tithe.core.parts.tuner.networks import Network
 from tithe.core.parts.tuner.part import Tuner

@@ -10,10 +10,10 @@ import numpy as np
 
 from tithe.core.arrays import Complex, Real
 from tithe.core.cost import Pause, go_on
-from tithe.core.knobs.dial import Dial
 from tithe.core.knobs.loads import known_at, loads_at, tuner_of_knobs
 from tithe.core.knobs.preset import KnobTuner, Preset, gamma_in, network_of, on_dials, own_dials
 from tithe.core.knobs.reach import meet
+from tithe.core.parts.tuner.dial import Dial
 from tithe.core.parts.tuner.ladder import Ladder
 from tithe.core.parts.tuner.set_tuner import SetTuner
 from tithe.core.reflection import reflection, swr

@@ -7,9 +7,9 @@ from dataclasses import dataclass
 
 import numpy as np
 
-from tithe.core.knobs.dial import Dial
 from tithe.core.knobs.loads import known_at, loads_at
 from tithe.core.knobs.preset import KnobTuner, Preset, gamma_in, network_of, on_dials, own_dials
+from tithe.core.parts.tuner.dial import Dial
 from tithe.core.reflection import swr
 from tithe.core.station import Station
 

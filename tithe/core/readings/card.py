@@ -16,6 +16,7 @@ from tithe.core.budget import Budget, solve
 from tithe.core.intervals import SIGMAS
 from tithe.core.message import Message, tell
 from tithe.core.parts.meter import Meter
+from tithe.core.planned_station import of_one_antenna
 from tithe.core.readings.instruments import Instrument, instrument, shown_share
 from tithe.core.readings.model import in_state
 from tithe.core.readings.placing import RANGES_W
@@ -23,7 +24,6 @@ from tithe.core.readings.taken import RADIO, State, Taken
 from tithe.core.reflection import swr
 from tithe.core.station import Station
 from tithe.core.twoport import Powered
-from tithe.core.wires.in_station import of_one_antenna
 
 _MATCHED_S, _LEAST_S, _MOST_S = 30.0, 3.0, 60.0
 _SHARE = 0.1

@@ -20,10 +20,10 @@ from tithe.core.errors import require
 from tithe.core.intervals import SIGMAS
 from tithe.core.knobs.loads import known_at
 from tithe.core.parts.meter import Meter
+from tithe.core.planned_station import of_one_antenna
 from tithe.core.readings.instruments import USUAL_ACCURACY, USUAL_DIRECTIVITY_DB
 from tithe.core.station import Station
 from tithe.core.twoport import Port
-from tithe.core.wires.in_station import of_one_antenna
 
 Question = Literal["tuner-set", "antenna-well", "tuner-loss", "fold-back"]
 RANGES_W = (2.0, 5.0, 10.0, 20.0, 50.0, 100.0, 200.0, 500.0, 1000.0, 2000.0, 5000.0)

@@ -9,7 +9,7 @@ from dataclasses import dataclass, replace
 import numpy as np
 
 from tithe.core.arrays import Mask, Real
-from tithe.core.cost import Pause, go_on, seconds_a_load
+from tithe.core.cost import Pause, go_on
 from tithe.core.errors import InputError, require
 from tithe.core.intervals import SIGMAS
 from tithe.core.message import Message, tell
@@ -21,6 +21,7 @@ from tithe.core.readings.open_phase import begun as begun_at
 from tithe.core.readings.suspects import Suspect, suspects
 from tithe.core.readings.taken import RADIO, State, Taken
 from tithe.core.readings.unknowns import unknowns_of
+from tithe.core.solving_cost import seconds_a_load
 from tithe.core.station import Station
 
 MUCH_BETTER = 20.0

@@ -8,7 +8,6 @@ from dataclasses import dataclass
 import numpy as np
 
 from tithe.core.arrays import Mask, Real
-from tithe.core.cost import seconds_a_load
 from tithe.core.readings.explain import settled, weighing_s
 from tithe.core.readings.model import Model, seen
 from tithe.core.readings.open_phase import at_phases, likeliest, losses, read, weighings_for_phases
@@ -16,6 +15,7 @@ from tithe.core.readings.open_phase import begun as begun_at
 from tithe.core.readings.reconcile import require_readings
 from tithe.core.readings.taken import Taken
 from tithe.core.readings.unknowns import unknowns_of
+from tithe.core.solving_cost import seconds_a_load
 from tithe.core.station import Station
 
 _SOLVES, _SOLVES_FOR_PHASES = 30, 400

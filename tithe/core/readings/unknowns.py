@@ -20,7 +20,6 @@ from tithe.core.antenna.loss import SeriesLoss
 from tithe.core.antenna.sampled import INTERPOLATION_OHM, SampledAntenna
 from tithe.core.antenna.swr_only import SwrAntenna
 from tithe.core.arrays import Complex, Real
-from tithe.core.choose.stack import WorseLine
 from tithe.core.intervals import SIGMAS
 from tithe.core.parts.line import Line
 from tithe.core.parts.part import Part
@@ -28,9 +27,10 @@ from tithe.core.parts.tuner.elements import Quality
 from tithe.core.parts.tuner.part import Tuner
 from tithe.core.parts.tuner.rated import RatedTuner
 from tithe.core.parts.tuner.stepped import SteppedTuner
+from tithe.core.parts.worse_line import WorseLine
+from tithe.core.planned_station import of_one_antenna
 from tithe.core.station import Station
 from tithe.core.twoport import Port, Run
-from tithe.core.wires.in_station import of_one_antenna
 
 POWER_SD = np.log(1.1) / SIGMAS
 LINE_MEAN, LINE_SD = np.log(0.8 * 1.5) / 2, np.log(1.5 / 0.8) / 2 / SIGMAS

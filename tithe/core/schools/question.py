@@ -16,8 +16,8 @@ from tithe.core.arrays import Real
 from tithe.core.budget import AUDIBLE_DB, Budget, loss_db, solve
 from tithe.core.cost import Pause, go_on
 from tithe.core.message import Message, Told, tell
+from tithe.core.planned_station import of_one_antenna
 from tithe.core.station import Station
-from tithe.core.wires.in_station import of_one_antenna
 from tithe.core.working import Step, Working
 from tithe.core.working import formulas as f
 from tithe.core.working.working import Value, Values

@@ -10,8 +10,8 @@ import numpy as np
 
 from tithe.core.arrays import Real
 from tithe.core.budget import solve
-from tithe.core.choose.lengths import main_run
 from tithe.core.errors import InputError
+from tithe.core.main_run import main_run
 from tithe.core.parts.part import Part
 from tithe.core.parts.tuner.part import Tuner
 from tithe.core.station import Station

@@ -9,13 +9,14 @@ from django.http import HttpRequest
 from ninja import Query, Router, Schema, Status
 from pydantic import Field
 
-from tithe.core.cost import Pause, solving_s
+from tithe.core.cost import Pause
 from tithe.core.errors import InputError
 from tithe.core.parts.meter import Mode
 from tithe.core.readings import reconcile, trend
 from tithe.core.readings.placing import places
 from tithe.core.readings.reconcile import MOST_READINGS
 from tithe.core.readings.taken import State, Taken, place_of
+from tithe.core.solving_cost import solving_s
 from tithe.core.transmitter import Emission
 from tithe.document.readings import ReadingModel, RemarkModel, core_readings
 from tithe.document.station import StationFile

@@ -8,10 +8,10 @@ import numpy as np
 
 from tithe.core import Station
 from tithe.core.arrays import Real
-from tithe.core.choose.lengths import main_run, tuner_of
-from tithe.core.choose.pairs import Pairs, pairs
 from tithe.core.cost import Pause
-from tithe.core.wires.lengths import Trial, gathered, tried
+from tithe.core.main_run import main_run, tuner_of
+from tithe.core.planning.lengths import Trial, gathered, tried
+from tithe.core.planning.pairs import Pairs, pairs
 from tithe.results import planning_json, wire_lengths_json
 from tithe.results.planning_shapes import PairsLine
 from tithe.results.wire_lengths_shapes import WireLengthsLine

@@ -13,13 +13,14 @@ from pydantic import Field
 
 from tithe.core import InputError, PlannedAntenna
 from tithe.core.antenna import SampledAntenna
-from tithe.core.cost import Pause, paused_by, refuse_beyond, seconds_a_load
+from tithe.core.cost import Pause, paused_by, refuse_beyond
 from tithe.core.errors import require_above
+from tithe.core.planned_station import planned_in, whole_bands
+from tithe.core.planning.fit import MOST_POINTS, fit
+from tithe.core.planning.lengths import MOST_LENGTHS, Trial, trial
+from tithe.core.planning.what_if import what_if
+from tithe.core.solving_cost import seconds_a_load
 from tithe.core.wires.estimate import seconds
-from tithe.core.wires.fit import MOST_POINTS, fit
-from tithe.core.wires.in_station import planned_in, whole_bands
-from tithe.core.wires.lengths import MOST_LENGTHS, Trial, trial
-from tithe.core.wires.what_if import what_if
 from tithe.document.antenna import AntennaModel
 from tithe.document.fields import Positive
 from tithe.document.station import StationFile

@@ -10,8 +10,9 @@ from typing import Any
 from django.http import HttpRequest
 from ninja import Router
 
-from tithe.core.cost import Pause, solving_s
+from tithe.core.cost import Pause
 from tithe.core.schools import Asked
+from tithe.core.solving_cost import solving_s
 from tithe.results import schools_json
 from tithe.results.schools_shapes import SchoolAnswer, SchoolTitle
 from tithe.results.working_shapes import WorkingOut

@@ -6,9 +6,10 @@ import numpy as np
 
 from tithe.core import Budget, InputError, PlannedAntenna, Station, solve, verdict_at
 from tithe.core.arrays import Real
-from tithe.core.cost import Pause, antenna_s, go_on, solving_s, telling_s
+from tithe.core.cost import Pause, go_on
 from tithe.core.message import tell
 from tithe.core.parts.line import LineDetails
+from tithe.core.solving_cost import antenna_s, solving_s, telling_s
 from tithe.core.verdict import moving_the_match, state_at
 from tithe.document.station import StationFile
 from tithe.results import antenna_json, budget_json

@@ -9,8 +9,9 @@ import numpy as np
 from tithe.core import Budget, Station
 from tithe.core.arrays import decibels
 from tithe.core.budget import AUDIBLE_DB, DB_PER_S_UNIT, in_blocks, solve_alike
-from tithe.core.cost import Pause, go_on, solving_s
+from tithe.core.cost import Pause, go_on
 from tithe.core.message import Told, tell
+from tithe.core.solving_cost import solving_s
 from tithe.core.verdict import state_at
 from tithe.document.station import StationFile
 from tithe.document.station_file import to_arrangement

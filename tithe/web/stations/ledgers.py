@@ -6,7 +6,8 @@ import numpy as np
 
 from tithe.core import Station, solve, verdict_at
 from tithe.core.budget import in_blocks
-from tithe.core.cost import Pause, go_on, solving_s, telling_s
+from tithe.core.cost import Pause, go_on
+from tithe.core.solving_cost import solving_s, telling_s
 from tithe.results import budget_json, ledger_csv
 from tithe.results.budget_shapes import BandLedger
 from tithe.text import say

@@ -11,8 +11,7 @@ from ninja import Router, Schema
 from pydantic import Field
 
 from tithe.core import InputError, PlannedAntenna, Station
-from tithe.core.choose.lengths import main_run
-from tithe.core.cost import Pause, antenna_s, seconds_a_load
+from tithe.core.cost import Pause
 from tithe.core.knobs.at_bands import TRACK, at_bands
 from tithe.core.knobs.chart import cost_s
 from tithe.core.knobs.hands import by_the_dials, by_the_meter, halves, least_loss_db
@@ -22,7 +21,9 @@ from tithe.core.knobs.preset import Preset
 from tithe.core.knobs.reach import ACROSS, reach
 from tithe.core.knobs.retune import POINTS, limits_of, retuning
 from tithe.core.knobs.rows import rows
+from tithe.core.main_run import main_run
 from tithe.core.parts.tuner.part import Tuner
+from tithe.core.solving_cost import antenna_s, seconds_a_load
 from tithe.document.parts.dials import PresetModel
 from tithe.document.parts.tuner import BankModel
 from tithe.document.station import StationFile

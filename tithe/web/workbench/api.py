@@ -9,10 +9,11 @@ from django.http import HttpRequest
 from ninja import Router
 
 from tithe.core.arrays import Real
-from tithe.core.cost import Pause, solving_s
+from tithe.core.cost import Pause
 from tithe.core.errors import InputError, require
 from tithe.core.parts.tuner.part import Tuner
 from tithe.core.reflection import mismatch_loss_db, return_loss_db
+from tithe.core.solving_cost import solving_s
 from tithe.core.workbench import check, fault, line, meter, part, watts
 from tithe.core.workbench.coil_q import coil_q_interval
 from tithe.core.workbench.tuner import MOST_DB

@@ -16,10 +16,10 @@ import numpy as np
 
 from tithe.core.arrays import Complex, Mask, Real
 from tithe.core.errors import InputError, require, require_above, require_not_negative, require_positive
-from tithe.core.knobs.dial import Dial
 from tithe.core.parts.part import PASSIVE_S, TunerPart
 from tithe.core.parts.ratings import NO_RATINGS, Ratings
 from tithe.core.parts.tuner.best_match import Best, best_match, searched
+from tithe.core.parts.tuner.dial import Dial
 from tithe.core.parts.tuner.elements import (
     NO_STRAYS,
     POOR_Q,

@@ -18,10 +18,10 @@ from tithe.core.budget import Budget, solve
 from tithe.core.cost import Pause, go_on
 from tithe.core.errors import InputError, require
 from tithe.core.margins import margins
+from tithe.core.planned_station import planned_in, whole_bands
 from tithe.core.reflection import reflection_of, swr
 from tithe.core.station import Band, Station, counted_bands
 from tithe.core.wires.estimate import AS_TYPED, Fed, Plan, estimated, ready
-from tithe.core.wires.in_station import planned_in, whole_bands
 from tithe.core.wires.shapes import Dipole, EndFed, InvertedVee, Shape, Vertical, Whip
 
 MOST_LENGTHS = 200

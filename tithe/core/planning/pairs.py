@@ -19,8 +19,8 @@ from tithe.core.bearable import BORNE
 from tithe.core.choose.grid import question
 from tithe.core.choose.lengths import safe_lengths
 from tithe.core.cost import Pause, go_on
+from tithe.core.planning.lengths import Trial
 from tithe.core.station import Band, counted_bands
-from tithe.core.wires.lengths import Trial
 
 _NEAR = 0.95
 """Of the most watts on the weakest band: pairs that give so much are alike, and go by their room."""

@@ -17,9 +17,9 @@ from tithe.core.cost import Pause, go_on
 from tithe.core.errors import InputError
 from tithe.core.late import root
 from tithe.core.message import Message, tell
+from tithe.core.planned_station import planned_in, whole_bands
 from tithe.core.station import Band, Station, counted_bands
 from tithe.core.wires.estimate import AS_TYPED, Plan, fed, require_clear
-from tithe.core.wires.in_station import planned_in, whole_bands
 from tithe.core.wires.moments import LIGHT_M_PER_S
 from tithe.core.wires.shapes import (
     Dipole,
