@@ -83,7 +83,7 @@ format: .venv/.dev frontend/node_modules/.package-lock.json ## lays the sources 
 	cd frontend && $(NPM) run -s format
 
 bench: .venv/.dev tithe/site/dist/manifest.json | /usr/bin/chromium ## the speed of the core and the server, beside baselines and aims
-	$(PY) -m bench
+	$(PY) -m benchmarks
 
 fuzz: .venv/.dev tithe/site/dist/manifest.json ## 100,000 requests by the schema against a server of their own, about an hour
 	$(PY) -m fuzz

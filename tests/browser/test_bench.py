@@ -6,8 +6,8 @@ import numpy as np
 from playwright.sync_api import Page, expect
 
 from tests.browser.looking import accessible
-from tests.core.workbench.test_fault import COAX, WET, swept
-from tests.core.workbench.test_line import swept as open_and_short
+from tests.core.bench.test_fault import COAX, WET, swept
+from tests.core.bench.test_line import swept as open_and_short
 from tithe.core import AttenuatedLine
 
 

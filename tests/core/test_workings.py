@@ -12,7 +12,7 @@ import pytest
 from tithe.core import InputError, solve
 from tithe.core.antenna import SampledAntenna
 from tithe.core.choose import break_evens, evaluate, question, safe_lengths
-from tithe.core.schools import SCHOOLS, Asked, compare_schools
+from tithe.core.questions import SCHOOLS, Asked, compare_schools
 from tithe.core.sweep import (
     RadialReading,
     TrimStep,

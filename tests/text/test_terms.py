@@ -15,7 +15,7 @@ from spellchecker import SpellChecker
 
 from tithe.text import TEMPLATES
 from tithe.text.choose import NOTES
-from tithe.text.schools import SCHOOLS
+from tithe.text.questions import SCHOOLS
 from tithe.text.symbols import SYMBOLS
 from tithe.text.terms import TERMS, forms
 from tithe.text.workings import RULES

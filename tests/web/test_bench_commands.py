@@ -6,9 +6,9 @@ from pathlib import Path
 import numpy as np
 import pytest
 
-from tests.core.workbench.test_fault import COAX, swept
-from tests.core.workbench.test_line import swept as open_and_short
-from tests.core.workbench.test_tuner import T, on_the_bench
+from tests.core.bench.test_fault import COAX, swept
+from tests.core.bench.test_line import swept as open_and_short
+from tests.core.bench.test_tuner import T, on_the_bench
 from tithe.core import AttenuatedLine
 from tithe.site.cli import main
 

@@ -11,9 +11,9 @@ import pytest
 
 from tests.web.test_server_process import Server
 from tithe.core import AttenuatedLine, Line
+from tithe.core.bench import simulated
+from tithe.core.bench.residual import Residual
 from tithe.core.parts.transformer import Transformer
-from tithe.core.workbench import simulated
-from tithe.core.workbench.residual import Residual
 from tithe.site.generate import openapi_text
 
 MOST_MB = 500

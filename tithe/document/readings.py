@@ -8,8 +8,8 @@ from pydantic import Field
 
 from tithe.core import Station
 from tithe.core.errors import InputError
+from tithe.core.log.taken import RADIO, Taken, place_of
 from tithe.core.parts.meter import Mode
-from tithe.core.readings.taken import RADIO, Taken, place_of
 from tithe.core.transmitter import Emission
 from tithe.document.fields import FileObject, Name, NotNegative, Positive, Ratio
 

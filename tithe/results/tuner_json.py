@@ -7,13 +7,13 @@ from collections.abc import Iterable, Mapping, Sequence
 import numpy as np
 
 from tithe.core.arrays import Real
-from tithe.core.knobs.at_bands import AtBand, Cure
-from tithe.core.knobs.hands import Move, Route
-from tithe.core.knobs.reach import Met, Reach
-from tithe.core.knobs.retune import Retuning, Spot
 from tithe.core.message import Message, tell
 from tithe.core.parts.tuner.dial import Dial
 from tithe.core.parts.tuner.part import Tuner
+from tithe.core.tuner_use.at_bands import AtBand, Cure
+from tithe.core.tuner_use.hands import Move, Route
+from tithe.core.tuner_use.reach import Met, Reach
+from tithe.core.tuner_use.retune import Retuning, Spot
 from tithe.results.tuner_shapes import (
     CureOut,
     HandsOut,

@@ -23,13 +23,14 @@ from tithe.document.complaints import input_errors
 from tithe.document.errors import StationError
 from tithe.document.strict_json import load_body
 from tithe.site.gate import quiet
+from tithe.web.antenna.api import router as planning
+from tithe.web.bench.api import router as workbench
 from tithe.web.choose.api import router as choices
 from tithe.web.http import NotKeptError, Refusal, Refusals, refusals
 from tithe.web.library.api import router as library
 from tithe.web.log.api import router as log
 from tithe.web.loss.api import router as loss
-from tithe.web.planning.api import router as planning
-from tithe.web.schools.api import router as schools
+from tithe.web.questions.api import router as schools
 from tithe.web.slot import BusyError, GoneError
 from tithe.web.stations.api import router as stations
 from tithe.web.stations.api_compute import router as compute
@@ -37,7 +38,6 @@ from tithe.web.stations.api_shelf import router as shelf
 from tithe.web.sweeps.api import router as sweeps
 from tithe.web.terms.api import router as terms
 from tithe.web.tuner.api import router as tuner
-from tithe.web.workbench.api import router as workbench
 
 _LARGE, _MOST_BESIDE = Lock(), 1_000_000
 

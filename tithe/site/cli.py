@@ -18,11 +18,11 @@ from tithe.core import InputError, Line, PlannedAntenna, solve
 from tithe.core.bands import USUAL
 from tithe.core.choose import EVERY_THIRD, doubts, evaluate, question
 from tithe.core.errors import require, require_above, require_positive
-from tithe.core.knobs.loads import tuner_of_knobs
+from tithe.core.log.reconcile import reconcile
 from tithe.core.message import tell
 from tithe.core.planning.lengths import MOST_LENGTHS, lengths
-from tithe.core.readings.reconcile import reconcile
 from tithe.core.sweep import move
+from tithe.core.tuner_use.loads import tuner_of_knobs
 from tithe.core.verdict import verdict_at
 from tithe.document import choice, shelf, strict_json
 from tithe.document.complaints import input_errors
@@ -33,13 +33,13 @@ from tithe.document.readings import core_readings
 from tithe.files import sweep_file
 from tithe.results import (
     antenna_json,
+    antenna_lengths_json,
     budget_json,
     choose_json,
+    log_json,
     loss_json,
-    presets_json,
-    readings_json,
     sweep_json,
-    wire_lengths_json,
+    tuner_presets_json,
 )
 from tithe.results.budget_shapes import Span
 from tithe.site import cli_bench, copies, folder, soundness
@@ -250,7 +250,7 @@ def _lengths(args: argparse.Namespace) -> int:
     count = int((args.high - args.low) / step * (1 + 1e-9)) + 1
     require(count <= MOST_LENGTHS, "--step", "too-many-lengths", count=count, most=MOST_LENGTHS)
     station = read_station_file(args.station).to_core()
-    answer = wire_lengths_json.answer(lengths(station, args.low + step * np.arange(count)))
+    answer = antenna_lengths_json.answer(lengths(station, args.low + step * np.arange(count)))
     if args.json:
         print(json.dumps(answer, ensure_ascii=False, allow_nan=False, indent=1))
     else:
@@ -264,7 +264,7 @@ def _presets(args: argparse.Namespace) -> int:
     at, _ = tuner_of_knobs(station)
     tuner = document.chain[at]
     assert isinstance(tuner, TunerModel | SteppedTunerModel)
-    answer = presets_json.answer(station, at, tuner.core_dials, tuner.core_presets)
+    answer = tuner_presets_json.answer(station, at, tuner.core_dials, tuner.core_presets)
     if args.json:
         print(json.dumps(answer, ensure_ascii=False, allow_nan=False, indent=1))
         return 0
@@ -282,7 +282,7 @@ def _reconcile(args: argparse.Namespace) -> int:
     document = read_station_file(args.station)
     station = document.to_core()
     readings = core_readings(document.readings, station)
-    answer = readings_json.answer(station, readings, reconcile(station, readings))
+    answer = log_json.answer(station, readings, reconcile(station, readings))
     if args.json:
         print(json.dumps(answer, ensure_ascii=False, allow_nan=False, indent=1))
         return 0

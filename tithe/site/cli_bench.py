@@ -10,16 +10,16 @@ from typing import Any
 
 import numpy as np
 
+from tithe.core.bench import fault, line, watts
+from tithe.core.bench.residual import Residual
 from tithe.core.errors import InputError, require, require_positive
 from tithe.core.parts.tuner.part import Tuner
 from tithe.core.reflection import return_loss_db
 from tithe.core.station import Station
 from tithe.core.sweep import Sweep
-from tithe.core.workbench import fault, line, watts
-from tithe.core.workbench.residual import Residual
 from tithe.document import shelf
-from tithe.results import workbench_json, workbench_line_json
-from tithe.results.workbench_tuner_json import Reading, TunerRow, tuner
+from tithe.results import bench_json, bench_line_json
+from tithe.results.bench_tuner_json import Reading, TunerRow, tuner
 from tithe.site.given_files import read_station_file, read_sweep
 
 _WHOLE_DAY = 20
@@ -153,7 +153,7 @@ def _line(args: argparse.Namespace) -> int:
     given = {end: sweeps[end] for end in ends if end in sweeps}
     found = line.measured(given, args.length, args.velocity, _residual(args))
     back = {end: return_loss_db(sweep.rho) for end, sweep in sweeps.items()}
-    return _told(args, workbench_line_json.line(found, back, args.length is not None))
+    return _told(args, bench_line_json.line(found, back, args.length is not None))
 
 
 def _fault(args: argparse.Namespace) -> int:
@@ -167,14 +167,14 @@ def _fault(args: argparse.Namespace) -> int:
         raise InputError(str(args.file), "no-phase-in-file")
     velocity = args.velocity if known is None else known.velocity_factor
     found = fault.along(sweep.freq_hz, sweep.gamma, velocity, known, _residual(args))
-    return _told(args, workbench_line_json.fault(found))
+    return _told(args, bench_line_json.fault(found))
 
 
 def _watts(args: argparse.Namespace) -> int:
     before, behind = (
         _meter(f"--{side}", given) for side, given in (("before", args.before), ("behind", args.behind))
     )
-    return _told(args, workbench_json.watts(watts.loss(before, behind, args.same_meter)))
+    return _told(args, bench_json.watts(watts.loss(before, behind, args.same_meter)))
 
 
 def _meter(place: str, given: str) -> watts.Watts:

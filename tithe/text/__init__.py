@@ -13,20 +13,20 @@ from tithe.core.errors import InputError
 from tithe.core.message import Message
 from tithe.text import (
     antenna,
+    bench,
     cautions,
     changes,
     choose,
     equivalents,
+    log,
+    log_cards,
     loss,
-    presets,
-    reading_cards,
-    readings,
+    questions,
     rules,
-    schools,
-    sweeps,
+    sweep,
     tuner,
+    tuner_presets,
     verdict,
-    workbench,
     workings,
 )
 from tithe.text.quantities import span
@@ -34,22 +34,22 @@ from tithe.text.template import QUANTITIES, Words, joined, merged
 
 TEMPLATES = merged(
     antenna.ANTENNAS,
-    presets.PRESETS,
+    tuner_presets.PRESETS,
     tuner.TUNERS,
-    readings.READINGS,
-    workbench.BENCH,
+    log.READINGS,
+    bench.BENCH,
     changes.CHANGES,
-    reading_cards.CARDS,
+    log_cards.CARDS,
     equivalents.EQUIVALENTS,
     rules.RULES,
     cautions.CAUTIONS,
     cautions.REMEDIES,
     verdict.VERDICTS,
     choose.CHOICES,
-    sweeps.SWEEPS,
+    sweep.SWEEPS,
     loss.LOSSES,
     workings.WORKINGS,
-    schools.WORDS,
+    questions.WORDS,
 )
 """By code."""
 

@@ -8,8 +8,8 @@ from typing import Annotated
 from pydantic import Field
 
 from tithe.core.errors import InputError
-from tithe.core.knobs.preset import Preset
 from tithe.core.parts.tuner.dial import Dial
+from tithe.core.tuner_use.preset import Preset
 from tithe.document.fields import CoreObject, FileObject, Name, Number, Positive, Ratio
 
 

@@ -8,9 +8,9 @@ from pydantic import Field, model_validator
 
 from tithe.core import SteppedTuner, Tuner
 from tithe.core.errors import require
-from tithe.core.knobs.preset import KnobTuner, Preset, knobs_of, require_dials
 from tithe.core.parts.tuner.dial import Dial
 from tithe.core.parts.tuner.elements import Quality, Strays
+from tithe.core.tuner_use.preset import KnobTuner, Preset, knobs_of, require_dials
 from tithe.document.fields import FileObject, NotNegative, Positive, Ratio, asked
 from tithe.document.parts.dials import DialModel, PresetModel, core_dials
 from tithe.document.parts.part import RATINGS, RatedPart, scaled

@@ -11,18 +11,18 @@ from pydantic import Field
 
 from tithe.core.cost import Pause
 from tithe.core.errors import InputError
+from tithe.core.log import reconcile, trend
+from tithe.core.log.placing import places
+from tithe.core.log.reconcile import MOST_READINGS
+from tithe.core.log.taken import State, Taken, place_of
 from tithe.core.parts.meter import Mode
-from tithe.core.readings import reconcile, trend
-from tithe.core.readings.placing import places
-from tithe.core.readings.reconcile import MOST_READINGS
-from tithe.core.readings.taken import State, Taken, place_of
 from tithe.core.solving_cost import solving_s
 from tithe.core.transmitter import Emission
 from tithe.document.readings import ReadingModel, RemarkModel, core_readings
 from tithe.document.station import StationFile
 from tithe.files import log_csv
-from tithe.results import placed_json, readings_json, trend_json
-from tithe.results.readings_shapes import AskedReading, PlacedOut, ReconciledOut, TrendOut
+from tithe.results import log_json, log_places_json, log_trend_json
+from tithe.results.log_shapes import AskedReading, PlacedOut, ReconciledOut, TrendOut
 from tithe.web.http import NotKeptError, computed, download
 from tithe.web.log import explaining, services, timeline
 from tithe.web.log.models import LogEntry
@@ -225,7 +225,7 @@ def what_is_expected(request: HttpRequest, body: AskedRequest) -> Any:
     one = Taken(body.mhz * 1e6, place_of(station, body.at), *shown, body.tuner, body.mode, body.emission)
 
     def job(pause: Pause) -> AskedReading:
-        return placed_json.asked(station, one, typed)
+        return log_places_json.asked(station, one, typed)
 
     return computed(request, trend.cost_s(station, 1, 1), "smaller-station", job)
 
@@ -236,7 +236,7 @@ def where_a_meter_belongs(request: HttpRequest, body: SolveRequest) -> Any:
     station = body.document.to_core()
 
     def job(pause: Pause) -> list[PlacedOut]:
-        return [placed_json.placed(station, one) for one in places(station, body.mhz * 1e6)]
+        return [log_places_json.placed(station, one) for one in places(station, body.mhz * 1e6)]
 
     return computed(request, solving_s(station, 1), "smaller-station", job)
 
@@ -264,7 +264,7 @@ def losses_over_time(request: HttpRequest, pk: int, body: TrendRequest) -> Any:
         if found:
             dated.append((day.isoformat(), [one for _, one in found]))
     seconds = sum(trend.cost_s(station, len(one), len({r.freq_hz for r in one})) for _, one in dated)
-    job = partial(trend_json.trend, station, dated, notes)
+    job = partial(log_trend_json.trend, station, dated, notes)
     return computed(request, seconds, "one-band", job)
 
 
@@ -296,7 +296,7 @@ def explain_readings(request: HttpRequest, pk: int, body: ReconcileRequest) -> A
         readings = [one for _, one in found]
         answer = None
         if readings:
-            answer = readings_json.answer(station, readings, reconcile.reconcile(station, readings, pause))
+            answer = log_json.answer(station, readings, reconcile.reconcile(station, readings, pause))
         return {"keys": [entry.pk for entry, _ in found], "answer": answer, "left_out": left_out}
 
     seconds = reconcile.cost_s(station, len(found), len({one.freq_hz for _, one in found}))

@@ -11,9 +11,9 @@ import numpy as np
 
 from tithe.core import Station
 from tithe.core.errors import InputError
+from tithe.core.log.reconcile import MOST_READINGS, require_readings
+from tithe.core.log.taken import Taken
 from tithe.core.message import tell
-from tithe.core.readings.reconcile import MOST_READINGS, require_readings
-from tithe.core.readings.taken import Taken
 from tithe.document.readings import ReadingModel
 from tithe.text import say
 from tithe.web.log.models import LogEntry

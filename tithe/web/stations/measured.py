@@ -11,12 +11,12 @@ import numpy as np
 
 from tithe.core import InputError, Station, Tuner
 from tithe.core.arrays import Real
+from tithe.core.bench.at_home import loss_at, span_at
+from tithe.core.bench.coil_q import loss_into_r0
 from tithe.core.message import Message, tell
 from tithe.core.parts.part import Part
 from tithe.core.parts.tuner.elements import quality
 from tithe.core.solving_cost import solving_s
-from tithe.core.workbench.at_home import loss_at, span_at
-from tithe.core.workbench.coil_q import loss_into_r0
 from tithe.document.parts.measured import MOST_Q
 from tithe.document.parts.part import PartFile
 from tithe.document.station import StationFile

@@ -12,25 +12,25 @@ from pydantic import Field
 
 from tithe.core import InputError, PlannedAntenna, Station
 from tithe.core.cost import Pause
-from tithe.core.knobs.at_bands import TRACK, at_bands
-from tithe.core.knobs.chart import cost_s
-from tithe.core.knobs.hands import by_the_dials, by_the_meter, halves, least_loss_db
-from tithe.core.knobs.loads import any_tuner, loads_at, tuner_of_knobs
-from tithe.core.knobs.practice import true_dials, turned
-from tithe.core.knobs.preset import Preset
-from tithe.core.knobs.reach import ACROSS, reach
-from tithe.core.knobs.retune import POINTS, limits_of, retuning
-from tithe.core.knobs.rows import rows
 from tithe.core.main_run import main_run
 from tithe.core.parts.tuner.part import Tuner
 from tithe.core.solving_cost import antenna_s, seconds_a_load
+from tithe.core.tuner_use.at_bands import TRACK, at_bands
+from tithe.core.tuner_use.chart import cost_s
+from tithe.core.tuner_use.hands import by_the_dials, by_the_meter, halves, least_loss_db
+from tithe.core.tuner_use.loads import any_tuner, loads_at, tuner_of_knobs
+from tithe.core.tuner_use.practice import true_dials, turned
+from tithe.core.tuner_use.preset import Preset
+from tithe.core.tuner_use.reach import ACROSS, reach
+from tithe.core.tuner_use.retune import POINTS, limits_of, retuning
+from tithe.core.tuner_use.rows import rows
 from tithe.document.parts.dials import PresetModel
 from tithe.document.parts.tuner import BankModel
 from tithe.document.station import StationFile
 from tithe.files import presets_csv
-from tithe.results import presets_json, tuner_json
+from tithe.results import tuner_json, tuner_presets_json
 from tithe.results.answer_shapes import Answer
-from tithe.results.presets_shapes import ChartOut
+from tithe.results.tuner_presets_shapes import ChartOut
 from tithe.results.tuner_shapes import HandsOut, ReachOut, RetuningOut, TunerBands
 from tithe.web.http import TextFile, computed
 from tithe.web.stations import answer
@@ -110,7 +110,7 @@ def tuner_chart(request: HttpRequest, body: TunerRequest) -> Any:
     dials, presets = model.core_dials, model.core_presets
 
     def job(pause: Pause) -> ChartOut:
-        return presets_json.answer(station, body.at, dials, presets)
+        return tuner_presets_json.answer(station, body.at, dials, presets)
 
     return computed(request, cost_s(station, body.at, dials, presets), "smaller-station", job)
 
@@ -191,7 +191,7 @@ def tuner_turned(request: HttpRequest, body: TurnedRequest) -> Any:
 def presets_as_csv(request: HttpRequest, body: TunerRequest) -> Any:
     """Its chart of presets as CSV."""
     station, model = body.station(), body.model()
-    knobs = presets_json.columns(station, body.at)
+    knobs = tuner_presets_json.columns(station, body.at)
     told = [
         presets_csv.PresetRow(one.mhz, one.dials, one.swr, one.date, one.note, one.form)
         for one in model.presets
@@ -211,5 +211,5 @@ def presets_from_csv(request: HttpRequest, body: PresetsRead) -> Any:
         PresetModel(
             mhz=row.mhz, dials=dict(row.dials), swr=row.swr, form=row.form, date=row.date, note=row.note
         )
-        for row in presets_csv.read(body.text, presets_json.columns(station, body.at))
+        for row in presets_csv.read(body.text, tuner_presets_json.columns(station, body.at))
     ]

@@ -1,0 +1,113 @@
+"""Choosing: one pass a placement against `solve` in a loop; the ordinary heavy cases beside their aims; how
+it grows with bands, lines and phases."""
+
+from collections.abc import Iterator
+from dataclasses import replace
+from pathlib import Path
+from time import perf_counter
+from typing import Any
+
+import numpy as np
+
+from benchmarks.timing import seconds
+from tithe.core import solve
+from tithe.core.choose import (
+    EVERY_THIRD,
+    SeenAntenna,
+    candidates,
+    doubts,
+    evaluate,
+    parts_of,
+    question,
+    safe_lengths,
+)
+from tithe.core.twoport import Port
+from tithe.document import choice, shelf, station_file
+from tithe.document.choice import OwnLine
+from tithe.document.parts.line import LineModel
+from tithe.document.station import StationFile
+from tithe.results import choose_json
+
+MILL = Path(__file__).parents[1] / "tithe" / "web" / "stations" / "demo_data" / "brackenfell-mill.json"
+SAMPLE = 8  # every so many candidates are solved one by one; the rest is scaled up
+SWR_ONLY = {"kind": "swr", "points": [[1.8, 5], [30, 5]]}
+
+
+def lines() -> Iterator[str]:
+    """One printable line per benchmark."""
+    document = station_file.read(MILL.read_text("utf-8"))
+    wanted = choice.read(document)
+    station = document.to_core()
+    asked = question(station)
+    chosen = candidates(wanted.site, wanted.kit, wanted.wishes)
+    once = seconds(lambda: evaluate(asked, wanted.kit, chosen), runs=5)
+    count, freqs = len(chosen), len(asked.freq_hz)
+
+    start = perf_counter()
+    tried = chosen[::SAMPLE]
+    for one in tried:
+        other = replace(station, chain=tuple(parts_of(one.items, wanted.kit)))
+        for k, f in enumerate(asked.freq_hz):
+            at = asked.antenna.port.at(k)
+            solve(replace(other, antenna=SeenAntenna(np.array([f]), Port(at.v, at.i))), np.array([f]))
+    looped = (perf_counter() - start) * count / len(tried)
+    yield (
+        f"choice for the mill, phase known, {count} candidates × {freqs} frequencies: {once:.2f} s in one "
+        f"pass per placement (aim 0.1 s); solve in a loop {looped:.1f} s (from every {SAMPLE}th candidate); "
+        f"ratio {looped / once:.0f}"
+    )
+    yield from _phase_unknown(document)
+    yield from _growth(document)
+
+
+def _changed(document: StationFile, **keys: Any) -> StationFile:
+    return station_file.validate(document.model_dump(exclude_none=True) | keys)
+
+
+def _phase_unknown(document: StationFile) -> Iterator[str]:
+    """An antenna known by its SWR only, with each tuner of the shelf."""
+    tuners = {
+        one.title: one.part.model_dump(exclude_none=True) for one in shelf.parts() if one.group == "tuner"
+    }
+    took: dict[str, dict[str, float]] = {"choice": {}, "how sure it is": {}, "221 feeder lengths": {}}
+    for title, tuner in tuners.items():
+        chain = document.model_dump(exclude_none=True)["chain"]
+        chain[2] = tuner
+        one = _changed(document, chain=chain, antenna=SWR_ONLY)
+        wanted, station = choice.read(one), one.to_core()
+        asked, chosen = question(station, EVERY_THIRD), wanted.all_candidates()
+        ranking = choose_json.ranked(wanted, evaluate(asked, wanted.kit, chosen))
+        jobs = (
+            lambda: evaluate(asked, wanted.kit, chosen),  # noqa: B023 - timed at once
+            lambda: list(doubts(ranking, wanted.kit)),  # noqa: B023
+            lambda: safe_lengths(question(station), 5, 60, 0.25),  # noqa: B023
+        )
+        for what, job in zip(took, jobs, strict=True):
+            took[what][title] = seconds(job, runs=1)
+    for (what, by_tuner), aim in zip(took.items(), (0.5, 2.0, 0.5), strict=True):
+        slowest = max(by_tuner, key=by_tuner.__getitem__)
+        yield (
+            f"phase unknown, {what}: {min(by_tuner.values()):.2f} to {by_tuner[slowest]:.2f} s over the "
+            f"shelf’s {len(tuners)} tuners (aim {aim} s), slowest with {slowest}"
+        )
+
+
+def _growth(document: StationFile) -> Iterator[str]:
+    """Seconds of a choice with the phase unknown, against what it is asked of."""
+    bands = document.model_dump(exclude_none=True)["bands"]
+    line = LineModel.model_validate({"kind": "line", "length_m": 10.0, "line": "rg-213"})
+
+    def took(times: int, own: int, every: int) -> float:
+        more = [band | {"name": f"{band['name']} {n}"} for n in range(times) for band in bands]
+        one = _changed(document, antenna=SWR_ONLY, bands=more)
+        owned = [OwnLine(f"own-{n}", f"line {n}", line, None) for n in range(own)]
+        wanted = choice.read(one, owned)
+        asked, chosen = question(one.to_core(), every), wanted.all_candidates()
+        return seconds(lambda: evaluate(asked, wanted.kit, chosen), runs=1)
+
+    for what, each in (
+        (f"bands {len(bands)}, {2 * len(bands)}, {4 * len(bands)}", [(1, 0, 3), (2, 0, 3), (4, 0, 3)]),
+        ("own lines 0, 20, 80", [(1, 0, 3), (1, 20, 3), (1, 80, 3)]),
+        ("phases 12, 24, 72", [(1, 0, 6), (1, 0, 3), (1, 0, 1)]),
+    ):
+        yield f"choice, phase unknown, {what}: " + ", ".join(f"{took(*one):.2f} s" for one in each)

@@ -1,0 +1,45 @@
+"""Is a tuner in the room good enough? The same tuner at the antenna, watts against watts."""
+
+from __future__ import annotations
+
+import numpy as np
+
+from tithe.core.arrays import Mask
+from tithe.core.budget import AUDIBLE_DB, Budget, loss_db, solve_alike
+from tithe.core.message import tell
+from tithe.core.questions.question import Asked, Compared, given_back, names, on_all, on_bands, which_holds
+from tithe.core.verdict import match_moved_to_antenna
+from tithe.core.working import Step, Working, working_of
+from tithe.core.working import formulas as f
+from tithe.core.working.working import Values
+
+
+def room_tuner(asked: Asked) -> Compared:
+    """What moving the one tuner in line to the feedpoint would give back, band by band."""
+    moved = match_moved_to_antenna(asked.station)
+    if moved is None:
+        return Compared((tell("schools.no-tuner-to-move"),))
+    now, there = solve_alike(asked.station, moved, asked.freqs, asked.pause)
+    gain_db = loss_db(there.radiated_w, now.radiated_w)
+    small: Mask = np.all((gain_db < AUDIBLE_DB).reshape(-1, len(asked.places)), axis=0)
+    return Compared(
+        (which_holds(asked, small),),
+        on_bands(asked, small, "room-tuner-small"),
+        on_bands(asked, ~small, "room-tuner-large", most_db=float(gain_db.max())),
+        names(asked),
+        (
+            on_all(asked, "leaves", "watts", working_of(now, "total.radiated_w")),
+            on_all(asked, "extra", "db", _extra(now)),
+            on_all(asked, "at-feedpoint", "watts", working_of(there, "total.radiated_w")),
+            on_all(asked, "gives-back", "db", given_back(there, now)),
+        ),
+    )
+
+
+def _extra(budget: Budget) -> Working:
+    """What the mismatch adds on all lines together."""
+    lines = [(stage.loss_db, stage.along.matched_db) for stage in budget.stages if stage.along]
+    none = np.zeros(budget.freq_hz.shape)
+    true, matched = (sum(losses, none) for losses in zip(*lines, strict=True)) if lines else (none, none)
+    values: Values = {"a_lines_true": true, "a_lines_matched": matched, "a_extra": true - matched}
+    return Working("lines-extra", "a_extra", values, (Step(f.lines_extra, "a_extra"),))

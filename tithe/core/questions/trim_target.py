@@ -1,0 +1,82 @@
+"""Trim to what? The lowest SWR and the zero of reactance of the antenna itself, and what each radiates."""
+
+from __future__ import annotations
+
+import numpy as np
+
+from tithe.core.budget import loss_db, solve
+from tithe.core.message import tell
+from tithe.core.questions.question import Asked, Column, Compared
+from tithe.core.sweep.analyzer import Analyzer, measure
+from tithe.core.sweep.features import Dip, Features, features
+from tithe.core.working import Working, working_of, working_of_sweep
+
+POINTS = 1601
+_MARGIN = 0.1
+"""How far beyond the bands it is looked."""
+
+
+def trim_target(asked: Asked) -> Compared:
+    """Both marks of each dip at the feedpoint, and how far they lie apart."""
+    asked = asked.of_one_antenna
+    station = asked.station
+    if not station.antenna.phase_known:
+        return Compared((tell("schools.needs-phase"),))
+    low, high = _looked_at(asked)
+    if not high > low:
+        return Compared((tell("schools.trim-one-point"),))
+    sweep = measure(station, len(station.chain), Analyzer(low, high, POINTS))
+    found = features(sweep, station.comfort_swr)
+    dips = [n for n, dip in enumerate(found.dips) if dip.resonance]
+    if not dips:
+        return Compared((tell("schools.trim-no-dip"),))
+    dips.sort(key=lambda n: abs(found.dips[n].freq_hz - asked.freq_hz))
+    nearest = found.dips[dips[0]]
+    watts = [_radiated(asked, found.dips[n]) for n in dips]
+    lowest_w, zero_w = map(float, np.asarray(watts[0].values["p_radiated"], dtype=float))
+    apart_db = abs(float(loss_db(np.array(zero_w), np.array(lowest_w))))
+    assert nearest.resonance is not None and nearest.apart_hz is not None
+    return Compared(
+        (tell("schools.trim-apart", apart_hz=abs(nearest.apart_hz), apart_db=apart_db),),
+        (tell("schools.trim-lowest", freq_hz=nearest.freq_hz, ratio=nearest.swr, radiated_w=lowest_w),),
+        (
+            tell(
+                "schools.trim-zero",
+                freq_hz=nearest.resonance.freq_hz,
+                r_ohm=nearest.resonance.r_ohm,
+                radiated_w=zero_w,
+            ),
+        ),
+        tuple(tell("schools.dip", number=row + 1) for row in range(len(dips))),
+        (
+            _read(found, dips, "lowest", "mhz", "mhz"),
+            _read(found, dips, "swr", "ratio", "swr"),
+            Column("schools.head.lowest-w", "watts", tuple((one, 0) for one in watts)),
+            _read(found, dips, "zero", "mhz", "resonance.mhz"),
+            _read(found, dips, "r", "figure", "resonance.r_ohm"),
+            Column("schools.head.zero-w", "watts", tuple((one, 1) for one in watts)),
+            _read(found, dips, "apart", "khz", "apart_khz"),
+        ),
+    )
+
+
+def _read(found: Features, dips: list[int], head: str, quantity: str, figure: str) -> Column:
+    """A column of what is read off the sweep at each dip."""
+    worked = tuple((working_of_sweep(found, (), f"dips[{n}].{figure}"), 0) for n in dips)
+    return Column(f"schools.head.{head}", quantity, worked)
+
+
+def _looked_at(asked: Asked) -> tuple[float, float]:
+    """Of what the antenna is known at, the bands and a little more; without bands, round the frequency."""
+    bands = asked.station.bands
+    low = min((b.low_hz for b in bands), default=asked.freq_hz) * (1 - _MARGIN)
+    high = max((b.high_hz for b in bands), default=asked.freq_hz) * (1 + _MARGIN)
+    least, most = asked.station.antenna.range_hz
+    return max(low, least), min(high, most)
+
+
+def _radiated(asked: Asked, dip: Dip) -> Working:
+    """Watts at the lowest SWR and at the zero of reactance."""
+    assert dip.resonance is not None
+    freqs = np.array([dip.freq_hz, dip.resonance.freq_hz])
+    return working_of(solve(asked.station, freqs, pause=asked.pause), "total.radiated_w")
