@@ -44,11 +44,10 @@ def trend(
                         "median": float(one.middle_db[p, k]),
                         "max": float(one.high_db[p, k]),
                     },
-                    "read": True,
+                    "read": bool(one.read[p, k]),
                 }
                 for p, n in enumerate(parts)
                 for k, f in enumerate(one.freq_hz)
-                if one.read[p, k]
             ],
             "shown": [shown for taken in readings for shown in _shown(station, taken)],
         }

@@ -80,11 +80,14 @@
             <tr>
               <th scope="row" class="text">{one.label} loses</th>
               <td>{digits(one.mhz, 5)} MHz</td>
-              <td>{of(one.loss_db, decibels)} dB{one.read ? '' : ', as written: no reading bears on it'}</td>
+              <td>{of(one.loss_db, decibels)} dB{one.read ? '' : ' °'}</td>
             </tr>
           {/each}
         </tbody>
       </table>
+      {#if answer.losses.some((one) => !one.read)}
+        <p class="soft">° as written, with what is uncertain of that: no reading bears on it.</p>
+      {/if}
     </section>
     {#if answer.changes.length}
       <section>

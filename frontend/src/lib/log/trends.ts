@@ -30,7 +30,8 @@ export function seriesOf(found: TrendOut, bands: Band[]): Series[] {
   const named = new Set(found.days.flatMap((day) => day.losses.map(({ part, label }) => `${label}/${part}`)));
   const alike = (label: string) => [...named].filter((one) => one.startsWith(`${label}/`)).length > 1;
   for (const { date, losses: lost, shown } of found.days) {
-    for (const { label, part, mhz, loss_db } of lost) {
+    for (const { label, part, mhz, loss_db, read } of lost) {
+      if (!read) continue; // it is as written on every day
       const which = alike(label) ? `${label} (part ${part + 1} of the run)` : label;
       (losses[`${part} ${keyOf(mhz)}`] ??= series(`loss of ${which}, ${bandOf(mhz)}`, 'dB')).points.push({
         date,
