@@ -1,5 +1,7 @@
 """The working behind every figure: its formulas, filled with the core's figures, give the core's figure."""
 
+import inspect
+import json
 import re
 from dataclasses import replace
 from itertools import product
@@ -26,6 +28,7 @@ from tithe.core.sweep import (
 )
 from tithe.core.sweep.analyzer import Analyzer
 from tithe.core.working import (
+    formulas,
     working_of,
     working_of_candidate,
     working_of_sweep,
@@ -37,7 +40,9 @@ from tithe.core.working import (
 )
 from tithe.document import choice, station_file
 from tithe.document.loss_question import LossQuestion
-from tithe.results import budget_json, choose_json, loss_json, sweep_json, working_json
+from tithe.results import budget_json, choose_json, loss_json, loss_working_json, sweep_json, working_json
+from tithe.site.typesetting import formulas_text
+from tithe.text import typeset
 from tithe.text.symbols import SYMBOLS
 from tithe.text.workings import RULES
 from tithe.web.stations import demo
@@ -277,13 +282,13 @@ def test_every_figure_of_the_first_question_has_its_working():
         without = ("station", "cautions", *(() if "tuner" in load else ("tuner_w",)))
         told = [{key: one for key, one in line.items() if key not in without} for line in answer["lines"]]
         for path, figure in leaves({"lines": told}):
-            out = loss_json.working(asked, path)
+            out = loss_working_json.working(asked, path)
             ends = (figure["min"], figure["max"]) if isinstance(figure, dict) else (figure, figure)
             assert (out["values"][0], out["values"][-1]) == ends, path
             assert out["lines"] or ends == (None, None), path
         for wrong in ("", "lines[2].extra_db", "lines[0].name", "lines[0].over_swr[99].extra_db"):
             with pytest.raises(InputError, match="figure"):
-                loss_json.working(asked, wrong)
+                loss_working_json.working(asked, wrong)
 
 
 @pytest.mark.parametrize(
@@ -313,3 +318,13 @@ def test_every_source_that_is_named_stands_in_the_rules_of_the_job():
     for rule in RULES.values():
         for named in re.findall(r"“([^”]+)”", rule.source):
             assert any(heading.startswith(named) for heading in headings), rule
+
+
+def test_the_formulas_as_they_are_shipped_are_those_of_the_core():
+    """Every function written as it stands now, with places for its own symbols and no others."""
+    assert typeset.FORMULAS.read_text("utf-8") == formulas_text(), "run `make types`"
+    shipped = json.loads(formulas_text())
+    for name, pieces in shipped["formulas"].items():
+        places = set(re.findall("@([a-z0-9_]+)@", "".join(pieces)))
+        assert places == set(inspect.signature(getattr(formulas, name)).parameters), name
+        assert places <= set(shipped["symbols"])

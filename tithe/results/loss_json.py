@@ -2,8 +2,6 @@
 
 from __future__ import annotations
 
-import re
-
 import numpy as np
 
 from tithe.core import line_loss
@@ -11,19 +9,14 @@ from tithe.core.arrays import Real
 from tithe.core.bands import USUAL
 from tithe.core.budget import DB_PER_S_UNIT
 from tithe.core.cautions import cautions_at
-from tithe.core.errors import InputError
 from tithe.core.line_loss import RATIOS, LineLoss
 from tithe.core.phases import middle
-from tithe.core.working import working_of_line_loss
 from tithe.document.loss_question import LossQuestion
 from tithe.results.budget_json import figure, figures
 from tithe.results.budget_shapes import Span
-from tithe.results.loss_shapes import LineAnswer, LossAnswer, LossFigures, LossInShort
-from tithe.results.working_json import working as told_working
-from tithe.results.working_shapes import WorkingOut
+from tithe.results.loss_shapes import LineAnswer, LineWords, LossAnswer, LossFigures, LossInShort
 from tithe.text import remedy, say
 
-_PATH = re.compile(r"lines\[(\d)\]\.(?:(over_swr|over_bands)\[(\d+)\]\.)?([a-z_]+)")
 _ABOUT_THE_QUESTION = ("reminder",)
 """Levels of cautions that belong to a station, not to a question."""
 
@@ -64,27 +57,23 @@ def _spanned(values: Real) -> Span:
     return told if isinstance(told, dict) else {"min": told, "median": told, "max": told}
 
 
-def working(question: LossQuestion, figure: str) -> WorkingOut:
-    """How the figure at a path of the answer comes about: ``lines[1].over_swr[6].extra_db``.
+def in_words(question: LossQuestion) -> list[LineWords]:
+    """Every line as it stands. Raises `InputError` or `StationError`."""
+    stations = (question.station(n).to_core() for n in range(len(question.lines)))
+    return [_words(question, line_loss.line_loss(one, question.mhz * 1e6)) for one in stations]
 
-    Raises `InputError` or `StationError`.
-    """
-    path = _PATH.fullmatch(figure)
-    if path is None or int(path[1]) >= len(question.lines):
-        raise InputError("figure", "no-such-figure", figure)
-    line, curve, point, name = path.groups()
-    station, freq_hz = question.station(int(line)).to_core(), question.mhz * 1e6
-    found = line_loss.line_loss(station, freq_hz)
-    k = int(point or 0)
-    if curve:
-        ratio = middle(found.swr_asked, 0)
-        over_swr = curve == "over_swr"
-        if k >= len(RATIOS if over_swr else USUAL):
-            raise InputError("figure", "no-such-figure", figure)
-        found = (
-            line_loss.over_swr(station, freq_hz) if over_swr else line_loss.over_bands(station, ratio, USUAL)
-        )
-    return told_working(working_of_line_loss(found, name), k)
+
+def _words(question: LossQuestion, asked: LineLoss) -> LineWords:
+    at_radio = question.read_at == "radio" and not question.impedance_known
+    return {
+        "sentence": say(line_loss.told(asked, at_radio)),
+        "handbook_note": say(asked.handbook_notes[0]),
+        "cautions": [
+            {"id": c.id, "level": c.level, "text": say(c.told), "remedy": remedy(c), "stage": c.stage}
+            for c in cautions_at(asked.budget, 0)
+            if c.level not in _ABOUT_THE_QUESTION
+        ],
+    }
 
 
 def _line(question: LossQuestion, n: int) -> LineAnswer:
@@ -96,18 +85,12 @@ def _line(question: LossQuestion, n: int) -> LineAnswer:
     ratio = middle(asked.swr_asked, 0)
     return {
         **_figures(asked)[0],
+        **_words(question, asked),
         "name": budget.stages[-1].part.label,
-        "sentence": say(line_loss.told(asked, question.read_at == "radio" and not question.impedance_known)),
         "total_db": figure(budget.total_db, 0),
         "not_sent_w": figure(budget.drive.held_back_w + budget.drive.turned_back_w, 0),
         "tuner_w": figure(tuner[0].taken_w, 0) if tuner else 0.0,
         "limit_w": figure(asked.limit_w, 0),
-        "handbook_note": say(asked.handbook_notes[0]),
-        "cautions": [
-            {"id": c.id, "level": c.level, "text": say(c.told), "remedy": remedy(c), "stage": c.stage}
-            for c in cautions_at(budget, 0)
-            if c.level not in _ABOUT_THE_QUESTION
-        ],
         "over_swr": _figures(line_loss.over_swr(station, freq_hz)),
         "over_bands": _figures(line_loss.over_bands(station, ratio, USUAL)),
         "station": document.model_dump(exclude_none=True),

@@ -33,18 +33,23 @@ class LossFigures(TypedDict):
     s_units: Figure
 
 
-class LineAnswer(LossFigures):
+class LineWords(TypedDict):
+    """What is said of one line."""
+
+    sentence: str
+    handbook_note: str
+    cautions: list[CautionResult]
+
+
+class LineAnswer(LossFigures, LineWords):
     """One line: its sentence, what it bears (W), what the radio does not send, and the same over SWR and over
     bands; ``station``: the station that was solved."""
 
     name: str
-    sentence: str
     total_db: Figure
     not_sent_w: Figure
     tuner_w: Figure
     limit_w: Figure
-    handbook_note: str
-    cautions: list[CautionResult]
     over_swr: list[LossFigures]
     over_bands: list[LossFigures]
     station: StationJson

@@ -11,7 +11,7 @@ from typing import Any
 
 import numpy as np
 
-from tithe.core.compiled import compiled, inlined
+from tithe.core.compiled import compiled_for_many, inlined
 
 _STEPS = 2
 
@@ -24,7 +24,7 @@ def _square(x: float, f2: float, b2: float, cross: Any, alpha: float, beta: floa
     return f2 * fade + b2 / fade + turn.real, fade, turn
 
 
-@compiled
+@compiled_for_many
 def highest(f2: Any, b2: Any, cross: Any, alpha: Any, beta: Any, length: Any) -> Any:
     """The largest f²e^(−2αx) + b²e^(2αx) + Re(c e^(2jβx)), x from 0 to the length, and that x; all (N,)."""
     count = len(f2)

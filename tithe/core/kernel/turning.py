@@ -13,7 +13,7 @@ from typing import Any
 
 import numpy as np
 
-from tithe.core.compiled import compiled, inlined
+from tithe.core.compiled import compiled_for_many, inlined
 
 _SETTLED = 2e-3  # of the largest of a figure's neighbours
 _CONSTANT = 1e-9
@@ -27,7 +27,7 @@ def _vertex(xa: float, xb: float, xc: float, a: float, b: float, c: float) -> An
     return xb - 0.5 * ((xb - xa) * fall - (xb - xc) * rise) / (fall - rise)
 
 
-@compiled
+@compiled_for_many
 def _next_turns(x: Any, y: Any, found: Any) -> Any:
     """How many turns to try next, put into ``found``; ``x`` (P,) rising turns, ``y`` (N, P) figures."""
     count, many = 0, len(x)
@@ -55,7 +55,7 @@ def _next_turns(x: Any, y: Any, found: Any) -> Any:
     return count
 
 
-@compiled
+@compiled_for_many
 def next_turns(turns: Any, figures: Any, alike: Any) -> Any:
     """Turns (M, F) to try next at each frequency and how many of them count (F,).
 

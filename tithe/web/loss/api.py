@@ -12,7 +12,7 @@ from pydantic import Field
 from tithe.core.errors import InputError
 from tithe.document.errors import StationError
 from tithe.document.loss_question import LossQuestion, asked_place
-from tithe.results import loss_json
+from tithe.results import loss_json, loss_working_json
 from tithe.results.loss_shapes import LossAnswer
 from tithe.results.working_shapes import WorkingOut
 from tithe.web.http import plain_json
@@ -36,7 +36,7 @@ def line_loss(request: HttpRequest, body: LossQuestion) -> Any:
 @router.post("/loss/working", response=WorkingOut)
 def line_loss_working(request: HttpRequest, body: LossWorkingRequest) -> Any:
     """How one figure of the answer comes about, with the core's figures in its formulas."""
-    return _answered(lambda: loss_json.working(body.question, body.figure))
+    return _answered(lambda: loss_working_json.working(body.question, body.figure))
 
 
 def _answered(job: Callable[[], object]) -> Any:

@@ -1,10 +1,9 @@
-"""The commands of the bench: what a tuner, a line or a fault comes to by the files that an analyzer saved or
+"""`tithe bench`: what a tuner, a line or a fault comes to by the files that an analyzer saved or
 by return losses, and what watts in and out tell."""
 
 from __future__ import annotations
 
 import argparse
-import json
 from pathlib import Path
 from typing import Any
 
@@ -20,16 +19,16 @@ from tithe.core.sweep import Sweep
 from tithe.document import shelf
 from tithe.results import bench_json, bench_line_json
 from tithe.results.bench_tuner_json import Reading, TunerRow, tuner
-from tithe.site.given_files import read_station_file, read_sweep
+from tithe.site.commands.given_files import read_station_file, read_sweep
+from tithe.site.commands.told import as_json
 
 _WHOLE_DAY = 20
 """Frequencies up to which a file is taken for a day on the bands, a row each."""
 
 
-def add_to(commands: Any) -> None:
-    """Add ``tithe bench tuner|line|fault|watts`` to the commands."""
-    bench = commands.add_parser("bench", help="what was measured on the bench: a tuner, a line, a fault")
-    jobs = bench.add_subparsers(required=True, metavar="JOB")
+def arguments(command: argparse.ArgumentParser) -> None:
+    """Its jobs, ``tithe bench tuner|line|fault|watts``, and what each takes."""
+    jobs = command.add_subparsers(required=True, metavar="JOB")
     job = jobs.add_parser(
         "tuner",
         help="tuned into R₀, then a short and an open, its knobs left: three sweeps, or return losses",
@@ -82,9 +81,14 @@ def _residual(args: argparse.Namespace) -> Residual:
     return Residual(directivity_db=args.directivity, tracking_db=args.tracking)
 
 
-def _ends(job: argparse.ArgumentParser, run: Any) -> None:
+def run(args: argparse.Namespace) -> int:
+    """Answers the job."""
+    return int(args.job(args))
+
+
+def _ends(job: argparse.ArgumentParser, answer: Any) -> None:
     job.add_argument("--json", action="store_true")
-    job.set_defaults(run=run)
+    job.set_defaults(job=answer)
 
 
 def _alike(given: dict[str, Path]) -> dict[str, Sweep]:
@@ -187,7 +191,6 @@ def _meter(place: str, given: str) -> watts.Watts:
 
 def _told(args: argparse.Namespace, answer: Any) -> int:
     if args.json:
-        print(json.dumps(answer, ensure_ascii=False, allow_nan=False, indent=1))
-    else:
-        print("\n".join(filter(None, (answer["sentence"], answer.get("why", "")))))
+        return as_json(answer)
+    print("\n".join(filter(None, (answer["sentence"], answer.get("why", "")))))
     return 0

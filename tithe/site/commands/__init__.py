@@ -1,0 +1,1 @@
+"""One command a module: ``arguments(parser)`` says what it takes, ``run(args)`` answers it."""

@@ -1,0 +1,36 @@
+"""`tithe choose`: where the match belongs, and which feedline."""
+
+from __future__ import annotations
+
+import argparse
+from pathlib import Path
+
+from tithe.core.choose import EVERY_THIRD, doubts, evaluate, question
+from tithe.document import choice
+from tithe.results import choose_json
+from tithe.site.commands.given_files import read_station_file
+from tithe.site.commands.told import as_json
+from tithe.text.quantities import figure, watts
+
+
+def arguments(command: argparse.ArgumentParser) -> None:
+    """What it takes."""
+    command.add_argument("station", type=Path)
+    command.add_argument("--json", action="store_true")
+
+
+def run(args: argparse.Namespace) -> int:
+    """Answers it."""
+    document = read_station_file(args.station)
+    asked, wanted = question(document.to_core(), EVERY_THIRD), choice.read(document)
+    ranking = choose_json.ranked(wanted, evaluate(asked, wanted.kit, wanted.all_candidates()))
+    answer = choose_json.answer(wanted, ranking)
+    sure = choose_json.sureness(wanted, doubts(ranking, wanted.kit, wanted.settings.budget))
+    if args.json:
+        return as_json({**answer, "sure": sure})
+    said = (answer["sentence"], answer["shortcomings"], answer["not_worth"], sure["sentence"])
+    print(" ".join(filter(None, said)))
+    for one in answer["candidates"][:10]:
+        price = "no price" if one["cost"] is None else figure(one["cost"])
+        print(f"{watts(one['score_w'])} W, cost {price}: {one['name']}")
+    return 0

@@ -1,0 +1,34 @@
+"""`tithe reconcile`: what explains the readings of a station file."""
+
+from __future__ import annotations
+
+import argparse
+from pathlib import Path
+
+from tithe.core.log.reconcile import reconcile
+from tithe.document.readings import core_readings
+from tithe.results import log_json
+from tithe.site.commands.given_files import read_station_file
+from tithe.site.commands.told import as_json
+from tithe.text.quantities import figure
+
+
+def arguments(command: argparse.ArgumentParser) -> None:
+    """What it takes."""
+    command.add_argument("station", type=Path)
+    command.add_argument("--json", action="store_true")
+
+
+def run(args: argparse.Namespace) -> int:
+    """Answers it."""
+    document = read_station_file(args.station)
+    station = document.to_core()
+    readings = core_readings(document.readings, station)
+    answer = log_json.answer(station, readings, reconcile(station, readings))
+    if args.json:
+        return as_json(answer)
+    for one in answer["losses"]:
+        span = one["loss_db"]
+        print(f"{one['mhz']:g} MHz, {one['label']}: {figure(span['min'])} to {figure(span['max'])} dB")
+    print(answer["sentence"])
+    return 0
