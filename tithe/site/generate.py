@@ -1,10 +1,13 @@
-"""Writes what is generated from the models: the OpenAPI schema and the station file's JSON Schema."""
+"""Writes what is generated: OpenAPI, the station file's JSON Schema, and the formulas as MathML."""
 
 from __future__ import annotations
 
 import json
 import os
 from pathlib import Path
+
+from tithe.site.typesetting import formulas_text
+from tithe.text.typeset import FORMULAS
 
 ROOT = Path(__file__).resolve().parents[2]
 OPENAPI = ROOT / "frontend" / "openapi.json"
@@ -26,13 +29,14 @@ def station_schema_text() -> str:
 
 
 def main() -> None:
-    """Write both files."""
+    """Write all of them."""
     os.environ.setdefault("DJANGO_SETTINGS_MODULE", "tithe.site.settings")
     import django
 
     django.setup()
     OPENAPI.write_text(openapi_text(), "utf-8")
     STATION_SCHEMA.write_text(station_schema_text(), "utf-8")
+    FORMULAS.write_text(formulas_text(), "utf-8")
 
 
 if __name__ == "__main__":

@@ -1,82 +1,75 @@
-"""Formulas as MathML: once with their symbols, once with the figures put in."""
+"""Formulas as MathML: once with their symbols, once with the figures put in.
+
+`formulas.json` holds each formula as pieces of MathML with places for its symbols, and each symbol's own;
+`make types` writes it. A piece is an operand of the outermost operators, so that a long line breaks before
+one.
+"""
 
 from __future__ import annotations
 
+import json
 import re
 from collections.abc import Callable, Mapping
 from functools import cache
+from html import escape
+from pathlib import Path
+from typing import Any
 
-import latexify
 import numpy as np
-from latex2mathml.converter import convert
 
-from tithe.core.working.working import Formula, Step
+from tithe.core.working.working import Step
 from tithe.text.symbols import SYMBOLS
 
+FORMULAS = Path(__file__).with_name("formulas.json")
 DIGITS = 6
 MAY_BREAK = "\u200b"
 LOST = 1e-9
 """Below this a figure is what rounding leaves of 0."""
 _RAISED = str.maketrans("-0123456789", "⁻⁰¹²³⁴⁵⁶⁷⁸⁹")
-_NAME = re.compile(r"\\mathrm\{((?:[a-z0-9]|\\_)+)\}")
-_CONJUGATE = re.compile(
-    r"\\mathrm\{conj\} \\mathopen\{\}\\left\( (\\mathrm\{[^}]*\}) \\mathclose\{\}\\right\)"
-)
-_PRODUCT = re.compile(r"(?<=\d) (?=\\mathrm\{[a-z]+\\_|\\left)|(?<=\\right\)) (?=\\mathrm|\\left)")
-_BREAKS = re.compile(r"\\left|\\right|[{}]|\s(=|\+|-|\\cdot)\s")
-_LOWERED = str.maketrans("⁻⁰¹²³⁴⁵⁶⁷⁸⁹", "-0123456789")
-_POWER = re.compile("·10([⁻⁰¹²³⁴⁵⁶⁷⁸⁹]+)")
-_WORDS = {"real": r"\mathrm{Re}", "imag": r"\mathrm{Im}", "maximum": r"\max"}
+_LOWERED = str.maketrans("⁻⁰¹²³⁴⁵⁶⁷⁸⁹", "−0123456789")
+_NUMBER = re.compile("([0-9.]+)|·10([⁻⁰¹²³⁴⁵⁶⁷⁸⁹]+)|(.)")
+_PLACE = re.compile("<mtext>@([a-z0-9_]+)@</mtext>")
 
 
 @cache
-def _latex(formula: Formula) -> str:
-    """A formula with its symbols' names in it."""
-    text = latexify.get_latex(formula, use_signature=False)
-    text = _CONJUGATE.sub(r"\1^{*}", text).replace(r"\mathopen{}", "").replace(r"\mathclose{}", "")
-    return _PRODUCT.sub(r" \\cdot ", text)
-
-
-def _filled(step: Step, put: Callable[[str], str]) -> str:
-    def one(found: re.Match[str]) -> str:
-        name = found[1].replace(r"\_", "_")
-        return _WORDS[name] if name in _WORDS else put(name)
-
-    return _NAME.sub(one, _latex(step.formula))
+def _written() -> dict[str, Any]:
+    return dict(json.loads(FORMULAS.read_text("utf-8")))
 
 
 def symbol(name: str) -> str:
     """A symbol as MathML."""
-    return str(convert(SYMBOLS[name].latex))
+    return _math(_symbol(name))
 
 
 def formula(step: Step) -> str:
     """The formula of a step with its symbols, as MathML."""
-    right = _filled(step, lambda name: SYMBOLS[name].latex)
-    return _mathml(f"{SYMBOLS[step.gives].latex} = {right}")
+    return _line(_symbol(step.gives), *_filled(step, _symbol))
 
 
 def numbers(step: Step, values: Mapping[str, complex | float]) -> str:
     """The same with the figures put in, and what comes of it, as MathML."""
     right = _filled(step, lambda name: _number(told_in_unit(name, values[name])))
     unit = SYMBOLS[step.gives].unit
-    told = _number(told_in_unit(step.gives, values[step.gives]), bare=True) + (
-        rf"\,\text{{{unit}}}" if unit else ""
-    )
-    return _mathml(rf"{SYMBOLS[step.gives].latex} = {right} = {told}")
+    told = "<mtext/><mo>=</mo>" + _digits(told_in_unit(step.gives, values[step.gives]))
+    told += f'<mspace width="0.167em"/><mtext>{escape(unit)}</mtext>' if unit else ""
+    return _line(_symbol(step.gives), *right, told)
 
 
-def _mathml(latex: str) -> str:
-    """As one element for each operand of the outermost operators, so that a long line breaks before one."""
-    depth, start, pieces, before = 0, 0, [], ""
-    for found in _BREAKS.finditer(latex):
-        if not found[1]:
-            depth += 1 if found[0] in ("{", r"\left") else -1
-        elif depth == 0:
-            pieces.append(before + latex[start : found.start()])
-            start, before = found.end(), rf"\text{{}} {found[1]} "  # what follows is no sign of its own
-    pieces.append(before + latex[start:])
-    return MAY_BREAK.join(str(convert(piece)) for piece in pieces)
+def _symbol(name: str) -> str:
+    return str(_written()["symbols"][name])
+
+
+def _filled(step: Step, put: Callable[[str], str]) -> list[str]:
+    pieces = _written()["formulas"][step.formula.__name__]
+    return [_PLACE.sub(lambda found: put(found[1]), piece) for piece in pieces]
+
+
+def _line(*pieces: str) -> str:
+    return MAY_BREAK.join(map(_math, pieces))
+
+
+def _math(inner: str) -> str:
+    return f'<math xmlns="http://www.w3.org/1998/Math/MathML" display="inline"><mrow>{inner}</mrow></math>'
 
 
 def told_in_unit(name: str, value: complex | float) -> complex | float:
@@ -102,10 +95,21 @@ def _plain(value: float) -> str:
     return mantissa.replace("-", "−") + raised
 
 
-def _number(value: complex | float, *, bare: bool = False) -> str:
-    text = _POWER.sub(lambda found: rf" \cdot 10^{{{found[1].translate(_LOWERED)}}}", figure(value))
-    text = text.replace("−", "-").replace("∞", r"\infty").replace("j", r"\text{j}")
-    if bare:
-        return f"{{{text}}}"
-    grouped = isinstance(value, complex) or text.startswith("-") or "cdot" in text
-    return rf"\left({{{text}}}\right)" if grouped else text
+def _number(value: complex | float) -> str:
+    digits = _digits(value)
+    grouped = isinstance(value, complex) or "−" in digits or "<msup>" in digits
+    return f"<mrow><mo>(</mo>{digits}<mo>)</mo></mrow>" if grouped else digits
+
+
+def _digits(value: complex | float) -> str:
+    """A figure's digits and signs as MathML."""
+
+    def one(found: re.Match[str]) -> str:
+        digits, power, other = found.groups()
+        if digits:
+            return f"<mn>{digits}</mn>"
+        if power:
+            return f"<mo>·</mo><msup><mn>10</mn><mn>{power.translate(_LOWERED)}</mn></msup>"
+        return {"j": "<mtext>j</mtext>", " ": ""}.get(other, f"<mo>{other}</mo>")
+
+    return f"<mrow>{_NUMBER.sub(one, figure(value))}</mrow>"

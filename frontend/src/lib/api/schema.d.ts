@@ -249,7 +249,7 @@ export interface paths {
          * Estimate Antenna
          * @description Where its wires run, and R, X, SWR and efficiency at each frequency, with what they may be instead.
          */
-        post: operations["tithe_web_planning_api_estimate_antenna"];
+        post: operations["tithe_web_antenna_api_estimate_antenna"];
         delete?: never;
         options?: never;
         head?: never;
@@ -269,7 +269,7 @@ export interface paths {
          * What If It Were
          * @description Each change that the shape allows: watts on the air and what the tuner bears, before and after.
          */
-        post: operations["tithe_web_planning_api_what_if_it_were"];
+        post: operations["tithe_web_antenna_api_what_if_it_were"];
         delete?: never;
         options?: never;
         head?: never;
@@ -290,7 +290,7 @@ export interface paths {
          * @description Matched at the middle of each band: within which frequencies the SWR stays low, and of a full-size
          *     antenna.
          */
-        post: operations["tithe_web_planning_api_how_far_one_may_move"];
+        post: operations["tithe_web_antenna_api_how_far_one_may_move"];
         delete?: never;
         options?: never;
         head?: never;
@@ -310,7 +310,7 @@ export interface paths {
          * Fit To Measurement
          * @description How far length, height and soil must be off for estimate and measurement to agree, and what is left.
          */
-        post: operations["tithe_web_planning_api_fit_to_measurement"];
+        post: operations["tithe_web_antenna_api_fit_to_measurement"];
         delete?: never;
         options?: never;
         head?: never;
@@ -330,7 +330,7 @@ export interface paths {
          * Lengths That Suit
          * @description Every length in the station: what the feedpoint is, what leaves, and which lengths suit all bands.
          */
-        post: operations["tithe_web_planning_api_lengths_that_suit"];
+        post: operations["tithe_web_antenna_api_lengths_that_suit"];
         delete?: never;
         options?: never;
         head?: never;
@@ -350,7 +350,7 @@ export interface paths {
          * Pairs That Suit
          * @description Which length of wire goes with which length of feedline, for the tuner there is.
          */
-        post: operations["tithe_web_planning_api_pairs_that_suit"];
+        post: operations["tithe_web_antenna_api_pairs_that_suit"];
         delete?: never;
         options?: never;
         head?: never;
@@ -531,7 +531,7 @@ export interface paths {
          * One Reading
          * @description What a sweep's file says at one frequency.
          */
-        post: operations["tithe_web_workbench_api_one_reading"];
+        post: operations["tithe_web_bench_api_one_reading"];
         delete?: never;
         options?: never;
         head?: never;
@@ -551,7 +551,7 @@ export interface paths {
          * Bench Tuner
          * @description A tuner by its three readings at each frequency.
          */
-        post: operations["tithe_web_workbench_api_bench_tuner"];
+        post: operations["tithe_web_bench_api_bench_tuner"];
         delete?: never;
         options?: never;
         head?: never;
@@ -571,7 +571,7 @@ export interface paths {
          * Bench Watts
          * @description Watts in and out of a part.
          */
-        post: operations["tithe_web_workbench_api_bench_watts"];
+        post: operations["tithe_web_bench_api_bench_watts"];
         delete?: never;
         options?: never;
         head?: never;
@@ -591,7 +591,7 @@ export interface paths {
          * Bench Line
          * @description A line by its sweeps or return losses.
          */
-        post: operations["tithe_web_workbench_api_bench_line"];
+        post: operations["tithe_web_bench_api_bench_line"];
         delete?: never;
         options?: never;
         head?: never;
@@ -611,7 +611,7 @@ export interface paths {
          * Bench Fault
          * @description Where along a line waves come back.
          */
-        post: operations["tithe_web_workbench_api_bench_fault"];
+        post: operations["tithe_web_bench_api_bench_fault"];
         delete?: never;
         options?: never;
         head?: never;
@@ -631,7 +631,7 @@ export interface paths {
          * Bench Part
          * @description A part in line, a choke or a transformer.
          */
-        post: operations["tithe_web_workbench_api_bench_part"];
+        post: operations["tithe_web_bench_api_bench_part"];
         delete?: never;
         options?: never;
         head?: never;
@@ -651,7 +651,7 @@ export interface paths {
          * Bench Meter
          * @description A meter against a voltage across a dummy load, or a better meter.
          */
-        post: operations["tithe_web_workbench_api_bench_meter"];
+        post: operations["tithe_web_bench_api_bench_meter"];
         delete?: never;
         options?: never;
         head?: never;
@@ -671,7 +671,7 @@ export interface paths {
          * Bench Check
          * @description What an analyzer's calibration leaves.
          */
-        post: operations["tithe_web_workbench_api_bench_check"];
+        post: operations["tithe_web_bench_api_bench_check"];
         delete?: never;
         options?: never;
         head?: never;
@@ -691,7 +691,7 @@ export interface paths {
          * Bench Practice
          * @description A day on the simulated bench, for the same door.
          */
-        post: operations["tithe_web_workbench_api_bench_practice"];
+        post: operations["tithe_web_bench_api_bench_practice"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1038,7 +1038,7 @@ export interface paths {
          * All Questions
          * @description The questions there are.
          */
-        get: operations["tithe_web_schools_api_all_questions"];
+        get: operations["tithe_web_questions_api_all_questions"];
         put?: never;
         post?: never;
         delete?: never;
@@ -1060,7 +1060,7 @@ export interface paths {
          * Compare Schools
          * @description One question, computed for a station at the frequency looked at.
          */
-        post: operations["tithe_web_schools_api_compare_schools"];
+        post: operations["tithe_web_questions_api_compare_schools"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1080,7 +1080,7 @@ export interface paths {
          * School Working
          * @description How one figure of the answer's table comes about: ``rows[2].cells[0]``.
          */
-        post: operations["tithe_web_schools_api_school_working"];
+        post: operations["tithe_web_questions_api_school_working"];
         delete?: never;
         options?: never;
         head?: never;
@@ -5891,10 +5891,14 @@ export interface components {
             radiated_w: number | components["schemas"]["Span"] | null;
             /** S Units */
             s_units: number | components["schemas"]["Span"] | null;
-            /** Name */
-            name: string;
             /** Sentence */
             sentence: string;
+            /** Handbook Note */
+            handbook_note: string;
+            /** Cautions */
+            cautions: components["schemas"]["CautionResult"][];
+            /** Name */
+            name: string;
             /** Total Db */
             total_db: number | components["schemas"]["Span"] | null;
             /** Not Sent W */
@@ -5903,10 +5907,6 @@ export interface components {
             tuner_w: number | components["schemas"]["Span"] | null;
             /** Limit W */
             limit_w: number | components["schemas"]["Span"] | null;
-            /** Handbook Note */
-            handbook_note: string;
-            /** Cautions */
-            cautions: components["schemas"]["CautionResult"][];
             /** Over Swr */
             over_swr: components["schemas"]["LossFigures"][];
             /** Over Bands */
@@ -8464,7 +8464,7 @@ export interface operations {
             };
         };
     };
-    tithe_web_planning_api_estimate_antenna: {
+    tithe_web_antenna_api_estimate_antenna: {
         parameters: {
             query?: never;
             header?: never;
@@ -8551,7 +8551,7 @@ export interface operations {
             };
         };
     };
-    tithe_web_planning_api_what_if_it_were: {
+    tithe_web_antenna_api_what_if_it_were: {
         parameters: {
             query?: never;
             header?: never;
@@ -8638,7 +8638,7 @@ export interface operations {
             };
         };
     };
-    tithe_web_planning_api_how_far_one_may_move: {
+    tithe_web_antenna_api_how_far_one_may_move: {
         parameters: {
             query?: never;
             header?: never;
@@ -8725,7 +8725,7 @@ export interface operations {
             };
         };
     };
-    tithe_web_planning_api_fit_to_measurement: {
+    tithe_web_antenna_api_fit_to_measurement: {
         parameters: {
             query?: never;
             header?: never;
@@ -8812,7 +8812,7 @@ export interface operations {
             };
         };
     };
-    tithe_web_planning_api_lengths_that_suit: {
+    tithe_web_antenna_api_lengths_that_suit: {
         parameters: {
             query?: never;
             header?: never;
@@ -8899,7 +8899,7 @@ export interface operations {
             };
         };
     };
-    tithe_web_planning_api_pairs_that_suit: {
+    tithe_web_antenna_api_pairs_that_suit: {
         parameters: {
             query?: never;
             header?: never;
@@ -9682,7 +9682,7 @@ export interface operations {
             };
         };
     };
-    tithe_web_workbench_api_one_reading: {
+    tithe_web_bench_api_one_reading: {
         parameters: {
             query?: never;
             header?: never;
@@ -9769,7 +9769,7 @@ export interface operations {
             };
         };
     };
-    tithe_web_workbench_api_bench_tuner: {
+    tithe_web_bench_api_bench_tuner: {
         parameters: {
             query?: never;
             header?: never;
@@ -9856,7 +9856,7 @@ export interface operations {
             };
         };
     };
-    tithe_web_workbench_api_bench_watts: {
+    tithe_web_bench_api_bench_watts: {
         parameters: {
             query?: never;
             header?: never;
@@ -9943,7 +9943,7 @@ export interface operations {
             };
         };
     };
-    tithe_web_workbench_api_bench_line: {
+    tithe_web_bench_api_bench_line: {
         parameters: {
             query?: never;
             header?: never;
@@ -10030,7 +10030,7 @@ export interface operations {
             };
         };
     };
-    tithe_web_workbench_api_bench_fault: {
+    tithe_web_bench_api_bench_fault: {
         parameters: {
             query?: never;
             header?: never;
@@ -10117,7 +10117,7 @@ export interface operations {
             };
         };
     };
-    tithe_web_workbench_api_bench_part: {
+    tithe_web_bench_api_bench_part: {
         parameters: {
             query?: never;
             header?: never;
@@ -10204,7 +10204,7 @@ export interface operations {
             };
         };
     };
-    tithe_web_workbench_api_bench_meter: {
+    tithe_web_bench_api_bench_meter: {
         parameters: {
             query?: never;
             header?: never;
@@ -10291,7 +10291,7 @@ export interface operations {
             };
         };
     };
-    tithe_web_workbench_api_bench_check: {
+    tithe_web_bench_api_bench_check: {
         parameters: {
             query?: never;
             header?: never;
@@ -10378,7 +10378,7 @@ export interface operations {
             };
         };
     };
-    tithe_web_workbench_api_bench_practice: {
+    tithe_web_bench_api_bench_practice: {
         parameters: {
             query?: never;
             header?: never;
@@ -12046,7 +12046,7 @@ export interface operations {
             };
         };
     };
-    tithe_web_schools_api_all_questions: {
+    tithe_web_questions_api_all_questions: {
         parameters: {
             query?: never;
             header?: never;
@@ -12129,7 +12129,7 @@ export interface operations {
             };
         };
     };
-    tithe_web_schools_api_compare_schools: {
+    tithe_web_questions_api_compare_schools: {
         parameters: {
             query?: never;
             header?: never;
@@ -12218,7 +12218,7 @@ export interface operations {
             };
         };
     };
-    tithe_web_schools_api_school_working: {
+    tithe_web_questions_api_school_working: {
         parameters: {
             query?: never;
             header?: never;
