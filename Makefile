@@ -27,10 +27,12 @@ FRONT := $(shell find frontend/src frontend/public -type f 2>/dev/null) frontend
 help: ## what there is to make
 	@grep -hE '^[a-z]+:.*## ' $(MAKEFILE_LIST) | sed -E 's/:.*## /\t/' | sort | expand -t 10
 
-demo: .venv/.runtime tithe/site/dist/manifest.json ## installs, builds, migrates, loads the demo stations and serves
+demo: ## installs, builds, migrates, loads the demo stations and serves
+	@$(MAKE) -j3 --output-sync --no-print-directory .venv/.runtime tithe/site/dist/manifest.json
 	.venv/bin/tithe demo --port $(PORT)
 
-serve: .venv/.runtime tithe/site/dist/manifest.json ## serves what is kept, without demos
+serve: ## serves what is kept, without demos
+	@$(MAKE) -j3 --output-sync --no-print-directory .venv/.runtime tithe/site/dist/manifest.json
 	.venv/bin/tithe serve --port $(PORT)
 
 dev: .venv/.dev frontend/node_modules/.package-lock.json tithe/site/dist/manifest.json ## serves with the page as it is edited: Vite beside the server
@@ -48,7 +50,6 @@ dev: .venv/.dev frontend/node_modules/.package-lock.json tithe/site/dist/manifes
 .venv/.runtime: requirements.txt pyproject.toml | .venv/bin/uv
 	.venv/bin/uv pip install -q --compile-bytecode --require-hashes -r requirements.txt
 	.venv/bin/uv pip install -q --no-deps -e .
-	$(PY) -m tithe.core.warm
 	touch $@
 
 .venv/.dev: requirements-dev.txt pyproject.toml | .venv/bin/uv
@@ -68,14 +69,31 @@ tithe/site/dist/manifest.json: $(FRONT) | frontend/node_modules/.package-lock.js
 	apt-get update -qq
 	DEBIAN_FRONTEND=noninteractive apt-get install -y -qq chromium
 
-test: .venv/.dev frontend/node_modules/.package-lock.json tithe/site/dist/manifest.json | /usr/bin/chromium ## installs all it needs and runs every check and test
+READY := .venv/.dev frontend/node_modules/.package-lock.json tithe/site/dist/manifest.json /usr/bin/chromium
+PYTEST := env -u PYTHONDONTWRITEBYTECODE .venv/bin/pytest -n 2 --dist worksteal
+
+test: ready ## installs all it needs and runs every check and test
+	@$(MAKE) -j2 --output-sync --no-print-directory check-python check-page warm
+	$(PYTEST)
+
+.PHONY: ready warm check-python check-page cover
+ready: ## installs and builds all that tests need
+	@$(MAKE) -j2 --output-sync --no-print-directory $(READY)
+
+check-python: ## formats, lints, types and layers of the Python
 	.venv/bin/ruff format --check -q .
 	.venv/bin/ruff check -q .
 	.venv/bin/mypy
 	.venv/bin/lint-imports
+
+check-page: ## types, lints and tests of the page
 	cd frontend && $(NPM) run -s check && $(NPM) run -s lint && $(NPM) run -s format:check && $(NPM) run -s test
+
+warm: ## compiles every kernel
 	$(PY) -m tithe.core.warm
-	env -u PYTHONDONTWRITEBYTECODE .venv/bin/pytest -n 2 --dist worksteal --cov --cov-report=term
+
+cover: ready warm ## every test, and which lines of the Python none of them ran
+	$(PYTEST) --cov --cov-report=term
 
 format: .venv/.dev frontend/node_modules/.package-lock.json ## lays the sources out as the checks want them
 	.venv/bin/ruff check --fix -q .

@@ -12,6 +12,7 @@ from django.conf import settings
 from django.db import DatabaseError
 from django.http import HttpRequest, HttpResponse, JsonResponse
 
+from tithe.site import preparing
 from tithe.web.stations.services import folder
 
 _SAFE = {"GET", "HEAD", "OPTIONS"}
@@ -68,6 +69,8 @@ class SameOriginMiddleware:
                 response = _refused(_SENTENCES.get(response.status_code, _OTHER), response.status_code)
             response.headers.setdefault("Cache-Control", "no-store")
             response.headers["X-Tithe-Folder"] = folder
+            if preparing.compiling():
+                response.headers[preparing.HEADER] = "1"
         return response
 
 

@@ -18,10 +18,8 @@ from django.core.wsgi import get_wsgi_application
 from django.db import connection
 from django.db.migrations.executor import MigrationExecutor
 
-from tithe.core.compiled import kept_kernels, kernels_stay
 from tithe.core.errors import require
-from tithe.core.warm import warm
-from tithe.site import copies, folder
+from tithe.site import copies, folder, preparing
 from tithe.site.folder import StartError
 from tithe.site.gate import THREADS
 from tithe.site.guard import MOST_FILE
@@ -45,18 +43,12 @@ def serve(port: int, *, demo: bool) -> None:
     memory.few_pools()
     sys.setswitchinterval(_TURN_S)
     look_after(data, demo=demo)
-    if not kept_kernels():
-        print(
-            "The search kernels are compiled now, which takes a minute or two …", file=sys.stderr, flush=True
-        )
-    if not kernels_stay():
-        print("They cannot be kept on this machine’s disk: every start compiles them.", file=sys.stderr)
-    warm()
     server = _listening(port)
     stopped = threading.Event()
     signal.signal(signal.SIGTERM, _stop)
     keeper = threading.Thread(target=_keep, args=(data, stopped), daemon=True)
     keeper.start()
+    preparing.in_background()
     print(f"Tithe is served at http://127.0.0.1:{port}/", flush=True)
     try:
         server.run()

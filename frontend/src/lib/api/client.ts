@@ -1,5 +1,5 @@
 import createClient from 'openapi-fetch';
-import { server } from './server.svelte';
+import { FOLDER, server } from './server.svelte';
 import type { components, paths } from './schema';
 
 type Schemas = components['schemas'];
@@ -84,7 +84,6 @@ export type Figure = StageResult['in_w'];
 
 /** How long an answer is waited for: what is computed may have to wait for its turn. */
 const LIMIT_S = { POST: 150, other: 30 };
-export const FOLDER = 'X-Tithe-Folder';
 
 export const api = createClient<paths>({ baseUrl: location.origin, fetch: answered });
 
@@ -119,7 +118,7 @@ async function answered(request: Request): Promise<Response> {
     const text = await response.text();
     const { status, headers } = response;
     if (!isWhole(text, headers)) return silence(BROKEN);
-    server.heard(headers.get(FOLDER), status === 412);
+    server.heard(headers, status === 412);
     return new Response([204, 205, 304].includes(status) ? null : text, { status, headers });
   } catch (error) {
     if (request.signal.aborted) throw error; // who asked has gone

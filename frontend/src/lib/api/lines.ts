@@ -1,5 +1,4 @@
-import { FOLDER } from './client';
-import { server } from './server.svelte';
+import { FOLDER, server } from './server.svelte';
 
 /** The lines of a stream of text, as they arrive; empty ones left out. */
 export async function* textLines(stream: ReadableStream<Uint8Array>): AsyncGenerator<string> {
@@ -39,7 +38,7 @@ export async function* streamed<T>(path: string, body: object, signal: AbortSign
         signal: giveUp.signal,
       }),
     );
-    server.heard(response.headers.get(FOLDER), response.status === 412);
+    server.heard(response.headers, response.status === 412);
     for await (const line of linesOf<T>(response)) {
       clearTimeout(timer);
       timer = setTimeout(give, 1000 * SILENCE_S);

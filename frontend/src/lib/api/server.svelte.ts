@@ -1,3 +1,6 @@
+export const FOLDER = 'X-Tithe-Folder';
+const COMPILING = 'X-Tithe-Compiling';
+
 /** What the page knows of the server: whether it answers, and whose stations it serves. */
 class Server {
   reachable = $state(true);
@@ -5,10 +8,14 @@ class Server {
   folder = $state('');
   /** Whether it serves another folder since: what is shown here is not of that one. */
   moved = $state(false);
+  /** Whether it compiles its searches still, once on a machine: first answers wait for that. */
+  compiling = $state(false);
   readonly #waiting = new Set<() => void>();
 
   /** It answered. */
-  heard(folder: string | null, refused: boolean) {
+  heard(headers: Headers, refused: boolean) {
+    const folder = headers.get(FOLDER);
+    this.compiling = headers.has(COMPILING);
     if (folder && !this.folder) this.folder = folder;
     if (refused || (folder && folder !== this.folder)) this.moved = true;
     if (this.reachable) return;
@@ -30,3 +37,7 @@ class Server {
 }
 
 export const server = new Server();
+
+/** What is said beside a question that is waited for. */
+export const whyItWaits = () =>
+  server.compiling ? 'Tithe compiles its searches for this machine, once; that takes up to a minute.' : '';

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { whyItWaits } from '../api/server.svelte';
   import type { Session } from '../station/session.svelte';
 
   /** That the figures on the screen are not of what stands now, and why. */
@@ -11,6 +12,7 @@
     {session.stale}
     {#if session.waited > 0}
       <span class="figures">{Math.floor(session.waited)} s</span>
+      {whyItWaits()}
       <button type="button" class="linkish" onclick={() => session.stop()}>Give up</button>
     {:else if !Object.keys(session.faults).length}
       <button type="button" class="linkish" onclick={() => session.again()}>Compute now</button>

@@ -1,4 +1,6 @@
 <script lang="ts">
+  import { whyItWaits } from '../api/server.svelte';
+
   /** What a question to the server came to, where it went wrong, and that it is waited for. */
   interface Props {
     text: string;
@@ -21,6 +23,7 @@
 {#if asking && asking.waited > 0}
   <p class="wait" role="status">
     Waiting for the server, {Math.floor(asking.waited)} s
+    {whyItWaits()}
     <button type="button" class="linkish" onclick={() => asking.stop()}>Give up</button>
   </p>
 {/if}
