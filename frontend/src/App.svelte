@@ -30,8 +30,8 @@
   import TermsDialog from './lib/terms/TermsDialog.svelte';
   import { DEMO } from './lib/ui/starts';
   import Welcome from './lib/ui/Welcome.svelte';
-  import { VIEWS, type Place } from './routes';
-  import { fetchViews, noSuchView, VIEW_FILES } from './views';
+  import type { Place } from './routes';
+  import { fetchViews, PAGES, VIEWS } from './views';
 
   let session = $state.raw<Session | null>(null);
   const stations = new Stations();
@@ -105,7 +105,7 @@
     if (session && ready && !('asks' in at) && at.id === session.keeper.id) router.shows(placeShown(session));
   });
   $effect(() => {
-    const view = VIEWS.find(([slug]) => slug === session?.view)?.[1] ?? '';
+    const view = session ? VIEWS[session.view] : '';
     document.title = session ? `${view} · ${session.document.name || 'Station'} · Tithe` : 'Stations · Tithe';
   });
 
@@ -223,72 +223,15 @@
       <Inspector {session} {shelf} oninsert={insert} oncompare={(at) => (shelfFor = { at, instead: true })} />
     {:else}
       {@const at = session}
+      {@const { file, props } = PAGES[session.view]}
       <div class="view">
         {#key at}
           <svelte:boundary onerror={(error) => console.error(error)}>
-            {#if at.view === 'antenna'}
-              <Fetched file={VIEW_FILES.antenna}>
-                {#snippet shown(AntennaView)}<AntennaView session={at} />{/snippet}
+            {#key file}
+              <Fetched {file}>
+                {#snippet shown(View)}<View {...props(at, shelf)} />{/snippet}
               </Fetched>
-            {:else if at.view === 'sweep'}
-              <Fetched file={VIEW_FILES.sweep}>
-                {#snippet shown(SweepView)}<SweepView session={at} />{/snippet}
-              </Fetched>
-            {:else if at.view === 'tuner'}
-              <Fetched file={VIEW_FILES.tuner}>
-                {#snippet shown(TunerView)}<TunerView session={at} />{/snippet}
-              </Fetched>
-            {:else if at.view === 'bench'}
-              <Fetched file={VIEW_FILES.bench}>
-                {#snippet shown(BenchView)}<BenchView session={at} {shelf} />{/snippet}
-              </Fetched>
-            {:else if at.view === 'choose'}
-              <Fetched file={VIEW_FILES.choose}>
-                {#snippet shown(ChooseView)}<ChooseView session={at} />{/snippet}
-              </Fetched>
-            {:else if at.view === 'arrangements'}
-              <Fetched file={VIEW_FILES.arrangements}>
-                {#snippet shown(ArrangementsView)}<ArrangementsView
-                    station={at.document}
-                    mhz={at.mhz}
-                    onreplace={at.step}
-                  />{/snippet}
-              </Fetched>
-            {:else if at.view === 'questions'}
-              <Fetched file={VIEW_FILES.questions}>
-                {#snippet shown(QuestionsView)}<QuestionsView
-                    station={at.document}
-                    mhz={at.mhz}
-                    question={at.question}
-                    place={placeShown(at)}
-                  />{/snippet}
-              </Fetched>
-            {:else if at.view === 'bands'}
-              <Fetched file={VIEW_FILES.bands}>
-                {#snippet shown(BandsView)}<BandsView form={at} bands={at.document.bands ?? []} />{/snippet}
-              </Fetched>
-            {:else if at.view === 'log'}
-              <Fetched file={VIEW_FILES.log}>
-                {#snippet shown(LogView)}<LogView session={at} />{/snippet}
-              </Fetched>
-            {:else if at.view === 'history'}
-              <Fetched file={VIEW_FILES.history}>
-                {#snippet shown(HistoryView)}<HistoryView
-                    station={at.keeper.id}
-                    version={at.keeper.version}
-                    onrestore={(document) => at.step(document, 'restore')}
-                  />{/snippet}
-              </Fetched>
-            {:else if at.view === 'report'}
-              <Fetched file={VIEW_FILES.report}>
-                {#snippet shown(ReportView)}<ReportView
-                    station={at.document}
-                    mhz={at.mhz}
-                    here={at.answer?.here ?? null}
-                    stale={at.stale}
-                  />{/snippet}
-              </Fetched>
-            {:else if at.view !== 'ledger'}{noSuchView(at.view)}{/if}
+            {/key}
             {#snippet failed(error: unknown, reset: () => void)}
               <Trouble
                 text="This view could not be shown ({String(error)}). What you have entered is not lost."

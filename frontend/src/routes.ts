@@ -2,6 +2,7 @@
 import type { Selection } from './lib/station/session.svelte';
 import { isJob, type Job } from './lib/bench/jobs';
 import type { Pane } from './lib/sweep/sweeps.svelte';
+import { isView, type View } from './views';
 
 /** What a tuner's view shows of it. */
 export type TunerPane = 'reach' | 'chart' | 'dials' | 'turn';
@@ -22,22 +23,6 @@ export interface StationPlace {
 export type Place = { asks: string } | StationPlace;
 export const DOOR: Place = { asks: '' };
 
-/** A station's views and their titles. A new one is a line here, its component, and its lines in `views.ts` and `App.svelte`. */
-export const VIEWS = [
-  ['ledger', 'Ledger'],
-  ['antenna', 'Antenna'],
-  ['sweep', 'Sweep'],
-  ['tuner', 'Tuner'],
-  ['bench', 'Bench'],
-  ['choose', 'Choose'],
-  ['arrangements', 'Arrangements'],
-  ['questions', 'Questions'],
-  ['bands', 'Bands'],
-  ['log', 'Log'],
-  ['history', 'History'],
-  ['report', 'Report'],
-] as const;
-export type View = (typeof VIEWS)[number][0];
 export const TUNER_PANES: readonly [TunerPane, string][] = [
   ['reach', 'Reach'],
   ['chart', 'Chart of presets'],
@@ -53,7 +38,7 @@ export function placeOf({ pathname, search }: { pathname: string; search: string
   const found = /^\/stations?\/(\d+)(?:\/(\w+))?(?:\/([\w-]+))?(?:\/(\w+))?\/?$/.exec(pathname);
   if (!found) return DOOR;
   const [, id, named, item, paneNamed] = found;
-  const view = VIEWS.find(([slug]) => slug === named)?.[0] ?? 'ledger';
+  const view = isView(named) ? named : 'ledger';
   const pane = PANES.find((one) => one === paneNamed);
   const mhz = Number(query.get('mhz'));
   const part = view === 'tuner' ? partOf(item ?? null) : partOf(query.get('part'));

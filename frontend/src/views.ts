@@ -1,28 +1,94 @@
-import type { View } from './routes';
+import type { Component } from 'svelte';
+import type { Shelf } from './lib/shelf/shelf.svelte';
+import { placeShown, type Session } from './lib/station/session.svelte';
 
-/**
- * The views beside the ledger, each a file of its own that is fetched when it is needed: the first page needs none.
- */
-export const VIEW_FILES = {
-  antenna: () => import('./lib/antenna/AntennaView.svelte'),
-  sweep: () => import('./lib/sweep/SweepView.svelte'),
-  tuner: () => import('./lib/tuner/TunerView.svelte'),
-  bench: () => import('./lib/bench/BenchView.svelte'),
-  choose: () => import('./lib/choose/ChooseView.svelte'),
-  arrangements: () => import('./lib/arrangements/ArrangementsView.svelte'),
-  questions: () => import('./lib/questions/QuestionsView.svelte'),
-  bands: () => import('./lib/bands/BandsView.svelte'),
-  log: () => import('./lib/log/LogView.svelte'),
-  history: () => import('./lib/history/HistoryView.svelte'),
-  report: () => import('./lib/report/ReportView.svelte'),
-} satisfies Record<Exclude<View, 'ledger'>, () => Promise<unknown>>;
+/** A station's views and their titles, in the order of their tabs. One without its page below does not compile. */
+export const VIEWS = {
+  ledger: 'Ledger',
+  antenna: 'Antenna',
+  sweep: 'Sweep',
+  tuner: 'Tuner',
+  bench: 'Bench',
+  choose: 'Choose',
+  arrangements: 'Arrangements',
+  questions: 'Questions',
+  bands: 'Bands',
+  log: 'Log',
+  history: 'History',
+  report: 'Report',
+} as const;
+export type View = keyof typeof VIEWS;
 
-/** Where every view that is listed has its branch, nothing is left: else this does not compile. */
-export function noSuchView(view: never): string {
-  return String(view);
+export const isView = (slug: string | undefined): slug is View => slug !== undefined && slug in VIEWS;
+
+/** A view: its file, fetched when it is needed, and what its component takes of the station and the shelf. */
+interface Page {
+  file: () => Promise<{ default: Component<Record<string, unknown>> }>;
+  props: (at: Session, shelf: Shelf) => Record<string, unknown>;
 }
+
+/** What a page's component is given is held to what it takes. */
+// eslint-disable-next-line @typescript-eslint/no-explicit-any -- components' own interfaces have no index
+function page<P extends Record<string, any>>(
+  file: () => Promise<{ default: Component<P> }>,
+  props: (at: Session, shelf: Shelf) => NoInfer<P>,
+): Page {
+  return { file, props } as unknown as Page;
+}
+
+/** The views beside the ledger: the first page needs none of them. */
+export const PAGES: Record<Exclude<View, 'ledger'>, Page> = {
+  antenna: page(
+    () => import('./lib/antenna/AntennaView.svelte'),
+    (at) => ({ session: at }),
+  ),
+  sweep: page(
+    () => import('./lib/sweep/SweepView.svelte'),
+    (at) => ({ session: at }),
+  ),
+  tuner: page(
+    () => import('./lib/tuner/TunerView.svelte'),
+    (at) => ({ session: at }),
+  ),
+  bench: page(
+    () => import('./lib/bench/BenchView.svelte'),
+    (at, shelf) => ({ session: at, shelf }),
+  ),
+  choose: page(
+    () => import('./lib/choose/ChooseView.svelte'),
+    (at) => ({ session: at }),
+  ),
+  arrangements: page(
+    () => import('./lib/arrangements/ArrangementsView.svelte'),
+    (at) => ({ station: at.document, mhz: at.mhz, onreplace: at.step }),
+  ),
+  questions: page(
+    () => import('./lib/questions/QuestionsView.svelte'),
+    (at) => ({ station: at.document, mhz: at.mhz, question: at.question, place: placeShown(at) }),
+  ),
+  bands: page(
+    () => import('./lib/bands/BandsView.svelte'),
+    (at) => ({ form: at, bands: at.document.bands ?? [] }),
+  ),
+  log: page(
+    () => import('./lib/log/LogView.svelte'),
+    (at) => ({ session: at }),
+  ),
+  history: page(
+    () => import('./lib/history/HistoryView.svelte'),
+    (at) => ({
+      station: at.keeper.id,
+      version: at.keeper.version,
+      onrestore: (document) => at.step(document, 'restore'),
+    }),
+  ),
+  report: page(
+    () => import('./lib/report/ReportView.svelte'),
+    (at) => ({ station: at.document, mhz: at.mhz, here: at.answer?.here ?? null, stale: at.stale }),
+  ),
+};
 
 /** Fetch them all once the page stands, so that each opens at once, and also where the server has gone by then. */
 export function fetchViews() {
-  for (const file of Object.values(VIEW_FILES)) file().catch(() => undefined); // asked again when it is opened
+  for (const { file } of Object.values(PAGES)) file().catch(() => undefined); // asked again when it is opened
 }

@@ -1,5 +1,6 @@
 import { describe, expect, test } from 'vitest';
-import { addressOf, DOOR, isStep, placeOf, VIEWS, type Place } from '../../frontend/src/routes';
+import { addressOf, DOOR, isStep, placeOf, type Place } from '../../frontend/src/routes';
+import { VIEWS, type View } from '../../frontend/src/views';
 
 const at = (address: string) => {
   const { pathname, search } = new URL(address, 'http://here');
@@ -10,7 +11,7 @@ describe('addresses', () => {
   const places: Place[] = [
     DOOR,
     { asks: 'line=rg-58&swr=5' },
-    ...VIEWS.map(([view]) => ({ id: 7, view })),
+    ...(Object.keys(VIEWS) as View[]).map((view) => ({ id: 7, view })),
     { id: 7, view: 'ledger', mhz: 7.1, part: 5 },
     { id: 7, view: 'ledger', part: 'antenna' },
     { id: 7, view: 'sweep', sweep: 3, pane: 'trim' },

@@ -17,7 +17,8 @@ import { withValue } from './paths';
 import { lengthsOf } from '../strip/layout';
 import { Sweeps } from '../sweep/sweeps.svelte';
 import type { Job } from '../bench/jobs';
-import type { StationPlace, TunerPane, View } from '../../routes';
+import type { StationPlace, TunerPane } from '../../routes';
+import type { View } from '../../views';
 
 export type Selection = number | 'transmitter' | 'antenna';
 /** Where a simulated tuner's dials stand: which part it is, a relay tuner's form, and which errors its dials hide. */

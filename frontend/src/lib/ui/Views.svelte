@@ -1,5 +1,6 @@
 <script lang="ts">
-  import { addressOf, VIEWS, type StationPlace } from '../../routes';
+  import { addressOf, type StationPlace } from '../../routes';
+  import { VIEWS, type View } from '../../views';
 
   interface Props {
     /** What is shown now; each link leads from there to another view. */
@@ -8,7 +9,9 @@
     tuner: number | null;
   }
   let { place, tuner }: Props = $props();
-  const views = $derived(VIEWS.filter(([view]) => view !== 'tuner' || tuner !== null));
+  const views = $derived(
+    (Object.entries(VIEWS) as [View, string][]).filter(([view]) => view !== 'tuner' || tuner !== null),
+  );
 </script>
 
 <nav aria-label="Views">
