@@ -5,13 +5,20 @@ from django.db import models
 from tithe.web.stations.models import Station
 
 
+class Kind(models.TextChoices):
+    """What an entry is of."""
+
+    READING = "reading"
+    NOTE = "note"
+
+
 class LogEntry(models.Model):
     """``kind``: ``reading`` (``body`` as the station file has it) or ``note`` (``body["text"]``); ``mhz``: at
     which frequency, if at one. ``removed`` ones are out of sight and can be brought back. ``key``: what its
     sender calls it, so that sent twice it is kept once ("": no name)."""
 
     station = models.ForeignKey(Station, on_delete=models.CASCADE, related_name="log")
-    kind = models.CharField(max_length=20)
+    kind = models.CharField(max_length=20, choices=Kind.choices)
     taken = models.DateTimeField()
     mhz = models.FloatField(null=True)
     body = models.JSONField(default=dict)

@@ -10,6 +10,7 @@ from __future__ import annotations
 import json
 from collections.abc import Callable
 from datetime import timedelta
+from functools import partial
 from hashlib import sha256
 from typing import Any
 
@@ -54,8 +55,12 @@ def put_away(document: dict[str, Any]) -> dict[str, Any]:
 
 
 def bring_back(document: dict[str, Any]) -> dict[str, Any]:
-    """The document whole again."""
-    return dict(_changed(document, _back))
+    """The document whole again, its texts read at once. Raises `Text.DoesNotExist` where one is gone."""
+    found = digests(document)
+    bodies = dict(Text.objects.filter(digest__in=found).values_list("digest", "body")) if found else {}
+    if len(bodies) < len(found):
+        raise Text.DoesNotExist
+    return dict(_changed(document, partial(_back, bodies)))
 
 
 def _changed(value: Any, change: Callable[[str, Any], Any]) -> Any:
@@ -70,10 +75,10 @@ def _away(key: str, value: Any) -> Any:
     return {"kept": keep(body).digest} if len(body) > _LARGE[key] else value
 
 
-def _back(key: str, value: Any) -> Any:
+def _back(bodies: dict[str, str], key: str, value: Any) -> Any:
     if not _is_kept(value):
         return value
-    body = Text.objects.get(digest=value["kept"]).body
+    body = bodies[value["kept"]]
     return body if key == "content" else json.loads(body)
 
 
