@@ -20,9 +20,9 @@
   import Strip from './lib/strip/Strip.svelte';
   import StripPatterns from './lib/strip/StripPatterns.svelte';
   import ConflictPanel from './lib/ui/ConflictPanel.svelte';
-  import Fetched from './lib/ui/Fetched.svelte';
   import Header from './lib/ui/Header.svelte';
   import { Router } from './lib/ui/router.svelte';
+  import ViewPage from './lib/ui/ViewPage.svelte';
   import Views from './lib/ui/Views.svelte';
   import { terms } from './lib/terms/terms.svelte';
   import { converter } from './lib/convert/converter.svelte';
@@ -223,15 +223,11 @@
       <Inspector {session} {shelf} oninsert={insert} oncompare={(at) => (shelfFor = { at, instead: true })} />
     {:else}
       {@const at = session}
-      {@const { file, props } = PAGES[session.view]}
+      {@const page = PAGES[session.view]}
       <div class="view">
         {#key at}
           <svelte:boundary onerror={(error) => console.error(error)}>
-            {#key file}
-              <Fetched {file}>
-                {#snippet shown(View)}<View {...props(at, shelf)} />{/snippet}
-              </Fetched>
-            {/key}
+            {#key page}<ViewPage {page} {at} {shelf} />{/key}
             {#snippet failed(error: unknown, reset: () => void)}
               <Trouble
                 text="This view could not be shown ({String(error)}). What you have entered is not lost."

@@ -22,18 +22,18 @@ export type View = keyof typeof VIEWS;
 export const isView = (slug: string | undefined): slug is View => slug !== undefined && slug in VIEWS;
 
 /** A view: its file, fetched when it is needed, and what its component takes of the station and the shelf. */
-interface Page {
+export interface Page {
   file: () => Promise<{ default: Component<Record<string, unknown>> }>;
-  props: (at: Session, shelf: Shelf) => Record<string, unknown>;
+  takes: (at: Session, shelf: Shelf) => Record<string, unknown>;
 }
 
 /** What a page's component is given is held to what it takes. */
 // eslint-disable-next-line @typescript-eslint/no-explicit-any -- components' own interfaces have no index
 function page<P extends Record<string, any>>(
   file: () => Promise<{ default: Component<P> }>,
-  props: (at: Session, shelf: Shelf) => NoInfer<P>,
+  takes: (at: Session, shelf: Shelf) => NoInfer<P>,
 ): Page {
-  return { file, props } as unknown as Page;
+  return { file, takes } as unknown as Page;
 }
 
 /** The views beside the ledger: the first page needs none of them. */

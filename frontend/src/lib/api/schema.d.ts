@@ -15,13 +15,13 @@ export interface paths {
          * List Stations
          * @description All kept stations, or those taken out of the list.
          */
-        get: operations["tithe_web_library_api_list_stations"];
+        get: operations["get_stations"];
         put?: never;
         /**
          * Create Station
          * @description Keep a new station; the body is a station file as it is.
          */
-        post: operations["tithe_web_library_api_create_station"];
+        post: operations["post_stations"];
         delete?: never;
         options?: never;
         head?: never;
@@ -41,7 +41,7 @@ export interface paths {
          * Copy Station
          * @description Keep a second station like it, with its sweeps; the history begins anew.
          */
-        post: operations["tithe_web_library_api_copy_station"];
+        post: operations["post_stations_pk_copy"];
         delete?: never;
         options?: never;
         head?: never;
@@ -61,7 +61,7 @@ export interface paths {
          * Start Station
          * @description Keep a new station made from a demo station, or from the empty one.
          */
-        post: operations["tithe_web_library_api_start_station"];
+        post: operations["post_stations_start_slug"];
         delete?: never;
         options?: never;
         head?: never;
@@ -81,7 +81,7 @@ export interface paths {
          * Import Station
          * @description Keep a new station from a station file's text; `POST /stations` takes the file as it is.
          */
-        post: operations["tithe_web_library_api_import_station"];
+        post: operations["post_stations_file"];
         delete?: never;
         options?: never;
         head?: never;
@@ -99,7 +99,7 @@ export interface paths {
          * Export Station
          * @description The station file, as a download.
          */
-        get: operations["tithe_web_library_api_export_station"];
+        get: operations["get_stations_pk_file"];
         put?: never;
         post?: never;
         delete?: never;
@@ -119,7 +119,7 @@ export interface paths {
          * Export Everything
          * @description All stations with their history and sweeps, and the shelf, as lines of JSON.
          */
-        get: operations["tithe_web_library_api_export_everything"];
+        get: operations["get_library_file"];
         put?: never;
         post?: never;
         delete?: never;
@@ -141,7 +141,7 @@ export interface paths {
          * Import Line
          * @description Take in one line of such a file.
          */
-        post: operations["tithe_web_library_api_import_line"];
+        post: operations["post_library_line"];
         delete?: never;
         options?: never;
         head?: never;
@@ -159,12 +159,12 @@ export interface paths {
          * Get Station
          * @description One station, whole.
          */
-        get: operations["tithe_web_stations_api_get_station"];
+        get: operations["get_stations_pk"];
         /**
          * Save Station
          * @description Save a change; 409 with the current state if another save came between.
          */
-        put: operations["tithe_web_stations_api_save_station"];
+        put: operations["put_stations_pk"];
         post?: never;
         delete?: never;
         options?: never;
@@ -173,7 +173,7 @@ export interface paths {
          * Change Station
          * @description Rename a station, take it out of the list or bring it back.
          */
-        patch: operations["tithe_web_stations_api_change_station"];
+        patch: operations["patch_stations_pk"];
         trace?: never;
     };
     "/api/stations/{pk}/revisions": {
@@ -187,7 +187,7 @@ export interface paths {
          * List Revisions
          * @description Earlier states, newest first.
          */
-        get: operations["tithe_web_stations_api_list_revisions"];
+        get: operations["get_stations_pk_revisions"];
         put?: never;
         post?: never;
         delete?: never;
@@ -207,7 +207,7 @@ export interface paths {
          * Get Revision
          * @description One earlier state, whole.
          */
-        get: operations["tithe_web_stations_api_get_revision"];
+        get: operations["get_stations_pk_revisions_version"];
         put?: never;
         post?: never;
         delete?: never;
@@ -229,7 +229,7 @@ export interface paths {
          * Read Antenna
          * @description Read a Touchstone or CSV file of antenna data. Keeps nothing.
          */
-        post: operations["tithe_web_stations_api_read_antenna"];
+        post: operations["post_antenna_read"];
         delete?: never;
         options?: never;
         head?: never;
@@ -249,7 +249,7 @@ export interface paths {
          * Estimate Antenna
          * @description Where its wires run, and R, X, SWR and efficiency at each frequency, with what they may be instead.
          */
-        post: operations["tithe_web_antenna_api_estimate_antenna"];
+        post: operations["post_antenna_estimate"];
         delete?: never;
         options?: never;
         head?: never;
@@ -269,7 +269,7 @@ export interface paths {
          * What If It Were
          * @description Each change that the shape allows: watts on the air and what the tuner bears, before and after.
          */
-        post: operations["tithe_web_antenna_api_what_if_it_were"];
+        post: operations["post_antenna_what_if"];
         delete?: never;
         options?: never;
         head?: never;
@@ -290,7 +290,7 @@ export interface paths {
          * @description Matched at the middle of each band: within which frequencies the SWR stays low, and of a full-size
          *     antenna.
          */
-        post: operations["tithe_web_antenna_api_how_far_one_may_move"];
+        post: operations["post_antenna_widths"];
         delete?: never;
         options?: never;
         head?: never;
@@ -310,7 +310,7 @@ export interface paths {
          * Fit To Measurement
          * @description How far length, height and soil must be off for estimate and measurement to agree, and what is left.
          */
-        post: operations["tithe_web_antenna_api_fit_to_measurement"];
+        post: operations["post_antenna_fit"];
         delete?: never;
         options?: never;
         head?: never;
@@ -330,7 +330,7 @@ export interface paths {
          * Lengths That Suit
          * @description Every length in the station: what the feedpoint is, what leaves, and which lengths suit all bands.
          */
-        post: operations["tithe_web_antenna_api_lengths_that_suit"];
+        post: operations["post_antenna_lengths"];
         delete?: never;
         options?: never;
         head?: never;
@@ -350,7 +350,7 @@ export interface paths {
          * Pairs That Suit
          * @description Which length of wire goes with which length of feedline, for the tuner there is.
          */
-        post: operations["tithe_web_antenna_api_pairs_that_suit"];
+        post: operations["post_antenna_pairs"];
         delete?: never;
         options?: never;
         head?: never;
@@ -370,7 +370,7 @@ export interface paths {
          * Tuner Reach
          * @description Over the disc of loads, what it matches, at what loss, and what power it bears.
          */
-        post: operations["tithe_web_tuner_api_tuner_reach"];
+        post: operations["post_tuner_reach"];
         delete?: never;
         options?: never;
         head?: never;
@@ -391,7 +391,7 @@ export interface paths {
          * @description The loads of every band as a track, its loss there and into the reference, and what would put a band
          *     inside its reach.
          */
-        post: operations["tithe_web_tuner_api_tuner_on_bands"];
+        post: operations["post_tuner_bands"];
         delete?: never;
         options?: never;
         head?: never;
@@ -411,7 +411,7 @@ export interface paths {
          * Tuner Chart
          * @description Its chart of presets: rows, dials fitted, bands predicted, and the antenna that they tell.
          */
-        post: operations["tithe_web_tuner_api_tuner_chart"];
+        post: operations["post_tuner_chart"];
         delete?: never;
         options?: never;
         head?: never;
@@ -431,7 +431,7 @@ export interface paths {
          * Tuner Hands
          * @description The order of moves to the match, from where its knobs stand, or from half way.
          */
-        post: operations["tithe_web_tuner_api_tuner_hands"];
+        post: operations["post_tuner_hands"];
         delete?: never;
         options?: never;
         head?: never;
@@ -451,7 +451,7 @@ export interface paths {
          * Tuner Retuning
          * @description How far one may move from each preset of now, and how many cover each band.
          */
-        post: operations["tithe_web_tuner_api_tuner_retuning"];
+        post: operations["post_tuner_retuning"];
         delete?: never;
         options?: never;
         head?: never;
@@ -471,7 +471,7 @@ export interface paths {
          * Tuner Turned
          * @description What the station shows with its tuner's dials there.
          */
-        post: operations["tithe_web_tuner_api_tuner_turned"];
+        post: operations["post_tuner_turned"];
         delete?: never;
         options?: never;
         head?: never;
@@ -491,7 +491,7 @@ export interface paths {
          * Presets As Csv
          * @description Its chart of presets as CSV.
          */
-        post: operations["tithe_web_tuner_api_presets_as_csv"];
+        post: operations["post_tuner_presets_csv"];
         delete?: never;
         options?: never;
         head?: never;
@@ -511,7 +511,7 @@ export interface paths {
          * Presets From Csv
          * @description The rows of a chart that is CSV.
          */
-        post: operations["tithe_web_tuner_api_presets_from_csv"];
+        post: operations["post_tuner_presets_read"];
         delete?: never;
         options?: never;
         head?: never;
@@ -531,7 +531,7 @@ export interface paths {
          * One Reading
          * @description What a sweep's file says at one frequency.
          */
-        post: operations["tithe_web_bench_api_one_reading"];
+        post: operations["post_bench_read"];
         delete?: never;
         options?: never;
         head?: never;
@@ -551,7 +551,7 @@ export interface paths {
          * Bench Tuner
          * @description A tuner by its three readings at each frequency.
          */
-        post: operations["tithe_web_bench_api_bench_tuner"];
+        post: operations["post_bench_tuner"];
         delete?: never;
         options?: never;
         head?: never;
@@ -571,7 +571,7 @@ export interface paths {
          * Bench Watts
          * @description Watts in and out of a part.
          */
-        post: operations["tithe_web_bench_api_bench_watts"];
+        post: operations["post_bench_watts"];
         delete?: never;
         options?: never;
         head?: never;
@@ -591,7 +591,7 @@ export interface paths {
          * Bench Line
          * @description A line by its sweeps or return losses.
          */
-        post: operations["tithe_web_bench_api_bench_line"];
+        post: operations["post_bench_line"];
         delete?: never;
         options?: never;
         head?: never;
@@ -611,7 +611,7 @@ export interface paths {
          * Bench Fault
          * @description Where along a line waves come back.
          */
-        post: operations["tithe_web_bench_api_bench_fault"];
+        post: operations["post_bench_fault"];
         delete?: never;
         options?: never;
         head?: never;
@@ -631,7 +631,7 @@ export interface paths {
          * Bench Part
          * @description A part in line, a choke or a transformer.
          */
-        post: operations["tithe_web_bench_api_bench_part"];
+        post: operations["post_bench_part"];
         delete?: never;
         options?: never;
         head?: never;
@@ -651,7 +651,7 @@ export interface paths {
          * Bench Meter
          * @description A meter against a voltage across a dummy load, or a better meter.
          */
-        post: operations["tithe_web_bench_api_bench_meter"];
+        post: operations["post_bench_meter"];
         delete?: never;
         options?: never;
         head?: never;
@@ -671,7 +671,7 @@ export interface paths {
          * Bench Check
          * @description What an analyzer's calibration leaves.
          */
-        post: operations["tithe_web_bench_api_bench_check"];
+        post: operations["post_bench_check"];
         delete?: never;
         options?: never;
         head?: never;
@@ -691,7 +691,7 @@ export interface paths {
          * Bench Practice
          * @description A day on the simulated bench, for the same door.
          */
-        post: operations["tithe_web_bench_api_bench_practice"];
+        post: operations["post_bench_practice_job"];
         delete?: never;
         options?: never;
         head?: never;
@@ -709,13 +709,13 @@ export interface paths {
          * Read Log
          * @description The timeline of a station: readings, notes, sweeps, presets, changes.
          */
-        get: operations["tithe_web_log_api_read_log"];
+        get: operations["get_stations_pk_log"];
         put?: never;
         /**
          * Note Down
          * @description Keep a reading or a note. A reading's meter must stand in the station as it is kept.
          */
-        post: operations["tithe_web_log_api_note_down"];
+        post: operations["post_stations_pk_log"];
         delete?: never;
         options?: never;
         head?: never;
@@ -734,7 +734,7 @@ export interface paths {
          * @description What changed and was noted since the last reading at the same meter on the same band, or since the
          *     last note.
          */
-        get: operations["tithe_web_log_api_what_came_before"];
+        get: operations["get_log_pk_before"];
         put?: never;
         post?: never;
         delete?: never;
@@ -754,7 +754,7 @@ export interface paths {
          * Log As Csv
          * @description The whole timeline as CSV, newest first.
          */
-        get: operations["tithe_web_log_api_log_as_csv"];
+        get: operations["get_stations_pk_log_csv"];
         put?: never;
         post?: never;
         delete?: never;
@@ -776,7 +776,7 @@ export interface paths {
          * Note All Down
          * @description Keep readings, all or none. Their meters must stand in the station as it is kept.
          */
-        post: operations["tithe_web_log_api_note_all_down"];
+        post: operations["post_stations_pk_log_readings"];
         delete?: never;
         options?: never;
         head?: never;
@@ -795,7 +795,7 @@ export interface paths {
          * Put Right
          * @description Another content for an entry.
          */
-        put: operations["tithe_web_log_api_put_right"];
+        put: operations["put_log_pk"];
         post?: never;
         delete?: never;
         options?: never;
@@ -804,7 +804,7 @@ export interface paths {
          * Put Away
          * @description Put an entry out of sight, or bring it back.
          */
-        patch: operations["tithe_web_log_api_put_away"];
+        patch: operations["patch_log_pk"];
         trace?: never;
     };
     "/api/readings/expected": {
@@ -820,7 +820,7 @@ export interface paths {
          * What Is Expected
          * @description What a reading is to be, whether what is typed so far is inside, and how to take it.
          */
-        post: operations["tithe_web_log_api_what_is_expected"];
+        post: operations["post_readings_expected"];
         delete?: never;
         options?: never;
         head?: never;
@@ -840,7 +840,7 @@ export interface paths {
          * Where A Meter Belongs
          * @description For each question one may have, where a meter would answer it best.
          */
-        post: operations["tithe_web_log_api_where_a_meter_belongs"];
+        post: operations["post_meters_places"];
         delete?: never;
         options?: never;
         head?: never;
@@ -860,7 +860,7 @@ export interface paths {
          * Losses Over Time
          * @description What the readings of each day imply, oldest first, and whether a loss has grown.
          */
-        post: operations["tithe_web_log_api_losses_over_time"];
+        post: operations["post_stations_pk_trend"];
         delete?: never;
         options?: never;
         head?: never;
@@ -880,7 +880,7 @@ export interface paths {
          * Explain Readings
          * @description What the readings imply, the best explanations, and which further reading would tell most.
          */
-        post: operations["tithe_web_log_api_explain_readings"];
+        post: operations["post_stations_pk_reconcile"];
         delete?: never;
         options?: never;
         head?: never;
@@ -900,7 +900,7 @@ export interface paths {
          * Solve Station
          * @description The strip, rail and ledger of a station.
          */
-        post: operations["tithe_web_stations_api_compute_solve_station"];
+        post: operations["post_solve"];
         delete?: never;
         options?: never;
         head?: never;
@@ -920,7 +920,7 @@ export interface paths {
          * Show Working
          * @description How one figure of the ledger comes about, with the core's figures in its formulas.
          */
-        post: operations["tithe_web_stations_api_compute_show_working"];
+        post: operations["post_working"];
         delete?: never;
         options?: never;
         head?: never;
@@ -940,7 +940,7 @@ export interface paths {
          * Compare Arrangements
          * @description The present arrangement against a kept one.
          */
-        post: operations["tithe_web_stations_api_compute_compare_arrangements"];
+        post: operations["post_compare"];
         delete?: never;
         options?: never;
         head?: never;
@@ -960,7 +960,7 @@ export interface paths {
          * All Ledgers
          * @description The ledger of every band, at its middle.
          */
-        post: operations["tithe_web_stations_api_compute_all_ledgers"];
+        post: operations["post_ledgers"];
         delete?: never;
         options?: never;
         head?: never;
@@ -980,7 +980,7 @@ export interface paths {
          * All Ledgers Csv
          * @description The same as CSV.
          */
-        post: operations["tithe_web_stations_api_compute_all_ledgers_csv"];
+        post: operations["post_ledgers_csv"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1000,7 +1000,7 @@ export interface paths {
          * Line Loss
          * @description What up to three lines lose, what arrives, and the same over SWR and over bands.
          */
-        post: operations["tithe_web_loss_api_line_loss"];
+        post: operations["post_loss"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1020,7 +1020,7 @@ export interface paths {
          * Line Loss Working
          * @description How one figure of the answer comes about, with the core's figures in its formulas.
          */
-        post: operations["tithe_web_loss_api_line_loss_working"];
+        post: operations["post_loss_working"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1038,7 +1038,7 @@ export interface paths {
          * All Questions
          * @description The questions there are.
          */
-        get: operations["tithe_web_questions_api_all_questions"];
+        get: operations["get_schools"];
         put?: never;
         post?: never;
         delete?: never;
@@ -1060,7 +1060,7 @@ export interface paths {
          * Compare Schools
          * @description One question, computed for a station at the frequency looked at.
          */
-        post: operations["tithe_web_questions_api_compare_schools"];
+        post: operations["post_schools_slug"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1080,7 +1080,7 @@ export interface paths {
          * School Working
          * @description How one figure of the answer's table comes about: ``rows[2].cells[0]``.
          */
-        post: operations["tithe_web_questions_api_school_working"];
+        post: operations["post_schools_slug_working"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1098,7 +1098,7 @@ export interface paths {
          * Whole Shelf
          * @description Generic lines and parts, and the user's own.
          */
-        get: operations["tithe_web_stations_api_shelf_whole_shelf"];
+        get: operations["get_shelf"];
         put?: never;
         post?: never;
         delete?: never;
@@ -1120,7 +1120,7 @@ export interface paths {
          * Put On Shelf
          * @description Put a part of one's own on the shelf.
          */
-        post: operations["tithe_web_stations_api_shelf_put_on_shelf"];
+        post: operations["post_shelf_own"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1141,7 +1141,7 @@ export interface paths {
          * Take Off Shelf
          * @description Take a part of one's own off the shelf; the stations that use it keep theirs.
          */
-        delete: operations["tithe_web_stations_api_shelf_take_off_shelf"];
+        delete: operations["delete_shelf_own_pk"];
         options?: never;
         head?: never;
         patch?: never;
@@ -1160,7 +1160,7 @@ export interface paths {
          * Lines Beside
          * @description What that length of each line of the shelf would lose there, what it bears, and what it costs.
          */
-        post: operations["tithe_web_stations_api_shelf_lines_beside"];
+        post: operations["post_shelf_compare"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1180,7 +1180,7 @@ export interface paths {
          * Line Beside Working
          * @description How one figure of a line of that comparison comes about.
          */
-        post: operations["tithe_web_stations_api_shelf_line_beside_working"];
+        post: operations["post_shelf_compare_working"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1198,7 +1198,7 @@ export interface paths {
          * Bands Of Regions
          * @description The three regions' amateur allocations, 160 to 6 m.
          */
-        get: operations["tithe_web_stations_api_shelf_bands_of_regions"];
+        get: operations["get_bands"];
         put?: never;
         post?: never;
         delete?: never;
@@ -1220,7 +1220,7 @@ export interface paths {
          * Recognise
          * @description What a file seems to hold, to be confirmed. Keeps nothing.
          */
-        post: operations["tithe_web_sweeps_api_recognise"];
+        post: operations["post_sweeps_recognise"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1240,7 +1240,7 @@ export interface paths {
          * Simulate
          * @description What a simulated analyzer saves when it measures the station at a joint.
          */
-        post: operations["tithe_web_sweeps_api_simulate"];
+        post: operations["post_sweeps_simulate"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1258,13 +1258,13 @@ export interface paths {
          * List Sweeps
          * @description The station's sweeps, oldest first, those removed among them.
          */
-        get: operations["tithe_web_sweeps_api_list_sweeps"];
+        get: operations["get_stations_pk_sweeps"];
         put?: never;
         /**
          * Keep Sweep
          * @description Read a file's text and keep the sweep.
          */
-        post: operations["tithe_web_sweeps_api_keep_sweep"];
+        post: operations["post_stations_pk_sweeps"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1288,7 +1288,7 @@ export interface paths {
          * Change Sweep
          * @description Change what a sweep is called, where it was taken or what it is for.
          */
-        patch: operations["tithe_web_sweeps_api_change_sweep"];
+        patch: operations["patch_sweeps_pk"];
         trace?: never;
     };
     "/api/sweeps/{pk}/look": {
@@ -1304,7 +1304,7 @@ export interface paths {
          * Look
          * @description A sweep at a joint, read and drawn.
          */
-        post: operations["tithe_web_sweeps_api_look"];
+        post: operations["post_sweeps_pk_look"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1324,7 +1324,7 @@ export interface paths {
          * Show Working
          * @description How one figure read off a sweep comes about.
          */
-        post: operations["tithe_web_sweeps_api_show_working"];
+        post: operations["post_sweeps_pk_working"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1344,7 +1344,7 @@ export interface paths {
          * As Antenna
          * @description The sweep, moved to the feedpoint, as an antenna of the station file.
          */
-        post: operations["tithe_web_sweeps_api_as_antenna"];
+        post: operations["post_sweeps_pk_antenna"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1362,7 +1362,7 @@ export interface paths {
          * Export Sweep
          * @description The sweep at a joint as a download: ``form`` is ``s1p`` or ``csv``.
          */
-        get: operations["tithe_web_sweeps_api_export_sweep"];
+        get: operations["get_sweeps_pk_file"];
         put?: never;
         post?: never;
         delete?: never;
@@ -1384,7 +1384,7 @@ export interface paths {
          * Trim
          * @description The trim log of a station, and what to do next.
          */
-        post: operations["tithe_web_sweeps_api_trim"];
+        post: operations["post_stations_pk_trim"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1402,7 +1402,7 @@ export interface paths {
          * Radials
          * @description Counted radials: what they took off R, and what the next ones are likely to buy.
          */
-        get: operations["tithe_web_sweeps_api_radials"];
+        get: operations["get_stations_pk_radials"];
         put?: never;
         post?: never;
         delete?: never;
@@ -1424,7 +1424,7 @@ export interface paths {
          * Drift
          * @description What changed since the station's baseline.
          */
-        post: operations["tithe_web_sweeps_api_drift"];
+        post: operations["post_sweeps_pk_drift"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1444,7 +1444,7 @@ export interface paths {
          * Choose
          * @description Candidates ranked; one JSON object a line, the last one with the answer.
          */
-        post: operations["tithe_web_choose_api_choose"];
+        post: operations["post_choose"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1464,7 +1464,7 @@ export interface paths {
          * Sure
          * @description Whether the answer stands if an assumption is otherwise; a stream as well.
          */
-        post: operations["tithe_web_choose_api_sure"];
+        post: operations["post_choose_sure"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1484,7 +1484,7 @@ export interface paths {
          * Loss Map
          * @description Extra loss over matched loss and SWR, with one candidate's bands on it.
          */
-        post: operations["tithe_web_choose_api_loss_map"];
+        post: operations["post_choose_map"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1504,7 +1504,7 @@ export interface paths {
          * Break Even
          * @description From which length of run on another place or line begins to win.
          */
-        post: operations["tithe_web_choose_api_break_even"];
+        post: operations["post_choose_break_even"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1524,7 +1524,7 @@ export interface paths {
          * Lengths
          * @description Which lengths of the present run put every band inside the tuner's reach.
          */
-        post: operations["tithe_web_choose_api_lengths"];
+        post: operations["post_choose_lengths"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1544,7 +1544,7 @@ export interface paths {
          * Show Working
          * @description How one figure of a candidate comes about.
          */
-        post: operations["tithe_web_choose_api_show_working"];
+        post: operations["post_choose_working"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1564,7 +1564,7 @@ export interface paths {
          * Look
          * @description One candidate beside what stands now.
          */
-        post: operations["tithe_web_choose_api_look"];
+        post: operations["post_choose_look"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1582,7 +1582,7 @@ export interface paths {
          * Glossary
          * @description Every term, by name.
          */
-        get: operations["tithe_web_terms_api_glossary"];
+        get: operations["get_terms"];
         put?: never;
         post?: never;
         delete?: never;
@@ -1602,7 +1602,7 @@ export interface paths {
          * Other Forms
          * @description A figure of reflection, a step in power or a level of power in every other form.
          */
-        get: operations["tithe_web_terms_api_other_forms"];
+        get: operations["get_equivalents"];
         put?: never;
         post?: never;
         delete?: never;
@@ -7258,7 +7258,7 @@ export interface components {
 }
 export type $defs = Record<string, never>;
 export interface operations {
-    tithe_web_library_api_list_stations: {
+    get_stations: {
         parameters: {
             query?: {
                 removed?: boolean;
@@ -7343,7 +7343,7 @@ export interface operations {
             };
         };
     };
-    tithe_web_library_api_create_station: {
+    post_stations: {
         parameters: {
             query?: never;
             header?: never;
@@ -7430,7 +7430,7 @@ export interface operations {
             };
         };
     };
-    tithe_web_library_api_copy_station: {
+    post_stations_pk_copy: {
         parameters: {
             query?: never;
             header?: never;
@@ -7515,7 +7515,7 @@ export interface operations {
             };
         };
     };
-    tithe_web_library_api_start_station: {
+    post_stations_start_slug: {
         parameters: {
             query?: never;
             header?: never;
@@ -7600,7 +7600,7 @@ export interface operations {
             };
         };
     };
-    tithe_web_library_api_import_station: {
+    post_stations_file: {
         parameters: {
             query?: never;
             header?: never;
@@ -7687,7 +7687,7 @@ export interface operations {
             };
         };
     };
-    tithe_web_library_api_export_station: {
+    get_stations_pk_file: {
         parameters: {
             query?: never;
             header?: never;
@@ -7770,7 +7770,7 @@ export interface operations {
             };
         };
     };
-    tithe_web_library_api_export_everything: {
+    get_library_file: {
         parameters: {
             query?: never;
             header?: never;
@@ -7851,7 +7851,7 @@ export interface operations {
             };
         };
     };
-    tithe_web_library_api_import_line: {
+    post_library_line: {
         parameters: {
             query?: never;
             header?: never;
@@ -7934,7 +7934,7 @@ export interface operations {
             };
         };
     };
-    tithe_web_stations_api_get_station: {
+    get_stations_pk: {
         parameters: {
             query?: never;
             header?: never;
@@ -8019,7 +8019,7 @@ export interface operations {
             };
         };
     };
-    tithe_web_stations_api_save_station: {
+    put_stations_pk: {
         parameters: {
             query?: never;
             header?: never;
@@ -8117,7 +8117,7 @@ export interface operations {
             };
         };
     };
-    tithe_web_stations_api_change_station: {
+    patch_stations_pk: {
         parameters: {
             query?: never;
             header?: never;
@@ -8206,7 +8206,7 @@ export interface operations {
             };
         };
     };
-    tithe_web_stations_api_list_revisions: {
+    get_stations_pk_revisions: {
         parameters: {
             query?: never;
             header?: never;
@@ -8291,7 +8291,7 @@ export interface operations {
             };
         };
     };
-    tithe_web_stations_api_get_revision: {
+    get_stations_pk_revisions_version: {
         parameters: {
             query?: never;
             header?: never;
@@ -8377,7 +8377,7 @@ export interface operations {
             };
         };
     };
-    tithe_web_stations_api_read_antenna: {
+    post_antenna_read: {
         parameters: {
             query?: never;
             header?: never;
@@ -8464,7 +8464,7 @@ export interface operations {
             };
         };
     };
-    tithe_web_antenna_api_estimate_antenna: {
+    post_antenna_estimate: {
         parameters: {
             query?: never;
             header?: never;
@@ -8551,7 +8551,7 @@ export interface operations {
             };
         };
     };
-    tithe_web_antenna_api_what_if_it_were: {
+    post_antenna_what_if: {
         parameters: {
             query?: never;
             header?: never;
@@ -8638,7 +8638,7 @@ export interface operations {
             };
         };
     };
-    tithe_web_antenna_api_how_far_one_may_move: {
+    post_antenna_widths: {
         parameters: {
             query?: never;
             header?: never;
@@ -8725,7 +8725,7 @@ export interface operations {
             };
         };
     };
-    tithe_web_antenna_api_fit_to_measurement: {
+    post_antenna_fit: {
         parameters: {
             query?: never;
             header?: never;
@@ -8812,7 +8812,7 @@ export interface operations {
             };
         };
     };
-    tithe_web_antenna_api_lengths_that_suit: {
+    post_antenna_lengths: {
         parameters: {
             query?: never;
             header?: never;
@@ -8899,7 +8899,7 @@ export interface operations {
             };
         };
     };
-    tithe_web_antenna_api_pairs_that_suit: {
+    post_antenna_pairs: {
         parameters: {
             query?: never;
             header?: never;
@@ -8986,7 +8986,7 @@ export interface operations {
             };
         };
     };
-    tithe_web_tuner_api_tuner_reach: {
+    post_tuner_reach: {
         parameters: {
             query?: never;
             header?: never;
@@ -9073,7 +9073,7 @@ export interface operations {
             };
         };
     };
-    tithe_web_tuner_api_tuner_on_bands: {
+    post_tuner_bands: {
         parameters: {
             query?: never;
             header?: never;
@@ -9160,7 +9160,7 @@ export interface operations {
             };
         };
     };
-    tithe_web_tuner_api_tuner_chart: {
+    post_tuner_chart: {
         parameters: {
             query?: never;
             header?: never;
@@ -9247,7 +9247,7 @@ export interface operations {
             };
         };
     };
-    tithe_web_tuner_api_tuner_hands: {
+    post_tuner_hands: {
         parameters: {
             query?: never;
             header?: never;
@@ -9334,7 +9334,7 @@ export interface operations {
             };
         };
     };
-    tithe_web_tuner_api_tuner_retuning: {
+    post_tuner_retuning: {
         parameters: {
             query?: never;
             header?: never;
@@ -9421,7 +9421,7 @@ export interface operations {
             };
         };
     };
-    tithe_web_tuner_api_tuner_turned: {
+    post_tuner_turned: {
         parameters: {
             query?: never;
             header?: never;
@@ -9508,7 +9508,7 @@ export interface operations {
             };
         };
     };
-    tithe_web_tuner_api_presets_as_csv: {
+    post_tuner_presets_csv: {
         parameters: {
             query?: never;
             header?: never;
@@ -9595,7 +9595,7 @@ export interface operations {
             };
         };
     };
-    tithe_web_tuner_api_presets_from_csv: {
+    post_tuner_presets_read: {
         parameters: {
             query?: never;
             header?: never;
@@ -9682,7 +9682,7 @@ export interface operations {
             };
         };
     };
-    tithe_web_bench_api_one_reading: {
+    post_bench_read: {
         parameters: {
             query?: never;
             header?: never;
@@ -9769,7 +9769,7 @@ export interface operations {
             };
         };
     };
-    tithe_web_bench_api_bench_tuner: {
+    post_bench_tuner: {
         parameters: {
             query?: never;
             header?: never;
@@ -9856,7 +9856,7 @@ export interface operations {
             };
         };
     };
-    tithe_web_bench_api_bench_watts: {
+    post_bench_watts: {
         parameters: {
             query?: never;
             header?: never;
@@ -9943,7 +9943,7 @@ export interface operations {
             };
         };
     };
-    tithe_web_bench_api_bench_line: {
+    post_bench_line: {
         parameters: {
             query?: never;
             header?: never;
@@ -10030,7 +10030,7 @@ export interface operations {
             };
         };
     };
-    tithe_web_bench_api_bench_fault: {
+    post_bench_fault: {
         parameters: {
             query?: never;
             header?: never;
@@ -10117,7 +10117,7 @@ export interface operations {
             };
         };
     };
-    tithe_web_bench_api_bench_part: {
+    post_bench_part: {
         parameters: {
             query?: never;
             header?: never;
@@ -10204,7 +10204,7 @@ export interface operations {
             };
         };
     };
-    tithe_web_bench_api_bench_meter: {
+    post_bench_meter: {
         parameters: {
             query?: never;
             header?: never;
@@ -10291,7 +10291,7 @@ export interface operations {
             };
         };
     };
-    tithe_web_bench_api_bench_check: {
+    post_bench_check: {
         parameters: {
             query?: never;
             header?: never;
@@ -10378,7 +10378,7 @@ export interface operations {
             };
         };
     };
-    tithe_web_bench_api_bench_practice: {
+    post_bench_practice_job: {
         parameters: {
             query?: never;
             header?: never;
@@ -10467,7 +10467,7 @@ export interface operations {
             };
         };
     };
-    tithe_web_log_api_read_log: {
+    get_stations_pk_log: {
         parameters: {
             query?: {
                 offset?: number;
@@ -10559,7 +10559,7 @@ export interface operations {
             };
         };
     };
-    tithe_web_log_api_note_down: {
+    post_stations_pk_log: {
         parameters: {
             query?: never;
             header?: never;
@@ -10648,7 +10648,7 @@ export interface operations {
             };
         };
     };
-    tithe_web_log_api_what_came_before: {
+    get_log_pk_before: {
         parameters: {
             query?: never;
             header?: never;
@@ -10733,7 +10733,7 @@ export interface operations {
             };
         };
     };
-    tithe_web_log_api_log_as_csv: {
+    get_stations_pk_log_csv: {
         parameters: {
             query?: never;
             header?: never;
@@ -10818,7 +10818,7 @@ export interface operations {
             };
         };
     };
-    tithe_web_log_api_note_all_down: {
+    post_stations_pk_log_readings: {
         parameters: {
             query?: never;
             header?: never;
@@ -10907,7 +10907,7 @@ export interface operations {
             };
         };
     };
-    tithe_web_log_api_put_right: {
+    put_log_pk: {
         parameters: {
             query?: never;
             header?: never;
@@ -10996,7 +10996,7 @@ export interface operations {
             };
         };
     };
-    tithe_web_log_api_put_away: {
+    patch_log_pk: {
         parameters: {
             query?: never;
             header?: never;
@@ -11085,7 +11085,7 @@ export interface operations {
             };
         };
     };
-    tithe_web_log_api_what_is_expected: {
+    post_readings_expected: {
         parameters: {
             query?: never;
             header?: never;
@@ -11172,7 +11172,7 @@ export interface operations {
             };
         };
     };
-    tithe_web_log_api_where_a_meter_belongs: {
+    post_meters_places: {
         parameters: {
             query?: never;
             header?: never;
@@ -11259,7 +11259,7 @@ export interface operations {
             };
         };
     };
-    tithe_web_log_api_losses_over_time: {
+    post_stations_pk_trend: {
         parameters: {
             query?: never;
             header?: never;
@@ -11348,7 +11348,7 @@ export interface operations {
             };
         };
     };
-    tithe_web_log_api_explain_readings: {
+    post_stations_pk_reconcile: {
         parameters: {
             query?: never;
             header?: never;
@@ -11437,7 +11437,7 @@ export interface operations {
             };
         };
     };
-    tithe_web_stations_api_compute_solve_station: {
+    post_solve: {
         parameters: {
             query?: never;
             header?: never;
@@ -11524,7 +11524,7 @@ export interface operations {
             };
         };
     };
-    tithe_web_stations_api_compute_show_working: {
+    post_working: {
         parameters: {
             query?: never;
             header?: never;
@@ -11611,7 +11611,7 @@ export interface operations {
             };
         };
     };
-    tithe_web_stations_api_compute_compare_arrangements: {
+    post_compare: {
         parameters: {
             query?: never;
             header?: never;
@@ -11698,7 +11698,7 @@ export interface operations {
             };
         };
     };
-    tithe_web_stations_api_compute_all_ledgers: {
+    post_ledgers: {
         parameters: {
             query?: never;
             header?: never;
@@ -11785,7 +11785,7 @@ export interface operations {
             };
         };
     };
-    tithe_web_stations_api_compute_all_ledgers_csv: {
+    post_ledgers_csv: {
         parameters: {
             query?: never;
             header?: never;
@@ -11872,7 +11872,7 @@ export interface operations {
             };
         };
     };
-    tithe_web_loss_api_line_loss: {
+    post_loss: {
         parameters: {
             query?: never;
             header?: never;
@@ -11959,7 +11959,7 @@ export interface operations {
             };
         };
     };
-    tithe_web_loss_api_line_loss_working: {
+    post_loss_working: {
         parameters: {
             query?: never;
             header?: never;
@@ -12046,7 +12046,7 @@ export interface operations {
             };
         };
     };
-    tithe_web_questions_api_all_questions: {
+    get_schools: {
         parameters: {
             query?: never;
             header?: never;
@@ -12129,7 +12129,7 @@ export interface operations {
             };
         };
     };
-    tithe_web_questions_api_compare_schools: {
+    post_schools_slug: {
         parameters: {
             query?: never;
             header?: never;
@@ -12218,7 +12218,7 @@ export interface operations {
             };
         };
     };
-    tithe_web_questions_api_school_working: {
+    post_schools_slug_working: {
         parameters: {
             query?: never;
             header?: never;
@@ -12307,7 +12307,7 @@ export interface operations {
             };
         };
     };
-    tithe_web_stations_api_shelf_whole_shelf: {
+    get_shelf: {
         parameters: {
             query?: never;
             header?: never;
@@ -12390,7 +12390,7 @@ export interface operations {
             };
         };
     };
-    tithe_web_stations_api_shelf_put_on_shelf: {
+    post_shelf_own: {
         parameters: {
             query?: never;
             header?: never;
@@ -12477,7 +12477,7 @@ export interface operations {
             };
         };
     };
-    tithe_web_stations_api_shelf_take_off_shelf: {
+    delete_shelf_own_pk: {
         parameters: {
             query?: never;
             header?: never;
@@ -12560,7 +12560,7 @@ export interface operations {
             };
         };
     };
-    tithe_web_stations_api_shelf_lines_beside: {
+    post_shelf_compare: {
         parameters: {
             query?: never;
             header?: never;
@@ -12647,7 +12647,7 @@ export interface operations {
             };
         };
     };
-    tithe_web_stations_api_shelf_line_beside_working: {
+    post_shelf_compare_working: {
         parameters: {
             query?: never;
             header?: never;
@@ -12734,7 +12734,7 @@ export interface operations {
             };
         };
     };
-    tithe_web_stations_api_shelf_bands_of_regions: {
+    get_bands: {
         parameters: {
             query?: never;
             header?: never;
@@ -12817,7 +12817,7 @@ export interface operations {
             };
         };
     };
-    tithe_web_sweeps_api_recognise: {
+    post_sweeps_recognise: {
         parameters: {
             query?: never;
             header?: never;
@@ -12904,7 +12904,7 @@ export interface operations {
             };
         };
     };
-    tithe_web_sweeps_api_simulate: {
+    post_sweeps_simulate: {
         parameters: {
             query?: never;
             header?: never;
@@ -12991,7 +12991,7 @@ export interface operations {
             };
         };
     };
-    tithe_web_sweeps_api_list_sweeps: {
+    get_stations_pk_sweeps: {
         parameters: {
             query?: never;
             header?: never;
@@ -13076,7 +13076,7 @@ export interface operations {
             };
         };
     };
-    tithe_web_sweeps_api_keep_sweep: {
+    post_stations_pk_sweeps: {
         parameters: {
             query?: never;
             header?: never;
@@ -13165,7 +13165,7 @@ export interface operations {
             };
         };
     };
-    tithe_web_sweeps_api_change_sweep: {
+    patch_sweeps_pk: {
         parameters: {
             query?: never;
             header?: never;
@@ -13254,7 +13254,7 @@ export interface operations {
             };
         };
     };
-    tithe_web_sweeps_api_look: {
+    post_sweeps_pk_look: {
         parameters: {
             query?: never;
             header?: never;
@@ -13343,7 +13343,7 @@ export interface operations {
             };
         };
     };
-    tithe_web_sweeps_api_show_working: {
+    post_sweeps_pk_working: {
         parameters: {
             query?: never;
             header?: never;
@@ -13432,7 +13432,7 @@ export interface operations {
             };
         };
     };
-    tithe_web_sweeps_api_as_antenna: {
+    post_sweeps_pk_antenna: {
         parameters: {
             query?: never;
             header?: never;
@@ -13517,7 +13517,7 @@ export interface operations {
             };
         };
     };
-    tithe_web_sweeps_api_export_sweep: {
+    get_sweeps_pk_file: {
         parameters: {
             query: {
                 shown: number;
@@ -13603,7 +13603,7 @@ export interface operations {
             };
         };
     };
-    tithe_web_sweeps_api_trim: {
+    post_stations_pk_trim: {
         parameters: {
             query?: never;
             header?: never;
@@ -13692,7 +13692,7 @@ export interface operations {
             };
         };
     };
-    tithe_web_sweeps_api_radials: {
+    get_stations_pk_radials: {
         parameters: {
             query?: {
                 shown?: number | null;
@@ -13780,7 +13780,7 @@ export interface operations {
             };
         };
     };
-    tithe_web_sweeps_api_drift: {
+    post_sweeps_pk_drift: {
         parameters: {
             query?: never;
             header?: never;
@@ -13869,7 +13869,7 @@ export interface operations {
             };
         };
     };
-    tithe_web_choose_api_choose: {
+    post_choose: {
         parameters: {
             query?: never;
             header?: never;
@@ -13956,7 +13956,7 @@ export interface operations {
             };
         };
     };
-    tithe_web_choose_api_sure: {
+    post_choose_sure: {
         parameters: {
             query?: never;
             header?: never;
@@ -14043,7 +14043,7 @@ export interface operations {
             };
         };
     };
-    tithe_web_choose_api_loss_map: {
+    post_choose_map: {
         parameters: {
             query?: never;
             header?: never;
@@ -14130,7 +14130,7 @@ export interface operations {
             };
         };
     };
-    tithe_web_choose_api_break_even: {
+    post_choose_break_even: {
         parameters: {
             query?: never;
             header?: never;
@@ -14217,7 +14217,7 @@ export interface operations {
             };
         };
     };
-    tithe_web_choose_api_lengths: {
+    post_choose_lengths: {
         parameters: {
             query?: never;
             header?: never;
@@ -14304,7 +14304,7 @@ export interface operations {
             };
         };
     };
-    tithe_web_choose_api_show_working: {
+    post_choose_working: {
         parameters: {
             query?: never;
             header?: never;
@@ -14391,7 +14391,7 @@ export interface operations {
             };
         };
     };
-    tithe_web_choose_api_look: {
+    post_choose_look: {
         parameters: {
             query?: never;
             header?: never;
@@ -14478,7 +14478,7 @@ export interface operations {
             };
         };
     };
-    tithe_web_terms_api_glossary: {
+    get_terms: {
         parameters: {
             query?: never;
             header?: never;
@@ -14561,7 +14561,7 @@ export interface operations {
             };
         };
     };
-    tithe_web_terms_api_other_forms: {
+    get_equivalents: {
         parameters: {
             query: {
                 form: ("swr" | "return_loss_db" | "rho" | "share" | "mismatch_loss_db") | ("db" | "s_units" | "power_ratio" | "voltage_ratio") | ("watts" | "dbm" | "volts" | "s_meter_db");

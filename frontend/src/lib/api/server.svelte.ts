@@ -40,4 +40,4 @@ export const server = new Server();
 
 /** What is said beside a question that is waited for. */
 export const whyItWaits = () =>
-  server.compiling ? 'Tithe compiles its searches for this machine, once; that takes up to a minute.' : '';
+  server.compiling ? 'Tithe makes itself ready for this machine, once: that takes up to a minute.' : '';
