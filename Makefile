@@ -20,7 +20,9 @@ $(info The Python environment is of another Python: it is made anew.)
 $(shell rm -rf .venv)
 endif
 PORT ?= 8000
-FRONT := $(shell find frontend/src frontend/public -type f 2>/dev/null) frontend/vite.config.ts frontend/package-lock.json
+SCHEMA := tithe/document/station.schema.json
+MODELS := $(shell find tithe/web tithe/results tithe/document tithe/site -name '*.py' 2>/dev/null)
+FRONT := $(shell find frontend/src frontend/public -type f -not -name schema.d.ts 2>/dev/null) frontend/vite.config.ts frontend/package-lock.json
 
 .PHONY: help demo serve dev test format bench fuzz types shots clean
 
@@ -61,7 +63,14 @@ frontend/node_modules/.package-lock.json: frontend/package-lock.json frontend/pa
 	cd frontend && $(NPM) ci --no-progress
 	touch $@
 
-tithe/site/dist/manifest.json: $(FRONT) | frontend/node_modules/.package-lock.json
+# What is generated from the models is built, not committed: so it is never older than they are.
+$(SCHEMA) frontend/openapi.json &: $(MODELS) requirements.txt | .venv/.runtime
+	$(PY) -m tithe.site.generate
+
+frontend/src/lib/api/schema.d.ts: frontend/openapi.json | frontend/node_modules/.package-lock.json
+	cd frontend && $(NPM) run -s types
+
+tithe/site/dist/manifest.json: $(FRONT) $(SCHEMA) | frontend/node_modules/.package-lock.json
 	cd frontend && $(NPM) run -s build -- --logLevel warn
 	touch $@
 
@@ -69,7 +78,7 @@ tithe/site/dist/manifest.json: $(FRONT) | frontend/node_modules/.package-lock.js
 	apt-get update -qq
 	DEBIAN_FRONTEND=noninteractive apt-get install -y -qq chromium
 
-READY := .venv/.dev frontend/node_modules/.package-lock.json tithe/site/dist/manifest.json /usr/bin/chromium
+READY := .venv/.dev frontend/node_modules/.package-lock.json frontend/src/lib/api/schema.d.ts tithe/site/dist/manifest.json /usr/bin/chromium
 PYTEST := env -u PYTHONDONTWRITEBYTECODE .venv/bin/pytest -n 2 --dist worksteal
 
 test: ready ## installs all it needs and runs every check and test
@@ -106,9 +115,8 @@ bench: .venv/.dev tithe/site/dist/manifest.json | /usr/bin/chromium ## the speed
 fuzz: .venv/.dev tithe/site/dist/manifest.json ## 100,000 requests by the schema against a server of their own, about an hour
 	$(PY) -m fuzz
 
-types: .venv/.dev frontend/node_modules/.package-lock.json ## the API's and the station file's schemas and the page's types anew
-	$(PY) -m tithe.site.generate
-	cd frontend && $(NPM) run -s types
+types: .venv/.dev frontend/src/lib/api/schema.d.ts ## what is generated from models and formulas, where it is not of today
+	$(PY) -m tithe.site.typesetting
 
 shots: .venv/.dev tithe/site/dist/manifest.json | /usr/bin/chromium ## the pictures in docs/screenshots from the demo data
 	$(PY) docs/take_screenshots.py

@@ -23,14 +23,14 @@ from tithe.document.complaints import input_errors
 from tithe.document.errors import StationError
 from tithe.document.strict_json import load_body
 from tithe.site.gate import quiet
-from tithe.web.antenna.api import router as planning
-from tithe.web.bench.api import router as workbench
+from tithe.web.antenna.api import router as antenna
+from tithe.web.bench.api import router as bench
 from tithe.web.choose.api import router as choices
 from tithe.web.http import NotKeptError, Refusal, Refusals, refusals
 from tithe.web.library.api import router as library
 from tithe.web.log.api import router as log
 from tithe.web.loss.api import router as loss
-from tithe.web.questions.api import router as schools
+from tithe.web.questions.api import router as questions
 from tithe.web.slot import BusyError, GoneError
 from tithe.web.stations.api import router as stations
 from tithe.web.stations.api_compute import router as compute
@@ -62,6 +62,14 @@ class StrictRenderer(BaseRenderer):
         return json.dumps(data, cls=NinjaJSONEncoder, allow_nan=False, ensure_ascii=False)
 
 
+_SUBJECTS = {
+    "solve": "station", "ledgers": "station", "working": "station", "compare": "station", "meters": "log",
+    "stations": "station", "readings": "log", "schools": "questions", "sweeps": "sweep", "library": "shelf",
+    "equivalents": "loss",
+}  # fmt: skip
+"""By the first step of an address, where it is not the subject itself."""
+
+
 class RefusingAPI(NinjaAPI):
     """Whatever is asked may be refused, in one form."""
 
@@ -78,9 +86,13 @@ class RefusingAPI(NinjaAPI):
             "description": "What is wrong, and where",
             "content": {"application/json": {"schema": {"$ref": "#/components/schemas/Refusals"}}},
         }
-        for item in schema["paths"].values():
-            for operation in item.values():
+        for path, item in schema["paths"].items():
+            for method, operation in item.items():
                 operation["responses"] |= dict.fromkeys(self.STATUSES, refused)
+                # Of the address alone: where the code of an operation stands is no business of its callers.
+                steps = re.findall(r"[a-z]+", path.removeprefix("/api/"))
+                operation["operationId"] = "_".join((method, *steps))
+                operation["tags"] = [_SUBJECTS.get(steps[0], steps[0])]
         return schema
 
 
@@ -94,13 +106,13 @@ api = RefusingAPI(
 for router in (
     library,
     stations,
-    planning,
+    antenna,
     tuner,
-    workbench,
+    bench,
     log,
     compute,
     loss,
-    schools,
+    questions,
     shelf,
     sweeps,
     choices,

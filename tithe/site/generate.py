@@ -1,4 +1,4 @@
-"""Writes what is generated: OpenAPI, the station file's JSON Schema, and the formulas as MathML."""
+"""Writes what is generated from the models: the OpenAPI schema and the station file's JSON Schema."""
 
 from __future__ import annotations
 
@@ -6,16 +6,13 @@ import json
 import os
 from pathlib import Path
 
-from tithe.site.typesetting import formulas_text
-from tithe.text.typeset import FORMULAS
-
 ROOT = Path(__file__).resolve().parents[2]
 OPENAPI = ROOT / "frontend" / "openapi.json"
 STATION_SCHEMA = ROOT / "tithe" / "document" / "station.schema.json"
 
 
 def openapi_text() -> str:
-    """The API's schema as committed for the front end."""
+    """The API's schema as the front end takes it."""
     from tithe.site.api import api
 
     return json.dumps(api.get_openapi_schema(), indent=1, ensure_ascii=False) + "\n"
@@ -29,14 +26,13 @@ def station_schema_text() -> str:
 
 
 def main() -> None:
-    """Write all of them."""
+    """Write both files."""
     os.environ.setdefault("DJANGO_SETTINGS_MODULE", "tithe.site.settings")
     import django
 
     django.setup()
     OPENAPI.write_text(openapi_text(), "utf-8")
     STATION_SCHEMA.write_text(station_schema_text(), "utf-8")
-    FORMULAS.write_text(formulas_text(), "utf-8")
 
 
 if __name__ == "__main__":

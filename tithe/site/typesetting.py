@@ -13,6 +13,7 @@ from latex2mathml.converter import convert
 from tithe.core.working import formulas
 from tithe.core.working.working import Formula
 from tithe.text.symbols import SYMBOLS
+from tithe.text.typeset import FORMULAS
 
 _NAME = re.compile(r"\\mathrm\{((?:[a-z0-9]|\\_)+)\}")
 _CONJUGATE = re.compile(
@@ -66,3 +67,7 @@ def _mathml(latex: str) -> str:
     found = _INNER.fullmatch(str(convert(latex)))
     assert found  # one element, always
     return found[1]
+
+
+if __name__ == "__main__":
+    FORMULAS.write_text(formulas_text(), "utf-8")
