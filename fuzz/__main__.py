@@ -40,7 +40,8 @@ class Tally:
         with self.lock:
             self.statuses[status] += 1
             self.slowest = sorted([*self.slowest, (took_s, asked.operation)], reverse=True)[:5]
-            if status >= 500 and status != 503:
+            fault = b"in Tithe itself" in said  # a stream has begun with 200 when something goes wrong in it
+            if fault or (status >= 500 and status != 503):
                 sent = (asked.body or b"")[:2000]
                 self.broken.append(f"{status} {asked.method} {asked.path[:300]} {sent!r} {said[:300]!r}")
                 print(self.broken[-1], flush=True)  # at once: a run takes an hour

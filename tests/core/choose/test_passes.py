@@ -128,6 +128,20 @@ def test_safe_lengths_are_those_that_solve_matches(tuner):
     assert say(found.told)
 
 
+def test_what_a_line_bears_at_a_length_is_what_it_bears_with_that_length_alone():
+    """A run that reaches its volts at some lengths, or its heat, beside the station with it."""
+    station = make_station(20 + 120j, 20.0, "thin", tuner=RatedTuner(30.0), power_w=400.0)
+    for weak in ({"max_volts_rms": 200.0}, {"heat_w_per_m": 4.0}):
+        run = replace(station.chain[1], line=replace(LINES["thin"], **weak))
+        asked = question(replace(station, chain=(station.chain[0], run, station.chain[2])))
+        found = safe_lengths(asked, 10.0, 22.0, 1.0)
+        for k, length in enumerate(found.length_m):
+            chain = (station.chain[0], replace(run, length_m=float(length)), station.chain[2])
+            share = bearable_share(solve(replace(station, chain=chain), asked.freq_hz))
+            assert found.bears_w[k] == pytest.approx(400 * share.reshape(2, 3).min(axis=-1))
+        assert 0 < found.bears_w.min() < 390
+
+
 def test_a_length_at_which_the_tuner_bears_little_does_not_suit_and_what_leaves_is_told():
     """Reach, loss and stress are three answers: a tuner that matches at every length bears all of the power
     at some only."""

@@ -317,7 +317,7 @@ class LineDetails(Details):
         gamma, _, forward, backward = self.waves
         cross = 2 * sign * backward * forward.conj()  # times e^(2jβx): its real part is the ripple
         waves = (np.abs(forward) ** 2, np.abs(backward) ** 2, cross)
-        columns = (*waves, gamma.real, gamma.imag, float(self.part.length_m))
+        columns = (*waves, gamma.real, gamma.imag, np.asarray(self.part.length_m, dtype=np.float64))
         shape = np.shape(cross)
         square, x = highest(*(np.array(np.broadcast_to(one, shape)).reshape(-1) for one in columns))
         return np.sqrt(np.maximum(square, 0.0)).reshape(shape), x.reshape(shape)

@@ -44,6 +44,7 @@ from tithe.web.bench.requests import (
     WattsDay,
     alike,
     gammas,
+    returned,
 )
 from tithe.web.http import computed
 
@@ -163,6 +164,8 @@ def bench_part(request: HttpRequest, body: PartDay) -> Any:
     residual, limits = body.residual.to_core(), (body.most_db, body.most_swr)
     if body.pair:
         require(body.match is None, "pair", "sweeps-or-return-losses")
+        for n, (_, _, back_db) in enumerate(body.pair):
+            returned(f"pair[{n}]", back_db)
         mhz, through, back = np.array(sorted(body.pair)).T
         require(bool((np.diff(mhz) > 0).all()), "pair", "rising-frequencies")
         told = part.back_to_back(mhz * 1e6, through, back, body.error_db, *limits)
@@ -199,6 +202,9 @@ def bench_meter(request: HttpRequest, body: MeterDay) -> Any:
 def bench_check(request: HttpRequest, body: CheckDay) -> Any:
     """What an analyzer's calibration leaves."""
     if body.typed:
+        for n, row in enumerate(body.typed):
+            for back_db in row[1:]:
+                returned(f"typed[{n}]", back_db)
         mhz, *back = np.array(sorted(body.typed)).T
         require(bool((np.diff(mhz) > 0).all()), "typed", "rising-frequencies")
         return bench_json.check(check.by_return_loss(mhz * 1e6, back[0], back[1], back[2]))

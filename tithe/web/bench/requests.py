@@ -27,6 +27,8 @@ Cell = Number | Gamma
 """A return loss, dB, or a Γ."""
 Text = Annotated[str, Field(max_length=sweep_file.MAX_BYTES)]
 MOST_RHO = 1.05
+_LEAST_BACK_DB = -0.43
+"""The same as a return loss."""
 MOST_POINTS = 60_000
 """Of a sweep on the bench."""
 
@@ -35,10 +37,16 @@ def reading(place: str, cell: float | tuple[float, float]) -> Reading:
     """A return loss as it is, a Γ as a complex number. Raises `InputError` where more comes back than was
     sent."""
     if not isinstance(cell, tuple):
-        return cell
+        return returned(place, cell)
     gamma = complex(*cell)
     require(abs(gamma) <= MOST_RHO, place, "returns-more", abs(gamma))
     return gamma
+
+
+def returned(place: str, back_db: float) -> float:
+    """A return loss, dB. Raises `InputError` where more comes back than was sent."""
+    require(back_db >= _LEAST_BACK_DB, place, "return-loss-below-0", back_db)
+    return back_db
 
 
 def alike(texts: dict[str, str | None], phase: bool = True) -> dict[str, Sweep]:
@@ -209,6 +217,7 @@ class LineDay(BenchRequest):
             if any(one is not None for one in column):
                 for k, one in enumerate(column):
                     require(one is not None, f"typed[{k}]", "missing")
+                    returned(f"typed[{k}]", one)
                 require(bool((np.diff(freq) > 0).all()), "typed", "three-rising-frequencies")
                 out[end] = Sweep(freq, 10 ** (-np.array(column, dtype=float) / 20))
         return out
