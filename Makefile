@@ -85,7 +85,10 @@ test: ready ## installs all it needs and runs every check and test
 	@$(MAKE) -j2 --output-sync --no-print-directory check-python check-page warm
 	$(PYTEST)
 
-.PHONY: ready warm check-python check-page cover
+.PHONY: ready warm check-python check-page cover test-all
+test-all: ready warm ## every test with as many cases as its figures were first held to
+	TITHE_TEST_ALL=1 $(PYTEST)
+
 ready: ## installs and builds all that tests need
 	@$(MAKE) -j2 --output-sync --no-print-directory $(READY)
 
@@ -109,10 +112,10 @@ format: .venv/.dev frontend/node_modules/.package-lock.json ## lays the sources 
 	.venv/bin/ruff format -q .
 	cd frontend && $(NPM) run -s format
 
-bench: .venv/.dev tithe/site/dist/manifest.json | /usr/bin/chromium ## the speed of the core and the server, beside baselines and aims
+bench: .venv/.dev tithe/site/dist/manifest.json warm | /usr/bin/chromium ## the speed of the core and the server, beside baselines and aims
 	$(PY) -m benchmarks
 
-fuzz: .venv/.dev tithe/site/dist/manifest.json ## 100,000 requests by the schema against a server of their own, about an hour
+fuzz: .venv/.dev tithe/site/dist/manifest.json warm ## 100,000 requests by the schema against a server of their own, about an hour
 	$(PY) -m fuzz
 
 types: .venv/.dev frontend/src/lib/api/schema.d.ts ## what is generated from models and formulas, where it is not of today

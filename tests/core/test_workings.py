@@ -11,6 +11,7 @@ from typing import Any
 import numpy as np
 import pytest
 
+from tests import full
 from tithe.core import InputError, solve
 from tithe.core.antenna import SampledAntenna
 from tithe.core.choose import break_evens, evaluate, question, safe_lengths
@@ -281,7 +282,9 @@ def test_every_figure_of_the_first_question_has_its_working():
         answer = loss_json.answer(asked)
         without = ("station", "cautions", *(() if "tuner" in load else ("tuner_w",)))
         told = [{key: one for key, one in line.items() if key not in without} for line in answer["lines"]]
-        for path, figure in leaves({"lines": told}):
+        for n, (path, figure) in enumerate(leaves({"lines": told})):
+            if n % full.of(7, 1):
+                continue
             out = loss_working_json.working(asked, path)
             ends = (figure["min"], figure["max"]) if isinstance(figure, dict) else (figure, figure)
             assert (out["values"][0], out["values"][-1]) == ends, path

@@ -253,8 +253,8 @@ RULES = {
     "rule.return-loss-too-large": "has a return loss too large to mean anything",
     "rule.returns-more": "returns more power than it gets (|Γ| = {value:figure})",
     "rule.return-loss-below-0": (
-        "holds a return loss of {value:figure} dB, by which more would come back than was sent: it is written "
-        "above 0, without the sign of S11"
+        "holds a return loss of {value:figure} dB, by which more would come back than was sent: it is "
+        "written above 0, without the sign of S11"
     ),
     "rule.no-reflection": "has no reflection that a passive antenna could have",
     "rule.no-number-there": "holds {value!r} where a number belongs",

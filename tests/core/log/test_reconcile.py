@@ -7,6 +7,7 @@ from functools import cache
 import numpy as np
 import pytest
 
+from tests import full
 from tithe.core import AttenuatedLine, InputError, Line, Station, Transmitter, Tuner, solve
 from tithe.core.antenna import table
 from tithe.core.antenna.loss import LossResistance
@@ -24,6 +25,7 @@ from tithe.results.log_json import answer
 
 FREQS = (3.65e6, 7.1e6, 10.1e6, 14.2e6, 21.2e6, 28.5e6)
 BEFORE, BEHIND, RUN = 1, 3, 4
+MANY = full.of(20, 40)
 
 
 def random_station(rng):
@@ -97,7 +99,7 @@ def trials(count):
 
 def test_stated_losses_hold_and_where_there_is_no_slip_none_is_named():
     inside, silent = [], []
-    for _, _, losses, told in trials(40):
+    for _, _, losses, told in trials(MANY):
         found = next(one for one in told.explanations if one.id == "as-described").found
         low, _, high = found.loss_db(1.96)
         inside.append(((low <= losses) & (losses <= high)).mean(axis=1))
@@ -109,7 +111,7 @@ def test_stated_losses_hold_and_where_there_is_no_slip_none_is_named():
 def test_honest_readings_lie_inside_what_was_to_be_expected():
     power: list[bool] = []
     rho: list[bool] = []
-    for station, readings, _, _ in trials(40):
+    for station, readings, _, _ in trials(MANY):
         rows, ends = expected(station, readings)
         for (low, high), watts, n in zip(ends, rows.is_power, rows.reading, strict=True):
             one = readings[n]
@@ -148,7 +150,7 @@ def sampled(station, readings, rng, count):
 def test_the_intervals_are_no_wider_than_a_sampled_posterior_s():
     rng = np.random.default_rng(8)
     ratios = []
-    for station, readings, _, told in sorted(trials(40), key=lambda trial: len(trial[1]))[:2]:
+    for station, readings, _, told in sorted(trials(MANY), key=lambda trial: len(trial[1]))[:2]:
         found = next(one for one in told.explanations if one.id == "as-described").found
         stated = np.sqrt(found.loss_variance(found.covariance))
         ratios.append(
@@ -235,7 +237,7 @@ def test_water_in_the_run_is_found():
 
 
 def test_the_further_reading_proposed_narrows_most_of_all():
-    for _, _, _, told in trials(40)[:12]:
+    for _, _, _, told in trials(MANY)[:12]:
         found = told.best.found
         before = found.loss_variance(found.covariance)
         p, k = np.unravel_index(int(np.argmax(np.exp(found.log_loss) * np.sqrt(before))), before.shape)

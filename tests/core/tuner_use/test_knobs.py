@@ -10,6 +10,7 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
+from tests import full
 from tithe.core import AttenuatedLine, InputError, Line, Station, Transmitter, Tuner
 from tithe.core.antenna import table
 from tithe.core.parts.tuner.dial import Dial, straight
@@ -89,7 +90,9 @@ def held_out(kind: str, count: int, cases: int) -> tuple[Any, Any]:
     return np.array(off), np.array(inside)
 
 
-@pytest.mark.parametrize(("kind", "cases"), [("t", 20), ("pi", 10), ("l", 12)])
+@pytest.mark.parametrize(
+    ("kind", "cases"), [("t", full.of(8, 20)), ("pi", full.of(4, 10)), ("l", full.of(5, 12))]
+)
 def test_six_presets_tell_a_band_that_was_never_tuned(kind, cases):
     off, inside = held_out(kind, 6, cases)
     assert len(off) >= cases / 3

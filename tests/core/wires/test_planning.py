@@ -8,6 +8,7 @@ import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
+from tests import full
 from tithe.core import AttenuatedLine, InputError, Line, Station, Transmitter, Tuner, solve
 from tithe.core.antenna import PlannedAntenna, Resonator
 from tithe.core.bearable import bearable_share
@@ -122,7 +123,7 @@ def measured(shape, soil="average", stretch=1.0, lift=1.0, series=0.0, seed=1):
     return freqs, reflection_of(z, 50.0) + noise[:, 0] + 1j * noise[:, 1]
 
 
-@settings(max_examples=8)
+@settings(max_examples=full.of(3, 8))
 @given(st.floats(-0.018, 0.018), st.floats(-0.09, 0.09))
 def test_length_and_height_that_are_off_are_found(longer, higher):
     found = fit(plan(Dipole(20, 10)), *measured(Dipole(20, 10), stretch=1 + longer, lift=1 + higher))
