@@ -6,6 +6,9 @@ import sys
 
 from django.core.management import execute_from_command_line
 
+from tithe.site import folder
+
 if __name__ == "__main__":
+    folder.prepare(folder.data_folder())
     os.environ.setdefault("DJANGO_SETTINGS_MODULE", "tithe.site.settings")
     execute_from_command_line(sys.argv)
