@@ -5,12 +5,12 @@ from collections.abc import Callable, Iterator
 import numpy as np
 
 from benchmarks.timing import seconds
+from tithe.answers.bench.tuner_rows import TunerRow, tuner
 from tithe.core import AttenuatedLine, Line, Transformer, Tuner
 from tithe.core.bench import fault, part, simulated
 from tithe.core.bench.check import checked
 from tithe.core.bench.line import by_reflection
 from tithe.core.bench.residual import Residual
-from tithe.results.bench_tuner_json import TunerRow, tuner
 
 POINTS = 2000
 

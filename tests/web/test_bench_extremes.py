@@ -8,11 +8,16 @@ from collections.abc import Callable
 import numpy as np
 import pytest
 
+from tithe.answers.bench import check as checks
+from tithe.answers.bench import fault as faults
+from tithe.answers.bench import line as lines
+from tithe.answers.bench import meter as meters
+from tithe.answers.bench import part as parts
+from tithe.answers.bench import watts as watts_told
+from tithe.answers.bench.tuner_rows import TunerRow, tuner
 from tithe.core import InputError
 from tithe.core.bench import check, fault, line, meter, part, watts
 from tithe.core.sweep import with_phase
-from tithe.results import bench_json, bench_line_json
-from tithe.results.bench_tuner_json import TunerRow, tuner
 
 FREQ = np.linspace(1e6, 30e6, 12)
 ONE = np.ones(12) + 0j
@@ -41,15 +46,15 @@ def test_sweeps(first, second):
     for length, velocity in ((20.0, None), (None, 0.66)):
         sweeps = {"open": with_phase(FREQ, one), "short": with_phase(FREQ, other)}
         back = {end: np.full(12, np.inf) for end in sweeps}
-        plain(lambda: bench_line_json.line(line.measured(sweeps, length, velocity), back, bool(length)))  # noqa: B023  # at once
-    plain(lambda: bench_line_json.fault(fault.along(FREQ, one, 0.66)))
+        plain(lambda: lines.in_words(line.measured(sweeps, length, velocity), back, bool(length)))  # noqa: B023  # at once
+    plain(lambda: faults.in_words(fault.along(FREQ, one, 0.66)))
     for third in GAMMAS.values():
-        plain(lambda: bench_json.part(part.by_three_sweeps(FREQ, one, other, third), 0.5, 1.5))  # noqa: B023
-        plain(lambda: bench_json.part(
+        plain(lambda: parts.in_words(part.by_three_sweeps(FREQ, one, other, third), 0.5, 1.5))  # noqa: B023
+        plain(lambda: parts.in_words(
             part.by_three_sweeps(FREQ, one, other, third), 99, 99,  # noqa: B023
             part.transformer(FREQ, one, other, third, 200.0),  # noqa: B023
         ))  # fmt: skip
-        plain(lambda: bench_json.check(check.checked(FREQ, one, other, third)))  # noqa: B023
+        plain(lambda: checks.in_words(check.checked(FREQ, one, other, third)))  # noqa: B023
         three = [complex(gamma[0]) for gamma in (one, other, third)]
         plain(lambda: tuner([TunerRow(7e6, three[0], three[1], three[2])]))  # noqa: B023
 
@@ -61,6 +66,6 @@ def test_typed_figures():
         (1e-9, 1.0, 1e12), (0.0, 1e12), (1e-9, 1e12), (1e-9, 1e12)
     ):
         known = meter.by_better_meter(power, 50, full)
-        plain(lambda: bench_json.meter(meter.scale(shown, read, known), shown, known, None))  # noqa: B023
+        plain(lambda: meters.in_words(meter.scale(shown, read, known), shown, known, None))  # noqa: B023
         pair = watts.Watts(shown, 0, full, 0.05), watts.Watts(power, 0, full, 0.5)
-        plain(lambda: bench_json.watts(watts.loss(*pair)))  # noqa: B023
+        plain(lambda: watts_told.of_part(watts.loss(*pair)))  # noqa: B023

@@ -23,8 +23,8 @@ from tithe.document.complaints import input_errors
 from tithe.document.errors import StationError
 from tithe.document.strict_json import load_body
 from tithe.site.gate import quiet
+from tithe.web.answering import router as answers
 from tithe.web.antenna.api import router as antenna
-from tithe.web.bench.api import router as bench
 from tithe.web.choose.api import router as choices
 from tithe.web.http import NotKeptError, Refusal, Refusals, refusals
 from tithe.web.library.api import router as library
@@ -108,7 +108,7 @@ for router in (
     stations,
     antenna,
     tuner,
-    bench,
+    answers(),
     log,
     compute,
     loss,

@@ -9,6 +9,11 @@ from typing import Any
 
 import numpy as np
 
+from tithe.answers.bench import fault as faults
+from tithe.answers.bench import line as lines
+from tithe.answers.bench import watts as watts_told
+from tithe.answers.bench.asked import Reading
+from tithe.answers.bench.tuner_rows import TunerRow, tuner
 from tithe.core.bench import fault, line, watts
 from tithe.core.bench.residual import Residual
 from tithe.core.errors import InputError, require, require_positive
@@ -17,8 +22,6 @@ from tithe.core.reflection import return_loss_db
 from tithe.core.station import Station
 from tithe.core.sweep import Sweep
 from tithe.document import shelf
-from tithe.results import bench_json, bench_line_json
-from tithe.results.bench_tuner_json import Reading, TunerRow, tuner
 from tithe.site.commands.given_files import read_station_file, read_sweep
 from tithe.site.commands.told import as_json
 
@@ -157,7 +160,7 @@ def _line(args: argparse.Namespace) -> int:
     given = {end: sweeps[end] for end in ends if end in sweeps}
     found = line.measured(given, args.length, args.velocity, _residual(args))
     back = {end: return_loss_db(sweep.rho) for end, sweep in sweeps.items()}
-    return _told(args, bench_line_json.line(found, back, args.length is not None))
+    return _told(args, lines.in_words(found, back, args.length is not None))
 
 
 def _fault(args: argparse.Namespace) -> int:
@@ -171,14 +174,14 @@ def _fault(args: argparse.Namespace) -> int:
         raise InputError(str(args.file), "no-phase-in-file")
     velocity = args.velocity if known is None else known.velocity_factor
     found = fault.along(sweep.freq_hz, sweep.gamma, velocity, known, _residual(args))
-    return _told(args, bench_line_json.fault(found))
+    return _told(args, faults.in_words(found))
 
 
 def _watts(args: argparse.Namespace) -> int:
     before, behind = (
         _meter(f"--{side}", given) for side, given in (("before", args.before), ("behind", args.behind))
     )
-    return _told(args, bench_json.watts(watts.loss(before, behind, args.same_meter)))
+    return _told(args, watts_told.of_part(watts.loss(before, behind, args.same_meter)))
 
 
 def _meter(place: str, given: str) -> watts.Watts:

@@ -1,32 +1,113 @@
-"""What a line on the bench comes to, and where along one a wave comes back."""
+"""A line by its sweeps or return losses: loss, impedance, velocity factor, length."""
 
 from __future__ import annotations
 
 from collections.abc import Iterator, Mapping
-from typing import Any
+from typing import Annotated, Any
 
 import numpy as np
+from pydantic import Field
+from typing_extensions import TypedDict
 
+from tithe.answers.bench.asked import JOB_S, BenchRequest, Text, alike, returned, seconds
+from tithe.answers.bench.carry import BenchCarry
+from tithe.answers.question import Work, question
+from tithe.answers.spans import ends, found, three
 from tithe.core.arrays import Real
 from tithe.core.bands import USUAL
-from tithe.core.bench.fault import Along, ByDips, Step
+from tithe.core.bench import line as core
 from tithe.core.bench.line import MeasuredLine, Spread
 from tithe.core.bench.tuner import MOST_DB
+from tithe.core.cost import Pause
+from tithe.core.errors import require
 from tithe.core.message import Message, tell
 from tithe.core.parts.line import LineType, attenuation_db_per_m
-from tithe.results.bench_shapes import BenchCarry, BenchFault, BenchLine, LineAt
-from tithe.results.bench_tuner_json import ends, found, three
+from tithe.core.reflection import return_loss_db
+from tithe.core.sweep import Sweep
+from tithe.document.fields import Number, Positive
+from tithe.document.parts.line import Velocity
 from tithe.results.budget_shapes import Span
 from tithe.text import say
 
-_TOLD = 6
-"""Steps in a sentence; the table has them all."""
-_MOST_POINTS = 600
 _DRAWN = 60
 _LOOK_HZ = 14e6
+ENDS: tuple[core.End, ...] = ("open", "short", "load")
+ReturnLosses = tuple[Positive, Number | None, Number | None]
+"""MHz, into an open, into a short, dB."""
 
 
-def line(
+class LineDay(BenchRequest):
+    """Sweeps by what was at the far end, or return losses by frequency; length or velocity factor."""
+
+    open: Text | None = None
+    short: Text | None = None
+    load: Text | None = None
+    typed: Annotated[list[ReturnLosses], Field(max_length=200)] = Field(default_factory=list)
+    length_m: Positive | None = None
+    velocity_factor: Velocity | None = None
+
+    def sweeps(self) -> dict[str, Sweep]:
+        """By what was at the far end. Raises `InputError`."""
+        given = {"open": self.open, "short": self.short, "load": self.load}
+        if any(given.values()):
+            require(not self.typed, "typed", "sweeps-or-return-losses")
+            return alike(given, phase=False)
+        rows: list[Any] = sorted(self.typed, key=lambda row: row[0])
+        freq = np.array([row[0] * 1e6 for row in rows])
+        out = {}
+        for n, end in ((1, "open"), (2, "short")):
+            column = [row[n] for row in rows]
+            if any(one is not None for one in column):
+                for k, one in enumerate(column):
+                    require(one is not None, f"typed[{k}]", "missing")
+                    returned(f"typed[{k}]", one)
+                require(bool((np.diff(freq) > 0).all()), "typed", "three-rising-frequencies")
+                out[end] = Sweep(freq, 10 ** (-np.array(column, dtype=float) / 20))
+        return out
+
+
+class LineAt(TypedDict):
+    """A line at a frequency, dB per 100 m: as fitted, and by its sheet (null: none is known)."""
+
+    mhz: float
+    loss_db_per_100m: Span
+    sheet_db_per_100m: float | None
+
+
+class BenchLine(TypedDict):
+    """``rows`` by band, ``curve`` over the whole sweep. Loss as k₁ √(f/MHz) + k₂ f/MHz in dB per 100 m, and
+    at each point that was measured [MHz, dB per 100 m]; impedance and velocity factor null where they could
+    not be told."""
+
+    matched_db_per_100m: list[list[float]]
+    k1: Span
+    k2: Span
+    z0_ohm: Span | None
+    velocity_factor: Span | None
+    length_m: Span
+    rows: list[LineAt]
+    curve: list[LineAt]
+    sentence: str
+    why: str
+    carry: BenchCarry | None
+
+
+@question("bench/line")
+def answer(asked: LineDay) -> Work[BenchLine]:
+    """A line by its sweeps or return losses."""
+    sweeps, residual, run = asked.sweeps(), asked.residual.to_core(), asked.line()
+
+    def work(pause: Pause) -> BenchLine:
+        given = {end: sweeps[end] for end in ENDS if end in sweeps}
+        measured = core.measured(given, asked.length_m, asked.velocity_factor, residual)
+        back = {end: return_loss_db(sweep.rho) for end, sweep in sweeps.items()}
+        sheet = None if run is None else run.line
+        return in_words(measured, back, asked.length_m is not None, sheet)
+
+    return Work(seconds(next(iter(sweeps.values())).freq_hz) if sweeps else JOB_S, work)
+
+
+def in_words(
     measured: MeasuredLine, back_db: Mapping[str, Real], length_typed: bool, sheet: LineType | None = None
 ) -> BenchLine:
     """``back_db``: return losses by what was at the far end, (F,); ``sheet``: what the station has for it."""
@@ -163,66 +244,3 @@ def _pair(one: Spread) -> list[float]:
 
 def _rounded(span: Span) -> list[float]:
     return [round(end, 5) for end in ends(span)]
-
-
-def fault(along: Along) -> BenchFault:
-    """Where waves come back along a line."""
-    largest = sorted(along.steps, key=lambda one: -one.rho)[:_TOLD]
-    said = [
-        tell("bench.step", at_m=one.distance_m, rho=one.rho, kind=_kind(one))
-        for one in sorted(largest, key=lambda one: one.distance_m)
-    ]
-    said = said or [tell("bench.no-step")]
-    said.append(tell("bench.resolution", resolution_m=along.resolution_m, farthest_m=along.farthest_m))
-    if any(one.kind == "unknown" for one in along.steps):
-        said.append(tell("bench.kinds-unknown"))
-    last = max((one.distance_m for one in along.steps), default=along.farthest_m)
-    shown = along.distance_m <= min(1.4 * last + 4 * along.resolution_m, along.farthest_m)
-    each = max(int(shown.sum()) // _MOST_POINTS, 1)
-    noted = [tell("bench.fault-noted", kind=_kind(one), at_m=one.distance_m) for one in along.steps[:_TOLD]]
-    return {
-        "faults": [
-            {"at_m": one.distance_m, "gamma": one.gamma, "kind": one.kind, "text": say(_kind(one))}
-            for one in along.steps
-        ],
-        "resolution_m": along.resolution_m,
-        "farthest_m": along.farthest_m,
-        "along": [[m, rho] for m, rho in _peaks(along.distance_m[shown], along.rho[shown], each)],
-        "sentence": say(said),
-        "why": say(_fault_why(largest, len(along.steps) - 1)),
-        "remark": say(tell("bench.fault-remark", found=noted)) if noted else "",
-    }
-
-
-def _fault_why(largest: list[Step], others: int) -> Iterator[Message]:
-    yield tell("bench.fault-why")
-    if others > 0:
-        yield tell("bench.fault-why-here", at_m=largest[0].distance_m, count=others)
-
-
-def by_dips(found: ByDips) -> BenchFault:
-    """The same by the dips of SWR: one distance, and nothing else."""
-    low, middle, high = found.distance_m
-    said = tell("bench.dips", count=found.dips, at_m=middle, span=(low, high))
-    return {
-        "faults": [
-            {"at_m": middle, "gamma": None, "kind": "unknown", "text": say(tell("bench.kind.unknown"))}
-        ],
-        "resolution_m": high - low,
-        "farthest_m": None,
-        "along": [],
-        "sentence": say(said),
-        "why": say(tell("bench.dips-why")),
-        "remark": say(tell("bench.fault-remark", found=[tell("bench.dips-noted", at_m=middle)])),
-    }
-
-
-def _kind(one: Step) -> Message:
-    return tell(f"bench.kind.{one.kind}")
-
-
-def _peaks(distance_m: Real, rho: Real, each: int) -> list[tuple[float, float]]:
-    """Of every so many points the highest, so that no peak is left out of the picture."""
-    starts = range(0, len(rho), each)
-    tops = [start + int(np.argmax(rho[start : start + each])) for start in starts]
-    return [(float(distance_m[k]), float(rho[k])) for k in tops]

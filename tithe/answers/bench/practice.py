@@ -3,10 +3,14 @@
 from __future__ import annotations
 
 from collections.abc import Callable, Mapping
-from typing import Any
+from typing import Annotated, Any
 
 import numpy as np
+from pydantic import Field
+from typing_extensions import TypedDict
 
+from tithe.answers.bench.asked import JOB_S, BenchRequest
+from tithe.answers.question import Work, question
 from tithe.core import AttenuatedLine, Inline, Line, Meter, Station, Transformer, Tuner
 from tithe.core.arrays import Real
 from tithe.core.bench import simulated
@@ -16,7 +20,6 @@ from tithe.core.message import tell
 from tithe.core.parts.part import Part
 from tithe.core.sweep import with_phase
 from tithe.files import sweep_file
-from tithe.results.bench_shapes import PracticeDay
 from tithe.text import say
 
 USUAL_LINE = Line(AttenuatedLine(50, 0.66, 0.598, 0.0073), 20.0)
@@ -25,6 +28,29 @@ _WIDE, _POINTS = (1e6, 60e6), 201
 _FAULT_WIDE, _FAULT_POINTS = (1e6, 300e6), 1001
 _PART_WIDE = (1.5e6, 35e6)
 _WATTS = 100.0
+
+
+class PracticeRequest(BenchRequest):
+    """A day on the simulated bench: which errors and which truth it hides."""
+
+    seed: Annotated[int, Field(ge=0, le=10**6)] = 1
+
+
+class PracticeDay(TypedDict):
+    """What a simulated bench shows, as it would be typed or saved: ``texts``: sweeps by what was at the far
+    side; ``rows``: a tuner's, by frequency; ``figures``: what meters show. ``truth``: what was hidden."""
+
+    texts: dict[str, str]
+    rows: list[dict[str, Any]]
+    figures: dict[str, float]
+    truth: str
+
+
+@question("bench/practice/{job}")
+def answer(job: str, asked: PracticeRequest) -> Work[PracticeDay]:
+    """A day on the simulated bench, for the same door."""
+    station, on_bench, residual = asked.station(), asked.part(), asked.residual.to_core()
+    return Work(JOB_S, lambda pause: day(job, station, on_bench, residual, asked.seed))
 
 
 def day(job: str, station: Station | None, part: Part | None, residual: Residual, seed: int) -> PracticeDay:

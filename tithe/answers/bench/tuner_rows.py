@@ -7,7 +7,11 @@ from dataclasses import dataclass
 from typing import Any
 
 import numpy as np
+from typing_extensions import TypedDict
 
+from tithe.answers.bench.asked import Reading
+from tithe.answers.bench.carry import BenchCarry, coil_q_carry
+from tithe.answers.spans import ends, found, three
 from tithe.core import InputError, Station, Tuner
 from tithe.core.bench.at_home import AtLengths, at_lengths
 from tithe.core.bench.coil_q import USUAL, coil_q_interval
@@ -16,14 +20,55 @@ from tithe.core.bench.tuner import LEAST_MATCH_DB, MOST_DB, ScalarLoss, loss_int
 from tithe.core.errors import require
 from tithe.core.message import Message, tell
 from tithe.core.reflection import return_loss_db
-from tithe.results.bench_shapes import AtFrequency, BenchCarry, BenchTuner, LengthsOut
 from tithe.results.budget_shapes import Span
 from tithe.text import rule, say
 
-Reading = float | complex
-"""A return loss, dB, or a Γ re 50 Ω."""
 _CLOSE = 0.15
 """Of a loss: a quick figure that is as near as this is right."""
+
+
+class AtFrequency(TypedDict):
+    """A tuner at a frequency: the return losses that were read; loss and efficiency into R₀; by return losses
+    alone the mean of both halved, and half of that into a short (null: not to be told); the Q of its coils
+    (null: ``coil_why``) and its loss at the station's own load (null: no station, or its antenna is not known
+    there)."""
+
+    mhz: float
+    with_phase: bool
+    match_db: float
+    short_db: float
+    open_db: float | None
+    loss_db: Span
+    efficiency: Span
+    mean_halved_db: float | None
+    short_alone_db: float | None
+    coil_q: Span | None
+    coil_why: str
+    in_station_db: Span | None
+
+
+class LengthsOut(TypedDict):
+    """The tuner's loss at the real loads at several lengths of the run: by frequency (``mhz``), a span a
+    length; ``present``: which length is the one there is."""
+
+    length_m: list[float]
+    present: int
+    mhz: list[float]
+    loss_db: list[list[Span]]
+
+
+class BenchTuner(TypedDict):
+    """A row a frequency; of the one asked for (else the middle one) its figures stand at the top."""
+
+    mhz: float
+    loss_db: Span
+    efficiency: Span
+    coil_q: Span | None
+    rows: list[AtFrequency]
+    lengths: LengthsOut | None
+    sentence: str
+    why: str
+    carry: BenchCarry | None
 
 
 @dataclass(frozen=True)
@@ -34,11 +79,6 @@ class TunerRow:
     match: Reading
     short: Reading
     open_: Reading | None
-
-
-def three(low: float | None, middle: float, high: float | None) -> Span:
-    """A span from its three figures."""
-    return {"min": low, "median": middle, "max": high}
 
 
 def back_db(reading: Reading) -> float:
@@ -168,19 +208,6 @@ def _span_of(found: AtLengths, n: int, k: int) -> Span:
     return three(*(float(one[n, k]) for one in (found.low_db, found.loss_db, found.high_db)))
 
 
-def ends(span: Span) -> tuple[float, float]:
-    """Least and most; of one that is open what was found."""
-    middle = span["median"] or 0.0
-    low, high = span["min"], span["max"]
-    return middle if low is None else low, middle if high is None else high
-
-
-def found(span: Span) -> float:
-    """The figure as found."""
-    assert span["median"] is not None
-    return span["median"]
-
-
 def _told(rows: list[AtFrequency], top: AtFrequency, usual: bool) -> Iterator[Message]:
     worst = max(rows, key=_times_worse)
     if (home := worst["in_station_db"]) is not None:
@@ -254,15 +281,3 @@ def _carry(rows: list[AtFrequency]) -> BenchCarry | None:
         return None
     phase = all(row["with_phase"] for row in rows)
     return coil_q_carry(known, say(tell("bench.how.tuner" if phase else "bench.how.return-loss")))
-
-
-def coil_q_carry(known: Sequence[tuple[float, Span]], how: str) -> BenchCarry:
-    """The Q of a tuner's coils, [MHz, Q], as it goes into the station."""
-    value = [[mhz, round(found(q), 1)] for mhz, q in known]
-    points = [
-        [mhz, round(q["min"] or 0.0, 1), None if q["max"] is None else round(q["max"], 1)] for mhz, q in known
-    ]
-    return {
-        "fields": {"coil_q": value},
-        "measured": {"coil_q": {"value": value, "points": points, "how": how}},
-    }

@@ -1,0 +1,135 @@
+"""The analyzer itself: what its calibration leaves."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator
+from dataclasses import asdict
+from typing import Annotated
+
+import numpy as np
+from pydantic import Field
+from typing_extensions import TypedDict
+
+from tithe.answers.bench.asked import Text, alike, gammas, returned
+from tithe.answers.question import Asked, Work, question, told
+from tithe.core.bench import check as core
+from tithe.core.bench.check import (
+    LEAST_DIRECTIVITY_DB,
+    MOST_TRACKING_DB,
+    MOST_TRACKING_DEG,
+    Checked,
+)
+from tithe.core.errors import require
+from tithe.core.message import Message, tell
+from tithe.document.fields import Number, Positive
+from tithe.text import say
+
+_MOST_ROWS = 200
+_SHOWN_SWR = (1.1, 1.5, 3.0)
+CheckRow = tuple[Positive, Number, Number, Number]
+"""MHz, return losses of the open, the short and the load, dB."""
+
+
+class CheckDay(Asked):
+    """Sweeps of an open, a short and a load, or their return losses."""
+
+    open: Text | None = None
+    short: Text | None = None
+    load: Text | None = None
+    typed: Annotated[list[CheckRow], Field(max_length=200)] = Field(default_factory=list)
+
+
+class ResidualOut(TypedDict):
+    """What an analyzer's calibration leaves, as the other jobs take it."""
+
+    directivity_db: float
+    tracking_db: float
+    tracking_deg: float
+    drift_db: float
+    drift_deg: float
+    noise: float
+    load_pct: float
+
+
+class BenchCheck(TypedDict):
+    """The worst over the sweep; ``errors``: [MHz, directivity dB, source match dB, tracking dB]; ``good``:
+    whether it may be used as it is; ``shown_as``: SWRs and from what to what they are shown."""
+
+    directivity_db: float
+    source_db: float
+    tracking_db: float
+    tracking_deg: float
+    aside_m: float
+    good: bool
+    shown_as: list[list[float | None]]
+    errors: list[list[float]]
+    residual: ResidualOut
+    sentence: str
+    why: str
+
+
+@question("bench/check")
+def answer(asked: CheckDay) -> Work[BenchCheck]:
+    """What an analyzer's calibration leaves."""
+    if asked.typed:
+        for n, row in enumerate(asked.typed):
+            for back_db in row[1:]:
+                returned(f"typed[{n}]", back_db)
+        mhz, *back = np.array(sorted(asked.typed)).T
+        require(bool((np.diff(mhz) > 0).all()), "typed", "rising-frequencies")
+        return told(in_words(core.by_return_loss(mhz * 1e6, back[0], back[1], back[2])))
+    given = alike({"open": asked.open, "short": asked.short, "load": asked.load})
+    freq, (open_, short, load) = gammas(given, "open", "short", "load")
+    return told(in_words(core.checked(freq, open_, short, load)))
+
+
+def in_words(found: Checked) -> BenchCheck:
+    """What an analyzer's calibration leaves."""
+    shown = [[ratio, *_finite(found.shown_as(ratio))] for ratio in _SHOWN_SWR]
+    db = [20 * np.log10(np.maximum(np.abs(one), 1e-6)) for one in (found.delta, found.source, found.tracking)]
+    each = max(len(found.freq_hz) // _MOST_ROWS, 1)
+    residual = asdict(found.residual())
+    return {
+        "directivity_db": found.directivity_db,
+        "source_db": found.source_db,
+        "tracking_db": found.tracking_db,
+        "tracking_deg": found.tracking_deg,
+        "aside_m": found.aside_m,
+        "good": found.good,
+        "shown_as": shown,
+        "errors": [
+            [float(found.freq_hz[k]) / 1e6, -float(db[0][k]), -float(db[1][k]), float(db[2][k])]
+            for k in range(0, len(found.freq_hz), each)
+        ],
+        "residual": ResidualOut(**residual),  # type: ignore[typeddict-item]  # its own fields
+        "sentence": say(_told(found)),
+        "why": say(tell("bench.check-why", tracking_db=found.tracking_db)),
+    }
+
+
+def _finite(pair: tuple[float, float]) -> list[float | None]:
+    return [one if np.isfinite(one) else None for one in pair]
+
+
+def _told(found: Checked) -> Iterator[Message]:
+    figures = {
+        "directivity_db": found.directivity_db,
+        "tracking_db": found.tracking_db,
+        "tracking_deg": found.tracking_deg,
+    }
+    if found.good:
+        yield tell("bench.check-good", **figures)
+    else:
+        short = {
+            "directivity": LEAST_DIRECTIVITY_DB - found.directivity_db,
+            "source": LEAST_DIRECTIVITY_DB - found.source_db,
+            "tracking": 20 * max(found.tracking_db / MOST_TRACKING_DB, found.tracking_deg / MOST_TRACKING_DEG)
+            - 20,
+        }
+        worst = max(short, key=lambda key: short[key])
+        named = tell(f"bench.worst.{worst}")
+        yield tell("bench.check-bad", source_db=found.source_db, worst=named, **figures)
+    low, high = found.shown_as(1.5)
+    yield tell("bench.check-shows", ratio=1.5, span=(low, high))
+    if abs(found.aside_m) > 0.002:
+        yield tell("bench.check-aside", aside_m=abs(found.aside_m))

@@ -1,0 +1,144 @@
+"""Where along a line waves come back."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator
+from typing import Annotated
+
+import numpy as np
+from pydantic import Field
+from typing_extensions import TypedDict
+
+from tithe.answers.bench.asked import JOB_S, BenchRequest, Text, alike, gammas
+from tithe.answers.question import Work, question, told
+from tithe.core import InputError
+from tithe.core.arrays import Real
+from tithe.core.bench import fault as core
+from tithe.core.bench.fault import Along, ByDips, Step
+from tithe.core.cost import Pause
+from tithe.core.errors import require
+from tithe.core.message import Message, tell
+from tithe.document.fields import Positive
+from tithe.document.parts.line import Velocity
+from tithe.text import say
+
+_TOLD = 6
+"""Steps in a sentence; the table has them all."""
+_MOST_POINTS = 600
+
+
+class FaultDay(BenchRequest):
+    """A sweep with the far end as it hangs, or the frequencies of neighbouring dips of SWR, each read to
+    ``read_khz``; the velocity factor, or that of the line on the bench."""
+
+    text: Text | None = None
+    dips: Annotated[list[Positive], Field(max_length=200)] = Field(default_factory=list)
+    read_khz: Positive = 50.0
+    velocity_factor: Velocity | None = None
+
+
+class FaultOut(TypedDict):
+    """Where a wave comes back, how much of it (below 0: the impedance falls; null: not known), and what that
+    seems to be."""
+
+    at_m: float
+    gamma: float | None
+    kind: str
+    text: str
+
+
+class BenchFault(TypedDict):
+    """By distance; ``resolution_m``: nearer than that two are one; ``farthest_m``: no farther is told (null:
+    not known); ``along``: the picture [m, |Γ|]."""
+
+    faults: list[FaultOut]
+    resolution_m: float
+    farthest_m: float | None
+    along: list[list[float]]
+    sentence: str
+    why: str
+    remark: str
+
+
+@question("bench/fault")
+def answer(asked: FaultDay) -> Work[BenchFault]:
+    """Where along a line waves come back."""
+    run, velocity = asked.line(), asked.velocity_factor
+    if velocity is None:
+        if run is None:
+            raise InputError("velocity_factor", "missing")
+        velocity = run.line.velocity_factor
+    if asked.dips:
+        require(asked.text is None, "dips", "sweeps-or-return-losses")
+        dips = np.array(sorted(asked.dips)) * 1e6
+        return told(by_dips(core.by_dips(dips, velocity, asked.read_khz * 1e3)))
+    freq, (gamma,) = gammas(alike({"text": asked.text}), "text")
+    residual, known, factor = asked.residual.to_core(), None if run is None else run.line, velocity
+
+    def work(pause: Pause) -> BenchFault:
+        return in_words(core.along(freq, gamma, factor, known, residual))
+
+    return Work(JOB_S, work)
+
+
+def in_words(along: Along) -> BenchFault:
+    """Where waves come back along a line."""
+    largest = sorted(along.steps, key=lambda one: -one.rho)[:_TOLD]
+    said = [
+        tell("bench.step", at_m=one.distance_m, rho=one.rho, kind=_kind(one))
+        for one in sorted(largest, key=lambda one: one.distance_m)
+    ]
+    said = said or [tell("bench.no-step")]
+    said.append(tell("bench.resolution", resolution_m=along.resolution_m, farthest_m=along.farthest_m))
+    if any(one.kind == "unknown" for one in along.steps):
+        said.append(tell("bench.kinds-unknown"))
+    last = max((one.distance_m for one in along.steps), default=along.farthest_m)
+    shown = along.distance_m <= min(1.4 * last + 4 * along.resolution_m, along.farthest_m)
+    each = max(int(shown.sum()) // _MOST_POINTS, 1)
+    noted = [tell("bench.fault-noted", kind=_kind(one), at_m=one.distance_m) for one in along.steps[:_TOLD]]
+    return {
+        "faults": [
+            {"at_m": one.distance_m, "gamma": one.gamma, "kind": one.kind, "text": say(_kind(one))}
+            for one in along.steps
+        ],
+        "resolution_m": along.resolution_m,
+        "farthest_m": along.farthest_m,
+        "along": [[m, rho] for m, rho in _peaks(along.distance_m[shown], along.rho[shown], each)],
+        "sentence": say(said),
+        "why": say(_why(largest, len(along.steps) - 1)),
+        "remark": say(tell("bench.fault-remark", found=noted)) if noted else "",
+    }
+
+
+def _why(largest: list[Step], others: int) -> Iterator[Message]:
+    yield tell("bench.fault-why")
+    if others > 0:
+        yield tell("bench.fault-why-here", at_m=largest[0].distance_m, count=others)
+
+
+def by_dips(found: ByDips) -> BenchFault:
+    """The same by the dips of SWR: one distance, and nothing else."""
+    low, middle, high = found.distance_m
+    said = tell("bench.dips", count=found.dips, at_m=middle, span=(low, high))
+    return {
+        "faults": [
+            {"at_m": middle, "gamma": None, "kind": "unknown", "text": say(tell("bench.kind.unknown"))}
+        ],
+        "resolution_m": high - low,
+        "farthest_m": None,
+        "along": [],
+        "sentence": say(said),
+        "why": say(tell("bench.dips-why")),
+        "remark": say(tell("bench.fault-remark", found=[tell("bench.dips-noted", at_m=middle)])),
+    }
+
+
+def _kind(one: Step) -> Message:
+    return tell(f"bench.kind.{one.kind}")
+
+
+def _peaks(distance_m: Real, rho: Real, each: int) -> list[tuple[float, float]]:
+    """Of every so many points the highest, so that no peak is left out of the picture."""
+    starts = range(0, len(rho), each)
+    tops = [start + int(np.argmax(rho[start : start + each])) for start in starts]
+    return [(float(distance_m[k]), float(rho[k])) for k in tops]

@@ -1,0 +1,79 @@
+"""A wattmeter against a voltage across a dummy load, or a better meter."""
+
+from __future__ import annotations
+
+from typing_extensions import TypedDict
+
+from tithe.answers.bench.carry import BenchCarry
+from tithe.answers.question import Asked, Work, question, told
+from tithe.answers.spans import three
+from tithe.core.bench import meter as core
+from tithe.core.bench.meter import Known, MeterScale
+from tithe.core.errors import require
+from tithe.core.message import tell
+from tithe.document.fields import NotNegative, Number
+from tithe.results.budget_shapes import Span
+from tithe.text import say
+
+
+class MeterDay(Asked):
+    """What a meter shows into a dummy load; the peak voltage across it, or what a better meter shows."""
+
+    shown_w: Number
+    read_w: NotNegative = 1.0
+    volts: Number | None = None
+    volts_pct: Number = 2.0
+    drop_volts: NotNegative = 0.0
+    load_ohm: Number = 50.0
+    load_pct: Number = 1.0
+    power_w: Number | None = None
+    accuracy_pct: Number = 3.0
+    full_scale_w: Number = 200.0
+
+
+class BenchMeter(TypedDict):
+    """What a meter shows over the power there is, and that power."""
+
+    scale: Span
+    power_w: float
+    sentence: str
+    why: str
+    carry: BenchCarry
+
+
+@question("bench/meter")
+def answer(asked: MeterDay) -> Work[BenchMeter]:
+    """A meter against a voltage across a dummy load, or a better meter."""
+    require((asked.volts is None) != (asked.power_w is None), "volts", "volts-or-power")
+    drop: float | None = None
+    if asked.volts is not None:
+        known = core.by_peak_volts(
+            asked.volts, asked.volts_pct, asked.load_ohm, asked.load_pct, asked.drop_volts
+        )
+        drop = asked.drop_volts / (asked.volts + asked.drop_volts)
+    else:
+        known = core.by_better_meter(asked.power_w or 0.0, asked.accuracy_pct, asked.full_scale_w)
+    found = core.scale(asked.shown_w, asked.read_w, known)
+    return told(in_words(found, asked.shown_w, known, drop))
+
+
+def in_words(found: MeterScale, shown_w: float, known: Known, drop_share: float | None) -> BenchMeter:
+    """A meter against a known power; ``drop_share``: of a peak detector's diode (None: a better meter)."""
+    code = "bench.meter" if found.told_from_none else "bench.meter-right"
+    params = {"scale": found.scale} if found.told_from_none else {}
+    said = tell(code, power_w=found.power_w, shown_w=shown_w, span=(found.low, found.high), **params)
+    by_volts = drop_share is not None
+    why = (
+        tell("bench.meter-why", drop_pct=drop_share)
+        if by_volts
+        else tell("bench.meter-why-other", share=known.share)
+    )
+    value, low, high = (round(one, 4) for one in found[:3])
+    mark = {"value": value, "low": low, "high": high, "how": say(tell("bench.how.meter"))}
+    return {
+        "scale": three(found.low, found.scale, found.high),
+        "power_w": found.power_w,
+        "sentence": say(said),
+        "why": say(why),
+        "carry": {"fields": {"scale": value}, "measured": {"scale": mark}},
+    }

@@ -1,0 +1,200 @@
+"""A part in line, a choke or a transformer."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator
+from typing import Annotated
+
+import numpy as np
+from pydantic import Field
+from typing_extensions import TypedDict
+
+from tithe.answers.bench.asked import BenchRequest, Text, alike, gammas, returned, seconds
+from tithe.answers.bench.carry import BenchCarry, loss_carry
+from tithe.answers.question import Work, question, told
+from tithe.answers.spans import three
+from tithe.core.bench import part as core
+from tithe.core.bench.part import MeasuredPart, MeasuredTransformer
+from tithe.core.cost import Pause
+from tithe.core.errors import require
+from tithe.core.message import Message, tell
+from tithe.core.reflection import mismatch_loss_db
+from tithe.document.fields import NotNegative, Number, Positive
+from tithe.results.budget_shapes import Span
+from tithe.text import say
+
+_MOST_ROWS = 200
+PairRow = tuple[Positive, Number, Number]
+"""MHz, loss through both and return loss, dB."""
+
+
+class PartDay(BenchRequest):
+    """Three sweeps of one, ``resistor_ohm`` at its far side in place of the load; or two back to back,
+    typed."""
+
+    match: Text | None = None
+    short: Text | None = None
+    open: Text | None = None
+    resistor_ohm: Positive = 50.0
+    transformer: bool = False
+    pair: Annotated[list[PairRow], Field(max_length=200)] = Field(default_factory=list)
+    error_db: NotNegative = 0.05
+    most_db: Positive = 0.5
+    most_swr: Annotated[float, Field(gt=1, le=100)] = 1.5
+
+
+class PartAt(TypedDict):
+    """A part in line at a frequency: its loss, the SWR at its input, and whether it may be used."""
+
+    mhz: float
+    loss_db: Span
+    swr: float | None
+    usable: bool
+
+
+class TransformerOut(TypedDict):
+    """What a transformer is made of; core loss across in Ω, null where none can be seen."""
+
+    ratio: Span
+    turns: Span
+    leakage_uh: Span
+    magnetizing_uh: Span
+    core_loss_ohm: Span
+    loss_db: Span
+
+
+class BenchPart(TypedDict):
+    """``loss_db``: at the middle of what is usable, ``band_mhz``; null where nothing is."""
+
+    loss_db: Span | None
+    band_mhz: list[float] | None
+    rows: list[PartAt]
+    transformer: TransformerOut | None
+    sentence: str
+    why: str
+    carry: BenchCarry | None
+
+
+@question("bench/part")
+def answer(asked: PartDay) -> Work[BenchPart]:
+    """A part in line, a choke or a transformer."""
+    residual, limits = asked.residual.to_core(), (asked.most_db, asked.most_swr)
+    if asked.pair:
+        require(asked.match is None, "pair", "sweeps-or-return-losses")
+        for n, (_, _, back_db) in enumerate(asked.pair):
+            returned(f"pair[{n}]", back_db)
+        mhz, through, back = np.array(sorted(asked.pair)).T
+        require(bool((np.diff(mhz) > 0).all()), "pair", "rising-frequencies")
+        both = core.back_to_back(mhz * 1e6, through, back, asked.error_db, *limits)
+        missed = float(np.max(mismatch_loss_db(10 ** (-back / 20))))
+        return told(in_words(both, *limits, missed_db=missed))
+    sweeps = alike({"match": asked.match, "short": asked.short, "open": asked.open})
+    freq, (match, short, open_) = gammas(sweeps, "match", "short", "open")
+
+    def work(pause: Pause) -> BenchPart:
+        found = core.by_three_sweeps(freq, match, short, open_, *limits, residual)
+        of = None
+        if asked.transformer:
+            of = core.transformer(freq, match, short, open_, asked.resistor_ohm, residual)
+        return in_words(found, *limits, of)
+
+    return Work(seconds(freq), work)
+
+
+def in_words(
+    found: MeasuredPart,
+    most_db: float,
+    most_swr: float,
+    of: MeasuredTransformer | None = None,
+    missed_db: float | None = None,
+) -> BenchPart:
+    """A part in line by its sweeps; ``of``: what a transformer is made of; ``missed_db``: of two back to
+    back, how much was mismatch at the most."""
+    each = max(len(found.freq_hz) // _MOST_ROWS, 1)
+    low, middle, high = found.loss_db
+    rows: list[PartAt] = [
+        {
+            "mhz": float(found.freq_hz[k]) / 1e6,
+            "loss_db": three(float(low[k]), float(middle[k]), float(high[k])),
+            "swr": float(found.swr[k]) if np.isfinite(found.swr[k]) else None,
+            "usable": bool(found.usable[k]),
+        }
+        for k in range(0, len(found.freq_hz), each)
+    ]
+    inside = found.within_db
+    return {
+        "loss_db": None if inside is None else three(*inside),
+        "band_mhz": None if found.band_hz is None else [one / 1e6 for one in found.band_hz],
+        "rows": rows,
+        "transformer": None if of is None else _transformer(of),
+        "sentence": say(_told(found, most_db, most_swr, of)),
+        "why": say(
+            tell("bench.part-why", loss_db=float(np.median(middle)))
+            if missed_db is None
+            else tell("bench.pair-why", missed_db=missed_db)
+        ),
+        "carry": _carry(found, of, "bench.how.tuner" if missed_db is None else "bench.how.pair"),
+    }
+
+
+def _told(
+    found: MeasuredPart, most_db: float, most_swr: float, of: MeasuredTransformer | None
+) -> Iterator[Message]:
+    limits = {"most_db": most_db, "most_swr": most_swr}
+    inside = found.within_db
+    if found.band_hz is None or inside is None:
+        yield tell("bench.part-nowhere", **limits)
+    else:
+        low, high = found.band_hz
+        yield tell(
+            "bench.part", loss_db=inside[1], span=(inside[0], inside[2]), low_hz=low, high_hz=high, **limits
+        )
+        at_end = [
+            name
+            for name, here in (("low end", low == found.freq_hz[0]), ("high end", high == found.freq_hz[-1]))
+            if here
+        ]
+        if at_end:
+            yield tell("bench.part-limits", ends=at_end)
+    if of is not None:
+        yield tell(
+            "bench.transformer", ratio=of.ratio[1], span=(of.ratio[0], of.ratio[2]), turns=of.turns[1],
+            leakage=of.leakage_h[1] * 1e6, magnetizing=of.magnetizing_h[1] * 1e6,
+        )  # fmt: skip
+
+
+def _transformer(of: MeasuredTransformer) -> TransformerOut:
+    least_s, core_s, most_s = of.core_loss_s
+    return {
+        "ratio": three(*of.ratio),
+        "turns": three(*of.turns),
+        "leakage_uh": three(*(one * 1e6 for one in of.leakage_h)),
+        "magnetizing_uh": three(*(one * 1e6 for one in of.magnetizing_h)),
+        "core_loss_ohm": {"min": _inverse(most_s), "median": _inverse(core_s), "max": _inverse(least_s)},
+        "loss_db": three(*of.loss_db),
+    }
+
+
+def _inverse(siemens: float) -> float | None:
+    return None if siemens < 1e-7 else 1 / siemens
+
+
+def _carry(found: MeasuredPart, of: MeasuredTransformer | None, how: str) -> BenchCarry | None:
+    inside = found.within_db
+    if found.band_hz is None or inside is None:
+        return None
+    out = loss_carry(inside if of is None else of.loss_db, how)
+    low, high = (round(one / 1e6, 4) for one in found.band_hz)
+    out["fields"] |= {"f_min_mhz": low, "f_max_mhz": high}
+    if of is not None:
+        shapes = _transformer(of)
+        for key, span in (
+            ("ratio", shapes["ratio"]), ("leakage_uh", shapes["leakage_uh"]),
+            ("magnetizing_uh", shapes["magnetizing_uh"]), ("core_loss_ohm", shapes["core_loss_ohm"]),
+        ):  # fmt: skip
+            if (middle := span["median"]) is not None:
+                value = float(f"{middle:.5g}")
+                out["fields"][key] = value
+                mark = {"value": value, "low": span["min"], "high": span["max"], "how": say(tell(how))}
+                out["measured"][key] = mark
+    return out

@@ -1,0 +1,54 @@
+"""A tuner by its three readings at each frequency."""
+
+from __future__ import annotations
+
+from typing import Annotated
+
+from pydantic import Field
+
+from tithe.answers.bench.asked import BenchRequest, Cell, reading
+from tithe.answers.bench.tuner_rows import BenchTuner, TunerRow, tuner
+from tithe.answers.question import Asked, Work, question
+from tithe.core.solving_cost import solving_s
+from tithe.document.fields import Positive
+
+_Q_S = 0.03
+"""Seconds that the Q of one row takes, about."""
+_SOLVES = 15
+"""How many times the station is solved for the lengths, about."""
+
+
+class TunerReadings(Asked):
+    """At a frequency: matched into R₀, then a short and an open."""
+
+    mhz: Positive
+    match: Cell
+    short: Cell
+    open: Cell | None = None
+
+    def to_core(self, n: int) -> TunerRow:
+        """The row. Raises `InputError`."""
+        place = f"rows[{n}]"
+        return TunerRow(
+            self.mhz * 1e6,
+            reading(f"{place}.match", self.match),
+            reading(f"{place}.short", self.short),
+            None if self.open is None else reading(f"{place}.open", self.open),
+        )
+
+
+class TunerDay(BenchRequest):
+    """Readings by frequency; ``mhz``: of which the figures at the top are told (null: the middle)."""
+
+    mhz: Positive | None = None
+
+    rows: Annotated[list[TunerReadings], Field(min_length=1, max_length=40)]
+
+
+@question("bench/tuner")
+def answer(asked: TunerDay) -> Work[BenchTuner]:
+    """A tuner by its three readings at each frequency."""
+    station, residual = asked.station(), asked.residual.to_core()
+    rows = [row.to_core(n) for n, row in enumerate(asked.rows)]
+    seconds = len(rows) * _Q_S + (0 if station is None else _SOLVES * solving_s(station, len(rows)))
+    return Work(seconds, lambda pause: tuner(rows, station, asked.at, residual, asked.mhz), "fewer-bands")

@@ -1,0 +1,96 @@
+"""Watts in and out of a part: what two wattmeters tell of its loss."""
+
+from __future__ import annotations
+
+from typing_extensions import TypedDict
+
+from tithe.answers.bench.asked import BenchRequest
+from tithe.answers.bench.carry import BenchCarry, coil_q_carry, loss_carry
+from tithe.answers.question import Asked, Work, question, told
+from tithe.answers.spans import three
+from tithe.core import InputError
+from tithe.core.bench import watts as core
+from tithe.core.bench.coil_q import coil_q_interval
+from tithe.core.bench.watts import Watts, WattsLoss
+from tithe.core.message import tell
+from tithe.core.parts.tuner.part import Tuner
+from tithe.document.fields import Number, Positive
+from tithe.results.budget_shapes import Span
+from tithe.text import say
+
+
+class WattReading(Asked):
+    """A meter's two readings, its full scale and its accuracy."""
+
+    forward_w: Number
+    reflected_w: Number = 0.0
+    full_scale_w: Number
+    accuracy_pct: Number
+
+    def to_core(self) -> Watts:
+        """The core's."""
+        return Watts(self.forward_w, self.reflected_w, self.full_scale_w, self.accuracy_pct / 100)
+
+
+class WattsDay(BenchRequest):
+    """Before and behind a part; ``same_meter``: one meter, carried from side to side; ``mhz``: at which a
+    tuner was tuned into the dummy load."""
+
+    before: WattReading
+    behind: WattReading
+    same_meter: bool = False
+    mhz: Positive | None = None
+
+
+class BenchWatts(TypedDict):
+    """``tells_from_db``: the least loss that these meters tell from none."""
+
+    loss_db: Span
+    tells_from_db: float
+    sentence: str
+    why: str
+    carry: BenchCarry | None
+
+
+@question("bench/watts")
+def answer(asked: WattsDay) -> Work[BenchWatts]:
+    """Watts in and out of a part."""
+    found = core.loss(asked.before.to_core(), asked.behind.to_core(), asked.same_meter)
+    station, on_bench = asked.station(), asked.part()
+    if station is None or asked.mhz is None or not isinstance(on_bench, Tuner):
+        return told(of_part(found))
+    freq_hz, q = asked.mhz * 1e6, None
+    try:
+        span = (found.low_db, found.loss_db, found.high_db)
+        q = coil_q_interval(on_bench, freq_hz, span, station.transmitter.reference_ohm)
+    except InputError:
+        pass  # no Q of its coils explains these watts: only the loss is told
+    return told(of_tuner(found, freq_hz, q))
+
+
+def of_part(loss: WattsLoss) -> BenchWatts:
+    """What two meters on either side of a part tell of its loss."""
+    said = tell("bench.watts", loss_db=loss.loss_db, span=(loss.low_db, loss.high_db))
+    if loss.low_db <= 0:
+        said = tell("bench.watts-nothing", tells_from_db=loss.tells_from_db, most=loss.high_db)
+    return {
+        "loss_db": three(loss.low_db, loss.loss_db, loss.high_db),
+        "tells_from_db": loss.tells_from_db,
+        "sentence": say(said),
+        "why": say(tell("bench.watts-why", tells_from_db=loss.tells_from_db)),
+        "carry": loss_carry((loss.low_db, max(loss.loss_db, 0.0), loss.high_db), "bench.how.watts"),
+    }
+
+
+def of_tuner(loss: WattsLoss, freq_hz: float, q: tuple[float, float, float | None] | None) -> BenchWatts:
+    """The same of a tuner, tuned into the dummy load; ``q``: what explains it (None: nothing does)."""
+    out = of_part(loss)
+    out["carry"] = None
+    if q is not None:
+        least, found, most = q
+        span = (least, found if most is None else most)
+        out["sentence"] += " " + say(tell("bench.watts-q", q=found, span=span, freq_hz=freq_hz))
+        out["carry"] = coil_q_carry(
+            [(freq_hz / 1e6, three(least, found, most))], say(tell("bench.how.watts"))
+        )
+    return out
