@@ -3,11 +3,11 @@
 import numpy as np
 import pytest
 
+from tithe.answers.loss import told as loss_json
 from tithe.core import AttenuatedLine, Line, Station, SwrAntenna, Transmitter, line_loss
 from tithe.core.bands import USUAL
 from tithe.core.line_loss import RATIOS, LineLoss
 from tithe.document.loss_question import LossQuestion
-from tithe.results import loss_json
 from tithe.text import say
 
 RG58 = AttenuatedLine(50.0, 0.66, 1.365, 0.0269)

@@ -6,13 +6,13 @@ from dataclasses import replace
 import numpy as np
 import pytest
 
+from tithe.answers.questions import told as questions_json
 from tithe.core import InputError, solve
 from tithe.core.antenna import Resonator, SwrAntenna, table
 from tithe.core.questions import SCHOOLS, Asked, compare_schools
 from tithe.core.station import Band
 from tithe.core.transmitter import NO_PROTECTION
 from tithe.document import station_file
-from tithe.results import questions_json
 from tithe.text import say
 from tithe.web.stations import demo
 

@@ -12,6 +12,8 @@ import numpy as np
 import pytest
 
 from tests import full
+from tithe.answers.loss import told as loss_told
+from tithe.answers.loss import working as loss_working
 from tithe.core import InputError, solve
 from tithe.core.antenna import SampledAntenna
 from tithe.core.choose import break_evens, evaluate, question, safe_lengths
@@ -41,7 +43,7 @@ from tithe.core.working import (
 )
 from tithe.document import choice, station_file
 from tithe.document.loss_question import LossQuestion
-from tithe.results import budget_json, choose_json, loss_json, loss_working_json, sweep_json, working_json
+from tithe.results import budget_json, choose_json, sweep_json, working_json
 from tithe.site.typesetting import formulas_text
 from tithe.text import typeset
 from tithe.text.symbols import SYMBOLS
@@ -279,19 +281,19 @@ def test_every_figure_of_the_first_question_has_its_working():
     )
     for load in loads:
         asked = LossQuestion(lines=["rg-58", "window-450"], length_m=21, mhz=7.1, **load)
-        answer = loss_json.answer(asked)
+        answer = loss_told.answer(asked)
         without = ("station", "cautions", *(() if "tuner" in load else ("tuner_w",)))
         told = [{key: one for key, one in line.items() if key not in without} for line in answer["lines"]]
         for n, (path, figure) in enumerate(leaves({"lines": told})):
             if n % full.of(7, 1):
                 continue
-            out = loss_working_json.working(asked, path)
+            out = loss_working.working(asked, path)
             ends = (figure["min"], figure["max"]) if isinstance(figure, dict) else (figure, figure)
             assert (out["values"][0], out["values"][-1]) == ends, path
             assert out["lines"] or ends == (None, None), path
         for wrong in ("", "lines[2].extra_db", "lines[0].name", "lines[0].over_swr[99].extra_db"):
             with pytest.raises(InputError, match="figure"):
-                loss_working_json.working(asked, wrong)
+                loss_working.working(asked, wrong)
 
 
 @pytest.mark.parametrize(

@@ -45,12 +45,12 @@ def told(answer: A) -> Work[A]:
 
 @dataclass(frozen=True)
 class Question:
-    """``path``: below ``/api/``; ``places``: the names in it, all texts; ``asks``: the request's model;
-    ``tells``: the answer's shape."""
+    """``path``: below ``/api/``; ``places``: the names in it, all texts; ``asks``: the request's model (None:
+    it is only read); ``tells``: the answer's shape."""
 
     path: str
     places: tuple[str, ...]
-    asks: type[BaseModel]
+    asks: type[BaseModel] | None
     tells: Any
     about: str
     work: Callable[..., Work[Any]]
@@ -69,6 +69,17 @@ def question(path: str) -> Callable[[F], F]:
         (tells,) = get_args(hints["return"])
         about = (function.__doc__ or "").strip()
         _QUESTIONS[path] = Question(path, tuple(places), hints[body], tells, about, function)
+        return function
+
+    return kept
+
+
+def reading(path: str) -> Callable[[Callable[[], A]], Callable[[], A]]:
+    """Put a function among the questions that asks nothing: its answer is always the same."""
+
+    def kept(function: Callable[[], A]) -> Callable[[], A]:
+        tells, about = get_type_hints(function)["return"], (function.__doc__ or "").strip()
+        _QUESTIONS[path] = Question(path, (), None, tells, about, lambda: told(function()))
         return function
 
     return kept

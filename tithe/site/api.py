@@ -29,8 +29,6 @@ from tithe.web.choose.api import router as choices
 from tithe.web.http import NotKeptError, Refusal, Refusals, refusals
 from tithe.web.library.api import router as library
 from tithe.web.log.api import router as log
-from tithe.web.loss.api import router as loss
-from tithe.web.questions.api import router as questions
 from tithe.web.slot import BusyError, GoneError
 from tithe.web.stations.api import router as stations
 from tithe.web.stations.api_compute import router as compute
@@ -111,8 +109,6 @@ for router in (
     answers(),
     log,
     compute,
-    loss,
-    questions,
     shelf,
     sweeps,
     choices,

@@ -16,18 +16,21 @@ def router() -> Router:
     """An operation for each question."""
     made = Router()
     for one in every():
-        made.post(f"/{one.path}", response=one.tells)(_operation(one))
+        add = made.get if one.asks is None else made.post
+        add(f"/{one.path}", response=one.tells)(_operation(one))
     return made
 
 
 def _operation(one: Question) -> Any:
-    def answer(request: HttpRequest, body: Any, **places: str) -> HttpResponse:
-        work = one.work(*(places[name] for name in one.places), body)
+    body = {} if one.asks is None else {"body": one.asks}
+    takes: dict[str, Any] = {**dict.fromkeys(one.places, str), **body}
+
+    def answer(request: HttpRequest, **given: Any) -> HttpResponse:
+        work = one.work(*(given[name] for name in takes))
         return computed(request, work.seconds, work.narrower, work.answer)
 
-    kinds = {"request": HttpRequest, **dict.fromkeys(one.places, str), "body": one.asks}
-    by_name = [Parameter(name, Parameter.KEYWORD_ONLY, annotation=kind) for name, kind in kinds.items()]
-    by_name[0] = by_name[0].replace(kind=Parameter.POSITIONAL_ONLY)
-    answer.__signature__ = Signature(by_name)  # type: ignore[attr-defined]  # read by the framework
+    first = Parameter("request", Parameter.POSITIONAL_ONLY, annotation=HttpRequest)
+    others = [Parameter(name, Parameter.KEYWORD_ONLY, annotation=kind) for name, kind in takes.items()]
+    answer.__signature__ = Signature([first, *others])  # type: ignore[attr-defined]  # the framework reads it
     answer.__name__, answer.__doc__ = one.path.replace("/", "_"), one.about
     return answer

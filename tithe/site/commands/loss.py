@@ -6,11 +6,11 @@ import argparse
 
 from pydantic import ValidationError
 
+from tithe.answers.loss import told as loss_json
 from tithe.core.errors import InputError
 from tithe.document.complaints import input_errors
 from tithe.document.errors import StationError
 from tithe.document.loss_question import LossQuestion, asked_place
-from tithe.results import loss_json
 from tithe.site.commands.told import as_json
 
 

@@ -11,6 +11,7 @@ from django.http import HttpRequest, HttpResponse
 from ninja import Router, Schema
 from pydantic import Field
 
+from tithe.answers.asked import Mhz
 from tithe.core import InputError, PlannedAntenna
 from tithe.core.antenna import SampledAntenna
 from tithe.core.cost import Pause, paused_by, refuse_beyond
@@ -31,7 +32,6 @@ from tithe.results.antenna_planning_shapes import FitOut, PairsLine, WhatIfOut, 
 from tithe.results.antenna_shapes import PlannedOut
 from tithe.web.antenna import answers
 from tithe.web.http import computed, stream
-from tithe.web.stations.api_compute import Mhz
 
 router = Router()
 _CHANGES, _SKY, _WIDTH, _FIT = 5, 1, 100, 80

@@ -9,6 +9,7 @@ from django.http import HttpRequest
 from ninja import Query, Router, Schema, Status
 from pydantic import Field
 
+from tithe.answers.asked import SolveRequest
 from tithe.core.cost import Pause
 from tithe.core.errors import InputError
 from tithe.core.log import reconcile, trend
@@ -27,7 +28,6 @@ from tithe.web.http import NotKeptError, computed, download
 from tithe.web.log import explaining, services, timeline
 from tithe.web.log.models import LogEntry
 from tithe.web.stations import services as stations
-from tithe.web.stations.api_compute import SolveRequest
 from tithe.web.stations.models import Station
 
 router = Router()

@@ -3,17 +3,16 @@
 from __future__ import annotations
 
 from functools import partial
-from typing import Annotated, Any
+from typing import Any
 
 import numpy as np
 from django.http import HttpRequest, HttpResponse
-from ninja import Router, Schema
-from pydantic import Field
+from ninja import Router
 
+from tithe.answers.asked import DocumentRequest, SolveRequest, WorkingRequest
 from tithe.core.budget import solve
 from tithe.core.cost import Pause, refuse_beyond
 from tithe.core.working import working_of
-from tithe.document.station import StationFile
 from tithe.document.station_file import to_arrangement
 from tithe.results import working_json
 from tithe.results.answer_shapes import Answer, Comparison
@@ -24,26 +23,12 @@ from tithe.web.slot import slot
 from tithe.web.stations import answer, comparison, ledgers, measured
 
 router = Router()
-Mhz = Annotated[float, Field(gt=0, le=1e6, allow_inf_nan=False)]
-
-
-class SolveRequest(Schema):
-    """The station as it stands on the screen, and the frequency looked at."""
-
-    document: StationFile
-    mhz: Mhz
 
 
 class CompareRequest(SolveRequest):
     """``other`` is the number of the kept arrangement to lay beside the present one."""
 
     other: int
-
-
-class DocumentRequest(Schema):
-    """The station as it stands on the screen."""
-
-    document: StationFile
 
 
 @router.post("/solve", response=Answer)
@@ -53,12 +38,6 @@ def solve_station(request: HttpRequest, body: SolveRequest) -> Any:
     seconds = answer.cost_s(station) + measured.cost_s(body.document, station, body.mhz)
     job = partial(answer.compose, station, body.mhz, document=body.document)
     return computed(request, seconds, answer.narrower(station), job)
-
-
-class WorkingRequest(SolveRequest):
-    """``figure``: its path in the answer's ``result``, such as ``stages[3].loss_db``."""
-
-    figure: Annotated[str, Field(max_length=80)]
 
 
 @router.post("/working", response=WorkingOut)

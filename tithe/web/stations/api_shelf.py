@@ -10,6 +10,7 @@ from django.http import HttpRequest
 from ninja import Router, Schema, Status
 from pydantic import Field
 
+from tithe.answers.asked import SolveRequest
 from tithe.core.bands import REGIONS
 from tithe.core.cost import Pause
 from tithe.core.errors import require
@@ -24,7 +25,6 @@ from tithe.results.shelf_shapes import LinesBeside
 from tithe.results.working_shapes import WorkingOut
 from tithe.web.http import computed
 from tithe.web.stations import answer
-from tithe.web.stations.api_compute import SolveRequest
 from tithe.web.stations.models import OwnPart
 from tithe.web.stations.own_lines import own_lines
 

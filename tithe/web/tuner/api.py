@@ -10,6 +10,7 @@ from django.http import HttpRequest, HttpResponse
 from ninja import Router, Schema
 from pydantic import Field
 
+from tithe.answers.asked import Mhz
 from tithe.core import InputError, PlannedAntenna, Station
 from tithe.core.cost import Pause
 from tithe.core.main_run import main_run
@@ -34,7 +35,6 @@ from tithe.results.tuner_presets_shapes import ChartOut
 from tithe.results.tuner_shapes import HandsOut, ReachOut, RetuningOut, TunerBands
 from tithe.web.http import TextFile, computed
 from tithe.web.stations import answer
-from tithe.web.stations.api_compute import Mhz
 
 router = Router()
 _SWEPT = 10

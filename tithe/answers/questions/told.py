@@ -4,11 +4,11 @@ from __future__ import annotations
 
 import re
 
+from tithe.answers.questions.shapes import SchoolAnswer, SchoolRow, SchoolTitle
 from tithe.core.errors import InputError
 from tithe.core.message import Message, tell
 from tithe.core.questions import SCHOOLS, Asked, Cell, Row, compare_schools
 from tithe.results import working_json
-from tithe.results.questions_shapes import SchoolAnswer, SchoolRow, SchoolTitle
 from tithe.results.working_shapes import WorkingOut
 from tithe.text import questions, say, told_as
 

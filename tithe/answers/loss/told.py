@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import numpy as np
 
+from tithe.answers.loss.shapes import LineAnswer, LineWords, LossAnswer, LossFigures, LossInShort
 from tithe.core import line_loss
 from tithe.core.arrays import Real
 from tithe.core.bands import USUAL
@@ -14,7 +15,6 @@ from tithe.core.phases import middle
 from tithe.document.loss_question import LossQuestion
 from tithe.results.budget_json import figure, figures
 from tithe.results.budget_shapes import Span
-from tithe.results.loss_shapes import LineAnswer, LineWords, LossAnswer, LossFigures, LossInShort
 from tithe.text import remedy, say
 
 _ABOUT_THE_QUESTION = ("reminder",)

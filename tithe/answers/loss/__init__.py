@@ -1,0 +1,1 @@
+"""The first question: what a line loses at an SWR."""

@@ -1,0 +1,1 @@
+"""Questions on which practitioners disagree: each school computed."""

@@ -1,1 +1,0 @@
-"""The first question, over the API."""

@@ -1,1 +1,0 @@
-"""The questions on which practitioners disagree, over the API."""
