@@ -5,7 +5,7 @@ from __future__ import annotations
 from tithe.results.budget_shapes import Span
 
 
-def three(low: float | None, middle: float, high: float | None) -> Span:
+def three(low: float | None, middle: float | None, high: float | None) -> Span:
     """A span from its three figures."""
     return {"min": low, "median": middle, "max": high}
 

@@ -16,6 +16,7 @@ from typing import Any, TypeVar, cast
 
 import numpy as np
 
+from tithe.answers.spans import three
 from tithe.core import Budget, Stage, cautions_at
 from tithe.core.arrays import Real
 from tithe.core.budget import DB_PER_S_UNIT
@@ -59,7 +60,7 @@ def figures(values: Real) -> list[Figure]:
 def spanned(values: Real) -> Span:
     """Least, first and most of the ways in which one figure may be, ``(P,)``, of which the first is the
     likeliest."""
-    return {"min": _plain(values.min()), "median": _plain(values[0]), "max": _plain(values.max())}
+    return three(_plain(values.min()), _plain(values[0]), _plain(values.max()))
 
 
 def _spans(columns: Real) -> list[Figure]:
@@ -68,7 +69,7 @@ def _spans(columns: Real) -> list[Figure]:
     even = np.sort(evenly(columns), axis=0)
     found = (columns.min(axis=0), even[len(even) // 2], columns.max(axis=0))
     rows = zip(*(one.tolist() for one in found), strict=True)
-    return [{"min": _plain(low), "median": _plain(middle), "max": _plain(high)} for low, middle, high in rows]
+    return [three(*map(_plain, row)) for row in rows]
 
 
 def results(budget: Budget) -> list[Result]:

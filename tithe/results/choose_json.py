@@ -9,6 +9,7 @@ from typing import Any
 
 import numpy as np
 
+from tithe.answers.spans import three as three_of
 from tithe.core import InputError, solve
 from tithe.core.budget import DB_PER_S_UNIT, Budget
 from tithe.core.choose import (
@@ -170,7 +171,7 @@ def _candidate(choice: Choice, ranking: Ranking, n: int) -> s.CandidateOut:
 def _span(three: tuple[float, float, float]) -> Figure:
     """Least, middle and most as the API's figures are: one number where they are one."""
     low, middle, high = (_plain(value) for value in three)
-    return middle if low == middle == high else {"min": low, "median": middle, "max": high}
+    return middle if low == middle == high else three_of(low, middle, high)
 
 
 def _plain(value: Any) -> float | None:

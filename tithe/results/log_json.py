@@ -7,6 +7,8 @@ from dataclasses import replace
 
 import numpy as np
 
+from tithe.answers.spans import found as found_in
+from tithe.answers.spans import three
 from tithe.core import AttenuatedLine, Station, SteppedTuner, Tuner
 from tithe.core.intervals import SIGMAS
 from tithe.core.log.explain import Linear
@@ -16,13 +18,13 @@ from tithe.core.log.taken import RADIO, Taken
 from tithe.core.log.unknowns import POWER_SD, loss_factor, more_lossy
 from tithe.core.message import Message, tell
 from tithe.core.reflection import swr
+from tithe.results.budget_shapes import Span
 from tithe.results.log_shapes import (
     ExpectedReading,
     Explained,
     FurtherReading,
     ImpliedLoss,
     ReconciledOut,
-    SpanOut,
     TakenOver,
 )
 from tithe.text import say
@@ -52,34 +54,32 @@ def _ranked(found: Reconciled) -> list[Explanation]:
 
 
 def _losses(station: Station, found: Reconciled) -> list[ImpliedLoss]:
-    low, middle, high = found.losses
     model = found.best.found.model
     return [
         {
             "label": station.chain[n].label,
             "part": n,
             "mhz": float(f) / 1e6,
-            "loss_db": {"min": float(low[p, k]), "median": float(middle[p, k]), "max": float(high[p, k])},
+            "loss_db": three(*found.losses.at(p, k)),
             "read": bool(found.read[p, k]),
         }
         for p, n in enumerate(model.unknowns.parts)
         for k, f in enumerate(model.freq_hz)
-        if middle[p, k] > _OUT_OF_LINE_DB
+        if found.losses.value[p, k] > _OUT_OF_LINE_DB
     ]
 
 
-def _power(station: Station, found: Linear) -> SpanOut:
+def _power(station: Station, found: Linear) -> Span:
     rated = station.transmitter.power_w
     middle, off = POWER_SD * found.best[0], SIGMAS * POWER_SD * np.sqrt(found.covariance[0, 0])
-    low, median, high = (float(rated * np.exp(x)) for x in (middle - off, middle, middle + off))
-    return {"min": low, "median": median, "max": high}
+    return three(*(float(rated * np.exp(x)) for x in (middle - off, middle, middle + off)))
 
 
 def _changes(station: Station, found: Linear) -> Iterator[TakenOver]:
     """The station's own figures as the readings have them, of those that they tell something of."""
     spread = np.sqrt(np.diag(found.covariance))
     columns = list(found.columns)
-    power = _power(station, found)["median"]
+    power = found_in(_power(station, found))
     if spread[0] < _TELLS and abs(power / station.transmitter.power_w - 1) > _NOTHING_NEW:
         yield {
             "place": "transmitter.power_w",
@@ -172,14 +172,14 @@ def _told(station: Station, readings: Sequence[Taken], found: Reconciled) -> lis
     near = max(best.likelihood, MUCH_BETTER) / MUCH_BETTER
     if others and best.id != "as-described" and others[0].likelihood > near:
         said.append(tell("explained.also", other=others[0].told))
-    low, middle, high = found.losses
+    middle = found.losses.value
     if not middle.size:
         return said
     borne = found.read if found.read.any() else np.ones_like(found.read)
     p, k = np.unravel_index(int(np.argmax(np.where(borne, middle, -1.0))), middle.shape)
     part = station.chain[best.found.model.unknowns.parts[int(p)]].label
     at = float(best.found.model.freq_hz[k])
-    span = (float(low[p, k]), float(high[p, k]))
+    span = found.losses.at(int(p), int(k))[::2]
     if not found.read[p, k]:
         said.append(tell("explained.loss-written", part=part, freq_hz=at, loss_db=span))
     elif span[1] >= _OPEN_DB:

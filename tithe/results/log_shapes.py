@@ -4,13 +4,7 @@ from __future__ import annotations
 
 from typing_extensions import TypedDict
 
-
-class SpanOut(TypedDict):
-    """From least to most."""
-
-    min: float
-    median: float
-    max: float
+from tithe.results.budget_shapes import Span
 
 
 class ImpliedLoss(TypedDict):
@@ -20,7 +14,7 @@ class ImpliedLoss(TypedDict):
     label: str
     part: int
     mhz: float
-    loss_db: SpanOut
+    loss_db: Span
     read: bool
 
 
@@ -116,7 +110,7 @@ class ReconciledOut(TypedDict):
     tell of the station's own figures; ``sentence``: what it comes to."""
 
     losses: list[ImpliedLoss]
-    power_w: SpanOut
+    power_w: Span
     explanations: list[Explained]
     next: list[FurtherReading]
     readings: list[ExpectedReading]

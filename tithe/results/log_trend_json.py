@@ -6,6 +6,7 @@ from collections.abc import Sequence
 
 import numpy as np
 
+from tithe.answers.spans import three
 from tithe.core import Station
 from tithe.core.cost import Pause, go_on
 from tithe.core.log.instruments import shown_rho
@@ -39,11 +40,7 @@ def trend(
                     "label": station.chain[n].label,
                     "part": n,
                     "mhz": float(f) / 1e6,
-                    "loss_db": {
-                        "min": float(one.low_db[p, k]),
-                        "median": float(one.middle_db[p, k]),
-                        "max": float(one.high_db[p, k]),
-                    },
+                    "loss_db": three(*one.loss_db.at(p, k)),
                     "read": bool(one.read[p, k]),
                 }
                 for p, n in enumerate(parts)
@@ -78,11 +75,9 @@ def _trend_told(
             continue
         first, last = days[0], days[-1]
         both = np.intersect1d(first.freq_hz, last.freq_hz)
-        f = max(both, key=lambda f: last.middle_db[p, np.searchsorted(last.freq_hz, f)])
+        f = max(both, key=lambda f: last.loss_db.value[p, np.searchsorted(last.freq_hz, f)])
         before, after = (
-            (float(one.low_db[p, k]), float(one.high_db[p, k]))
-            for one in (first, last)
-            for k in [int(np.searchsorted(one.freq_hz, f))]
+            one.loss_db.at(p, k)[::2] for one in (first, last) for k in [int(np.searchsorted(one.freq_hz, f))]
         )
         part = station.chain[n].label
         said.append(

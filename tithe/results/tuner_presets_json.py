@@ -7,6 +7,7 @@ from collections.abc import Mapping, Sequence
 
 import numpy as np
 
+from tithe.answers.spans import three
 from tithe.core import InputError, Station
 from tithe.core.message import Message, tell
 from tithe.core.parts.tuner.dial import Dial
@@ -132,8 +133,8 @@ def _load(one: LoadFound) -> LoadTold:
     r, x = one.r_ohm, one.x_ohm
     return {
         "mhz": one.freq_hz / 1e6,
-        "r_ohm": {"min": r[0], "median": one.z_ohm.real, "max": r[1]},
-        "x_ohm": {"min": x[0], "median": one.z_ohm.imag, "max": x[1]},
+        "r_ohm": three(r[0], one.z_ohm.real, r[1]),
+        "x_ohm": three(x[0], one.z_ohm.imag, x[1]),
     }
 
 

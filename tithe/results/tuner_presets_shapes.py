@@ -4,6 +4,8 @@ from __future__ import annotations
 
 from typing_extensions import TypedDict
 
+from tithe.results.budget_shapes import Span
+
 
 class FittedDial(TypedDict):
     """A straight line found for a dial: [number, pF or µH] at the scale's ends, and the interval of each
@@ -28,20 +30,12 @@ class PredictedPreset(TypedDict):
     relays: str
 
 
-class LoadSpan(TypedDict):
-    """From least to most, Ω; ``median`` as the dials stand and were the match perfect."""
-
-    min: float
-    median: float
-    max: float
-
-
 class LoadTold(TypedDict):
     """What a preset says of the load at the tuner's antenna side."""
 
     mhz: float
-    r_ohm: LoadSpan
-    x_ohm: LoadSpan
+    r_ohm: Span
+    x_ohm: Span
 
 
 class ChartRow(TypedDict):

@@ -26,12 +26,12 @@ def test_a_tuner_s_loss_by_the_length_of_the_run_is_the_station_s_own():
     assert told.length_m[told.present] == 38
     for n, length in enumerate(told.length_m):
         for k, (least, found, most) in enumerate(q):
-            for losses, own in ((told.low_db, most), (told.loss_db, found), (told.high_db, least)):
+            for losses, own in zip(told.loss_db, (most, found, least), strict=True):
                 chain = (MILL.chain[0], replace(T, coil_q=own), Line(COAX, length), MILL.chain[3])
                 alone = solve(replace(MILL, chain=chain), FREQ[k : k + 1]).stages[1].loss_db[0]
                 assert losses[n, k] == pytest.approx(alone, abs=1e-9)
-    assert (told.low_db < told.loss_db).all()
-    assert (told.loss_db < told.high_db).all()
+    assert (told.loss_db.low < told.loss_db.value).all()
+    assert (told.loss_db.value < told.loss_db.high).all()
 
 
 def test_half_a_wave_of_line_without_loss_changes_nothing():
@@ -39,16 +39,16 @@ def test_half_a_wave_of_line_without_loss_changes_nothing():
     half_wave = 0.66 * SPEED_OF_LIGHT / FREQ[1] / 2
     one, other = (replace(MILL, chain=(T, Line(lossless, 20 + more))) for more in (0, half_wave))
     losses = [at_lengths(station, 0, FREQ[1:], [(100, 120, 150)]) for station in (one, other)]
-    present = [told.loss_db[told.present, 0] for told in losses]
+    present = [told.loss_db.value[told.present, 0] for told in losses]
     assert present[0] == pytest.approx(present[1], rel=1e-6)
 
 
 def test_without_a_run_it_is_told_as_it_stands_and_knobs_set_by_hand_are_set_anew():
     close = replace(MILL, chain=(replace(T, setting={"c1": 50e-12, "l": 9e-6, "c2": 60e-12}),))
     told = at_lengths(close, 0, FREQ[1:], [(100, 120, 150)])
-    assert told.loss_db.shape == (1, 1)
+    assert told.loss_db.value.shape == (1, 1)
     tuned = solve(replace(MILL, chain=(replace(T, coil_q=120.0),)), FREQ[1:])
-    assert told.loss_db[0, 0] == pytest.approx(tuned.stages[0].loss_db[0], abs=1e-9)
+    assert told.loss_db.value[0, 0] == pytest.approx(tuned.stages[0].loss_db[0], abs=1e-9)
     with pytest.raises(InputError, match="no-tuner-of-knobs"):
         at_lengths(MILL, 0, FREQ, [(1, 2, 3)] * 2)
 

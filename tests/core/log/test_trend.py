@@ -41,9 +41,9 @@ def test_a_run_that_loses_four_times_as_much_is_seen_to_and_one_that_stays_is_no
 def test_a_day_implies_what_the_readings_do_within_its_interval():
     station, (readings, _) = year(1.0, 3)
     found = day(station, readings)
-    assert (found.low_db <= found.middle_db).all()
-    assert (found.middle_db <= found.high_db).all()
-    assert found.low_db.shape == (3, len(found.freq_hz))
+    assert (found.loss_db.low <= found.loss_db.value).all()
+    assert (found.loss_db.value <= found.loss_db.high).all()
+    assert found.loss_db.low.shape == (3, len(found.freq_hz))
 
 
 def test_days_that_have_no_frequency_in_common_are_not_laid_side_by_side():

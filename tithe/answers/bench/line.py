@@ -16,10 +16,11 @@ from tithe.answers.spans import ends, found, three
 from tithe.core.arrays import Real
 from tithe.core.bands import USUAL
 from tithe.core.bench import line as core
-from tithe.core.bench.line import MeasuredLine, Spread
+from tithe.core.bench.line import MeasuredLine
 from tithe.core.bench.tuner import MOST_DB
 from tithe.core.cost import Pause
 from tithe.core.errors import require
+from tithe.core.intervals import Interval
 from tithe.core.message import Message, tell
 from tithe.core.parts.line import LineType, attenuation_db_per_m
 from tithe.core.reflection import return_loss_db
@@ -132,21 +133,21 @@ def in_words(
     }
 
 
-def _span(one: Spread) -> Span:
-    return three(one.low, one.value, one.high)
+def _span(one: Interval[float]) -> Span:
+    return three(*one)
 
 
-def _or_none(one: Spread | None) -> Span | None:
+def _or_none(one: Interval[float] | None) -> Span | None:
     return None if one is None else _span(one)
 
 
 def _rows(measured: MeasuredLine, freq_hz: Real, sheet: LineType | None) -> list[LineAt]:
-    low, middle, high = measured.loss_db_per_100m(freq_hz)
+    loss = measured.loss_db_per_100m(freq_hz)
     known = None if sheet is None else attenuation_db_per_m(sheet, freq_hz) * 100
     return [
         {
             "mhz": float(f) / 1e6,
-            "loss_db_per_100m": three(float(low[k]), float(middle[k]), float(high[k])),
+            "loss_db_per_100m": three(*loss.at(k)),
             "sheet_db_per_100m": None if known is None else float(known[k]),
         }
         for k, f in enumerate(freq_hz)
@@ -238,7 +239,7 @@ def _kept(sheet: LineType | None) -> dict[str, Any]:
     return {key: now for key, plain in usual.items() if (now := getattr(sheet, key)) != plain}
 
 
-def _pair(one: Spread) -> list[float]:
+def _pair(one: Interval[float]) -> list[float]:
     return [one.low, one.high]
 
 

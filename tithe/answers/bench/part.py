@@ -111,11 +111,10 @@ def in_words(
     """A part in line by its sweeps; ``of``: what a transformer is made of; ``missed_db``: of two back to
     back, how much was mismatch at the most."""
     each = max(len(found.freq_hz) // _MOST_ROWS, 1)
-    low, middle, high = found.loss_db
     rows: list[PartAt] = [
         {
             "mhz": float(found.freq_hz[k]) / 1e6,
-            "loss_db": three(float(low[k]), float(middle[k]), float(high[k])),
+            "loss_db": three(*found.loss_db.at(k)),
             "swr": float(found.swr[k]) if np.isfinite(found.swr[k]) else None,
             "usable": bool(found.usable[k]),
         }
@@ -129,7 +128,7 @@ def in_words(
         "transformer": None if of is None else _transformer(of),
         "sentence": say(_told(found, most_db, most_swr, of)),
         "why": say(
-            tell("bench.part-why", loss_db=float(np.median(middle)))
+            tell("bench.part-why", loss_db=float(np.median(found.loss_db.value)))
             if missed_db is None
             else tell("bench.pair-why", missed_db=missed_db)
         ),
@@ -170,7 +169,7 @@ def _transformer(of: MeasuredTransformer) -> TransformerOut:
         "turns": three(*of.turns),
         "leakage_uh": three(*(one * 1e6 for one in of.leakage_h)),
         "magnetizing_uh": three(*(one * 1e6 for one in of.magnetizing_h)),
-        "core_loss_ohm": {"min": _inverse(most_s), "median": _inverse(core_s), "max": _inverse(least_s)},
+        "core_loss_ohm": three(_inverse(most_s), _inverse(core_s), _inverse(least_s)),
         "loss_db": three(*of.loss_db),
     }
 

@@ -205,7 +205,7 @@ def _bounds(q: Span) -> tuple[float, float, float]:
 
 
 def _span_of(found: AtLengths, n: int, k: int) -> Span:
-    return three(*(float(one[n, k]) for one in (found.low_db, found.loss_db, found.high_db)))
+    return three(*found.loss_db.at(n, k))
 
 
 def _told(rows: list[AtFrequency], top: AtFrequency, usual: bool) -> Iterator[Message]:

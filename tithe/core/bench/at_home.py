@@ -11,6 +11,7 @@ import numpy as np
 from tithe.core.arrays import Real
 from tithe.core.budget import solve
 from tithe.core.errors import InputError
+from tithe.core.intervals import Interval
 from tithe.core.main_run import main_run
 from tithe.core.parts.part import Part
 from tithe.core.parts.tuner.part import Tuner
@@ -36,14 +37,12 @@ def span_at(station: Station, at: int, ends: tuple[Part, Part], freq_hz: Real) -
 
 @dataclass(frozen=True)
 class AtLengths:
-    """``length_m`` (L,) of the run behind the tuner, ``present`` being the one there is; ``loss_db`` (L, F):
-    as measured; ``low_db`` and ``high_db`` (L, F)."""
+    """``length_m`` (L,) of the run behind the tuner, ``present`` being the one there is; ``loss_db``
+    (L, F)."""
 
     length_m: Real
     present: int
-    loss_db: Real
-    low_db: Real
-    high_db: Real
+    loss_db: Interval[Real]
 
 
 def at_lengths(
@@ -71,7 +70,7 @@ def at_lengths(
         losses.append([loss_at(there, at, _with_q(tuner, freq_hz, q), freq_hz) for q in (most, found, least)])
     low, middle, high = np.array(losses).transpose(1, 0, 2)
     present = int(np.argmin(np.abs(lengths - run.length_m))) if run_at is not None else 0
-    return AtLengths(lengths, present, middle, low, high)
+    return AtLengths(lengths, present, Interval(low, middle, high))
 
 
 def _with_q(tuner: Tuner, freq_hz: Real, q: Real) -> Tuner:

@@ -22,7 +22,6 @@ from tithe.core.arrays import DB_PER_NEPER, Complex, Real
 from tithe.core.bench.line_starts import by_both_ends, require_counted, starts
 from tithe.core.bench.residual import (
     DRAWN,
-    Interval,
     Residual,
     above_zero,
     carried,
@@ -32,6 +31,7 @@ from tithe.core.bench.residual import (
 )
 from tithe.core.bench.tuner import LEAST_DB, MOST_DB
 from tithe.core.errors import InputError, require, require_positive
+from tithe.core.intervals import Interval
 from tithe.core.late import least_squares_above_zero, least_squares_slopes
 from tithe.core.parts.line import AttenuatedLine, Line
 from tithe.core.reflection import return_loss_db
@@ -50,15 +50,6 @@ _KILO_M = 100.0
 
 
 @dataclass(frozen=True)
-class Spread:
-    """As found, least and most of nineteen cases in twenty."""
-
-    value: float
-    low: float
-    high: float
-
-
-@dataclass(frozen=True)
 class MeasuredLine:
     """``freq_hz`` (F,); ``matched_db_per_100m`` (F,); ``k1`` and ``k2``, and how far both may be off together
     in draws, ``k_off`` (D, 2); ``length_m`` as typed (its own least and most) or found; ``z0_ohm`` and
@@ -66,14 +57,14 @@ class MeasuredLine:
 
     freq_hz: Real
     matched_db_per_100m: Real
-    k1: Spread
-    k2: Spread
+    k1: Interval[float]
+    k2: Interval[float]
     k_off: Real
-    length_m: Spread
-    z0_ohm: Spread | None = None
-    velocity_factor: Spread | None = None
+    length_m: Interval[float]
+    z0_ohm: Interval[float] | None = None
+    velocity_factor: Interval[float] | None = None
 
-    def loss_db_per_100m(self, freq_hz: Real) -> Interval:
+    def loss_db_per_100m(self, freq_hz: Real) -> Interval[Real]:
         """As fitted: least, as found, most, each ``(F,)``."""
         mhz = freq_hz / 1e6
         rows = np.stack([np.sqrt(mhz), mhz])
@@ -282,11 +273,11 @@ def _fits(freq_hz: Real, matched: Real) -> Real:
     return np.asarray(matched @ np.linalg.pinv(rows).T)
 
 
-def _spread(value: float, off: Real) -> Spread:
+def _spread(value: float, off: Real) -> Interval[float]:
     """By errors in draws."""
     low, _, high = interval(np.array(value), value + off)
-    return Spread(float(value), max(float(low), 0.0), float(high))
+    return Interval(max(float(low), 0.0), float(value), float(high))
 
 
-def _as_typed(value: float) -> Spread:
-    return Spread(value, value, value)
+def _as_typed(value: float) -> Interval[float]:
+    return Interval(value, value, value)

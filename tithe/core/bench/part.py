@@ -18,7 +18,6 @@ import numpy as np
 from tithe.core.arrays import Complex, Mask, Real
 from tithe.core.bench.residual import (
     DRAWN,
-    Interval,
     Residual,
     above_zero,
     carried,
@@ -28,6 +27,7 @@ from tithe.core.bench.residual import (
 )
 from tithe.core.bench.tuner import loss_interval
 from tithe.core.errors import require, require_not_negative, require_positive
+from tithe.core.intervals import Interval
 from tithe.core.late import least_squares_slopes
 from tithe.core.parts.transformer import Transformer
 from tithe.core.reflection import mismatch_loss_db, swr
@@ -45,7 +45,7 @@ class MeasuredPart:
     at none."""
 
     freq_hz: Real
-    loss_db: Interval
+    loss_db: Interval[Real]
     swr: Real
     usable: Mask
     band_hz: tuple[float, float] | None
@@ -94,10 +94,10 @@ def back_to_back(
     require(bool((found > -max(error_db, 0.05)).all()), "through_db", "less-than-comes-back")
     # Between the two a wave goes to and fro that neither reading shows: as much as comes back, at some phase.
     off = np.asarray(np.hypot(error_db / 2, 10 * np.log10(1 + rho**2)))
-    return _told(freq_hz, above_zero((found - off, found, found + off)), rho, most_db, most_swr)
+    return _told(freq_hz, above_zero(Interval(found - off, found, found + off)), rho, most_db, most_swr)
 
 
-def _told(freq_hz: Real, loss_db: Interval, rho: Real, most_db: float, most_swr: float) -> MeasuredPart:
+def _told(freq_hz: Real, loss_db: Interval[Real], rho: Real, most_db: float, most_swr: float) -> MeasuredPart:
     require_positive("most_db", most_db)
     require(most_swr > 1, "most_swr", "above", most_swr, least=1)
     ratio = swr(np.minimum(rho, 1.0))

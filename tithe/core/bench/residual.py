@@ -19,7 +19,7 @@ import numpy as np
 
 from tithe.core.arrays import Complex, Real
 from tithe.core.errors import require_between, require_positive
-from tithe.core.intervals import SIGMAS
+from tithe.core.intervals import SIGMAS, Interval
 from tithe.core.sweep.noise import noise_of
 from tithe.core.sweep.sweep import with_phase
 
@@ -118,11 +118,7 @@ def carried(slopes: Real, errors: Complex, points: int) -> Real:
     return np.asarray(flat(errors) @ inverse.reshape(unknowns, -1).T)
 
 
-Interval = tuple[Real, Real, Real]
-"""Least, as found, most of nineteen cases in twenty; shapes as of what was found."""
-
-
-def interval(found: Real, drawn: Real) -> Interval:
+def interval(found: Real, drawn: Real) -> Interval[Real]:
     """Of what was found and what it comes to when its readings are redrawn (D, …): the errors of the draws
     are taken off what was found, since as far as a draw is off it, it may be off the truth.
 
@@ -130,10 +126,9 @@ def interval(found: Real, drawn: Real) -> Interval:
     [0.71, 1.0, 1.09]
     """
     low, high = np.quantile(drawn, _TAILS, axis=0)
-    return np.asarray(2 * found - high), np.asarray(found), np.asarray(2 * found - low)
+    return Interval(np.asarray(2 * found - high), np.asarray(found), np.asarray(2 * found - low))
 
 
-def above_zero(told: Interval) -> Interval:
+def above_zero(told: Interval[Real]) -> Interval[Real]:
     """An interval of what cannot be below 0."""
-    low, found, high = (np.maximum(one, 0.0) for one in told)
-    return low, found, high
+    return Interval(*(np.maximum(one, 0.0) for one in told))

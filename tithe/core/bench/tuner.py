@@ -23,8 +23,9 @@ from typing import NamedTuple
 import numpy as np
 
 from tithe.core.arrays import Complex, Real, decibels
-from tithe.core.bench.residual import DRAWN, Interval, Residual, above_zero, interval
+from tithe.core.bench.residual import DRAWN, Residual, above_zero, interval
 from tithe.core.errors import require
+from tithe.core.intervals import Interval
 from tithe.core.reflection import return_loss_db
 
 LEAST_MATCH_DB = 10.0
@@ -139,7 +140,7 @@ def scattering(match: Complex, short: Complex, open_: Complex) -> Scattering:
 
 def loss_interval(
     match: Complex, short: Complex, open_: Complex, residual: Residual | None = None
-) -> Interval:
+) -> Interval[Real]:
     """Loss into R₀ by three sweeps, dB, shapes ``(F,)``: least, as found, most, its analyzer's errors and the
     resistor's tolerance allowed for. Of very many points every so manieth is redrawn, and how far off they
     may be is interpolated. Raises `InputError` as `scattering`."""
@@ -153,4 +154,4 @@ def loss_interval(
     loss = found.loss_db()
     ends = interval(loss[some], two_ports.loss_db())
     low, high = (np.interp(points, some, end - loss[some]) for end in (ends[0], ends[2]))
-    return above_zero((loss + low, loss, loss + high))
+    return above_zero(Interval(loss + low, loss, loss + high))

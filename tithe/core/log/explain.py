@@ -16,6 +16,7 @@ from typing import NamedTuple
 import numpy as np
 
 from tithe.core.arrays import Mask, Real
+from tithe.core.intervals import Interval
 from tithe.core.late import solved_by_roots
 from tithe.core.log.instruments import rho_reading_sd, share_of
 from tithe.core.log.model import TUNING_SD, Model, Seen, Solved
@@ -81,12 +82,12 @@ class Linear:
         turned, size = solved_by_roots(self.spread[np.ix_(rows, rows)], off)
         return float(-0.5 * off @ turned - 0.5 * size)
 
-    def loss_db(self, sigmas: float) -> tuple[Real, Real, Real]:
+    def loss_db(self, sigmas: float) -> Interval[Real]:
         """Of each lossy part by frequency (P, F): least, middle and most within so many standard
         deviations."""
         middle = self.log_loss + self.loss_slopes @ (self.best - self.value)
         spread = sigmas * np.sqrt(self.loss_variance(self.covariance))
-        return told_db(middle - spread), told_db(middle), told_db(middle + spread)
+        return Interval(told_db(middle - spread), told_db(middle), told_db(middle + spread))
 
     @property
     def narrowed(self) -> Real:

@@ -18,7 +18,7 @@ from scipy.special import ndtr
 from tithe.core.antenna.sampled import INTERPOLATION_OHM
 from tithe.core.arrays import Complex, Mask, Real
 from tithe.core.budget import open_phases_of
-from tithe.core.intervals import SIGMAS
+from tithe.core.intervals import SIGMAS, Interval
 from tithe.core.log.explain import Linear, linear, told_db
 from tithe.core.log.model import Model, Seen
 from tithe.core.log.spread import spread
@@ -94,7 +94,7 @@ def read(found: Linear, tried: Sequence[Linear]) -> Mask:
     return np.asarray(narrowed | (likely.max(axis=0) > 2 * likely.mean(axis=0)))
 
 
-def losses(found: Linear, stations: Sequence[Station]) -> tuple[Real, Real, Real]:
+def losses(found: Linear, stations: Sequence[Station]) -> Interval[Real]:
     """Of each lossy part by frequency (P, F), dB: least, middle and most of nineteen cases in twenty, every
     phase of that frequency counted by how likely its readings are under it."""
     if len(stations) == 1:
@@ -113,10 +113,8 @@ def losses(found: Linear, stations: Sequence[Station]) -> tuple[Real, Real, Real
             spreads[n, :, k] = np.sqrt(here.loss_variance(here.covariance)[:, k])
     weights = np.exp(evidence - evidence.max(axis=0))
     shares = (weights / weights.sum(axis=0))[:, None, :]
-    low, middle, high = (
-        told_db(_quantile(middles, spreads, shares, ndtr(x))) for x in (-SIGMAS, 0.0, SIGMAS)
-    )
-    return low, middle, high
+    ends = (_quantile(middles, spreads, shares, ndtr(x)) for x in (-SIGMAS, 0.0, SIGMAS))
+    return Interval(*map(told_db, ends))
 
 
 def _quantile(middles: Real, spreads: Real, shares: Real, share: float) -> Real:

@@ -11,7 +11,7 @@ import numpy as np
 from tithe.core.arrays import Mask, Real
 from tithe.core.cost import Pause, go_on
 from tithe.core.errors import InputError, require
-from tithe.core.intervals import SIGMAS
+from tithe.core.intervals import SIGMAS, Interval
 from tithe.core.log.explain import Linear, columns_of, linear, settled, weighing_s
 from tithe.core.log.model import NONE, Model, Seen, seen
 from tithe.core.log.open_phase import at_phases, likeliest, losses, read, weighings_for_phases
@@ -76,7 +76,7 @@ class Reconciled:
     expected: Real
     explanations: tuple[Explanation, ...]
     further: tuple[Further, ...]
-    losses: tuple[Real, Real, Real]
+    losses: Interval[Real]
     read: Mask
 
     @property

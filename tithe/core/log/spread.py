@@ -11,7 +11,7 @@ import numpy as np
 from scipy.special import ndtr
 
 from tithe.core.arrays import Real
-from tithe.core.intervals import SIGMAS
+from tithe.core.intervals import SIGMAS, Interval
 from tithe.core.log.explain import Linear, log_loss_of
 
 _STRAIGHT = np.log(4.0)
@@ -19,13 +19,13 @@ _DRAWN = 200
 _FARTHEST = 4.0
 
 
-def spread(found: Linear) -> tuple[Real, Real, Real]:
+def spread(found: Linear) -> Interval[Real]:
     """Of each lossy part by frequency (P, F), dB: least, middle and most of nineteen cases in twenty."""
     off = SIGMAS * np.sqrt(found.loss_variance(found.covariance))
     return found.loss_db(SIGMAS) if (off < _STRAIGHT).all() else _drawn(found)
 
 
-def _drawn(found: Linear) -> tuple[Real, Real, Real]:
+def _drawn(found: Linear) -> Interval[Real]:
     model = found.model
     parts, freqs = len(model.unknowns.parts), len(model.freq_hz)
     rng = np.random.default_rng(0)
@@ -36,5 +36,4 @@ def _drawn(found: Linear) -> tuple[Real, Real, Real]:
         own = value[1 : 1 + parts]
         re, im = value[1 + parts : 1 + parts + 2 * freqs].reshape(2, freqs)
         logs.append(log_loss_of(model.solved(own, re + 1j * im)))
-    low, middle, high = np.exp(np.quantile(logs, ndtr([-SIGMAS, 0.0, SIGMAS]), axis=0))
-    return low, middle, high
+    return Interval(*np.exp(np.quantile(logs, ndtr([-SIGMAS, 0.0, SIGMAS]), axis=0)))

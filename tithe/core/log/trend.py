@@ -8,6 +8,7 @@ from dataclasses import dataclass
 import numpy as np
 
 from tithe.core.arrays import Mask, Real
+from tithe.core.intervals import Interval
 from tithe.core.log.explain import settled, weighing_s
 from tithe.core.log.model import Model, seen
 from tithe.core.log.open_phase import at_phases, likeliest, losses, read, weighings_for_phases
@@ -31,9 +32,7 @@ class Day:
     middle and most of nineteen cases in twenty; ``read``: whether a reading bears on it."""
 
     freq_hz: Real
-    low_db: Real
-    middle_db: Real
-    high_db: Real
+    loss_db: Interval[Real]
     read: Mask
 
 
@@ -54,7 +53,7 @@ def day(station: Station, readings: Sequence[Taken]) -> Day:
     tried = begun_at(asked, phased, rows)
     begun = likeliest(tried)
     found = settled(begun.model, rows, begun, rounds=1)
-    return Day(asked.freq_hz, *losses(found, phased), read(found, tried))
+    return Day(asked.freq_hz, losses(found, phased), read(found, tried))
 
 
 def grown(days: Sequence[Day], part: int) -> bool:
@@ -65,4 +64,4 @@ def grown(days: Sequence[Day], part: int) -> bool:
     first, last = days[0], days[-1]
     both = np.intersect1d(first.freq_hz, last.freq_hz)
     here, there = (np.searchsorted(one.freq_hz, both) for one in (first, last))
-    return bool((last.low_db[part][there] > first.high_db[part][here]).any())
+    return bool((last.loss_db.low[part][there] > first.loss_db.high[part][here]).any())

@@ -5,6 +5,7 @@ from __future__ import annotations
 import argparse
 from pathlib import Path
 
+from tithe.answers.spans import ends
 from tithe.core.tuner_use.loads import tuner_of_knobs
 from tithe.document.parts.tuner import SteppedTunerModel, TunerModel
 from tithe.results import tuner_presets_json
@@ -33,7 +34,7 @@ def run(args: argparse.Namespace) -> int:
         stand = ", ".join(f"{name} {figure(number)}" for name, number in one["dials"].items())
         print(f"{one['mhz']:g} MHz: {stand or 'no match'}")
     for load in answer["loads"]:
-        ends = (f"{figure(load[key]['min'])} to {figure(load[key]['max'])}" for key in ("r_ohm", "x_ohm"))
-        print(f"{load['mhz']:g} MHz: R {next(ends)} Ω, X {next(ends)} Ω at the tuner")
+        r, x = (" to ".join(map(figure, ends(load[key]))) for key in ("r_ohm", "x_ohm"))
+        print(f"{load['mhz']:g} MHz: R {r} Ω, X {x} Ω at the tuner")
     print(answer["sentence"])
     return 0

@@ -5,6 +5,7 @@ from __future__ import annotations
 import argparse
 from pathlib import Path
 
+from tithe.answers.spans import ends
 from tithe.core.log.reconcile import reconcile
 from tithe.document.readings import core_readings
 from tithe.results import log_json
@@ -28,7 +29,6 @@ def run(args: argparse.Namespace) -> int:
     if args.json:
         return as_json(answer)
     for one in answer["losses"]:
-        span = one["loss_db"]
-        print(f"{one['mhz']:g} MHz, {one['label']}: {figure(span['min'])} to {figure(span['max'])} dB")
+        print(f"{one['mhz']:g} MHz, {one['label']}: {' to '.join(map(figure, ends(one['loss_db'])))} dB")
     print(answer["sentence"])
     return 0

@@ -9,6 +9,7 @@ from typing import Any
 
 import numpy as np
 
+from tithe.answers.spans import three
 from tithe.core import InputError, Station, Tuner
 from tithe.core.arrays import Real
 from tithe.core.bench.at_home import loss_at, span_at
@@ -98,7 +99,7 @@ def _loss(model: PartFile, at: int, station: Station, mhz: float) -> tuple[Span 
     told = (
         tell("bench.here-part", **params) if into_r0 is None else tell("bench.here", r0_db=into_r0, **params)
     )
-    return {"min": low, "median": loss, "max": high}, say(told)
+    return three(low, loss, high), say(told)
 
 
 def _into_r0(part: Part, mhz: float, reference_ohm: float) -> float | None:

@@ -14,7 +14,7 @@
   let { found, rows, ontake }: Props = $props();
   const answer = $derived(found.answer);
   const row = (key: number) => rows.find((one) => one.kind === 'reading' && one.key === key);
-  const of = (one: { min: number; max: number }, format: (value: number) => string) =>
+  const of = (one: { min: number | null; max: number | null }, format: (value: number | null) => string) =>
     span(format(one.min), format(one.max));
   const likely = (weight: number) => `${digits(100 * weight, 2)} % likely, among all that was tried`;
   const ends = (two: (number | null)[] | null, format: (value: number | null) => string) =>

@@ -35,8 +35,8 @@ export function seriesOf(found: TrendOut, bands: Band[]): Series[] {
       const which = alike(label) ? `${label} (part ${part + 1} of the run)` : label;
       (losses[`${part} ${keyOf(mhz)}`] ??= series(`loss of ${which}, ${bandOf(mhz)}`, 'dB')).points.push({
         date,
-        low: loss_db.min,
-        middle: loss_db.median,
+        low: loss_db.min ?? 0,
+        middle: loss_db.median ?? 0,
         high: loss_db.max,
       });
     }

@@ -43,7 +43,7 @@
       'antenna from matches',
     );
   }
-  const round = (low: number, high: number) => span(digits(low), digits(high));
+  const round = (low: number | null, high: number | null) => span(digits(low), digits(high));
 </script>
 
 <Trouble text={Object.keys(session.faults).length ? '' : chart.trouble} asking={chart} />
