@@ -42,7 +42,8 @@ class Tally:
             self.statuses[status] += 1
             self.slowest = sorted([*self.slowest, (took_s, asked.operation)], reverse=True)[:5]
             fault = b"in Tithe itself" in said  # a stream has begun with 200 when something goes wrong in it
-            if fault or (status >= 500 and status != 503):
+            busy = status == 503 and b"Tithe is busy" in said
+            if fault or (status >= 500 and not busy):
                 sent = (asked.body or b"")[:2000]
                 self.broken.append(f"{status} {asked.method} {asked.path[:300]} {sent!r} {said[:300]!r}")
                 print(self.broken[-1], flush=True)  # at once: a run takes an hour
@@ -89,7 +90,7 @@ def _run(server: Any, args: argparse.Namespace) -> int:
         most = _memory_mb(server.process.pid)
         print(
             f"{sum(tally.statuses.values())} in {time.perf_counter() - start:.0f} s, {most:.0f} MB, "
-            f"slowest {tally.slowest[0][0]:.1f} s, broken: {len(tally.broken)}",
+            f"slowest {tally.slowest[0][0]:.1f} s {tally.slowest[0][1]}, broken: {len(tally.broken)}",
             flush=True,
         )
     time.sleep(3)

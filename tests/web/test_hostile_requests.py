@@ -41,6 +41,7 @@ def test_numbers_beyond_the_database_are_not_found_or_refused(client, mill_id):
     ):
         assert client.get(path).status_code == 404
     assert client.get(f"/api/stations/{mill_id}/radials?sweep={HUGE}").status_code < 500
+    assert client.get(f"/api/stations/{mill_id}/log?offset={2**63 - 1}").status_code == 422
     body = {"version": HUGE, "document": EXAMPLE}
     assert send(client, "put", f"/api/stations/{mill_id}", body).status_code < 500
     look = {"bands": [], "over": [HUGE], "comfort_swr": 2}

@@ -57,7 +57,7 @@ class LogQuery(Schema):
     """From which one, and how many; of some kinds, or of frequencies between two, if that is asked; or what
     was put out of sight."""
 
-    offset: Annotated[int, Field(ge=0)] = 0
+    offset: Annotated[int, Field(ge=0, le=1_000_000_000)] = 0
     limit: Annotated[int, Field(ge=1, le=500)] = 100
     kind: Annotated[list[Kind], Field(max_length=5)] = Field(default_factory=list)
     low_mhz: Annotated[float, Field(ge=0, allow_inf_nan=False)] = 0.0
