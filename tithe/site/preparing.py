@@ -5,12 +5,14 @@ from __future__ import annotations
 
 import logging
 import sys
-from threading import Event, Thread
+from threading import Event, Timer
 
 from tithe.core.compiled import kept_kernels, kernels_stay
 from tithe.core.warm import warm
 
 HEADER = "X-Tithe-Compiling"
+_LATER_S = 5.0
+"""Kernels kept on disk are loaded once the first questions have had their turn; each needs a few of them."""
 _compiling = Event()
 
 
@@ -21,7 +23,9 @@ def in_background() -> None:
         print("The search kernels are compiled meanwhile; first answers wait for that.", file=sys.stderr)
     if not kernels_stay():
         print("They cannot be kept on this machine’s disk: every start compiles them.", file=sys.stderr)
-    Thread(target=_prepare, daemon=True).start()
+    begun = Timer(0.0 if compiling() else _LATER_S, _prepare)
+    begun.daemon = True
+    begun.start()
 
 
 def compiling() -> bool:
