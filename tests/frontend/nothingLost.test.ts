@@ -13,6 +13,7 @@ import { recall, remember } from '../../frontend/src/lib/station/drafts';
 import { Session } from '../../frontend/src/lib/station/session.svelte';
 import LeftOver from '../../frontend/src/lib/ui/LeftOver.svelte';
 import Stale from '../../frontend/src/lib/ui/Stale.svelte';
+import Trouble from '../../frontend/src/lib/ui/Trouble.svelte';
 import { emptyDatabase, room } from './browser';
 import { answer, FakeServer, kept, settled, station, stubResizeObserver, until } from './server';
 
@@ -121,6 +122,18 @@ test('a server that hangs is given up in time, and one may stop waiting before',
   asking.stop();
   await vi.advanceTimersByTimeAsync(10);
   expect([asking.busy, asking.waited, asking.trouble]).toEqual([false, 0, 'This was stopped.']);
+});
+
+test('who waits for a server that makes itself ready is told so, until it is', async () => {
+  const asking = { answer: null, waited: 3.2, stop: vi.fn() };
+  render(Trouble, { text: '', asking });
+  const told = () => screen.getByRole('status').textContent;
+  vi.stubGlobal('fetch', () => json('[]', 200, { 'X-Tithe-Folder': 'here', 'X-Tithe-Compiling': '1' }));
+  await api.GET('/api/stations');
+  await until(() => /Waiting for the server, 3 s\s+Tithe makes itself ready for this machine/.test(told()));
+  vi.stubGlobal('fetch', () => json('[]', 200, { 'X-Tithe-Folder': 'here' }));
+  await api.GET('/api/stations');
+  await until(() => !told().includes('makes itself ready'));
 });
 
 test('figures of before say what they are of and why, and are asked for again when the server is back', async () => {

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { whyItWaits } from '../api/server.svelte';
   import type { Session } from '../station/session.svelte';
   import { digits, middle, watts } from '../figures';
   import JointMarks from '../sweep/JointMarks.svelte';
@@ -22,7 +23,7 @@
     {#if here && layout}
       <StripDrawing {here} {layout} name="The run" {stale} />
     {:else}
-      <p class="empty">{(session.answer?.why ?? session.stale) || 'Computing the run …'}</p>
+      <p class="empty">{(session.answer?.why ?? session.stale) || `Computing the run … ${whyItWaits()}`}</p>
     {/if}
     {#if session.view === 'sweep'}<JointMarks
         sweeps={session.sweeps}
