@@ -29,6 +29,8 @@ _RAISED = str.maketrans("-0123456789", "⁻⁰¹²³⁴⁵⁶⁷⁸⁹")
 _LOWERED = str.maketrans("⁻⁰¹²³⁴⁵⁶⁷⁸⁹", "−0123456789")
 _NUMBER = re.compile("([0-9.]+)|·10([⁻⁰¹²³⁴⁵⁶⁷⁸⁹]+)|(.)")
 _PLACE = re.compile("<mtext>@([a-z0-9_]+)@</mtext>")
+_RAISED_INDEX = re.compile("<msup><msub>(.*?)</msub>(<mrow><mo>[^<]*</mo></mrow>)</msup>")
+"""A symbol with an index, conjugate: the star stands above the index."""
 
 
 @cache
@@ -61,7 +63,8 @@ def _symbol(name: str) -> str:
 
 def _filled(step: Step, put: Callable[[str], str]) -> list[str]:
     pieces = _written()["formulas"][step.formula.__name__]
-    return [_PLACE.sub(lambda found: put(found[1]), piece) for piece in pieces]
+    filled = (_PLACE.sub(lambda found: put(found[1]), piece) for piece in pieces)
+    return [_RAISED_INDEX.sub(r"<msubsup>\1\2</msubsup>", piece) for piece in filled]
 
 
 def _line(*pieces: str) -> str:

@@ -137,6 +137,7 @@
     width: 100%;
   }
   caption {
+    max-width: calc(100vw - 2.8rem);
     text-align: left;
     color: var(--ink-soft);
     font-size: 13px;
