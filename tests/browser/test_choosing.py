@@ -132,7 +132,7 @@ def test_an_unknown_phase_shows_progress_and_an_interval(mill_page, monkeypatch)
 
 
 def test_an_empty_station_is_told_what_it_lacks(page, base_url, transactional_db):
-    page.set_default_timeout(8000)
+    page.set_default_timeout(20_000)
     page.goto(base_url)
     page.get_by_role("button", name="An empty station").click()
     page.get_by_role("button", name="Describe the antenna").wait_for()

@@ -19,7 +19,7 @@ def parts(page):
 
 
 def test_from_an_empty_station_to_a_verdict_with_intervals(page, base_url, transactional_db):
-    page.set_default_timeout(8000)
+    page.set_default_timeout(20_000)
     page.goto(base_url)
     page.get_by_role("button", name="An empty station").click()
     page.get_by_role("button", name="Insert a part", exact=True).click()
@@ -242,7 +242,7 @@ def test_axe_finds_nothing_on_any_view(mill_page, view, mode):
 
 
 def test_axe_finds_nothing_on_the_welcome_the_shelf_and_the_antenna(page, base_url, transactional_db):
-    page.set_default_timeout(8000)
+    page.set_default_timeout(20_000)
     page.goto(base_url)
     page.get_by_role("button", name="Brackenfell Mill").wait_for()
     for step in ("welcome", "shelf", "antenna"):

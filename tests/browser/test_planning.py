@@ -7,7 +7,7 @@ from playwright.sync_api import expect
 
 
 def test_a_garden_leads_to_an_antenna_a_run_and_a_verdict(transactional_db, page, base_url):
-    page.set_default_timeout(8000)
+    page.set_default_timeout(20_000)
     page.goto(base_url)
     page.get_by_text("An empty station").click()
     page.get_by_text("What do you have room for?").click()
@@ -37,7 +37,7 @@ def test_a_garden_leads_to_an_antenna_a_run_and_a_verdict(transactional_db, page
 
 
 def open_croft(page, base_url):
-    page.set_default_timeout(8000)
+    page.set_default_timeout(20_000)
     page.goto(base_url)
     page.get_by_text("Sallow Croft").click()
     page.get_by_role("link", name="Antenna", exact=True).click()

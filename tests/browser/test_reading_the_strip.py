@@ -56,7 +56,7 @@ def test_the_strip_is_described_in_words(mill_page):
 
 
 def test_a_station_is_built_by_keyboard_alone(page, base_url, transactional_db):
-    page.set_default_timeout(8000)
+    page.set_default_timeout(20_000)
     page.goto(base_url)
     page.get_by_role("button", name="An empty station").press("Enter")
     page.get_by_role("button", name="Insert a part", exact=True).press("Enter")

@@ -10,7 +10,7 @@ from playwright.sync_api import expect
 @pytest.fixture
 def door(transactional_db, page, base_url):
     """The front door with nothing kept."""
-    page.set_default_timeout(8000)
+    page.set_default_timeout(20_000)
     page.goto(base_url)
     page.get_by_test_id("loss-sentence").wait_for()
     return page
