@@ -7,7 +7,8 @@ from tithe.answers.loss import told as loss_json
 from tithe.core import AttenuatedLine, Line, Station, SwrAntenna, Transmitter, line_loss
 from tithe.core.bands import USUAL
 from tithe.core.line_loss import RATIOS, LineLoss
-from tithe.document.loss_question import LossQuestion
+from tithe.document.errors import StationError
+from tithe.document.loss_question import LossQuestion, asked_place
 from tithe.text import say
 
 RG58 = AttenuatedLine(50.0, 0.66, 1.365, 0.0269)
@@ -75,6 +76,13 @@ def test_an_swr_on_an_open_line_is_against_its_own_impedance(ratio):
     assert f"of this line {ratio:g}." in told["sentence"]
     k = RATIOS.index(ratio)
     assert told["over_swr"][k]["loss_db"]["max"] == pytest.approx(span["max"], rel=1e-3)
+
+
+def test_an_swr_against_what_no_line_is_like_is_refused_at_the_line():
+    wild = {"lines": [{"r0_ohm": 0.01, "velocity_factor": 0.9, "k1": 0.1, "k2": 0.001}], "read_at": "line"}
+    with pytest.raises(StationError) as refused:
+        loss_json.answer(LossQuestion.model_validate(wild | {"length_m": 10, "mhz": 7.1, "swr": 2}))
+    assert asked_place(refused.value.errors[0]).place == "lines"
 
 
 def test_read_at_the_radio_the_antenna_is_worse_and_the_same_at_the_antenna_leads_back():

@@ -14,7 +14,7 @@ from inspect import signature
 from pkgutil import walk_packages
 from typing import Any, Generic, TypeVar, get_args, get_type_hints
 
-from pydantic import BaseModel, ConfigDict
+from pydantic import BaseModel
 
 from tithe.core.cost import Pause
 
@@ -24,8 +24,6 @@ F = TypeVar("F", bound=Callable[..., "Work[Any]"])
 
 class Asked(BaseModel):
     """A request: what it does not know is left alone."""
-
-    model_config = ConfigDict(from_attributes=True)
 
 
 @dataclass(frozen=True)

@@ -66,7 +66,7 @@ class SwrAntennaModel(AntennaBase):
     kind: Literal["swr"]
     plane: Literal["feedpoint", "radio"] = "feedpoint"
     points: Annotated[list[tuple[Positive, Ratio]], Field(min_length=1, max_length=20_000)]
-    reference_ohm: Positive | None = None
+    reference_ohm: Annotated[float, Field(ge=1, le=10_000)] | None = None
 
     def to_core(self) -> SwrAntenna:
         """The core's antenna of unknown phase."""

@@ -73,6 +73,8 @@ def asked_place(error: InputError) -> InputError:
     place = error.place
     if place.startswith("chain"):
         return error.at("lines" if place.endswith(".line") else "length_m")
+    if place == "antenna.reference_ohm":  # it is the line's own impedance that no line has
+        return error.at("lines")
     return error.at("swr") if place.startswith("antenna") else error
 
 

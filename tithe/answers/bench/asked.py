@@ -92,13 +92,13 @@ def gammas(sweeps: dict[str, Sweep], *ends: str) -> tuple[Real, list[Complex]]:
 class ResidualModel(Asked):
     """What the analyzer's calibration leaves."""
 
-    directivity_db: Positive = 40.0
-    tracking_db: NotNegative = 0.03
-    tracking_deg: NotNegative = 0.3
-    drift_db: NotNegative = 0.005
-    drift_deg: NotNegative = 0.05
-    noise: NotNegative = 0.0002
-    load_pct: NotNegative = 1.0
+    directivity_db: Positive = Residual.directivity_db
+    tracking_db: NotNegative = Residual.tracking_db
+    tracking_deg: NotNegative = Residual.tracking_deg
+    drift_db: NotNegative = Residual.drift_db
+    drift_deg: NotNegative = Residual.drift_deg
+    noise: NotNegative = Residual.noise
+    load_pct: NotNegative = Residual.load_pct
 
     def to_core(self) -> Residual:
         """The core's. Raises `InputError`."""

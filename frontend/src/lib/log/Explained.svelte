@@ -134,6 +134,11 @@
     border-top: 1px solid var(--hairline);
     padding: 0.25rem 0;
   }
+  .soft {
+    color: var(--ink-soft);
+    font-size: 13.5px;
+    padding-top: 0.3rem;
+  }
   .outside {
     color: var(--heat-ink);
   }

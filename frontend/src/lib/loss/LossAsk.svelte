@@ -140,7 +140,7 @@
           >
         {/each}
       </p>
-      <LossOverSwr {answer} onLine={asked.at === 'line'} />
+      <LossOverSwr {answer} onLine={asked.at === 'line' && !asked.r.trim()} />
       <LossOverBands {answer} />
     {/if}
   </div>
