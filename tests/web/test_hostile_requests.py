@@ -143,3 +143,10 @@ def test_bytes_that_are_no_text_are_refused_wherever_they_come(client):
     for path in ("/api/stations", "/api/library/line", "/api/solve"):
         response = raw(client, path, b'{"text": "\xff\xfe"}')
         assert (response.status_code, rule(response)) == (422, "The request is not UTF-8 text")
+
+
+@pytest.mark.parametrize("body", [b"9" * 400, b'{"a": NaN}', b"\xff", b'{"a": 1, "a": 2}'])
+def test_an_address_that_is_none_is_refused_whatever_comes_with_it(client, body):
+    answer = client.post("/api/sweeps/none/antenna", body, content_type="application/json")
+    assert answer.status_code == 422, answer.content
+    assert answer.json()["errors"][0]["place"] == "pk"

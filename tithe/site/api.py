@@ -124,7 +124,10 @@ def _refusal(request: HttpRequest, errors: list[InputError], status: int = 422) 
 @api.exception_handler(ValidationError)
 def _invalid(request: HttpRequest, error: ValidationError) -> HttpResponse:
     # The framework puts where it looked ("body", "query", "path") and the parameter's name before each place.
-    body = load_body(request.body) if request.body else {}
+    try:
+        body = load_body(request.body) if request.body else {}
+    except InputError:
+        body = {}  # of an address that is none, with a body that is none either: the address is told
     asked = {key: values if len(values) > 1 else values[0] for key, values in request.GET.lists()}
     given = {
         "body": dict.fromkeys(("body", "document", "file", "own"), body),

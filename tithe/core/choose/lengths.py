@@ -88,9 +88,9 @@ def safe_lengths(
     reached, solutions = [], []
     for piece in np.array_split(tried, max(count * loads // PIECE, 1)):
         pause()
+        solutions.append(_solved(solved, at + 1 + main, run, piece))  # first: refuses what loses everything
         port = _through(asked, behind, main, run, piece)
         reached.append(_reached(tuner, asked, port).reshape(len(piece), -1, 3).all(axis=-1))
-        solutions.append(_solved(solved, at + 1 + main, run, piece))
     by_band: Mask = np.concatenate(reached)
     sky_w, spread_w, share = (np.concatenate(column) for column in zip(*solutions, strict=True))
     suits = np.asarray(np.all(by_band & (share >= BORNE), axis=1))
