@@ -10,6 +10,7 @@ from typing import Any
 import numpy as np
 
 from benchmarks.timing import seconds
+from tithe.answers.choose import choose_json
 from tithe.core import solve
 from tithe.core.choose import (
     EVERY_THIRD,
@@ -26,7 +27,6 @@ from tithe.document import choice, shelf, station_file
 from tithe.document.choice import OwnLine
 from tithe.document.parts.line import LineModel
 from tithe.document.station import StationFile
-from tithe.results import choose_json
 
 MILL = Path(__file__).parents[1] / "tithe" / "web" / "stations" / "demo_data" / "brackenfell-mill.json"
 SAMPLE = 8  # every so many candidates are solved one by one; the rest is scaled up

@@ -18,12 +18,14 @@ from typing import Any
 
 import numpy as np
 
+from tithe.answers.choose import choose_json
+from tithe.answers.station import budget_json
+from tithe.answers.sweep import sweep_json
 from tithe.core import solve
 from tithe.core.choose import EVERY_THIRD, evaluate, question
 from tithe.core.sweep import Analyzer, measure
 from tithe.document import choice, shelf, station_file
 from tithe.document.station import StationFile
-from tithe.results import budget_json, choose_json, sweep_json
 from tithe.web.stations import demo
 
 RANDOM = 200

@@ -8,10 +8,10 @@ import skrf
 
 from benchmarks.core import ANTENNA, CHAIN
 from benchmarks.timing import seconds
+from tithe.answers.sweep import sweep_json
 from tithe.core import Station, Transmitter
 from tithe.core.sweep import Analyzer, compare, features, measure, move
 from tithe.files import sweep_file
-from tithe.results import sweep_json
 
 ANALYZER = Analyzer(1.8e6, 30e6, 10_001, noise=0.001, directivity_db=40)
 

@@ -20,7 +20,7 @@ from typing import Any
 
 from fuzz.requests import Asked, requests
 
-CLIENTS = 3
+CLIENTS = 1
 MOST_S, MOST_MORE_MB = 20.0, 300.0
 _TRIES_S = 60.0
 KEYS = 6

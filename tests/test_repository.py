@@ -40,7 +40,7 @@ def test_lock_files_say_what_not_where_from():
 def test_no_two_shapes_of_the_api_have_one_name():
     """The framework would merge them in the schema without a word, and one of them would be told wrongly."""
     homes: dict[str, set[str]] = {}
-    for folder in ("web", "results", "document"):
+    for folder in ("web", "answers", "document"):
         for path in (ROOT / "tithe" / folder).rglob("*.py"):
             if path.parent.name == "migrations":
                 continue

@@ -9,8 +9,8 @@ from playwright.sync_api import expect
 
 from tests.browser.test_first_slice import saved
 from tests.browser.test_laying_out import parts
+from tithe.answers.choose import answers
 from tithe.core.choose import evaluated
-from tithe.web.choose import answers
 
 pytestmark = pytest.mark.django_db(transaction=True)
 

@@ -7,6 +7,7 @@ from hypothesis import strategies as st
 
 from tests.said import refused
 from tests.strategies import FREQ, LOAD, PASSIVE, logarithmic
+from tithe.answers.station import budget_json
 from tithe.core import (
     AttenuatedLine,
     Inline,
@@ -24,7 +25,6 @@ from tithe.core.parts.line import constants
 from tithe.core.reflection import reflection, reflection_of, rho_of_swr, swr
 from tithe.core.twoport import Port
 from tithe.document import shelf
-from tithe.results import budget_json
 
 RG_58 = shelf.line_type("rg-58")
 

@@ -12,6 +12,7 @@ from skrf.network import a2s
 
 from tests.said import refused
 from tests.strategies import FREQ, LOAD, PASSIVE, stations
+from tithe.answers.station import budget_json
 from tithe.core import (
     PROTECTIONS,
     Inline,
@@ -31,7 +32,6 @@ from tithe.core.parts.line import constants
 from tithe.core.reflection import mismatch_loss_db, reflection_of, swr
 from tithe.core.verdict import moving_the_match, state_at, verdict_at
 from tithe.document import shelf
-from tithe.results import budget_json
 from tithe.text import say
 from tithe.text.quantities import watts
 

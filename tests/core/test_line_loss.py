@@ -3,7 +3,7 @@
 import numpy as np
 import pytest
 
-from tithe.answers.loss import told as loss_json
+from tithe.answers.loss import result as loss_json
 from tithe.core import AttenuatedLine, Line, Station, SwrAntenna, Transmitter, line_loss
 from tithe.core.bands import USUAL
 from tithe.core.line_loss import RATIOS, LineLoss

@@ -6,7 +6,7 @@ from dataclasses import replace
 import numpy as np
 import pytest
 
-from tithe.answers.questions import told as questions_json
+from tithe.answers.questions import result as questions_json
 from tithe.core import InputError, solve
 from tithe.core.antenna import Resonator, SwrAntenna, table
 from tithe.core.questions import SCHOOLS, Asked, compare_schools

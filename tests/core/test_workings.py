@@ -12,8 +12,12 @@ import numpy as np
 import pytest
 
 from tests import full
-from tithe.answers.loss import told as loss_told
+from tithe.answers import working_json
+from tithe.answers.choose import choose_json
+from tithe.answers.loss import result as loss_told
 from tithe.answers.loss import working as loss_working
+from tithe.answers.station import budget_json
+from tithe.answers.sweep import sweep_json
 from tithe.core import InputError, solve
 from tithe.core.antenna import SampledAntenna
 from tithe.core.choose import break_evens, evaluate, question, safe_lengths
@@ -43,7 +47,6 @@ from tithe.core.working import (
 )
 from tithe.document import choice, station_file
 from tithe.document.loss_question import LossQuestion
-from tithe.results import budget_json, choose_json, sweep_json, working_json
 from tithe.site.typesetting import formulas_text
 from tithe.text import typeset
 from tithe.text.symbols import SYMBOLS

@@ -6,13 +6,13 @@ import numpy as np
 import pytest
 
 from tests.said import line, refused
+from tithe.answers.choose import choose_json
 from tithe.core import InputError, Tuner
 from tithe.core.choose import candidates, evaluate, question
 from tithe.document import choice, shelf
 from tithe.document.choice import OwnLine
 from tithe.document.parts.line import LineModel
 from tithe.document.station_file import to_chain, validate
-from tithe.results import choose_json
 
 
 def read(document, own=()):

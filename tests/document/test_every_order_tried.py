@@ -5,12 +5,12 @@ from itertools import product
 import numpy as np
 import pytest
 
+from tithe.answers.choose import choose_json
 from tithe.core import solve
 from tithe.core.bearable import bearable_share
 from tithe.core.choose import evaluate, question
 from tithe.document import choice, shelf
 from tithe.document.station_file import validate
-from tithe.results import choose_json
 
 COAX, OPEN = ("rg-58", "rg-213", "hard-12"), ("window-450", "open-600")
 BANDS = [("80 m", 3.5, 3.8), ("40 m", 7.0, 7.2), ("20 m", 14.0, 14.35)]

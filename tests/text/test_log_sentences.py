@@ -6,11 +6,11 @@ import numpy as np
 import pytest
 
 from tests.core.log.test_suspects import EVERY, FAR, NEAR, STATION, model
+from tithe.answers.log.log_json import answer
 from tithe.core.log.reconcile import reconcile
 from tithe.core.log.suspects import suspects
 from tithe.core.log.taken import RADIO, Taken
 from tithe.core.parts.meter import Meter
-from tithe.results.log_json import answer
 from tithe.text import say
 
 SENTENCE = re.compile(r"^[A-Z1-9].*\.$", re.S)

@@ -5,10 +5,10 @@ import json
 import pytest
 
 from tests.web.test_stations_api import send
+from tithe.answers.choose.answers import Choosing
 from tithe.core.choose import PLACEMENTS
 from tithe.document import station_file
 from tithe.site.cli import main
-from tithe.web.choose.answers import Asked
 
 pytestmark = pytest.mark.django_db
 SLUGS = [placement.slug for placement in PLACEMENTS]
@@ -90,7 +90,7 @@ def test_an_antenna_read_in_the_room_is_moved_when_the_run_changes(client, mill)
     swr = {"kind": "swr", "plane": "radio", "points": [[7.0, 1.8], [7.2, 1.6]]}
     document = mill | {"antenna": swr, "bands": [{"name": "40 m", "low_mhz": 7.0, "high_mhz": 7.2}]}
     document["chain"] = [part for part in mill["chain"] if part["kind"] == "line"]
-    asked = Asked(station_file.validate(document))
+    asked = Choosing(station_file.validate(document))
     look = ask(client, "look", document, id="feedpoint/rg-213", mhz=7.1)
     assert look["antenna"]["plane"] == "feedpoint"
     lost = float(asked.station.chain[0].matched_db(7e6) + asked.station.chain[1].matched_db(7e6))

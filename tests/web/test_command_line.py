@@ -1,5 +1,6 @@
 """The command line: the contract's names, exit status and one-line complaints."""
 
+import io
 import json
 
 import pytest
@@ -169,3 +170,39 @@ def test_usual_ranges_match_an_ordinary_load(station, capsys, network):
     (result,) = json.loads(capsys.readouterr().out)["results"]
     assert result["stages"][0]["matched"] is True
     assert result["stages"][0]["efficiency"] > 0.9
+
+
+def asked(monkeypatch, capsys, question, request):
+    monkeypatch.setattr("sys.stdin", io.StringIO(json.dumps(request)))
+    status = main(["ask", question])
+    return status, capsys.readouterr()
+
+
+@pytest.mark.django_db
+def test_any_question_is_answered_without_a_server_as_the_api_answers_it(client, monkeypatch, capsys):
+    document = {key: value for key, value in EXAMPLE.items() if key not in ("sweeps", "readings", "remarks")}
+    for question, request in (
+        ("solve", {"document": document, "mhz": 7.1}),
+        ("schools/resonance", {"document": document, "mhz": 7.1}),
+        ("choose", {"document": document}),
+        ("ledgers.csv", {"document": document}),
+    ):
+        status, said = asked(monkeypatch, capsys, question, request)
+        answer = client.post(f"/api/{question}", json.dumps(request), content_type="application/json")
+        body = b"".join(answer) if answer.streaming else answer.content
+        assert status == (0 if answer.status_code == 200 else 2), question
+        if status == 0:
+            assert said.out.strip() == body.decode().strip()
+        else:
+            assert said.err.strip() == answer.json()["errors"][0]["sentence"].strip()
+
+
+def test_a_wrong_request_names_its_place_and_a_wrong_question_those_there_are(monkeypatch, capsys):
+    status, said = asked(monkeypatch, capsys, "equivalents", {"form": "swr", "value": "three"})
+    assert (status, said.out) == (2, "")
+    assert said.err.startswith("value: must be a number")
+    status, said = asked(monkeypatch, capsys, "nothing", {})
+    assert status == 2
+    assert "bench/meter" in said.err
+    assert main(["ask"]) == 0
+    assert "bench/meter: " in capsys.readouterr().out

@@ -9,7 +9,7 @@ import pytest
 
 from tests.web.test_log_api import READ, note, rows
 from tests.web.test_stations_api import send
-from tithe.results.changes_json import changes
+from tithe.answers.station.changes_json import changes
 from tithe.web.log.models import LogEntry
 from tithe.web.stations.models import Revision, Station
 

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from tithe.results.budget_shapes import Span
+from tithe.answers.station.budget_shapes import Span
 
 
 def three(low: float | None, middle: float | None, high: float | None) -> Span:

@@ -24,18 +24,13 @@ from tithe.document.errors import StationError
 from tithe.document.strict_json import load_body
 from tithe.site.gate import quiet
 from tithe.web.answering import router as answers
-from tithe.web.antenna.api import router as antenna
-from tithe.web.choose.api import router as choices
-from tithe.web.http import NotKeptError, Refusal, Refusals, refusals
+from tithe.web.http import CSV, JSON_LINES, NotKeptError, Refusal, Refusals, refusals
 from tithe.web.library.api import router as library
 from tithe.web.log.api import router as log
 from tithe.web.slot import BusyError, GoneError
 from tithe.web.stations.api import router as stations
-from tithe.web.stations.api_compute import router as compute
 from tithe.web.stations.api_shelf import router as shelf
 from tithe.web.sweeps.api import router as sweeps
-from tithe.web.terms.api import router as terms
-from tithe.web.tuner.api import router as tuner
 
 _LARGE, _MOST_BESIDE = Lock(), 1_000_000
 
@@ -68,6 +63,19 @@ _SUBJECTS = {
 """By the first step of an address, where it is not the subject itself."""
 
 
+_TEXT = {"csv": CSV, "text": "text/plain"}
+
+
+def _as_it_comes(operation: dict[str, Any]) -> None:
+    """Declare what an operation answers as what it is, where that is no JSON."""
+    form = operation.pop("x-form", "json")
+    for response in operation["responses"].values():
+        if form == "json" or not (content := response.get("content")):
+            continue
+        kind = _TEXT.get(form, JSON_LINES)
+        response["content"] = {kind: content.pop("application/json")}
+
+
 class RefusingAPI(NinjaAPI):
     """Whatever is asked may be refused, in one form."""
 
@@ -86,6 +94,7 @@ class RefusingAPI(NinjaAPI):
         }
         for path, item in schema["paths"].items():
             for method, operation in item.items():
+                _as_it_comes(operation)
                 operation["responses"] |= dict.fromkeys(self.STATUSES, refused)
                 # Of the address alone: where the code of an operation stands is no business of its callers.
                 steps = re.findall(r"[a-z]+", path.removeprefix("/api/"))
@@ -101,19 +110,7 @@ api = RefusingAPI(
     parser=StrictParser(),
     renderer=StrictRenderer(),
 )
-for router in (
-    library,
-    stations,
-    antenna,
-    tuner,
-    answers(),
-    log,
-    compute,
-    shelf,
-    sweeps,
-    choices,
-    terms,
-):
+for router in (library, stations, shelf, answers(), log, sweeps):
     api.add_router("", router)
 
 

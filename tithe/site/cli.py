@@ -18,6 +18,7 @@ COMMANDS = {
     "reconcile": "what explains the readings of a station file, and which further one would tell more",
     "bench": "what was measured on the bench: a tuner, a line, a fault",
     "loss": "what a length of line loses at an SWR, without a station",
+    "ask": "any question of the API, its request as JSON; without one: which there are",
     "backup": "copy everything into one file, while serving or not",
     "restore": "put such a copy back; what stands there is copied first",
     "export": "all stations with history and sweeps, and the shelf, as one file",

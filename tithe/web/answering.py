@@ -6,31 +6,41 @@ from inspect import Parameter, Signature
 from typing import Any
 
 from django.http import HttpRequest, HttpResponse
-from ninja import Router
+from ninja import Query, Router
 
-from tithe.answers.question import Question, every
-from tithe.web.http import computed
+from tithe.answers.question import OWN, Question, Steps, every
+from tithe.core.cost import refuse_beyond
+from tithe.web.http import computed, plain_csv, plain_json, stream
+from tithe.web.stations.own_lines import own_lines
 
 
 def router() -> Router:
     """An operation for each question."""
     made = Router()
     for one in every():
-        add = made.get if one.asks is None else made.post
-        add(f"/{one.path}", response=one.tells)(_operation(one))
+        add = made.get if one.in_address else made.post
+        shape = str if one.form == "csv" else one.tells
+        add(f"/{one.path}", response=shape, openapi_extra={"x-form": one.form})(_operation(one))
     return made
 
 
 def _operation(one: Question) -> Any:
-    body = {} if one.asks is None else {"body": one.asks}
+    body: dict[str, Any] = {} if one.asks is None else {"body": one.asks}
+    if one.asks and one.in_address:
+        body = {"asked": Query[one.asks]}  # type: ignore[misc, name-defined]  # made as it runs
     takes: dict[str, Any] = {**dict.fromkeys(one.places, str), **body}
 
     def answer(request: HttpRequest, **given: Any) -> HttpResponse:
-        work = one.work(*(given[name] for name in takes))
-        return computed(request, work.seconds, work.narrower, work.answer)
+        own = {OWN: own_lines()} if one.own else {}
+        work = one.work(*(given[name] for name in takes), **own)
+        if isinstance(work, Steps):
+            refuse_beyond(work.seconds, work.narrower)
+            return stream(request, work.seconds, work.steps)
+        form: Any = plain_csv if one.form == "csv" else plain_json
+        return computed(request, work.seconds, work.narrower, work.answer, form)
 
     first = Parameter("request", Parameter.POSITIONAL_ONLY, annotation=HttpRequest)
     others = [Parameter(name, Parameter.KEYWORD_ONLY, annotation=kind) for name, kind in takes.items()]
     answer.__signature__ = Signature([first, *others])  # type: ignore[attr-defined]  # the framework reads it
-    answer.__name__, answer.__doc__ = one.path.replace("/", "_"), one.about
+    answer.__name__, answer.__doc__ = one.path.replace("/", "_").replace(".", "_"), one.about
     return answer

@@ -6,18 +6,20 @@ from __future__ import annotations
 import json
 import logging
 from collections.abc import Callable, Iterable, Iterator, Mapping
-from typing import Any
+from typing import Any, TypeVar
 from urllib.parse import quote
 
 from django.http import HttpRequest, HttpResponse, StreamingHttpResponse
 from ninja import Schema
+from pydantic import BaseModel
 
 from tithe import text
 from tithe.core.cost import Pause, refuse_beyond
 from tithe.core.errors import InputError
 from tithe.web.slot import BusyError, GoneError, slot
 
-JSON_LINES = "application/x-ndjson; charset=utf-8"
+JSON_LINES, CSV = "application/x-ndjson", "text/csv"
+A = TypeVar("A")
 
 
 class Refusal(Schema):
@@ -35,12 +37,6 @@ class Refusals(Schema):
     errors: list[Refusal]
 
 
-class TextFile(Schema):
-    """A file's text as the browser read it."""
-
-    text: str
-
-
 class NotKeptError(InputError):
     """What is asked for by its number is not kept: 404."""
 
@@ -55,21 +51,34 @@ def refusals(errors: Iterable[InputError]) -> dict[str, Any]:
     }
 
 
+def _dumped(model: BaseModel) -> Any:
+    return model.model_dump(mode="json")
+
+
 def plain_json(out: object) -> HttpResponse:
     """An answer that is made of plain objects, as JSON."""
     # Its builder is type-checked against its shape, and tests hold it against the schema: not done again.
-    told = json.dumps(out, allow_nan=False, ensure_ascii=False)
+    told = json.dumps(out, allow_nan=False, ensure_ascii=False, default=_dumped)
     return HttpResponse(told, content_type="application/json")
 
 
+def plain_csv(text: str) -> HttpResponse:
+    """A table as text."""
+    return HttpResponse(text, content_type=f"{CSV}; charset=utf-8")
+
+
 def computed(
-    request: HttpRequest, seconds: float, narrower: str, job: Callable[[Pause], object]
+    request: HttpRequest,
+    seconds: float,
+    narrower: str,
+    job: Callable[[Pause], A],
+    form: Callable[[A], HttpResponse] = plain_json,
 ) -> HttpResponse:
     """A job's answer, in the one slot where it is heavy. Raises `InputError` where it would take too long;
-    ``narrower``: the code of how to ask for less."""
+    ``narrower``: the code of how to ask for less; ``form``: how it is told."""
     refuse_beyond(seconds, narrower)
     with slot(request, seconds) as pause:
-        return plain_json(job(pause))
+        return form(job(pause))
 
 
 def stream(
@@ -92,7 +101,7 @@ def stream(
             logging.getLogger("django.request").exception("unhandled in a stream")
             yield _line(InputError("", "own-fault-in-stream"))
 
-    return StreamingHttpResponse(lines(), content_type=JSON_LINES)  # type: ignore[return-value]
+    return StreamingHttpResponse(lines(), content_type=f"{JSON_LINES}; charset=utf-8")  # type: ignore[return-value]
 
 
 def _line(error: InputError) -> str:

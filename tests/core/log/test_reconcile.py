@@ -8,6 +8,7 @@ import numpy as np
 import pytest
 
 from tests import full
+from tithe.answers.log.log_json import answer
 from tithe.core import AttenuatedLine, InputError, Line, Station, Transmitter, Tuner, solve
 from tithe.core.antenna import table
 from tithe.core.antenna.loss import LossResistance
@@ -21,7 +22,6 @@ from tithe.core.log.taken import RADIO, Taken, place_of
 from tithe.core.log.unknowns import POWER_SD, more_lossy, unknowns_of
 from tithe.core.parts.meter import Meter
 from tithe.core.reflection import swr
-from tithe.results.log_json import answer
 
 FREQS = (3.65e6, 7.1e6, 10.1e6, 14.2e6, 21.2e6, 28.5e6)
 BEFORE, BEHIND, RUN = 1, 3, 4

@@ -6,6 +6,7 @@ from typing import Any, cast
 import numpy as np
 import pytest
 
+from tithe.answers.station import budget_json
 from tithe.core import AttenuatedLine, InputError, Line, Station, Transmitter, Tuner, solve
 from tithe.core.antenna import LossResistance, PlannedAntenna, table
 from tithe.core.choose import evaluate, question
@@ -20,7 +21,6 @@ from tithe.core.wires.moments import currents
 from tithe.core.wires.shapes import Dipole, EndFed, MeasuredFoot, Vertical, Whip
 from tithe.core.wires.swept import impedance
 from tithe.document import choice, station_file
-from tithe.results import budget_json
 
 AVERAGE = SOILS["average"]
 PLAN = Plan(Dipole(20, 9), AVERAGE, METALS["copper"])

@@ -8,8 +8,8 @@ from typing import Any
 from typing_extensions import TypedDict
 
 from tithe.answers.spans import found
+from tithe.answers.station.budget_shapes import Span
 from tithe.core.message import tell
-from tithe.results.budget_shapes import Span
 from tithe.text import say
 
 

@@ -10,8 +10,8 @@ import numpy as np
 from pydantic import Field
 from typing_extensions import TypedDict
 
-from tithe.answers.bench.asked import Text, alike, gammas, returned
-from tithe.answers.question import Asked, Work, question, told
+from tithe.answers.bench.requests import Text, alike, gammas, returned
+from tithe.answers.question import Request, Work, at_once, question
 from tithe.core.bench import check as core
 from tithe.core.bench.check import (
     LEAST_DIRECTIVITY_DB,
@@ -30,7 +30,7 @@ CheckRow = tuple[Positive, Number, Number, Number]
 """MHz, return losses of the open, the short and the load, dB."""
 
 
-class CheckDay(Asked):
+class CheckDay(Request):
     """Sweeps of an open, a short and a load, or their return losses."""
 
     open: Text | None = None
@@ -77,10 +77,10 @@ def answer(asked: CheckDay) -> Work[BenchCheck]:
                 returned(f"typed[{n}]", back_db)
         mhz, *back = np.array(sorted(asked.typed)).T
         require(bool((np.diff(mhz) > 0).all()), "typed", "rising-frequencies")
-        return told(in_words(core.by_return_loss(mhz * 1e6, back[0], back[1], back[2])))
+        return at_once(in_words(core.by_return_loss(mhz * 1e6, back[0], back[1], back[2])))
     given = alike({"open": asked.open, "short": asked.short, "load": asked.load})
     freq, (open_, short, load) = gammas(given, "open", "short", "load")
-    return told(in_words(core.checked(freq, open_, short, load)))
+    return at_once(in_words(core.checked(freq, open_, short, load)))
 
 
 def in_words(found: Checked) -> BenchCheck:

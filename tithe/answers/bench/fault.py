@@ -9,8 +9,8 @@ import numpy as np
 from pydantic import Field
 from typing_extensions import TypedDict
 
-from tithe.answers.bench.asked import JOB_S, BenchRequest, Text, alike, gammas
-from tithe.answers.question import Work, question, told
+from tithe.answers.bench.requests import JOB_S, BenchRequest, Text, alike, gammas
+from tithe.answers.question import Work, at_once, question
 from tithe.core import InputError
 from tithe.core.arrays import Real
 from tithe.core.bench import fault as core
@@ -71,7 +71,7 @@ def answer(asked: FaultDay) -> Work[BenchFault]:
     if asked.dips:
         require(asked.text is None, "dips", "sweeps-or-return-losses")
         dips = np.array(sorted(asked.dips)) * 1e6
-        return told(by_dips(core.by_dips(dips, velocity, asked.read_khz * 1e3)))
+        return at_once(by_dips(core.by_dips(dips, velocity, asked.read_khz * 1e3)))
     freq, (gamma,) = gammas(alike({"text": asked.text}), "text")
     residual, known, factor = asked.residual.to_core(), None if run is None else run.line, velocity
 

@@ -9,10 +9,11 @@ import numpy as np
 from pydantic import Field
 from typing_extensions import TypedDict
 
-from tithe.answers.bench.asked import JOB_S, BenchRequest, Text, alike, returned, seconds
 from tithe.answers.bench.carry import BenchCarry
+from tithe.answers.bench.requests import JOB_S, BenchRequest, Text, alike, returned, seconds
 from tithe.answers.question import Work, question
 from tithe.answers.spans import ends, found, three
+from tithe.answers.station.budget_shapes import Span
 from tithe.core.arrays import Real
 from tithe.core.bands import USUAL
 from tithe.core.bench import line as core
@@ -27,7 +28,6 @@ from tithe.core.reflection import return_loss_db
 from tithe.core.sweep import Sweep
 from tithe.document.fields import Number, Positive
 from tithe.document.parts.line import Velocity
-from tithe.results.budget_shapes import Span
 from tithe.text import say
 
 _DRAWN = 60

@@ -5,18 +5,18 @@ from __future__ import annotations
 from typing_extensions import TypedDict
 
 from tithe.answers.bench.carry import BenchCarry
-from tithe.answers.question import Asked, Work, question, told
+from tithe.answers.question import Request, Work, at_once, question
 from tithe.answers.spans import three
+from tithe.answers.station.budget_shapes import Span
 from tithe.core.bench import meter as core
 from tithe.core.bench.meter import Known, MeterScale
 from tithe.core.errors import require
 from tithe.core.message import tell
 from tithe.document.fields import NotNegative, Number
-from tithe.results.budget_shapes import Span
 from tithe.text import say
 
 
-class MeterDay(Asked):
+class MeterDay(Request):
     """What a meter shows into a dummy load; the peak voltage across it, or what a better meter shows."""
 
     shown_w: Number
@@ -54,7 +54,7 @@ def answer(asked: MeterDay) -> Work[BenchMeter]:
     else:
         known = core.by_better_meter(asked.power_w or 0.0, asked.accuracy_pct, asked.full_scale_w)
     found = core.scale(asked.shown_w, asked.read_w, known)
-    return told(in_words(found, asked.shown_w, known, drop))
+    return at_once(in_words(found, asked.shown_w, known, drop))
 
 
 def in_words(found: MeterScale, shown_w: float, known: Known, drop_share: float | None) -> BenchMeter:

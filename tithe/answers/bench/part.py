@@ -9,10 +9,11 @@ import numpy as np
 from pydantic import Field
 from typing_extensions import TypedDict
 
-from tithe.answers.bench.asked import BenchRequest, Text, alike, gammas, returned, seconds
 from tithe.answers.bench.carry import BenchCarry, loss_carry
-from tithe.answers.question import Work, question, told
+from tithe.answers.bench.requests import BenchRequest, Text, alike, gammas, returned, seconds
+from tithe.answers.question import Work, at_once, question
 from tithe.answers.spans import three
+from tithe.answers.station.budget_shapes import Span
 from tithe.core.bench import part as core
 from tithe.core.bench.part import MeasuredPart, MeasuredTransformer
 from tithe.core.cost import Pause
@@ -20,7 +21,6 @@ from tithe.core.errors import require
 from tithe.core.message import Message, tell
 from tithe.core.reflection import mismatch_loss_db
 from tithe.document.fields import NotNegative, Number, Positive
-from tithe.results.budget_shapes import Span
 from tithe.text import say
 
 _MOST_ROWS = 200
@@ -87,7 +87,7 @@ def answer(asked: PartDay) -> Work[BenchPart]:
         require(bool((np.diff(mhz) > 0).all()), "pair", "rising-frequencies")
         both = core.back_to_back(mhz * 1e6, through, back, asked.error_db, *limits)
         missed = float(np.max(mismatch_loss_db(10 ** (-back / 20))))
-        return told(in_words(both, *limits, missed_db=missed))
+        return at_once(in_words(both, *limits, missed_db=missed))
     sweeps = alike({"match": asked.match, "short": asked.short, "open": asked.open})
     freq, (match, short, open_) = gammas(sweeps, "match", "short", "open")
 

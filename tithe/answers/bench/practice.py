@@ -9,7 +9,7 @@ import numpy as np
 from pydantic import Field
 from typing_extensions import TypedDict
 
-from tithe.answers.bench.asked import JOB_S, BenchRequest
+from tithe.answers.bench.requests import JOB_S, BenchRequest
 from tithe.answers.question import Work, question
 from tithe.core import AttenuatedLine, Inline, Line, Meter, Station, Transformer, Tuner
 from tithe.core.arrays import Real

@@ -5,15 +5,15 @@ from __future__ import annotations
 import numpy as np
 from typing_extensions import TypedDict
 
-from tithe.answers.bench.asked import Text
-from tithe.answers.question import Asked, Work, question, told
+from tithe.answers.bench.requests import Text
+from tithe.answers.question import Request, Work, at_once, question
 from tithe.core.bench.tuner import MOST_DB
 from tithe.core.reflection import return_loss_db
 from tithe.document.fields import Positive
 from tithe.files import sweep_file
 
 
-class OneReading(Asked):
+class OneReading(Request):
     """A sweep's file, of which one frequency is wanted (null: its middle)."""
 
     text: Text
@@ -42,7 +42,7 @@ def answer(asked: OneReading) -> Work[ReadAt]:
         found = (float(at.gamma[0].real), float(at.gamma[0].imag))
     elif not np.isfinite(found):
         found = MOST_DB
-    return told(
+    return at_once(
         ReadAt(
             mhz=hz / 1e6,
             reading=found,

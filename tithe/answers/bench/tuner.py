@@ -6,9 +6,9 @@ from typing import Annotated
 
 from pydantic import Field
 
-from tithe.answers.bench.asked import BenchRequest, Cell, reading
+from tithe.answers.bench.requests import BenchRequest, Cell, reading
 from tithe.answers.bench.tuner_rows import BenchTuner, TunerRow, tuner
-from tithe.answers.question import Asked, Work, question
+from tithe.answers.question import Request, Work, question
 from tithe.core.solving_cost import solving_s
 from tithe.document.fields import Positive
 
@@ -18,7 +18,7 @@ _SOLVES = 15
 """How many times the station is solved for the lengths, about."""
 
 
-class TunerReadings(Asked):
+class TunerReadings(Request):
     """At a frequency: matched into R₀, then a short and an open."""
 
     mhz: Positive

@@ -9,9 +9,10 @@ from typing import Any
 import numpy as np
 from typing_extensions import TypedDict
 
-from tithe.answers.bench.asked import Reading
 from tithe.answers.bench.carry import BenchCarry, coil_q_carry
+from tithe.answers.bench.requests import Reading
 from tithe.answers.spans import ends, found, three
+from tithe.answers.station.budget_shapes import Span
 from tithe.core import InputError, Station, Tuner
 from tithe.core.bench.at_home import AtLengths, at_lengths
 from tithe.core.bench.coil_q import USUAL, coil_q_interval
@@ -20,7 +21,6 @@ from tithe.core.bench.tuner import LEAST_MATCH_DB, MOST_DB, ScalarLoss, loss_int
 from tithe.core.errors import require
 from tithe.core.message import Message, tell
 from tithe.core.reflection import return_loss_db
-from tithe.results.budget_shapes import Span
 from tithe.text import rule, say
 
 _CLOSE = 0.15

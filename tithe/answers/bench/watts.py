@@ -4,10 +4,11 @@ from __future__ import annotations
 
 from typing_extensions import TypedDict
 
-from tithe.answers.bench.asked import BenchRequest
 from tithe.answers.bench.carry import BenchCarry, coil_q_carry, loss_carry
-from tithe.answers.question import Asked, Work, question, told
+from tithe.answers.bench.requests import BenchRequest
+from tithe.answers.question import Request, Work, at_once, question
 from tithe.answers.spans import three
+from tithe.answers.station.budget_shapes import Span
 from tithe.core import InputError
 from tithe.core.bench import watts as core
 from tithe.core.bench.coil_q import coil_q_interval
@@ -15,11 +16,10 @@ from tithe.core.bench.watts import Watts, WattsLoss
 from tithe.core.message import tell
 from tithe.core.parts.tuner.part import Tuner
 from tithe.document.fields import Number, Positive
-from tithe.results.budget_shapes import Span
 from tithe.text import say
 
 
-class WattReading(Asked):
+class WattReading(Request):
     """A meter's two readings, its full scale and its accuracy."""
 
     forward_w: Number
@@ -58,14 +58,14 @@ def answer(asked: WattsDay) -> Work[BenchWatts]:
     found = core.loss(asked.before.to_core(), asked.behind.to_core(), asked.same_meter)
     station, on_bench = asked.station(), asked.part()
     if station is None or asked.mhz is None or not isinstance(on_bench, Tuner):
-        return told(of_part(found))
+        return at_once(of_part(found))
     freq_hz, q = asked.mhz * 1e6, None
     try:
         span = (found.low_db, found.loss_db, found.high_db)
         q = coil_q_interval(on_bench, freq_hz, span, station.transmitter.reference_ohm)
     except InputError:
         pass  # no Q of its coils explains these watts: only the loss is told
-    return told(of_tuner(found, freq_hz, q))
+    return at_once(of_tuner(found, freq_hz, q))
 
 
 def of_part(loss: WattsLoss) -> BenchWatts:

@@ -9,8 +9,8 @@ from typing import TYPE_CHECKING, Any
 
 from typing_extensions import TypedDict
 
+from tithe.answers.station.budget_shapes import CautionResult, Figure, Span
 from tithe.document.station import StationFile
-from tithe.results.budget_shapes import CautionResult, Figure, Span
 
 if TYPE_CHECKING:  # as the file writes it
     StationJson = dict[str, Any]

@@ -4,6 +4,8 @@ from __future__ import annotations
 
 import re
 
+from tithe.answers.working_json import working as told_working
+from tithe.answers.working_shapes import WorkingOut
 from tithe.core import line_loss
 from tithe.core.bands import USUAL
 from tithe.core.errors import InputError
@@ -11,8 +13,6 @@ from tithe.core.line_loss import RATIOS
 from tithe.core.phases import middle
 from tithe.core.working import working_of_line_loss
 from tithe.document.loss_question import LossQuestion
-from tithe.results.working_json import working as told_working
-from tithe.results.working_shapes import WorkingOut
 
 _PATH = re.compile(r"lines\[(\d)\]\.(?:(over_swr|over_bands)\[(\d+)\]\.)?([a-z_]+)")
 

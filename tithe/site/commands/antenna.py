@@ -7,10 +7,10 @@ from pathlib import Path
 
 import numpy as np
 
+from tithe.answers.antenna import antenna_json
+from tithe.answers.station.budget_shapes import Span
 from tithe.core.antenna import PlannedAntenna
 from tithe.core.errors import InputError, require
-from tithe.results import antenna_json
-from tithe.results.budget_shapes import Span
 from tithe.site.commands.given_files import read_station_file
 from tithe.site.commands.told import as_json, or_infinite
 from tithe.text.quantities import figure

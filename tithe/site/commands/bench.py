@@ -12,7 +12,7 @@ import numpy as np
 from tithe.answers.bench import fault as faults
 from tithe.answers.bench import line as lines
 from tithe.answers.bench import watts as watts_told
-from tithe.answers.bench.asked import Reading
+from tithe.answers.bench.requests import Reading
 from tithe.answers.bench.tuner_rows import TunerRow, tuner
 from tithe.core.bench import fault, line, watts
 from tithe.core.bench.residual import Residual

@@ -5,9 +5,9 @@ from __future__ import annotations
 import argparse
 from pathlib import Path
 
+from tithe.answers.choose import choose_json
 from tithe.core.choose import EVERY_THIRD, doubts, evaluate, question
 from tithe.document import choice
-from tithe.results import choose_json
 from tithe.site.commands.given_files import read_station_file
 from tithe.site.commands.told import as_json
 from tithe.text.quantities import figure, watts

@@ -7,9 +7,9 @@ from pathlib import Path
 
 import numpy as np
 
+from tithe.answers.antenna import lengths_json
 from tithe.core.errors import require, require_above, require_positive
 from tithe.core.planning.lengths import MOST_LENGTHS, lengths
-from tithe.results import antenna_lengths_json
 from tithe.site.commands.given_files import read_station_file
 from tithe.site.commands.told import as_json
 
@@ -32,7 +32,7 @@ def run(args: argparse.Namespace) -> int:
     count = int((args.high - args.low) / step * (1 + 1e-9)) + 1
     require(count <= MOST_LENGTHS, "--step", "too-many-lengths", count=count, most=MOST_LENGTHS)
     station = read_station_file(args.station).to_core()
-    answer = antenna_lengths_json.answer(lengths(station, args.low + step * np.arange(count)))
+    answer = lengths_json.answer(lengths(station, args.low + step * np.arange(count)))
     if args.json:
         return as_json(answer)
     print(answer["sentence"])

@@ -6,7 +6,7 @@ import argparse
 
 from pydantic import ValidationError
 
-from tithe.answers.loss import told as loss_json
+from tithe.answers.loss import result as loss_json
 from tithe.core.errors import InputError
 from tithe.document.complaints import input_errors
 from tithe.document.errors import StationError

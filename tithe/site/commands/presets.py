@@ -6,9 +6,9 @@ import argparse
 from pathlib import Path
 
 from tithe.answers.spans import ends
+from tithe.answers.tuner import presets_json
 from tithe.core.tuner_use.loads import tuner_of_knobs
 from tithe.document.parts.tuner import SteppedTunerModel, TunerModel
-from tithe.results import tuner_presets_json
 from tithe.site.commands.given_files import read_station_file
 from tithe.site.commands.told import as_json
 from tithe.text.quantities import figure
@@ -27,7 +27,7 @@ def run(args: argparse.Namespace) -> int:
     at, _ = tuner_of_knobs(station)
     tuner = document.chain[at]
     assert isinstance(tuner, TunerModel | SteppedTunerModel)
-    answer = tuner_presets_json.answer(station, at, tuner.core_dials, tuner.core_presets)
+    answer = presets_json.answer(station, at, tuner.core_dials, tuner.core_presets)
     if args.json:
         return as_json(answer)
     for one in answer["predicted"]:

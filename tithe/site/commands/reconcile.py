@@ -5,10 +5,10 @@ from __future__ import annotations
 import argparse
 from pathlib import Path
 
+from tithe.answers.log import log_json
 from tithe.answers.spans import ends
 from tithe.core.log.reconcile import reconcile
 from tithe.document.readings import core_readings
-from tithe.results import log_json
 from tithe.site.commands.given_files import read_station_file
 from tithe.site.commands.told import as_json
 from tithe.text.quantities import figure

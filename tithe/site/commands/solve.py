@@ -8,9 +8,9 @@ from pathlib import Path
 import numpy as np
 
 from tithe import text
+from tithe.answers.station import budget_json
 from tithe.core.budget import solve
 from tithe.core.verdict import verdict_at
-from tithe.results import budget_json
 from tithe.site.commands.given_files import read_station_file
 from tithe.site.commands.told import as_json
 

@@ -6,6 +6,7 @@ import argparse
 from pathlib import Path
 
 from tithe import text
+from tithe.answers.sweep import sweep_json
 from tithe.core.bands import USUAL
 from tithe.core.errors import InputError, require
 from tithe.core.message import tell
@@ -13,7 +14,6 @@ from tithe.core.parts.line import Line
 from tithe.core.sweep import move
 from tithe.document import shelf
 from tithe.files import sweep_file
-from tithe.results import sweep_json
 from tithe.site.commands.given_files import text_of
 from tithe.site.commands.told import as_json, or_infinite
 from tithe.text.quantities import figure

@@ -7,10 +7,11 @@ from typing import Any
 from django.http import HttpRequest, StreamingHttpResponse
 from ninja import Router, Schema, Status
 
+from tithe.answers.requests import TextFile
 from tithe.document import station_file
 from tithe.document.station import StationFile
 from tithe.document.strict_json import load_body
-from tithe.web.http import JSON_LINES, NotKeptError, TextFile, download
+from tithe.web.http import JSON_LINES, NotKeptError, download
 from tithe.web.library import everything, services
 from tithe.web.stations import demo
 from tithe.web.stations import services as stations
@@ -68,10 +69,10 @@ class Taken(Schema):
     deleted: bool
 
 
-@router.get("/library/file", response=None)
+@router.get("/library/file", response=str, openapi_extra={"x-form": "steps"})
 def export_everything(request: HttpRequest) -> Any:
     """All stations with their history and sweeps, and the shelf, as lines of JSON."""
-    response = StreamingHttpResponse(everything.lines(), content_type=JSON_LINES)
+    response = StreamingHttpResponse(everything.lines(), content_type=f"{JSON_LINES}; charset=utf-8")
     response["Content-Disposition"] = 'attachment; filename="tithe-library.jsonl"'
     return response
 

@@ -9,21 +9,16 @@ from django.http import HttpRequest
 from ninja import Query, Router, Schema, Status
 from pydantic import Field
 
-from tithe.answers.asked import SolveRequest
+from tithe.answers.log import log_json, trend_json
+from tithe.answers.log.shapes import ReconciledOut, TrendOut
+from tithe.answers.requests import DocumentRequest
 from tithe.core.cost import Pause
 from tithe.core.errors import InputError
 from tithe.core.log import reconcile, trend
-from tithe.core.log.placing import places
 from tithe.core.log.reconcile import MOST_READINGS
-from tithe.core.log.taken import State, Taken, place_of
-from tithe.core.parts.meter import Mode
-from tithe.core.solving_cost import solving_s
-from tithe.core.transmitter import Emission
 from tithe.document.readings import ReadingModel, RemarkModel, core_readings
 from tithe.document.station import StationFile
 from tithe.files import log_csv
-from tithe.results import log_json, log_places_json, log_trend_json
-from tithe.results.log_shapes import AskedReading, PlacedOut, ReconciledOut, TrendOut
 from tithe.web.http import NotKeptError, computed, download
 from tithe.web.log import explaining, services, timeline
 from tithe.web.log.models import LogEntry
@@ -107,7 +102,7 @@ def what_came_before(request: HttpRequest, pk: int) -> Any:
     return {"since": since, "between": _rows(entry.station, found.between), "changed": found.changed}
 
 
-@router.get("/stations/{pk}/log.csv", response=Any)
+@router.get("/stations/{pk}/log.csv", response=str, openapi_extra={"x-form": "csv"})
 def log_as_csv(request: HttpRequest, pk: int) -> Any:
     """The whole timeline as CSV, newest first."""
     station = stations.kept(pk)
@@ -202,49 +197,9 @@ def put_away(request: HttpRequest, pk: int, body: Removed) -> Any:
     return {"key": entry.pk}
 
 
-class AskedRequest(Schema):
-    """A reading as it is being typed, and the station as it stands on the screen."""
-
-    document: StationFile
-    mhz: Annotated[float, Field(gt=0, allow_inf_nan=False)]
-    at: Annotated[str, Field(max_length=200)]
-    tuner: State = "auto"
-    mode: Mode | None = None
-    emission: Emission | None = None
-    forward_w: Annotated[float | None, Field(gt=0, allow_inf_nan=False)] = None
-    reflected_w: Annotated[float | None, Field(ge=0, allow_inf_nan=False)] = None
-    swr: Annotated[float | None, Field(ge=1, allow_inf_nan=False)] = None
-
-
-@router.post("/readings/expected", response=AskedReading)
-def what_is_expected(request: HttpRequest, body: AskedRequest) -> Any:
-    """What a reading is to be, whether what is typed so far is inside, and how to take it."""
-    station = body.document.to_core()
-    typed = body.forward_w is not None or body.swr is not None
-    shown = (body.forward_w, body.reflected_w, body.swr) if typed else (1.0, None, None)
-    one = Taken(body.mhz * 1e6, place_of(station, body.at), *shown, body.tuner, body.mode, body.emission)
-
-    def job(pause: Pause) -> AskedReading:
-        return log_places_json.asked(station, one, typed)
-
-    return computed(request, trend.cost_s(station, 1, 1), "smaller-station", job)
-
-
-@router.post("/meters/places", response=list[PlacedOut])
-def where_a_meter_belongs(request: HttpRequest, body: SolveRequest) -> Any:
-    """For each question one may have, where a meter would answer it best."""
-    station = body.document.to_core()
-
-    def job(pause: Pause) -> list[PlacedOut]:
-        return [log_places_json.placed(station, one) for one in places(station, body.mhz * 1e6)]
-
-    return computed(request, solving_s(station, 1), "smaller-station", job)
-
-
-class TrendRequest(Schema):
+class TrendRequest(DocumentRequest):
     """The station as it stands on the screen; readings between two frequencies."""
 
-    document: StationFile
     low_mhz: Annotated[float, Field(ge=0, allow_inf_nan=False)] = 0.0
     high_mhz: Annotated[float, Field(gt=0, allow_inf_nan=False)] = 1e6
 
@@ -264,15 +219,14 @@ def losses_over_time(request: HttpRequest, pk: int, body: TrendRequest) -> Any:
         if found:
             dated.append((day.isoformat(), [one for _, one in found]))
     seconds = sum(trend.cost_s(station, len(one), len({r.freq_hz for r in one})) for _, one in dated)
-    job = partial(log_trend_json.trend, station, dated, notes)
+    job = partial(trend_json.trend, station, dated, notes)
     return computed(request, seconds, "one-band", job)
 
 
-class ReconcileRequest(Schema):
+class ReconcileRequest(DocumentRequest):
     """The station as it stands on the screen; ``readings``: those to explain, by their numbers (left out:
     those of the last day on which anything was read)."""
 
-    document: StationFile
     readings: Annotated[list[int], Field(max_length=MOST_READINGS)] | None = None
 
 

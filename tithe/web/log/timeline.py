@@ -10,8 +10,8 @@ from typing import Any
 
 from django.db.models import QuerySet
 
+from tithe.answers.station.changes_json import changes
 from tithe.core.errors import InputError
-from tithe.results.changes_json import changes
 from tithe.web.log.models import LogEntry
 from tithe.web.stations.models import Station
 from tithe.web.sweeps import services as sweeps

@@ -9,11 +9,9 @@ from django.http import HttpRequest
 from ninja import Router, Schema, Status
 from pydantic import Field
 
-from tithe.document import antenna_file
-from tithe.document.antenna import AntennaModel
 from tithe.document.fields import Name
 from tithe.document.station import StationFile
-from tithe.web.http import NotKeptError, TextFile
+from tithe.web.http import NotKeptError
 from tithe.web.stations import services
 
 router = Router()
@@ -70,12 +68,6 @@ class RevisionWhole(RevisionRow):
     document: StationFile
 
 
-class ReadAntenna(Schema):
-    """What a file of antenna data holds, as the station file writes it."""
-
-    antenna: AntennaModel
-
-
 @router.get("/stations/{pk}", response=KeptStation, exclude_none=True)
 def get_station(request: HttpRequest, pk: int) -> Any:
     """One station, whole."""
@@ -119,9 +111,3 @@ def get_revision(request: HttpRequest, pk: int, version: int) -> Any:
     if found is None:
         raise NotKeptError("", "no-version", version, station=pk)
     return found
-
-
-@router.post("/antenna/read", response=ReadAntenna, exclude_none=True)
-def read_antenna(request: HttpRequest, file: TextFile) -> Any:
-    """Read a Touchstone or CSV file of antenna data. Keeps nothing."""
-    return {"antenna": antenna_file.read(file.text)}

@@ -10,9 +10,10 @@ from django.db import transaction
 from django.db.models import Sum
 from django.utils import timezone
 
+from tithe.answers.sweep.taken import TakenSweep
 from tithe.core import InputError
 from tithe.core.errors import require
-from tithe.core.sweep import Moved, Sweep, move, require_plane
+from tithe.core.sweep import Sweep, require_plane
 from tithe.document.station_file import to_chain
 from tithe.document.work import SweepModel
 from tithe.files import sweep_file
@@ -137,22 +138,9 @@ def model_of(kept: KeptSweep) -> SweepModel:
     )
 
 
-def moved(kept: KeptSweep, shown: int) -> Moved:
-    """The sweep at joint ``shown`` of the run it was taken through."""
-    return move(sweep_file.read_kept(kept.content), to_chain(model_of(kept).chain), kept.joint, shown)
-
-
-def joint_like(kept: KeptSweep, shown: int | None, of: KeptSweep) -> int:
-    """The joint of one sweep's run that is joint ``shown`` of another's (None: where it was taken).
-
-    The radio and the feedpoint are themselves in any run; a joint in between only where the two runs are one.
-    """
-    if shown is None:
-        return kept.joint
-    last = len(of.chain)
-    require_plane("shown", shown, last)
-    if shown == last:
-        return len(kept.chain)
-    same = shown == 0 or kept.chain == of.chain
-    require(same, "shown", "no-common-plane", shown, sweep=kept.title)
-    return shown
+def taken(kept: KeptSweep) -> TakenSweep:
+    """A kept sweep as it was taken."""
+    return TakenSweep(
+        kept.pk, kept.title, kept.content, kept.joint, kept.chain, kept.taken, kept.change_m, kept.radials,
+        kept.radial_m,
+    )  # fmt: skip

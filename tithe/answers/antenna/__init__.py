@@ -1,0 +1,1 @@
+"""Antennas that are planned: what they will be, what else they might be, and which lengths suit."""

@@ -1,0 +1,1 @@
+"""Where the match belongs, and which feedline."""

@@ -1,0 +1,169 @@
+"""Composes what the choice view shows: the ranking as it is computed, and each candidate on its own."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator
+from dataclasses import replace
+from typing import Any
+
+import numpy as np
+
+from tithe import text
+from tithe.answers import working_json
+from tithe.answers.choose import choose_json
+from tithe.answers.choose import shapes as s
+from tithe.answers.question import OwnLines
+from tithe.answers.station import comparison
+from tithe.answers.working_shapes import WorkingOut
+from tithe.core import InputError, Station
+from tithe.core.at_once import AT_ONCE
+from tithe.core.choose import (
+    EVERY_THIRD,
+    Candidate,
+    Doubt,
+    Grid,
+    Question,
+    ThroughPresentRun,
+    assumptions,
+    break_evens,
+    doubts,
+    evaluate,
+    evaluated,
+    evaluating_s,
+    joined,
+    named,
+    question,
+    safe_lengths,
+)
+from tithe.core.cost import Pause, go_on, refuse_beyond
+from tithe.core.errors import require
+from tithe.core.sweep import move, without_phase
+from tithe.core.working import working_of_candidate
+from tithe.document.antenna import SwrAntennaModel
+from tithe.document.choice import Choice, read
+from tithe.document.station import StationFile
+from tithe.document.station_file import to_chain
+
+NARROWER = "fewer-lines"
+HEAVY_S = 1.0
+"""Stands for the cost of questions that are always heavy."""
+
+
+class Choosing:
+    """A document's choice, ready to be computed. Raises `StationError` or `InputError` when it is made."""
+
+    def __init__(self, document: StationFile, own: OwnLines = ()) -> None:
+        self.document = document
+        self.station: Station = document.to_core()
+        self.choice: Choice = read(document, own)
+        self.question: Question = question(self.station, EVERY_THIRD)
+        self.candidates: tuple[Candidate, ...] = self.choice.all_candidates()
+
+    def cost_s(self) -> float:
+        """Seconds that the ranking may take."""
+        return evaluating_s(self.question, self.choice.kit, self.candidates)
+
+    def sure_cost_s(self) -> float:
+        """Seconds that all assumptions may take."""
+        tried = 1 + len(assumptions(self.question, self.choice.kit))
+        return tried * self.cost_s() / AT_ONCE
+
+    def grid(self, pause: Pause) -> Grid:
+        """All of it at once."""
+        return evaluate(self.question, self.choice.kit, self.candidates, pause)
+
+    def steps(self, pause: Pause = go_on) -> Iterator[s.ChooseLine]:
+        """How far it is after each piece, then the answer."""
+        grids: list[Grid] = []
+        done = 0
+        for grid in evaluated(self.question, self.choice.kit, self.candidates):
+            pause()
+            grids.append(grid)
+            done += len(grid.candidates)
+            yield {"done": done, "of": len(self.candidates)}
+        ranking = choose_json.ranked(self.choice, joined(self.question, grids))
+        yield {"answer": choose_json.answer(self.choice, ranking)}
+
+    def candidate(self, id: str) -> Candidate:
+        """One of them by its id."""
+        found = next((one for one in self.candidates if one.id == id), None)
+        if found is None:
+            raise InputError("id", "no-candidate", id)
+        return found
+
+
+def sure_steps(asked: Choosing, pause: Pause = go_on) -> Iterator[s.SureLine]:
+    """How far it is after each assumption tried, then how sure the answer is."""
+    ranking = choose_json.ranked(asked.choice, asked.grid(pause))
+    found: list[Doubt] = []
+    count = len(assumptions(asked.question, asked.choice.kit))
+    for doubt in doubts(ranking, asked.choice.kit, asked.choice.settings.budget, pause):
+        found.append(doubt)
+        yield {"done": len(found), "of": count}
+    yield {"sure": choose_json.sureness(asked.choice, found)}
+
+
+def working(asked: Choosing, id: str, figure: str, pause: Pause = go_on) -> WorkingOut:
+    """How a figure of one candidate, or of the map with its bands, comes about."""
+    one = asked.candidate(id)
+    if figure.startswith("points["):
+        return choose_json.map_working(asked.choice, asked.question, one, figure)
+    ranking = choose_json.ranked(asked.choice, asked.grid(pause))
+    n = next(n for n, one in enumerate(ranking.grid.candidates) if one.id == id)
+    return working_json.working(working_of_candidate(ranking, n, figure), 0)
+
+
+def loss_map(asked: Choosing, id: str) -> s.LossMap:
+    """The map with one candidate's bands."""
+    return choose_json.loss_map(asked.choice, asked.question, asked.candidate(id).id, asked.candidates)
+
+
+def break_even(asked: Choosing, coax: str, open_line: str, pause: Pause = go_on) -> list[s.BreakEvenOut]:
+    """From which run on other places and lines win."""
+    kit = asked.choice.kit
+    for place, token, among in (("coax", coax, kit.coax), ("open_line", open_line, kit.open_lines)):
+        require(token == "" or token in among, place, "no-line-here", token, allowed=list(among))
+    coax = coax or kit.indoor_coax
+    require(coax in kit.coax, "coax", "no-coax-left")
+    within = max(asked.choice.settings.within_db, 0.1)
+    found = break_evens(asked.question, kit, asked.choice.site, coax, open_line, within, pause)
+    return choose_json.break_even(found)
+
+
+def lengths(
+    document: StationFile, low_m: float, high_m: float, step_m: float, pause: Pause = go_on
+) -> s.LengthsAnswer:
+    """Which lengths of the present run are safe."""
+    asked = question(document.to_core())
+    found = safe_lengths(asked, low_m, high_m, step_m, pause)
+    return choose_json.lengths(found, [band.name for band in asked.bands])
+
+
+def look(asked: Choosing, id: str, mhz: float, pause: Pause = go_on) -> s.CandidateLook:
+    """One candidate laid beside what stands now, and its run and antenna for adopting it."""
+    document = asked.document
+    one = asked.candidate(id)
+    chain = document.chain if one.present else asked.choice.chain_of(one)
+    theirs = replace(asked.station, chain=to_chain(chain), antenna=ThroughPresentRun(asked.station))
+    refuse_beyond(comparison.cost_s(asked.station, theirs), "fewer-bands")
+    name = text.say(named(one, asked.choice.names))
+    return {
+        "name": name,
+        "chain": [part.model_dump(exclude_none=True) for part in chain],
+        "antenna": _antenna(asked).model_dump(exclude_none=True),
+        "comparison": comparison.against(asked.station, theirs, (document.arrangement, name), mhz, pause),
+    }
+
+
+def _antenna(asked: Choosing) -> Any:
+    """The antenna for another run: one read in the room is moved to the feedpoint first."""
+    model = asked.document.antenna
+    if not isinstance(model, SwrAntennaModel) or model.plane == "feedpoint":
+        return model
+    mhz, ratio = np.array(model.points).T
+    chain = asked.station.chain
+    there = move(without_phase(mhz * 1e6, ratio), chain, 0, len(chain))
+    require(not there.contradiction, "antenna.points", "contradiction", told=there.contradiction)
+    rows = zip((there.sweep.freq_hz / 1e6).tolist(), there.sweep.swr.tolist(), strict=True)
+    points = [(f, min(s, 1e6)) for f, s in rows]
+    return model.model_copy(update={"plane": "feedpoint", "points": points})

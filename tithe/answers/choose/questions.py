@@ -1,0 +1,59 @@
+"""What choosing is asked: where the match belongs, and which feedline."""
+
+from __future__ import annotations
+
+from functools import partial
+
+from tithe.answers.choose import answers, requests
+from tithe.answers.choose import shapes as s
+from tithe.answers.choose.answers import HEAVY_S, NARROWER
+from tithe.answers.question import OwnLines, Steps, Work, question
+from tithe.answers.working_shapes import WorkingOut
+
+
+@question("choose")
+def choose(body: requests.ChooseRequest, own: OwnLines) -> Steps[s.ChooseLine]:
+    """Candidates ranked; one JSON object a line, the last one with the answer."""
+    asked = answers.Choosing(body.document, own)
+    return Steps(asked.cost_s(), asked.steps, NARROWER)
+
+
+@question("choose/sure")
+def sure(body: requests.ChooseRequest, own: OwnLines) -> Steps[s.SureLine]:
+    """Whether the answer stands if an assumption is otherwise; a stream as well."""
+    asked = answers.Choosing(body.document, own)
+    return Steps(asked.sure_cost_s(), partial(answers.sure_steps, asked), NARROWER)
+
+
+@question("choose/map")
+def loss_map(body: requests.CandidateRequest, own: OwnLines) -> Work[s.LossMap]:
+    """Extra loss over matched loss and SWR, with one candidate's bands on it."""
+    asked = answers.Choosing(body.document, own)
+    return Work(0.0, lambda pause: answers.loss_map(asked, body.id))
+
+
+@question("choose/break-even")
+def break_even(body: requests.BreakEvenRequest, own: OwnLines) -> Work[list[s.BreakEvenOut]]:
+    """From which length of run on another place or line begins to win."""
+    asked = answers.Choosing(body.document, own)
+    return Work(HEAVY_S, partial(answers.break_even, asked, body.coax, body.open_line))
+
+
+@question("choose/lengths")
+def lengths(body: requests.LengthsRequest) -> Work[s.LengthsAnswer]:
+    """Which lengths of the present run put every band inside the tuner's reach."""
+    return Work(HEAVY_S, partial(answers.lengths, body.document, body.low_m, body.high_m, body.step_m))
+
+
+@question("choose/working")
+def show_working(body: requests.CandidateWorkingRequest, own: OwnLines) -> Work[WorkingOut]:
+    """How one figure of a candidate comes about."""
+    asked = answers.Choosing(body.document, own)
+    return Work(asked.cost_s(), partial(answers.working, asked, body.id, body.figure), NARROWER)
+
+
+@question("choose/look")
+def look(body: requests.CandidateLookRequest, own: OwnLines) -> Work[s.CandidateLook]:
+    """One candidate beside what stands now."""
+    asked = answers.Choosing(body.document, own)
+    return Work(HEAVY_S, partial(answers.look, asked, body.id, body.mhz))

@@ -1,0 +1,216 @@
+"""What choosing answers. Infinite and unknown figures are null."""
+
+from __future__ import annotations
+
+from typing import TYPE_CHECKING, Any, Literal, NotRequired
+
+from typing_extensions import TypedDict
+
+from tithe.answers.station.budget_shapes import Figure
+from tithe.answers.station.shapes import Comparison
+from tithe.answers.working_shapes import WorkingOut
+from tithe.document.antenna import AntennaModel
+from tithe.document.parts import PartModel
+
+if TYPE_CHECKING:  # as the file writes them
+    PartJson = dict[str, Any]
+    AntennaJson = dict[str, Any]
+else:
+    PartJson, AntennaJson = PartModel, AntennaModel
+
+
+class ToBuy(TypedDict):
+    """A part, or metres of line; ``price`` in all."""
+
+    name: str
+    quantity: float
+    unit: str
+    price: float | None
+
+
+class Cell(TypedDict):
+    """A candidate on a band: at the power that its parts bear."""
+
+    radiated_w: float
+    share: float
+    regret_db: float | None
+    regret_s_units: float | None
+    reach: Literal["all", "some", "none"]
+    limit_w: float
+
+
+class CandidateOut(TypedDict):
+    """A candidate with its score over the bands; null costs are unknown."""
+
+    id: str
+    placement: str
+    title: str
+    line: str
+    name: str
+    note: str
+    line_name: str
+    score_w: float
+    score_low_w: float
+    score_high_w: float
+    behind_db: float | None
+    cost: float | None
+    affordable: bool
+    unbeaten: bool
+    buy: list[ToBuy]
+    cells: list[Cell]
+
+
+class PriceRow(TypedDict):
+    """A price in force."""
+
+    token: str
+    name: str
+    price: float
+    per_m: bool
+
+
+class Place(TypedDict):
+    """A placement by its slug, as `ChoiceModel.off` has it."""
+
+    slug: str
+    title: str
+
+
+class PlaceGroup(TypedDict):
+    """Placements that have their tuner, or open line, in common."""
+
+    title: str
+    places: list[Place]
+
+
+class ChooseAnswer(TypedDict):
+    """The ranking, best first. ``places``: what could be considered, by groups; ``fed_against_ground``:
+    whether open line is left out, as it is said or by the antenna's shape."""
+
+    sentence: str
+    not_worth: str
+    shortcomings: str
+    prices_note: str
+    within_db: float
+    within_w: float
+    rated_w: float
+    bands: list[str]
+    left_out: list[str]
+    guessed: list[str]
+    run_m: float
+    indoor_m: float
+    lead_m: float
+    best: str
+    decision: str
+    candidates: list[CandidateOut]
+    prices: list[PriceRow]
+    places: list[PlaceGroup]
+    fed_against_ground: bool
+
+
+class ChooseLine(TypedDict):
+    """One line of the answer's stream: how far it is, or the answer, or what is wrong."""
+
+    done: NotRequired[int]
+    of: NotRequired[int]
+    answer: NotRequired[ChooseAnswer]
+
+
+class DoubtOut(TypedDict):
+    """An assumption tried."""
+
+    id: str
+    text: str
+    stands: bool
+    behind_db: float | None
+    instead: str
+
+
+class Sureness(TypedDict):
+    """How sure the answer is."""
+
+    sentence: str
+    doubts: list[DoubtOut]
+
+
+class SureLine(TypedDict):
+    """One line of that stream: how many assumptions are tried, or how sure the answer is."""
+
+    done: NotRequired[int]
+    of: NotRequired[int]
+    sure: NotRequired[Sureness]
+
+
+class Contour(TypedDict):
+    """SWR (null: infinite) over matched loss at one extra loss."""
+
+    level_db: float
+    matched_db: list[float]
+    swr: list[float | None]
+
+
+class MapPoint(TypedDict):
+    """A band on the map; ``swr_to_cross``, ``run_to_cross_m``: where it would cross the wanted contour."""
+
+    band: str
+    matched_db: float
+    swr: float | None
+    extra_db: Figure
+    handbook_extra_db: float | None
+    country: Literal["room will do", "either", "match outside"]
+    swr_to_cross: float | None
+    run_to_cross_m: float | None
+
+
+class LossMap(TypedDict):
+    """The map with one candidate's bands."""
+
+    id: str
+    name: str
+    contours: list[Contour]
+    points: list[MapPoint]
+    within_db: float
+    sentence: str
+
+
+class BreakEvenOut(TypedDict):
+    """A rival's gain over lengths of run; ``workings``: of each gain, and of the length from which it
+    wins."""
+
+    base: str
+    rival: str
+    length_m: list[float]
+    gain_db: list[float | None]
+    wins_from_m: float | None
+    sentence: str
+    workings: dict[str, WorkingOut]
+
+
+class LengthBand(TypedDict):
+    """At which lengths a band is reached, the power that is borne there, and what leaves of it."""
+
+    name: str
+    reached: list[bool]
+    bears_w: list[float]
+    sky_w: list[float]
+
+
+class LengthsAnswer(TypedDict):
+    """Safe lengths and their margins; ``workings``: of the present one's and the safest one's."""
+
+    sentence: str
+    present_m: float
+    best_m: float
+    length_m: list[float]
+    margin_m: list[float]
+    bands: list[LengthBand]
+    workings: dict[str, WorkingOut]
+
+
+class CandidateLook(TypedDict):
+    """A candidate beside what stands now, with its run and antenna for adopting it."""
+
+    name: str
+    chain: list[PartJson]
+    antenna: AntennaJson
+    comparison: Comparison

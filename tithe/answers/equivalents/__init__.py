@@ -1,0 +1,1 @@
+"""A figure in its other forms."""

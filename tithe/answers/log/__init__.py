@@ -1,0 +1,1 @@
+"""Readings: what was to be expected, what explains them, and how losses go over time."""

@@ -1,0 +1,52 @@
+"""Where a meter answers a question best, and what a reading there is to be, as plain objects."""
+
+from __future__ import annotations
+
+import numpy as np
+
+from tithe.answers.log.shapes import AskedReading, PlacedOut
+from tithe.core import Station
+from tithe.core.log import card
+from tithe.core.log.placing import Placed
+from tithe.core.log.reconcile import expected
+from tithe.core.log.taken import Taken
+from tithe.core.message import tell
+from tithe.core.reflection import swr
+from tithe.text import say
+
+
+def placed(station: Station, one: Placed) -> PlacedOut:
+    """Where a meter answers a question best."""
+    errors = [float(error) if np.isfinite(error) else None for error in one.errors]
+    names = ["the radio", *(part.label for part in station.chain), "the feedpoint"]
+    error = float(one.errors[one.joint])
+    ratio = float(swr(np.array(min(error, 1.0))))
+    told = tell(
+        f"place.{one.question}", before=names[one.joint], behind=names[one.joint + 1], error=error, swr=ratio,
+        full_scale_w=one.full_scale_w,
+    )  # fmt: skip
+    return {
+        "question": one.question,
+        "joint": one.joint,
+        "full_scale_w": one.full_scale_w,
+        "errors": errors,
+        "text": say(told),
+    }
+
+
+def asked(station: Station, one: Taken, typed: bool) -> AskedReading:
+    """What a reading is to be, and how to take it; of one that is not ``typed`` yet only where and when
+    count. Raises `InputError` where the antenna is not known there."""
+    usual = Taken(one.freq_hz, one.at, 1.0, 0.5, None, one.tuner, one.mode, one.emission)
+    _, (power, rho) = expected(station, [usual])
+    ratios = [float(swr(np.array(end))) for end in rho]
+    inside = (one.forward_w is None or power[0] <= one.forward_w <= power[1]) and (
+        one.rho is None or rho[0] <= one.rho <= rho[1]
+    )
+    found = card.card(station, one.freq_hz, one.at, one.tuner)
+    return {
+        "forward_w": [float(end) for end in power],
+        "swr": [end if np.isfinite(end) else None for end in ratios],
+        "inside": bool(inside) if typed else None,
+        "card": [say(step) for step in card.told(found, station)],
+    }

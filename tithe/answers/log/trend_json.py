@@ -1,0 +1,99 @@
+"""What the readings of each day imply, as plain objects."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+
+import numpy as np
+
+from tithe.answers.log.log_json import name_of
+from tithe.answers.log.shapes import DayOut, ShownSwr, TrendOut
+from tithe.answers.spans import three
+from tithe.core import Station
+from tithe.core.cost import Pause, go_on
+from tithe.core.log.instruments import shown_rho
+from tithe.core.log.taken import Taken
+from tithe.core.log.trend import Day, day, grown
+from tithe.core.log.unknowns import unknowns_of
+from tithe.core.message import Message, tell
+from tithe.core.reflection import swr
+from tithe.text import say
+
+
+def trend(
+    station: Station,
+    dated: Sequence[tuple[str, Sequence[Taken]]],
+    notes: Sequence[tuple[str, str]],
+    pause: Pause = go_on,
+) -> TrendOut:
+    """Readings by day, oldest first, and notes with their dates: what each day implies."""
+    days: list[Day] = []
+    for _, readings in dated:
+        pause()
+        days.append(day(station, readings))
+    parts = unknowns_of(station).parts
+    out: list[DayOut] = [
+        {
+            "date": date,
+            "losses": [
+                {
+                    "label": station.chain[n].label,
+                    "part": n,
+                    "mhz": float(f) / 1e6,
+                    "loss_db": three(*one.loss_db.at(p, k)),
+                    "read": bool(one.read[p, k]),
+                }
+                for p, n in enumerate(parts)
+                for k, f in enumerate(one.freq_hz)
+            ],
+            "shown": [shown for taken in readings for shown in _shown(station, taken)],
+        }
+        for (date, readings), one in zip(dated, days, strict=True)
+    ]
+    return {"days": out, "sentence": say(_trend_told(station, [date for date, _ in dated], days, notes))}
+
+
+def _shown(station: Station, one: Taken) -> list[ShownSwr]:
+    """The SWR that a reading tells; none where it tells of none."""
+    found = shown_rho(station, one)
+    if found is None:
+        return []
+    low, middle, high = (float(swr(np.array(rho))) for rho in found)
+    bound = high if np.isfinite(high) else None
+    name, mhz = name_of(station, one.at), one.freq_hz / 1e6
+    return [{"at": name, "mhz": mhz, "swr": middle, "low": low, "high": bound}]
+
+
+def _trend_told(
+    station: Station, dates: Sequence[str], days: Sequence[Day], notes: Sequence[tuple[str, str]]
+) -> list[Message]:
+    if len(days) < 2:
+        return [tell("trend.too-few")]
+    said = []
+    for p, n in enumerate(unknowns_of(station).parts):
+        if not grown(days, p):
+            continue
+        first, last = days[0], days[-1]
+        both = np.intersect1d(first.freq_hz, last.freq_hz)
+        f = max(both, key=lambda f: last.loss_db.value[p, np.searchsorted(last.freq_hz, f)])
+        before, after = (
+            one.loss_db.at(p, k)[::2] for one in (first, last) for k in [int(np.searchsorted(one.freq_hz, f))]
+        )
+        part = station.chain[n].label
+        said.append(
+            tell(
+                "trend.grown",
+                part=part,
+                freq_hz=float(f),
+                before=before,
+                after=after,
+                since=dates[0],
+                now=dates[-1],
+            )
+        )
+    if not said:
+        return [tell("trend.steady", since=dates[0], now=dates[-1])]
+    between = [text for date, text in notes if dates[0] <= date <= dates[-1]]
+    if between:
+        said.append(tell("trend.between", notes=between[:5]))
+    return said

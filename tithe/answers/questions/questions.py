@@ -1,0 +1,45 @@
+"""The questions on which practitioners disagree, asked over the API: a station in, both answers out."""
+
+from __future__ import annotations
+
+from collections.abc import Callable
+from typing import TypeVar
+
+from tithe.answers.question import Work, question, reading
+from tithe.answers.questions import result
+from tithe.answers.questions.shapes import SchoolAnswer, SchoolTitle
+from tithe.answers.requests import SolveRequest, WorkingRequest
+from tithe.answers.working_shapes import WorkingOut
+from tithe.core.cost import Pause
+from tithe.core.questions import Asked
+from tithe.core.solving_cost import solving_s
+
+A = TypeVar("A")
+
+
+@reading("schools")
+def every() -> list[SchoolTitle]:
+    """The questions there are."""
+    return result.titles()
+
+
+@question("schools/{slug}")
+def answer(slug: str, asked: SolveRequest) -> Work[SchoolAnswer]:
+    """One question, computed for a station at the frequency looked at."""
+    return _work(asked, lambda put: result.answer(slug, put))
+
+
+@question("schools/{slug}/working")
+def how(slug: str, asked: WorkingRequest) -> Work[WorkingOut]:
+    """How one figure of the answer's table comes about: ``rows[2].cells[0]``."""
+    return _work(asked, lambda put: result.working(slug, put, asked.figure))
+
+
+def _work(asked: SolveRequest, answered: Callable[[Asked], A]) -> Work[A]:
+    station = asked.document.to_core()
+
+    def work(pause: Pause) -> A:
+        return answered(Asked(station, asked.mhz * 1e6, pause))
+
+    # At most the bands twice, with both stations' phases in both.
+    return Work(4 * solving_s(station, len(station.bands) + 1), work)

@@ -1,0 +1,59 @@
+"""The questions of the schools as plain objects."""
+
+from __future__ import annotations
+
+import re
+
+from tithe.answers import working_json
+from tithe.answers.questions.shapes import SchoolAnswer, SchoolRow, SchoolTitle
+from tithe.answers.working_shapes import WorkingOut
+from tithe.core.errors import InputError
+from tithe.core.message import Message, tell
+from tithe.core.questions import SCHOOLS, Asked, Cell, Row, compare_schools
+from tithe.text import questions, say, told_as
+
+_PATH = re.compile(r"rows\[(\d+)\]\.cells\[(\d+)\]")
+
+
+def titles() -> list[SchoolTitle]:
+    """All questions there are."""
+    return [{"slug": slug, "title": questions.SCHOOLS[slug].title} for slug in SCHOOLS]
+
+
+def answer(slug: str, asked: Asked) -> SchoolAnswer:
+    """One question put to a station. Raises `InputError` where there is none, or where it cannot be
+    computed."""
+    found = compare_schools(slug, asked)
+    school = questions.SCHOOLS[slug]
+    return {
+        "slug": slug,
+        "title": school.title,
+        "one_says": school.one,
+        "one": say(found.one),
+        "other_says": school.other,
+        "other": say(found.other),
+        "holds": say(found.holds),
+        "heads": [say(tell(column.head)) for column in found.columns],
+        "rows": [_row(row, [column.quantity for column in found.columns]) for row in found.rows],
+    }
+
+
+def working(slug: str, asked: Asked, figure: str) -> WorkingOut:
+    """How the cell at ``rows[2].cells[0]`` comes about. Raises `InputError` also where there is none."""
+    path = _PATH.fullmatch(figure)
+    columns = compare_schools(slug, asked).columns
+    row, column = (int(path[1]), int(path[2])) if path else (0, len(columns))
+    worked = columns[column].worked if column < len(columns) else ()
+    found = worked[row] if row < len(worked) else None
+    if found is None:
+        raise InputError("figure", "no-such-figure", figure)
+    return working_json.working(*found)
+
+
+def _row(row: Row, quantities: list[str]) -> SchoolRow:
+    label = say(row.label) if isinstance(row.label, Message) else row.label
+    return {"label": label, "cells": [_cell(*one) for one in zip(quantities, row.cells, strict=True)]}
+
+
+def _cell(quantity: str, value: Cell) -> str:
+    return "–" if value is None else told_as(quantity, value)

@@ -1,0 +1,1 @@
+"""The station itself: its budget, ledgers, another arrangement beside it."""

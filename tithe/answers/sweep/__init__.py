@@ -1,0 +1,1 @@
+"""Sweeps: read at any joint, trimmed by, compared."""

@@ -1,0 +1,89 @@
+"""A sweep read and drawn at a joint, others laid under it."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+
+import numpy as np
+
+from tithe.answers import working_json
+from tithe.answers.sweep import shapes as s
+from tithe.answers.sweep import sweep_json
+from tithe.answers.sweep.requests import Window
+from tithe.answers.sweep.taken import TakenSweep, paused
+from tithe.answers.working_shapes import WorkingOut
+from tithe.core.cost import Pause, go_on
+from tithe.core.errors import require_above
+from tithe.core.message import Told
+from tithe.core.sweep import Features, features, flattery, read_band
+from tithe.core.working import working_of_sweep
+from tithe.document.station import BandModel
+from tithe.text import say
+
+
+def look(
+    kept: TakenSweep,
+    shown: int | None,
+    bands: Sequence[BandModel],
+    comfort_swr: float,
+    window: Window | None,
+    under: Sequence[TakenSweep],
+    pause: Pause = go_on,
+) -> s.Look:
+    """A sweep at a joint, with others laid under it."""
+    shown = kept.joint if shown is None else shown
+    there = kept.at(shown)
+    used = [band.to_core() for band in bands]
+    found = features(there.sweep, comfort_swr)
+    reading = sweep_json.reading(there.sweep, used, comfort_swr, found)
+    if shown != kept.joint:
+        taken = kept.as_taken()
+        measured = sweep_json.by_band(taken, used, comfort_swr)
+        for row, before in zip(reading["bands"], measured, strict=True):
+            row["taken_worst"] = before["swr_worst"]
+    low, high = there.sweep.range_hz
+    if window is not None:
+        require_above("window.high_mhz", window.high_mhz, "low_mhz", window.low_mhz)
+        low, high = window.low_mhz * 1e6, window.high_mhz * 1e6
+    return {
+        "shown": shown,
+        "reading": reading,
+        "flattery": say(_flattery(kept, shown, found)),
+        "contradiction": say(there.contradiction),
+        "out_of_line": list(there.out_of_line),
+        "curve": sweep_json.curve(there.sweep, low, high),
+        "disc": sweep_json.disc(comfort_swr),
+        "under": [
+            {
+                "id": other.id,
+                "title": other.title,
+                "curve": sweep_json.curve(other.at_joint_of(kept, shown).sweep, low, high),
+            }
+            for other in paused(under, pause)
+        ],
+    }
+
+
+def working(
+    kept: TakenSweep, shown: int | None, bands: Sequence[BandModel], comfort_swr: float, figure: str
+) -> WorkingOut:
+    """How a figure of a sweep's reading at a joint comes about."""
+    sweep = kept.at(kept.joint if shown is None else shown).sweep
+    read = [read_band(sweep, band.to_core(), comfort_swr) for band in bands]
+    return working_json.working(working_of_sweep(features(sweep, comfort_swr), read, figure), 0)
+
+
+def _flattery(kept: TakenSweep, shown: int, found: Features) -> Told:
+    """What the cable hides between where it was taken and where it is shown; where that is one place, up to
+    the feedpoint: for the deepest dip of the one, and the nearest of the other. ``found``: what is shown."""
+    moved_on = shown != kept.joint
+    other = kept.at(shown if moved_on else len(kept.chain))
+    taken = features(kept.as_taken()) if moved_on else found
+    there = found if moved_on else features(other.sweep)
+    if other.contradiction or not taken.dips or not there.dips:
+        return ()
+    dip = taken.dips[0]
+    same = min(there.dips, key=lambda one: abs(one.freq_hz - dip.freq_hz))
+    inward = moved_on and shown < kept.joint
+    room, antenna = (same, dip) if inward else (dip, same)
+    return flattery(room, antenna, float(np.median(other.between_db)))

@@ -1,0 +1,1 @@
+"""A tuner: its reach, its chart of presets, its dials."""

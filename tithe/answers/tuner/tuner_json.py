@@ -1,0 +1,268 @@
+"""A tuner in its station as plain objects."""
+
+from __future__ import annotations
+
+from collections.abc import Iterable, Mapping, Sequence
+
+import numpy as np
+
+from tithe.answers.tuner.shapes import (
+    CureOut,
+    HandsOut,
+    MetOut,
+    MoveOut,
+    ReachOut,
+    RetuningBand,
+    RetuningOut,
+    RouteOut,
+    SpotOut,
+    TunerBand,
+    TunerBands,
+)
+from tithe.core.arrays import Real
+from tithe.core.message import Message, tell
+from tithe.core.parts.tuner.dial import Dial
+from tithe.core.parts.tuner.part import Tuner
+from tithe.core.tuner_use.at_bands import AtBand, Cure
+from tithe.core.tuner_use.hands import Move, Route
+from tithe.core.tuner_use.reach import Met, Reach
+from tithe.core.tuner_use.retune import Retuning, Spot
+from tithe.text import say
+
+
+def _each(values: Real, places: int = 4) -> list[float | None]:
+    """Figures rounded; what has no bound is null."""
+    return [round(float(v), places) if np.isfinite(v) else None for v in np.ravel(values)]
+
+
+def _gamma(values: Real) -> list[float]:
+    return [round(float(v), 5) for v in values]
+
+
+def reached(found: Reach, freq_hz: float, power_w: float) -> ReachOut:
+    """The disc, cell by cell."""
+    met = found.met
+    loss = np.where(met.matched, met.loss_db, np.inf)
+    return {
+        "mhz": freq_hz / 1e6,
+        "cell": found.cell,
+        "re": _gamma(found.gamma.real),
+        "im": _gamma(found.gamma.imag),
+        "loss_db": _each(loss, 3),
+        "limit_w": _each(np.where(met.matched, met.limit_w, np.inf), 1),
+        "sentence": say(_reach_told(met, freq_hz, power_w)),
+    }
+
+
+def _reach_told(met: Met, freq_hz: float, power_w: float) -> list[Message]:
+    if not met.matched.any():
+        return [tell("reach.nothing", freq_hz=freq_hz)]
+    loss = np.quantile(met.loss_db[met.matched], [0.0, 0.5, 1.0])
+    share = float(np.mean(met.matched))
+    said = [
+        tell("reach.most" if share < 1 else "reach.all", freq_hz=freq_hz, share=share),
+        tell("reach.loses", least=float(loss[0]), half=float(loss[1]), most=float(loss[2])),
+    ]
+    weak = float(np.mean(met.limit_w[met.matched] < power_w))
+    if weak > 0:
+        said.append(tell("reach.weak", share=weak, power_w=power_w))
+    return said
+
+
+def _met(one: Met) -> MetOut:
+    if not one.matched:
+        return {"loss_db": None, "efficiency": None, "limit_w": None}
+    loss, limit = float(one.loss_db), float(one.limit_w)
+    return {
+        "loss_db": loss,
+        "efficiency": float(10 ** (-loss / 10)),
+        "limit_w": limit if np.isfinite(limit) else None,
+    }
+
+
+def bands(found: Sequence[AtBand], run_at: int | None, power_w: float, planned: bool) -> TunerBands:
+    """Every band that is known; ``planned``: by an antenna that is an estimate, taken as it is typed."""
+    return {
+        "run_at": run_at,
+        "bands": [_band(one) for one in found],
+        "sentence": say([*_bands_told(found, power_w), *([tell("tuner.as-planned")] if planned else [])]),
+    }
+
+
+def _band(one: AtBand) -> TunerBand:
+    return {
+        "name": one.band.name,
+        "mhz": one.band.middle_hz / 1e6,
+        "re": _gamma(one.gamma.real),
+        "im": _gamma(one.gamma.imag),
+        "matched": bool(one.real.matched),
+        "real": _met(one.real),
+        "flat": _met(one.flat),
+        "lack": say(one.lack.told) if one.lack else "",
+        "cures": [_cure(cure) for cure in one.cures],
+    }
+
+
+def _cure(cure: Cure) -> CureOut:
+    text = say(_cure_told(cure))
+    return {
+        "way": cure.way,
+        "value": cure.value,
+        "network": cure.network,
+        "radiated_w": cure.radiated_w,
+        "text": text,
+    }
+
+
+def _cure_told(cure: Cure) -> Message:
+    if cure.way == "ratio":
+        return tell("cure.step-up" if cure.value > 1 else "cure.step-down", watts=cure.radiated_w)
+    if cure.way == "network":
+        return tell(f"cure.{cure.network}", watts=cure.radiated_w)
+    return tell("cure.length", length_m=cure.value, watts=cure.radiated_w)
+
+
+def _bands_told(found: Sequence[AtBand], power_w: float) -> list[Message]:
+    if not found:
+        return [tell("tuner.no-bands")]
+    out = [one.band.name for one in found if not one.real.matched]
+    inside = [one for one in found if one.real.matched]
+    said = [tell("tuner.out", bands=out)] if out else [tell("tuner.inside", count=len(found))]
+    if inside:
+        worst = max(inside, key=lambda one: float(one.real.loss_db))
+        real, flat = float(worst.real.loss_db), float(worst.flat.loss_db)
+        said.append(tell("tuner.worst", band=worst.band.name, real=real, flat=flat))
+        weak = [one.band.name for one in inside if one.real.limit_w < power_w]
+        if weak:
+            said.append(tell("tuner.weak", bands=weak, power_w=power_w))
+    return said
+
+
+def hands(
+    tuner: Tuner,
+    freq_hz: float,
+    meter: Route,
+    by_dials: Route | None,
+    dials: Mapping[str, Dial],
+    least_db: float | None,
+) -> HandsOut:
+    """The order of moves; ``least_db``: what the best match loses (None: there is none)."""
+    from_half = isinstance(tuner.setting, str)
+    coil_taps = any(dial.taps for name, dial in dials.items() if name.startswith("l"))
+    said = [tell("hands.from-half" if from_half else "hands.from-here")]
+    if least_db is not None and meter.loss_db > least_db + 0.1:
+        said.append(tell("hands.more-capacitance", here=meter.loss_db, least=least_db))
+    if tuner.network == "t-highpass":  # elsewhere no capacitor stands in series towards the antenna
+        said.append(tell("hands.why"))
+    return {
+        "mhz": freq_hz / 1e6,
+        "meter": _route(meter, dials, "hands.by-meter"),
+        "dials": _route(by_dials, dials, "hands.by-dials") if by_dials else None,
+        "cautions": [say(tell("hands.taps" if coil_taps else "hands.roller")), say(tell("hands.low-power"))],
+        "sentence": say(said),
+    }
+
+
+def _route(route: Route, dials: Mapping[str, Dial], begin: str) -> RouteOut:
+    ends = route.moves[-1].swr if route.moves else route.start_swr
+    reached = "hands.there" if ends <= 1.5 else "hands.not-there"
+    said = [tell(begin, count=len(route.moves)), tell(reached, swr=ends, loss_db=route.loss_db)]
+    return {
+        "start_swr": _bound(route.start_swr),
+        "moves": [_move(move, dials) for move in route.moves],
+        "loss_db": route.loss_db,
+        "sentence": say(said),
+    }
+
+
+def _bound(ratio: float) -> float | None:
+    return ratio if np.isfinite(ratio) else None
+
+
+def _number(knob: str, value: float, dials: Mapping[str, Dial]) -> float | None:
+    dial = dials.get(knob)
+    if dial is None or not dial.known:
+        return None
+    number = float(dial.number(value))
+    return number if np.isfinite(number) else None
+
+
+def _knob(name: str) -> Message:
+    """A knob as it is called in a sentence."""
+    return tell(f"knob.{name}")
+
+
+def _stands(share: float, number: float | None) -> Message:
+    if number is not None:
+        return tell("move.number", number=number)
+    if 0.005 < share < 0.995:
+        return tell("move.stands", share=share)
+    return tell("move.full" if share > 0.5 else "move.least")
+
+
+def _move(move: Move, dials: Mapping[str, Dial]) -> MoveOut:
+    number = _number(move.knob, move.value, dials)
+    told = {"knob": _knob(move.knob), "to": _stands(move.share, number)}
+    message = tell("move.turn", **told)
+    if move.follows:
+        after = _number(move.follows, move.follows_value, dials)
+        ends = _stands(move.follows_share, after)
+        message = tell("move.together", follows=_knob(move.follows), ends=ends, **told)
+    return {
+        "knob": move.knob,
+        "share": move.share,
+        "number": number,
+        "swr": _bound(move.swr),
+        "text": say(message),
+    }
+
+
+def retuning(found: Sequence[Retuning], limits: Iterable[float]) -> RetuningOut:
+    """Every band that is known."""
+    return {
+        "limits": list(limits),
+        "bands": [_retuned(one) for one in found],
+        "sentence": say(_retuning_told(found)),
+    }
+
+
+def _retuned(one: Retuning) -> RetuningBand:
+    return {
+        "name": one.band.name,
+        "mhz": [round(float(f) / 1e6, 6) for f in one.freq_hz],
+        "spots": [_spot(spot) for spot in one.spots],
+        "bare": _each(one.bare, 3),
+        "bare_within": [_mhz(ends) for ends in one.bare_within],
+        "covers": list(one.covers),
+        "sentence": say(_covered(one)),
+    }
+
+
+def _mhz(ends: tuple[float, float] | None) -> list[float] | None:
+    return None if ends is None else [end / 1e6 for end in ends]
+
+
+def _spot(spot: Spot) -> SpotOut:
+    return {
+        "mhz": spot.freq_hz / 1e6,
+        "preset": spot.preset,
+        "swr": _each(spot.swr, 3),
+        "within": [_mhz(ends) for ends in spot.within],
+    }
+
+
+def _covered(one: Retuning) -> Message:
+    count = one.covers[1]
+    if count is None:
+        return tell("retune.never", limit=one.limits[1])
+    return tell("retune.covers", count=count, limit=one.limits[1])
+
+
+def _retuning_told(found: Sequence[Retuning]) -> list[Message]:
+    if not found:
+        return [tell("tuner.no-bands")]
+    many = [one for one in found if (one.covers[1] or 1) > 1]
+    if not many:
+        return [tell("retune.one-each")]
+    most = max(many, key=lambda one: one.covers[1] or 0)
+    return [tell("retune.most", band=most.band.name, count=most.covers[1], limit=most.limits[1])]

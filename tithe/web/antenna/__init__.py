@@ -1,1 +1,0 @@
-"""Antennas that are planned, over the API."""

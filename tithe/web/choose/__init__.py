@@ -1,1 +1,0 @@
-"""Choosing where the match belongs and which feedline, over the API."""

@@ -1,1 +1,0 @@
-"""The glossary, over the API."""

@@ -1,1 +1,0 @@
-"""A tuner in its station, over the API."""
