@@ -21,6 +21,7 @@ from typing import Any
 from fuzz.requests import Asked, requests
 
 CLIENTS = 1
+"""One after another: what is measured is how long each takes, not how long it waits for the others."""
 MOST_S, MOST_MORE_MB = 20.0, 300.0
 _TRIES_S = 60.0
 KEYS = 6

@@ -6,12 +6,14 @@ import json
 import random
 from collections.abc import Iterator
 from dataclasses import dataclass
+from itertools import count
 from typing import Any
 from urllib.parse import quote, urlencode
 
 from fuzz.drawing import Drawing, as_text
 
 METHODS = ("get", "post", "put", "patch", "delete")
+STEPS_EVERY = 8
 WRONG_KEYS = (0, -1, 999, 2**63, 10**40, "x", "", "1e3", "%00", "..", "1/2")
 
 
@@ -36,16 +38,23 @@ def operations(schema: dict[str, Any]) -> list[tuple[str, str, dict[str, Any]]]:
 
 
 def requests(schema: dict[str, Any], documents: list[Any], seed: int, keys: int) -> Iterator[Asked]:
-    """Without end; each operation as often as any other. ``keys``: about as many stations, sweeps and entries
-    are kept under their numbers."""
+    """Without end; each operation as often as any other, those that answer in steps, since they take seconds,
+    once in `STEPS_EVERY` rounds. ``keys``: about as many stations, sweeps and entries are kept under their
+    numbers."""
     rng = random.Random(seed)
     drawing = Drawing(schema["components"]["schemas"], documents, rng, 0.01)
     every = operations(schema)
-    while True:
+    for turn in count():
         rng.shuffle(every)
         for method, path, described in every:
+            if turn % STEPS_EVERY and _in_steps(described):
+                continue
             drawing.wrong = rng.choice((0.0, 0.0, 0.01, 0.1))
             yield _asked(drawing, method, path, described, keys)
+
+
+def _in_steps(described: dict[str, Any]) -> bool:
+    return any("application/x-ndjson" in one.get("content", {}) for one in described["responses"].values())
 
 
 def _asked(drawing: Drawing, method: str, path: str, described: dict[str, Any], keys: int) -> Asked:

@@ -1,6 +1,6 @@
 <script lang="ts">
   import { onMount, untrack } from 'svelte';
-  import { api, type KeptStation, type PartModel, type StationFile } from './lib/api/client';
+  import { api, type PartModel, type StationFile } from './lib/api/client';
   import LossAsk from './lib/loss/LossAsk.svelte';
   import Inspector from './lib/inspector/Inspector.svelte';
   import Ledger from './lib/ledger/Ledger.svelte';
@@ -84,10 +84,10 @@
       return false;
     }
     trouble = '';
-    const recalled = await recall(data as KeptStation);
+    const recalled = await recall(data);
     if (late()) return false;
     session?.end();
-    session = new Session(data as KeptStation, recalled);
+    session = new Session(data, recalled);
     if (!stations.rows.some((row) => row.id === asked)) await stations.load(); // one just begun
     if (data.name === DEMO.name && !lookRound.seen) lookRound.begin();
     return true;
@@ -172,7 +172,7 @@
 
 <LookRound />
 {#if converter.text !== null}<ConverterDialog
-    power={Number(session?.document.transmitter.power_w) || 100}
+    power={Number(session?.document.transmitter?.power_w) || 100}
   />{/if}
 {#if showsTerms}<TermsDialog onclose={() => (showsTerms = false)} />{/if}
 <svelte:window
@@ -213,7 +213,7 @@
     <BandRail
       rows={session.answer?.rail ?? []}
       bands={session.document.bands ?? []}
-      power={Number(session.document.transmitter.power_w) || 1}
+      power={Number(session.document.transmitter?.power_w) || 1}
       mhz={session.mhz}
       stale={session.stale !== ''}
       ontune={(mhz) => session?.tuneTo(mhz)}

@@ -41,7 +41,7 @@ class PracticeDay(TypedDict):
     side; ``rows``: a tuner's, by frequency; ``figures``: what meters show. ``truth``: what was hidden."""
 
     texts: dict[str, str]
-    rows: list[dict[str, Any]]
+    rows: list[dict[str, float | tuple[float, float]]]
     figures: dict[str, float]
     truth: str
 
@@ -83,9 +83,9 @@ def _tuner(station: Station | None, part: Part | None, residual: Residual, seed:
     q, loss = (np.asarray(shown.truth[key]) for key in ("coil_q", "loss_db"))
     spans = {"q": (float(q.min()), float(q.max())), "loss": (float(loss.min()), float(loss.max()))}
 
-    def cell(end: str, k: int) -> list[float]:
+    def cell(end: str, k: int) -> tuple[float, float]:
         gamma = complex(shown.gamma[end][k])
-        return [gamma.real, gamma.imag]
+        return gamma.real, gamma.imag
 
     rows = [
         {"mhz": f / 1e6, **{end: cell(end, k) for end in ("match", "short", "open")}}

@@ -38,7 +38,7 @@
   }
   const system = $derived(preferences.system);
   const unit = $derived(unitShown('length', system));
-  const asking = new Streaming<PairsOut>('/api/antenna/pairs', {
+  const asking = new Streaming('/api/antenna/pairs', {
     wire_from_m: 'wire, from',
     wire_to_m: 'wire, to',
     line_from_m: 'feedline, from',
@@ -77,8 +77,15 @@
   function ask(event: SubmitEvent) {
     event.preventDefault();
     picked = null;
-    const body = Object.fromEntries(FIELDS.map(([key]) => [key, parseTyped(ends[key], 'length', system)]));
-    void asking.ask({ document: station, count: COUNT, ...body });
+    const metres = (key: keyof Ends) => parseTyped(ends[key], 'length', system);
+    void asking.ask({
+      document: station,
+      count: COUNT,
+      wire_from_m: metres('wire_from_m'),
+      wire_to_m: metres('wire_to_m'),
+      line_from_m: metres('line_from_m'),
+      line_to_m: metres('line_to_m'),
+    });
   }
   const nearest = (values: number[], to: number) =>
     values.reduce(

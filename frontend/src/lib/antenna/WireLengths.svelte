@@ -20,7 +20,7 @@
   }
   let { station, length_m, onadopt }: Props = $props();
   const ROW = 18;
-  const asking = new Streaming<WireLengths>('/api/antenna/lengths', {
+  const asking = new Streaming('/api/antenna/lengths', {
     from_m: 'first length',
     to_m: 'last length',
   });

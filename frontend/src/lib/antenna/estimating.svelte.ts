@@ -44,7 +44,7 @@ export class Estimating {
           return comesBack(whole.response) || comesBack(fine.response) ? AGAIN : undefined;
         }
         this.#unknown = '';
-        this.#rest = { of: antenna, across: fine.data as PlannedOut, whole: whole.data as PlannedOut };
+        this.#rest = { of: antenna, across: fine.data, whole: whole.data };
       });
     }, QUIET_MS);
     return () => clearTimeout(timer);

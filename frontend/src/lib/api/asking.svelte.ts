@@ -2,13 +2,8 @@ import { onDestroy, untrack } from 'svelte';
 import { comesBack, stoppable } from './client';
 import { sentenceOf } from './refusals';
 import { server } from './server.svelte';
+import type { Reply } from './typed';
 
-/** What the server's client gives back. */
-interface Reply<T> {
-  data?: T | undefined;
-  error?: unknown;
-  response?: Response;
-}
 /** A job may end by asking to be done again by and by. */
 export const AGAIN = 'again';
 type Job = () => Promise<unknown>;
@@ -49,12 +44,12 @@ export class Asking<T> {
   }
 
   /** Ask; the last good answer stands until another comes. */
-  ask(question: () => Promise<Reply<unknown>>) {
+  ask(question: () => Promise<Reply<T>>) {
     this.run(async () => {
       const { data, error, response } = await question();
       if (this.#waiting) return; // a newer question stands
       this.trouble = error ? sentenceOf(error, this.#names) : '';
-      if (data !== undefined) this.answer = data as T;
+      if (data !== undefined) this.answer = data;
       return comesBack(response) ? AGAIN : undefined;
     });
   }

@@ -1,6 +1,7 @@
 import createClient from 'openapi-fetch';
 import { FOLDER, server } from './server.svelte';
 import type { components, paths } from './schema';
+import type { Api } from './typed';
 
 type Schemas = components['schemas'];
 export type StationFile = Schemas['StationFile'];
@@ -85,7 +86,8 @@ export type Figure = StageResult['in_w'];
 /** How long an answer is waited for: what is computed may have to wait for its turn. */
 const LIMIT_S = { POST: 150, other: 30 };
 
-export const api = createClient<paths>({ baseUrl: location.origin, fetch: answered });
+/** The library's own types lose tuples and take what has a default for needed: `typed.ts` says it as it is. */
+export const api = createClient<paths>({ baseUrl: location.origin, fetch: answered }) as unknown as Api;
 
 let stopping: AbortSignal | undefined;
 

@@ -1,4 +1,11 @@
+import type { Refusal } from './refusals';
 import { FOLDER, server } from './server.svelte';
+import type { BodyOf, LineOf, StreamPath } from './typed';
+
+/** A line of any stream may say that it ends there, and why. */
+export interface Refused {
+  errors?: Refusal[];
+}
 
 /** The lines of a stream of text, as they arrive; empty ones left out. */
 export async function* textLines(stream: ReadableStream<Uint8Array>): AsyncGenerator<string> {
@@ -21,7 +28,11 @@ const SILENCE_S = 150;
 export const CUT_OFF = 'The server’s answer was cut off. It is asked again.';
 
 /** The lines with which the server answers a question that takes long. Fails where they do not come, or are none. */
-export async function* streamed<T>(path: string, body: object, signal: AbortSignal): AsyncGenerator<T> {
+export async function* streamed<P extends StreamPath>(
+  path: P,
+  body: BodyOf<P, 'post'>,
+  signal: AbortSignal,
+): AsyncGenerator<LineOf<P> & Refused> {
   const giveUp = new AbortController();
   const give = () => giveUp.abort();
   signal.addEventListener('abort', give);
@@ -39,7 +50,7 @@ export async function* streamed<T>(path: string, body: object, signal: AbortSign
       }),
     );
     server.heard(response.headers, response.status === 412);
-    for await (const line of linesOf<T>(response)) {
+    for await (const line of linesOf<LineOf<P> & Refused>(response)) {
       clearTimeout(timer);
       timer = setTimeout(give, 1000 * SILENCE_S);
       yield line;

@@ -1,27 +1,25 @@
 import { onDestroy } from 'svelte';
 import { brokenStream, CUT_OFF, streamed } from './lines';
-import { sentenceOf, type Refusal } from './refusals';
+import { sentenceOf } from './refusals';
+import type { BodyOf, LineOf, StreamPath } from './typed';
 
-interface Line<T> {
-  done?: number;
-  of?: number;
-  answer?: T;
-  errors?: Refusal[];
-}
+/** The addresses whose last line holds the answer. */
+type AnswersLast = { [P in StreamPath]: LineOf<P> extends { answer?: unknown } ? P : never }[StreamPath];
+type Last<P extends AnswersLast> = NonNullable<LineOf<P>['answer']>;
 const RETRY_MS = 3000;
 
 /** One question whose answer takes a while: how far it is, and a way to give it up. A newer one ends the older. */
-export class Streaming<T> {
-  answer = $state.raw<T | null>(null);
+export class Streaming<P extends AnswersLast> {
+  answer = $state.raw<Last<P> | null>(null);
   progress = $state<{ done: number; of: number } | null>(null);
   trouble = $state('');
-  readonly #path: string;
+  readonly #path: P;
   readonly #names: Record<string, string>;
   #cancel = new AbortController();
   #retry: ReturnType<typeof setTimeout> | undefined;
 
   /** `names`: what the page calls the places that the server may refuse. */
-  constructor(path: string, names: Record<string, string> = {}) {
+  constructor(path: P, names: Record<string, string> = {}) {
     this.#path = path;
     this.#names = names;
     try {
@@ -31,14 +29,14 @@ export class Streaming<T> {
     }
   }
 
-  async ask(body: object) {
+  async ask(body: BodyOf<P, 'post'>) {
     this.cancel();
     const { signal } = (this.#cancel = new AbortController());
     this.progress = { done: 0, of: 1 };
     this.trouble = '';
     let told = false;
     try {
-      for await (const line of streamed<Line<T>>(this.#path, body, signal)) {
+      for await (const line of streamed(this.#path, body, signal)) {
         if (signal.aborted) return;
         if (line.errors) this.trouble = sentenceOf(line, this.#names);
         else if (line.answer) this.answer = line.answer;
@@ -53,7 +51,7 @@ export class Streaming<T> {
     }
   }
 
-  #again(body: object, trouble: string) {
+  #again(body: BodyOf<P, 'post'>, trouble: string) {
     this.trouble = trouble;
     this.#retry = setTimeout(() => void this.ask(body), RETRY_MS);
   }

@@ -29,14 +29,14 @@
     const seed = entry.seed || '1';
     const { data, error } = await api.POST('/api/bench/practice/{job}', {
       params: { path: { job } },
-      body: body as never,
+      body,
     });
     trouble = error ? sentenceOf(error) : '';
     if (!data) return;
     const sweeps = Object.fromEntries(
       Object.entries(data.texts).map(([end, text]) => [end, { name: `simulated ${seed}, ${end}`, text }]),
     );
-    const rows = (data.rows as Record<string, number | [number, number]>[]).map((row) =>
+    const rows = data.rows.map((row) =>
       Object.fromEntries(Object.entries(row).map(([key, value]) => [key, measuredCell(value)])),
     );
     const figures = Object.fromEntries(

@@ -29,12 +29,12 @@
       const file = files[end];
       if (!file) continue;
       const text = await file.text();
-      const { data, error } = await api.POST('/api/bench/read', { body: { text, mhz: at ?? null } as never });
+      const { data, error } = await api.POST('/api/bench/read', { body: { text, mhz: at ?? null } });
       if (!data) {
         trouble = `${file.name} (${name}): ${sentenceOf(error)}`;
         return;
       }
-      row[end] = measuredCell(data.reading as number | [number, number]);
+      row[end] = measuredCell(data.reading);
       row['mhz'] = { text: String(Number(data.mhz.toFixed(6))) } satisfies Cell;
     }
     trouble = '';

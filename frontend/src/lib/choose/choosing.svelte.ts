@@ -4,16 +4,14 @@ import {
   type Candidate,
   type CandidateLook,
   type ChooseAnswer,
-  type ChooseLine,
   type LengthsAnswer,
   type LossMap,
   type StationFile,
-  type SureLine,
   type Sureness,
 } from '../api/client';
 import { Asking } from '../api/asking.svelte';
 import { brokenStream, streamed } from '../api/lines';
-import { sentenceOf, type Refusal } from '../api/refusals';
+import { sentenceOf } from '../api/refusals';
 
 const SHOW_PROGRESS_AFTER_MS = 500;
 /** How long a question must stand before it is asked how sure its answer is. */
@@ -32,9 +30,6 @@ const NAMES: Record<string, string> = {
 };
 
 const sentence = (error: unknown) => sentenceOf(error, NAMES);
-
-const ask = <T>(path: string, document: StationFile, signal: AbortSignal) =>
-  streamed<T & { errors?: Refusal[] }>(path, { document }, signal);
 
 /** What the choice depends on: a rename of the station asks nothing anew. */
 export function questionOf(document: StationFile): string {
@@ -101,7 +96,7 @@ export class Choosing {
 
   async #stream(document: StationFile, signal: AbortSignal): Promise<ChooseAnswer | null> {
     const started = performance.now();
-    for await (const line of ask<ChooseLine>('/api/choose', document, signal)) {
+    for await (const line of streamed('/api/choose', { document }, signal)) {
       if (signal.aborted) return null;
       if (line.errors) {
         this.trouble = sentence(line);
@@ -120,7 +115,7 @@ export class Choosing {
     this.progress = null;
     this.sure = null;
     const map = async (id: string) =>
-      (await api.POST('/api/choose/map', { body: { document, id }, signal })).data as LossMap | undefined;
+      (await api.POST('/api/choose/map', { body: { document, id }, signal })).data;
     this.map = (await map(this.chosen?.id ?? answer.decision)) ?? null;
     const stands = answer.candidates.some((one) => one.id === 'present');
     this.presentMap = stands ? ((await map('present')) ?? null) : null;
@@ -130,8 +125,8 @@ export class Choosing {
     const open_line = answer.candidates.find((one) => one.placement === 'open-room')?.line ?? '';
     const body = { document, coax: '', open_line };
     const even = await api.POST('/api/choose/break-even', { body, signal });
-    this.evens = (even.data as BreakEven[] | undefined) ?? [];
-    for await (const step of ask<SureLine>('/api/choose/sure', document, signal))
+    this.evens = even.data ?? [];
+    for await (const step of streamed('/api/choose/sure', { document }, signal))
       if (step.sure) this.sure = step.sure;
   }
 
@@ -143,7 +138,7 @@ export class Choosing {
         api.POST('/api/choose/look', { body: { document, id, mhz } }),
         api.POST('/api/choose/map', { body: { document, id } }),
       ]);
-      if (this.selected === id && map.data) this.map = map.data as LossMap;
+      if (this.selected === id && map.data) this.map = map.data;
       if (look.data) this.#lookOf = id;
       return look;
     });
@@ -159,7 +154,7 @@ export class Choosing {
   }
 
   tryLengths(document: StationFile, low_m: number | string, high_m: number | string) {
-    const body = { document, low_m: low_m as number, high_m: high_m as number, step_m: 0.25 };
+    const body = { document, low_m, high_m, step_m: 0.25 };
     this.trying.ask(() => api.POST('/api/choose/lengths', { body }));
   }
 }

@@ -10,6 +10,7 @@
     oninsert: (at: number) => void;
   }
   let { form, transmitter, oninsert }: Props = $props();
+  const foldback = $derived(transmitter?.foldback);
 </script>
 
 <h2>Transmitter</h2>
@@ -20,7 +21,7 @@
 />
 <ChoiceField
   label="Protection"
-  value={typeof transmitter.foldback === 'string' ? transmitter.foldback : 'own points'}
+  value={typeof foldback === 'string' ? foldback : 'own points'}
   options={[
     ['folds-from-2', 'folds back from SWR 2'],
     ['none', 'no protection'],
@@ -31,7 +32,7 @@
 />
 <ChoiceField
   label="Sends"
-  value={transmitter.emission}
+  value={transmitter?.emission ?? 'carrier'}
   options={[
     ['carrier', 'a steady carrier'],
     ['keying', 'keying'],

@@ -24,7 +24,7 @@
       ...circumstancesOf(typed),
       ...(known ? figures : {}),
     };
-    asking.ask(() => api.POST('/api/readings/expected', { body: body as never }));
+    asking.ask(() => api.POST('/api/readings/expected', { body }));
   });
   const found = $derived(asking.trouble ? null : asking.answer);
   const ends = (two: (number | null)[], format: (value: number | null) => string) =>

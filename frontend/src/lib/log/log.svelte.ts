@@ -123,7 +123,7 @@ export class Log {
     const params = { path: { pk: key } };
     const { error } =
       kind === 'sweep'
-        ? await api.PATCH('/api/sweeps/{pk}', { params, body: { removed } as never })
+        ? await api.PATCH('/api/sweeps/{pk}', { params, body: { removed } })
         : await api.PATCH('/api/log/{pk}', { params, body: { removed } });
     this.trouble = error ? sentenceOf(error) : '';
     if (!error) await this.load();

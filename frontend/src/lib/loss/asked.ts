@@ -9,7 +9,7 @@ export interface Asked {
   mhz: string;
   swr: string;
   /** `line`: at the antenna, against the line's own impedance; the others are against 50 Ω. */
-  at: LossQuestion['read_at'];
+  at: NonNullable<LossQuestion['read_at']>;
   power: string;
   tuner: string;
   /** Lines to lay beside it, two at the most; "" for none. */

@@ -89,7 +89,9 @@
   <Scroller label="Watts by band and part">
     <table class="figures">
       <caption
-        >Watts that each part takes, at the middle of each band, of {watts(station.transmitter.power_w)} W</caption
+        >Watts that each part takes, at the middle of each band, of {watts(
+          station.transmitter?.power_w ?? null,
+        )} W</caption
       >
       <thead>
         <tr>

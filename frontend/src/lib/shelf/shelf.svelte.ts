@@ -21,7 +21,7 @@ export class Shelf {
   async load() {
     const { data, error } = await api.GET('/api/shelf');
     this.trouble = error ? `The shelf could not be read. ${sentenceOf(error)}` : '';
-    if (data) this.contents = data as ShelfContents;
+    if (data) this.contents = data;
   }
 
   get lines(): ShelfLine[] {

@@ -1,4 +1,4 @@
-import { api, type KeptStation, type StationFile } from '../api/client';
+import { api, type StationFile } from '../api/client';
 import { textLines } from '../api/lines';
 import { sentenceOf } from '../api/refusals';
 
@@ -12,13 +12,13 @@ function sentence(error: unknown): string {
 /** Keep a new station made from a start; its number. */
 export async function begin(slug: string): Promise<number | null> {
   const { data } = await api.POST('/api/stations/start/{slug}', { params: { path: { slug } } });
-  return (data as KeptStation | undefined)?.id ?? null;
+  return data?.id ?? null;
 }
 
 /** Keep a new station: its number, or why not. */
 export async function keep(document: StationFile): Promise<{ id: number } | { refused: string }> {
   const { data, error } = await api.POST('/api/stations', { body: document });
-  return data ? { id: (data as KeptStation).id } : { refused: sentence(error) };
+  return data ? { id: data.id } : { refused: sentence(error) };
 }
 
 /** Keep a new station from a station file: its number, or why not. */
@@ -27,7 +27,7 @@ export async function bringIn(file: File): Promise<{ id: number } | { refused: s
   const body = (await file.text()) as unknown as StationFile;
   const bodySerializer = (text: unknown) => text as string;
   const { data, error } = await api.POST('/api/stations', { body, bodySerializer });
-  return data ? { id: (data as KeptStation).id } : { refused: sentence(error) };
+  return data ? { id: data.id } : { refused: sentence(error) };
 }
 
 /** Whether a file holds everything that was kept, rather than one station. */
@@ -55,7 +55,7 @@ export async function bringEverythingIn(file: File): Promise<BroughtIn> {
     };
   for await (const line of textLines(file.stream())) {
     const bodySerializer = () => line;
-    const { data, error } = await api.POST('/api/library/line', { bodySerializer, body: {} as never });
+    const { data, error } = await api.POST('/api/library/line', { bodySerializer });
     if (!data) return { ...found, refused: sentence(error) };
     if (data.already) found.already += 1;
     else if (data.deleted) found.deleted += 1;

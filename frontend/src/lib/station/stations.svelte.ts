@@ -46,7 +46,7 @@ export class Stations {
     const { data, error } = await api.POST('/api/stations/{pk}/copy', { params });
     await this.load();
     if (error) this.trouble = sentence(row, error);
-    return (data as KeptStation | undefined) ?? null;
+    return data ?? null;
   }
 
   async #change(row: StationRow, body: { name?: string; removed?: boolean }): Promise<boolean> {

@@ -49,6 +49,8 @@
   }
 
   const number = (text: string) => Number(text.replace(',', '.').replace('−', '-'));
+  /** What is no number goes to the server as it is, which says so. */
+  const asNumber = (text: string) => (text.trim() === '' || Number.isNaN(number(text)) ? text : number(text));
   const changed = () => (trim && change.trim() !== '' ? number(change) / 100 : null);
 
   async function file(chosen: File | undefined) {
@@ -73,12 +75,14 @@
   }
 
   async function measure() {
+    const { start_mhz = '', stop_mhz = '', ...others } = instrument;
     const figures = Object.fromEntries(
-      Object.entries(instrument)
+      Object.entries(others)
         .filter(([, text]) => text.trim() !== '')
-        .map(([key, text]) => [key, Number.isNaN(number(text)) ? text : number(text)]),
+        .map(([key, text]) => [key, asNumber(text)]),
     );
-    const text = await sweeps.simulate({ document: station, joint, ...figures });
+    const ends = { start_mhz: asNumber(start_mhz), stop_mhz: asNumber(stop_mhz) };
+    const text = await sweeps.simulate({ document: station, joint, ...ends, ...figures });
     if (text !== null)
       await keep(
         text,

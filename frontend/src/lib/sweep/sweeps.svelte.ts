@@ -13,6 +13,7 @@ import {
 } from '../api/client';
 import { AGAIN, Asking } from '../api/asking.svelte';
 import { sentenceOf } from '../api/refusals';
+import type { BodyOf } from '../api/typed';
 
 export type Pane = 'read' | 'trim' | 'radials' | 'baseline';
 export interface Brought {
@@ -87,7 +88,7 @@ export class Sweeps {
       return;
     }
     this.unread = '';
-    this.rows = data as SweepRow[];
+    this.rows = data;
     this.loaded = true;
     if (!this.row) this.choose(this.kept.at(-1)?.id ?? null);
   }
@@ -108,7 +109,7 @@ export class Sweeps {
     this.refused = '';
     const { data, error } = await api.POST('/api/sweeps/recognise', { body: { text } });
     if (error) this.refused = `The file was not taken. ${sentenceOf(error)}`;
-    return (data as Recognised | undefined) ?? null;
+    return data ?? null;
   }
 
   /** Read and keep; whether it was taken. */
@@ -120,28 +121,28 @@ export class Sweeps {
       params: { path: { pk: this.station } },
       body: { trim: false, ...rest, columns: columns ?? null, change_m: change_m ?? null, chain },
     });
-    if (error) {
+    if (!data) {
       this.refused = `The sweep was not taken. ${sentenceOf(error)}`;
       return false;
     }
     this.#brought = asked;
     await this.load();
-    this.choose((data as SweepRow).id);
+    this.choose(data.id);
     return true;
   }
   #brought: number | null = null;
 
-  async simulate(body: object): Promise<string | null> {
+  async simulate(body: BodyOf<'/api/sweeps/simulate', 'post'>): Promise<string | null> {
     this.refused = '';
-    const { data, error } = await api.POST('/api/sweeps/simulate', { body: body as never });
+    const { data, error } = await api.POST('/api/sweeps/simulate', { body });
     if (error) this.refused = `Nothing was measured. ${sentenceOf(error)}`;
-    return (data as { text: string } | undefined)?.text ?? null;
+    return data?.text ?? null;
   }
 
   async change(id: number, change: Partial<Omit<SweepRow, 'id' | 'taken'>>) {
     const { error } = await api.PATCH('/api/sweeps/{pk}', {
       params: { path: { pk: id } },
-      body: change as never,
+      body: change,
     });
     this.refused = error ? sentenceOf(error) : '';
     await this.load();
@@ -167,7 +168,7 @@ export class Sweeps {
       if (chosen !== this.chosen) return;
       this.unread = error ? sentenceOf(error) : '';
       if (comesBack(response)) return AGAIN;
-      if (data) this.look = data as Look;
+      if (data) this.look = data;
       await this.#readPane(document, chosen);
       if (this.#brought !== null) {
         performance.measure('tithe:sweep-drawn', { start: this.#brought, end: performance.now() });
@@ -185,21 +186,21 @@ export class Sweeps {
         params: station,
         body: { trim: document.trim, shown, sweep: chosen },
       });
-      this.trim = (data as TrimAnswer | undefined) ?? null;
+      this.trim = data ?? null;
       if (error) this.unread = sentenceOf(error);
     } else if (pane === 'radials') {
       const query = shown === null ? {} : { shown, sweep: chosen };
       const { data, error } = await api.GET('/api/stations/{pk}/radials', {
         params: { ...station, query },
       });
-      this.radials = (data as RadialsAnswer | undefined) ?? null;
+      this.radials = data ?? null;
       if (error) this.unread = sentenceOf(error);
     } else if (pane === 'baseline' && this.baseline && this.baseline.id !== chosen) {
       const { data, error } = await api.POST('/api/sweeps/{pk}/drift', {
         params: { path: { pk: chosen } },
         body: { shown, uncertainty: 0.02 },
       });
-      this.drift = (data as DriftAnswer | undefined) ?? null;
+      this.drift = data ?? null;
       if (error) this.unread = sentenceOf(error);
     } else this.drift = null;
   }
@@ -211,6 +212,6 @@ export class Sweeps {
       params: { path: { pk: this.chosen } },
     });
     this.refused = error ? sentenceOf(error) : '';
-    return (data as { antenna: StationFile['antenna'] } | undefined)?.antenna ?? null;
+    return data?.antenna ?? null;
   }
 }

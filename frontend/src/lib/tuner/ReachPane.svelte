@@ -37,7 +37,7 @@
   });
 
   const found = $derived(bands.answer);
-  const power_w = $derived(Number(session.document.transmitter.power_w) || 1);
+  const power_w = $derived(Number(session.document.transmitter?.power_w) || 1);
   const chosen = $derived(
     (session.document.bands ?? []).find(
       ({ low_mhz, high_mhz }) => low_mhz <= session.mhz && session.mhz <= high_mhz,
@@ -82,7 +82,7 @@
         {chosen}
         {shade}
         {power_w}
-        reference_ohm={Number(session.document.transmitter.reference_ohm) || 50}
+        reference_ohm={Number(session.document.transmitter?.reference_ohm) || 50}
       />
       <details>
         <summary>The picture as a table</summary>

@@ -103,7 +103,7 @@
     {/if}
   </div>
   <div class="beside">
-    <PanelMeters answer={session.answer} full_w={Number(session.document.transmitter.power_w) || 100} />
+    <PanelMeters answer={session.answer} full_w={Number(session.document.transmitter?.power_w) || 100} />
     {#each troubles as trouble, n (n)}<p class="fault" role="alert">{trouble}.</p>{/each}
     {#if session.answer && !session.answer.here}<p>{session.answer.why}</p>{/if}
     <p class="keep">

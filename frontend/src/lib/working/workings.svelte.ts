@@ -1,11 +1,9 @@
 import { getContext, setContext } from 'svelte';
 import type { WorkingOut } from '../api/client';
 import { Asking } from '../api/asking.svelte';
+import type { Reply } from '../api/typed';
 
-interface Reply {
-  data?: WorkingOut | undefined;
-  error?: unknown;
-}
+type Question = (figure: string) => Promise<Reply<WorkingOut>>;
 const KEY = Symbol('workings');
 
 /** The working that is open in a view, if any: which figure, what it is called, and how it comes about. */
@@ -13,10 +11,10 @@ export class Workings {
   open = $state('');
   name = $state('');
   readonly asking = new Asking<WorkingOut>();
-  readonly #question: (figure: string) => Promise<Reply>;
+  readonly #question: Question;
 
   /** `question`: asks the server how the figure at a path of the view's answer comes about. */
-  constructor(question: (figure: string) => Promise<Reply>) {
+  constructor(question: Question) {
     this.#question = question;
   }
 
@@ -33,7 +31,7 @@ export class Workings {
 }
 
 /** Make a view's figures open to their working. */
-export function offerWorkings(question: (figure: string) => Promise<Reply>): Workings {
+export function offerWorkings(question: Question): Workings {
   return setContext(KEY, new Workings(question));
 }
 
