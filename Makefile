@@ -64,7 +64,7 @@ frontend/node_modules/.package-lock.json: frontend/package-lock.json frontend/pa
 	touch $@
 
 # What is generated from the models is built, not committed: so it is never older than they are.
-$(SCHEMA) frontend/openapi.json &: $(MODELS) requirements.txt | .venv/.runtime
+$(SCHEMA) frontend/openapi.json frontend/bench-jobs.json &: $(MODELS) requirements.txt | .venv/.runtime
 	$(PY) -m tithe.site.generate
 
 frontend/src/lib/api/schema.d.ts: frontend/openapi.json | frontend/node_modules/.package-lock.json

@@ -1,6 +1,5 @@
 /** The address of every view: what can be bookmarked, reloaded, sent to somebody or opened in a new tab. */
 import type { Selection } from './lib/station/session.svelte';
-import { isJob, type Job } from './lib/bench/jobs';
 import type { Pane } from './lib/sweep/sweeps.svelte';
 import { isView, type View } from './views';
 
@@ -17,7 +16,7 @@ export interface StationPlace {
   pane?: Pane;
   tuner?: TunerPane;
   question?: string;
-  job?: Job;
+  job?: string;
 }
 /** The front door, with the question asked there as its query; or one station. */
 export type Place = { asks: string } | StationPlace;
@@ -51,7 +50,7 @@ export function placeOf({ pathname, search }: { pathname: string; search: string
     ...(view === 'sweep' && /^\d+$/.test(item ?? '') ? { sweep: Number(item), pane: pane ?? 'read' } : {}),
     ...(view === 'tuner' && part !== undefined ? { tuner: tuner ?? 'reach' } : {}),
     ...(view === 'questions' && item ? { question: item } : {}),
-    ...(view === 'bench' && isJob(item) ? { job: item } : {}),
+    ...(view === 'bench' && item ? { job: item } : {}),
   };
 }
 

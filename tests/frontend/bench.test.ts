@@ -2,12 +2,18 @@ import { emptyDatabase } from './browser';
 import { render, screen, within } from '@testing-library/svelte';
 import userEvent from '@testing-library/user-event';
 import { afterEach, beforeEach, describe, expect, test, vi } from 'vitest';
-import type { BenchCarry, BenchTuner, PartModel, StationFile } from '../../frontend/src/lib/api/client';
-import { Bench } from '../../frontend/src/lib/bench/bench.svelte';
+import type {
+  BenchCarry,
+  BenchTuner,
+  Job,
+  Jobs,
+  PartModel,
+  StationFile,
+} from '../../frontend/src/lib/api/client';
+import { Bench, type Entry } from '../../frontend/src/lib/bench/bench.svelte';
 import BenchView from '../../frontend/src/lib/bench/BenchView.svelte';
 import { carried, isCarried } from '../../frontend/src/lib/bench/carry';
-import type { Job } from '../../frontend/src/lib/bench/jobs';
-import { PLACES } from '../../frontend/src/lib/bench/places';
+import JOBS from '../../frontend/bench-jobs.json';
 import { readingsOf } from '../../frontend/src/lib/bench/readings';
 import { Session } from '../../frontend/src/lib/station/session.svelte';
 import { answer, FakeServer, kept, settled, station, stubResizeObserver, until } from './server';
@@ -62,6 +68,7 @@ beforeEach(() => {
   stubResizeObserver();
   server = new FakeServer(({ path }) => {
     if (path === '/api/solve') return { body: answer() };
+    if (path === '/api/bench/jobs') return { body: JOBS };
     if (path === '/api/bench/tuner') return { body: TOLD };
     if (path === '/api/bench/practice/tuner')
       return {
@@ -73,7 +80,10 @@ beforeEach(() => {
         },
       };
     if (path === '/api/bench/line')
-      return { status: 422, body: { errors: [{ place: 'length_m', rule: 'must be above 0 (it is 0)' }] } };
+      return {
+        status: 422,
+        body: { errors: [{ place: 'length_m', sentence: 'The length must be above 0 (it is 0).' }] },
+      };
     return { body: {} };
   });
   const document = { ...station(), chain: [TUNER, ...station().chain] } as StationFile;
@@ -85,7 +95,7 @@ afterEach(async () => {
   vi.unstubAllGlobals();
 });
 
-async function open(job: Job) {
+async function open(job: string) {
   session.job = job;
   const page = render(BenchView, { session, shelf: shelf as never });
   await screen.findByRole('region', { name: 'Readings' });
@@ -184,45 +194,46 @@ test('every job shows how it is set up, with its cautions', async () => {
 });
 
 describe('what is asked', () => {
-  const entry = (more: object) => ({ ...new Bench(1).of('tuner'), ...more });
+  const readings = (name: string, entered: Entry) =>
+    readingsOf((JOBS as unknown as Jobs).jobs.find(({ job }) => job === name) as Job, entered);
+  const entry = (more: object) => ({ ...new Bench(1, []).of('tuner'), ...more });
   const text = (name: string) => ({ name, text: `of ${name}` });
 
   test('nothing as long as something is missing', () => {
-    for (const job of ['tuner', 'watts', 'line', 'fault', 'part', 'meter', 'check'] as const)
-      expect(readingsOf(job, entry({}))).toBeNull();
+    for (const { job } of JOBS.jobs) expect(readings(job, entry({}))).toBeNull();
     expect(
-      readingsOf('check', entry({ way: 'file', sweeps: { open: text('o'), short: text('s') } })),
+      readings('check', entry({ way: 'file', sweeps: { open: text('o'), short: text('s') } })),
     ).toBeNull();
-    expect(readingsOf('watts', entry({ figures: { 'before.forward_w': '100' } }))).toBeNull();
+    expect(readings('watts', entry({ figures: { 'before.forward_w': '100' } }))).toBeNull();
   });
 
   test('by each way in', () => {
     const sweeps = { open: text('o'), short: text('s'), match: text('m'), hanging: text('h') };
-    expect(readingsOf('line', entry({ way: 'file', sweeps, figures: { length_m: '12,5' } }))).toEqual({
+    expect(readings('line', entry({ way: 'file', sweeps, figures: { length_m: '12,5' } }))).toEqual({
       open: 'of o',
       short: 'of s',
       length_m: 12.5,
     });
     const by = { by: 'velocity', velocity_factor: '.66' };
-    expect(readingsOf('line', entry({ way: 'file', sweeps, figures: by }))).toMatchObject({
+    expect(readings('line', entry({ way: 'file', sweeps, figures: by }))).toMatchObject({
       velocity_factor: 0.66,
     });
-    expect(readingsOf('fault', entry({ way: 'file', sweeps }))).toEqual({ text: 'of h' });
+    expect(readings('fault', entry({ way: 'file', sweeps }))).toEqual({ text: 'of h' });
     const dips = [{ mhz: { text: '7.1' } }, { mhz: { text: '9,5' } }];
-    expect(readingsOf('fault', entry({ rows: dips }))).toEqual({ dips: [7.1, 9.5], read_khz: 50 });
+    expect(readings('fault', entry({ rows: dips }))).toEqual({ dips: [7.1, 9.5], read_khz: 50 });
     const pieces = { mhz: { text: '7' }, open: { text: '0' }, short: { text: '-.02' }, load: { text: '41' } };
-    expect(readingsOf('check', entry({ rows: [pieces] }))).toEqual({ typed: [[7, 0, -0.02, 41]] });
-    expect(readingsOf('part', entry({ way: 'file', sweeps }))).toMatchObject({
+    expect(readings('check', entry({ rows: [pieces] }))).toEqual({ typed: [[7, 0, -0.02, 41]] });
+    expect(readings('part', entry({ way: 'file', sweeps }))).toMatchObject({
       match: 'of m',
       resistor_ohm: 50,
       most_db: 0.5,
     });
     const rows = [{ mhz: { text: '7' }, through: { text: '0.3' }, back: { text: '30' } }];
-    expect(readingsOf('part', entry({ rows }))).toMatchObject({ pair: [[7, 0.3, 30]], error_db: 0.05 });
+    expect(readings('part', entry({ rows }))).toMatchObject({ pair: [[7, 0.3, 30]], error_db: 0.05 });
     const figures = { shown_w: '108', power_w: '90', by: 'meter', 'better.power_w': '100' };
-    expect(readingsOf('meter', entry({ figures }))).toMatchObject({ shown_w: 108, power_w: 100 });
+    expect(readings('meter', entry({ figures }))).toMatchObject({ shown_w: 108, power_w: 100 });
     const watts = { 'before.forward_w': '100', 'behind.forward_w': 'much', same: 'yes' };
-    expect(readingsOf('watts', entry({ figures: watts }))).toMatchObject({
+    expect(readings('watts', entry({ figures: watts }))).toMatchObject({
       before: { forward_w: 100, full_scale_w: 200 },
       behind: { forward_w: 'much' },
       same_meter: true,
@@ -269,10 +280,4 @@ describe('carried into the station', () => {
       coil_q: [[3.65, 150]],
     });
   });
-});
-
-test('what is wrong in a table is said by its row', () => {
-  expect(PLACES['rows[0].mhz']).toBe('frequency in row 1');
-  expect(PLACES['rows[11].match_db']).toBe('matched return loss in row 12');
-  expect(PLACES['typed[2][1]']).toBe('return loss, end open, in row 3');
 });

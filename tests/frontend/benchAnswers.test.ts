@@ -14,7 +14,7 @@ import type {
 } from '../../frontend/src/lib/api/client';
 import { Bench } from '../../frontend/src/lib/bench/bench.svelte';
 import BenchView from '../../frontend/src/lib/bench/BenchView.svelte';
-import type { Job } from '../../frontend/src/lib/bench/jobs';
+import JOBS from '../../frontend/bench-jobs.json';
 import { preferences } from '../../frontend/src/lib/station/preferences.svelte';
 import { Session } from '../../frontend/src/lib/station/session.svelte';
 import { answer, FakeServer, kept, settled, station, stubResizeObserver, until } from './server';
@@ -131,6 +131,7 @@ beforeEach(() => {
   server = new FakeServer(({ path }) => {
     const job = path.split('/').at(-1) ?? '';
     if (path === '/api/solve') return { body: answer() };
+    if (path === '/api/bench/jobs') return { body: JOBS };
     if (path.startsWith('/api/bench/')) return { body: ANSWERS[job] };
     return { status: 201, body: {} };
   });
@@ -143,8 +144,8 @@ afterEach(async () => {
 });
 
 /** The job's page with these readings on the bench. */
-async function open(job: Job, entry: object) {
-  const bench = new Bench(7);
+async function open(job: string, entry: object) {
+  const bench = new Bench(7, [job]);
   await bench.loaded;
   bench.change(job, entry);
   bench.end();
@@ -154,7 +155,7 @@ async function open(job: Job, entry: object) {
   return page;
 }
 const texts = (...ends: string[]) => Object.fromEntries(ends.map((end) => [end, { name: end, text: end }]));
-const asked = (job: Job) => server.to(`/api/bench/${job}`).at(-1)?.body as Record<string, unknown>;
+const asked = (job: string) => server.to(`/api/bench/${job}`).at(-1)?.body as Record<string, unknown>;
 const cells = (region: string, row: RegExp) =>
   within(screen.getByRole('region', { name: region })).getByRole('row', { name: row }).textContent;
 
@@ -194,7 +195,7 @@ test('a transformer: what it is made of, and what cannot be seen of it', async (
     figures: { resistor_ohm: '200' },
   });
   await screen.findByText('It loses 0.2 dB.');
-  expect(asked('part')).toMatchObject({ resistor_ohm: 200, transformer: true, most_swr: 1.5 });
+  expect(asked('part')).toMatchObject({ resistor_ohm: 200, at: 1, most_swr: 1.5 });
   expect(cells('What the transformer is made of', /Core loss/)).toContain('2,000 to without end');
   screen.getByText('shaded: where it may be used');
   await user.click(screen.getByRole('button', { name: /Carry its loss and band into “4:1”/ }));

@@ -94,10 +94,12 @@ test('a newer question drops the answer to the older one', async () => {
 test('what is wrong with the question is said in a sentence', async () => {
   new FakeServer(() => ({
     status: 422,
-    body: { errors: [{ place: 'document.choice.run_m', rule: 'is not known' }] },
+    body: {
+      errors: [{ place: 'document.choice.run_m', rule: 'is not known', sentence: 'The run is not known.' }],
+    },
   }));
   const choosing = new Choosing();
   await choosing.ask(station());
-  expect(choosing.trouble).toBe('The length of the run is not known.');
+  expect(choosing.trouble).toBe('The run is not known.');
   await until(() => choosing.progress === null);
 });

@@ -57,7 +57,14 @@ beforeEach(async () => {
     if (path === '/api/choose/look') return { body: { ...LOOK, name: (body as { id: string }).id } };
     if (path === '/api/choose/lengths')
       return (body as { low_m: unknown }).low_m === 'x'
-        ? { status: 422, body: { errors: [{ place: 'low_m', rule: 'must be a number' }] } }
+        ? {
+            status: 422,
+            body: {
+              errors: [
+                { place: 'low_m', rule: 'must be a number', sentence: 'The first length must be a number.' },
+              ],
+            },
+          }
         : { body: LENGTHS };
     return { body: kept(2) };
   });

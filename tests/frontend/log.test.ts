@@ -101,7 +101,15 @@ beforeEach(() => {
       if (typeof reading?.forward_w === 'string')
         return {
           status: 422,
-          body: { errors: [{ place: 'reading.forward_w', rule: 'must be a number' }] },
+          body: {
+            errors: [
+              {
+                place: 'reading.forward_w',
+                rule: 'must be a number',
+                sentence: 'The forward power must be a number.',
+              },
+            ],
+          },
         };
       return { status: 201, body: { key: 5 } };
     }

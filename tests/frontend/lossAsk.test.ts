@@ -56,7 +56,14 @@ beforeEach(() => {
     const question = body as LossQuestion;
     return typeof question.length_m === 'number'
       ? { body: answered(question) }
-      : { status: 422, body: { errors: [{ place: 'length_m', rule: 'must be a number' }] } };
+      : {
+          status: 422,
+          body: {
+            errors: [
+              { place: 'length_m', rule: 'must be a number', sentence: 'The length must be a number.' },
+            ],
+          },
+        };
   });
   shelf = new Shelf();
   shelf.contents = SHELF as never;

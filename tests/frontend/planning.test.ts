@@ -173,7 +173,12 @@ test('lengths are tried for the station, and one of them is taken', async () => 
             },
           },
         }
-      : { status: 422, body: { errors: [{ place: 'to_m', rule: 'must be above from_m (50)' }] } },
+      : {
+          status: 422,
+          body: {
+            errors: [{ place: 'to_m', rule: '…', sentence: 'The last length must be above the first one.' }],
+          },
+        },
   );
   const onadopt = vi.fn();
   render(WireLengths, { station: station(), length_m: 20, onadopt });

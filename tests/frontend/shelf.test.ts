@@ -51,7 +51,12 @@ test('lines are asked about at their place and taken with the length that was co
             ],
           },
         }
-      : { status: 422, body: { errors: [{ place: 'length_m', rule: 'must be above 0' }] } },
+      : {
+          status: 422,
+          body: {
+            errors: [{ place: 'length_m', rule: 'must be above 0', sentence: 'The length must be above 0.' }],
+          },
+        },
   );
   const [ontake, ondrop] = [vi.fn(), vi.fn()];
   const props = {

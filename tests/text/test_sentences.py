@@ -9,8 +9,9 @@ import numpy as np
 import pytest
 
 from tithe.core.cautions import registry
+from tithe.core.errors import InputError
 from tithe.core.message import tell
-from tithe.text import TEMPLATES, quantities, say
+from tithe.text import TEMPLATES, quantities, say, standing_alone
 from tithe.text.template import QUANTITIES, fields
 
 ROOT = Path(__file__).parents[2]
@@ -154,3 +155,17 @@ def test_lists_and_plurals_read_as_english():
     assert say(tell("caution.two-tuners", tuners=["a", "b"])).startswith(
         "Two tuners are at work in one chain, “a” and “b”"
     )
+
+
+def test_a_refusal_calls_a_field_as_the_page_does():
+    for place, subject, said in (
+        ("rows[11].match_db", "bench", "The matched return loss in row 12 must be above 0."),
+        ("typed[2][1]", "bench", "The return loss, end open, in row 3 must be above 0."),
+        ("document.choice.run_m", "choose", "The length of the run must be above 0."),
+        ("readings[3].mhz", "station", "The frequency of line 4 must be above 0."),
+        ("chain[3].nothing", "choose", "The chain[3].nothing must be above 0."),
+        ("line 7", "", "Line 7 must be above 0."),
+    ):
+        assert standing_alone(InputError(place, "above", least=0), subject) == said
+    error = InputError("to_m", "above-other", other="from_m", limit=3.0)
+    assert standing_alone(error, "antenna") == "The last length must be above the first length (3)."

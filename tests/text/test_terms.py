@@ -14,6 +14,7 @@ import pytest
 from spellchecker import SpellChecker
 
 from tithe.text import TEMPLATES
+from tithe.text.bench_jobs import JOBS
 from tithe.text.choose import NOTES
 from tithe.text.questions import SCHOOLS
 from tithe.text.symbols import SYMBOLS
@@ -83,6 +84,9 @@ def all_texts():
     yield from page_texts()
     yield from (without(text, r"\{[^}]*\}") for text in TEMPLATES.values())
     yield from NOTES.values()
+    for job in JOBS.values():
+        yield from (job.title, job.question, job.caption, *job.ends, *job.steps, *job.cautions)
+        yield from (label for label, _ in job.labels.values())
     yield from (symbol.meaning for symbol in SYMBOLS.values())
     for told in (*RULES.values(), *SCHOOLS.values()):
         yield " ".join(told)

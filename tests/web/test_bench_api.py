@@ -192,7 +192,12 @@ def test_what_the_bench_cannot_use_is_refused_where_it_is(client, mill):
         ("tuner", {"rows": [{"mhz": 7, "match": 30, "short": 1}], "document": mill, "at": 0}, "chain[0]", ""),
         ("tuner", {"rows": [{"mhz": 7, "match": 30, "short": 1}], "document": mill, "at": 99}, "at", "no"),
         ("line", {"length_m": 3}, "open", "the open or the short"),
-        ("line", {"open": one, "short": other, "length_m": 3}, "short", "frequencies of open"),
+        (
+            "line",
+            {"open": one, "short": other, "length_m": 3},
+            "short",
+            "frequencies of the sweep of the open",
+        ),
         ("line", {"open": scalar, "velocity_factor": 0.66}, "length_m", "no phase"),
         (
             "line",

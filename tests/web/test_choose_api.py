@@ -164,7 +164,7 @@ def test_what_cannot_be_asked_is_refused_in_place(client, mill):
     assert stream(client, long, 422)[0] == {
         "place": "choice.indoor_m",
         "rule": "must not be longer than the run (38 m)",
-        "sentence": "The choice.indoor_m must not be longer than the run (38 m).",
+        "sentence": "The part indoors must not be longer than the run (38 m).",
     }
     odd = mill | {"choice": {"off": ["roof"]}}
     assert stream(client, odd, 422)[0]["place"] == "choice.off[0]"

@@ -45,7 +45,7 @@ def test_every_rule_reads_on_with_a_verb_or_is_a_sentence_of_its_own():
         ("stations/{}/log?limit=0", "The limit must be 1 or more (it is 0)."),
         ("stations/{}/log?high_mhz=0", "The high_mhz must be above 0 (it is 0)."),
         ("stations/{}/log?offset=x", "The offset is not as it must be"),
-        ("equivalents?form=swr&value=2&ohm=0", "The ohm must be above 0 (it is 0)."),
+        ("equivalents?form=swr&value=2&ohm=0", "The resistance must be above 0 (it is 0)."),
         ("equivalents?form=wrong&value=2", "The form must be one of"),
         ("stations/x", "The pk is not as it must be"),
     ],

@@ -24,7 +24,7 @@ from tithe.document.errors import StationError
 from tithe.document.strict_json import load_body
 from tithe.site.gate import quiet
 from tithe.web.answering import router as answers
-from tithe.web.http import CSV, JSON_LINES, NotKeptError, Refusal, Refusals, refusals
+from tithe.web.http import CSV, JSON_LINES, NotKeptError, Refusal, Refusals, refusals, subject_of
 from tithe.web.library.api import router as library
 from tithe.web.log.api import router as log
 from tithe.web.slot import BusyError, GoneError
@@ -53,14 +53,6 @@ class StrictRenderer(BaseRenderer):
     def render(self, request: HttpRequest, data: Any, *, response_status: int) -> str:
         """The response's text."""
         return json.dumps(data, cls=NinjaJSONEncoder, allow_nan=False, ensure_ascii=False)
-
-
-_SUBJECTS = {
-    "solve": "station", "ledgers": "station", "working": "station", "compare": "station", "meters": "log",
-    "stations": "station", "readings": "log", "schools": "questions", "sweeps": "sweep", "library": "shelf",
-    "equivalents": "loss",
-}  # fmt: skip
-"""By the first step of an address, where it is not the subject itself."""
 
 
 _TEXT = {"csv": CSV, "text": "text/plain"}
@@ -99,7 +91,7 @@ class RefusingAPI(NinjaAPI):
                 # Of the address alone: where the code of an operation stands is no business of its callers.
                 steps = re.findall(r"[a-z]+", path.removeprefix("/api/"))
                 operation["operationId"] = "_".join((method, *steps))
-                operation["tags"] = [_SUBJECTS.get(steps[0], steps[0])]
+                operation["tags"] = [subject_of(path)]
         return schema
 
 
@@ -115,7 +107,7 @@ for router in (library, stations, shelf, answers(), log, sweeps):
 
 
 def _refusal(request: HttpRequest, errors: list[InputError], status: int = 422) -> HttpResponse:
-    return api.create_response(request, refusals(errors), status=status)
+    return api.create_response(request, refusals(errors, subject_of(request.path)), status=status)
 
 
 @api.exception_handler(ValidationError)

@@ -9,7 +9,7 @@ from threading import BoundedSemaphore
 from django.http import HttpRequest, HttpResponse, JsonResponse
 
 from tithe.core.errors import InputError
-from tithe.web.http import refusals
+from tithe.web.http import refusals, subject_of
 
 THREADS = 24
 MOST_QUESTIONS = 14
@@ -33,7 +33,9 @@ class GateMiddleware:
         if request.method != "POST" or not request.path.startswith("/api/"):
             return self.get_response(request)
         if not _room.acquire(blocking=False):
-            return quiet(JsonResponse(refusals([InputError("", "busy")]), status=503))
+            return quiet(
+                JsonResponse(refusals([InputError("", "busy")], subject_of(request.path)), status=503)
+            )
         try:
             return self.get_response(request)
         finally:

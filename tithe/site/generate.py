@@ -1,4 +1,5 @@
-"""Writes what is generated from the models: the OpenAPI schema and the station file's JSON Schema."""
+"""Writes what is generated from the models: the OpenAPI schema, the station file's JSON Schema, and what the
+page's tests are told of the bench."""
 
 from __future__ import annotations
 
@@ -8,6 +9,7 @@ from pathlib import Path
 
 ROOT = Path(__file__).resolve().parents[2]
 OPENAPI = ROOT / "frontend" / "openapi.json"
+BENCH_JOBS = ROOT / "frontend" / "bench-jobs.json"
 STATION_SCHEMA = ROOT / "tithe" / "document" / "station.schema.json"
 
 
@@ -25,13 +27,25 @@ def station_schema_text() -> str:
     return json.dumps(StationFile.model_json_schema(), indent=1, ensure_ascii=False) + "\n"
 
 
+def bench_jobs_text() -> str:
+    """The jobs of the bench as the page is told them, for its tests."""
+    from tithe.answers.question import Work, every
+    from tithe.core.cost import go_on
+
+    (jobs,) = (one for one in every() if one.path == "bench/jobs")
+    answer = jobs.work()
+    assert isinstance(answer, Work)
+    return json.dumps(answer.answer(go_on).model_dump(), indent=1, ensure_ascii=False) + "\n"
+
+
 def main() -> None:
-    """Write both files."""
+    """Write them all."""
     os.environ.setdefault("DJANGO_SETTINGS_MODULE", "tithe.site.settings")
     import django
 
     django.setup()
     OPENAPI.write_text(openapi_text(), "utf-8")
+    BENCH_JOBS.write_text(bench_jobs_text(), "utf-8")
     STATION_SCHEMA.write_text(station_schema_text(), "utf-8")
 
 

@@ -29,6 +29,7 @@ from tithe.text import (
     verdict,
     workings,
 )
+from tithe.text.places import named
 from tithe.text.quantities import span
 from tithe.text.template import QUANTITIES, Words, joined, merged
 
@@ -61,9 +62,14 @@ def say(told: Message | Iterable[Message]) -> str:
     return Words(say).vformat(TEMPLATES[told.code], (), told.params)
 
 
-def rule(error: InputError) -> str:
-    """The rule that an error breaks: it reads on from its place ("must be above 0"), or is a sentence."""
-    return say(Message(f"rule.{error.code}", {"value": error.value, **error.params}))
+def rule(error: InputError, subject: str = "") -> str:
+    """The rule that an error breaks: it reads on from its place ("must be above 0"), or is a sentence.
+    ``subject``: whose request it is, so that another field in it is called by its name."""
+    params = {"value": error.value, **error.params}
+    other = params.get("other")
+    if isinstance(other, str) and (name := named(other, subject)) != other:
+        params["other"] = f"the {name}"
+    return say(Message(f"rule.{error.code}", params))
 
 
 def line(error: InputError) -> str:
@@ -71,13 +77,14 @@ def line(error: InputError) -> str:
     return f"{error.place}: {rule(error)}" if error.place else rule(error)
 
 
-def standing_alone(error: InputError) -> str:
-    """The error read as a sentence of its own: a rule that reads on gets its subject."""
-    told = rule(error)
+def standing_alone(error: InputError, subject: str = "") -> str:
+    """The error read as a sentence of its own: a rule that reads on gets what it is about. ``subject``: whose
+    request it is."""
+    told = rule(error, subject)
     if told[0].islower():
-        place = error.place.removeprefix("document.").removeprefix("own.") or "request"
-        subject = f"L{place[1:]}" if place.startswith("line ") else f"The {place}"
-        told = f"{subject} {told}"
+        place = named(error.place.removeprefix("document.").removeprefix("own."), subject) or "request"
+        about = f"L{place[1:]}" if place.startswith("line ") else f"The {place}"
+        told = f"{about} {told}"
     return told if told.endswith(".") else f"{told}."
 
 

@@ -5,6 +5,7 @@ from __future__ import annotations
 
 import json
 import logging
+import re
 from collections.abc import Callable, Iterable, Iterator, Mapping
 from typing import Any, TypeVar
 from urllib.parse import quote
@@ -41,11 +42,29 @@ class NotKeptError(InputError):
     """What is asked for by its number is not kept: 404."""
 
 
-def refusals(errors: Iterable[InputError]) -> dict[str, Any]:
-    """Errors as the API tells them."""
+_SUBJECTS = {
+    "solve": "station", "ledgers": "station", "working": "station", "compare": "station", "meters": "log",
+    "stations": "station", "readings": "log", "schools": "questions", "sweeps": "sweep", "library": "shelf",
+    "equivalents": "loss",
+}  # fmt: skip
+"""By the first step of an address, where it is not the subject itself."""
+
+
+def subject_of(path: str) -> str:
+    """What an address of the API is about."""
+    step = re.split(r"[/.]", path.removeprefix("/api/"), maxsplit=1)[0]
+    return _SUBJECTS.get(step, step)
+
+
+def refusals(errors: Iterable[InputError], subject: str) -> dict[str, Any]:
+    """Errors as the API tells them; ``subject``: what was asked for is about."""
     return {
         "errors": [
-            {"place": one.place, "rule": text.rule(one), "sentence": text.standing_alone(one)}
+            {
+                "place": one.place,
+                "rule": text.rule(one, subject),
+                "sentence": text.standing_alone(one, subject),
+            }
             for one in errors
         ]
     }
@@ -86,6 +105,10 @@ def stream(
 ) -> HttpResponse:
     """Steps as lines of JSON; a client that goes away ends them at the next piece of work."""
 
+    def refused(error: InputError) -> str:
+        told = refusals([error], subject_of(request.path))
+        return json.dumps(told, ensure_ascii=False) + "\n"
+
     def lines() -> Iterator[str]:
         try:
             with slot(request, seconds) as pause:
@@ -94,18 +117,14 @@ def stream(
         except GoneError:
             return
         except BusyError:
-            yield _line(InputError("", "busy"))
+            yield refused(InputError("", "busy"))
         except InputError as error:
-            yield _line(error)
+            yield refused(error)
         except Exception:
             logging.getLogger("django.request").exception("unhandled in a stream")
-            yield _line(InputError("", "own-fault-in-stream"))
+            yield refused(InputError("", "own-fault-in-stream"))
 
     return StreamingHttpResponse(lines(), content_type=f"{JSON_LINES}; charset=utf-8")  # type: ignore[return-value]
-
-
-def _line(error: InputError) -> str:
-    return json.dumps(refusals([error]), ensure_ascii=False) + "\n"
 
 
 def download(body: str, name: str, content_type: str) -> HttpResponse:

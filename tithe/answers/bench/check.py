@@ -10,6 +10,7 @@ import numpy as np
 from pydantic import Field
 from typing_extensions import TypedDict
 
+from tithe.answers.bench.jobs import job, sweeps, table, way
 from tithe.answers.bench.requests import Text, alike, gammas, returned
 from tithe.answers.question import Request, Work, at_once, question
 from tithe.core.bench import check as core
@@ -66,6 +67,18 @@ class BenchCheck(TypedDict):
     residual: ResidualOut
     sentence: str
     why: str
+
+
+job(
+    "check",
+    [],
+    [
+        way("hand", table=table("check", "typed", "lists", ("mhz", "open", "short", "load"))),
+        way("file", sweeps=sweeps("check"), needed=["open", "short", "load"]),
+    ],
+    analyzer=False,
+    station=False,
+)
 
 
 @question("bench/check")

@@ -9,6 +9,7 @@ import numpy as np
 from pydantic import Field
 from typing_extensions import TypedDict
 
+from tithe.answers.bench.jobs import group, job, sweeps, table, way
 from tithe.answers.bench.requests import JOB_S, BenchRequest, Text, alike, gammas
 from tithe.answers.question import Work, at_once, question
 from tithe.core import InputError
@@ -58,6 +59,25 @@ class BenchFault(TypedDict):
     sentence: str
     why: str
     remark: str
+
+
+job(
+    "fault",
+    ["line"],
+    [
+        way(
+            "hand",
+            table=table("fault", "dips", "figures", ("mhz",), least=2),
+            groups=[group("fault", "velocity_factor", ("read_khz", "50"))],
+        ),
+        way(
+            "file",
+            sweeps=sweeps("fault", hanging="text"),
+            needed=["hanging"],
+            groups=[group("fault", "velocity_factor")],
+        ),
+    ],
+)
 
 
 @question("bench/fault")

@@ -10,6 +10,7 @@ from pydantic import Field
 from typing_extensions import TypedDict
 
 from tithe.answers.bench.carry import BenchCarry
+from tithe.answers.bench.jobs import choice, group, job, option, sweeps, table, way
 from tithe.answers.bench.requests import JOB_S, BenchRequest, Text, alike, returned, seconds
 from tithe.answers.question import Work, question
 from tithe.answers.spans import ends, found, three
@@ -91,6 +92,35 @@ class BenchLine(TypedDict):
     sentence: str
     why: str
     carry: BenchCarry | None
+
+
+job(
+    "line",
+    ["line"],
+    [
+        way(
+            "hand",
+            table=table(
+                "line", "typed", "lists", ("mhz", "open", "short"), needed=["mhz"], one_of=["open", "short"]
+            ),
+        ),
+        way("file", sweeps=sweeps("line"), one_of=["open", "short"]),
+    ],
+    choice=choice(
+        "line",
+        "by",
+        [
+            option(
+                "line",
+                "by",
+                "length",
+                group("line", "length_m", needed=["length_m"], of_part=["length_m"]),
+            ),
+            option("line", "by", "velocity", group("line", "velocity_factor", needed=["velocity_factor"])),
+        ],
+    ),
+    blank={"kind": "line", "label": "own line", "line": "rg-213", "length_m": 10.0},
+)
 
 
 @question("bench/line")

@@ -5,6 +5,7 @@ from __future__ import annotations
 from typing_extensions import TypedDict
 
 from tithe.answers.bench.carry import BenchCarry
+from tithe.answers.bench.jobs import choice, group, job, option, way
 from tithe.answers.question import Request, Work, at_once, question
 from tithe.answers.spans import three
 from tithe.answers.station.budget_shapes import Span
@@ -39,6 +40,28 @@ class BenchMeter(TypedDict):
     sentence: str
     why: str
     carry: BenchCarry
+
+
+_BY_VOLTS = group(
+    "meter", "volts", ("volts_pct", "2"), ("drop_volts", "0"), ("load_ohm", "50"), ("load_pct", "1"),
+    needed=["volts"],
+)  # fmt: skip
+_BY_METER = group(
+    "meter", "power_w", ("accuracy_pct", "3"), ("full_scale_w", "200"), needed=["power_w"], before="better."
+)
+job(
+    "meter",
+    ["meter"],
+    [way("hand", groups=[group("meter", "shown_w", ("read_w", "1"), needed=["shown_w"])])],
+    analyzer=False,
+    station=False,
+    practice="hand",
+    choice=choice(
+        "meter",
+        "by",
+        [option("meter", "by", "volts", _BY_VOLTS), option("meter", "by", "meter", _BY_METER)],
+    ),
+)
 
 
 @question("bench/meter")

@@ -10,10 +10,12 @@ from pydantic import Field
 from typing_extensions import TypedDict
 
 from tithe.answers.bench.carry import BenchCarry, loss_carry
+from tithe.answers.bench.jobs import group, job, sweeps, table, way
 from tithe.answers.bench.requests import BenchRequest, Text, alike, gammas, returned, seconds
 from tithe.answers.question import Work, at_once, question
 from tithe.answers.spans import three
 from tithe.answers.station.budget_shapes import Span
+from tithe.core import Transformer
 from tithe.core.bench import part as core
 from tithe.core.bench.part import MeasuredPart, MeasuredTransformer
 from tithe.core.cost import Pause
@@ -30,13 +32,13 @@ PairRow = tuple[Positive, Number, Number]
 
 class PartDay(BenchRequest):
     """Three sweeps of one, ``resistor_ohm`` at its far side in place of the load; or two back to back,
-    typed."""
+    typed. ``transformer``: whether it is one (null: what the part on the bench is)."""
 
     match: Text | None = None
     short: Text | None = None
     open: Text | None = None
     resistor_ohm: Positive = 50.0
-    transformer: bool = False
+    transformer: bool | None = None
     pair: Annotated[list[PairRow], Field(max_length=200)] = Field(default_factory=list)
     error_db: NotNegative = 0.05
     most_db: Positive = 0.5
@@ -75,6 +77,26 @@ class BenchPart(TypedDict):
     carry: BenchCarry | None
 
 
+_LIMITS = (("most_db", "0.5"), ("most_swr", "1.5"))
+job(
+    "part",
+    ["inline", "transformer"],
+    [
+        way(
+            "hand",
+            table=table("part", "pair", "lists", ("mhz", "through", "back")),
+            groups=[group("part", ("error_db", "0.05"), *_LIMITS)],
+        ),
+        way(
+            "file",
+            sweeps=sweeps("part"),
+            needed=["match", "short", "open"],
+            groups=[group("part", ("resistor_ohm", "50"), *_LIMITS)],
+        ),
+    ],
+)
+
+
 @question("bench/part")
 def answer(asked: PartDay) -> Work[BenchPart]:
     """A part in line, a choke or a transformer."""
@@ -88,13 +110,16 @@ def answer(asked: PartDay) -> Work[BenchPart]:
         both = core.back_to_back(mhz * 1e6, through, back, asked.error_db, *limits)
         missed = float(np.max(mismatch_loss_db(10 ** (-back / 20))))
         return at_once(in_words(both, *limits, missed_db=missed))
-    sweeps = alike({"match": asked.match, "short": asked.short, "open": asked.open})
-    freq, (match, short, open_) = gammas(sweeps, "match", "short", "open")
+    given = alike({"match": asked.match, "short": asked.short, "open": asked.open})
+    freq, (match, short, open_) = gammas(given, "match", "short", "open")
+
+    part = asked.part()
+    transforms = isinstance(part, Transformer) if asked.transformer is None else asked.transformer
 
     def work(pause: Pause) -> BenchPart:
         found = core.by_three_sweeps(freq, match, short, open_, *limits, residual)
         of = None
-        if asked.transformer:
+        if transforms:
             of = core.transformer(freq, match, short, open_, asked.resistor_ohm, residual)
         return in_words(found, *limits, of)
 

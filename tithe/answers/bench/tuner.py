@@ -6,6 +6,7 @@ from typing import Annotated
 
 from pydantic import Field
 
+from tithe.answers.bench.jobs import job, sweeps, table, way
 from tithe.answers.bench.requests import BenchRequest, Cell, reading
 from tithe.answers.bench.tuner_rows import BenchTuner, TunerRow, tuner
 from tithe.answers.question import Request, Work, question
@@ -43,6 +44,16 @@ class TunerDay(BenchRequest):
     mhz: Positive | None = None
 
     rows: Annotated[list[TunerReadings], Field(min_length=1, max_length=40)]
+
+
+_ROWS = table("tuner", "rows", "objects", ("mhz", "match", "short", "open"), needed=["mhz", "match", "short"])
+job(
+    "tuner",
+    ["tuner"],
+    [way("hand", table=_ROWS), way("file", table=_ROWS, sweeps=sweeps("tuner"))],
+    frequency=True,
+    practice="hand",
+)
 
 
 @question("bench/tuner")

@@ -5,6 +5,7 @@ from __future__ import annotations
 from typing_extensions import TypedDict
 
 from tithe.answers.bench.carry import BenchCarry, coil_q_carry, loss_carry
+from tithe.answers.bench.jobs import flag, group, job, way
 from tithe.answers.bench.requests import BenchRequest
 from tithe.answers.question import Request, Work, at_once, question
 from tithe.answers.spans import three
@@ -50,6 +51,26 @@ class BenchWatts(TypedDict):
     sentence: str
     why: str
     carry: BenchCarry | None
+
+
+_SIDES = ("forward_w", ("reflected_w", "0"), ("full_scale_w", "200"), ("accuracy_pct", "5"))
+job(
+    "watts",
+    ["tuner", "inline", "transformer"],
+    [
+        way(
+            "hand",
+            groups=[
+                group("watts", *_SIDES, needed=["forward_w"], into=side, before=f"{side}.")
+                for side in ("before", "behind")
+            ],
+        )
+    ],
+    analyzer=False,
+    frequency=True,
+    practice="hand",
+    flag=flag("watts", "same", "same_meter"),
+)
 
 
 @question("bench/watts")

@@ -38,12 +38,7 @@
   }
   const system = $derived(preferences.system);
   const unit = $derived(unitShown('length', system));
-  const asking = new Streaming('/api/antenna/pairs', {
-    wire_from_m: 'wire, from',
-    wire_to_m: 'wire, to',
-    line_from_m: 'feedline, from',
-    line_to_m: 'feedline, to',
-  });
+  const asking = new Streaming('/api/antenna/pairs');
   const found = $derived(asking.answer);
   const most_w = $derived(Math.max(1, ...(found?.weakest_w.flat() ?? [])));
   const LEGENDS = $derived<Record<Shown, string>>({

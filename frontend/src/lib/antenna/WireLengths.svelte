@@ -20,10 +20,7 @@
   }
   let { station, length_m, onadopt }: Props = $props();
   const ROW = 18;
-  const asking = new Streaming('/api/antenna/lengths', {
-    from_m: 'first length',
-    to_m: 'last length',
-  });
+  const asking = new Streaming('/api/antenna/lengths');
   const system = $derived(preferences.system);
   let typed = $state<{ from?: string; to?: string }>({});
   const from = $derived(typed.from ?? toShown(Math.max(2, Math.round(length_m * 0.6)), 'length', system));

@@ -25,7 +25,6 @@ export class Asking<T> {
   busy = $state(false);
   /** For how many seconds it is waited, from half a second on; 0 before. */
   waited = $state(0);
-  readonly #names: Record<string, string>;
   #waiting: Job | null = null;
   #stop = new AbortController();
   #retry: ReturnType<typeof setTimeout> | undefined;
@@ -33,9 +32,7 @@ export class Asking<T> {
   #retryMs = FIRST_RETRY_MS;
   #ended = false;
 
-  /** `names`: what the page calls the places that the server may refuse. */
-  constructor(names: Record<string, string> = {}) {
-    this.#names = names;
+  constructor() {
     try {
       onDestroy(() => this.end());
     } catch {
@@ -48,7 +45,7 @@ export class Asking<T> {
     this.run(async () => {
       const { data, error, response } = await question();
       if (this.#waiting) return; // a newer question stands
-      this.trouble = error ? sentenceOf(error, this.#names) : '';
+      this.trouble = error ? sentenceOf(error) : '';
       if (data !== undefined) this.answer = data;
       return comesBack(response) ? AGAIN : undefined;
     });

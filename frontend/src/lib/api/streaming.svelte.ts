@@ -14,14 +14,11 @@ export class Streaming<P extends AnswersLast> {
   progress = $state<{ done: number; of: number } | null>(null);
   trouble = $state('');
   readonly #path: P;
-  readonly #names: Record<string, string>;
   #cancel = new AbortController();
   #retry: ReturnType<typeof setTimeout> | undefined;
 
-  /** `names`: what the page calls the places that the server may refuse. */
-  constructor(path: P, names: Record<string, string> = {}) {
+  constructor(path: P) {
     this.#path = path;
-    this.#names = names;
     try {
       onDestroy(this.cancel);
     } catch {
@@ -38,7 +35,7 @@ export class Streaming<P extends AnswersLast> {
     try {
       for await (const line of streamed(this.#path, body, signal)) {
         if (signal.aborted) return;
-        if (line.errors) this.trouble = sentenceOf(line, this.#names);
+        if (line.errors) this.trouble = sentenceOf(line);
         else if (line.answer) this.answer = line.answer;
         else this.progress = { done: line.done ?? 0, of: line.of ?? 1 };
         told ||= Boolean(line.errors ?? line.answer);

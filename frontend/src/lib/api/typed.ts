@@ -27,7 +27,7 @@ export type BodyOf<P extends keyof paths, M extends Method> = Typed<Body<Operati
 type Parameters<O, In extends string> = O extends { parameters: Partial<Record<In, infer T>> }
   ? Exclude<T, undefined>
   : never;
-type WithBody<O> = [Body<O>] extends [never] ? object : { body: Typed<Body<O>> };
+type WithBody<O> = [Body<O>] extends [never] ? { body?: object } : { body: Typed<Body<O>> };
 type WithParams<O> = [Parameters<O, 'path'>] extends [never]
   ? [Parameters<O, 'query'>] extends [never]
     ? object

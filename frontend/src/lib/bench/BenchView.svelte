@@ -1,43 +1,61 @@
 <script lang="ts">
-  import { onDestroy, untrack } from 'svelte';
   import { addressOf } from '../../routes';
+  import { api, type Jobs } from '../api/client';
+  import { Asking } from '../api/asking.svelte';
   import type { Shelf } from '../shelf/shelf.svelte';
   import { placeShown, type Session } from '../station/session.svelte';
+  import Trouble from '../ui/Trouble.svelte';
   import { Bench } from './bench.svelte';
   import JobPage from './JobPage.svelte';
-  import { JOBS } from './jobs';
 
   /** What is measured on the bench, a job a page. */
   let { session, shelf }: { session: Session; shelf: Shelf } = $props();
-  const bench = untrack(() => new Bench(session.keeper.id));
-  onDestroy(() => bench.end());
-  const text = $derived(JOBS.find(({ job }) => job === session.job) ?? JOBS[0]);
+  const listing = new Asking<Jobs>();
+  listing.ask(() => api.GET('/api/bench/jobs'));
+  const jobs = $derived(listing.answer?.jobs ?? []);
+  const job = $derived(jobs.find(({ job }) => job === session.job) ?? jobs[0]);
+  let bench = $state.raw<Bench | null>(null);
+
+  $effect(() => {
+    if (!jobs.length) return undefined;
+    const made = new Bench(
+      session.keeper.id,
+      jobs.map(({ job }) => job),
+    );
+    bench = made;
+    return () => made.end();
+  });
 </script>
 
 <div class="bench">
   <nav aria-label="Jobs">
     <h2>Measure</h2>
     <ul>
-      {#each JOBS as { job, title } (job)}
+      {#each jobs as { job: name, title } (name)}
         <li>
           <a
-            href={addressOf({ ...placeShown(session), view: 'bench', job })}
-            aria-current={text?.job === job ? 'page' : undefined}>{title}</a
+            href={addressOf({ ...placeShown(session), view: 'bench', job: name })}
+            aria-current={job?.job === name ? 'page' : undefined}>{title}</a
           >
         </li>
       {/each}
     </ul>
   </nav>
   <div class="body">
-    {#if bench.unkept}
+    {#if bench?.unkept}
       <p class="unkept" role="alert">
         The browser has no room for what lies here: it is gone when the page is left. Clear other jobs, or
         take smaller sweeps.
       </p>
     {/if}
-    {#await bench.loaded then}
-      {#if text}{#key text.job}<JobPage {session} {shelf} {bench} {text} />{/key}{/if}
-    {/await}
+    {#if bench && job && listing.answer}
+      {@const { analyzer } = listing.answer}
+      {#await bench.loaded then}
+        {#key job.job}<JobPage {session} {shelf} {bench} {job} {analyzer} />{/key}
+      {/await}
+    {:else}
+      <Trouble text={listing.trouble} asking={listing} />
+    {/if}
   </div>
 </div>
 

@@ -1,27 +1,26 @@
 <script lang="ts">
   import PlainNumber from '../ui/PlainNumber.svelte';
+  import type { Job, JobGroup } from '../api/client';
   import type { Bench } from './bench.svelte';
-  import type { Field, Job } from './jobs';
 
   /** Typed figures of a job, one under the other. */
   interface Props {
     bench: Bench;
     job: Job;
-    fields: Field[];
-    /** What stands before each key. */
-    before?: string;
+    group: JobGroup;
   }
-  let { bench, job, fields, before = '' }: Props = $props();
-  const figures = $derived(bench.of(job).figures);
+  let { bench, job, group }: Props = $props();
+  const figures = $derived(bench.of(job.job).figures);
 </script>
 
 <div class="fields">
-  {#each fields as [key, label, unit, usual] (key)}
+  {#each group.fields as { key, label, unit, usual } (key)}
+    {@const kept = group.before + key}
     <PlainNumber
       {label}
       {unit}
-      value={figures[before + key] ?? usual}
-      oninput={(text) => bench.figure(job, before + key, text)}
+      value={figures[kept] ?? usual}
+      oninput={(text) => bench.figure(job, kept, text)}
     />
   {/each}
 </div>

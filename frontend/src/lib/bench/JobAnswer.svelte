@@ -18,7 +18,6 @@
   import type { Bench } from './bench.svelte';
   import CheckAnswer from './CheckAnswer.svelte';
   import FaultAnswer from './FaultAnswer.svelte';
-  import type { Job } from './jobs';
   import LineAnswer from './LineAnswer.svelte';
   import PartAnswer from './PartAnswer.svelte';
   import TunerAnswer from './TunerAnswer.svelte';
@@ -26,7 +25,7 @@
 
   /** The picture and the tables of a job's answer. */
   interface Props {
-    job: Job;
+    job: string;
     answer: AnyAnswer;
     session: Session;
     bench: Bench;

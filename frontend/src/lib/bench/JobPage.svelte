@@ -1,6 +1,5 @@
 <script lang="ts">
-  import { api } from '../api/client';
-  import type { BenchTuner, PartModel } from '../api/client';
+  import type { Job, JobFigure, PartModel } from '../api/client';
   import { Asking } from '../api/asking.svelte';
   import type { Shelf } from '../shelf/shelf.svelte';
   import type { Session } from '../station/session.svelte';
@@ -10,11 +9,10 @@
   import Carry from './Carry.svelte';
   import { simulated } from './carry';
   import Entry from './Entry.svelte';
-  import { ANALYZER, type JobText } from './jobs';
+  import { askJob } from './jobs';
   import JobAnswer, { type AnyAnswer } from './JobAnswer.svelte';
-  import { PLACES } from './places';
   import PlainNumber from '../ui/PlainNumber.svelte';
-  import { readingsOf, typedFields } from './readings';
+  import { optionsOf, readingsOf, typedFields, wayOf } from './readings';
   import SetUp from './SetUp.svelte';
 
   /** One job: set up, read, told, carried into the station. */
@@ -22,17 +20,16 @@
     session: Session;
     shelf: Shelf;
     bench: Bench;
-    text: JobText;
+    job: Job;
+    /** What an analyzer’s calibration leaves, the first what matters most. */
+    analyzer: JobFigure[];
   }
-  let { session, shelf, bench, text }: Props = $props();
+  let { session, shelf, bench, job, analyzer }: Props = $props();
   const id = $props.id();
-  const job = $derived(text.job);
-  /** Whether an analyzer reads it, whose calibration leaves something. */
-  const byAnalyzer = $derived(job !== 'watts' && job !== 'meter' && job !== 'check');
-  const [[LEFT, , , USUAL_LEFT]] = ANALYZER;
-  const entry = $derived(bench.of(job));
+  const most = $derived(analyzer[0]);
+  const entry = $derived(bench.of(job.job));
   const parts = $derived(
-    session.document.chain.flatMap((part, n) => ((text.kinds as string[]).includes(part.kind) ? [n] : [])),
+    session.document.chain.flatMap((part, n) => (job.kinds.includes(part.kind) ? [n] : [])),
   );
   /** The part that is chosen on the strip if it will do, else the first, of lines the longest. */
   const at = $derived.by(() => {
@@ -44,79 +41,64 @@
     };
     return parts.length ? parts.reduce((one, other) => (length(other) > length(one) ? other : one)) : null;
   });
-  const WHAT = {
-    tuner: 'the Q of its coils',
-    watts: 'what these watts tell',
-    line: 'these figures',
-    fault: '',
-    part: 'its loss and band',
-    meter: 'this correction',
-    check: '',
-  } as const;
-
-  const asking = new Asking<AnyAnswer>(PLACES);
+  /** Which part of the run figures were taken from. */
+  const OF_PART = 'length_of';
+  const asking = new Asking<AnyAnswer>();
   const answer = $derived(asking.answer);
 
   /** What is asked; null as long as something is missing. */
   const readings = $derived(readingsOf(job, entry));
-  /** A length of line measured without a run, as it goes onto the shelf. */
-  const blank = $derived(
-    job === 'line'
-      ? ({
-          kind: 'line',
-          label: 'own line',
-          line: 'rg-213',
-          length_m: Number(entry.figures['length_m']) || 10,
-        } as PartModel)
-      : undefined,
-  );
+  /** What was measured without a run, as it goes onto the shelf. */
+  const blank = $derived.by(() => {
+    if (!job.blank) return undefined;
+    const typed = Object.entries(entry.figures).filter(([key]) => key in (job.blank ?? {}));
+    const figures = typed.map(([key, text]): [string, unknown] => [key, Number(text) || job.blank?.[key]]);
+    return { ...job.blank, ...Object.fromEntries(figures) } as PartModel;
+  });
   /** What goes into the station; of a simulated day it is said there that it is one. */
   const carry = $derived.by(() => {
     const told = answer && 'carry' in answer ? answer.carry : null;
     return told && entry.truth ? simulated(told) : told;
   });
-  const backs = $derived(
-    job === 'tuner' && answer
-      ? (answer as BenchTuner).rows.map(({ mhz, match_db, short_db, open_db }) => ({
-          mhz,
-          match: match_db,
-          short: short_db,
-          open: open_db,
-        }))
-      : [],
-  );
-  const wantsStation = $derived(job !== 'part' && job !== 'meter' && job !== 'check');
+  /** Return losses of what came with its phase, as the answer tells them by frequency. */
+  const backs = $derived.by(() => {
+    const columns = wayOf(job, entry)?.table?.columns ?? [];
+    const rows = answer && 'rows' in answer ? (answer.rows as Record<string, unknown>[]) : [];
+    return rows.map((row) =>
+      Object.fromEntries(
+        columns.map(({ key }) => [key, (row[key] ?? row[`${key}_db`] ?? null) as number | null]),
+      ),
+    );
+  });
 
   $effect(() => {
-    const asked = readings;
-    if (!asked) {
+    if (!readings) {
       asking.clear();
       return;
     }
-    const station = wantsStation && at !== null ? { document: session.document, at } : {};
-    const transforms = job === 'part' && at !== null && session.document.chain[at]?.kind === 'transformer';
+    const { document, mhz } = session;
     const body = {
-      ...asked,
-      ...(job === 'watts' || job === 'tuner' ? { mhz: session.mhz } : {}),
-      ...(job === 'part' ? { transformer: transforms && 'match' in asked } : {}),
-      ...station,
-      ...(byAnalyzer ? { residual: typedFields(ANALYZER, bench.analyzer) } : {}),
+      ...readings,
+      ...(job.frequency ? { mhz } : {}),
+      ...(job.station && at !== null ? { document, at } : {}),
+      ...(job.analyzer ? { residual: typedFields(analyzer, bench.analyzer) } : {}),
     };
-    asking.ask(() => api.POST(`/api/bench/${job}`, { body: body as never }));
+    asking.ask(() => askJob(job.job, body));
   });
   $effect(() => {
-    // A line's length is known where it lies in the run, until another is typed for that one.
-    const part = job === 'line' && at !== null ? session.document.chain[at] : undefined;
-    const { figures } = bench.of('line');
-    if (part && 'length_m' in part && figures['length_of'] !== String(at))
-      bench.change('line', {
-        figures: { ...figures, length_m: String(part.length_m), length_of: String(at) },
-      });
+    // What the part has itself is known where it lies in the run, until another is typed for that one.
+    const fields = optionsOf(job).flatMap(({ group }) => group.fields.filter(({ of_part }) => of_part));
+    const part = (at === null ? undefined : session.document.chain[at]) as
+      Record<string, unknown> | undefined;
+    const { figures } = bench.of(job.job);
+    for (const { key } of fields)
+      if (part && key in part && figures[OF_PART] !== String(at))
+        bench.change(job.job, { figures: { ...figures, [key]: String(part[key]), [OF_PART]: String(at) } });
   });
 </script>
 
-<h2>{text.title}</h2>
-<p class="question serif"><Termed text={text.question} /></p>
+<h2>{job.title}</h2>
+<p class="question serif"><Termed text={job.question} /></p>
 {#if parts.length > 1 && at !== null}
   <p class="on">
     <label for="{id}-part">On the bench</label>
@@ -138,23 +120,23 @@
 
 <div class="columns">
   <section aria-label="How it is done">
-    <SetUp job={text} />
+    <SetUp {job} />
     <ol>
-      {#each text.steps as step (step)}<li><Termed text={step} /></li>{/each}
+      {#each job.steps as step (step)}<li><Termed text={step} /></li>{/each}
     </ol>
-    {#each text.cautions as caution (caution)}<p class="caution">
+    {#each job.cautions as caution (caution)}<p class="caution">
         <span aria-hidden="true">▲</span>
         {caution}
       </p>{/each}
   </section>
   <section aria-label="Readings">
     <h3>Readings</h3>
-    <Entry {bench} {job} document={session.document} {at} mhz={session.mhz} {backs} />
-    {#if byAnalyzer}
+    <Entry {bench} {job} {analyzer} document={session.document} {at} mhz={session.mhz} {backs} />
+    {#if job.analyzer}
       <details>
         <summary>What the analyzer’s calibration leaves</summary>
         <div class="analyzer">
-          {#each ANALYZER as [key, label, unit, usual] (key)}
+          {#each analyzer as { key, label, unit, usual } (key)}
             <PlainNumber
               {label}
               {unit}
@@ -165,7 +147,7 @@
         </div>
       </details>
     {/if}
-    <p><button type="button" class="linkish" onclick={() => bench.clear(job)}>Clear this job</button></p>
+    <p><button type="button" class="linkish" onclick={() => bench.clear(job.job)}>Clear this job</button></p>
   </section>
 </div>
 
@@ -173,17 +155,17 @@
   <Trouble text={asking.trouble} {asking} below={false} />
   {#if answer && !asking.trouble}
     <p class="verdict serif" data-testid="bench-verdict">{answer.sentence}</p>
-    <Carry {session} {shelf} {blank} {at} {carry} what={WHAT[job]} />
-    {#if byAnalyzer && bench.analyzer[LEFT] === undefined}
+    <Carry {session} {shelf} {blank} {at} {carry} what={job.carries} />
+    {#if job.analyzer && most && bench.analyzer[most.key] === undefined}
       <p class="soft">
-        A calibration that leaves {USUAL_LEFT} dB is taken, and nothing is known of yours: one that leaves more
+        A calibration that leaves {most.usual} dB is taken, and nothing is known of yours: one that leaves more
         makes these intervals too narrow, and faults of nothing.
         <button type="button" class="linkish" onclick={() => (session.job = 'check')}
           >Measure what yours leaves</button
         >
       </p>
     {/if}
-    <JobAnswer {job} {answer} {session} {bench} />
+    <JobAnswer job={job.job} {answer} {session} {bench} />
     <h3>Why the quick way is off</h3>
     <p class="why">{answer.why}</p>
   {:else if !asking.trouble}

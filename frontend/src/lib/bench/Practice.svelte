@@ -1,22 +1,22 @@
 <script lang="ts">
-  import { api, type PartModel, type StationFile } from '../api/client';
+  import { api, type Job, type JobFigure, type PartModel, type StationFile } from '../api/client';
   import { sentenceOf } from '../api/refusals';
   import PlainNumber from '../ui/PlainNumber.svelte';
   import Trouble from '../ui/Trouble.svelte';
   import type { Bench } from './bench.svelte';
   import { measuredCell } from './cells';
-  import { ANALYZER, type Job } from './jobs';
   import { typedFields, typedNumber } from './readings';
 
   /** The simulated bench: the same readings, of a part whose truth is hidden until it is asked for. */
   interface Props {
     bench: Bench;
     job: Job;
+    analyzer: JobFigure[];
     document: StationFile;
     at: number | null;
   }
-  let { bench, job, document, at }: Props = $props();
-  const entry = $derived(bench.of(job));
+  let { bench, job, analyzer, document, at }: Props = $props();
+  const entry = $derived(bench.of(job.job));
   const part = $derived<PartModel | undefined>(at === null ? undefined : document.chain[at]);
   let trouble = $state('');
 
@@ -24,11 +24,11 @@
     const body = {
       ...(at === null ? {} : { document, at }),
       seed: typedNumber(entry.seed, '1'),
-      residual: typedFields(ANALYZER, bench.analyzer),
+      residual: typedFields(analyzer, bench.analyzer),
     };
     const seed = entry.seed || '1';
     const { data, error } = await api.POST('/api/bench/practice/{job}', {
-      params: { path: { job } },
+      params: { path: { job: job.job } },
       body,
     });
     trouble = error ? sentenceOf(error) : '';
@@ -42,10 +42,10 @@
     const figures = Object.fromEntries(
       Object.entries(data.figures).map(([key, value]) => [key, String(value)]),
     );
-    bench.change(job, {
+    bench.change(job.job, {
       sweeps,
       ...(rows.length ? { rows } : {}),
-      figures: { ...bench.of(job).figures, ...figures },
+      figures: { ...bench.of(job.job).figures, ...figures },
       truth: data.truth,
       told: false,
     });
@@ -54,7 +54,7 @@
 
 <div class="practice">
   <p>
-    {#if job === 'check'}
+    {#if !job.kinds.length}
       A stand-in for an analyzer, whose calibration is as stated or, on some days, no longer.
     {:else}
       A stand-in for the instruments, with errors as stated below, and {part
@@ -62,11 +62,15 @@
         : 'for a part'} whose figures are hidden. What it shows is worked out as if it had been measured.
     {/if}
   </p>
-  <PlainNumber label="Which day" value={entry.seed} oninput={(text) => bench.change(job, { seed: text })} />
+  <PlainNumber
+    label="Which day"
+    value={entry.seed}
+    oninput={(text) => bench.change(job.job, { seed: text })}
+  />
   <p class="go">
     <button type="button" class="firm" onclick={measure}>Measure</button>
     {#if entry.truth && !entry.told}
-      <button type="button" class="linkish" onclick={() => bench.change(job, { told: true })}
+      <button type="button" class="linkish" onclick={() => bench.change(job.job, { told: true })}
         >What is the truth?</button
       >
     {/if}

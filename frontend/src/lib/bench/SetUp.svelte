@@ -1,9 +1,9 @@
 <script lang="ts">
   import Scroller from '../ui/Scroller.svelte';
-  import type { JobText } from './jobs';
+  import type { Job } from '../api/client';
 
   /** How it is set up: from the instrument through the part to what is put at its far side in turn. */
-  let { job }: { job: JobText } = $props();
+  let { job }: { job: Job } = $props();
   const BOX = 84;
   const GAP = 26;
   const HEIGHT = 38;

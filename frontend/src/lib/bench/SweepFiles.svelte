@@ -1,10 +1,10 @@
 <script lang="ts">
+  import type { JobWay } from '../api/client';
   import Trouble from '../ui/Trouble.svelte';
   import type { Bench } from './bench.svelte';
-  import { FAR_ENDS, type Job } from './jobs';
 
   /** A sweep's file for each thing at the far side. */
-  let { bench, job }: { bench: Bench; job: Job } = $props();
+  let { bench, job, sweeps: ends }: { bench: Bench; job: string; sweeps: JobWay['sweeps'] } = $props();
   const TOO_LARGE = 8_000_000;
   const id = $props.id();
   let trouble = $state('');
@@ -25,15 +25,15 @@
 </script>
 
 <ul>
-  {#each FAR_ENDS[job] ?? [] as [end, name] (end)}
+  {#each ends as { end, label } (end)}
     <li>
-      <label for="{id}-{end}">Far end: {name}</label>
+      <label for="{id}-{end}">Far end: {label}</label>
       {#if sweeps[end]}
         <span class="name">{sweeps[end].name}</span>
         <button
           type="button"
           class="linkish"
-          aria-label="Take out the sweep, {name}"
+          aria-label="Take out the sweep, {label}"
           onclick={() => drop(end)}>take out</button
         >
       {/if}

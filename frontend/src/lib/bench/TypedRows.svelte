@@ -1,19 +1,18 @@
 <script lang="ts">
   import Scroller from '../ui/Scroller.svelte';
+  import type { JobTable } from '../api/client';
   import { decibels } from '../figures';
   import type { Bench, Row } from './bench.svelte';
-  import type { Job } from './jobs';
 
   /** Readings by frequency, a row each; a cell that came from a file or the simulated bench holds its phase. */
   interface Props {
     bench: Bench;
-    job: Job;
-    columns: [key: string, name: string][];
-    caption: string;
+    job: string;
+    table: JobTable;
     /** Return losses of what came with its phase, by frequency and column, as the server tells them. */
     backs?: Record<string, number | null>[];
   }
-  let { bench, job, columns, caption, backs = [] }: Props = $props();
+  let { bench, job, table, backs = [] }: Props = $props();
   const rows = $derived(bench.of(job).rows);
 
   function backOf(row: Row, key: string): string {
@@ -27,17 +26,17 @@
 
 <Scroller label="Readings by frequency">
   <table class="plain figures">
-    <caption>{caption}</caption>
+    <caption>{table.caption}</caption>
     <thead>
       <tr>
-        {#each columns as [key, name] (key)}<th scope="col">{name}</th>{/each}
+        {#each table.columns as { key, label } (key)}<th scope="col">{label}</th>{/each}
         <td></td>
       </tr>
     </thead>
     <tbody>
       {#each rows as row, n (n)}
         <tr>
-          {#each columns as [key, name] (key)}
+          {#each table.columns as { key, label } (key)}
             {@const cell = row[key]}
             <td>
               {#if cell?.gamma}
@@ -49,7 +48,7 @@
                   class="figures"
                   inputmode="decimal"
                   autocomplete="off"
-                  aria-label="{name}, row {n + 1}"
+                  aria-label="{label}, row {n + 1}"
                   value={cell?.text ?? ''}
                   oninput={(event) => bench.cell(job, n, key, { text: event.currentTarget.value })}
                 />

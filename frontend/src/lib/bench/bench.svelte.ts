@@ -1,8 +1,8 @@
 import { SvelteMap } from 'svelte/reactivity';
+import type { Job } from '../api/client';
 import { server } from '../api/server.svelte';
 import { Database } from '../station/database';
 import { storage } from '../ui/storage.svelte';
-import { isJob, JOBS, type Job } from './jobs';
 
 /** A reading of one place: a return loss as typed, or a Γ from a file or the simulated bench. */
 export interface Cell {
@@ -44,18 +44,21 @@ const REST_MS = 150;
 
 /** What lies on the bench of a station: entered by hand, from files or simulated; kept in the browser, a job a key. */
 export class Bench {
-  entries = $state<Partial<Record<Job, Entry>>>({});
+  entries = $state<Partial<Record<string, Entry>>>({});
   analyzer = $state<Record<string, string>>({});
   /** Whether what was entered last is not kept when the page is left, since the browser has no room for it. */
   unkept = $state(false);
   /** Once what was kept is there. */
   readonly loaded: Promise<void>;
   readonly #station: number;
+  readonly #jobs: string[];
   readonly #others: BroadcastChannel | null;
   readonly #resting = new SvelteMap<string, ReturnType<typeof setTimeout>>();
 
-  constructor(station: number) {
+  /** `jobs`: those there are. */
+  constructor(station: number, jobs: string[]) {
     this.#station = station;
+    this.#jobs = jobs;
     this.#others = typeof BroadcastChannel === 'undefined' ? null : new BroadcastChannel(this.#key(''));
     // Another tab has changed a job: it is shown here, too.
     if (this.#others)
@@ -69,27 +72,28 @@ export class Bench {
     this.#others?.close();
   }
 
-  of(job: Job): Entry {
+  of(job: string): Entry {
     return this.entries[job] ?? fresh();
   }
 
-  change(job: Job, change: Partial<Entry>) {
+  change(job: string, change: Partial<Entry>) {
     this.entries[job] = { ...this.of(job), ...change };
     this.#keep(job);
   }
 
-  figure(job: Job, key: string, text: string) {
+  /** A figure that is typed; where figures are all that is read, it is no longer a simulated day. */
+  figure({ job, ways }: Job, key: string, text: string) {
     const figures = { ...this.of(job).figures, [key]: text };
-    if (job === 'watts' || job === 'meter') this.enter(job, { figures });
-    else this.change(job, { figures });
+    if (ways.some(({ table, sweeps }) => table || sweeps.length)) this.change(job, { figures });
+    else this.enter(job, { figures });
   }
 
   /** What was really read: no longer a simulated day. */
-  enter(job: Job, change: Partial<Entry>) {
+  enter(job: string, change: Partial<Entry>) {
     this.change(job, { ...change, truth: '', told: false });
   }
 
-  cell(job: Job, at: number, key: string, cell: Cell) {
+  cell(job: string, at: number, key: string, cell: Cell) {
     const rows = this.of(job).rows.map((row, n) => (n === at ? { ...row, [key]: cell } : row));
     // A simulated day stays one as long as something of it is there.
     if (rows.some((row) => Object.values(row).some(({ gamma }) => gamma))) this.change(job, { rows });
@@ -101,7 +105,7 @@ export class Bench {
     this.#keep(ANALYZER);
   }
 
-  clear(job: Job) {
+  clear(job: string) {
     this.change(job, fresh());
   }
 
@@ -111,7 +115,7 @@ export class Bench {
 
   async #begin() {
     this.#fromBefore();
-    await Promise.all([ANALYZER, ...JOBS.map(({ job }) => job)].map((name) => this.#recall(name, false)));
+    await Promise.all([ANALYZER, ...this.#jobs].map((name) => this.#recall(name, false)));
   }
 
   /** An earlier version kept all jobs of a station in one text. */
@@ -123,7 +127,8 @@ export class Bench {
     try {
       const kept = JSON.parse(text) as Partial<Bench>;
       if (kept.analyzer) this.setAnalyzer(kept.analyzer);
-      for (const [job, entry] of Object.entries(kept.entries ?? {})) if (isJob(job)) this.change(job, entry);
+      for (const [job, entry] of Object.entries(kept.entries ?? {}))
+        if (entry && this.#jobs.includes(job)) this.change(job, entry);
     } catch {
       // What cannot be read is as nothing.
     }
@@ -134,10 +139,11 @@ export class Bench {
     const kept = await database.get<string>(this.#key(name));
     if (kept === undefined || (!newer && this.#resting.has(name))) return;
     if (name === ANALYZER) this.analyzer = JSON.parse(kept) as Record<string, string>;
-    else if (isJob(name)) this.entries[name] = { ...fresh(), ...(JSON.parse(kept) as Partial<Entry>) };
+    else if (this.#jobs.includes(name))
+      this.entries[name] = { ...fresh(), ...(JSON.parse(kept) as Partial<Entry>) };
   }
 
-  #keep(name: Job | typeof ANALYZER) {
+  #keep(name: string) {
     clearTimeout(this.#resting.get(name));
     this.#resting.set(
       name,
@@ -148,7 +154,7 @@ export class Bench {
   async #write(name: string) {
     clearTimeout(this.#resting.get(name));
     this.#resting.delete(name);
-    const text = JSON.stringify(isJob(name) ? this.of(name) : this.analyzer);
+    const text = JSON.stringify(name === ANALYZER ? this.analyzer : this.of(name));
     this.unkept = !(await database.set(this.#key(name), text));
     try {
       this.#others?.postMessage(name);

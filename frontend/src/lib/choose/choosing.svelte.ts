@@ -18,19 +18,6 @@ const SHOW_PROGRESS_AFTER_MS = 500;
 const STANDS_AFTER_MS = 350;
 const RETRY_MS = 3000;
 
-/** Places of a question as its fields are called. */
-const NAMES: Record<string, string> = {
-  'choice.run_m': 'length of the run',
-  'choice.indoor_m': 'part indoors',
-  'choice.lead_m': 'lead from the mast foot',
-  'choice.budget': 'budget',
-  choice: 'choice',
-  low_m: 'first length',
-  high_m: 'last length',
-};
-
-const sentence = (error: unknown) => sentenceOf(error, NAMES);
-
 /** What the choice depends on: a rename of the station asks nothing anew. */
 export function questionOf(document: StationFile): string {
   const { transmitter, chain, antenna, bands, comfort_swr, choice } = document;
@@ -53,8 +40,8 @@ export class Choosing {
   #cancel = new AbortController();
   #retry: ReturnType<typeof setTimeout> | undefined;
   /** Which lengths of the feeder will do, and a candidate laid beside what stands: each waited for, and given up, by itself. */
-  readonly trying = new Asking<LengthsAnswer>(NAMES);
-  readonly looking = new Asking<CandidateLook>(NAMES);
+  readonly trying = new Asking<LengthsAnswer>();
+  readonly looking = new Asking<CandidateLook>();
 
   /** Nothing is asked any more. */
   cancel() {
@@ -99,7 +86,7 @@ export class Choosing {
     for await (const line of streamed('/api/choose', { document }, signal)) {
       if (signal.aborted) return null;
       if (line.errors) {
-        this.trouble = sentence(line);
+        this.trouble = sentenceOf(line);
         this.progress = null;
         return null;
       }

@@ -19,7 +19,7 @@
   let ohm = $state('50');
   // svelte-ignore state_referenced_locally (where the field begins)
   let of = $state(String(power));
-  const asking = new Asking<EquivalentsOut>({ value: 'figure', ohm: 'resistance', of_w: 'power' });
+  const asking = new Asking<EquivalentsOut>();
   const figure = $derived(typedFigure(text));
   const about = $derived(
     figure === null ? null : ['watts', 'dbm', 'volts', 's_meter_db'].includes(figure.form) ? 'level' : 'step',

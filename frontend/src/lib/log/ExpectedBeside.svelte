@@ -8,7 +8,7 @@
 
   /** What a reading is to be, whether what is typed so far is inside, and how to take it. */
   let { session, typed, at }: { session: Session; typed: TypedReading; at: string } = $props();
-  const asking = new Asking<AskedReading>({ mhz: 'frequency' });
+  const asking = new Asking<AskedReading>();
 
   $effect(() => {
     const figures = figuresOf(typed);

@@ -12,20 +12,6 @@ export const KINDS: [Kind | '', string][] = [
 ];
 const PIECE = 100;
 const MOST = 500;
-/** What the page calls the places that the server may refuse. */
-const NAMES = {
-  'reading.at': 'meter',
-  'reading.mhz': 'frequency',
-  'reading.forward_w': 'forward power',
-  'reading.reflected_w': 'reflected power',
-  'reading.swr': 'SWR',
-  'readings[0].at': 'meter',
-  'readings[0].forward_w': 'forward power',
-  'readings[0].reflected_w': 'reflected power',
-  'readings[0].swr': 'SWR',
-  'note.text': 'note',
-};
-
 /** Keep a reading or a note, once under each key; what was wrong with it as a sentence, empty where nothing was. */
 export async function noteDown(
   station: number,
@@ -36,7 +22,7 @@ export async function noteDown(
     params: { path: { pk: station } },
     body: { ...entry, key },
   });
-  return error ? sentenceOf(error, NAMES) : '';
+  return error ? sentenceOf(error) : '';
 }
 
 /** Keep readings taken one after the other, all or none; what was wrong as a sentence. */
@@ -45,19 +31,7 @@ export async function noteAllDown(station: number, readings: ReadingFile[], key:
     params: { path: { pk: station } },
     body: { readings, key },
   });
-  return error ? sentenceOf(error, { ...NAMES, ...namesOf(readings.length) }) : '';
-}
-
-/** Which line of a list the server speaks of. */
-function namesOf(count: number): Record<string, string> {
-  const lines = Array.from({ length: count }, (_, n) => n);
-  return Object.fromEntries(
-    lines.flatMap((n) => [
-      [`readings[${n}].mhz`, `frequency of line ${n + 1}`],
-      [`readings[${n}].swr`, `SWR of line ${n + 1}`],
-      [`readings[${n}].at`, 'meter'],
-    ]),
-  );
+  return error ? sentenceOf(error) : '';
 }
 
 const idOf = ({ kind, key }: LogRow) => `${kind} ${key}`;

@@ -6,7 +6,7 @@
   import { preferences } from '../station/preferences.svelte';
   import PlainNumber from '../ui/PlainNumber.svelte';
   import Trouble from '../ui/Trouble.svelte';
-  import { bodyOf, askedOf, NAMES, queryOf, type Asked } from './asked';
+  import { bodyOf, askedOf, queryOf, type Asked } from './asked';
   import Termed from '../terms/Termed.svelte';
   import { offerWorkings } from '../working/workings.svelte';
   import WorkingDialog from '../working/WorkingDialog.svelte';
@@ -25,7 +25,7 @@
   }
   let { shelf, query, onask, onstation }: Props = $props();
   let asked = $state<Asked>(untrack(() => askedOf(query)));
-  const asking = new Asking<LossAnswer>(NAMES);
+  const asking = new Asking<LossAnswer>();
   const answer = $derived(asking.answer);
   const workings = offerWorkings((figure) =>
     api.POST('/api/loss/working', { body: { question: bodyOf(asked, preferences.system), figure } }),

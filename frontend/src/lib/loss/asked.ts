@@ -67,17 +67,3 @@ export function bodyOf(asked: Asked, system: System): LossQuestion {
   };
   return body as LossQuestion;
 }
-
-/** What the page calls the places of the question. */
-export const NAMES: Record<string, string> = {
-  length_m: 'length',
-  mhz: 'frequency',
-  swr: 'SWR',
-  power_w: 'power',
-  r_ohm: 'resistance R',
-  x_ohm: 'reactance X',
-  lines: 'line',
-  'lines[0]': 'line',
-  'lines[1]': 'second line',
-  'lines[2]': 'third line',
-};

@@ -34,7 +34,7 @@
   let frequency = $state(untrack(() => String(Number(mhz.toFixed(4)))));
   let by = $state<Column | null>(null);
 
-  const asking = new Asking<LinesBeside>({ length_m: 'length', mhz: 'frequency' });
+  const asking = new Asking<LinesBeside>();
   const metres = $derived(parseTyped(length, 'length', preferences.system));
   const rows = $derived.by(() => {
     const all = rowsOf(items, asking.answer);

@@ -55,7 +55,7 @@ export async function bringEverythingIn(file: File): Promise<BroughtIn> {
     };
   for await (const line of textLines(file.stream())) {
     const bodySerializer = () => line;
-    const { data, error } = await api.POST('/api/library/line', { bodySerializer });
+    const { data, error } = await api.POST('/api/library/line', { bodySerializer, body: {} });
     if (!data) return { ...found, refused: sentence(error) };
     if (data.already) found.already += 1;
     else if (data.deleted) found.deleted += 1;

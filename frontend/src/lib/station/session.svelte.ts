@@ -16,7 +16,6 @@ import { Keeper } from './keeper.svelte';
 import { withValue } from './paths';
 import { lengthsOf } from '../strip/layout';
 import { Sweeps } from '../sweep/sweeps.svelte';
-import type { Job } from '../bench/jobs';
 import type { StationPlace, TunerPane } from '../../routes';
 import type { View } from '../../views';
 
@@ -53,7 +52,7 @@ export class Session {
   /** What the tuner's view shows of it. */
   tunerPane = $state<TunerPane>('reach');
   /** What is measured on the bench. */
-  job = $state<Job>('tuner');
+  job = $state('');
   /** A simulated tuner's dials, with which the station answers as long as it is practised on. */
   practice = $state.raw<Practice | null>(null);
   /** How many readings were noted down here: with another one, there is more to explain. */

@@ -1,5 +1,5 @@
 <script lang="ts">
-  import { api } from '../api/client';
+  import { api, type JobWay } from '../api/client';
   import { sentenceOf } from '../api/refusals';
   import { digits } from '../figures';
   import PlainNumber from '../ui/PlainNumber.svelte';
@@ -8,13 +8,9 @@
   import { measuredCell } from './cells';
   import { typedNumber } from './readings';
 
-  /** Three sweeps of one band become a row. */
-  let { bench, mhz }: { bench: Bench; mhz: number } = $props();
-  const ENDS: [string, string][] = [
-    ['match', 'matched'],
-    ['short', 'short'],
-    ['open', 'open'],
-  ];
+  /** Sweeps of one band become a row. */
+  let { bench, job, way, mhz }: { bench: Bench; job: string; way: JobWay; mhz: number } = $props();
+  const needed = $derived((way.table?.needed ?? []).filter((key) => key !== 'mhz'));
   const id = $props.id();
   let typed = $state<string | null>(null);
   let files = $state.raw<Record<string, File>>({});
@@ -25,30 +21,30 @@
     event.preventDefault();
     const at = typedNumber(frequency);
     const row: Row = {};
-    for (const [end, name] of ENDS) {
+    for (const { end, label } of way.sweeps) {
       const file = files[end];
       if (!file) continue;
       const text = await file.text();
       const { data, error } = await api.POST('/api/bench/read', { body: { text, mhz: at ?? null } });
       if (!data) {
-        trouble = `${file.name} (${name}): ${sentenceOf(error)}`;
+        trouble = `${file.name} (${label}): ${sentenceOf(error)}`;
         return;
       }
       row[end] = measuredCell(data.reading);
       row['mhz'] = { text: String(Number(data.mhz.toFixed(6))) } satisfies Cell;
     }
     trouble = '';
-    const { rows: before, truth } = bench.of('tuner');
+    const { rows: before, truth } = bench.of(job);
     const rows = truth ? [] : before.filter((one) => Object.keys(one).length > 0);
-    bench.enter('tuner', { rows: [...rows, row] });
+    bench.enter(job, { rows: [...rows, row] });
   }
 </script>
 
-<form onsubmit={add} aria-label="Three sweeps of one band">
+<form onsubmit={add} aria-label="Sweeps of one band">
   <PlainNumber label="At" unit="MHz" value={frequency} oninput={(text) => (typed = text)} />
-  {#each ENDS as [end, name] (end)}
+  {#each way.sweeps as { end, label } (end)}
     <p>
-      <label for="{id}-{end}">Far end: {name}</label>
+      <label for="{id}-{end}">Far end: {label}</label>
       <input
         id="{id}-{end}"
         type="file"
@@ -61,7 +57,7 @@
     </p>
   {/each}
   <p>
-    <button type="submit" class="firm" disabled={!files['match'] || !files['short']}
+    <button type="submit" class="firm" disabled={needed.some((end) => !files[end])}
       >Take this frequency</button
     >
   </p>
