@@ -1,4 +1,5 @@
 import type { Component } from 'svelte';
+import { LATER } from './later';
 import type { Shelf } from './lib/shelf/shelf.svelte';
 import { placeShown, type Session } from './lib/station/session.svelte';
 
@@ -90,5 +91,6 @@ export const PAGES: Record<Exclude<View, 'ledger'>, Page> = {
 
 /** Fetch them all once the page stands, so that each opens at once, and also where the server has gone by then. */
 export function fetchViews() {
-  for (const { file } of Object.values(PAGES)) file().catch(() => undefined); // asked again when it is opened
+  const files = [...Object.values(PAGES).map(({ file }) => file), ...Object.values(LATER)];
+  for (const file of files) file().catch(() => undefined); // asked again when it is opened
 }

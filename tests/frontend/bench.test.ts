@@ -176,6 +176,12 @@ test('what is refused is said in a sentence, and what was typed stays', async ()
   expect(asked('/api/bench/line')).toMatchObject({ typed: [[7, null, 1.2]], length_m: 0, at: 2 });
 });
 
+test('a job that there is not leads to the first', async () => {
+  await open('nothing');
+  screen.getByRole('heading', { name: 'Tuner', level: 2 });
+  expect(session.job).toBe('tuner');
+});
+
 test('every job shows how it is set up, with its cautions', async () => {
   for (const [job, title] of [
     ['watts', 'Watts in, watts out'],

@@ -6,6 +6,8 @@ import { api } from '../../frontend/src/lib/api/client';
 import { Asking } from '../../frontend/src/lib/api/asking.svelte';
 import { server as known } from '../../frontend/src/lib/api/server.svelte';
 import { Streaming } from '../../frontend/src/lib/api/streaming.svelte';
+import type { Job, Jobs } from '../../frontend/src/lib/api/client';
+import JOBS from '../../frontend/bench-jobs.json';
 import { Bench } from '../../frontend/src/lib/bench/bench.svelte';
 import NoteForm from '../../frontend/src/lib/log/NoteForm.svelte';
 import ReadingForm from '../../frontend/src/lib/log/ReadingForm.svelte';
@@ -234,19 +236,21 @@ test('a note half written survives another view', async () => {
   expect(screen.getAllByRole<HTMLTextAreaElement>('textbox', { name: 'A note' })[1]?.value).toBe('');
 });
 
+const named = (name: string) => (JOBS as unknown as Jobs).jobs.find(({ job }) => job === name) as Job;
+
 test('the bench is kept a job a key; another tab’s change is shown; no room is said', async () => {
-  const [mine, other] = [new Bench(7), new Bench(7)];
+  const [mine, other] = [new Bench(7, ['watts', 'meter']), new Bench(7, ['watts', 'meter'])];
   await Promise.all([mine.loaded, other.loaded]);
-  mine.figure('watts', 'before.forward_w', '100');
-  other.figure('meter', 'shown_w', '90');
+  mine.figure(named('watts'), 'before.forward_w', '100');
+  other.figure(named('meter'), 'shown_w', '90');
   await until(() => other.of('watts').figures['before.forward_w'] === '100');
   await until(() => mine.of('meter').figures['shown_w'] === '90');
   room.full = true;
-  mine.figure('watts', 'before.forward_w', '101');
+  mine.figure(named('watts'), 'before.forward_w', '101');
   await until(() => mine.unkept);
   mine.end();
   other.end();
-  const again = new Bench(7);
+  const again = new Bench(7, ['watts', 'meter']);
   await again.loaded;
   expect(again.of('meter').figures['shown_w']).toBe('90');
   again.end();

@@ -39,7 +39,7 @@ describe('addresses', () => {
     expect(at('/stations/4/nothing?mhz=-3&part=x')).toEqual({ id: 4, view: 'ledger' });
     expect(at('/stations/4/sweep/x')).toEqual({ id: 4, view: 'sweep' });
     expect(at('/stations/4/tuner/2')).toEqual({ id: 4, view: 'tuner', part: 2, tuner: 'reach' });
-    expect(at('/stations/4/bench/nothing')).toEqual({ id: 4, view: 'bench' });
+    expect(at('/stations/4/bench/nothing')).toEqual({ id: 4, view: 'bench', job: 'nothing' });
     expect(at('/stations/4/sweep/9')).toEqual({ id: 4, view: 'sweep', sweep: 9, pane: 'read' });
   });
 

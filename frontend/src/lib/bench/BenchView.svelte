@@ -17,6 +17,10 @@
   let bench = $state.raw<Bench | null>(null);
 
   $effect(() => {
+    // The address says the job that is shown.
+    if (job && session.job !== job.job) session.job = job.job;
+  });
+  $effect(() => {
     if (!jobs.length) return undefined;
     const made = new Bench(
       session.keeper.id,

@@ -1,7 +1,8 @@
 <script lang="ts">
-  import AntennaPanel from '../antenna/AntennaPanel.svelte';
   import type { Shelf } from '../shelf/shelf.svelte';
   import type { Session } from '../station/session.svelte';
+  import { LATER } from '../../later';
+  import Fetched from '../ui/Fetched.svelte';
   import PartPanel from './PartPanel.svelte';
   import TransmitterPanel from './TransmitterPanel.svelte';
 
@@ -22,14 +23,18 @@
   {#if part}
     <PartPanel {session} {shelf} {part} {at} {oninsert} {oncompare} />
   {:else if session.selected === 'antenna'}
-    <AntennaPanel
-      form={session}
-      antenna={session.document.antenna}
-      bands={session.document.bands ?? []}
-      mhz={session.mhz}
-      result={session.answer?.here?.result.antenna}
-      told={Object.keys(session.faults).length ? undefined : (session.answer?.planned ?? null)}
-    />
+    <Fetched file={LATER.antenna} quiet>
+      {#snippet shown(AntennaPanel)}
+        <AntennaPanel
+          form={session}
+          antenna={session.document.antenna}
+          bands={session.document.bands ?? []}
+          mhz={session.mhz}
+          result={session.answer?.here?.result.antenna}
+          told={Object.keys(session.faults).length ? undefined : (session.answer?.planned ?? null)}
+        />
+      {/snippet}
+    </Fetched>
   {:else}
     <TransmitterPanel form={session} transmitter={session.document.transmitter} {oninsert} />
   {/if}

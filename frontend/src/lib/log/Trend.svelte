@@ -1,5 +1,5 @@
 <script lang="ts">
-  import { scaleUtc } from 'd3-scale';
+  import { scaleLinear } from 'd3-scale';
   import type { TrendOut } from '../api/client';
   import { upright } from '../charts/axes';
   import Levels from '../charts/Levels.svelte';
@@ -22,6 +22,7 @@
   const ends = $derived(points.flatMap(({ middle, high }) => (high === null ? middle : high)));
   const top = $derived(Math.min(Math.max(least + 0.1, ...ends), shown?.unit === 'dB' ? 40 : 20));
   const figure = (value: number | null) => (shown?.unit === 'dB' ? decibels(value) : swr(value));
+  const time = (day: string | undefined) => new Date(day ?? 0).getTime();
   const days = $derived([...new Map(points.map(({ date }) => [date, date])).keys()].sort());
 </script>
 
@@ -36,17 +37,15 @@
   <Picture label="{shown.name}, by day. {found.sentence}" height={190} margins={{ left: 56, bottom: 30 }}>
     {#snippet drawing(box)}
       {@const y = upright(least, top, box)}
-      {@const x = scaleUtc(
-        [new Date(days[0] ?? 0), new Date(days.at(-1) ?? 0)],
-        [box.left + 34, box.right - 40],
-      )}
+      {@const along = scaleLinear([time(days[0]), time(days.at(-1))], [box.left + 34, box.right - 40])}
+      {@const x = (day: string | undefined) => along(time(day))}
       {@const held = (value: number) => y(Math.min(Math.max(value, least), top))}
       <Levels
         {box}
         levels={y.ticks(4).map((one) => ({ at: y(one), name: `${digits(one)} ${shown.unit}`.trim() }))}
       />
       {#each points as one, n (n)}
-        {@const at = x(new Date(one.date))}
+        {@const at = x(one.date)}
         <path
           d="M{at} {held(one.low)}V{held(one.high ?? top)}m-4 0h8M{at - 4} {held(one.low)}h8"
           stroke="var(--heat)"
@@ -56,8 +55,8 @@
         <circle cx={at} cy={held(one.middle)} r="3.5" fill="var(--heat)" />
       {/each}
       {#each days as day, n (day)}
-        {@const at = x(new Date(day))}
-        {@const before = x(new Date(days[n - 1] ?? 0))}
+        {@const at = x(day)}
+        {@const before = x(days[n - 1])}
         {#if n === 0 || (at - before > 76 && box.right - 40 - at > 76) || n === days.length - 1}
           <text x={at} y={box.bottom + 19} text-anchor="middle" class="figures">{day}</text>
         {/if}

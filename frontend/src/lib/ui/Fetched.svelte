@@ -3,13 +3,19 @@
   import Trouble from './Trouble.svelte';
 
   /** A component that is in a file of its own, shown once that has come. */
-  let { file, shown }: { file: () => Promise<{ default: C }>; shown: Snippet<[C]> } = $props();
+  interface Props {
+    file: () => Promise<{ default: C }>;
+    shown: Snippet<[C]>;
+    /** Nothing is said while it comes. */
+    quiet?: boolean;
+  }
+  let { file, shown, quiet = false }: Props = $props();
   let tries = $state(0);
 </script>
 
 {#key tries}
   {#await file()}
-    <p class="soft" aria-busy="true">Opening …</p>
+    {#if !quiet}<p class="soft" aria-busy="true">Opening …</p>{/if}
   {:then { default: View }}
     {@render shown(View)}
   {:catch}

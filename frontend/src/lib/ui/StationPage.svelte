@@ -1,0 +1,152 @@
+<script lang="ts">
+  import { LATER } from '../../later';
+  import { PAGES } from '../../views';
+  import type { PartModel, StationRow } from '../api/client';
+  import Inspector from '../inspector/Inspector.svelte';
+  import Ledger from '../ledger/Ledger.svelte';
+  import BandRail from '../rail/BandRail.svelte';
+  import type { Shelf } from '../shelf/shelf.svelte';
+  import { placeShown, tunerAt, type Session } from '../station/session.svelte';
+  import Strip from '../strip/Strip.svelte';
+  import StripPatterns from '../strip/StripPatterns.svelte';
+  import ConflictPanel from './ConflictPanel.svelte';
+  import Fetched from './Fetched.svelte';
+  import Header from './Header.svelte';
+  import LeftOver from './LeftOver.svelte';
+  import Stale from './Stale.svelte';
+  import Trouble from './Trouble.svelte';
+  import ViewPage from './ViewPage.svelte';
+  import Views from './Views.svelte';
+
+  /** A station: the strip, the rail, and one of its views. */
+  interface Props {
+    session: Session;
+    shelf: Shelf;
+    stations: StationRow[];
+    trouble: string;
+    news: string;
+    /** The trouble has been read. */
+    onread: () => void;
+    onopen: (id: number) => void;
+    onterms: () => void;
+    onconvert: () => void;
+  }
+  let { session, shelf, stations, trouble, news, onread, onopen, onterms, onconvert }: Props = $props();
+  /** Where the shelf is open for one more part, or for another line instead of the one there. */
+  let shelfFor = $state<{ at: number; instead: boolean } | null>(null);
+  const insert = (at: number) => (shelfFor = { at, instead: false });
+
+  function pick(part: PartModel) {
+    if (shelfFor?.instead && 'line' in part) {
+      const { line, length_m } = part;
+      session.change(`chain[${shelfFor.at}]`, { ...session.document.chain[shelfFor.at], line, length_m });
+    } else if (shelfFor) session.insert(shelfFor.at, part);
+    shelfFor = null;
+  }
+</script>
+
+<StripPatterns />
+<div class="fixed">
+  <Header {session} {stations} {onopen} {onterms} {onconvert} />
+  {#if trouble}
+    <p class="trouble" role="alert">
+      {trouble} <button type="button" onclick={onread}>All right</button>
+    </p>
+  {/if}
+  {#if news}<p class="news" role="status">{news} They are in the list of stations.</p>{/if}
+  {#if session.keeper.conflict}<ConflictPanel
+      mine={session.document}
+      theirs={session.keeper.conflict}
+      base={session.base}
+      onsettle={(document) => session.settle(document)}
+    />{/if}
+  <LeftOver {session} />
+  {#key session}<Strip {session} oninsert={insert} />{/key}
+  <Stale {session} />
+  <Views place={placeShown(session)} tuner={tunerAt(session)} />
+</div>
+<main>
+  <BandRail
+    rows={session.answer?.rail ?? []}
+    bands={session.document.bands ?? []}
+    power={Number(session.document.transmitter?.power_w) || 1}
+    mhz={session.mhz}
+    stale={session.stale !== ''}
+    ontune={(mhz) => session.tuneTo(mhz)}
+  />
+  {#if session.view === 'ledger'}
+    <Ledger {session} oninsert={insert} />
+    <Inspector {session} {shelf} oninsert={insert} oncompare={(at) => (shelfFor = { at, instead: true })} />
+  {:else}
+    {@const page = PAGES[session.view]}
+    <div class="view">
+      {#key session}
+        <svelte:boundary onerror={(error) => console.error(error)}>
+          {#key page}<ViewPage {page} at={session} {shelf} />{/key}
+          {#snippet failed(error: unknown, reset: () => void)}
+            <Trouble
+              text="This view could not be shown ({String(error)}). What you have entered is not lost."
+              onretry={reset}
+            />
+          {/snippet}
+        </svelte:boundary>
+      {/key}
+    </div>
+  {/if}
+</main>
+{#if shelfFor}
+  {@const opened = shelfFor}
+  <Fetched file={LATER.shelf} quiet>
+    {#snippet shown(ShelfDialog)}
+      <ShelfDialog
+        {...opened}
+        {shelf}
+        station={session.document}
+        mhz={session.mhz}
+        onclose={() => (shelfFor = null)}
+        onpick={pick}
+      />
+    {/snippet}
+  </Fetched>
+{/if}
+
+<style>
+  .fixed {
+    position: sticky;
+    top: 0;
+    z-index: 2;
+    background: var(--paper);
+  }
+  .news {
+    padding: 0.4rem 0.9rem;
+    border-bottom: 1px solid var(--hairline);
+  }
+  .trouble {
+    padding: 0.4rem 0.9rem;
+    color: var(--heat-ink);
+    border-bottom: 1px solid var(--hairline);
+  }
+  .trouble button {
+    text-decoration: underline;
+  }
+  main {
+    display: grid;
+    grid-template-columns: 14.5rem minmax(0, 1fr) 19rem;
+    align-items: stretch;
+  }
+  .view {
+    grid-column: 2 / -1;
+    min-width: 0;
+  }
+  @media (max-width: 900px) {
+    .fixed {
+      position: static;
+    }
+    main {
+      grid-template-columns: minmax(0, 1fr);
+    }
+    .view {
+      grid-column: 1;
+    }
+  }
+</style>
