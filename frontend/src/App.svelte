@@ -1,7 +1,6 @@
 <script lang="ts">
   import { onMount, untrack } from 'svelte';
   import { api, type StationFile } from './lib/api/client';
-  import LookRound from './lib/look/LookRound.svelte';
   import { lookRound } from './lib/look/lookRound.svelte';
   import { Shelf } from './lib/shelf/shelf.svelte';
   import { recall } from './lib/station/drafts';
@@ -151,7 +150,6 @@
   }
 </script>
 
-<LookRound />
 {#if converter.text !== null}
   {@const power = Number(session?.document.transmitter?.power_w) || 100}
   <Fetched file={LATER.converter} quiet>

@@ -110,7 +110,7 @@ def test_lengths_are_tried(choose_page):
     form = page.get_by_role("region", name="Feeder length")
     form.get_by_label("From", exact=True).fill("60")
     page.get_by_role("button", name="Try all lengths").click()
-    expect(page.get_by_role("alert")).to_contain_text("must be above low_m (60)")
+    expect(page.get_by_role("alert")).to_contain_text("must be above the first length (60)")
 
 
 def test_an_unknown_phase_shows_progress_and_an_interval(mill_page, monkeypatch):

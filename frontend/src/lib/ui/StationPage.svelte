@@ -3,6 +3,7 @@
   import { PAGES } from '../../views';
   import type { PartModel, StationRow } from '../api/client';
   import Inspector from '../inspector/Inspector.svelte';
+  import LookRound from '../look/LookRound.svelte';
   import Ledger from '../ledger/Ledger.svelte';
   import BandRail from '../rail/BandRail.svelte';
   import type { Shelf } from '../shelf/shelf.svelte';
@@ -109,6 +110,8 @@
     {/snippet}
   </Fetched>
 {/if}
+
+<LookRound />
 
 <style>
   .fixed {
