@@ -11,17 +11,22 @@ from pydantic import Field
 from typing_extensions import TypedDict
 
 from tithe.answers.bench.jobs import job, sweeps, table, way
+from tithe.answers.bench.practice import POINTS, WIDE, PracticeDay, practised, shown_day, texts_of, truth_of
 from tithe.answers.bench.requests import Text, alike, gammas, returned
 from tithe.answers.question import Request, Work, at_once, question
+from tithe.core import Station
 from tithe.core.bench import check as core
+from tithe.core.bench import simulated
 from tithe.core.bench.check import (
     LEAST_DIRECTIVITY_DB,
     MOST_TRACKING_DB,
     MOST_TRACKING_DEG,
     Checked,
 )
+from tithe.core.bench.residual import Residual
 from tithe.core.errors import require
 from tithe.core.message import Message, tell
+from tithe.core.parts.part import Part
 from tithe.document.fields import Number, Positive
 from tithe.text import say
 
@@ -146,3 +151,10 @@ def _told(found: Checked) -> Iterator[Message]:
     yield tell("bench.check-shows", ratio=1.5, span=(low, high))
     if abs(found.aside_m) > 0.002:
         yield tell("bench.check-aside", aside_m=abs(found.aside_m))
+
+
+@practised("check")
+def simulated_day(station: Station | None, part: Part | None, residual: Residual, seed: int) -> PracticeDay:
+    """What it shows on a simulated day."""
+    shown = simulated.check(residual, seed, np.linspace(*WIDE, POINTS))
+    return shown_day(truth_of("check", shown.truth), texts=texts_of(shown))

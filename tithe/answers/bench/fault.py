@@ -10,15 +10,28 @@ from pydantic import Field
 from typing_extensions import TypedDict
 
 from tithe.answers.bench.jobs import group, job, sweeps, table, way
+from tithe.answers.bench.practice import (
+    FAULT_POINTS,
+    FAULT_WIDE,
+    PracticeDay,
+    practised,
+    run_of,
+    shown_day,
+    texts_of,
+    truth_of,
+)
 from tithe.answers.bench.requests import JOB_S, BenchRequest, Text, alike, gammas
 from tithe.answers.question import Work, at_once, question
-from tithe.core import InputError
+from tithe.core import InputError, Station
 from tithe.core.arrays import Real
 from tithe.core.bench import fault as core
+from tithe.core.bench import simulated
 from tithe.core.bench.fault import Along, ByDips, Step
+from tithe.core.bench.residual import Residual
 from tithe.core.cost import Pause
 from tithe.core.errors import require
 from tithe.core.message import Message, tell
+from tithe.core.parts.part import Part
 from tithe.document.fields import Positive
 from tithe.document.parts.line import Velocity
 from tithe.text import say
@@ -162,3 +175,13 @@ def _peaks(distance_m: Real, rho: Real, each: int) -> list[tuple[float, float]]:
     starts = range(0, len(rho), each)
     tops = [start + int(np.argmax(rho[start : start + each])) for start in starts]
     return [(float(distance_m[k]), float(rho[k])) for k in tops]
+
+
+@practised("fault")
+def simulated_day(station: Station | None, part: Part | None, residual: Residual, seed: int) -> PracticeDay:
+    """What it shows on a simulated day."""
+    run = run_of(part)
+    shown = simulated.fault(run, residual, seed, np.linspace(*FAULT_WIDE, FAULT_POINTS))
+    # Of a run on the bench it is known.
+    velocity = {} if part is not None else {"velocity_factor": run.line.velocity_factor}
+    return shown_day(truth_of("fault", shown.truth), texts=texts_of(shown), figures=velocity)

@@ -11,20 +11,35 @@ from typing_extensions import TypedDict
 
 from tithe.answers.bench.carry import BenchCarry
 from tithe.answers.bench.jobs import choice, group, job, option, sweeps, table, way
+from tithe.answers.bench.practice import (
+    POINTS,
+    WIDE,
+    PracticeDay,
+    plain,
+    practised,
+    run_of,
+    shown_day,
+    texts_of,
+    truth_of,
+)
 from tithe.answers.bench.requests import JOB_S, BenchRequest, Text, alike, returned, seconds
 from tithe.answers.question import Work, question
 from tithe.answers.spans import ends, found, three
 from tithe.answers.station.budget_shapes import Span
+from tithe.core import Station
 from tithe.core.arrays import Real
 from tithe.core.bands import USUAL
 from tithe.core.bench import line as core
+from tithe.core.bench import simulated
 from tithe.core.bench.line import MeasuredLine
+from tithe.core.bench.residual import Residual
 from tithe.core.bench.tuner import MOST_DB
 from tithe.core.cost import Pause
 from tithe.core.errors import require
 from tithe.core.intervals import Interval
 from tithe.core.message import Message, tell
 from tithe.core.parts.line import LineType, attenuation_db_per_m
+from tithe.core.parts.part import Part
 from tithe.core.reflection import return_loss_db
 from tithe.core.sweep import Sweep
 from tithe.document.fields import Number, Positive
@@ -275,3 +290,12 @@ def _pair(one: Interval[float]) -> list[float]:
 
 def _rounded(span: Span) -> list[float]:
     return [round(end, 5) for end in ends(span)]
+
+
+@practised("line")
+def simulated_day(station: Station | None, part: Part | None, residual: Residual, seed: int) -> PracticeDay:
+    """What it shows on a simulated day."""
+    shown = simulated.line(run_of(part), residual, seed, np.linspace(*WIDE, POINTS))
+    return shown_day(
+        truth_of("line", shown.truth), texts=texts_of(shown), figures=plain(shown.truth, "length_m")
+    )

@@ -6,13 +6,18 @@ from typing_extensions import TypedDict
 
 from tithe.answers.bench.carry import BenchCarry
 from tithe.answers.bench.jobs import choice, group, job, option, way
+from tithe.answers.bench.practice import WATTS, PracticeDay, practised, shown_day, truth_of
 from tithe.answers.question import Request, Work, at_once, question
 from tithe.answers.spans import three
 from tithe.answers.station.budget_shapes import Span
+from tithe.core import Meter, Station
 from tithe.core.bench import meter as core
+from tithe.core.bench import simulated
 from tithe.core.bench.meter import Known, MeterScale
+from tithe.core.bench.residual import Residual
 from tithe.core.errors import require
 from tithe.core.message import tell
+from tithe.core.parts.part import Part
 from tithe.document.fields import NotNegative, Number
 from tithe.text import say
 
@@ -100,3 +105,13 @@ def in_words(found: MeterScale, shown_w: float, known: Known, drop_share: float 
         "why": say(why),
         "carry": {"fields": {"scale": value}, "measured": {"scale": mark}},
     }
+
+
+@practised("meter")
+def simulated_day(station: Station | None, part: Part | None, residual: Residual, seed: int) -> PracticeDay:
+    """What it shows on a simulated day."""
+    made = part if isinstance(part, Meter) else Meter(full_scale_w=2 * WATTS, accuracy_pct=5)
+    power = min(WATTS, 0.8 * (made.full_scale_w or 2 * WATTS))
+    shown = simulated.meter(made, power, residual.load_pct, 2.0, 1.0, seed)
+    figures = {"shown_w": round(shown.shown_w, 1), "volts": round(shown.volts, 1)}
+    return shown_day(truth_of("meter", {"scale": shown.scale}), figures=figures)

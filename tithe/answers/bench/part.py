@@ -11,16 +11,29 @@ from typing_extensions import TypedDict
 
 from tithe.answers.bench.carry import BenchCarry, loss_carry
 from tithe.answers.bench.jobs import group, job, sweeps, table, way
+from tithe.answers.bench.practice import (
+    PART_WIDE,
+    POINTS,
+    PracticeDay,
+    plain,
+    practised,
+    shown_day,
+    texts_of,
+    truth_of,
+)
 from tithe.answers.bench.requests import BenchRequest, Text, alike, gammas, returned, seconds
 from tithe.answers.question import Work, at_once, question
 from tithe.answers.spans import three
 from tithe.answers.station.budget_shapes import Span
-from tithe.core import Transformer
+from tithe.core import Inline, Station, Transformer
 from tithe.core.bench import part as core
+from tithe.core.bench import simulated
 from tithe.core.bench.part import MeasuredPart, MeasuredTransformer
+from tithe.core.bench.residual import Residual
 from tithe.core.cost import Pause
 from tithe.core.errors import require
 from tithe.core.message import Message, tell
+from tithe.core.parts.part import Part
 from tithe.core.reflection import mismatch_loss_db
 from tithe.document.fields import NotNegative, Number, Positive
 from tithe.text import say
@@ -222,3 +235,18 @@ def _carry(found: MeasuredPart, of: MeasuredTransformer | None, how: str) -> Ben
                 mark = {"value": value, "low": span["min"], "high": span["max"], "how": say(tell(how))}
                 out["measured"][key] = mark
     return out
+
+
+@practised("part")
+def simulated_day(station: Station | None, part: Part | None, residual: Residual, seed: int) -> PracticeDay:
+    """What it shows on a simulated day."""
+    made = part if isinstance(part, Inline | Transformer) else Transformer(4.0)
+    shown = simulated.part(made, residual, seed, np.linspace(*PART_WIDE, POINTS))
+    told = {
+        **shown.truth,
+        "leakage_uh": float(shown.truth["leakage_h"]) * 1e6,
+        "magnetizing_uh": float(shown.truth["magnetizing_h"]) * 1e6,
+    }
+    return shown_day(
+        truth_of("part", told), texts=texts_of(shown), figures=plain(shown.truth, "resistor_ohm")
+    )

@@ -4,12 +4,18 @@ from __future__ import annotations
 
 from typing import Annotated
 
+import numpy as np
 from pydantic import Field
 
 from tithe.answers.bench.jobs import job, sweeps, table, way
+from tithe.answers.bench.practice import PracticeDay, practised, shown_day, truth_of
 from tithe.answers.bench.requests import BenchRequest, Cell, reading
 from tithe.answers.bench.tuner_rows import BenchTuner, TunerRow, tuner
 from tithe.answers.question import Request, Work, question
+from tithe.core import Station, Tuner
+from tithe.core.bench import simulated
+from tithe.core.bench.residual import Residual
+from tithe.core.parts.part import Part
 from tithe.core.solving_cost import solving_s
 from tithe.document.fields import Positive
 
@@ -63,3 +69,24 @@ def answer(asked: TunerDay) -> Work[BenchTuner]:
     rows = [row.to_core(n) for n, row in enumerate(asked.rows)]
     seconds = len(rows) * _Q_S + (0 if station is None else _SOLVES * solving_s(station, len(rows)))
     return Work(seconds, lambda pause: tuner(rows, station, asked.at, residual, asked.mhz), "fewer-bands")
+
+
+@practised("tuner")
+def simulated_day(station: Station | None, part: Part | None, residual: Residual, seed: int) -> PracticeDay:
+    """What it shows on a simulated day."""
+    made = part if isinstance(part, Tuner) else Tuner()
+    bands = [] if station is None else [band.middle_hz for band in station.bands]
+    freq = np.array(sorted(bands)[:20] or [3.65e6, 7.1e6, 14.2e6, 28.5e6])
+    shown = simulated.tuner(made, freq, residual, seed)
+    q, loss = (np.asarray(shown.truth[key]) for key in ("coil_q", "loss_db"))
+    spans = {"q": (float(q.min()), float(q.max())), "loss": (float(loss.min()), float(loss.max()))}
+
+    def cell(end: str, k: int) -> tuple[float, float]:
+        gamma = complex(shown.gamma[end][k])
+        return gamma.real, gamma.imag
+
+    rows = [
+        {"mhz": f / 1e6, **{end: cell(end, k) for end in ("match", "short", "open")}}
+        for k, f in enumerate(freq.tolist())
+    ]
+    return shown_day(truth_of("tuner", spans), rows=rows)

@@ -6,15 +6,19 @@ from typing_extensions import TypedDict
 
 from tithe.answers.bench.carry import BenchCarry, coil_q_carry, loss_carry
 from tithe.answers.bench.jobs import flag, group, job, way
+from tithe.answers.bench.practice import WATTS, PracticeDay, practised, shown_day, truth_of
 from tithe.answers.bench.requests import BenchRequest
 from tithe.answers.question import Request, Work, at_once, question
 from tithe.answers.spans import three
 from tithe.answers.station.budget_shapes import Span
-from tithe.core import InputError
+from tithe.core import InputError, Station
+from tithe.core.bench import simulated
 from tithe.core.bench import watts as core
 from tithe.core.bench.coil_q import coil_q_interval
+from tithe.core.bench.residual import Residual
 from tithe.core.bench.watts import Watts, WattsLoss
 from tithe.core.message import tell
+from tithe.core.parts.part import Part
 from tithe.core.parts.tuner.part import Tuner
 from tithe.document.fields import Number, Positive
 from tithe.text import say
@@ -115,3 +119,18 @@ def of_tuner(loss: WattsLoss, freq_hz: float, q: tuple[float, float, float | Non
             [(freq_hz / 1e6, three(least, found, most))], say(tell("bench.how.watts"))
         )
     return out
+
+
+@practised("watts")
+def simulated_day(station: Station | None, part: Part | None, residual: Residual, seed: int) -> PracticeDay:
+    """What it shows on a simulated day."""
+    shown = simulated.watts(WATTS, 2 * WATTS, 0.05, seed)
+    figures = {
+        f"{side}.{key}": value
+        for side, one in (("before", shown.before), ("behind", shown.behind))
+        for key, value in (
+            ("forward_w", one.forward_w), ("reflected_w", one.reflected_w),
+            ("full_scale_w", one.full_scale_w), ("accuracy_pct", 100 * one.accuracy),
+        )
+    }  # fmt: skip
+    return shown_day(truth_of("watts", {"loss_db": shown.loss_db}), figures=figures)
