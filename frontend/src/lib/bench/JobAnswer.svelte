@@ -46,7 +46,7 @@
     unit="dB"
     label="The loss with its interval, in decibels"
   />
-{:else}
+{:else if job === 'meter'}
   <WattsAnswer
     span={(answer as BenchMeter).scale}
     none={1}
