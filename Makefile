@@ -21,7 +21,7 @@ $(shell rm -rf .venv)
 endif
 PORT ?= 8000
 SCHEMA := tithe/document/station.schema.json
-MODELS := $(shell find tithe/web tithe/answers tithe/document tithe/site -name '*.py' 2>/dev/null)
+MODELS := $(shell find tithe/web tithe/answers tithe/document tithe/text tithe/site -name '*.py' 2>/dev/null)
 FRONT := $(shell find frontend/src frontend/public -type f -not -name schema.d.ts 2>/dev/null) frontend/vite.config.ts frontend/package-lock.json
 
 .PHONY: help demo serve dev test format bench fuzz types shots clean
@@ -37,7 +37,7 @@ serve: ## serves what is kept, without demos
 	@$(MAKE) -j3 --output-sync --no-print-directory .venv/.runtime tithe/site/dist/manifest.json
 	.venv/bin/tithe serve --port $(PORT)
 
-dev: .venv/.dev frontend/node_modules/.package-lock.json tithe/site/dist/manifest.json ## serves with the page as it is edited: Vite beside the server
+dev: .venv/.dev frontend/node_modules/.all tithe/site/dist/manifest.json ## serves with the page as it is edited: Vite beside the server
 	cd frontend && ($(NPM) run -s dev -- --host 127.0.0.1 & echo $$! > ../.vite.pid)
 	trap 'kill $$(cat .vite.pid); rm -f .vite.pid' EXIT; TITHE_DEVELOP=1 .venv/bin/tithe demo --port $(PORT)
 
@@ -59,18 +59,24 @@ dev: .venv/.dev frontend/node_modules/.package-lock.json tithe/site/dist/manifes
 	.venv/bin/uv pip install -q --no-deps -e .
 	touch $@ .venv/.runtime
 
-frontend/node_modules/.package-lock.json: frontend/package-lock.json frontend/package.json frontend/.npmrc | .venv/bin/uv $(NODE)
-	cd frontend && $(NPM) ci --no-progress
+PACKAGES := frontend/package-lock.json frontend/package.json frontend/.npmrc
+# What the page is built with, unless all packages are there, and what it is checked and tested with.
+frontend/node_modules/.to-build: $(PACKAGES) | .venv/bin/uv $(NODE)
+	[ frontend/node_modules/.all -nt frontend/package-lock.json ] || (cd frontend && $(NPM) ci --no-progress --omit=dev)
 	touch $@
+
+frontend/node_modules/.all: $(PACKAGES) | .venv/bin/uv $(NODE)
+	cd frontend && $(NPM) ci --no-progress
+	touch frontend/node_modules/.to-build $@
 
 # What is generated from the models is built, not committed: so it is never older than they are.
 $(SCHEMA) frontend/openapi.json frontend/bench-jobs.json &: $(MODELS) requirements.txt | .venv/.runtime
 	$(PY) -m tithe.site.generate
 
-frontend/src/lib/api/schema.d.ts: frontend/openapi.json | frontend/node_modules/.package-lock.json
+frontend/src/lib/api/schema.d.ts: frontend/openapi.json | frontend/node_modules/.all
 	cd frontend && $(NPM) run -s types
 
-tithe/site/dist/manifest.json: $(FRONT) $(SCHEMA) | frontend/node_modules/.package-lock.json
+tithe/site/dist/manifest.json: $(FRONT) $(SCHEMA) | frontend/node_modules/.to-build
 	cd frontend && $(NPM) run -s build -- --logLevel warn
 	touch $@
 
@@ -78,7 +84,7 @@ tithe/site/dist/manifest.json: $(FRONT) $(SCHEMA) | frontend/node_modules/.packa
 	apt-get update -qq
 	DEBIAN_FRONTEND=noninteractive apt-get install -y -qq chromium
 
-READY := .venv/.dev frontend/node_modules/.package-lock.json frontend/src/lib/api/schema.d.ts tithe/site/dist/manifest.json /usr/bin/chromium
+READY := frontend/src/lib/api/schema.d.ts tithe/site/dist/manifest.json
 PYTEST := env -u PYTHONDONTWRITEBYTECODE .venv/bin/pytest -n 2 --dist worksteal
 
 test: ready ## installs all it needs and runs every check and test
@@ -90,6 +96,7 @@ test-all: ready warm ## every test with as many cases as its figures were first 
 	TITHE_TEST_ALL=1 $(PYTEST)
 
 ready: ## installs and builds all that tests need
+	@$(MAKE) -j2 --output-sync --no-print-directory .venv/.dev frontend/node_modules/.all /usr/bin/chromium
 	@$(MAKE) -j2 --output-sync --no-print-directory $(READY)
 
 check-python: ## formats, lints, types and layers of the Python
@@ -107,7 +114,7 @@ warm: ## compiles every kernel
 cover: ready warm ## every test, and which lines of the Python none of them ran
 	$(PYTEST) --cov --cov-report=term
 
-format: .venv/.dev frontend/node_modules/.package-lock.json ## lays the sources out as the checks want them
+format: .venv/.dev frontend/node_modules/.all ## lays the sources out as the checks want them
 	.venv/bin/ruff check --fix -q .
 	.venv/bin/ruff format -q .
 	cd frontend && $(NPM) run -s format

@@ -1,7 +1,7 @@
 <script lang="ts">
   import Ratio from '../convert/Ratio.svelte';
   import { scaleLog } from 'd3-scale';
-  import { Asking } from '../api/asking.svelte';
+  import { asks } from '../api/asking.svelte';
   import { api, type FitOut, type PlannedAntenna, type StationFile } from '../api/client';
   import { across, frequencies, pathOf, type Box } from '../charts/axes';
   import Foot from '../charts/Foot.svelte';
@@ -18,7 +18,10 @@
   let { plan, measured }: Props = $props();
   const MOST_SWR = 100;
   const SWR_AT = 2;
-  const asking = new Asking<FitOut>();
+  const asking = asks(
+    () => ({ plan, measured }),
+    (body) => api.POST('/api/antenna/fit', { body }),
+  );
   const found = $derived(asking.answer);
   type Curve = 'measured' | 'estimated' | 'fitted';
   const CURVES: [Curve, string, string, string][] = [
@@ -27,10 +30,6 @@
     ['fitted', 'fitted', 'var(--conducted-ink)', 'none'],
   ];
 
-  $effect(() => {
-    const body = { plan, measured };
-    asking.ask(() => api.POST('/api/antenna/fit', { body }));
-  });
   const scales = (box: Box, points: FitOut['points']) => ({
     x: across(points[0]?.mhz ?? 1, points.at(-1)?.mhz ?? 2, box),
     y: scaleLog([1, MOST_SWR], [box.bottom, box.top]).clamp(true),

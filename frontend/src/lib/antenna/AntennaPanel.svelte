@@ -2,9 +2,9 @@
   import { api, type Bands, type PlannedOut, type Result, type StationFile } from '../api/client';
   import { sentenceOf } from '../api/refusals';
   import { shown, swr } from '../figures';
-  import ChoiceField from '../inspector/ChoiceField.svelte';
-  import TextField from '../inspector/TextField.svelte';
-  import NumberField from '../inspector/NumberField.svelte';
+  import ChoiceField from '../ui/ChoiceField.svelte';
+  import TextField from '../ui/TextField.svelte';
+  import NumberField from '../ui/NumberField.svelte';
   import type { Form } from '../ui/form';
   import PlanPanel from './PlanPanel.svelte';
   import { withAntenna } from './measured';
@@ -146,8 +146,5 @@
   .file input {
     max-width: 100%;
     font-size: 13px;
-  }
-  .fault {
-    color: var(--heat-ink);
   }
 </style>

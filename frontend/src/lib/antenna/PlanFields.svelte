@@ -1,9 +1,9 @@
 <script lang="ts">
   import type { PlannedAntenna } from '../api/client';
-  import ChoiceField from '../inspector/ChoiceField.svelte';
-  import NumberField from '../inspector/NumberField.svelte';
+  import ChoiceField from '../ui/ChoiceField.svelte';
+  import NumberField from '../ui/NumberField.svelte';
   import { fieldsOf, shapeNamed, type Field } from '../inspector/schema';
-  import SwitchField from '../inspector/SwitchField.svelte';
+  import SwitchField from '../ui/SwitchField.svelte';
   import type { Form } from '../ui/form';
   import { planned, SHAPES } from './planning';
   import PointsField from './PointsField.svelte';
@@ -208,8 +208,5 @@
     display: flex;
     gap: 1rem;
     padding: 0.3rem 0;
-  }
-  .fault {
-    color: var(--heat-ink);
   }
 </style>

@@ -63,7 +63,4 @@
   p {
     font-size: 13.5px;
   }
-  .fault {
-    color: var(--heat-ink);
-  }
 </style>

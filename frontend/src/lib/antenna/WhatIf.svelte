@@ -1,5 +1,5 @@
 <script lang="ts">
-  import { Asking } from '../api/asking.svelte';
+  import { asks } from '../api/asking.svelte';
   import { api, type StationFile, type WhatIfOut } from '../api/client';
   import { watts } from '../figures';
   import Trouble from '../ui/Trouble.svelte';
@@ -12,21 +12,18 @@
   }
   let { station, ontake }: Props = $props();
   const QUIET_MS = 400;
-  const asking = new Asking<WhatIfOut>();
-  const found = $derived(asking.answer);
-  /** Of which station the answer is: of another one nothing is to be taken. */
-  let of = $state.raw<StationFile | null>(null);
-
-  $effect(() => {
-    const body = { document: station };
-    const ask = async () => {
+  const asking = asks(
+    () => ({ document: station }),
+    async (body) => {
       const reply = await api.POST('/api/antenna/what-if', { body });
       if (reply.data) of = body.document;
       return reply;
-    };
-    const timer = setTimeout(() => asking.ask(ask), QUIET_MS);
-    return () => clearTimeout(timer);
-  });
+    },
+    QUIET_MS,
+  );
+  const found = $derived(asking.answer);
+  /** Of which station the answer is: of another one nothing is to be taken. */
+  let of = $state.raw<StationFile | null>(null);
 
   function difference(before: number, after: number): string {
     const by = Math.round(after) - Math.round(before);
@@ -99,9 +96,6 @@
 <style>
   p {
     margin: 0.4rem 0;
-  }
-  .soft {
-    color: var(--ink-soft);
   }
   th[scope='row'] {
     text-align: left;

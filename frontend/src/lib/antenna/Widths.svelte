@@ -1,5 +1,5 @@
 <script lang="ts">
-  import { Asking } from '../api/asking.svelte';
+  import { asks } from '../api/asking.svelte';
   import { api, type StationFile, type WidthsOut } from '../api/client';
   import { digits } from '../figures';
   import Termed from '../terms/Termed.svelte';
@@ -9,15 +9,13 @@
   /** Matched in the middle of a band: how far one may move, and beside it a full-size antenna. */
   let { station }: { station: StationFile } = $props();
   const QUIET_MS = 400;
-  const asking = new Asking<WidthsOut>();
+  const asking = asks(
+    () => ({ document: station }),
+    (body) => api.POST('/api/antenna/widths', { body }),
+    QUIET_MS,
+  );
   const found = $derived(asking.answer);
   type Width = WidthsOut['bands'][number]['own'];
-
-  $effect(() => {
-    const body = { document: station };
-    const timer = setTimeout(() => asking.ask(() => api.POST('/api/antenna/widths', { body })), QUIET_MS);
-    return () => clearTimeout(timer);
-  });
 
   const kilohertz = (mhz: number) => `${digits(1000 * mhz)} kHz`;
   function wide([low, high]: Width['at_2']): string {
@@ -73,9 +71,6 @@
 <style>
   p {
     margin: 0.4rem 0;
-  }
-  .soft {
-    color: var(--ink-soft);
   }
   td {
     white-space: nowrap;

@@ -133,3 +133,30 @@ export class Asking<T> {
     this.#callOff = undefined;
   }
 }
+
+/**
+ * Asks whenever what it is about changes, and nothing while that is null: `key` says what it is about, and the
+ * answer's type is the question's. `rest_ms`: only once the key has rested so long.
+ */
+export function asks<K, T>(
+  key: () => K | null,
+  question: (key: K) => Promise<Reply<T>>,
+  rest_ms = 0,
+): Asking<T> {
+  const asking = new Asking<T>();
+  $effect(() => {
+    const about = key();
+    if (about === null) {
+      untrack(() => asking.clear());
+      return undefined;
+    }
+    const ask = () => asking.ask(() => question(about));
+    if (!rest_ms) {
+      untrack(ask);
+      return undefined;
+    }
+    const timer = setTimeout(ask, rest_ms);
+    return () => clearTimeout(timer);
+  });
+  return asking;
+}

@@ -1,6 +1,6 @@
 <script lang="ts">
-  import { Asking } from '../api/asking.svelte';
-  import { api, type Comparison, type Figure, type StationFile } from '../api/client';
+  import { asks } from '../api/asking.svelte';
+  import { api, type Figure, type StationFile } from '../api/client';
   import { decibels, shown, watts } from '../figures';
   import PlainLabels from '../strip/PlainLabels.svelte';
   import StripDrawing from '../strip/StripDrawing.svelte';
@@ -20,16 +20,14 @@
   let name = $state('');
   let other = $state(0);
   let width = $state(1200);
-  const asking = new Asking<Comparison>();
+  const asking = asks(
+    () => (kept.length ? { document: station, mhz, other: Math.min(other, kept.length - 1) } : null),
+    (body) => api.POST('/api/compare', { body }),
+  );
   const comparison = $derived(asking.answer);
   const kept = $derived(station.arrangements ?? []);
   const present = $derived(station.arrangement ?? 'as it is');
 
-  $effect(() => {
-    const body = { document: station, mhz, other: Math.min(other, kept.length - 1) };
-    if (body.other < 0) asking.clear();
-    else asking.ask(() => api.POST('/api/compare', { body }));
-  });
   const layout = $derived(
     comparison?.other ? layOut(comparison.other, lengthsOf(kept[other]?.chain ?? []), width) : null,
   );

@@ -1,7 +1,7 @@
 <script lang="ts">
   import { Asking } from '../api/asking.svelte';
   import { api, type StationFile } from '../api/client';
-  import NumberField from '../inspector/NumberField.svelte';
+  import NumberField from '../ui/NumberField.svelte';
   import type { Form } from '../ui/form';
   import Trouble from '../ui/Trouble.svelte';
 

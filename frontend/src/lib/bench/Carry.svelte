@@ -73,7 +73,4 @@
     text-decoration: underline;
     text-underline-offset: 3px;
   }
-  .soft {
-    color: var(--ink-soft);
-  }
 </style>

@@ -3,7 +3,7 @@
   import { decibels, span, swr } from '../figures';
   import Scroller from '../ui/Scroller.svelte';
   import type { Bench } from './bench.svelte';
-  import Curves from './Curves.svelte';
+  import Curves from '../charts/Curves.svelte';
 
   let { answer, bench }: { answer: BenchCheck; bench: Bench } = $props();
   const x = $derived(answer.errors.map(([mhz]) => mhz ?? 0));

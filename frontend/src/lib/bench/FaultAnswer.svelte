@@ -7,7 +7,7 @@
   import type { Session } from '../station/session.svelte';
   import Trouble from '../ui/Trouble.svelte';
   import Scroller from '../ui/Scroller.svelte';
-  import Curves from './Curves.svelte';
+  import Curves from '../charts/Curves.svelte';
   import { lengthNumber, lengthShown, lengthUnit } from './lengths';
 
   let { answer, session }: { answer: BenchFault; session: Session } = $props();

@@ -231,7 +231,6 @@
     margin-top: 0.9rem;
   }
   .soft {
-    color: var(--ink-soft);
     border-top: 1px solid var(--hairline);
     margin-top: 0.8rem;
     padding-top: 0.6rem;

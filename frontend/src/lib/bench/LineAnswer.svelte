@@ -4,7 +4,7 @@
   import { preferences } from '../station/preferences.svelte';
   import { toShown, unitShown } from '../station/units';
   import Scroller from '../ui/Scroller.svelte';
-  import Curves, { type Curve } from './Curves.svelte';
+  import Curves, { type Curve } from '../charts/Curves.svelte';
   import { lengthShown } from './lengths';
 
   let { answer }: { answer: BenchLine } = $props();

@@ -2,7 +2,7 @@
   import type { BenchPart } from '../api/client';
   import { digits, shown } from '../figures';
   import Scroller from '../ui/Scroller.svelte';
-  import Curves from './Curves.svelte';
+  import Curves from '../charts/Curves.svelte';
 
   let { answer }: { answer: BenchPart } = $props();
   const x = $derived(answer.rows.map(({ mhz }) => mhz));

@@ -67,7 +67,6 @@
     overflow-wrap: anywhere;
   }
   .soft {
-    color: var(--ink-soft);
     font-size: 13.5px;
     padding: 0.3rem 0;
   }

@@ -1,6 +1,6 @@
 <script lang="ts">
   import type { ChooseAnswer, StationFile } from '../api/client';
-  import NumberField from '../inspector/NumberField.svelte';
+  import NumberField from '../ui/NumberField.svelte';
   import type { Form } from '../ui/form';
 
   interface Props {
@@ -181,9 +181,6 @@
     background: none;
     color: var(--ink);
     border-bottom: 1px solid var(--ink-soft);
-  }
-  .fault {
-    color: var(--heat-ink);
   }
   @media (max-width: 900px) {
     aside {

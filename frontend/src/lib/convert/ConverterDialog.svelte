@@ -1,6 +1,6 @@
 <script lang="ts">
-  import { Asking } from '../api/asking.svelte';
-  import { api, type EquivalentsOut } from '../api/client';
+  import { asks } from '../api/asking.svelte';
+  import { api } from '../api/client';
   import { parseTyped } from '../station/units';
   import Modal from '../ui/Modal.svelte';
   import PlainNumber from '../ui/PlainNumber.svelte';
@@ -19,21 +19,20 @@
   let ohm = $state('50');
   // svelte-ignore state_referenced_locally (where the field begins)
   let of = $state(String(power));
-  const asking = new Asking<EquivalentsOut>();
   const figure = $derived(typedFigure(text));
   const about = $derived(
     figure === null ? null : ['watts', 'dbm', 'volts', 's_meter_db'].includes(figure.form) ? 'level' : 'step',
   );
 
-  $effect(() => {
-    if (figure === null) return asking.clear();
-    const query = {
-      ...figure,
-      ohm: parseTyped(ohm, 'ohm', 'metric') as number,
-      of_w: parseTyped(of, 'power', 'metric') as number,
-    };
-    asking.ask(() => api.GET('/api/equivalents', { params: { query } }));
-  });
+  const asking = asks(
+    () =>
+      figure && {
+        ...figure,
+        ohm: parseTyped(ohm, 'ohm', 'metric') as number,
+        of_w: parseTyped(of, 'power', 'metric') as number,
+      },
+    (query) => api.GET('/api/equivalents', { params: { query } }),
+  );
 </script>
 
 <Modal open title="In other words" onclose={() => converter.close()}>
@@ -71,8 +70,5 @@
   }
   p {
     margin: 0.7rem 0;
-  }
-  .soft {
-    color: var(--ink-soft);
   }
 </style>

@@ -1,19 +1,16 @@
 <script lang="ts">
-  import { Asking } from '../api/asking.svelte';
-  import { api, type EquivalentsOut } from '../api/client';
+  import { asks } from '../api/asking.svelte';
+  import { api } from '../api/client';
   import { typedSwr } from './typedFigures';
 
   /** What is being typed as an SWR, said in its other forms. */
   let { text }: { text: string } = $props();
-  const asking = new Asking<EquivalentsOut>();
   const value = $derived(typedSwr(text));
 
-  $effect(() => {
-    const query = { form: 'swr' as const, value: Number(value) };
-    if (typeof value === 'number' && value >= 1)
-      asking.ask(() => api.GET('/api/equivalents', { params: { query } }));
-    else asking.clear();
-  });
+  const asking = asks(
+    () => (typeof value === 'number' && value >= 1 ? { form: 'swr' as const, value } : null),
+    (query) => api.GET('/api/equivalents', { params: { query } }),
+  );
 </script>
 
 <!-- It has its room before the answer is there: nothing below may move while one types. -->

@@ -2,7 +2,7 @@
   import PointsField from '../antenna/PointsField.svelte';
   import { valueAt } from '../station/paths';
   import type { Form } from '../ui/form';
-  import NumberField from './NumberField.svelte';
+  import NumberField from '../ui/NumberField.svelte';
 
   interface Props {
     form: Form;

@@ -2,8 +2,8 @@
   import type { ShelfLine } from '../api/client';
   import { valueAt } from '../station/paths';
   import type { Form } from '../ui/form';
-  import ChoiceField from './ChoiceField.svelte';
-  import NumberField from './NumberField.svelte';
+  import ChoiceField from '../ui/ChoiceField.svelte';
+  import NumberField from '../ui/NumberField.svelte';
   import { definitionOf, fieldsOf, shapeOf } from './schema';
 
   let { form, place, lines }: { form: Form; place: string; lines: ShelfLine[] } = $props();

@@ -22,7 +22,4 @@
     color: var(--caution-ink);
     font-size: 11px;
   }
-  .soft {
-    color: var(--ink-soft);
-  }
 </style>

@@ -2,12 +2,12 @@
   import type { PartModel, ShelfLine, StageResult } from '../api/client';
   import type { Form } from '../ui/form';
   import ByFrequency from './ByFrequency.svelte';
-  import ChoiceField from './ChoiceField.svelte';
+  import ChoiceField from '../ui/ChoiceField.svelte';
   import LineTypeFields from './LineTypeFields.svelte';
-  import NumberField from './NumberField.svelte';
+  import NumberField from '../ui/NumberField.svelte';
   import SettingFields from './SettingFields.svelte';
   import { networksOf, withNetwork, type Field } from './schema';
-  import SwitchField from './SwitchField.svelte';
+  import SwitchField from '../ui/SwitchField.svelte';
 
   interface Props {
     form: Form;

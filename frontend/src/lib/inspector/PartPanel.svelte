@@ -9,8 +9,8 @@
   import PartCautions from './PartCautions.svelte';
   import PartField from './PartField.svelte';
   import PartTools from './PartTools.svelte';
-  import SwitchField from './SwitchField.svelte';
-  import TextField from './TextField.svelte';
+  import SwitchField from '../ui/SwitchField.svelte';
+  import TextField from '../ui/TextField.svelte';
   import { definitionOf, fieldsOf, type Field } from './schema';
 
   interface Props {

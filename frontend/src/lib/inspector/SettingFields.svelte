@@ -2,8 +2,8 @@
   import type { PartModel, StageResult } from '../api/client';
   import { middle } from '../figures';
   import type { Form } from '../ui/form';
-  import ChoiceField from './ChoiceField.svelte';
-  import NumberField from './NumberField.svelte';
+  import ChoiceField from '../ui/ChoiceField.svelte';
+  import NumberField from '../ui/NumberField.svelte';
   import { definitionOf, objectsIn } from './schema';
 
   interface Props {

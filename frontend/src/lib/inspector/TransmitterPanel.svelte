@@ -1,8 +1,8 @@
 <script lang="ts">
   import type { StationFile } from '../api/client';
   import type { Form } from '../ui/form';
-  import ChoiceField from './ChoiceField.svelte';
-  import NumberField from './NumberField.svelte';
+  import ChoiceField from '../ui/ChoiceField.svelte';
+  import NumberField from '../ui/NumberField.svelte';
 
   interface Props {
     form: Form;

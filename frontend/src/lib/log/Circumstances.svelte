@@ -1,5 +1,5 @@
 <script lang="ts">
-  import ChoiceField from '../inspector/ChoiceField.svelte';
+  import ChoiceField from '../ui/ChoiceField.svelte';
   import PlainText from '../ui/PlainText.svelte';
   import type { TypedReading } from './readings';
 

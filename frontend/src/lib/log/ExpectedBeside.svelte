@@ -1,31 +1,29 @@
 <script lang="ts">
   import RatioSpan from '../convert/RatioSpan.svelte';
-  import { Asking } from '../api/asking.svelte';
-  import { api, type AskedReading } from '../api/client';
+  import { asks } from '../api/asking.svelte';
+  import { api } from '../api/client';
   import { span, watts } from '../figures';
   import type { Session } from '../station/session.svelte';
   import { circumstancesOf, figuresOf, type TypedReading } from './readings';
 
   /** What a reading is to be, whether what is typed so far is inside, and how to take it. */
   let { session, typed, at }: { session: Session; typed: TypedReading; at: string } = $props();
-  const asking = new Asking<AskedReading>();
-
-  $effect(() => {
+  const body = () => {
     const figures = figuresOf(typed);
     const { forward_w, reflected_w } = figures;
     // Half typed it is not yet a reading.
     const whole = Object.values(figures).every((one) => one === undefined || typeof one === 'number');
     const powers = reflected_w === undefined || forward_w !== undefined;
     const known = whole && powers && (figures.swr === undefined || Number(figures.swr) >= 1);
-    const body = {
+    return {
       document: session.document,
       mhz: session.mhz,
       at,
       ...circumstancesOf(typed),
       ...(known ? figures : {}),
     };
-    asking.ask(() => api.POST('/api/readings/expected', { body }));
-  });
+  };
+  const asking = asks(body, (body) => api.POST('/api/readings/expected', { body }));
   const found = $derived(asking.trouble ? null : asking.answer);
   const ends = (two: (number | null)[], format: (value: number | null) => string) =>
     span(format(two[0] ?? null), format(two[1] ?? null));

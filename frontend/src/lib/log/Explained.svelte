@@ -135,7 +135,6 @@
     padding: 0.25rem 0;
   }
   .soft {
-    color: var(--ink-soft);
     font-size: 13.5px;
     padding-top: 0.3rem;
   }

@@ -128,9 +128,6 @@
   p {
     padding: 0.35rem 0;
   }
-  .soft {
-    color: var(--ink-soft);
-  }
   .print-only {
     display: none;
   }

@@ -1,6 +1,6 @@
 <script lang="ts">
   import { untrack } from 'svelte';
-  import ChoiceField from '../inspector/ChoiceField.svelte';
+  import ChoiceField from '../ui/ChoiceField.svelte';
   import type { Session } from '../station/session.svelte';
   import PlainNumber from '../ui/PlainNumber.svelte';
   import Circumstances from './Circumstances.svelte';
@@ -123,8 +123,5 @@
     gap: 0.3rem 1rem;
     align-items: baseline;
     padding: 0.35rem 0;
-  }
-  .fault {
-    color: var(--heat-ink);
   }
 </style>

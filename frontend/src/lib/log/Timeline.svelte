@@ -1,7 +1,7 @@
 <script lang="ts">
   import { tick } from 'svelte';
   import type { LogRow } from '../api/client';
-  import ChoiceField from '../inspector/ChoiceField.svelte';
+  import ChoiceField from '../ui/ChoiceField.svelte';
   import Scroller from '../ui/Scroller.svelte';
   import Trouble from '../ui/Trouble.svelte';
   import EntryPage from './EntryPage.svelte';
@@ -139,9 +139,6 @@
   }
   table {
     width: 100%;
-  }
-  .soft {
-    color: var(--ink-soft);
   }
   @media (max-width: 640px) {
     .what {

@@ -5,7 +5,7 @@
   import Levels from '../charts/Levels.svelte';
   import Picture from '../charts/Picture.svelte';
   import { decibels, digits, span, swr } from '../figures';
-  import ChoiceField from '../inspector/ChoiceField.svelte';
+  import ChoiceField from '../ui/ChoiceField.svelte';
   import { seriesOf } from './trends';
 
   /** What the readings of each day tell of one loss or one SWR, band by band: an interval a reading. */

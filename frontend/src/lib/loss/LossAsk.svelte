@@ -1,7 +1,7 @@
 <script lang="ts">
   import { untrack } from 'svelte';
-  import { api, type LossAnswer, type StationFile } from '../api/client';
-  import { Asking } from '../api/asking.svelte';
+  import { api, type StationFile } from '../api/client';
+  import { asks } from '../api/asking.svelte';
   import type { Shelf } from '../shelf/shelf.svelte';
   import { preferences } from '../station/preferences.svelte';
   import PlainNumber from '../ui/PlainNumber.svelte';
@@ -25,7 +25,10 @@
   }
   let { shelf, query, onask, onstation }: Props = $props();
   let asked = $state<Asked>(untrack(() => askedOf(query)));
-  const asking = new Asking<LossAnswer>();
+  const asking = asks(
+    () => bodyOf(asked, preferences.system),
+    (body) => api.POST('/api/loss', { body }),
+  );
   const answer = $derived(asking.answer);
   const workings = offerWorkings((figure) =>
     api.POST('/api/loss/working', { body: { question: bodyOf(asked, preferences.system), figure } }),
@@ -41,10 +44,6 @@
   $effect(() => {
     // An address that leads elsewhere, by the back button, is another question.
     if (query && query !== untrack(() => queryOf(asked, preferences.system))) asked = askedOf(query);
-  });
-  $effect(() => {
-    const body = bodyOf(asked, preferences.system);
-    untrack(() => asking.ask(() => api.POST('/api/loss', { body })));
   });
 
   function set<K extends keyof Asked>(key: K, value: Asked[K]) {

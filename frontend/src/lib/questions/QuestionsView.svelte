@@ -1,7 +1,7 @@
 <script lang="ts">
   import { addressOf, type StationPlace } from '../../routes';
-  import { Asking } from '../api/asking.svelte';
-  import { api, type SchoolAnswer, type SchoolTitle, type StationFile } from '../api/client';
+  import { Asking, asks } from '../api/asking.svelte';
+  import { api, type SchoolTitle, type StationFile } from '../api/client';
   import Termed from '../terms/Termed.svelte';
   import Trouble from '../ui/Trouble.svelte';
   import Fig from '../working/Fig.svelte';
@@ -20,7 +20,10 @@
   }
   let { station, mhz, question, place }: Props = $props();
   const list = new Asking<SchoolTitle[]>();
-  const asking = new Asking<SchoolAnswer>();
+  const asking = asks(
+    () => ({ params: { path: { slug: question } }, body: { document: station, mhz } }),
+    (request) => api.POST('/api/schools/{slug}', request),
+  );
   const answer = $derived(asking.answer?.slug === question ? asking.answer : null);
 
   const workings = offerWorkings((figure) =>
@@ -31,11 +34,6 @@
   );
 
   list.ask(() => api.GET('/api/schools'));
-  $effect(() => {
-    const params = { path: { slug: question } };
-    const body = { document: station, mhz };
-    asking.ask(() => api.POST('/api/schools/{slug}', { params, body }));
-  });
 </script>
 
 <div class="questions">

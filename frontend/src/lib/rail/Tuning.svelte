@@ -89,7 +89,4 @@
       grid-column: 1 / 3;
     }
   }
-  .fault {
-    color: var(--heat-ink);
-  }
 </style>

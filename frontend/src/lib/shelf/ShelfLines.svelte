@@ -1,8 +1,8 @@
 <script lang="ts">
   import { untrack } from 'svelte';
   import Trash from '@lucide/svelte/icons/trash-2';
-  import { api, type LinesBeside, type StationFile } from '../api/client';
-  import { Asking } from '../api/asking.svelte';
+  import { api, type StationFile } from '../api/client';
+  import { asks } from '../api/asking.svelte';
   import { decibels, digits, lowest, shown, swr, watts } from '../figures';
   import { preferences } from '../station/preferences.svelte';
   import { parseTyped, toShown } from '../station/units';
@@ -34,7 +34,10 @@
   let frequency = $state(untrack(() => String(Number(mhz.toFixed(4)))));
   let by = $state<Column | null>(null);
 
-  const asking = new Asking<LinesBeside>();
+  const asking = asks(
+    () => asked,
+    (body) => api.POST('/api/shelf/compare', { body }),
+  );
   const metres = $derived(parseTyped(length, 'length', preferences.system));
   const rows = $derived.by(() => {
     const all = rowsOf(items, asking.answer);
@@ -59,11 +62,6 @@
   const workings = offerWorkings((path) => {
     const [token = '', figure = ''] = path.split('.');
     return api.POST('/api/shelf/compare/working', { body: { ...asked, token, figure } });
-  });
-
-  $effect(() => {
-    const body = asked;
-    untrack(() => asking.ask(() => api.POST('/api/shelf/compare', { body })));
   });
 </script>
 

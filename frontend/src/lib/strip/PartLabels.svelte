@@ -213,7 +213,6 @@
     font-size: 10px;
   }
   .fault {
-    color: var(--heat-ink);
     margin-right: 3px;
   }
 </style>

@@ -76,7 +76,4 @@
     list-style: decimal;
     padding-left: 1.4rem;
   }
-  .soft {
-    color: var(--ink-soft);
-  }
 </style>

@@ -118,7 +118,4 @@
     max-width: 22rem;
     padding: 0.7rem 0;
   }
-  .soft {
-    color: var(--ink-soft);
-  }
 </style>

@@ -74,9 +74,6 @@
   input:hover {
     border-bottom-color: var(--ink-soft);
   }
-  .soft {
-    color: var(--ink-soft);
-  }
   .told {
     color: var(--radiated-ink);
   }

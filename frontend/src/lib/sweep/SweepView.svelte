@@ -127,7 +127,6 @@
     max-width: 50rem;
   }
   .soft {
-    color: var(--ink-soft);
     margin-top: 0.3rem;
   }
   .trouble {

@@ -2,8 +2,8 @@
   import Ratio from '../convert/Ratio.svelte';
   import type { Bands, Look, StationFile } from '../api/client';
   import { digits } from '../figures';
-  import ChoiceField from '../inspector/ChoiceField.svelte';
-  import NumberField from '../inspector/NumberField.svelte';
+  import ChoiceField from '../ui/ChoiceField.svelte';
+  import NumberField from '../ui/NumberField.svelte';
   import type { Form } from '../ui/form';
   import type { Sweeps } from './sweeps.svelte';
   import CarriedWorkings from '../working/CarriedWorkings.svelte';
@@ -168,9 +168,6 @@
     line-height: 1.3;
     max-width: 46rem;
     margin: 0.5rem 0;
-  }
-  .soft {
-    color: var(--ink-soft);
   }
   .goal {
     display: grid;

@@ -1,6 +1,6 @@
 <script lang="ts">
-  import { Asking } from '../api/asking.svelte';
-  import { api, type ChartOut, type PresetFile } from '../api/client';
+  import { asks } from '../api/asking.svelte';
+  import { api, type PresetFile } from '../api/client';
   import { sentenceOf } from '../api/refusals';
   import type { Session } from '../station/session.svelte';
   import { withValue } from '../station/paths';
@@ -14,17 +14,16 @@
 
   /** The chart of presets: what stands on the notepad beside the tuner, dated, with the bands never tuned. */
   let { session, at, tuner }: { session: Session; at: number; tuner: KnobTuner } = $props();
-  const chart = new Asking<ChartOut>();
+  const chart = asks(
+    () => ({ document: session.document, at }),
+    (body) => api.POST('/api/tuner/chart', { body }),
+  );
   let trouble = $state('');
   let editing = $state<number | null>(null);
   let picker = $state<HTMLInputElement>();
 
   const place = $derived(`chain[${at}].presets`);
   const presets = $derived(tuner.presets ?? []);
-  $effect(() => {
-    const body = { document: session.document, at };
-    chart.ask(() => api.POST('/api/tuner/chart', { body }));
-  });
   const rows = $derived(chart.answer ? chartRows(tuner, presets, chart.answer) : []);
   /** What is wrong, by the row; under −1 what is wrong with the chart as a whole. */
   const faults = $derived(
@@ -139,7 +138,6 @@
     max-width: 60rem;
   }
   .soft {
-    color: var(--ink-soft);
     font-size: 13.5px;
     max-width: 60rem;
   }
@@ -148,9 +146,6 @@
     flex-wrap: wrap;
     gap: 0.3rem 1.4rem;
     padding: 0.5rem 0;
-  }
-  .fault {
-    color: var(--heat-ink);
   }
   h3 {
     margin-top: 0.6rem;

@@ -105,7 +105,6 @@
     font-style: italic;
   }
   .fault {
-    color: var(--heat-ink);
     white-space: normal;
     text-align: left;
   }

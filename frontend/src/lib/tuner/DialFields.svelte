@@ -1,8 +1,8 @@
 <script lang="ts">
   import PointsField from '../antenna/PointsField.svelte';
-  import ChoiceField from '../inspector/ChoiceField.svelte';
-  import NumberField from '../inspector/NumberField.svelte';
-  import TextField from '../inspector/TextField.svelte';
+  import ChoiceField from '../ui/ChoiceField.svelte';
+  import NumberField from '../ui/NumberField.svelte';
+  import TextField from '../ui/TextField.svelte';
   import type { Form } from '../ui/form';
   import { DIAL_KINDS, knobName, knobUnit, type KnobTuner } from './knobs';
 

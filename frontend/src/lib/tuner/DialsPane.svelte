@@ -1,6 +1,6 @@
 <script lang="ts">
-  import { Asking } from '../api/asking.svelte';
-  import { api, type ChartOut, type DialFile } from '../api/client';
+  import { asks } from '../api/asking.svelte';
+  import { api, type DialFile } from '../api/client';
   import { withAntenna } from '../antenna/measured';
   import { digits, span } from '../figures';
   import type { Session } from '../station/session.svelte';
@@ -11,11 +11,10 @@
 
   /** What the dials stand for: typed, or found from the presets; and the antenna that the matches then tell. */
   let { session, at, tuner }: { session: Session; at: number; tuner: KnobTuner } = $props();
-  const chart = new Asking<ChartOut>();
-  $effect(() => {
-    const body = { document: session.document, at };
-    chart.ask(() => api.POST('/api/tuner/chart', { body }));
-  });
+  const chart = asks(
+    () => ({ document: session.document, at }),
+    (body) => api.POST('/api/tuner/chart', { body }),
+  );
   const told = $derived(chart.answer);
   const fitted = $derived(Object.entries(told?.dials ?? {}));
   const loads = $derived(told?.antenna.loads ?? []);
@@ -134,9 +133,6 @@
     display: grid;
     grid-template-columns: repeat(auto-fit, minmax(min(17rem, 100%), 1fr));
     gap: 0.4rem 2rem;
-  }
-  .soft {
-    color: var(--ink-soft);
   }
   section {
     margin-top: 1.2rem;

@@ -1,10 +1,10 @@
 <script lang="ts">
   import { untrack } from 'svelte';
   import Ratio from '../convert/Ratio.svelte';
-  import { Asking } from '../api/asking.svelte';
-  import { api, type ReachOut, type TunerBand, type TunerBands } from '../api/client';
+  import { Asking, asks } from '../api/asking.svelte';
+  import { api, type ReachOut, type TunerBand } from '../api/client';
   import { decibels, digits, watts } from '../figures';
-  import NumberField from '../inspector/NumberField.svelte';
+  import NumberField from '../ui/NumberField.svelte';
   import { withNetwork } from '../inspector/schema';
   import type { Session } from '../station/session.svelte';
   import { withValue } from '../station/paths';
@@ -18,7 +18,10 @@
   /** What the tuner reaches at this frequency, and what it meets on every band at this length of feedline. */
   let { session, at }: { session: Session; at: number } = $props();
   const disc = new Asking<ReachOut>();
-  const bands = new Asking<TunerBands>();
+  const bands = asks(
+    () => ({ document: session.document, at }),
+    (body) => api.POST('/api/tuner/bands', { body }),
+  );
   let shade = $state<'loss' | 'power'>('loss');
 
   // The disc hangs on the tuner, the transmitter and the frequency alone: a longer line does not ask for it anew.
@@ -30,10 +33,6 @@
       const body = { document: session.document, at, mhz };
       disc.ask(() => api.POST('/api/tuner/reach', { body }));
     });
-  });
-  $effect(() => {
-    const body = { document: session.document, at };
-    bands.ask(() => api.POST('/api/tuner/bands', { body }));
   });
 
   const found = $derived(bands.answer);

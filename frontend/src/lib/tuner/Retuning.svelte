@@ -1,5 +1,5 @@
 <script lang="ts">
-  import { Asking } from '../api/asking.svelte';
+  import { asks } from '../api/asking.svelte';
   import { api, type RetuningOut } from '../api/client';
   import { digits } from '../figures';
   import type { Session } from '../station/session.svelte';
@@ -10,14 +10,13 @@
   /** How far one may move from each preset before it must be set anew. */
   let { session, at }: { session: Session; at: number } = $props();
   const QUIET_MS = 300;
-  const asking = new Asking<RetuningOut>();
+  const asking = asks(
+    () => ({ document: session.document, at }),
+    (body) => api.POST('/api/tuner/retuning', { body }),
+    QUIET_MS,
+  );
   const found = $derived(asking.answer);
 
-  $effect(() => {
-    const body = { document: session.document, at };
-    const timer = setTimeout(() => asking.ask(() => api.POST('/api/tuner/retuning', { body })), QUIET_MS);
-    return () => clearTimeout(timer);
-  });
   const shown = $derived(
     found?.bands.find(({ mhz }) => (mhz[0] ?? 0) <= session.mhz && session.mhz <= (mhz.at(-1) ?? 0)) ??
       found?.bands[0],
@@ -103,7 +102,6 @@
     border-top-style: dotted;
   }
   .soft {
-    color: var(--ink-soft);
     font-size: 13.5px;
   }
   h4 {

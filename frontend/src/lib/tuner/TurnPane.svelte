@@ -3,8 +3,8 @@
   import { Asking } from '../api/asking.svelte';
   import { api, type HandsOut, type PresetFile } from '../api/client';
   import { digits, middle } from '../figures';
-  import SwitchField from '../inspector/SwitchField.svelte';
-  import ChoiceField from '../inspector/ChoiceField.svelte';
+  import SwitchField from '../ui/SwitchField.svelte';
+  import ChoiceField from '../ui/ChoiceField.svelte';
   import type { Session } from '../station/session.svelte';
   import { withValue } from '../station/paths';
   import Trouble from '../ui/Trouble.svelte';
@@ -169,11 +169,7 @@
     padding: 0.7rem 0;
   }
   .soft {
-    color: var(--ink-soft);
     font-size: 13.5px;
-  }
-  .fault {
-    color: var(--heat-ink);
   }
   section {
     margin-top: 1.2rem;

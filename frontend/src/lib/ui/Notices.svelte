@@ -27,7 +27,4 @@
     color: var(--heat-ink);
     border-bottom: 1px solid var(--hairline);
   }
-  .soft {
-    color: var(--ink-soft);
-  }
 </style>

@@ -127,7 +127,6 @@
     margin-left: 0.6rem;
   }
   .fault {
-    color: var(--heat-ink);
     margin-top: 1rem;
   }
   .news {

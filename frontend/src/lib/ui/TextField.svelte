@@ -1,6 +1,6 @@
 <script lang="ts">
   import { valueAt } from '../station/paths';
-  import type { Form } from '../ui/form';
+  import type { Form } from './form';
 
   let { form, place, label }: { form: Form; place: string; label: string } = $props();
   const id = $props.id();

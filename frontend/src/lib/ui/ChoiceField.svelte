@@ -47,6 +47,5 @@
   }
   .fault {
     grid-column: 1 / -1;
-    color: var(--heat-ink);
   }
 </style>

@@ -1,9 +1,9 @@
 <script lang="ts">
-  import { across, frequencies, pathOf, upright } from '../charts/axes';
-  import CurveTable from '../charts/CurveTable.svelte';
-  import Foot from '../charts/Foot.svelte';
-  import Levels from '../charts/Levels.svelte';
-  import Picture from '../charts/Picture.svelte';
+  import { across, frequencies, pathOf, upright } from './axes';
+  import CurveTable from './CurveTable.svelte';
+  import Foot from './Foot.svelte';
+  import Levels from './Levels.svelte';
+  import Picture from './Picture.svelte';
   import { digits } from '../figures';
 
   /** Some curves over frequency or along a line; each has its dashes and its name. */

@@ -5,7 +5,7 @@
   import { preferences } from '../station/preferences.svelte';
   import { parseTyped, toShown, unitShown } from '../station/units';
   import Termed from '../terms/Termed.svelte';
-  import type { Form } from '../ui/form';
+  import type { Form } from './form';
   import type { NumberSpec } from './numbers';
 
   let { form, place, spec }: { form: Form; place: string; spec: NumberSpec } = $props();
@@ -117,7 +117,6 @@
   }
   .fault {
     grid-column: 1 / -1;
-    color: var(--heat-ink);
     font-size: 13.5px;
   }
 </style>
