@@ -26,6 +26,7 @@ from tithe.core.choose import (
     question,
     safe_lengths,
 )
+from tithe.core.errors import InputError
 from tithe.core.reflection import handbook_loss_db, rho_of_swr, swr
 from tithe.text import say
 
@@ -126,6 +127,13 @@ def test_safe_lengths_are_those_that_solve_matches(tuner):
     safe = (found.reached & (found.bears_w > 99.9)).all(axis=1)
     assert ((found.margin_m > 0) == safe).all()
     assert say(found.told)
+
+
+@pytest.mark.parametrize("low_m", [1e4, 1e6, 1e9])
+def test_lengths_that_lose_everything_are_refused_before_anything_overflows(low_m):
+    asked = question(make_station(20 + 120j, 20.0, tuner=Tuner()))
+    with pytest.raises(InputError, match="loses-everything"):
+        safe_lengths(asked, low_m, 2 * low_m, low_m / 4)
 
 
 def test_what_a_line_bears_at_a_length_is_what_it_bears_with_that_length_alone():
