@@ -129,7 +129,6 @@
 
   async function importEverything(file: File) {
     const { stations: names, deleted, already, refused } = await bringEverythingIn(file);
-    void ('asks' in router.place ? DOOR() : STATION()).catch(() => undefined);
     await Promise.all([stations.load(), shelf.load()]);
     const taken = names.length === 1 ? '1 station was' : `${names.length} stations were`;
     const beside = [

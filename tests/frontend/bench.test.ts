@@ -14,7 +14,7 @@ import { Bench, type Entry } from '../../frontend/src/lib/bench/bench.svelte';
 import BenchView from '../../frontend/src/lib/bench/BenchView.svelte';
 import { carried, isCarried } from '../../frontend/src/lib/bench/carry';
 import JOBS from '../../frontend/bench-jobs.json';
-import { readingsOf } from '../../frontend/src/lib/bench/readings';
+import { blankOf, readingsOf } from '../../frontend/src/lib/bench/readings';
 import { Session } from '../../frontend/src/lib/station/session.svelte';
 import { answer, FakeServer, kept, settled, station, stubResizeObserver, until } from './server';
 
@@ -211,6 +211,17 @@ describe('what is asked', () => {
       readings('check', entry({ way: 'file', sweeps: { open: text('o'), short: text('s') } })),
     ).toBeNull();
     expect(readings('watts', entry({ figures: { 'before.forward_w': '100' } }))).toBeNull();
+  });
+
+  test('what goes onto the shelf has the length that was typed, however it was typed', () => {
+    const line = (JOBS as unknown as Jobs).jobs.find(({ job }) => job === 'line') as Job;
+    expect(blankOf(line, entry({ figures: { length_m: '12,5', by: 'length' } }))).toMatchObject({
+      kind: 'line',
+      length_m: 12.5,
+    });
+    for (const none of ['', '0', 'some'])
+      expect(blankOf(line, entry({ figures: { length_m: none } }))).toMatchObject({ length_m: 10 });
+    expect(blankOf({ ...line, blank: null }, entry({}))).toBeUndefined();
   });
 
   test('by each way in', () => {

@@ -12,6 +12,8 @@ from tithe.core.message import tell
 
 MOST_S = 20.0
 """Seconds that a question may take which answers all at once."""
+HEAVY_S = 1.0
+"""From then on a question is heavy; stands for the cost of those that always are."""
 Pause = Callable[[], None]
 """Called between pieces of work; it raises what is to end it."""
 

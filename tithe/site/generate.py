@@ -35,7 +35,7 @@ def bench_jobs_text() -> str:
     (jobs,) = (one for one in every() if one.path == "bench/jobs")
     answer = jobs.work()
     assert isinstance(answer, Work)
-    return json.dumps(answer.answer(go_on).model_dump(), indent=1, ensure_ascii=False) + "\n"
+    return json.dumps(answer.answer(go_on), indent=1, ensure_ascii=False) + "\n"
 
 
 def main() -> None:

@@ -12,13 +12,11 @@ from threading import BoundedSemaphore, Lock
 
 from django.http import HttpRequest
 
-from tithe.core.cost import Pause
+from tithe.core.cost import HEAVY_S, Pause
 from tithe.core.errors import TitheError
 from tithe.web import memory
 
 LIGHT_S = 0.2
-HEAVY_S = 1.0
-"""Stands for the cost of questions that are always taken for heavy."""
 MOST_WAITING = 6
 _LOOK_S = 0.05
 _free, _room = Lock(), BoundedSemaphore(MOST_WAITING + 1)

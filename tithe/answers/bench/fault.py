@@ -81,13 +81,13 @@ job(
         way(
             "hand",
             table=table("fault", "dips", "figures", ("mhz",), least=2),
-            groups=[group("fault", "velocity_factor", ("read_khz", "50"))],
+            groups=[group("fault", FaultDay, "velocity_factor", "read_khz")],
         ),
         way(
             "file",
             sweeps=sweeps("fault", hanging="text"),
             needed=["hanging"],
-            groups=[group("fault", "velocity_factor")],
+            groups=[group("fault", FaultDay, "velocity_factor")],
         ),
     ],
 )

@@ -9,15 +9,18 @@ from __future__ import annotations
 from collections.abc import Sequence
 from typing import Any, Literal
 
+from pydantic import BaseModel
+from typing_extensions import TypedDict
+
 from tithe.answers.bench.requests import ResidualModel
-from tithe.answers.question import Request, reading
+from tithe.answers.question import reading
 from tithe.text.bench_jobs import ANALYZER, JOBS, JobWords
 
 WayIn = Literal["hand", "file"]
 Form = Literal["objects", "lists", "figures"]
 
 
-class Field(Request):
+class Field(TypedDict):
     """A figure: what it usually is (""; nothing), whether it is needed, and whether it is first what the part
     on the bench has."""
 
@@ -29,7 +32,7 @@ class Field(Request):
     of_part: bool
 
 
-class Group(Request):
+class Group(TypedDict):
     """Figures one under the other; ``into``: under which key of the request they go ("": its own);
     ``before``: what stands before their keys where they are kept."""
 
@@ -39,14 +42,14 @@ class Group(Request):
     fields: list[Field]
 
 
-class Column(Request):
+class Column(TypedDict):
     """A column of readings by frequency."""
 
     key: str
     label: str
 
 
-class Table(Request):
+class Table(TypedDict):
     """Readings by frequency, ``least`` rows of them, going into a key of the request as objects, lists or
     single figures. A row counts where all ``needed`` are there and one of ``one_of``."""
 
@@ -59,7 +62,7 @@ class Table(Request):
     least: int
 
 
-class SweepEnd(Request):
+class SweepEnd(TypedDict):
     """A sweep's file by what was at the far side: ``key``: in the request."""
 
     key: str
@@ -67,7 +70,7 @@ class SweepEnd(Request):
     label: str
 
 
-class Way(Request):
+class Way(TypedDict):
     """One way in. Sweeps beside a table are read into its rows, one frequency after the other; else they go
     whole, where all ``needed`` are there and one of ``one_of``."""
 
@@ -79,7 +82,7 @@ class Way(Request):
     groups: list[Group]
 
 
-class Option(Request):
+class Option(TypedDict):
     """What may be chosen, and the figures that belong to it."""
 
     value: str
@@ -87,7 +90,7 @@ class Option(Request):
     group: Group
 
 
-class OneOf(Request):
+class OneOf(TypedDict):
     """One of several; the first one usually."""
 
     key: str
@@ -95,7 +98,7 @@ class OneOf(Request):
     options: list[Option]
 
 
-class Flag(Request):
+class Flag(TypedDict):
     """What is so or not: kept as ``figure``, told as ``key``."""
 
     figure: str
@@ -103,7 +106,7 @@ class Flag(Request):
     label: str
 
 
-class Job(Request):
+class Job(TypedDict):
     """``kinds``: of part it can be done with (none: it is about no part). ``analyzer``, ``station``,
     ``frequency``: whether the request takes what the calibration leaves, the station with the part, and the
     frequency looked at. ``practice``: as which way a simulated day comes. ``blank``: as what a part goes onto
@@ -128,7 +131,7 @@ class Job(Request):
     blank: dict[str, Any] | None
 
 
-class Jobs(Request):
+class Jobs(TypedDict):
     """All jobs, and what an analyzer's calibration leaves; the first is what matters most."""
 
     jobs: list[Job]
@@ -183,19 +186,21 @@ def way(
 
 def group(
     name: str,
-    *keys: str | tuple[str, str],
+    asks: type[BaseModel],
+    *keys: str | tuple[str, float],
     needed: Sequence[str] = (),
     of_part: Sequence[str] = (),
     into: str = "",
     before: str = "",
 ) -> Group:
-    """Figures of a job by their keys, some with what they usually are."""
+    """Figures of a job by their keys in the request that ``asks``; what they usually are is what that takes
+    where nothing is given, or stands beside the key."""
     words = JOBS[name]
-    pairs = [(one, "") if isinstance(one, str) else one for one in keys]
+    pairs = [(one, asks.model_fields[one].default) if isinstance(one, str) else one for one in keys]
     fields = [
         Field(
-            key=key, label=_label(words, key), unit=words.labels[key][1], usual=usual, needed=key in needed,
-            of_part=key in of_part,
+            key=key, label=_label(words, key), unit=words.labels[key][1], usual=_shown(usual),
+            needed=key in needed, of_part=key in of_part,
         )
         for key, usual in pairs
     ]  # fmt: skip
@@ -242,6 +247,11 @@ def flag(name: str, figure: str, key: str) -> Flag:
     return Flag(figure=figure, key=key, label=_label(JOBS[name], figure))
 
 
+def _shown(usual: object) -> str:
+    """As it stands in the field; nothing where there is no usual figure."""
+    return f"{usual:g}" if isinstance(usual, int | float) else ""
+
+
 def _label(words: JobWords, key: str) -> str:
     return words.labels[key][0]
 
@@ -251,7 +261,7 @@ def jobs() -> Jobs:
     """The jobs of the bench, in order: how each is done, and how its readings come in."""
     usual = ResidualModel()
     analyzer = [
-        Field(key=key, label=label, unit=unit, usual=f"{getattr(usual, key):g}", needed=False, of_part=False)
+        Field(key=key, label=label, unit=unit, usual=_shown(getattr(usual, key)), needed=False, of_part=False)
         for key, (label, unit) in ANALYZER.items()
     ]
     return Jobs(jobs=[_DECLARED[name] for name in JOBS], analyzer=analyzer)

@@ -48,16 +48,15 @@ class BenchMeter(TypedDict):
 
 
 _BY_VOLTS = group(
-    "meter", "volts", ("volts_pct", "2"), ("drop_volts", "0"), ("load_ohm", "50"), ("load_pct", "1"),
-    needed=["volts"],
-)  # fmt: skip
+    "meter", MeterDay, "volts", "volts_pct", "drop_volts", "load_ohm", "load_pct", needed=["volts"]
+)
 _BY_METER = group(
-    "meter", "power_w", ("accuracy_pct", "3"), ("full_scale_w", "200"), needed=["power_w"], before="better."
+    "meter", MeterDay, "power_w", "accuracy_pct", "full_scale_w", needed=["power_w"], before="better."
 )
 job(
     "meter",
     ["meter"],
-    [way("hand", groups=[group("meter", "shown_w", ("read_w", "1"), needed=["shown_w"])])],
+    [way("hand", groups=[group("meter", MeterDay, "shown_w", "read_w", needed=["shown_w"])])],
     analyzer=False,
     station=False,
     practice="hand",

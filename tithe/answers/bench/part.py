@@ -90,7 +90,7 @@ class BenchPart(TypedDict):
     carry: BenchCarry | None
 
 
-_LIMITS = (("most_db", "0.5"), ("most_swr", "1.5"))
+_LIMITS = ("most_db", "most_swr")
 job(
     "part",
     ["inline", "transformer"],
@@ -98,13 +98,13 @@ job(
         way(
             "hand",
             table=table("part", "pair", "lists", ("mhz", "through", "back")),
-            groups=[group("part", ("error_db", "0.05"), *_LIMITS)],
+            groups=[group("part", PartDay, "error_db", *_LIMITS)],
         ),
         way(
             "file",
             sweeps=sweeps("part"),
             needed=["match", "short", "open"],
-            groups=[group("part", ("resistor_ohm", "50"), *_LIMITS)],
+            groups=[group("part", PartDay, "resistor_ohm", *_LIMITS)],
         ),
     ],
 )

@@ -57,7 +57,7 @@ class BenchWatts(TypedDict):
     carry: BenchCarry | None
 
 
-_SIDES = ("forward_w", ("reflected_w", "0"), ("full_scale_w", "200"), ("accuracy_pct", "5"))
+_SIDES = ("forward_w", "reflected_w", ("full_scale_w", 200.0), ("accuracy_pct", 5.0))
 job(
     "watts",
     ["tuner", "inline", "transformer"],
@@ -65,7 +65,7 @@ job(
         way(
             "hand",
             groups=[
-                group("watts", *_SIDES, needed=["forward_w"], into=side, before=f"{side}.")
+                group("watts", WattReading, *_SIDES, needed=["forward_w"], into=side, before=f"{side}.")
                 for side in ("before", "behind")
             ],
         )

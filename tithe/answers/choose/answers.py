@@ -45,8 +45,6 @@ from tithe.document.station import StationFile
 from tithe.document.station_file import to_chain
 
 NARROWER = "fewer-lines"
-HEAVY_S = 1.0
-"""Stands for the cost of questions that are always heavy."""
 
 
 class Choosing:

@@ -6,9 +6,10 @@ from functools import partial
 
 from tithe.answers.choose import answers, requests
 from tithe.answers.choose import shapes as s
-from tithe.answers.choose.answers import HEAVY_S, NARROWER
+from tithe.answers.choose.answers import NARROWER
 from tithe.answers.question import OwnLines, Steps, Work, question
 from tithe.answers.working_shapes import WorkingOut
+from tithe.core.cost import HEAVY_S
 
 
 @question("choose")

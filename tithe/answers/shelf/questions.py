@@ -6,8 +6,9 @@ from functools import partial
 from typing import Annotated
 
 from pydantic import Field
+from typing_extensions import TypedDict
 
-from tithe.answers.question import OwnLines, Request, Work, question, reading
+from tithe.answers.question import OwnLines, Work, question, reading
 from tithe.answers.requests import SolveRequest
 from tithe.answers.shelf import shelf_json
 from tithe.answers.shelf.shapes import LinesBeside
@@ -64,7 +65,7 @@ def line_beside_working(body: LineBesideRequest, own: OwnLines) -> Work[WorkingO
     return Work(answer.cost_s(station), job)
 
 
-class Region(Request):
+class Region(TypedDict):
     """The usual bands of a region."""
 
     region: int

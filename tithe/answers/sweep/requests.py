@@ -5,6 +5,7 @@ from __future__ import annotations
 from typing import Annotated, Literal
 
 from pydantic import Field
+from typing_extensions import TypedDict
 
 from tithe.answers.question import Request
 from tithe.answers.requests import DocumentRequest
@@ -27,7 +28,7 @@ class Columns(Request):
     second: Annotated[int, Field(ge=0, le=1000)] | None = None
 
 
-class Recognised(Request):
+class Recognised(TypedDict):
     """What a file seems to be, to be confirmed: its headings and first rows, and what is missing."""
 
     kind: Literal["touchstone", "csv"]
@@ -75,7 +76,7 @@ class SimulateRequest(DocumentRequest):
     seed: Annotated[int, Field(ge=0, le=2**31)] = 1
 
 
-class SimulatedFile(Request):
+class SimulatedFile(TypedDict):
     """What the simulated analyzer saved, as Touchstone text."""
 
     text: str

@@ -1,5 +1,5 @@
 <script lang="ts">
-  import type { Job, JobFigure, PartModel } from '../api/client';
+  import type { Job, JobFigure } from '../api/client';
   import { Asking } from '../api/asking.svelte';
   import type { Shelf } from '../shelf/shelf.svelte';
   import type { Session } from '../station/session.svelte';
@@ -12,7 +12,7 @@
   import { askJob } from './jobs';
   import JobAnswer, { type AnyAnswer } from './JobAnswer.svelte';
   import PlainNumber from '../ui/PlainNumber.svelte';
-  import { optionsOf, readingsOf, typedFields, wayOf } from './readings';
+  import { blankOf, optionsOf, readingsOf, typedFields, wayOf } from './readings';
   import SetUp from './SetUp.svelte';
 
   /** One job: set up, read, told, carried into the station. */
@@ -49,12 +49,7 @@
   /** What is asked; null as long as something is missing. */
   const readings = $derived(readingsOf(job, entry));
   /** What was measured without a run, as it goes onto the shelf. */
-  const blank = $derived.by(() => {
-    if (!job.blank) return undefined;
-    const typed = Object.entries(entry.figures).filter(([key]) => key in (job.blank ?? {}));
-    const figures = typed.map(([key, text]): [string, unknown] => [key, Number(text) || job.blank?.[key]]);
-    return { ...job.blank, ...Object.fromEntries(figures) } as PartModel;
-  });
+  const blank = $derived(blankOf(job, entry));
   /** What goes into the station; of a simulated day it is said there that it is one. */
   const carry = $derived.by(() => {
     const told = answer && 'carry' in answer ? answer.carry : null;

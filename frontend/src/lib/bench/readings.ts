@@ -1,4 +1,4 @@
-import type { Job, JobFigure, JobGroup, JobTable, JobWay } from '../api/client';
+import type { Job, JobFigure, JobGroup, JobTable, JobWay, PartModel } from '../api/client';
 import { parseTyped } from '../station/units';
 import type { Cell, Entry, Row } from './bench.svelte';
 
@@ -69,4 +69,12 @@ function groupOf({ fields, into, before }: JobGroup, figures: Record<string, str
   const told = typedFields(fields, figures, before);
   if (fields.some(({ key, needed }) => needed && told[key] === undefined)) return null;
   return into ? { [into]: told } : told;
+}
+
+/** As what a part goes onto the shelf that is none of the run, with those of its figures that were typed. */
+export function blankOf({ blank }: Job, { figures }: Entry): PartModel | undefined {
+  if (!blank) return undefined;
+  const typed = Object.entries(figures).map(([key, text]) => [key, typedNumber(text)] as const);
+  const known = typed.filter(([key, value]) => key in blank && typeof value === 'number' && value > 0);
+  return { ...blank, ...Object.fromEntries(known) } as PartModel;
 }
