@@ -80,9 +80,9 @@ tithe/site/dist/manifest.json: $(FRONT) $(SCHEMA) | frontend/node_modules/.to-bu
 	cd frontend && $(NPM) run -s build -- --logLevel warn
 	touch $@
 
-/usr/bin/chromium:
+/usr/bin/chromium-headless-shell:
 	apt-get update -qq
-	DEBIAN_FRONTEND=noninteractive apt-get install -y -qq chromium
+	DEBIAN_FRONTEND=noninteractive apt-get install -y -qq chromium-headless-shell
 
 READY := frontend/src/lib/api/schema.d.ts tithe/site/dist/manifest.json
 PYTEST := env -u PYTHONDONTWRITEBYTECODE .venv/bin/pytest -n 2 --dist worksteal
@@ -96,7 +96,7 @@ test-all: ready warm ## every test with as many cases as its figures were first 
 	TITHE_TEST_ALL=1 $(PYTEST)
 
 ready: ## installs and builds all that tests need
-	@$(MAKE) -j2 --output-sync --no-print-directory .venv/.dev frontend/node_modules/.all /usr/bin/chromium
+	@$(MAKE) -j2 --output-sync --no-print-directory .venv/.dev frontend/node_modules/.all /usr/bin/chromium-headless-shell
 	@$(MAKE) -j2 --output-sync --no-print-directory $(READY)
 
 check-python: ## formats, lints, types and layers of the Python
@@ -119,7 +119,7 @@ format: .venv/.dev frontend/node_modules/.all ## lays the sources out as the che
 	.venv/bin/ruff format -q .
 	cd frontend && $(NPM) run -s format
 
-bench: .venv/.dev tithe/site/dist/manifest.json warm | /usr/bin/chromium ## the speed of the core and the server, beside baselines and aims
+bench: .venv/.dev tithe/site/dist/manifest.json warm | /usr/bin/chromium-headless-shell ## the speed of the core and the server, beside baselines and aims
 	$(PY) -m benchmarks
 
 fuzz: .venv/.dev tithe/site/dist/manifest.json warm ## 100,000 requests by the schema against a server of their own, about an hour
@@ -128,7 +128,7 @@ fuzz: .venv/.dev tithe/site/dist/manifest.json warm ## 100,000 requests by the s
 types: .venv/.dev frontend/src/lib/api/schema.d.ts ## what is generated from models and formulas, where it is not of today
 	$(PY) -m tithe.site.typesetting
 
-shots: .venv/.dev tithe/site/dist/manifest.json | /usr/bin/chromium ## the pictures in docs/screenshots from the demo data
+shots: .venv/.dev tithe/site/dist/manifest.json | /usr/bin/chromium-headless-shell ## the pictures in docs/screenshots from the demo data
 	$(PY) docs/take_screenshots.py
 
 clean: ## takes away all that was installed, built and kept (var/ too)

@@ -25,7 +25,9 @@ _OPENS = """(rows) => new Promise((done) => {
 def lines() -> Iterator[str]:
     """One printable line per benchmark."""
     with served() as server, sync_playwright() as playwright:
-        browser = playwright.chromium.launch(executable_path="/usr/bin/chromium", args=["--no-sandbox"])
+        browser = playwright.chromium.launch(
+            executable_path="/usr/bin/chromium-headless-shell", args=["--no-sandbox"]
+        )
         page = browser.new_page(viewport={"width": 1280, "height": 800})
         short = _measured(server, page, 100)
         long = _measured(server, page, 9_900)

@@ -144,7 +144,9 @@ def _beside(server: Served, mill: Any, heavy: Any) -> tuple[list[float], list[fl
 def _in_the_page(server: Served) -> Iterator[str]:
     with sync_playwright() as playwright:
         arguments = ["--no-sandbox", "--disable-gpu"]
-        browser = playwright.chromium.launch(executable_path="/usr/bin/chromium", args=arguments)
+        browser = playwright.chromium.launch(
+            executable_path="/usr/bin/chromium-headless-shell", args=arguments
+        )
         page = browser.new_page(viewport={"width": 1280, "height": 800})
         page.add_init_script("localStorage.setItem('tithe.look-round', 'seen')")
         page.goto(f"http://127.0.0.1:{server.port}/stations/1")

@@ -233,7 +233,7 @@ def main() -> None:
                     sleep(0.1)
             with sync_playwright() as playwright:
                 browser = playwright.chromium.launch(
-                    executable_path="/usr/bin/chromium", args=["--no-sandbox", "--disable-gpu"]
+                    executable_path="/usr/bin/chromium-headless-shell", args=["--no-sandbox", "--disable-gpu"]
                 )
                 for name, (place, width, height, mode, prepare) in VIEWS.items():
                     page = browser.new_page(

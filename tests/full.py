@@ -2,10 +2,13 @@
 (``make test-all``)."""
 
 import os
+from typing import TypeVar
+
+T = TypeVar("T")
 
 ALL = os.environ.get("TITHE_TEST_ALL") == "1"
 
 
-def of(few: int, many: int) -> int:
+def of(few: T, many: T) -> T:
     """``many`` where all are wanted."""
     return many if ALL else few

@@ -1,7 +1,9 @@
 """The real page in headless Chromium, against a live server with the demo station."""
 
+import contextlib
+
 import pytest
-from playwright.sync_api import expect
+from playwright.sync_api import Error, expect
 
 from tithe.core.warm import warm
 from tithe.web.library.services import load_demos
@@ -26,7 +28,7 @@ def kernels():
 
 @pytest.fixture(scope="session")
 def browser_type_launch_args():
-    return {"executable_path": "/usr/bin/chromium", "args": CHROMIUM}
+    return {"executable_path": "/usr/bin/chromium-headless-shell", "args": CHROMIUM}
 
 
 @pytest.fixture(scope="session")
@@ -34,11 +36,35 @@ def browser_context_args():
     return {"viewport": {"width": 1280, "height": 800}, "reduced_motion": "reduce"}
 
 
-@pytest.fixture(autouse=True)
-def seen_round(request, context):
-    """The look round has been seen, but for the test of it."""
-    if "fresh" not in request.keywords:
-        context.add_init_script("localStorage.setItem('tithe.look-round', 'seen')")
+SEEN_ROUND = "localStorage.setItem('tithe.look-round', 'seen')"
+
+
+@pytest.fixture(scope="session")
+def visited(browser, browser_context_args):
+    """A browser that has been here: the page's files are kept, and the look round has been seen."""
+    context = browser.new_context(**browser_context_args)
+    context.add_init_script(SEEN_ROUND)
+    yield context
+    context.close()
+
+
+@pytest.fixture
+def context(request, new_context, visited):
+    """The one that has been here, left empty by each test but for the page's files; one of its own for a
+    test marked ``fresh``, which begins with the look round, and for another kind of screen."""
+    if "fresh" in request.keywords:
+        yield new_context()
+        return
+    if "browser_context_args" in request.keywords:
+        context = new_context()
+        context.add_init_script(SEEN_ROUND)
+        yield context
+        return
+    yield visited
+    for page in visited.pages:
+        with contextlib.suppress(Error):  # where a page shows no document of ours
+            page.evaluate("localStorage.clear()")
+        page.close()
 
 
 @pytest.fixture

@@ -10,6 +10,7 @@ from pathlib import Path
 import pytest
 from playwright.sync_api import expect
 
+from tests.browser.conftest import PATIENCE_MS, SEEN_ROUND
 from tests.web.test_server_process import Server
 
 VIEWS = ("ledger", "antenna", "sweep", "tuner", "bench", "choose", "arrangements", "questions", "bands",
@@ -30,9 +31,17 @@ def base_url():
     return "about:blank"
 
 
+@pytest.fixture
+def context(new_context):
+    """And a browser that has been nowhere else."""
+    context = new_context()
+    context.add_init_script(SEEN_ROUND)
+    return context
+
+
 def watched(page):
     errors = []
-    page.set_default_timeout(10_000)
+    page.set_default_timeout(PATIENCE_MS)
     page.on("pageerror", lambda error: errors.append(str(error)))
     return errors
 

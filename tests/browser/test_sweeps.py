@@ -49,7 +49,7 @@ def test_import_a_file_and_move_the_plane(sweep_page, tmp_path):
     page.get_by_role("button", name="Draw 40 m alone").click()
     expect(page.get_by_role("button", name="The whole sweep")).to_be_visible()
     page.get_by_role("button", name="Make it the station’s antenna").click()
-    expect(page.get_by_role("status")).to_contain_text("the ledger follows")
+    expect(page.get_by_role("status").filter(has_text="the ledger follows")).to_be_visible()
     saved(page)
     page.get_by_role("navigation", name="Views").get_by_role("link", name="Ledger").click()
     expect(page.get_by_test_id("verdict")).to_contain_text("On 40 m, 81 of 100 W leave")

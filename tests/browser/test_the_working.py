@@ -60,7 +60,7 @@ def test_axe_finds_nothing_in_a_working_of_an_unknown_phase(mill_page, base_url,
     expect(page.get_by_text("Where it is most:").first).to_be_visible()
     results = Axe().run(page)
     assert results.violations_count == 0, results.generate_report()
-    assert page.evaluate("document.documentElement.scrollWidth") <= width
+    page.wait_for_function(f"document.documentElement.scrollWidth <= {width}")
 
 
 def test_a_candidate_of_the_choice_shows_how_its_watts_come_about(mill_page):
