@@ -24,7 +24,7 @@ SCHEMA := tithe/document/station.schema.json
 MODELS := $(shell find tithe/web tithe/answers tithe/document tithe/text tithe/site -name '*.py' 2>/dev/null)
 FRONT := $(shell find frontend/src frontend/public -type f -not -name schema.d.ts 2>/dev/null) frontend/vite.config.ts frontend/package-lock.json
 
-.PHONY: help demo serve dev test format bench fuzz types shots clean
+.PHONY: help demo serve dev test format bench fuzz types reliability shots clean
 
 help: ## what there is to make
 	@grep -hE '^[a-z]+:.*## ' $(MAKEFILE_LIST) | sed -E 's/:.*## /\t/' | sort | expand -t 10
@@ -127,6 +127,9 @@ fuzz: .venv/.dev tithe/site/dist/manifest.json warm ## 100,000 requests by the s
 
 types: .venv/.dev frontend/src/lib/api/schema.d.ts ## what is generated from models and formulas, where it is not of today
 	$(PY) -m tithe.site.typesetting
+
+reliability: .venv/.dev warm ## how often a diagnosis is right, in docs/reliability.md
+	$(PY) -m benchmarks.reliability
 
 shots: .venv/.dev tithe/site/dist/manifest.json | /usr/bin/chromium-headless-shell ## the pictures in docs/screenshots from the demo data
 	$(PY) docs/take_screenshots.py

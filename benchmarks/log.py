@@ -1,4 +1,4 @@
-"""What explains twenty readings, beside the solves it needs done one unknown at a time."""
+"""What explains eight readings, and twenty, beside solves of the station at their frequencies."""
 
 from collections.abc import Iterator
 
@@ -22,9 +22,11 @@ def lines() -> Iterator[str]:
     station = Station(Transmitter(), chain, antenna)
     states: tuple[State, State] = ("auto", "bypass")
     readings = [Taken(f, at, 90.0, 9.0, tuner=state) for f in FREQS for at in (1, 3) for state in states]
-    took = seconds(lambda: reconcile(station, readings), runs=3)
+    on_two_bands = [one for one in readings if one.freq_hz in FREQS[1:3]]
     once = seconds(lambda: solve(station, np.array(FREQS)))
-    yield (
-        f"{len(readings)} readings explained: {1000 * took:.0f} ms (aim 300), as long as "
-        f"{took / once:.0f} solves of the station at their frequencies"
-    )
+    for some, aim in ((on_two_bands, 500), (readings, 1500)):
+        took = seconds(lambda some=some: reconcile(station, some), runs=3)  # type: ignore[misc]  # bound now
+        yield (
+            f"{len(some)} readings explained: {1000 * took:.0f} ms (aim {aim}), as long as "
+            f"{took / once:.0f} solves of the station at their frequencies"
+        )

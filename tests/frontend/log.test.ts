@@ -45,10 +45,47 @@ const ANSWER: ReconcileAnswer = {
     power_w: { min: 95, median: 100, max: 110 },
     losses: [{ label: 'run', mhz: 21.225, loss_db: { min: 2.3, median: 3, max: 3.8 }, read: true }],
     explanations: [
-      { id: 'as-described', weight: 0.9, likelihood: 1, text: 'The readings agree.' },
-      { id: 'reference', weight: 0.05, likelihood: 1.2, text: 'A meter is made for 75 Ω.' },
+      {
+        id: 'joint',
+        weight: 0.6,
+        likelihood: 2,
+        text: 'a joint is bad',
+        ways: [{ text: 'The joint before the run leaks.', weight: 0.4 }],
+        readings: [{ forward_w: 148, swr: 3.1, off: -0.4 }],
+      },
+      {
+        id: 'reference',
+        weight: 0.3,
+        likelihood: 1.2,
+        text: 'A meter is made for 75 Ω.',
+        ways: [],
+        readings: [{ forward_w: 101, swr: null, off: 3.2 }],
+      },
+      { id: 'other', weight: 0.002, likelihood: 0.1, text: 'Nothing fits.', ways: [], readings: [] },
     ],
-    next: [{ at: 'radio', mhz: 21.225, tuner: 'bypass', gain: 0.3, text: 'the radio, the tuner bypassed' }],
+    silent: [{ label: 'jumper', part: 0 }],
+    next: [
+      {
+        at: 'antenna side',
+        how: 'meter',
+        mhz: 21.225,
+        tuner: 'bypass',
+        gain: 0.3,
+        bits: 0.42,
+        minutes: 2,
+        text: 'antenna side, the tuner bypassed',
+      },
+      {
+        at: 'before run',
+        how: 'borrowed',
+        mhz: 21.225,
+        tuner: 'auto',
+        gain: 0.2,
+        bits: 0.3,
+        minutes: 10,
+        text: 'a borrowed meter',
+      },
+    ],
     changes: [
       { place: 'transmitter.power_w', value: 96, text: 'the radio gives 96 W' },
       {
@@ -144,14 +181,44 @@ test('readings stand beside what was to be expected, with what explains them and
   render(LogView, { session: session() });
   expect((await screen.findByTestId('log-verdict')).textContent).toBe('Both meters are right.');
   const beside = screen.getByRole('region', { name: 'Readings beside what was to be expected' });
-  await within(beside).findByText('antenna side, 150 W forward, 52 W reflected, tuner bypassed, rain');
+  await within(beside).findByText(/antenna side, 150 W forward, 52 W reflected, tuner bypassed, rain/);
   expect(within(beside).getByText('120 to 164')).toBeTruthy();
   expect(beside.textContent).toMatch(/2\.84\sto\s∞/);
   expect(within(beside).getByText('✕ outside')).toBeTruthy();
   expect(screen.getByText('A meter is made for 75 Ω.')).toBeTruthy();
   expect(screen.getByText('One reading is left out.')).toBeTruthy();
   expect(await screen.findByText('Am I within? Here.')).toBeTruthy();
-  expect(screen.getByText('the radio, the tuner bypassed')).toBeTruthy();
+  expect(screen.getByText('0.42 bits of what is open')).toBeTruthy();
+  expect(screen.getByText('no reading bears on it')).toBeTruthy();
+});
+
+test('each cause has its share, and behind it its ways and what every reading would be', async () => {
+  render(LogView, { session: session() });
+  await userEvent.click(await screen.findByText('A joint is bad'));
+  expect(screen.getByText('60 %')).toBeTruthy();
+  expect(screen.getByText('The joint before the run leaks.')).toBeTruthy();
+  const [would] = screen.getAllByRole('region', { name: 'What each reading would be' });
+  expect(within(would as HTMLElement).getByText('148')).toBeTruthy();
+  expect(screen.getByText('1 more, each below 1 %.')).toBeTruthy();
+});
+
+test('one click makes ready what is to be read next, and the power that was set stays', async () => {
+  const one = session();
+  render(LogView, { session: one });
+  await userEvent.click(await screen.findByRole('button', { name: 'Type it' }));
+  const form = within(screen.getByRole('form', { name: 'A reading' }));
+  expect((form.getByLabelText('Meter') as HTMLSelectElement).value).toBe('antenna side');
+  expect((form.getByLabelText('Tuner') as HTMLSelectElement).value).toBe('bypass');
+  expect(one.mhz).toBe(21.225);
+  await userEvent.type(form.getByLabelText('or SWR'), '3');
+  await userEvent.type(form.getByLabelText('Power set, if known'), '10');
+  await userEvent.click(form.getByRole('button', { name: 'Keep the reading' }));
+  await screen.findByText(/Kept: antenna side at/);
+  const [first] = server.to('/api/stations/7/log').filter(({ method }) => method === 'POST');
+  expect(first?.body).toMatchObject({
+    reading: { at: 'antenna side', swr: 3, power_w: 10, tuner: 'bypass' },
+  });
+  expect((form.getByLabelText('Power set, if known') as HTMLInputElement).value).toBe('10');
 });
 
 test('what the readings tell of the station is taken over as one step', async () => {

@@ -5,11 +5,14 @@ import re
 import numpy as np
 import pytest
 
-from tests.core.log.test_suspects import EVERY, FAR, NEAR, STATION, model
+from tests.core.log.stations import FAR, NEAR
+from tests.core.log.stations import KNOWN as STATION
+from tests.core.log.test_causes import EVERY
 from tithe.answers.log.log_json import answer
-from tithe.core.log.reconcile import reconcile
-from tithe.core.log.suspects import suspects
+from tithe.core.log.causes import OFTEN, suppositions
+from tithe.core.log.reconcile import case_of, reconcile
 from tithe.core.log.taken import RADIO, Taken
+from tithe.core.message import tell
 from tithe.core.parts.meter import Meter
 from tithe.text import say
 
@@ -20,15 +23,16 @@ def told(*readings):
     return answer(STATION, readings, reconcile(STATION, readings))
 
 
-@pytest.mark.parametrize(
-    "one", list(suspects(model((*EVERY, Taken(7.1e6, RADIO, swr=1.2))))), ids=lambda one: one.id
-)
-def test_every_suspect_is_a_sentence_that_names_its_part(one):
-    text = say(one.told)
-    assert SENTENCE.match(text), text
-    for name in ("at", "line", "part"):
-        if name in one.told.params:
-            assert one.told.params[name].lower() in text.lower()
+def test_every_cause_is_a_sentence_that_names_its_part():
+    case, _ = case_of(STATION, (*EVERY, Taken(7.1e6, RADIO, swr=1.2)))
+    for one in suppositions(case):
+        text = say(one.told)
+        assert SENTENCE.match(text), text
+        for name in ("at", "line", "part", "before", "behind"):
+            if name in one.told.params:
+                assert one.told.params[name].lower() in text.lower()
+    for cause in OFTEN:
+        assert not say(tell(f"kind.{cause}")).endswith(".")
 
 
 def net(at, watts, ratio):
@@ -70,9 +74,12 @@ def test_each_reading_stands_beside_its_interval_and_the_wrong_one_outside():
     assert isinstance(STATION.chain[NEAR], Meter)
 
 
-def test_the_next_readings_are_named_by_their_meters_best_first():
-    out = told(net(NEAR, 95.0, 1.05))
-    gains = [one["gain"] for one in out["next"]]
-    assert gains == sorted(gains, reverse=True)
-    assert {one["at"] for one in out["next"]} <= {"radio", "near", "far"}
+def test_what_to_read_next_says_where_how_long_it_takes_and_what_it_would_mean():
+    out = told(Taken(7.1e6, RADIO, swr=1.1), Taken(7.1e6, FAR, swr=9.0))
+    assert out["next"]
+    rates = [one["bits"] / one["minutes"] for one in out["next"]]
+    assert rates == sorted(rates, reverse=True)
+    assert all(one["bits"] >= 0.1 and 0 < one["gain"] <= 1 for one in out["next"])
     assert all(f"{one['mhz']:g} MHz" in one["text"] for one in out["next"])
+    assert "Read next: " in out["sentence"]
+    assert any("About SWR" in one["text"] for one in out["next"])

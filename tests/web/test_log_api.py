@@ -96,7 +96,7 @@ def test_readings_of_one_day_are_explained_together(client, mill, kept):
     ]
     told = send(client, "post", path, {"document": mill}).json()
     assert told["keys"] == keys
-    assert told["answer"]["sentence"].startswith("The readings agree with the station")
+    assert told["answer"]["sentence"].startswith("The readings fit the station as it is described")
     assert "Both meters are right" in told["answer"]["sentence"]
     assert "sent again" in told["answer"]["sentence"]
     assert [one["inside"] for one in told["answer"]["readings"]] == [True, True]
@@ -153,7 +153,7 @@ def test_a_corroded_cable_is_found_over_the_years(client, mill, kept):
     year_of_readings(client, mill, kept)
     told = send(client, "post", path, {"document": mill}).json()
     assert [day["date"] for day in told["days"]] == ["2024-05-01", "2025-05-01", "2026-05-01"]
-    assert told["sentence"].startswith("Run to the mast loses more than it did")
+    assert told["sentence"].startswith("Run to the mast loses more since 2026-05-01")
     assert "Noted in between: “storm”" in told["sentence"]
     last = send(client, "post", f"/api/stations/{kept}/reconcile", {"document": mill}).json()["answer"]
     assert last["explanations"][0]["id"] == "water"
@@ -165,7 +165,7 @@ def test_a_corroded_cable_is_found_over_the_years(client, mill, kept):
     for entry in LogEntry.objects.filter(taken__year=2026):
         send(client, "patch", f"/api/log/{entry.pk}", {"removed": True})
     steady = send(client, "post", path, {"document": mill}).json()
-    assert "no loss has certainly grown" in steady["sentence"]
+    assert "no loss that these meters tell has grown" in steady["sentence"]
 
 
 def test_where_a_meter_would_tell_most_is_said_for_each_question(client, mill):
@@ -235,9 +235,10 @@ def test_the_command_explains_the_readings_of_a_file(tmp_path, mill, capsys):
     assert set(answer) >= {"losses", "power_w", "explanations", "next"}
     assert answer["explanations"][0]["id"] == "multiplier"
     assert answer["power_w"]["min"] < 100 < answer["power_w"]["max"]
-    assert {one["label"] for one in answer["losses"]} == {"jumper", "room tuner", "run to the mast"}
+    told_of = {one["label"] for one in (*answer["losses"], *answer["silent"])}
+    assert told_of == {"jumper", "room tuner", "run to the mast"}
     status, told = run()
-    assert "a tenth of what they should be" in told.out
+    assert "scale was misread or is off" in told.out
     for one in mill["readings"]:
         one |= {"forward_w": 19.8, "reflected_w": 0.2, "mode": "speech"}
     spoken = json.loads(run("--json")[1].out)  # an average meter shows a fifth of it
@@ -246,3 +247,29 @@ def test_the_command_explains_the_readings_of_a_file(tmp_path, mill, capsys):
     status, told = run()
     assert (status, told.out) == (2, "")
     assert told.err.startswith("readings[1].at: is no meter of the chain ('mast')")
+
+
+def test_how_often_each_cause_is_met_is_shown_and_known_better_at_a_station(client, mill, kept):
+    table = send(client, "post", "/api/readings/causes", {"document": mill}).json()
+    usual = {one["id"]: one for one in table}
+    assert usual["antenna"]["usual"] > usual["other"]["usual"] > 0
+    assert all(one["often"] == one["usual"] and one["text"] and one["size"] for one in table)
+    for tuner in ("auto", "bypass"):
+        note(client, kept, reading={"mhz": 7.1, "at": "antenna side", "swr": 1.9, "tuner": tuner})
+    path = f"/api/stations/{kept}/reconcile"
+
+    def share(cause):
+        told = send(client, "post", path, {"document": mill}).json()["answer"]["explanations"]
+        return sum(one["weight"] for one in told if one["id"] == cause)
+
+    before = share("ground")
+    mill["causes"] = {"ground": 3.0}
+    table = send(client, "post", "/api/readings/causes", {"document": mill}).json()
+    assert next(one["often"] for one in table if one["id"] == "ground") == 3.0
+    assert share("ground") > 2 * before
+    mill["causes"] = {"as-described": 0}
+    refused = send(client, "post", path, {"document": mill})
+    assert refused.status_code == 422
+    assert refused.json()["errors"][0]["place"] == "causes.as-described"
+    mill["causes"] = {"gremlins": 1.0}
+    assert send(client, "post", path, {"document": mill}).status_code == 422

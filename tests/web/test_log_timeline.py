@@ -129,7 +129,7 @@ def test_what_is_expected_stands_beside_a_reading_as_it_is_typed(client, mill):
     assert asked(forward_w=980, reflected_w=1)["inside"] is False
     assert asked(swr=4)["inside"] is False
     bare = asked(tuner="bypass", mhz=3.65)
-    assert bare["swr"][0] > 3
+    assert bare["swr"][0] > 2
     assert any("bears" in step for step in bare["card"])
     assert asked(at="mast")["errors"][0]["place"] == "at"
     mill["antenna"] = {"kind": "unknown"}
@@ -180,7 +180,7 @@ def test_readings_that_the_station_has_no_place_for_any_more_are_left_out_and_sa
     mill["chain"][3]["label"] = "outside"
     told = send(client, "post", path, {"document": mill}).json()
     assert len(told["keys"]) == 1
-    assert told["answer"]["sentence"].startswith("The readings agree")
+    assert told["answer"]["sentence"].startswith("The readings fit the station as it is described")
     assert told["left_out"] == [
         "No meter called “antenna side” stands in the run now: one reading is left out.",
         "The antenna is not known at 50.1 MHz: one reading is left out.",

@@ -12,6 +12,7 @@ from pydantic import Field
 
 from tithe.core import Band, InputError, Station
 from tithe.core.bands import USUAL
+from tithe.core.log.causes import CauseId
 from tithe.document.antenna import AntennaModel
 from tithe.document.errors import StationError
 from tithe.document.fields import CoreObject, FileObject, Name, NotNegative, Positive, Ratio
@@ -48,8 +49,13 @@ class ArrangementModel(FileObject):
     antenna: AntennaModel
 
 
+Often = Annotated[NotNegative, Field(le=1000)]
+
+
 class StationFile(FileObject):
-    """The whole document; ``plan``: what the antenna was planned to be, kept beside what was measured."""
+    """The whole document; ``plan``: what the antenna was planned to be, kept beside what was measured;
+    ``causes``: how often what is wrong here is each, among ten visits, where that is known better than is
+    usual."""
 
     format: Literal["tithe-station"]
     version: Literal[1]
@@ -65,6 +71,7 @@ class StationFile(FileObject):
     arrangements: Annotated[list[ArrangementModel], Field(max_length=20)] = Field(default_factory=list)
     trim: TrimModel | None = None
     choice: ChoiceModel | None = None
+    causes: dict[CauseId, Often] = Field(default_factory=dict)
     readings: Annotated[list[ReadingModel], Field(max_length=20_000)] = Field(default_factory=list)
     remarks: Annotated[list[RemarkModel], Field(max_length=20_000)] = Field(default_factory=list)
     sweeps: Annotated[list[SweepModel], Field(max_length=500)] = Field(default_factory=list)

@@ -21,6 +21,7 @@ CHANGES = {
     "changed.arrangement": "name of the arrangement",
     "changed.arrangements": "kept arrangements",
     "changed.trim": "trimming",
+    "changed.causes": "how often a cause is met",
     "changed.choice": "wishes of the choice",
     "changed.format": "the file’s format",
     "changed.version": "the file’s version",

@@ -1,14 +1,18 @@
 """What is said of readings: what explains them, and which further one would tell more."""
 
 READINGS = {
-    "explained.as-described": (
-        "The readings agree with the station as it is described, within what is uncertain."
+    "explained.agree": (
+        "The readings agree with the station as it is described, within what is uncertain ({share:percent})."
     ),
-    "explained.much-better": (
-        "That explains the readings {likelihood:count} times as well as the station as it is described."
+    "explained.fits": (
+        "The readings fit the station as it is described ({share:percent}); less likely, {second} "
+        "({other:percent})."
     ),
-    "explained.also": "Nearly as good: {other}",
-    "take.power": "the radio gives {watts:watts} W",
+    "explained.named": "{cause} So say these readings, with {share:percent}.",
+    "explained.named-kind": "{cause:capital}: so say these readings, with {share:percent}.",
+    "explained.either": "Either {first} ({share:percent}), or {second} ({other:percent}).",
+    "explained.not-told": "These readings do not tell what it is: {shares:semicolon}.",
+    "explained.share": "{cause} ({share:percent})",
     "take.loss": "{part} loses {factor:figure} times what is written",
     "explained.both-right": (
         "Both meters are right: the tuner shows the radio SWR {near:ratio}, and changes nothing behind it, "
@@ -24,23 +28,73 @@ READINGS = {
         "tell less."
     ),
     "explained.loss": "As the readings imply, {part} loses {loss_db:db} dB at {freq_hz:mhz}.",
-    "explained.loss-written": (
-        "No reading bears on what {part} loses at {freq_hz:mhz}: as written, with what is uncertain of that, "
-        "it is {loss_db:db} dB."
+    "explained.silent": (
+        "No reading here bears on what {parts:list} {count:plural|loses|lose}: no figure of it is told."
     ),
     "explained.loss-open": "What {part} loses at {freq_hz:mhz} these readings do not tell at all.",
     "explained.phase-open": (
         "Of the antenna only the SWR is known: every phase that fits it and the readings is counted."
     ),
-    "explained.next": "What would tell most: {further}",
-    "slip.multiplier.too-much": (
-        "The powers of {at} are ten times what they should be: the range’s multiplier."
+    "explained.next": "Read next: {further}",
+    "explained.nothing-more": "No further reading would change that.",
+    "explained.no-reading-helps": "No reading that could be taken here would tell more.",
+    "kind.as-described": "the station is as described",
+    "kind.antenna": "the antenna has changed",
+    "kind.open": "a joint or a wire is open",
+    "kind.short": "there is a short",
+    "kind.joint": "a joint is bad",
+    "kind.water": "a line loses more than written",
+    "kind.ground": "the antenna’s resistance has grown, radials or ground lost",
+    "kind.transformer": "a transformer is beyond its band",
+    "kind.multiplier": "a meter’s scale was misread or is off",
+    "kind.peak": "peak was read for average",
+    "kind.swapped": "forward and reflected are swapped",
+    "kind.reference": "a meter is made for another impedance",
+    "kind.wrong-end": "a meter stands at the other end of a line",
+    "kind.second-tuner": "the radio’s own tuner was on",
+    "kind.not-bypassed": "the tuner was in line",
+    "kind.not-tuned": "the tuner was not matching",
+    "kind.other": "something that is not among what was tried",
+    "size.as-described": (
+        "losses and antenna within what is always a little off; a tuner’s coil up to 8 times "
+        "worse, now and then"
     ),
-    "slip.multiplier.too-little": (
-        "The powers of {at} are a tenth of what they should be: the range’s multiplier."
+    "size.antenna": "its resonance moved by 1 to 8 %, its resistance by a third either way",
+    "size.open": "300 Ω to 10 kΩ left in series, at the feedpoint or an end of a line",
+    "size.short": "0.2 to 30 Ω left across, at the feedpoint or an end of a line",
+    "size.joint": "1 to 100 Ω in series, or 50 Ω to 5 kΩ across, at any joint of the run",
+    "size.water": "1.5 to 10 times the loss, of a line of 3 m and more",
+    "size.ground": "1.3 to 4 times the resistance",
+    "size.transformer": (
+        "10 to 300 Ω of reactance in series; ten times as often where it is used outside its band"
     ),
-    "slip.once.too-much": "At {freq_hz:mhz} {at} was read ten times too high: the range’s multiplier.",
-    "slip.once.too-little": "At {freq_hz:mhz} {at} was read at a tenth: the range’s multiplier.",
+    "size.multiplier": "ten times, a tenth, or any factor; of one meter, or of one reading alone",
+    "size.peak": "peak of speech for its average",
+    "size.swapped": "of one reading",
+    "size.reference": "75 Ω in a line of 50 Ω",
+    "size.wrong-end": "of a line beside the meter",
+    "size.second-tuner": "its 1:1 is its own",
+    "size.not-bypassed": "where it was taken to be bypassed",
+    "size.not-tuned": "where it was taken to be matching",
+    "size.other": "every reading what a meter may show at all",
+    "cause.as-described": "The station is as it is described.",
+    "cause.antenna": "The antenna has changed: its resonance lies elsewhere than described.",
+    "cause.open": (
+        "Between {before} and {behind} the run is open, or nearly: a wire off, a plug without its pin."
+    ),
+    "cause.short": "Between {before} and {behind} there is a short, or nearly one.",
+    "cause.joint.series": (
+        "The joint between {before} and {behind} has resistance in series: corroded or loose."
+    ),
+    "cause.joint.across": "The joint between {before} and {behind} leaks across: wet, or carbon in it.",
+    "cause.water": "{line:capital} loses more than written: water in it, age, or a corroded plug.",
+    "cause.ground": (
+        "The antenna’s resistance has grown: radials or ground connection lost, or the ground dried."
+    ),
+    "cause.transformer": "{part:capital} is beyond its band, or its core is: reactance stands in series.",
+    "cause.scale": "The powers of {at} are off by a factor: the range’s multiplier, or its scale.",
+    "cause.mistyped": "The reading of {at} at {freq_hz:mhz} alone fits nothing: misread, or typed wrongly.",
+    "cause.other": "Nothing that was tried fits these readings.",
     "slip.peak": "{at:capital} shows the peak of speech, and was taken to show its average.",
     "slip.reference": "{at:capital} is made for 75 Ω, in a line of 50 Ω.",
     "slip.wrong-end": "{at:capital} stands at the other end of {line}.",
@@ -50,16 +104,21 @@ READINGS = {
     "slip.swapped": "Forward and reflected of {at} at {freq_hz:mhz} are swapped.",
     "slip.not-bypassed": "The tuner was in line where it was taken to be bypassed.",
     "slip.not-tuned": "The tuner was bypassed, or not set, where it was taken to be matching.",
-    "fault.short": "There is a short at the far end.",
-    "fault.open": "The far end is open: a wire off, a plug without its pin.",
-    "fault.ground": "The antenna has twice its resistance: radials or ground connection lost.",
-    "fault.water": "{line:capital} loses several times what it should: water in it, or a corroded plug.",
-    "fault.out-of-band": "{part:capital} is used outside its band.",
     "trend.too-few": "Readings of two days at the least show how a loss moves.",
-    "trend.steady": "From {since} to {now} no loss has certainly grown: the intervals overlap.",
-    "trend.grown": (
-        "{part:capital} loses more than it did: {before:db} dB at {freq_hz:mhz} on {since}, {after:db} dB "
-        "on {now}. Look at its plugs and for water in it."
+    "trend.steady": "From {since} to {now} no loss that these meters tell has grown.",
+    "trend.not-told": (
+        "No meter here can tell what {parts:list} {count:plural|loses|lose}: on none of these days "
+        "does a reading "
+        "bear on it."
+    ),
+    "trend.since": (
+        "{part:capital} loses more since {since}: {then:figure} times what is written, where it was "
+        "{before:figure} times ({share:percent}). Look at its plugs and for water in it."
+    ),
+    "trend.now-and-then": (
+        "{part:capital} loses more on some days and less on others: {then:figure} times what is written on "
+        "{days:list}, else {before:figure} times ({share:percent}). That is how it goes where water gets in "
+        "and dries again."
     ),
     "trend.between": "Noted in between: {notes:names}.",
     "place.fold-back": (
@@ -92,10 +151,26 @@ READINGS = {
         "At {about:name} {count:plural|one entry holds|some entries hold} no figures that a meter can show: "
         "left out."
     ),
+    "left-out.many": "Of {of:count} readings {count:count}, evenly chosen, are explained together.",
     "left-out.open-phase": (
         "Only the SWR of the antenna is known, and its phase is to be found at every frequency: "
         "{count:count} of {of:count} readings are explained, evenly chosen."
     ),
-    "further.auto": "{at} at {freq_hz:mhz}, matched: the interval shrinks by {gain:percent}.",
-    "further.bypass": "{at} at {freq_hz:mhz}, the tuner bypassed: the interval shrinks by {gain:percent}.",
+    "further.meter.auto": "{at} at {freq_hz:mhz}, the tuner matching.",
+    "further.meter.bypass": "{at} at {freq_hz:mhz}, the tuner bypassed.",
+    "further.borrowed.auto": "A borrowed meter {at} at {freq_hz:mhz}, the tuner matching.",
+    "further.borrowed.bypass": "A borrowed meter {at} at {freq_hz:mhz}, the tuner bypassed.",
+    "further.analyzer.auto": "An analyzer {at}, looking towards the antenna, at {freq_hz:mhz}.",
+    "further.analyzer.bypass": (
+        "An analyzer {at}, looking towards the antenna, at {freq_hz:mhz}, the tuner bypassed."
+    ),
+    "further.dummy.auto": (
+        "A dummy load in place of the antenna, read at {at}, {freq_hz:mhz}, the tuner matching."
+    ),
+    "further.dummy.bypass": (
+        "A dummy load in place of the antenna, read at {at}, {freq_hz:mhz}, the tuner bypassed."
+    ),
+    "further.means": "About SWR {near:ratio} there: {first}; about {far:ratio}: {second}.",
+    "further.indoors": "Indoors, {minutes:g} {minutes:plural|minute|minutes}.",
+    "further.outdoors": "Outdoors, {minutes:g} {minutes:plural|minute|minutes}.",
 }

@@ -11,6 +11,7 @@ _READINGS = {
     "forward_w": "forward power",
     "reflected_w": "reflected power",
     "swr": "SWR",
+    "power_w": "power that was set",
 }
 _ENDS = {"open": "open", "short": "short", "load": "load", "match": "resistor"}
 _BENCH = {

@@ -76,6 +76,6 @@ def test_a_meter_whose_scale_is_known_shows_it_and_is_explained_by_it():
     assert shown_share(wrong, read[1][0]) == pytest.approx(1.2)
     told = [reconcile(station, readings) for station, readings in ((right, read[0]), (wrong, read[1]))]
     for one, other in zip(told[0].losses, told[1].losses, strict=True):
-        assert other == pytest.approx(one, rel=0.05)
+        assert other == pytest.approx(one, rel=0.25)
     # What is to be expected at it is scaled as well.
     assert (expected(wrong, read[1])[1][0] > expected(right, read[0])[1][0]).all()

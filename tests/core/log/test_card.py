@@ -5,11 +5,11 @@ from dataclasses import replace
 import numpy as np
 import pytest
 
-from tests.core.log.test_reconcile import BEFORE, BEHIND, random_station, read
+from tests.core.log.stations import BEFORE, BEHIND, random_station, read
 from tithe.core import AttenuatedLine, Line, PlannedAntenna, solve
 from tithe.core.log.card import card, key_down_s, told
+from tithe.core.log.case import in_state
 from tithe.core.log.instruments import shown_rho
-from tithe.core.log.model import in_state
 from tithe.core.log.placing import places
 from tithe.core.log.reconcile import reconcile
 from tithe.core.log.taken import RADIO, Taken

@@ -6,14 +6,15 @@ from dataclasses import replace
 import numpy as np
 import pytest
 
-from tests.core.log.test_suspects import ANTENNA, CHAIN, FAR, FREQS, NEAR, STATION
+from tests.core.log.stations import FAR, KNOWN, NEAR, gamma_of, with_gamma
 from tithe.core import InputError, Station, Transmitter, solve
 from tithe.core.antenna import table
-from tithe.core.log.model import in_state
+from tithe.core.log.case import in_state
 from tithe.core.log.placing import RANGES_W, places
-from tithe.core.log.unknowns import Faulty
 from tithe.core.parts.meter import Meter
 
+STATION, CHAIN = KNOWN, KNOWN.chain
+FREQS = (7.1e6, 14.2e6)
 FREQ = FREQS[0]
 TUNER = 3
 
@@ -54,7 +55,7 @@ def test_a_change_of_the_antenna_shrinks_on_the_way_as_the_station_solved_with_i
             [port.gamma(50.0)[0] for port in (*(s.source for s in budget.stages), budget.antenna)]
         )
 
-    moved = replace(station, antenna=Faulty(ANTENNA, lambda gamma: gamma * 0.98))
+    moved = with_gamma(station, freq, 0.98 * gamma_of(station, freq))
     change = np.abs(gammas(moved) - gammas(station))
     errors = by_question(station)["antenna-well"].errors
     ideal = replace(

@@ -1,5 +1,5 @@
-"""What explains readings, on synthetic stations whose truth only the test knows: drawn from the priors, read
-by honest meters, with a slip or a fault put in."""
+"""What explains readings, on synthetic stations whose truth only the test knows: read by honest meters, with
+a slip or a fault of any size put in."""
 
 from dataclasses import replace
 from functools import cache
@@ -7,80 +7,28 @@ from functools import cache
 import numpy as np
 import pytest
 
+from benchmarks.hidden import hidden
 from tests import full
+from tests.core.log.stations import BEFORE, BEHIND, FAR, KNOWN, NEAR, RUN, random_station, read, truth
 from tithe.answers.log.log_json import answer
-from tithe.core import AttenuatedLine, InputError, Line, Station, Transmitter, Tuner, solve
+from tithe.core import AttenuatedLine, InputError, Line, Station, Transmitter, solve
 from tithe.core.antenna import table
 from tithe.core.antenna.loss import LossResistance
 from tithe.core.antenna.resonator import Resonator
 from tithe.core.antenna.swr_only import SwrAntenna
-from tithe.core.log.explain import columns_of, linear
-from tithe.core.log.instruments import instrument
-from tithe.core.log.model import TUNING_SD, Model, in_state, seen
-from tithe.core.log.reconcile import expected, reconcile
+from tithe.core.log.case import in_state
+from tithe.core.log.further import LEAST_BITS
+from tithe.core.log.reconcile import NAMED, case_of, expected, reconcile
+from tithe.core.log.rows import POWER_BOUNDS
+from tithe.core.log.supposed import Supposed
 from tithe.core.log.taken import RADIO, Taken, place_of
-from tithe.core.log.unknowns import POWER_SD, more_lossy, unknowns_of
+from tithe.core.log.weighing import weighed
+from tithe.core.message import tell
 from tithe.core.parts.meter import Meter
+from tithe.core.parts.transformer import Transformer
 from tithe.core.reflection import swr
 
-FREQS = (3.65e6, 7.1e6, 10.1e6, 14.2e6, 21.2e6, 28.5e6)
-BEFORE, BEHIND, RUN = 1, 3, 4
-MANY = full.of(20, 40)
-
-
-def random_station(rng):
-    freqs = np.sort(rng.choice(FREQS, rng.integers(1, 4), replace=False))
-    points = []
-    for f in (1.8e6, *freqs, 30e6):
-        gamma = rng.uniform(0.1, 0.85) * np.exp(2j * np.pi * rng.random())
-        z = 50 * (1 + gamma) / (1 - gamma)
-        points.append((f, z.real, z.imag))
-    accuracy, directivity = rng.choice([3, 5, 10]), rng.choice([20, 25, 30])
-    run = AttenuatedLine(50, 0.66, rng.uniform(0.4, 1.5), rng.uniform(0.003, 0.02))
-    chain = (
-        Line(AttenuatedLine(50, 0.66, 1.2, 0.01), 1.2, "jumper"),
-        Meter("radio side", 200, accuracy, directivity),
-        Tuner(coil_q=rng.uniform(80, 300)),
-        Meter("antenna side", 200, accuracy, directivity),
-        Line(run, rng.uniform(10, 45), "run"),
-    )
-    return Station(Transmitter(100.0), chain, table(tuple(points))), freqs
-
-
-def truth(station, freqs, rng):
-    """A station as it might really be, and the loss of its lossy parts by frequency."""
-    unknowns = unknowns_of(station)
-    gamma = rng.normal(size=(2, len(freqs))).T @ [1, 1j]
-    real = unknowns.applied(rng.normal(size=len(unknowns.parts)), gamma)
-    power = 100 * np.exp(POWER_SD * rng.normal())
-    real = replace(real, transmitter=replace(real.transmitter, power_w=float(power)))
-    budget = solve(real, freqs)
-    return real, np.array([budget.stages[n].loss_db for n in unknowns.parts])
-
-
-def read(described, real, freqs, rng):
-    """Every meter at every frequency, the tuner matching and bypassed, each with its own errors."""
-    out = []
-    gains: dict[int, float] = {}
-    for state in ("auto", "bypass"):
-        budget = solve(in_state(real, state), freqs)
-        for at in (BEFORE, BEHIND):
-            if rng.random() < 0.15:
-                continue
-            meter = instrument(described, at)
-            gain = np.exp(gains.setdefault(at, rng.normal() * meter.gain_sd))
-            for k, f in enumerate(freqs.tolist()):
-                v, i = budget.stages[at].source.v[k], budget.stages[at].source.i[k]
-                there, back = (v + 50 * i) / 2 / np.sqrt(50), (v - 50 * i) / 2 / np.sqrt(50)
-                if state == "auto" and at == BEFORE:
-                    back = back + there * TUNING_SD * (rng.normal(size=2) @ [1, 1j])
-                one, other = (meter.leak_sd * (rng.normal(size=2) @ [1, 1j]) for _ in range(2))
-                forward = abs(there + one * back) ** 2 * gain + rng.normal() * meter.reading_sd_w
-                reflected = abs(back + other * there) ** 2 * gain + rng.normal() * meter.reading_sd_w
-                if forward > 1:
-                    reflected = float(np.clip(reflected, 0, 0.999 * forward))
-                    out.append(Taken(f, at, float(forward), reflected, tuner=state))
-    return out
+MANY = full.of(16, 40)
 
 
 @cache
@@ -90,74 +38,145 @@ def trials(count):
         rng = np.random.default_rng(seed)
         station, freqs = random_station(rng)
         real, losses = truth(station, freqs, rng)
-        readings = read(station, real, freqs, rng)
+        readings = read(station, real, freqs, rng, power_w=100.0 if seed % 2 else None)
         if len(readings) >= 2:
             at = [list(freqs).index(f) for f in sorted({one.freq_hz for one in readings})]
             out.append((station, readings, losses[:, at], reconcile(station, readings)))
     return out
 
 
-def test_stated_losses_hold_and_where_there_is_no_slip_none_is_named():
-    inside, silent = [], []
+def test_stated_losses_hold_and_no_honest_station_is_accused():
+    inside: list[bool] = []
+    accused: list[bool] = []
     for _, _, losses, told in trials(MANY):
-        found = next(one for one in told.explanations if one.id == "as-described").found
-        low, _, high = found.loss_db(1.96)
-        inside.append(((low <= losses) & (losses <= high)).mean(axis=1))
-        silent.append(told.best.id == "as-described")
-    assert (np.mean(inside, axis=0) >= 0.9).all()
-    assert np.mean(silent) >= 0.95
+        in_line = told.losses.value > 1e-4  # where the tuner was matching in what was read
+        inside += ((told.losses.low <= losses) & (losses <= told.losses.high))[in_line].tolist()
+        accused.append(told.named is not None and told.named.id != "as-described")
+        assert sum(one.weight for one in told.causes) == pytest.approx(1)
+    assert np.mean(inside) >= 0.9
+    assert sum(accused) <= max(1, 0.03 * len(accused))
 
 
 def test_honest_readings_lie_inside_what_was_to_be_expected():
     power: list[bool] = []
     rho: list[bool] = []
     for station, readings, _, _ in trials(MANY):
-        rows, ends = expected(station, readings)
-        for (low, high), watts, n in zip(ends, rows.is_power, rows.reading, strict=True):
+        case, ends = expected(station, readings)
+        for (low, high), watts, n in zip(ends, case.rows.is_power, case.rows.reading, strict=True):
             one = readings[n]
             (power if watts else rho).append(low <= (one.forward_w if watts else one.rho) <= high)
     assert np.mean(power) >= 0.9
     assert np.mean(rho) >= 0.9
 
 
-def sampled(station, readings, rng, count):
-    """Losses by a random walk over all unknowns with the model as it is, not made linear: their logarithm's
-    standard deviation."""
-    model = Model(unknowns_of(station), tuple(readings))
-    rows = seen(readings, model.instruments)
-    found = linear(model, rows)
-    step = np.linalg.cholesky(found.covariance + 1e-9 * np.eye(len(found.covariance)))
-
-    def weigh(value):
-        # Not its slopes, which a walk does not need.
-        here = linear(model, rows, value, like=found)
-        misfit = ((rows.value - here.predicted) ** 2 / here.noise + np.log(here.noise)).sum()
-        return -0.5 * (misfit + value @ value), here.log_loss
-
-    value = found.best
-    weight, loss = weigh(value)
-    losses = []
-    for n in range(count):
-        other = value + 0.35 * step @ rng.normal(size=len(value))
-        there, its = weigh(other)
-        if np.log(rng.random()) < there - weight:
-            value, weight, loss = other, there, its
-        if n > count // 5:
-            losses.append(loss)
-    return np.std(losses, axis=0)
+@pytest.mark.parametrize("power", [7.0, 18.0, 35.0, 50.0, 80.0])
+@pytest.mark.parametrize("known", [True, False])
+def test_exact_readings_at_any_power_have_no_culprit(power, known):
+    there = replace(KNOWN, transmitter=replace(KNOWN.transmitter, power_w=power))
+    readings = []
+    for f in (7.1e6, 14.2e6):
+        budget = solve(there, np.array([f]))
+        for at in (NEAR, FAR):
+            source = budget.stages[at].source
+            forward, back = (float(abs(source.v[0] + sign * 50 * source.i[0]) ** 2 / 200) for sign in (1, -1))
+            readings.append(Taken(f, at, forward, back, power_w=power if known else None))
+    told = reconcile(KNOWN, readings)
+    assert told.causes[0].id == "as-described"
+    assert told.power.low < power < told.power.high
+    assert told.power.high < (1.3 if known else 2.5) * told.power.low
 
 
-def test_the_intervals_are_no_wider_than_a_sampled_posterior_s():
-    rng = np.random.default_rng(8)
-    ratios = []
-    for station, readings, _, told in sorted(trials(MANY), key=lambda trial: len(trial[1]))[:2]:
-        found = next(one for one in told.explanations if one.id == "as-described").found
-        stated = np.sqrt(found.loss_variance(found.covariance))
-        ratios.append(
-            (stated / sampled(station, readings, rng, 600))[1:].ravel()
-        )  # the tuner's and the run's
-    assert np.median(np.concatenate(ratios)) < 1.5
-    assert np.median(np.concatenate(ratios)) > 0.6
+def test_an_swr_of_three_behind_the_tuner_is_first_of_all_a_changed_antenna_and_says_what_would_tell():
+    """Where the choke is used well inside its band, and 1.3 was to be expected."""
+    antenna = table(((6e6, 45, -450), (7.1e6, 60, 8), (8e6, 75, 450)))
+    choke = Transformer(ratio=1.0, loss_db=0.1, label="choke")
+    station = replace(KNOWN, antenna=antenna, chain=(*KNOWN.chain[:6], choke))
+    told = reconcile(station, [Taken(7.1e6, RADIO, swr=1.1), Taken(7.1e6, FAR, swr=3.0)])
+    weight = {one.id: one.weight for one in told.causes}
+    assert {one.id for one in told.causes[:2]} == {"antenna", "ground"}
+    assert weight.get("transformer", 0) < 0.05
+    assert told.further
+    assert all(one.bits >= LEAST_BITS for one in told.further)
+    rates = [one.bits / one.minutes for one in told.further]
+    assert rates == sorted(rates, reverse=True)
+
+
+def test_hidden_causes_of_any_size_are_what_is_named():
+    """Drawn apart from the priors, solved part by part: of what is named nearly all is so."""
+    right, honest = [], []
+    rng = np.random.default_rng(11)
+    for n in range(full.of(36, 150)):
+        freqs = np.array([[7.1e6, 14.2e6], [7.1e6]][n % 2])
+        one = hidden(KNOWN, freqs, rng, power_known=n % 3 > 0)
+        named = reconcile(KNOWN, one.readings).named
+        if named is not None:
+            right.append(named.id == one.cause)
+        if one.cause == "as-described":
+            honest.append(named is None or named.id == "as-described")
+    assert np.mean(right) >= 0.8
+    assert all(honest)
+
+
+def test_the_evidence_of_an_open_power_is_the_integral_over_what_it_may_be():
+    station, freqs = random_station(np.random.default_rng(7))
+    f = float(freqs[0])
+    for watts in (0.4, 3.0, 60.0, 109.0, 150.0):
+        readings = [Taken(f, BEFORE, watts), Taken(f, BEHIND, 1.05 * watts)]
+        described = [Supposed("as-described", tell("cause.as-described"), 0.0)]
+        case, feed = case_of(station, readings)
+        told = weighed(case, feed, described).evidence[0]
+        logs = np.linspace(*POWER_BOUNDS, 300)
+        each = []
+        for log in logs:
+            at = [replace(one, power_w=100 * float(np.exp(log))) for one in readings]
+            known, feed = case_of(station, at)
+            each.append(weighed(known, feed, described).evidence[0])
+        # With the power known there is an error of what was set beside: the bounds are softer by that.
+        assert told == pytest.approx(np.log(np.mean(np.exp(np.array(each)))), abs=0.6)
+
+
+def test_what_one_reading_shows_under_a_cause_is_told_with_how_far_off_it_is():
+    rng = np.random.default_rng(2)
+    one = hidden(KNOWN, np.array([7.1e6, 14.2e6]), rng, True, "multiplier")
+    told = reconcile(KNOWN, one.readings)
+    described = next(cause for cause in told.causes if cause.id == "as-described")
+    best = told.causes[0]
+    assert best.id == "multiplier"
+    assert np.abs(best.off).max() < np.abs(described.off).max()
+    shown = answer(KNOWN, one.readings, told)["explanations"][0]["readings"]
+    for reading, as_read in zip(one.readings, shown, strict=True):
+        assert as_read["forward_w"] == pytest.approx(reading.forward_w, rel=0.2)
+
+
+def test_two_causes_at_once_are_among_what_is_tried():
+    """A scale ten times too high beside a short at the feedpoint: neither alone explains what is read."""
+    there = replace(KNOWN, antenna=table(((1e6, 2, 0), (3e7, 2, 0))))
+    readings = []
+    for f in (7.1e6, 14.2e6):
+        for state in ("auto", "bypass"):
+            budget = solve(in_state(there, state), np.array([f]))
+            for at in (NEAR, FAR):
+                source = budget.stages[at].source
+                scale = 10.0 if at == NEAR else 1.0
+                forward, back = (
+                    scale * float(abs(source.v[0] + sign * 50 * source.i[0]) ** 2 / 200) for sign in (1, -1)
+                )
+                readings.append(Taken(f, at, forward, back, tuner=state, power_w=100.0))
+    told = reconcile(KNOWN, readings)
+    both = [n for n, one in enumerate(told.found.supposed) if one.beside is not None]
+    assert told.share[both].sum() > 0.5
+    best = told.found.supposed[int(np.argmax(told.share))]
+    assert best.slip.only
+    assert best.change.shunt or best.change.gamma is not None or best.change.series
+
+
+def test_the_same_readings_have_the_same_answer_and_their_order_is_nothing():
+    station, readings, _, told = trials(MANY)[1]
+    again = reconcile(station, readings)
+    turned = reconcile(station, readings[::-1])
+    for other in (again, turned):
+        assert [one.id for one in other.causes[:3]] == [one.id for one in told.causes[:3]]
+        assert other.causes[0].weight == pytest.approx(told.causes[0].weight, abs=1e-3)
 
 
 def without_phase(station, freqs, plane):
@@ -171,7 +190,7 @@ def without_phase(station, freqs, plane):
 
 def test_stated_losses_hold_where_only_an_swr_of_the_antenna_is_known():
     inside = []
-    for seed in range(20):
+    for seed in range(full.of(8, 20)):
         rng = np.random.default_rng(seed)
         station, freqs = random_station(rng)
         real, losses = truth(station, freqs, rng)
@@ -183,148 +202,48 @@ def test_stated_losses_hold_where_only_an_swr_of_the_antenna_is_known():
     assert np.mean(inside) >= 0.9
 
 
-def test_an_antenna_without_reflection_needs_no_phase():
-    station, freqs = random_station(np.random.default_rng(5))
-    readings = [Taken(float(freqs[0]), at, 97.0, 0.5, tuner="bypass") for at in (BEFORE, BEHIND)]
-    f = float(freqs[0])
-    told = [
-        reconcile(replace(station, antenna=antenna), readings).losses
-        for antenna in (SwrAntenna(((f, 1.0),)), Resonator(f, 50.0, 10.0))
-    ]
-    np.testing.assert_allclose(told[0], told[1], rtol=1e-6)
-
-
-def slipped(kind, seed):
-    """What is named first where one slip or fault was put in; None where nothing came of it."""
-    rng = np.random.default_rng(1000 + seed)
-    station, freqs = random_station(rng)
-    real, _ = truth(station, freqs, rng)
-    if kind == "water":
-        chain = (*real.chain[:RUN], more_lossy(real.chain[RUN], 4.0))
-        real = replace(real, chain=chain)
-    readings = read(station, real, freqs, rng)
-    if kind == "multiplier":
-        readings = [
-            replace(r, forward_w=10 * r.forward_w, reflected_w=10 * r.reflected_w) if r.at == BEHIND else r
-            for r in readings
-        ]
-    if kind == "not-bypassed":
-        readings = [replace(r, tuner="bypass") for r in readings if r.tuner == "auto"]
-    if kind == "second-tuner":
-        readings = [r for r in readings if r.tuner == "bypass"]
-        readings += [Taken(f, RADIO, swr=1.1, tuner="bypass") for f in freqs.tolist()]
-    if kind == "swapped":
-        much = [n for n, r in enumerate(readings) if r.reflected_w > 0.5]
-        if not much:
-            return None
-        n = int(rng.choice(much))
-        one = readings[n]
-        readings[n] = replace(one, forward_w=one.reflected_w, reflected_w=one.forward_w)
-    return reconcile(station, readings).best.id if len(readings) >= 2 else None
-
-
-def test_a_slip_that_was_put_in_is_named_first():
-    kinds = ("multiplier", "swapped", "not-bypassed", "second-tuner")
-    named = [(kind, slipped(kind, seed)) for kind in kinds for seed in range(9)]
-    right = [kind == found for kind, found in named if found]
-    assert len(right) > 24
-    assert np.mean(right) >= 0.8
-
-
-def test_water_in_the_run_is_found():
-    named = [slipped("water", seed) for seed in range(12)]
-    assert np.mean([one == "water" for one in named if one]) >= 0.6
-
-
-def test_the_further_reading_proposed_narrows_most_of_all():
-    for _, _, _, told in trials(MANY)[:12]:
-        found = told.best.found
-        before = found.loss_variance(found.covariance)
-        p, k = np.unravel_index(int(np.argmax(np.exp(found.log_loss) * np.sqrt(before))), before.shape)
-        gains = []
-        for at in (RADIO, BEFORE, BEHIND):
-            for state in ("auto", "bypass"):
-                more = [Taken(f, at, 1.0, 0.5, tuner=state) for f in found.model.freq_hz.tolist()]
-                gains += [1 - np.sqrt(with_one_more(found, one)[p, k] / before[p, k]) for one in more]
-        assert told.further[0].gain == pytest.approx(max(gains), abs=2e-3)
-        assert 0 <= told.further[0].gain < 1
-
-
-def with_one_more(found, one):
-    """The variance of every loss with one more reading among the others, from the whole model anew."""
-    wider = replace(found.model, readings=(*found.model.readings, one), known={})
-    rows = seen(wider.readings, wider.instruments)
-    known = dict(zip(found.columns, found.best, strict=True))
-    full = linear(wider, rows, np.array([known.get(column, 0.0) for column in columns_of(wider)]))
-    return full.loss_variance(full.covariance)
-
-
 def test_a_station_whose_antenna_has_a_loss_is_explained_as_any_other():
     lossy = Resonator(7.1e6, 30.0, 12.0, loss=LossResistance(((7.1e6, 20.0),)))
     chain = (Meter("near", 200, 5, 25), Line(AttenuatedLine(50, 0.66, 0.8, 0.01), 20, "run"))
     told = reconcile(Station(Transmitter(100.0), chain, lossy), [Taken(7.1e6, 0, 98.0, 5.0)])
-    assert {"as-described", "open"} >= {told.best.id}
-
-
-def test_where_a_loss_may_be_many_times_as_much_its_interval_holds_what_solved_stations_lose():
-    """A stub of an antenna, |Γ| nearly 1: no straight line tells what the line to it loses."""
-    nearly = table(((1e6, 2, -900), (3e7, 2, -900)))
-    run = Line(AttenuatedLine(450, 0.9, 0.05, 0.001), 20, "open line")
-    described = Station(Transmitter(100.0), (Meter("near", 200, 5, 25), run), nearly)
-    readings = [Taken(7.1e6, 0, swr=40.0)]
-    low, _, high = (float(end[0, 0]) for end in reconcile(described, readings).losses)
-    rng = np.random.default_rng(4)
-    lost: list[float] = []
-    while len(lost) < 150:
-        real, losses = truth(described, np.array([7.1e6]), rng)
-        gamma = abs(solve(real, np.array([7.1e6])).stages[0].source.gamma(50.0)[0])
-        # Of all it might be, those that would have been read so.
-        if rng.random() < np.exp(-0.5 * ((gamma - 39 / 41) / 0.04) ** 2):
-            lost.append(losses[0, 0])
-    assert np.mean([low <= one <= high for one in lost]) >= 0.9
-    assert high < 1.5 * np.quantile(lost, 0.975)
-
-
-def test_many_frequencies_are_explained_in_seconds():
-    station, _ = random_station(np.random.default_rng(2))
-    readings = [Taken(7.0e6 + 1e3 * n, BEFORE, swr=1.8, tuner="bypass") for n in range(150)]
-    told = reconcile(station, readings)
-    assert told.losses[0].shape == (3, 150)
-
-
-def test_with_nothing_uncertain_read_the_priors_stand():
-    station, freqs = random_station(np.random.default_rng(3))
-    vague = replace(
-        station,
-        chain=tuple(replace(p, full_scale_w=1e9) if isinstance(p, Meter) else p for p in station.chain),
-    )
-    readings = [Taken(float(freqs[0]), BEFORE, 90.0)]
-    model = Model(unknowns_of(vague), tuple(readings))
-    found = linear(model, seen(readings, model.instruments))
-    assert np.diag(found.covariance) == pytest.approx(1, abs=1e-3)
-    assert found.best == pytest.approx(0, abs=0.05)
-    assert len(columns_of(model)) == len(found.best)
-
-
-def test_repeating_a_reading_does_not_make_its_meter_better():
-    station, freqs = random_station(np.random.default_rng(5))
-    one = Taken(float(freqs[0]), BEHIND, 90.0, 5.0)
-
-    def spread(readings):
-        model = Model(unknowns_of(station), tuple(readings))
-        found = linear(model, seen(readings, model.instruments))
-        return float(found.covariance[0, 0])
-
-    assert spread([one] * 20) > 0.5 * spread([one])
+    assert told.causes[0].id == "as-described"
 
 
 def test_a_run_without_anything_that_loses_is_explained_too():
     antenna = table(((1e6, 40, 10), (3e7, 40, 10)))
     bare = Station(Transmitter(100.0), (Meter("near", 200, 5, 25),), antenna)
-    told = reconcile(bare, [Taken(7.1e6, 0, 97.0, 1.5)])
-    assert told.best.id == "as-described"
-    assert told.further == ()
-    assert answer(bare, [Taken(7.1e6, 0, 97.0, 1.5)], told)["losses"] == []
+    readings = [Taken(7.1e6, 0, 97.0, 1.5)]
+    told = reconcile(bare, readings)
+    assert told.causes[0].id == "as-described"
+    assert answer(bare, readings, told)["losses"] == []
+
+
+def test_a_loss_on_which_no_reading_bears_has_no_figure():
+    """One meter on the radio's side of the tuner, which is set to 1:1: a loss behind it turns nothing there
+    but the setting. Two meters around a tuner that loses much do bear on
+    its loss."""
+    station, _ = random_station(np.random.default_rng(3))
+    before = [Taken(7.1e6, BEFORE, 100.0, 0.0, power_w=100.0)]
+    found = reconcile(station, before)
+    run = list(found.case.unknowns.parts).index(RUN)
+    assert not found.read[run].any()
+    told = answer(station, before, found)
+    assert "No reading here bears on what" in told["sentence"]
+    assert "run" not in {one["label"] for one in told["losses"]}
+    assert "run" in {one["label"] for one in told["silent"]}
+    there = solve(station, np.array([7.1e6])).stages[BEHIND].source
+    waves = np.abs([there.v + 50 * there.i, there.v - 50 * there.i]) ** 2 / 200
+    both = [*before, Taken(7.1e6, BEHIND, 0.6 * float(waves[0, 0]), 0.6 * float(waves[1, 0]), power_w=100.0)]
+    found = reconcile(station, both)
+    tuner = next(n for n, part in enumerate(station.chain) if part.tuner)
+    assert found.read[list(found.case.unknowns.parts).index(tuner)].all()
+
+
+def test_nothing_is_taken_over_but_from_what_is_named():
+    for station, readings, _, found in trials(MANY):
+        told = answer(station, readings, found)
+        if told["explanations"][0]["weight"] < NAMED:
+            assert told["changes"] == []
 
 
 @pytest.mark.parametrize(
@@ -334,6 +253,7 @@ def test_a_run_without_anything_that_loses_is_explained_too():
         ({"swr": 0.5}, "at-least"),
         ({"reflected_w": 2.0}, "missing"),
         ({"forward_w": 0.0}, "above"),
+        ({"forward_w": 9.0, "power_w": 0.0}, "above"),
         ({"forward_w": 9.0, "reflected_w": 1.0, "swr": 2.0}, "swr-by-both"),
     ],
 )
@@ -355,22 +275,3 @@ def test_a_reading_stands_at_a_meter_that_there_is():
         reconcile(station, [Taken(60e6, BEFORE, 90.0)])
     with pytest.raises(InputError, match="no-readings"):
         reconcile(station, [])
-
-
-def test_a_loss_on_which_no_reading_bears_is_not_told_as_read():
-    """One meter on the radio's side of the tuner, which is set to 1:1: a loss behind it turns nothing there
-    but the setting. Two meters around the tuner do bear on its loss."""
-    station, _ = random_station(np.random.default_rng(3))
-    before = [Taken(7.1e6, BEFORE, 100.0, 0.0)]
-    found = reconcile(station, before)
-    assert not found.read.any()
-    told = answer(station, before, found)
-    assert "No reading bears on what" in told["sentence"]
-    assert "As the readings imply" not in told["sentence"]
-    assert {one["read"] for one in told["losses"]} == {False}
-    there = solve(station, np.array([7.1e6])).stages[BEHIND].source
-    waves = np.abs([there.v + 50 * there.i, there.v - 50 * there.i]) ** 2 / 200
-    both = [*before, Taken(7.1e6, BEHIND, float(waves[0, 0]), float(waves[1, 0]))]
-    found = reconcile(station, both)
-    tuner = next(n for n, part in enumerate(station.chain) if part.tuner)
-    assert found.read[list(found.best.found.model.unknowns.parts).index(tuner)].all()

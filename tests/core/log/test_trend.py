@@ -1,56 +1,71 @@
-"""A loss that grows over a year, and one that does not."""
+"""A loss that grows over a year, one that does not, and one that comes and goes."""
 
 from dataclasses import replace
 
 import numpy as np
 import pytest
 
-from tests.core.log.test_reconcile import BEFORE, BEHIND, RUN, random_station, read
+from tests.core.log.stations import BEFORE, BEHIND, RUN, random_station, read, truth
 from tithe.core import InputError
 from tithe.core.log.taken import Taken
-from tithe.core.log.trend import day, grown
+from tithe.core.log.trend import course, day, grown
 from tithe.core.log.unknowns import more_lossy, unknowns_of
+from tithe.core.parts.meter import Meter
 
 
-def year(factor, seed):
-    """A day in spring and one a year later, by which the run has come to lose so many times as much."""
+def days_of(seed, *factors, moved=0.0):
+    """A station with a meter at its feedpoint too, and a day for each factor of what its run loses."""
     rng = np.random.default_rng(seed)
     station, freqs = random_station(rng)
-    real = unknowns_of(station).applied(np.zeros(3), np.zeros(len(freqs)))
-    after = replace(real, chain=(*real.chain[:RUN], more_lossy(real.chain[RUN], factor)))
-    return station, [found for one in (real, after) if (found := read(station, one, freqs, rng))]
+    far = Meter("far", 200, 5, 25)
+    station = replace(station, chain=(*station.chain, far))
+    real, _ = truth(station, freqs, rng)
+    days = []
+    for factor in factors:
+        there = replace(real, chain=(*real.chain[:RUN], more_lossy(real.chain[RUN], factor), far))
+        days.append(day(station, [*read(station, there, freqs, rng), *_at_the_far_end(there, freqs)]))
+    return days, unknowns_of(station).parts.index(RUN)
 
 
-def run_of(station):
-    return unknowns_of(station).parts.index(RUN)
+def _at_the_far_end(real, freqs):
+    from tithe.core import solve
+
+    source = solve(real, freqs).stages[RUN + 1].source
+    waves = [np.abs(source.v + sign * 50 * source.i) ** 2 / 200 for sign in (1, -1)]
+    return [Taken(f, RUN + 1, *map(float, two)) for f, *two in zip(freqs.tolist(), *waves, strict=True)]
 
 
-def test_a_run_that_loses_four_times_as_much_is_seen_to_and_one_that_stays_is_not():
-    grew: list[bool] = []
-    stayed: list[bool] = []
-    for seed in range(12):
-        for factor, out in ((4.0, grew), (1.0, stayed)):
-            station, readings = year(factor, seed)
-            if len(readings) == 2:
-                days = [day(station, one) for one in readings]
-                out.append(grown(days, run_of(station)))
-    assert np.mean(grew) >= 0.5
-    assert np.mean(stayed) <= 0.05
+def test_a_run_that_loses_three_times_as_much_is_seen_to_and_one_that_stays_is_not():
+    grew = [grown(*days_of(seed, 1.0, 3.0)) for seed in range(12)]
+    stayed = [grown(*days_of(seed, 1.0, 1.0)) for seed in range(12)]
+    assert np.mean(grew) >= 0.9
+    assert not any(stayed)
+
+
+def test_it_is_told_since_when_and_where_it_comes_and_goes():
+    days, run = days_of(3, 1.0, 1.0, 4.0, 4.0)
+    found = course(days, run)
+    assert (found.kind, found.since) == ("since", 2)
+    assert found.before < 1.6 < 2.5 < found.then
+    days, run = days_of(3, 1.0, 4.0, 1.0, 4.0, 1.0)
+    found = course(days, run)
+    assert (found.kind, found.days) == ("now-and-then", (1, 3))
+
+
+def test_where_no_reading_bears_on_a_loss_that_is_what_is_told():
+    station, freqs = random_station(np.random.default_rng(5))
+    behind = unknowns_of(station).parts.index(RUN)
+    days = [day(station, [Taken(float(freqs[0]), BEFORE, 100.0, 0.0)]) for _ in range(2)]
+    assert course(days, behind).kind == "not-told"
+    assert not grown(days, behind)
+    with pytest.raises(InputError, match="no-readings"):
+        day(station, [])
 
 
 def test_a_day_implies_what_the_readings_do_within_its_interval():
-    station, (readings, _) = year(1.0, 3)
-    found = day(station, readings)
+    station, freqs = random_station(np.random.default_rng(3))
+    found = day(station, [Taken(float(f), BEHIND, 90.0, 9.0) for f in freqs])
     assert (found.loss_db.low <= found.loss_db.value).all()
     assert (found.loss_db.value <= found.loss_db.high).all()
     assert found.loss_db.low.shape == (3, len(found.freq_hz))
-
-
-def test_days_that_have_no_frequency_in_common_are_not_laid_side_by_side():
-    station, freqs = random_station(np.random.default_rng(5))
-    one = day(station, [Taken(float(freqs[0]), BEHIND, 90.0, 9.0)])
-    other = day(station, [Taken(float(freqs[0]) + 1e5, BEFORE, 90.0, 9.0)])
-    assert not grown([one, other], run_of(station))
-    assert not grown([one], run_of(station))
-    with pytest.raises(InputError, match="no-readings"):
-        day(station, [])
+    assert np.exp(found.prior).sum(axis=1) == pytest.approx(1)

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Iterator, Sequence
-from dataclasses import replace
+from itertools import groupby
 
 import numpy as np
 
@@ -12,86 +12,97 @@ from tithe.answers.log.shapes import (
     Explained,
     FurtherReading,
     ImpliedLoss,
+    ReadAs,
     ReconciledOut,
+    SilentLoss,
     TakenOver,
+    WayOfCause,
 )
-from tithe.answers.spans import found as found_in
 from tithe.answers.spans import three
-from tithe.answers.station.budget_shapes import Span
 from tithe.core import AttenuatedLine, Station, SteppedTuner, Tuner
 from tithe.core.intervals import SIGMAS
-from tithe.core.log.explain import Linear
+from tithe.core.log.further import Further, best_of_each, entropy_bits
 from tithe.core.log.instruments import instrument
-from tithe.core.log.reconcile import MUCH_BETTER, Explanation, Further, Reconciled
+from tithe.core.log.reconcile import NAMED, Cause, Reconciled
 from tithe.core.log.taken import RADIO, Taken
-from tithe.core.log.unknowns import POWER_SD, loss_factor, more_lossy
 from tithe.core.message import Message, tell
 from tithe.core.reflection import swr
 from tithe.text import say
 
-_SHOWN = 5
+_SHOWN = 6
+_LEAST_SHARE = 0.005
 _OUT_OF_LINE_DB = 1e-4
 """A part that loses less is out of line in the setting that was read."""
+_HALF = 0.5
+_FIGURES = ("as-described", "water")
+"""Causes that are figures of the station; others are to be mended, not written down."""
+_NOTHING_NEW = 0.03
+"""A figure that readings move by less stays as it is written."""
+_TELLS = 0.9
+"""What readings leave of a standard deviation where they tell something of an unknown."""
+_MOST_LIKELIHOOD = 1e6
 
 
 def answer(station: Station, readings: Sequence[Taken], found: Reconciled) -> ReconciledOut:
     """What the readings imply, and what explains them."""
-    best = found.best
     return {
         "losses": _losses(station, found),
-        "power_w": _power(station, best.found),
-        "explanations": [_explained(one) for one in _ranked(found)],
-        "next": [_further(station, one) for one in found.further],
+        "silent": _silent(station, found),
+        "power_w": three(*found.power),
+        "explanations": [_explained(one, found) for one in _ranked(found)],
+        "next": [_further(station, one, found) for one in best_of_each(found.further)],
         "readings": [_expected(n, one, found) for n, one in enumerate(readings)],
-        "changes": [] if best.id in _NO_FIGURES else list(_changes(station, best.found)),
+        "changes": list(_changes(station, found)),
         "sentence": say(_told(station, readings, found)),
     }
 
 
-def _ranked(found: Reconciled) -> list[Explanation]:
-    """What is said to explain them first, then the others by likelihood."""
-    return [found.best, *(one for one in found.explanations if one is not found.best)][:_SHOWN]
+def _ranked(found: Reconciled) -> list[Cause]:
+    """The likeliest first; those that come to next to nothing are left out, but for the station as described,
+    and what they would have is added to `other`'s share."""
+    return [one for n, one in enumerate(found.causes) if n < _SHOWN or one.id in ("as-described", "other")]
 
 
 def _losses(station: Station, found: Reconciled) -> list[ImpliedLoss]:
-    model = found.best.found.model
     return [
         {
             "label": station.chain[n].label,
             "part": n,
             "mhz": float(f) / 1e6,
             "loss_db": three(*found.losses.at(p, k)),
-            "read": bool(found.read[p, k]),
+            "read": True,
         }
-        for p, n in enumerate(model.unknowns.parts)
-        for k, f in enumerate(model.freq_hz)
-        if found.losses.value[p, k] > _OUT_OF_LINE_DB
+        for p, n in enumerate(found.case.unknowns.parts)
+        for k, f in enumerate(found.case.freq_hz)
+        if found.losses.value[p, k] > _OUT_OF_LINE_DB and found.read[p, k]
     ]
 
 
-def _power(station: Station, found: Linear) -> Span:
-    rated = station.transmitter.power_w
-    middle, off = POWER_SD * found.best[0], SIGMAS * POWER_SD * np.sqrt(found.covariance[0, 0])
-    return three(*(float(rated * np.exp(x)) for x in (middle - off, middle, middle + off)))
+def _silent(station: Station, found: Reconciled) -> list[SilentLoss]:
+    return [
+        {"label": station.chain[n].label, "part": n}
+        for p, n in enumerate(found.case.unknowns.parts)
+        if (found.losses.value[p] > _OUT_OF_LINE_DB).any() and not found.read[p].any()
+    ]
 
 
-def _changes(station: Station, found: Linear) -> Iterator[TakenOver]:
-    """The station's own figures as the readings have them, of those that they tell something of."""
-    spread = np.sqrt(np.diag(found.covariance))
-    columns = list(found.columns)
-    power = found_in(_power(station, found))
-    if spread[0] < _TELLS and abs(power / station.transmitter.power_w - 1) > _NOTHING_NEW:
-        yield {
-            "place": "transmitter.power_w",
-            "value": float(f"{power:.3g}"),
-            "text": say(tell("take.power", watts=power)),
-        }
-    for n in found.model.unknowns.parts:
-        k = columns.index(("part", n))
-        if spread[k] >= _TELLS:
+def _changes(station: Station, found: Reconciled) -> Iterator[TakenOver]:
+    """The station's own figures as the readings have them, of those that they tell something of; of what is
+    named alone."""
+    named = found.named
+    if named is None or named.id not in _FIGURES:
+        return
+    mine = [n for n, one in enumerate(found.found.supposed) if one.cause == named.id]
+    share = found.share[mine] / found.share[mine].sum()
+    some, case = found.found[mine], found.case
+    own = case.slice_of("part")
+    for p, n in enumerate(case.unknowns.parts):
+        if not found.read[p].any():
             continue
+        log = case.unknowns.part_mean[p] + case.unknowns.part_sd[p] * some.best[:, own.start + p]
+        more = [sum(v for q, v in one.change.log_loss if q == p) for one in some.supposed]
+        factor = float(np.exp((share * (log + more)).sum()))
         part = station.chain[n]
-        factor = _times(found, n, float(found.best[k]))
         if abs(factor - 1) <= _NOTHING_NEW:
             continue
         told = say(tell("take.loss", part=part.label, factor=factor))
@@ -107,28 +118,50 @@ def _changes(station: Station, found: Linear) -> Iterator[TakenOver]:
             yield {"place": f"chain[{n}].coil_q", "value": value, "text": told}
 
 
-def _times(found: Linear, at: int, value: float) -> float:
-    """How many times as much a part loses as is written, what has befallen it counted in."""
-    station, model = found.model.unknowns.station, found.model
-    part = station.chain[at]
-    chain = list(station.chain)
-    chain[at] = more_lossy(part, loss_factor(part, value))
-    there = model.changed(replace(station, chain=tuple(chain))).chain[at]
-    if part.feedline is None:
-        return loss_factor(part, value)
-    return float(there.matched_db(model.freq_hz)[0] / part.matched_db(model.freq_hz)[0])
+def _explained(one: Cause, found: Reconciled) -> Explained:
+    described = next((other.weight for other in found.causes if other.id == "as-described"), 0.0)
+    likelihood = one.weight / described if described > one.weight / _MOST_LIKELIHOOD else _MOST_LIKELIHOOD
+    ways: list[WayOfCause] = [
+        {"text": say(member.told), "weight": member.weight}
+        for member in one.members
+        if member.weight > _LEAST_SHARE
+    ]
+    return {
+        "id": one.id,
+        "weight": one.weight,
+        "likelihood": likelihood,
+        "text": say(_cause(one)),
+        "ways": ways if len(one.members) > 1 else [],
+        "readings": _read_as(one, found),
+    }
 
 
-_NO_FIGURES = ("short", "open", "ground", "out-of-band")
-"""Faults that are to be mended, not written down."""
-_NOTHING_NEW = 0.02
-"""A figure that readings move by less stays as it is written."""
-_TELLS = 0.9
-"""What readings leave of a standard deviation where they tell something of an unknown."""
+def _cause(one: Cause) -> Message:
+    """What it would be: its likeliest way where that is most of it, else the kind alone."""
+    first = one.members[0]
+    return first.told if first.weight >= NAMED * one.weight else tell(f"kind.{one.id}")
 
 
-def _explained(one: Explanation) -> Explained:
-    return {"id": one.id, "weight": one.weight, "likelihood": one.likelihood, "text": say(one.told)}
+def _read_as(one: Cause, found: Reconciled) -> list[ReadAs]:
+    """What each reading would be under a cause, and how far off it is."""
+    rows = found.case.rows
+    out: list[ReadAs] = []
+    for _, group in groupby(range(len(rows.value)), key=lambda m: int(rows.reading[m])):
+        forward: float | None = None
+        ratio: float | None = None
+        off = 0.0
+        for m in group:
+            off = one.off[m] if abs(one.off[m]) > abs(off) else off
+            if rows.is_power[m]:
+                forward = float(max(np.exp(min(one.shown[m], 30.0)) - rows.floor_w[m], 0.0))
+            else:
+                rho = float(np.clip(one.shown[m], 0.0, 0.9999))
+                if not rows.is_swr[m] and forward:
+                    whole = forward + rows.floor_w[m]
+                    rho = float(np.sqrt(np.clip((rho**2 * whole - rows.floor_w[m]) / forward, 0.0, 0.9999)))
+                ratio = float(swr(np.array(rho)))
+        out.append({"forward_w": forward, "swr": ratio, "off": float(np.clip(off, -99.0, 99.0))})
+    return out
 
 
 def name_of(station: Station, at: int) -> str:
@@ -136,23 +169,44 @@ def name_of(station: Station, at: int) -> str:
     return "radio" if at == RADIO else station.chain[at].label
 
 
-def _further(station: Station, one: Further) -> FurtherReading:
+def _further(station: Station, one: Further, found: Reconciled) -> FurtherReading:
+    entropy = entropy_bits(np.array([cause.weight for cause in found.causes]))
+    there = one.how in ("meter", "dummy")
     return {
-        "at": name_of(station, one.at),
+        "at": name_of(station, one.at) if there else _joint(station, one.at),
+        "how": one.how,
         "mhz": one.freq_hz / 1e6,
         "tuner": one.tuner,
-        "gain": one.gain,
+        "gain": min(one.bits / max(entropy, one.bits), 1.0),
+        "bits": one.bits,
+        "minutes": one.minutes,
         "text": say(_further_told(station, one)),
     }
+
+
+def _joint(station: Station, at: int) -> str:
+    return "at the feedpoint" if at == len(station.chain) else f"before {station.chain[at].label}"
+
+
+def _further_told(station: Station, one: Further) -> list[Message]:
+    at = name_of(station, one.at) if one.how in ("meter", "dummy") else _joint(station, one.at)
+    where = "outdoors" if one.outdoors else "indoors"
+    said = [tell(f"further.{one.how}.{one.tuner}", at=at, freq_hz=one.freq_hz)]
+    shown = [ratio for _, ratio in one.outcomes[:2]]
+    if len(shown) > 1 and one.how != "analyzer" and abs(shown[0] - shown[1]) > _APART * min(shown):
+        ways = [(f"kind.{cause}", ratio) for cause, ratio in one.outcomes[:2]]
+        (first, near), (second, far) = ways
+        said.append(tell("further.means", near=near, first=tell(first), far=far, second=tell(second)))
+    return [*said, tell(f"further.{where}", minutes=one.minutes)]
 
 
 def _expected(n: int, one: Taken, found: Reconciled) -> ExpectedReading:
     forward: list[float] | None = None
     ratio: list[float | None] | None = None
-    inside = True
-    for m in np.flatnonzero(found.rows.reading == n):
+    inside, rows = True, found.case.rows
+    for m in np.flatnonzero(rows.reading == n):
         low, high = (float(end) for end in found.expected[m])
-        if found.rows.is_power[m]:
+        if rows.is_power[m]:
             forward = [low, high]
             inside &= low <= (one.forward_w or 0.0) <= high
         else:
@@ -163,34 +217,58 @@ def _expected(n: int, one: Taken, found: Reconciled) -> ExpectedReading:
 
 
 def _told(station: Station, readings: Sequence[Taken], found: Reconciled) -> list[Message]:
-    best = found.best
-    said = [best.told]
-    if best.id != "as-described":
-        said.append(tell("explained.much-better", likelihood=min(best.likelihood, 1000.0)))
+    said = _verdict(found)
     said += _sides(station, readings)
-    others = [one for one in found.explanations if one is not best and one.id != "as-described"]
-    near = max(best.likelihood, MUCH_BETTER) / MUCH_BETTER
-    if others and best.id != "as-described" and others[0].likelihood > near:
-        said.append(tell("explained.also", other=others[0].told))
-    middle = found.losses.value
-    if not middle.size:
-        return said
-    borne = found.read if found.read.any() else np.ones_like(found.read)
-    p, k = np.unravel_index(int(np.argmax(np.where(borne, middle, -1.0))), middle.shape)
-    part = station.chain[best.found.model.unknowns.parts[int(p)]].label
-    at = float(best.found.model.freq_hz[k])
-    span = found.losses.at(int(p), int(k))[::2]
-    if not found.read[p, k]:
-        said.append(tell("explained.loss-written", part=part, freq_hz=at, loss_db=span))
-    elif span[1] >= _OPEN_DB:
-        said.append(tell("explained.loss-open", part=part, freq_hz=at))
-    else:
-        said.append(tell("explained.loss", part=part, freq_hz=at, loss_db=span))
+    said += _losses_told(station, found)
     if not station.antenna.phase_known:
         said.append(tell("explained.phase-open"))
-    if found.further and found.further[0].gain > _WORTH_TELLING:
-        said.append(tell("explained.next", further=_further_told(station, found.further[0])))
+    said += _next_told(station, found)
     return said
+
+
+def _verdict(found: Reconciled) -> list[Message]:
+    first, *others = found.causes
+    if first.weight >= NAMED:
+        if first.id == "as-described":
+            return [tell("explained.agree", share=first.weight)]
+        cause = _cause(first)
+        code = "explained.named-kind" if cause.code.startswith("kind.") else "explained.named"
+        return [tell(code, cause=cause, share=first.weight)]
+    if first.weight < _HALF or not others:
+        shares = [
+            tell("explained.share", cause=tell(f"kind.{one.id}"), share=one.weight)
+            for one in found.causes[:3]
+        ]
+        return [tell("explained.not-told", shares=shares)]
+    if first.id == "as-described":
+        second = tell(f"kind.{others[0].id}")
+        return [tell("explained.fits", share=first.weight, other=others[0].weight, second=second)]
+    pair = {"first": tell(f"kind.{first.id}"), "second": tell(f"kind.{others[0].id}")}
+    return [tell("explained.either", share=first.weight, other=others[0].weight, **pair)]
+
+
+def _losses_told(station: Station, found: Reconciled) -> list[Message]:
+    said: list[Message] = []
+    parts, middle = found.case.unknowns.parts, found.losses.value
+    borne = np.where(found.read & (middle > _OUT_OF_LINE_DB), middle, -1.0)
+    if borne.size and borne.max() > 0:
+        p, k = np.unravel_index(int(np.argmax(borne)), borne.shape)
+        part, at = station.chain[parts[int(p)]].label, float(found.case.freq_hz[k])
+        span = found.losses.at(int(p), int(k))[::2]
+        code = "explained.loss-open" if span[1] >= _OPEN_DB else "explained.loss"
+        said.append(tell(code, part=part, freq_hz=at, loss_db=span))
+    silent = [one["label"] for one in _silent(station, found)]
+    if silent:
+        said.append(tell("explained.silent", parts=silent, count=len(silent)))
+    return said
+
+
+def _next_told(station: Station, found: Reconciled) -> list[Message]:
+    every = best_of_each(found.further)
+    if not every:
+        return [tell("explained.nothing-more" if found.named else "explained.no-reading-helps")]
+    first, *more = _further_told(station, every[0])[:-1]
+    return [tell("explained.next", further=first), *more]
 
 
 def _sides(station: Station, readings: Sequence[Taken]) -> list[Message]:
@@ -238,8 +316,3 @@ def _net(station: Station, before: Taken, after: Taken) -> Message:
 
 _OPEN_DB = 40.0
 """A loss that may be as much is as good as not told."""
-_WORTH_TELLING = 0.05
-
-
-def _further_told(station: Station, one: Further) -> Message:
-    return tell(f"further.{one.tuner}", at=name_of(station, one.at), freq_hz=one.freq_hz, gain=one.gain)

@@ -37,8 +37,9 @@ def placed(station: Station, one: Placed) -> PlacedOut:
 def asked(station: Station, one: Taken, typed: bool) -> AskedReading:
     """What a reading is to be, and how to take it; of one that is not ``typed`` yet only where and when
     count. Raises `InputError` where the antenna is not known there."""
-    usual = Taken(one.freq_hz, one.at, 1.0, 0.5, None, one.tuner, one.mode, one.emission)
-    _, (power, rho) = expected(station, [usual])
+    usual = Taken(one.freq_hz, one.at, 1.0, 0.5, None, one.tuner, one.mode, one.emission, one.power_w)
+    case, ends = expected(station, [usual])
+    power, rho = ends[case.rows.is_power][0], ends[~case.rows.is_power][0]
     ratios = [float(swr(np.array(end))) for end in rho]
     inside = (one.forward_w is None or power[0] <= one.forward_w <= power[1]) and (
         one.rho is None or rho[0] <= one.rho <= rho[1]

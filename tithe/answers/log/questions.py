@@ -6,10 +6,10 @@ from typing import Annotated
 
 from pydantic import Field
 
-from tithe.answers.log import places_json
-from tithe.answers.log.shapes import AskedReading, PlacedOut
+from tithe.answers.log import causes_json, places_json
+from tithe.answers.log.shapes import AskedReading, CauseMet, PlacedOut
 from tithe.answers.question import Work, question
-from tithe.answers.requests import SolveRequest
+from tithe.answers.requests import DocumentRequest, SolveRequest
 from tithe.core.cost import Pause
 from tithe.core.log import trend
 from tithe.core.log.placing import places
@@ -19,6 +19,18 @@ from tithe.core.solving_cost import solving_s
 from tithe.core.transmitter import Emission
 
 
+@question("readings/causes")
+def what_may_be_wrong(body: DocumentRequest) -> Work[list[CauseMet]]:
+    """What may be wrong with a station, how large it may be, and how often it is: the table that readings are
+    weighed with."""
+    station, often = body.document.to_core(), body.document.causes
+
+    def job(pause: Pause) -> list[CauseMet]:
+        return causes_json.table(station, often)
+
+    return Work(0.05, job)
+
+
 class AskedRequest(SolveRequest):
     """A reading as it is being typed, and the station as it stands on the screen."""
 
@@ -26,6 +38,7 @@ class AskedRequest(SolveRequest):
     tuner: State = "auto"
     mode: Mode | None = None
     emission: Emission | None = None
+    power_w: Annotated[float | None, Field(gt=0, allow_inf_nan=False)] = None
     forward_w: Annotated[float | None, Field(gt=0, allow_inf_nan=False)] = None
     reflected_w: Annotated[float | None, Field(ge=0, allow_inf_nan=False)] = None
     swr: Annotated[float | None, Field(ge=1, allow_inf_nan=False)] = None
@@ -37,7 +50,9 @@ def what_is_expected(body: AskedRequest) -> Work[AskedReading]:
     station = body.document.to_core()
     typed = body.forward_w is not None or body.swr is not None
     shown = (body.forward_w, body.reflected_w, body.swr) if typed else (1.0, None, None)
-    one = Taken(body.mhz * 1e6, place_of(station, body.at), *shown, body.tuner, body.mode, body.emission)
+    one = Taken(
+        body.mhz * 1e6, place_of(station, body.at), *shown, body.tuner, body.mode, body.emission, body.power_w
+    )
 
     def job(pause: Pause) -> AskedReading:
         return places_json.asked(station, one, typed)

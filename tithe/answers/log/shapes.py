@@ -8,8 +8,9 @@ from tithe.answers.station.budget_shapes import Span
 
 
 class ImpliedLoss(TypedDict):
-    """What a part loses at a frequency, dB, as the readings imply; ``read``: whether any bears on it, else it
-    is as written, with what is uncertain of that."""
+    """What a part loses at a frequency, dB, as the readings imply, all that may be so counted by its share;
+    ``read``: whether any bears on it (of a reconciliation those alone are told; of a trend: whether one of
+    any of the days does, else it is as written)."""
 
     label: str
     part: int
@@ -18,25 +19,67 @@ class ImpliedLoss(TypedDict):
     read: bool
 
 
+class SilentLoss(TypedDict):
+    """A part on whose loss no reading bears."""
+
+    label: str
+    part: int
+
+
+class WayOfCause(TypedDict):
+    """One way in which a cause may be so, and its share among all."""
+
+    text: str
+    weight: float
+
+
+class ReadAs(TypedDict):
+    """What a reading would be under a cause, W and SWR (null: nothing of that was read), and by how many
+    standard deviations of the reading it is off, at the most."""
+
+    forward_w: float | None
+    swr: float | None
+    off: float
+
+
 class Explained(TypedDict):
-    """``id``: ``as-described``, or a kind of slip or fault; ``weight``: its share of likelihood among all;
-    ``likelihood``: how many times as likely the readings are as with the station as it is described."""
+    """A cause by its ``id``; ``weight``: its share, they add up to one; ``likelihood``: how many times as
+    large that is as the share of the station as it is described; its ``ways``, where there are several; what
+    each of the ``readings`` would be."""
 
     id: str
     weight: float
     likelihood: float
     text: str
+    ways: list[WayOfCause]
+    readings: list[ReadAs]
 
 
 class FurtherReading(TypedDict):
-    """Where (a meter's label, or ``radio``), when and with the tuner how; by which share it would narrow the
-    loss that is known least."""
+    """``how``: at a ``meter`` that is there, with a ``borrowed`` one, an ``analyzer`` towards the antenna, or
+    a ``dummy`` load in its place; where (a meter's label, ``radio``, or a joint), when and with the tuner
+    how; how many ``bits`` of which cause it is, ``gain`` as a share of those that are open, and the
+    ``minutes`` it takes."""
 
     at: str
+    how: str
     mhz: float
     tuner: str
     gain: float
+    bits: float
+    minutes: float
     text: str
+
+
+class CauseMet(TypedDict):
+    """A cause, how large it may be, and how often it is met among ten visits: ``usual`` by the table,
+    ``often`` at this station."""
+
+    id: str
+    text: str
+    size: str
+    usual: float
+    often: float
 
 
 class ExpectedReading(TypedDict):
@@ -110,6 +153,7 @@ class ReconciledOut(TypedDict):
     tell of the station's own figures; ``sentence``: what it comes to."""
 
     losses: list[ImpliedLoss]
+    silent: list[SilentLoss]
     power_w: Span
     explanations: list[Explained]
     next: list[FurtherReading]

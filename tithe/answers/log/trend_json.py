@@ -13,7 +13,7 @@ from tithe.core import Station
 from tithe.core.cost import Pause, go_on
 from tithe.core.log.instruments import shown_rho
 from tithe.core.log.taken import Taken
-from tithe.core.log.trend import Day, day, grown
+from tithe.core.log.trend import SURE, Day, course, day
 from tithe.core.log.unknowns import unknowns_of
 from tithe.core.message import Message, tell
 from tithe.core.reflection import swr
@@ -32,6 +32,7 @@ def trend(
         pause()
         days.append(day(station, readings))
     parts = unknowns_of(station).parts
+    bears = [any(bool(one.read[p].any()) for one in days) for p in range(len(parts))]
     out: list[DayOut] = [
         {
             "date": date,
@@ -41,7 +42,7 @@ def trend(
                     "part": n,
                     "mhz": float(f) / 1e6,
                     "loss_db": three(*one.loss_db.at(p, k)),
-                    "read": bool(one.read[p, k]),
+                    "read": bears[p],
                 }
                 for p, n in enumerate(parts)
                 for k, f in enumerate(one.freq_hz)
@@ -69,30 +70,22 @@ def _trend_told(
 ) -> list[Message]:
     if len(days) < 2:
         return [tell("trend.too-few")]
-    said = []
+    said, silent = [], []
     for p, n in enumerate(unknowns_of(station).parts):
-        if not grown(days, p):
-            continue
-        first, last = days[0], days[-1]
-        both = np.intersect1d(first.freq_hz, last.freq_hz)
-        f = max(both, key=lambda f: last.loss_db.value[p, np.searchsorted(last.freq_hz, f)])
-        before, after = (
-            one.loss_db.at(p, k)[::2] for one in (first, last) for k in [int(np.searchsorted(one.freq_hz, f))]
-        )
-        part = station.chain[n].label
-        said.append(
-            tell(
-                "trend.grown",
-                part=part,
-                freq_hz=float(f),
-                before=before,
-                after=after,
-                since=dates[0],
-                now=dates[-1],
-            )
-        )
-    if not said:
-        return [tell("trend.steady", since=dates[0], now=dates[-1])]
+        found, part = course(days, p), station.chain[n].label
+        if found.kind == "not-told":
+            silent.append(part)
+        elif found.kind != "steady" and found.share >= SURE:
+            factors = {"before": found.before, "then": found.then, "share": found.share}
+            when = {"since": dates[found.since], "days": [dates[k] for k in found.days]}
+            said.append(tell(f"trend.{found.kind}", part=part, **factors, **when))
+    if not said and len(silent) < len(unknowns_of(station).parts):
+        said.append(tell("trend.steady", since=dates[0], now=dates[-1]))
+    changed = len(said) > 0 and said[0].code != "trend.steady"
+    if silent:
+        said.append(tell("trend.not-told", parts=silent, count=len(silent)))
+    if not changed:
+        return said
     between = [text for date, text in notes if dates[0] <= date <= dates[-1]]
     if between:
         said.append(tell("trend.between", notes=between[:5]))

@@ -14,8 +14,8 @@ import numpy as np
 
 from tithe.core.budget import Budget, solve
 from tithe.core.intervals import SIGMAS
+from tithe.core.log.case import in_state
 from tithe.core.log.instruments import Instrument, instrument, shown_share
-from tithe.core.log.model import in_state
 from tithe.core.log.placing import RANGES_W
 from tithe.core.log.taken import RADIO, State, Taken
 from tithe.core.message import Message, tell

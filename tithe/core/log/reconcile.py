@@ -1,10 +1,11 @@
-"""What explains the readings: the station as it is described with its unknowns moved, or a slip or a fault
-that explains them much better; what the losses then are; and which further reading would tell most."""
+"""What explains readings: each cause by its share, the losses as all that is left of them has it, and what
+to read next."""
 
 from __future__ import annotations
 
-from collections.abc import Sequence
+from collections.abc import Mapping, Sequence
 from dataclasses import dataclass, replace
+from itertools import combinations
 
 import numpy as np
 
@@ -12,85 +13,82 @@ from tithe.core.arrays import Mask, Real
 from tithe.core.cost import Pause, go_on
 from tithe.core.errors import InputError, require
 from tithe.core.intervals import SIGMAS, Interval
-from tithe.core.log.explain import Linear, columns_of, linear, settled, weighing_s
-from tithe.core.log.model import NONE, Model, Seen, seen
-from tithe.core.log.open_phase import at_phases, likeliest, losses, read, weighings_for_phases
-from tithe.core.log.open_phase import begun as begun_at
-from tithe.core.log.suspects import Suspect, suspects
-from tithe.core.log.taken import RADIO, State, Taken
-from tithe.core.log.unknowns import unknowns_of
+from tithe.core.log import mixture
+from tithe.core.log.case import Case
+from tithe.core.log.causes import CauseId, suppositions
+from tithe.core.log.evidence import Weighed
+from tithe.core.log.feed import TRIED, Feed, feed_of
+from tithe.core.log.further import Further, further
+from tithe.core.log.rows import POWER_BOUNDS
+from tithe.core.log.slips import NONE
+from tithe.core.log.supposed import NOTHING, Supposed
+from tithe.core.log.taken import Taken
+from tithe.core.log.unknowns import POWER_SD, unknowns_of
+from tithe.core.log.weighing import settled, weighed, with_phases
 from tithe.core.message import Message, tell
-from tithe.core.parts.meter import Meter
 from tithe.core.solving_cost import seconds_a_load
 from tithe.core.station import Station
 
-MUCH_BETTER = 20.0
-"""How many times as likely the readings must be under a slip or a fault for it to be named."""
-_WORTH_A_LOOK = 8.0
-_LOOKED_AT = 4
-_ODD = 1.0
-"""Standard deviations."""
-_TRIED = 15
-"""At so many frequencies further readings are tried."""
 MOST_READINGS = 200
-_SUSPECTED = 12
-"""Of single readings so many are suspected of a slip of their own: those that are furthest off."""
-_SOLVES, _SOLVES_FOR_PHASES = 250, 700
-"""How many times the station is solved, about; and how many times more where a phase is to be found."""
-_WEIGHED = 60
-"""How many times what is read is weighed, about."""
+NAMED = 0.8
+"""The share from which on a cause is named."""
+_FIRST = 24
+"""Of many readings so many are looked at first."""
+_WORTH = 14.0
+"""How much less likely (ln) than the likeliest a supposition may be to be looked at closely."""
+_CLOSELY, _LEAST_CLOSELY, _NUMBERS = 40, 4, 4e6
+_PAIRED = 5
+_PAIRS = 120
+_BEARS = 0.04
+"""How much readings tell (nats) of how many times as much a part loses, where they bear on it: as much as
+where they leave four fifths of how far it was open."""
+_GRID = np.linspace(-1.2, 3.2, 120)
+_PHASED = 3
+MOST_DB = 99.0
 
 
 @dataclass(frozen=True)
-class Explanation:
-    """``id``: ``as-described``, or the kind of slip or fault; ``likelihood``: how many times as likely the
-    readings are as with the station as it is described; ``weight``: its share among all, a slip or a fault
-    taken to be one twentieth as likely beforehand."""
+class Member:
+    """One way in which a cause may be so, and its share among all."""
+
+    told: Message
+    weight: float
+
+
+@dataclass(frozen=True)
+class Cause:
+    """``id``, its share among all, and its ``members``, the likeliest first; ``shown`` (M,): what each row
+    would be (`tithe.core.log.case.Seen`), and how many standard deviations it is ``off``."""
 
     id: str
-    told: Message
-    likelihood: float
     weight: float
-    found: Linear
-
-
-@dataclass(frozen=True)
-class Further:
-    """A reading that would tell more: where and when, and by which share it would narrow the loss that is
-    known least."""
-
-    at: int
-    freq_hz: float
-    tuner: State
-    gain: float
+    members: tuple[Member, ...]
+    shown: Real
+    off: Real
 
 
 @dataclass(frozen=True)
 class Reconciled:
-    """``explanations``: the best first; ``rows``: what was read; ``expected``: for each row from what to what
-    it was to be expected, W or |Γ|, (M, 2); ``losses``: of each lossy part by
-    frequency (P, F), dB, as the best explanation has them: least, middle and most of nineteen cases in
-    twenty; ``read``: whether readings bear on it, (P, F)."""
+    """``causes``: the likeliest first, their shares add up to one; ``expected``: of each row from what to
+    what it was to be, W or |Γ|, (M, 2); ``losses`` of each lossy part by frequency (P, F), dB, least, middle
+    and most of nineteen cases in twenty as all causes together have it; ``read``: whether readings bear on
+    it, (P, F); ``further``: what to read next; ``power``: the power that was sent, W, at the
+    highest that was set; ``found``: the suppositions left, and each one's ``share``."""
 
-    rows: Seen
+    case: Case
+    causes: tuple[Cause, ...]
     expected: Real
-    explanations: tuple[Explanation, ...]
-    further: tuple[Further, ...]
     losses: Interval[Real]
     read: Mask
+    power: Interval[float]
+    further: tuple[Further, ...]
+    found: Weighed
+    share: Real
 
     @property
-    def best(self) -> Explanation:
-        """What is said to explain the readings: the likeliest that is much better than the station as it is
-        described, else that."""
-        return _said(self.explanations)
-
-
-def _said(explanations: Sequence[Explanation]) -> Explanation:
-    first = explanations[0]
-    if first.likelihood > MUCH_BETTER:
-        return first
-    return next(one for one in explanations if one.id == "as-described")
+    def named(self) -> Cause | None:
+        """What is told to be so; None where nothing is likely enough."""
+        return self.causes[0] if self.causes[0].weight >= NAMED else None
 
 
 def require_readings(station: Station, readings: Sequence[Taken]) -> None:
@@ -102,142 +100,235 @@ def require_readings(station: Station, readings: Sequence[Taken]) -> None:
             raise InputError(f"readings[{n}].mhz", "antenna-not-known-there")
 
 
+def case_of(station: Station, readings: Sequence[Taken]) -> tuple[Case, Feed]:
+    """The readings as they are to be explained. Raises `InputError` where there are none, or the antenna is
+    not known there."""
+    require_readings(station, readings)
+    unknowns = unknowns_of(station)
+    feed = feed_of(unknowns.station, np.unique([one.freq_hz for one in readings]))
+    return Case(unknowns, tuple(readings), feed.gamma), feed
+
+
 def cost_s(station: Station, readings: int, frequencies: int) -> float:
     """Seconds that `reconcile` may take, about."""
-    open_phase = not station.antenna.phase_known
-    solves = _SOLVES + open_phase * _SOLVES_FOR_PHASES
-    weighed = _WEIGHED + open_phase * weighings_for_phases(frequencies)
-    return solves * frequencies * seconds_a_load(station.chain) + weighed * weighing_s(readings, frequencies)
+    parts = len(station.chain)
+    first, tried = min(readings, _FIRST), 1 if station.antenna.phase_known else TRIED
+    loads = 7 * (300 * tried * min(frequencies, first) + 2 * (_CLOSELY + _PAIRS) * frequencies)
+    weighed_s = (450 * tried * (2 * first) ** 3 + 3 * _CLOSELY * (2 * readings) ** 3) / 2e9
+    return 0.1 + 2 * loads * seconds_a_load(station.chain) + weighed_s + 2e-5 * parts
 
 
-def reconcile(station: Station, readings: Sequence[Taken], pause: Pause = go_on) -> Reconciled:
-    """Raises `InputError` where nothing was read, or the antenna is not known there."""
-    require_readings(station, readings)
-    asked = Model(unknowns_of(station), tuple(readings))
-    rows = seen(readings, asked.instruments)
-    phased = at_phases(asked.unknowns.station, asked.freq_hz)
-    tried_phases = begun_at(asked, phased, rows)
-    begun = likeliest(tried_phases)
-    model = begun.model
-    base = settled(model, rows, begun)
-    tried = _looked_at(begun, pause)
-    every = [("as-described", tell("explained.as-described"), base)]
-    for one, found in tried:
-        pause()
-        every.append((one.id, one.told, settled(one.model, rows, found)))
-    logs = np.array([found.evidence for *_, found in every])
-    likely = np.exp(np.clip(logs - logs[0], -60, 60))
-    weights = likely * np.where(np.arange(len(every)) == 0, MUCH_BETTER, 1.0)
-    weights /= weights.sum()
-    out = [
-        Explanation(name, told, float(ratio), float(weight), found)
-        for (name, told, found), ratio, weight in zip(every, likely, weights, strict=True)
-    ]
-    ranked = tuple(sorted(out, key=lambda one: -one.likelihood))
-    best = _said(ranked).found
-    least_to_most, bears = losses(best, phased), read(best, tried_phases)
-    return Reconciled(rows, _expected(tried_phases), ranked, _further(best), least_to_most, bears)
+def reconcile(
+    station: Station,
+    readings: Sequence[Taken],
+    often: Mapping[CauseId, float] | None = None,
+    pause: Pause = go_on,
+) -> Reconciled:
+    """``often``: how often a cause is met at this station (`tithe.core.log.causes.OFTEN`), where that is
+    known. Raises `InputError` where nothing was read, or the antenna is not known there."""
+    case, feed = case_of(station, readings)
+    first, found = explained(case, feed, often, pause)
+    share = _shares(found)
+    causes = _causes(found, share)
+    losses, read = _losses(case, feed, first, found, share)
+    pause()
+    more = further(found, share, feed)
+    power = _power(found, share)
+    return Reconciled(case, causes, _expected(case, feed), losses, read, power, more, found, share)
 
 
-def _looked_at(begun: Linear, pause: Pause) -> list[tuple[Suspect, Linear]]:
-    """The suspects worth more than a first look, the likeliest first. What is tried is dropped at once where
-    others are likelier: of many readings each takes some megabytes."""
-    odd, rows = _odd(begun), begun.rows
-    best: list[tuple[Suspect, Linear]] = []
-    for one in suspects(begun.model):
-        if len(one.model.slip.only) == 1 and one.model.slip.only[0] not in odd:
-            continue
-        pause()
-        found = _first_look(one.model, rows, begun)
-        if found.evidence > begun.evidence - _WORTH_A_LOOK:
-            best = sorted([*best, (one, found)], key=lambda pair: -pair[1].evidence)[:_LOOKED_AT]
-    return best
+def explained(
+    case: Case, feed: Feed, often: Mapping[CauseId, float] | None = None, pause: Pause = go_on
+) -> tuple[Weighed, Weighed]:
+    """All suppositions at a first look, and those worth it closely; two at once among them."""
+    every = suppositions(case, often)
+    pause()
+    looked = weighed(case, feed, every) if len(case.readings) <= _FIRST else _of_some(case, feed, every)
+    pause()
+    most = _closely(case)
+    likely = _likely(looked.weight, most)
+    described = next(n for n, one in enumerate(every) if one.cause == "as-described")
+    likely += [described] if described not in likely else []  # what it would be is always told beside
+    close = settled(_again(case, feed, looked, likely), feed)
+    pause()
+    pairs = _pairs(looked)
+    if pairs:
+        two = weighed(case, feed, pairs) if len(case.readings) <= _FIRST else _of_some(case, feed, pairs)
+        better = [n for n in _likely(two.weight, most // 2) if two.weight[n] > close.weight.max() - _WORTH]
+        if better:
+            pause()
+            close = close.beside(settled(_again(case, feed, two, better), feed))
+    return looked, close
 
 
-def _odd(begun: Linear) -> set[int]:
-    """Readings that are further off than most should be: the only ones worth a suspicion of their own."""
-    off = np.abs(begun.rows.value - begun.predicted) / np.sqrt(np.diag(begun.spread))
-    furthest = begun.rows.reading[np.argsort(-off)][: int((off > _ODD).sum())]
-    return set(list(dict.fromkeys(furthest.tolist()))[:_SUSPECTED])
+def _closely(case: Case) -> int:
+    """How many suppositions are looked at closely: fewer of very many readings, each of which takes room."""
+    return int(np.clip(_NUMBERS / len(case.columns) ** 2, _LEAST_CLOSELY, _CLOSELY))
 
 
-def _first_look(model: Model, rows: Seen, begun: Linear) -> Linear:
-    """A suspect about its priors' middles. A factor on powers has the slopes there are; a fault, which must
-    be solved anew, is looked at with them."""
-    faulty = model.changed is not begun.model.changed
-    factor_only = (
-        replace(model.slip, log_factor=0.0, only=()) == NONE and model.readings is begun.model.readings
-    )
-    return linear(model, rows, like=begun if faulty or factor_only else None)
+def _likely(weight: Real, most: int) -> list[int]:
+    order = np.argsort(-weight)[:most]
+    return [int(n) for n in order if weight[n] > weight.max() - _WORTH]
 
 
-def expected(station: Station, asked: Sequence[Taken]) -> tuple[Seen, Real]:
-    """What readings are to be expected, before they are explained: a row for each power and each |Γ|, and
-    from what to what, W or |Γ|, (M, 2). Raises `InputError` as `reconcile` does."""
-    require_readings(station, asked)
-    model = Model(unknowns_of(station), tuple(asked))
-    rows = seen(asked, model.instruments)
-    return rows, _expected(begun_at(model, at_phases(model.unknowns.station, model.freq_hz), rows))
+def _of_some(case: Case, feed: Feed, every: Sequence[Supposed]) -> Weighed:
+    """By some of many readings, evenly chosen; what is about another one alone is then nothing at all."""
+    some = np.unique(np.linspace(0, len(case.readings) - 1, _FIRST).round().astype(int)).tolist()
+    freq_hz = np.unique([case.readings[n].freq_hz for n in some])
+    which = np.searchsorted(case.freq_hz, freq_hz)
+    fewer = replace(case, readings=tuple(case.readings[n] for n in some), gamma=case.gamma[:, which])
+    less = Feed(feed.station, freq_hz, feed.gamma[:, which], feed.slope_ohm[:, which])
+    here = []
+    for one in every:
+        only = tuple(some.index(n) for n in one.slip.only if n in some)
+        slip = replace(one.slip, only=only) if only or not one.slip.only else NONE
+        here.append(replace(one, slip=slip, change=one.change.at(which)))
+    return replace(weighed(fewer, less, here), supposed=list(every))
 
 
-def _expected(begun: Sequence[Linear]) -> Real:
-    """Before anything was read: by the station as it is described, and all that is uncertain of it, the phase
-    of its antenna included."""
-    power, floor = begun[0].rows.is_power, begun[0].rows.floor_w
-    offs = [SIGMAS * np.sqrt(np.diag(one.spread)) for one in begun]
-    low = np.min([one.predicted - off for one, off in zip(begun, offs, strict=True)], axis=0)
-    high = np.max([one.predicted + off for one, off in zip(begun, offs, strict=True)], axis=0)
-    ends = [np.where(power, np.exp(end) - floor, np.clip(end, 0, 1)) for end in (low, high)]
-    return np.asarray(np.maximum(np.stack(ends, axis=1), 0.0))
+def _again(case: Case, feed: Feed, looked: Weighed, some: Sequence[int]) -> Weighed:
+    if looked.case is case:
+        return looked[some]
+    return weighed(case, feed, [looked.supposed[n] for n in some])
 
 
-def _further(found: Linear) -> tuple[Further, ...]:
-    """Each place, frequency and state of the tuner tried: what another reading there would leave of the
-    variance of the loss that is known least."""
-    model = found.model
-    chain = model.unknowns.station.chain
-    if not model.unknowns.parts:
-        return ()
-    before = found.loss_variance(found.covariance)
-    weight = np.exp(found.log_loss) * np.sqrt(
-        before
-    )  # in dB: a large loss known badly is what is in question
-    p, k = np.unravel_index(int(np.argmax(weight)), weight.shape)
-    places = [RADIO, *(n for n, part in enumerate(chain) if isinstance(part, Meter) and not part.bypassed)]
-    states: list[State] = ["auto", "bypass"] if any(part.tuner for part in chain) else ["auto"]
-    # Of many frequencies some, that in question among them.
-    few = np.linspace(0, len(model.freq_hz) - 1, _TRIED).round().astype(int)
-    freqs = model.freq_hz if len(model.freq_hz) <= _TRIED else model.freq_hz[np.union1d(few, [k])]
+def _pairs(looked: Weighed) -> list[Supposed]:
+    """Two causes at once, of the likeliest that are not the same."""
+    weight = looked.weight
+    best: dict[str, list[int]] = {}
+    for n in np.argsort(-weight):
+        mine = best.setdefault(looked.supposed[n].cause, [])
+        if len(mine) < _PAIRED and looked.supposed[n].cause not in ("as-described", "other"):
+            mine.append(int(n))
+    names = sorted((name for name, mine in best.items() if mine), key=lambda name: -weight[best[name][0]])
     out = []
-    for at in places:
-        for state in states:
-            more = [Taken(float(f), at, 1.0, 0.5, tuner=state) for f in freqs]
-            gains = another(found, more, int(p), int(k))
-            out += [Further(at, one.freq_hz, state, float(g)) for one, g in zip(more, gains, strict=True)]
-    return tuple(sorted(out, key=lambda one: -one.gain)[:3])
+    for one, other in combinations(names[:_PAIRED], 2):
+        for a in best[one]:
+            for b in best[other]:
+                both = _both(looked.supposed[a], looked.supposed[b])
+                if both is not None:
+                    out.append(both)
+    return sorted(out, key=lambda one: -one.log_prior)[:_PAIRS]
 
 
-def another(found: Linear, more: Sequence[Taken], part: int, k: int) -> Real:
-    """By which share each further reading (its powers as they are expected) would narrow the interval of a
-    part's loss at the ``k``-th frequency: (len(more),)."""
-    wider = replace(found.model, readings=(*found.model.readings, *more))
-    rows = seen(wider.readings, wider.instruments)
-    known = dict(zip(found.columns, found.best, strict=True))
-    full = linear(wider, rows, np.array([known.get(column, 0.0) for column in columns_of(wider)]))
-    # The covariance with the readings there are; each further one then takes from it what it tells.
-    count = len(found.model.readings)
-    slopes, noise = full.slopes[rows.reading < count], full.noise[rows.reading < count]
-    covariance = np.eye(slopes.shape[1]) - slopes.T @ np.linalg.solve(
-        slopes @ slopes.T + np.diag(noise), slopes
+def _both(a: Supposed, b: Supposed) -> Supposed | None:
+    """Two causes at once, told as the rarer one; None of two slips, which are read too seldom together."""
+    if a.slip != NONE and b.slip != NONE:
+        return None
+    slip = a.slip if a.slip != NONE else b.slip
+    if slip.other_state and (a.change != NOTHING or b.change != NOTHING):
+        return None
+    rarer, other = (a, b) if a.log_prior <= b.log_prior else (b, a)
+    return replace(
+        rarer, log_prior=a.log_prior + b.log_prior, change=a.change + b.change, slip=slip, beside=other.told
     )
-    asked = full.loss_slopes[part, k]
-    along = covariance @ asked
-    before = found.loss_variance(found.covariance)[part, k]
+
+
+def _shares(found: Weighed) -> Real:
+    likely = np.exp(found.weight - found.weight.max())
+    return np.asarray(likely / likely.sum())
+
+
+def _causes(found: Weighed, share: Real) -> tuple[Cause, ...]:
+    ids = list(dict.fromkeys(one.cause for one in found.supposed))
+    left = found.off - (found.slopes @ found.best[..., None])[..., 0]
+    shown = found.case.rows.value - left
     out = []
-    for n in range(count, len(wider.readings)):
-        mine = rows.reading == n
-        slopes, noise = full.slopes[mine], full.noise[mine]
-        told = slopes @ along
-        left = asked @ along - told @ np.linalg.solve(slopes @ covariance @ slopes.T + np.diag(noise), told)
-        out.append(1 - np.sqrt(max(left, 1e-12) / before))
-    return np.array(out)
+    for name in ids:
+        mine = [n for n, one in enumerate(found.supposed) if one.cause == name]
+        weight = share[mine].sum()
+        by_told: dict[str, Member] = {}
+        for n in mine:
+            told = found.supposed[n].told
+            before = by_told.get(repr(told), Member(told, 0.0))
+            by_told[repr(told)] = Member(told, before.weight + float(share[n]))
+        members = sorted(by_told.values(), key=lambda one: -one.weight)
+        best = max(mine, key=lambda n: share[n])
+        off = left[best] / np.sqrt(found.noise[best])
+        out.append(Cause(name, float(weight), tuple(members), shown[best], off))
+    return tuple(sorted(out, key=lambda one: -one.weight))
+
+
+def _losses(
+    case: Case, feed: Feed, first: Weighed, found: Weighed, share: Real
+) -> tuple[Interval[Real], Mask]:
+    middle, spread = found.log_losses()
+    shares = share.reshape(-1, 1, 1)
+    ends = mixture.interval(middle, spread, shares)
+    if len(case.gamma) > 1:
+        ends = _over_phases(case, feed, found, share)
+    losses = Interval(*(np.exp(np.minimum(end, np.log(MOST_DB))) for end in ends))
+    before = np.exp([one.log_prior for one in first.supposed])
+    own = case.slice_of("part")
+    written = np.zeros((len(before), own.stop - own.start)), np.ones((len(before), own.stop - own.start))
+    beforehand = (*_factors(first, *written), before / before.sum())
+    left = np.sqrt(np.maximum(np.diagonal(found.covariance, axis1=1, axis2=2)[:, own], 0.0))
+    now = (*_factors(found, found.best[:, own], left), share)
+    told = mixture.information(beforehand, now, _GRID)
+    read = np.broadcast_to((told > _BEARS)[:, None], losses.value.shape)
+    return losses, np.asarray(read)
+
+
+def _factors(found: Weighed, middle: Real, spread: Real) -> tuple[Real, Real]:
+    """Of ln of how many times as much each part loses as written, (H, P): its middle and its spread."""
+    sd, mean = found.case.unknowns.part_sd, found.case.unknowns.part_mean
+    more = np.zeros(middle.shape)
+    for n, one in enumerate(found.supposed):
+        for p, log in one.change.log_loss:
+            more[n, p] += log
+    return mean + sd * middle + more, sd * spread
+
+
+def _over_phases(case: Case, feed: Feed, found: Weighed, share: Real) -> Interval[Real]:
+    """Every phase of each frequency counted by how likely the readings are under it."""
+    best = np.argsort(-share)[:_PHASED].tolist()
+    ends = [np.empty(found.log_loss.shape[1:]) for _ in range(3)]
+    for k in range(len(case.freq_hz)):
+        there = with_phases(found[best], feed, k)
+        middle, spread = (one[..., k] for one in there.log_losses())
+        for end, one in zip(ends, mixture.interval(middle, spread, _shares(there)[:, None]), strict=True):
+            end[:, k] = one
+    return Interval(*ends)
+
+
+def _power(found: Weighed, share: Real) -> Interval[float]:
+    case = found.case
+    rated = case.station.transmitter.power_w
+    if not case.rows.is_power.any():
+        return Interval(rated * float(np.exp(POWER_BOUNDS[0])), rated, rated * float(np.exp(POWER_BOUNDS[1])))
+    set_w = [one.power_w for one in case.readings if one.power_w is not None]
+    name, sd = (("power", 0), POWER_SD) if set_w else (("power-open", 0), found.open_sd)
+    n = case.where[name]
+    middle, spread = sd * found.best[:, n], sd * np.sqrt(np.maximum(found.covariance[:, n, n], 0.0))
+    ends = mixture.interval(middle[:, None], spread[:, None], share[:, None])
+    return Interval(*(max(set_w, default=rated) * float(np.exp(end[0])) for end in ends))
+
+
+def expected(station: Station, asked: Sequence[Taken]) -> tuple[Case, Real]:
+    """What readings are to be, before they are explained: from what to what each row, W or |Γ|, (M, 2), at
+    the power that was set, or else the rated one. Raises `InputError` as `reconcile` does."""
+    rated = station.transmitter.power_w
+    case, feed = case_of(station, [replace(one, power_w=one.power_w or rated) for one in asked])
+    return case, _expected(case, feed)
+
+
+def _expected(case: Case, feed: Feed) -> Real:
+    """By the station as it is described, and all that is uncertain of it; where the power is not known, at
+    anything that it may have been."""
+    rated, rows = case.station.transmitter.power_w, case.rows
+    at_rated = tuple(replace(one, power_w=one.power_w or rated) for one in case.readings)
+    described = [Supposed("as-described", tell("cause.as-described"), 0.0)]
+    first = weighed(replace(case, readings=at_rated), feed, described)
+    predicted = rows.value - first.off[0]
+    spread = SIGMAS * np.sqrt((first.slopes[0] ** 2).sum(axis=-1) + first.noise[0])
+    # A row of a reflected power stands behind that of its forward power.
+    forward = np.roll(np.exp(np.minimum(predicted, 60.0)) - rows.floor_w, 1)
+    out = []
+    for end, bound in zip((predicted - spread, predicted + spread), POWER_BOUNDS, strict=True):
+        watts = np.maximum(np.exp(np.minimum(end, 60.0)) - rows.floor_w, 0.0)
+        watts = watts * np.where(case.power_open, np.exp(bound), 1.0)
+        share = np.maximum(end, 0.0) ** 2 * (forward + rows.floor_w) - rows.floor_w
+        by_powers = np.sqrt(np.clip(share / np.maximum(forward, 1e-6), 0.0, 1.0))
+        rho = np.where(rows.is_swr, np.clip(end, 0.0, 1.0), by_powers)
+        out.append(np.where(rows.is_power, watts, rho))
+    return np.stack(out, axis=1)

@@ -22,7 +22,8 @@ RADIO = -1
 class Taken:
     """At ``freq_hz``, read at the meter that is the ``at``-th part (`RADIO`: the radio's own): forward and
     reflected watts, or an SWR, with the tuner in use or out of line; on average or peak, of a carrier or of
-    speech (None: as the meter and the transmitter are described)."""
+    speech (None: as the meter and the transmitter are described); ``power_w``: as it was set (None: not
+    known)."""
 
     freq_hz: float
     at: int
@@ -32,9 +33,12 @@ class Taken:
     tuner: State = "auto"
     mode: Mode | None = None
     emission: Emission | None = None
+    power_w: float | None = None
 
     def __post_init__(self) -> None:
         require_positive("mhz", self.freq_hz)
+        if self.power_w is not None:
+            require_positive("power_w", self.power_w)
         if self.forward_w is not None:
             require_positive("forward_w", self.forward_w)
         if self.reflected_w is not None:

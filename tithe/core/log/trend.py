@@ -1,67 +1,215 @@
-"""What the readings of each day imply, one day beside the next: whether a loss has grown."""
+"""What the readings of each day imply, one day beside the next: whether a loss has grown, since when, or
+whether it comes and goes.
+
+Of each day it is known how likely its readings are with each part losing so many times as much as written, on
+a grid, the antenna as described or moved; or with anything else wrong, and the parts losing what they do. Of
+three courses the likeliest is told: the same factor on every day; another one from some day on; one of two on
+each day, as with the weather.
+"""
 
 from __future__ import annotations
 
-from collections.abc import Sequence
-from dataclasses import dataclass
+from collections.abc import Iterator, Sequence
+from dataclasses import dataclass, replace
+from typing import Literal
 
 import numpy as np
+from scipy.special import logsumexp
 
 from tithe.core.arrays import Mask, Real
 from tithe.core.intervals import Interval
-from tithe.core.log.explain import settled, weighing_s
-from tithe.core.log.model import Model, seen
-from tithe.core.log.open_phase import at_phases, likeliest, losses, read, weighings_for_phases
-from tithe.core.log.open_phase import begun as begun_at
-from tithe.core.log.reconcile import require_readings
+from tithe.core.log import mixture
+from tithe.core.log.case import Case
+from tithe.core.log.causes import LEAST_M, WORSE_COIL, suppositions
+from tithe.core.log.feed import TRIED
+from tithe.core.log.reconcile import MOST_DB, case_of
+from tithe.core.log.supposed import NOTHING, Change, Supposed
 from tithe.core.log.taken import Taken
-from tithe.core.log.unknowns import unknowns_of
+from tithe.core.log.unknowns import LINE_MEAN, LINE_SD, TUNER_SD
+from tithe.core.log.weighing import weighed
+from tithe.core.message import tell
+from tithe.core.parts.line import Line
 from tithe.core.solving_cost import seconds_a_load
 from tithe.core.station import Station
 
-_SOLVES, _SOLVES_FOR_PHASES = 30, 400
-"""How many times the station is solved for a day, about; and how many times more where a phase is to be
-found."""
-_WEIGHED = 8
-"""How many times a day's readings are weighed, about."""
+GRID = np.linspace(np.log(0.5), np.log(11.0), 14)
+"""ln of so many times as much as written."""
+_ABOUT = float(GRID[1] - GRID[0]) / 2
+_WATER_SHARE = 0.1
+_ANTENNA = ((0.0, 0.0), (-0.04, 0.0), (-0.0175, 0.0), (0.0175, 0.0), (0.04, 0.0), (0.0, 0.5))
+_ANTENNA_SHARE = 0.2
+SURE = 0.8
+_COURSES = {"steady": 0.6, "since": 0.3, "now-and-then": 0.1}
+MOST_OF_A_DAY = 24
+_LEAST_GROWN = np.log(1.3)
+_TELLS = 0.8
+"""What a day leaves of how far a loss was open, where it tells something of it."""
 
 
 @dataclass(frozen=True)
 class Day:
     """What a day's readings imply: the losses of the lossy parts (P, F) at its frequencies (F,), Hz, least,
-    middle and most of nineteen cases in twenty; ``read``: whether a reading bears on it."""
+    middle and most of nineteen cases in twenty; ``read``: whether a reading bears on it; ``log_likely`` (P,
+    G): of each factor of the grid, with the others as they usually are; ``prior`` (P, G) its logarithm."""
 
     freq_hz: Real
     loss_db: Interval[Real]
     read: Mask
+    log_likely: Real
+    prior: Real
+
+
+@dataclass(frozen=True)
+class Course:
+    """How a part's loss went: its ``kind``, how likely that is among the three, from which day on (``since``)
+    or on which ``days`` it lost more, and how many times as much as written, before and then."""
+
+    kind: Literal["steady", "since", "now-and-then", "not-told"]
+    share: float
+    since: int
+    days: tuple[int, ...]
+    before: float
+    then: float
 
 
 def cost_s(station: Station, readings: int, frequencies: int) -> float:
     """Seconds that `day` may take, about."""
-    open_phase = not station.antenna.phase_known
-    solves = _SOLVES + open_phase * _SOLVES_FOR_PHASES
-    weighed = _WEIGHED + open_phase * weighings_for_phases(frequencies)
-    return solves * frequencies * seconds_a_load(station.chain) + weighed * weighing_s(readings, frequencies)
+    readings, frequencies = min(readings, MOST_OF_A_DAY), min(frequencies, MOST_OF_A_DAY)
+    tried = 1 if station.antenna.phase_known else TRIED
+    supposed = len(GRID) * len(_ANTENNA) * max(len(station.chain) // 2, 1) + 250
+    loads = 7 * supposed * tried * frequencies
+    return 2 * loads * seconds_a_load(station.chain) + supposed * tried * (2 * readings) ** 3 / 2e9 + 0.02
 
 
 def day(station: Station, readings: Sequence[Taken]) -> Day:
-    """By the station as it is described, no slip suspected. Raises `InputError` as `reconcile` does."""
-    require_readings(station, readings)
-    asked = Model(unknowns_of(station), tuple(readings))
-    rows = seen(readings, asked.instruments)
-    phased = at_phases(asked.unknowns.station, asked.freq_hz)
-    tried = begun_at(asked, phased, rows)
-    begun = likeliest(tried)
-    found = settled(begun.model, rows, begun, rounds=1)
-    return Day(asked.freq_hz, losses(found, phased), read(found, tried))
+    """No slip suspected; of very many readings `MOST_OF_A_DAY`, evenly chosen. Raises `InputError` as
+    `reconcile` does."""
+    some = np.unique(np.linspace(0, len(readings) - 1, MOST_OF_A_DAY).round().astype(int))
+    case, feed = case_of(station, [readings[n] for n in some] if len(readings) else [])
+    case = replace(case, unknowns=replace(case.unknowns, about=_ABOUT))
+    parts = len(case.unknowns.parts)
+    prior = np.array([_prior(case, p) for p in range(parts)]).reshape(parts, len(GRID))
+    usual = [int(np.argmax(row)) for row in prior]
+    supposed = list(_supposed(case, prior, usual))
+    found = weighed(case, feed, supposed)
+    weight = found.weight
+    other = list(_others(case, prior, usual))
+    of_others = logsumexp(weighed(case, feed, other).weight)
+    which = np.array([[_steps(one, p, usual) for p in range(parts)] for one in supposed]).reshape(-1, parts)
+    log_likely = np.empty((parts, len(GRID)))
+    for p in range(parts):
+        others = np.all(np.delete(which, p, axis=1) == np.delete(usual, p), axis=1)
+        for g in range(len(GRID)):
+            log_likely[p, g] = logsumexp(weight[others & (which[:, p] == g)]) - prior[p, g]
+        log_likely[p, usual[p]] = np.logaddexp(log_likely[p, usual[p]], of_others - prior[p, usual[p]])
+    share = np.exp(weight - weight.max())
+    middle, spread = found.log_losses()
+    losses = mixture.interval(middle, spread, (share / share.sum())[:, None, None])
+    told = Interval(*(np.exp(np.minimum(end, np.log(MOST_DB))) for end in losses))
+    left = [_open(log_likely[p] + prior[p]) / _open(prior[p]) for p in range(parts)]
+    read = np.broadcast_to((np.array(left) < _TELLS)[:, None], told.value.shape) if parts else told.value > 0
+    return Day(case.freq_hz, told, np.asarray(read), log_likely, prior)
+
+
+def _supposed(case: Case, prior: Real, usual: Sequence[int]) -> Iterator[Supposed]:
+    """Each part at each factor, the others as they usually are, with the antenna as described or changed."""
+    told = tell("cause.as-described")
+    for moved, ohm in _ANTENNA:
+        changed = (moved, ohm) != (0.0, 0.0)
+        own = np.log(_ANTENNA_SHARE / (len(_ANTENNA) - 1)) if changed else np.log(1 - _ANTENNA_SHARE)
+        widths = (0.009, 0.25) if changed else (NOTHING.moved_sd, NOTHING.log_ohm_sd)
+        done = set()
+        for p in range(max(len(usual), 1)):
+            for g in range(len(GRID)):
+                steps = tuple(g if q == p else usual[q] for q in range(len(usual)))
+                if steps in done:
+                    continue
+                done.add(steps)
+                loss = tuple((q, float(GRID[s])) for q, s in enumerate(steps))
+                more = sum(prior[q, s] for q, s in enumerate(steps))
+                yield Supposed("as-described", told, float(own + more), Change(moved, ohm, *widths, loss))
+
+
+def _others(case: Case, prior: Real, usual: Sequence[int]) -> Iterator[Supposed]:
+    """All else that may be wrong that day, the parts losing what they usually do: a scale misread on one day
+    is no loss that has grown."""
+    every = suppositions(case)
+    described = max(one.log_prior for one in every if one.cause == "as-described")
+    loss = Change(log_loss=tuple((q, float(GRID[s])) for q, s in enumerate(usual)))
+    more = sum(prior[q, s] for q, s in enumerate(usual))
+    for one in every:
+        if one.cause not in ("as-described", "antenna", "water"):
+            yield replace(one, change=one.change + loss, log_prior=float(one.log_prior - described + more))
+
+
+def _steps(one: Supposed, part: int, usual: Sequence[int]) -> int:
+    logs = dict(one.change.log_loss)
+    return int(np.argmin(np.abs(GRID - logs[part]))) if part in logs else usual[part]
+
+
+def _prior(case: Case, part: int) -> Real:
+    """ln of how likely each factor of the grid is beforehand, (G,)."""
+    usual = [(LINE_MEAN, LINE_SD, 1 - _WATER_SHARE)]
+    even = np.where(np.log(1.4) < GRID, _WATER_SHARE / (np.log(1.4) < GRID).sum(), 0.0)
+    here = case.station.chain[case.unknowns.parts[part]]
+    if isinstance(here, Line) and here.length_m < LEAST_M:
+        usual, even = [(LINE_MEAN, LINE_SD, 1.0)], np.zeros(len(GRID))
+    if not isinstance(here, Line):
+        usual = [(float(log), TUNER_SD, share) for log, share in WORSE_COIL]
+        even = np.zeros(len(GRID))
+    dense = even + 1e-4
+    for mean, sd, share in usual:
+        wide = np.hypot(sd, _ABOUT)
+        bell = np.exp(-0.5 * ((GRID - mean) / wide) ** 2)
+        dense = dense + share * bell / bell.sum()
+    return np.asarray(np.log(dense / dense.sum()))
+
+
+def _open(log_share: Real) -> float:
+    share = np.exp(log_share - logsumexp(log_share))
+    mean = (share * GRID).sum()
+    return float(np.sqrt((share * (GRID - mean) ** 2).sum() + _ABOUT**2))
+
+
+def course(days: Sequence[Day], part: int) -> Course:
+    """How a part's loss went over two days or more."""
+    if not any(one.read[part].any() for one in days):
+        return Course("not-told", 1.0, 0, (), 1.0, 1.0)
+    likely = np.array([one.log_likely[part] for one in days])  # (D, G)
+    prior = days[0].prior[part]
+    steady = likely.sum(axis=0) + prior
+    more = (GRID[None, :] - GRID[:, None]) > _LEAST_GROWN  # before by then
+    two = np.where(more, prior[:, None] - np.log(np.maximum(more.sum(axis=1), 1))[:, None], -np.inf)
+    count = len(days)
+    since = np.array([
+        two + likely[:t].sum(axis=0)[:, None] + likely[t:].sum(axis=0)[None, :] for t in range(1, count)
+    ])  # fmt: skip
+    each = np.logaddexp(likely[:, :, None], likely[:, None, :]) - np.log(2)
+    either = two + each.sum(axis=0)
+    logs = np.array([logsumexp(steady), logsumexp(since) - np.log(max(count - 1, 1)), logsumexp(either)])
+    logs += np.log(list(_COURSES.values()))
+    if count < 3:
+        logs[2] = -np.inf  # of two days nothing can come and go
+    shares = np.exp(logs - logsumexp(logs))
+    kind = list(_COURSES)[int(np.argmax(shares))]
+    if kind == "steady":
+        best = float(np.exp(GRID[int(np.argmax(steady))]))
+        return Course("steady", float(shares[0]), 0, (), best, best)
+    if kind == "since":
+        t, before, then = np.unravel_index(int(np.argmax(since)), since.shape)
+        return Course("since", float(shares[1]), int(t) + 1, (), *_factors(before, then))
+    before, then = np.unravel_index(int(np.argmax(either)), either.shape)
+    when = tuple(int(n) for n in np.flatnonzero(likely[:, then] > likely[:, before]))
+    return Course("now-and-then", float(shares[2]), 0, when, *_factors(before, then))
+
+
+def _factors(before: np.intp, then: np.intp) -> tuple[float, float]:
+    return float(np.exp(GRID[before])), float(np.exp(GRID[then]))
 
 
 def grown(days: Sequence[Day], part: int) -> bool:
-    """Whether a part's loss has certainly grown from the first day to the last: at a frequency that both
-    have, its interval on the last lies above that on the first."""
+    """Whether a part's loss has grown, so far as can be told: by some day, or on some days."""
     if len(days) < 2:
         return False
-    first, last = days[0], days[-1]
-    both = np.intersect1d(first.freq_hz, last.freq_hz)
-    here, there = (np.searchsorted(one.freq_hz, both) for one in (first, last))
-    return bool((last.loss_db.low[part][there] > first.loss_db.high[part][here]).any())
+    found = course(days, part)
+    return found.kind in ("since", "now-and-then") and found.share >= SURE

@@ -8,18 +8,15 @@ open.
 
 from __future__ import annotations
 
-from collections.abc import Callable
 from dataclasses import dataclass, replace
-from typing import ClassVar
+from functools import cached_property
 
 import numpy as np
 
 from tithe.core.antenna import Antenna, PlannedAntenna
-from tithe.core.antenna.guess import Guess
-from tithe.core.antenna.loss import SeriesLoss
-from tithe.core.antenna.sampled import INTERPOLATION_OHM, SampledAntenna
+from tithe.core.antenna.sampled import SampledAntenna
 from tithe.core.antenna.swr_only import SwrAntenna
-from tithe.core.arrays import Complex, Real
+from tithe.core.arrays import Real
 from tithe.core.intervals import SIGMAS
 from tithe.core.parts.line import Line
 from tithe.core.parts.part import Part
@@ -30,57 +27,14 @@ from tithe.core.parts.tuner.stepped import SteppedTuner
 from tithe.core.parts.worse_line import WorseLine
 from tithe.core.planned_station import of_one_antenna
 from tithe.core.station import Station
-from tithe.core.twoport import Port, Run
 
 POWER_SD = np.log(1.1) / SIGMAS
 LINE_MEAN, LINE_SD = np.log(0.8 * 1.5) / 2, np.log(1.5 / 0.8) / 2 / SIGMAS
 TUNER_SD = np.log(2.0) / SIGMAS
-MEASURED_SD, TYPED_SD, THROUGH_THE_RUN_SD, PLANNED_SD = 0.02, 0.05, 0.1, 0.12
+MEASURED_SD, TYPED_SD, THROUGH_THE_RUN_SD, PLANNED_SD = 0.05, 0.07, 0.1, 0.12
 """Of each part of Γ at the feedpoint: measured by a sweep or a table; typed as a resonator or an SWR there;
 an SWR read in the radio room, through a run whose loss is itself uncertain; planned."""
-_MOST_RHO = 0.9995
-
-
-@dataclass(frozen=True)
-class StandIn:
-    """An antenna in place of another, known with its phase. No meter of the run tells which share of its
-    power is lost in its ground and wire: nothing is said of that."""
-
-    base: Antenna
-    phase_known: ClassVar[bool] = True
-    loss: ClassVar[SeriesLoss | None] = None
-    sky: ClassVar[SeriesLoss | None] = None
-
-    @property
-    def label(self) -> str:
-        """As the antenna's."""
-        return self.base.label
-
-    @property
-    def range_hz(self) -> tuple[float, float]:
-        """As the antenna's."""
-        return self.base.range_hz
-
-    def each_s(self, freq_hz: float) -> float:
-        """As the antenna's."""
-        return self.base.each_s(freq_hz)
-
-    def guess(self, freq_hz: float) -> Guess | None:
-        """As the antenna's."""
-        return self.base.guess(freq_hz)
-
-
-@dataclass(frozen=True)
-class Faulty(StandIn):
-    """The antenna, its Γ re 50 Ω changed by a function."""
-
-    change: Callable[[Complex], Complex]
-
-    def terminals(self, freq_hz: Real, run: Callable[[], Run]) -> Port:
-        """V and I at the feedpoint, to an arbitrary scale."""
-        gamma = self.change(self.base.terminals(freq_hz, run).gamma(INTERPOLATION_OHM))
-        gamma = gamma * np.minimum(1.0, _MOST_RHO / np.maximum(np.abs(gamma), 1e-12))
-        return Port(1 + gamma, (1 - gamma) / INTERPOLATION_OHM)
+MOST_RHO = 0.9995
 
 
 def antenna_sd(antenna: Antenna) -> float:
@@ -92,16 +46,15 @@ def antenna_sd(antenna: Antenna) -> float:
     return PLANNED_SD if isinstance(antenna, PlannedAntenna) else TYPED_SD
 
 
-def loss_factor(part: Part, value: float) -> float:
-    """How many times as much a part loses that is off by so many standard deviations."""
-    log = LINE_MEAN + LINE_SD * value if isinstance(part, Line) else TUNER_SD * value
-    return float(np.exp(log))
+def worse(part: Part, factor: float | Real) -> Part:
+    """A line that loses so many times as much (K, 1), in as many worlds; another part as it is."""
+    return replace(part, line=WorseLine(part.line, factor)) if isinstance(part, Line) else part
 
 
 def more_lossy(part: Part, factor: float) -> Part:
     """A line or a tuner that loses so many times as much; another part as it is."""
     if isinstance(part, Line):
-        return replace(part, line=WorseLine(part.line, factor))
+        return worse(part, factor)
     if isinstance(part, Tuner | SteppedTuner):
         return replace(part, coil_q=_over(part.coil_q, factor))
     if isinstance(part, RatedTuner):
@@ -118,21 +71,29 @@ def _over(q: Quality, factor: float) -> Quality:
 @dataclass(frozen=True)
 class Unknowns:
     """Of a station: the power, each lossy part in line by its place, and the antenna's Γ at each
-    frequency, each part of which may be off by ``gamma_sd``."""
+    frequency, each part of which may be off by ``gamma_sd``; ``about``: how far each loss (its logarithm) is
+    open about what is supposed of it, where that is not as is usual."""
 
     station: Station
     parts: tuple[int, ...]
     gamma_sd: float
+    about: float | None = None
 
-    def applied(self, parts: Real, gamma: Complex) -> Station:
-        """The station with its parts' losses (P,) and the antenna's Γ (F,) off by so many standard
-        deviations, for frequencies (F,)."""
-        chain = list(self.station.chain)
-        for n, x in zip(self.parts, parts, strict=True):
-            chain[n] = more_lossy(chain[n], loss_factor(chain[n], float(x)))
-        off = self.gamma_sd * gamma
-        antenna = Faulty(self.station.antenna, lambda was: was + off)
-        return replace(self.station, chain=tuple(chain), antenna=antenna)
+    @cached_property
+    def part_mean(self) -> Real:
+        """Of each lossy part, ln of how many times as much it loses as written, (P,)."""
+        if self.about is not None:
+            return np.zeros(len(self.parts))
+        return np.array([LINE_MEAN * isinstance(self.station.chain[n], Line) for n in self.parts])
+
+    @cached_property
+    def part_sd(self) -> Real:
+        """How far that is open, (P,)."""
+        if self.about is not None:
+            return np.full(len(self.parts), self.about)
+        return np.array(
+            [LINE_SD if isinstance(self.station.chain[n], Line) else TUNER_SD for n in self.parts]
+        )
 
 
 def unknowns_of(station: Station) -> Unknowns:

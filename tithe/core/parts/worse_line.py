@@ -20,7 +20,7 @@ class WorseLine:
     below 5 MHz, and a velocity factor of ``slower`` times its own."""
 
     line: LineType
-    factor: float = 1.0
+    factor: float | Real = 1.0
     low_band: float = 1.0
     slower: float = 1.0
 

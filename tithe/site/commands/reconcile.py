@@ -25,7 +25,7 @@ def run(args: argparse.Namespace) -> int:
     document = read_station_file(args.station)
     station = document.to_core()
     readings = core_readings(document.readings, station)
-    answer = log_json.answer(station, readings, reconcile(station, readings))
+    answer = log_json.answer(station, readings, reconcile(station, readings, document.causes))
     if args.json:
         return as_json(answer)
     for one in answer["losses"]:

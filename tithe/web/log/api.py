@@ -215,7 +215,7 @@ def losses_over_time(request: HttpRequest, pk: int, body: TrendRequest) -> Any:
 
     dated = []
     for day, entries in days.items():
-        found, _ = explaining.placed(entries, station)
+        found, _ = explaining.placed(entries, station, MOST_READINGS)
         if found:
             dated.append((day.isoformat(), [one for _, one in found]))
     seconds = sum(trend.cost_s(station, len(one), len({r.freq_hz for r in one})) for _, one in dated)
@@ -245,12 +245,13 @@ def explain_readings(request: HttpRequest, pk: int, body: ReconcileRequest) -> A
     entries = explaining.last_day(stations.kept(pk), body.readings)
     station = body.document.to_core()
     found, left_out = explaining.placed(entries, station)
+    often = body.document.causes
 
     def job(pause: Pause) -> dict[str, Any]:
         readings = [one for _, one in found]
         answer = None
         if readings:
-            answer = log_json.answer(station, readings, reconcile.reconcile(station, readings, pause))
+            answer = log_json.answer(station, readings, reconcile.reconcile(station, readings, often, pause))
         return {"keys": [entry.pk for entry, _ in found], "answer": answer, "left_out": left_out}
 
     seconds = reconcile.cost_s(station, len(found), len({one.freq_hz for _, one in found}))

@@ -21,8 +21,10 @@ from tithe.web.stations.models import Station as KeptStation
 
 T = TypeVar("T")
 Placed = list[tuple[LogEntry, Taken]]
+MOST_EXPLAINED = 80
+"""How many readings are explained at once."""
 MOST_OPEN, MOST_READINGS_OPEN = 24, 60
-"""How many frequencies, and how many readings, are explained at once where the phase is to be found."""
+"""How many frequencies, and how many readings, where the phase is to be found."""
 _OF_THE_STATION = ("no-meter", "two-meters", "antenna-not-known-there")
 """Why a reading that is one does not go with the station as it stands now."""
 MOST_DAYS = 60
@@ -51,7 +53,9 @@ def by_day(station: KeptStation, low_mhz: float, high_mhz: float) -> dict[date, 
     return out
 
 
-def placed(entries: Iterable[LogEntry], station: Station) -> tuple[Placed, list[str]]:
+def placed(
+    entries: Iterable[LogEntry], station: Station, most: int = MOST_EXPLAINED
+) -> tuple[Placed, list[str]]:
     """The readings that have their meter in the run and their frequency in the antenna's data, and in a
     sentence each why others are left out."""
     found: Placed = []
@@ -71,16 +75,17 @@ def placed(entries: Iterable[LogEntry], station: Station) -> tuple[Placed, list[
         say(tell(f"left-out.{code}", about=about, freq_hz=_hz(about), count=count))
         for (code, about), count in left_out.items()
     ]
-    few = _thinned(found, station)
+    few = _thinned(found, station, most)
     if len(few) < len(found):
-        said.append(say(tell("left-out.open-phase", of=len(found), count=len(few))))
+        code = "left-out.many" if station.antenna.phase_known else "left-out.open-phase"
+        said.append(say(tell(code, of=len(found), count=len(few))))
     return few, said
 
 
-def _thinned(found: Placed, station: Station) -> Placed:
-    """Where the antenna's phase is open at each frequency, some of them, evenly chosen."""
+def _thinned(found: Placed, station: Station, most: int) -> Placed:
+    """Of many some, evenly chosen; fewer where the antenna's phase is open at each frequency."""
     if station.antenna.phase_known:
-        return found
+        return _evenly(found, most)
     some = set(_evenly(sorted({one.freq_hz for _, one in found}), MOST_OPEN))
     return _evenly([(entry, one) for entry, one in found if one.freq_hz in some], MOST_READINGS_OPEN)
 

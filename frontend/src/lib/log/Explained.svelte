@@ -3,32 +3,38 @@
   import type { LogRow, ReconcileAnswer, Reconciled } from '../api/client';
   import { decibels, digits, span, watts } from '../figures';
   import Scroller from '../ui/Scroller.svelte';
+  import Causes from './Causes.svelte';
   import { told } from './entries';
 
-  /** What explains the readings of a day: each beside what was to be expected, the explanations, what they imply, and what to read next. */
+  /** What explains the readings of a day: each beside what was to be expected, the causes by their share, what to read next, and what the readings imply. */
   interface Props {
     found: ReconcileAnswer;
     rows: LogRow[];
     ontake: (changes: Reconciled['changes']) => void;
+    onread: (next: Reconciled['next'][number]) => void;
   }
-  let { found, rows, ontake }: Props = $props();
+  let { found, rows, ontake, onread }: Props = $props();
   const answer = $derived(found.answer);
   const row = (key: number) => rows.find((one) => one.kind === 'reading' && one.key === key);
+  const names = $derived(
+    found.keys.map((key, n) => {
+      const entry = row(key);
+      return entry ? `${told(entry)}, ${digits(entry.mhz, 5)} MHz` : `reading ${n + 1}`;
+    }),
+  );
   const of = (one: { min: number | null; max: number | null }, format: (value: number | null) => string) =>
     span(format(one.min), format(one.max));
-  const likely = (weight: number) => `${digits(100 * weight, 2)} % likely, among all that was tried`;
+  const powerTold = $derived(answer?.readings.some((one) => one.forward_w !== null) ?? false);
   const ends = (two: (number | null)[] | null, format: (value: number | null) => string) =>
     two ? span(format(two[0] ?? null), format(two[1] ?? null)) : '–';
 </script>
 
 {#if answer}
-  <p class="verdict serif" data-testid="log-verdict">{answer.sentence}</p>
   <Scroller label="Readings beside what was to be expected">
     <table class="plain figures">
       <thead>
         <tr>
           <th scope="col" class="text">Reading</th>
-          <th scope="col">MHz</th>
           <th scope="col">forward expected, W</th>
           <th scope="col">SWR expected</th>
           <th scope="col"><span class="visually-hidden">inside or outside</span></th>
@@ -36,10 +42,8 @@
       </thead>
       <tbody>
         {#each answer.readings as one, n (found.keys[n])}
-          {@const entry = row(found.keys[n] ?? -1)}
           <tr>
-            <th scope="row" class="text">{entry ? told(entry) : `reading ${n + 1}`}</th>
-            <td>{entry ? digits(entry.mhz, 5) : ''}</td>
+            <th scope="row" class="text">{names[n]}</th>
             <td>{ends(one.forward_w, watts)}</td>
             <td
               >{#if one.swr}<RatioSpan ends={one.swr} />{:else}–{/if}</td
@@ -50,44 +54,56 @@
       </tbody>
     </table>
   </Scroller>
+  <p class="verdict serif" data-testid="log-verdict">{answer.sentence}</p>
   <div class="beside">
     <section>
-      <h3>What explains them</h3>
-      {#each answer.explanations.slice(0, 1) as one, i (i)}
-        <p>{one.text} <small class="figures">{likely(one.weight)}</small></p>
-      {/each}
-      {#if answer.explanations.length > 1}
-        <details>
-          <summary>What else was tried and is not ruled out</summary>
-          <ul>
-            {#each answer.explanations.slice(1) as one, i (i)}
-              <li>{one.text} <small class="figures">{likely(one.weight)}</small></li>
-            {/each}
-          </ul>
-        </details>
+      <h3>What may be so</h3>
+      <Causes causes={answer.explanations} readings={names} />
+    </section>
+    <section>
+      <h3>What to read next</h3>
+      {#if answer.next.length}
+        <ol>
+          {#each answer.next as one, i (i)}
+            <li>
+              {one.text}
+              <small class="figures">{digits(one.bits, 2)} bits of what is open</small>
+              {#if one.how === 'meter'}<button type="button" class="linkish" onclick={() => onread(one)}
+                  >Type it</button
+                >{/if}
+            </li>
+          {/each}
+        </ol>
+      {:else}
+        <p class="soft">Nothing that could be read here would change the shares by much.</p>
       {/if}
     </section>
     <section>
-      <h3>What they imply</h3>
+      <h3>What the readings imply</h3>
       <table class="plain figures">
         <tbody>
           <tr>
             <th scope="row" class="text">the radio gives</th>
             <td></td>
-            <td>{of(answer.power_w, watts)} W</td>
+            {#if powerTold}<td>{of(answer.power_w, watts)} W</td>
+            {:else}<td class="text">no power was read</td>{/if}
           </tr>
           {#each answer.losses as one, i (i)}
             <tr>
               <th scope="row" class="text">{one.label} loses</th>
               <td>{digits(one.mhz, 5)} MHz</td>
-              <td>{of(one.loss_db, decibels)} dB{one.read ? '' : ' °'}</td>
+              <td>{of(one.loss_db, decibels)} dB</td>
+            </tr>
+          {/each}
+          {#each answer.silent as one (one.part)}
+            <tr>
+              <th scope="row" class="text">{one.label} loses</th>
+              <td></td>
+              <td class="text">no reading bears on it</td>
             </tr>
           {/each}
         </tbody>
       </table>
-      {#if answer.losses.some((one) => !one.read)}
-        <p class="soft">° as written, with what is uncertain of that: no reading bears on it.</p>
-      {/if}
     </section>
     {#if answer.changes.length}
       <section>
@@ -102,29 +118,19 @@
         </p>
       </section>
     {/if}
-    <section>
-      <h3>What to read next</h3>
-      <ol>
-        {#each answer.next as one, i (i)}<li>{one.text}</li>{/each}
-      </ol>
-    </section>
   </div>
 {/if}
 
 <style>
   .verdict {
-    margin: 0.5rem 0;
+    margin: 0.8rem 0 0.5rem;
     max-width: 60rem;
   }
   .beside {
     display: grid;
-    grid-template-columns: repeat(auto-fit, minmax(min(18rem, 100%), 1fr));
+    grid-template-columns: repeat(auto-fit, minmax(min(21rem, 100%), 1fr));
     gap: 0.4rem 2rem;
     margin-top: 1rem;
-  }
-  summary {
-    color: var(--ink-soft);
-    font-size: 13.5px;
   }
   small {
     display: block;
@@ -140,6 +146,9 @@
   }
   .outside {
     color: var(--heat-ink);
+  }
+  td.text {
+    white-space: normal;
   }
   th[scope='row'] {
     white-space: normal;

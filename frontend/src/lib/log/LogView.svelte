@@ -12,6 +12,7 @@
   import type { Session } from '../station/session.svelte';
   import { withValue } from '../station/paths';
   import Trouble from '../ui/Trouble.svelte';
+  import Beforehand from './Beforehand.svelte';
   import Explained from './Explained.svelte';
   import { Log } from './log.svelte';
   import NoteForm from './NoteForm.svelte';
@@ -57,6 +58,12 @@
     );
     session.step(next, 'readings taken over');
   }
+  /** What is to be read next stands ready to be typed. */
+  let wanted = $state.raw<{ at: string; tuner: 'auto' | 'bypass' } | null>(null);
+  function read(next: Reconciled['next'][number]) {
+    session.mhz = next.mhz;
+    wanted = { at: next.at, tuner: next.tuner === 'bypass' ? 'bypass' : 'auto' };
+  }
   function open(row: LogRow) {
     if (row.kind === 'sweep') {
       session.sweeps.choose(row.key);
@@ -77,7 +84,8 @@
     <Trouble text={Object.keys(session.faults).length ? '' : explaining.trouble} asking={explaining} />
     {#each found?.left_out ?? [] as one, i (i)}<p class="soft">{one}</p>{/each}
     {#if found?.answer}
-      <Explained {found} rows={log.rows} ontake={take} />
+      <Explained {found} rows={log.rows} ontake={take} onread={read} />
+      <Beforehand {session} />
     {:else if found && !found.left_out.length}
       <p class="serif lead">
         What do the meters show? Type a reading, here or at a flag on the strip, and it stands beside what it
@@ -87,7 +95,7 @@
     <div class="forms">
       <div>
         <h3>A reading</h3>
-        <ReadingForm {session} />
+        <ReadingForm {session} {wanted} />
       </div>
       <NoteForm station={session.keeper.id} onkept={() => (session.noted += 1)} />
     </div>

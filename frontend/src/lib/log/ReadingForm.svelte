@@ -15,9 +15,11 @@
     session: Session;
     /** The meter's label, or "radio"; left out, it is asked. */
     at?: string;
+    /** A reading that is to be typed next: where, with the tuner how. */
+    wanted?: { at: string; tuner: 'auto' | 'bypass' } | null;
     onkept?: () => void;
   }
-  let { session, at, onkept }: Props = $props();
+  let { session, at, wanted = null, onkept }: Props = $props();
   const forms = untrack(() => {
     const [station, of] = [session.keeper.id, `reading/${at ?? 'log'}`];
     return {
@@ -37,6 +39,13 @@
     ),
   );
   const where = $derived(at ?? form.chosen);
+  let element = $state<HTMLFormElement>();
+  $effect(() => {
+    if (!wanted) return;
+    form.chosen = wanted.at;
+    typed.tuner = wanted.tuner;
+    element?.querySelector('input')?.focus();
+  });
 
   async function keep(event: SubmitEvent) {
     event.preventDefault();
@@ -72,7 +81,7 @@
   }
 </script>
 
-<form onsubmit={keep} aria-label="A reading">
+<form bind:this={element} onsubmit={keep} aria-label="A reading">
   {#if at === undefined}
     <ChoiceField
       label="Meter"
@@ -95,6 +104,12 @@
     label={where === 'radio' ? 'SWR' : 'or SWR'}
     value={typed.swr}
     oninput={(text) => (typed.swr = text)}
+  />
+  <PlainNumber
+    label="Power set, if known"
+    unit="W"
+    value={typed.power ?? ''}
+    oninput={(text) => (typed.power = text)}
   />
   <ExpectedBeside {session} {typed} at={where} />
   <Circumstances bind:typed={forms.typed} />

@@ -7,6 +7,8 @@ export interface TypedReading {
   forward: string;
   reflected: string;
   swr: string;
+  /** The power that was set; "": not known. */
+  power: string;
   date: string;
   note: string;
   tuner: 'auto' | 'bypass';
@@ -19,6 +21,7 @@ export const blank = (): TypedReading => ({
   forward: '',
   reflected: '',
   swr: '',
+  power: '',
   date: new Date().toISOString().slice(0, 10),
   note: '',
   tuner: 'auto',
@@ -26,7 +29,7 @@ export const blank = (): TypedReading => ({
   emission: '',
 });
 
-const power = (text: string) => (text.trim() ? parseTyped(text, 'power', 'metric') : undefined);
+const power = (text = '') => (text.trim() ? parseTyped(text, 'power', 'metric') : undefined);
 const ratio = (text: string) => (text.trim() ? parseTyped(text, 'swr', 'metric') : undefined);
 
 /** What was read; text that is no figure goes as it is, for the server to refuse. */
@@ -36,7 +39,13 @@ export function figuresOf(typed: TypedReading) {
 
 export function circumstancesOf(typed: TypedReading) {
   const { tuner, mode, emission } = typed;
-  return { tuner, ...(mode ? { mode } : {}), ...(emission ? { emission } : {}) };
+  const power_w = power(typed.power);
+  return {
+    tuner,
+    ...(power_w === undefined ? {} : { power_w }),
+    ...(mode ? { mode } : {}),
+    ...(emission ? { emission } : {}),
+  };
 }
 
 export function readingOf(typed: TypedReading, mhz: number, at: string): ReadingFile {

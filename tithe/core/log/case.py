@@ -1,0 +1,248 @@
+"""What is to be explained: readings of a station, row by row, and the columns of what is unknown of it."""
+
+from __future__ import annotations
+
+from collections.abc import Mapping, Sequence
+from dataclasses import dataclass, replace
+from functools import cached_property
+
+import numpy as np
+
+from tithe.core.arrays import Complex, Mask, Real
+from tithe.core.log.instruments import Instrument, instrument, share_of, shown_share
+from tithe.core.log.slips import Indices, Places, Slip
+from tithe.core.log.taken import RADIO, State, Taken
+from tithe.core.log.unknowns import Unknowns
+from tithe.core.log.worlds import Walked, Worlds, walked
+from tithe.core.parts.part import Part
+from tithe.core.station import Station
+
+FLOOR = 4.0
+"""So many times a meter's reading error, W, are added to a power before its logarithm is taken."""
+STATES: tuple[State, State] = ("auto", "bypass")
+Column = tuple[str, object]
+
+
+@dataclass(frozen=True)
+class Seen:
+    """Rows of what is observed, (M,): by which ``reading``, whether it ``is_power``, and its ``value``. Of a
+    forward power that is ln(W + ``floor_w``); of a reflected one beside it √((W_r + floor)/(W_f + floor)),
+    which is |Γ| of powers that are read well and stays a number where they are not; of an SWR |Γ|
+    (``is_swr``)."""
+
+    reading: Indices
+    is_power: Mask
+    is_swr: Mask
+    value: Real
+    floor_w: Real
+
+
+def seen(readings: Sequence[Taken], instruments: Mapping[int, Instrument]) -> Seen:
+    """What the readings say, a row each."""
+    rows: list[tuple[int, bool, bool, float, float]] = []
+    for n, one in enumerate(readings):
+        floor = FLOOR * instruments[one.at].reading_sd_w
+        if one.forward_w is not None:
+            rows.append((n, True, False, float(np.log(one.forward_w + floor)), floor))
+            if one.reflected_w is not None:
+                ratio = float(np.sqrt((one.reflected_w + floor) / (one.forward_w + floor)))
+                rows.append((n, False, False, ratio, floor))
+        if one.swr is not None:
+            rows.append((n, False, True, one.rho or 0.0, floor))
+    which, power, ratio_, value, floors = (np.array(column) for column in zip(*rows, strict=True))
+    return Seen(which, power, ratio_, value, floors)
+
+
+@dataclass(frozen=True)
+class Case:
+    """The readings of a station, and ``gamma`` re 50 Ω of its antenna as it is described, (T, F): one row
+    where its phase is known, else one for each phase that is tried."""
+
+    unknowns: Unknowns
+    readings: tuple[Taken, ...]
+    gamma: Complex
+
+    @cached_property
+    def station(self) -> Station:
+        """As it is described."""
+        return self.unknowns.station
+
+    @cached_property
+    def freq_hz(self) -> Real:
+        """Each frequency once, rising."""
+        return np.unique([one.freq_hz for one in self.readings])
+
+    @cached_property
+    def instruments(self) -> dict[int, Instrument]:
+        """Of each place that was read."""
+        return {at: instrument(self.station, at) for at in sorted({one.at for one in self.readings})}
+
+    @cached_property
+    def rows(self) -> Seen:
+        """What was read."""
+        return seen(self.readings, self.instruments)
+
+    def read_as(self, slip: Slip) -> tuple[Real, float]:
+        """The values of all rows, what was swapped put right, and ln of how much denser they lie then."""
+        if not slip.swapped:
+            return self.rows.value, 0.0
+        value, denser = self.rows.value.copy(), 0.0
+        mine = self.places.slipped(slip)
+        for m in np.flatnonzero(mine):
+            one = self.readings[int(self.rows.reading[m])]
+            assert one.reflected_w and one.forward_w
+            if self.rows.is_power[m]:
+                value[m] = np.log(one.reflected_w + self.rows.floor_w[m])
+            else:
+                denser -= 2 * float(np.log(value[m]))
+                value[m] = 1 / value[m]
+        return value, denser
+
+    @cached_property
+    def of_row(self) -> list[Taken]:
+        """The reading of each row."""
+        return [self.readings[int(n)] for n in self.rows.reading]
+
+    @cached_property
+    def meters(self) -> list[Instrument]:
+        """The meter of each row."""
+        return [self.instruments[one.at] for one in self.of_row]
+
+    @cached_property
+    def first_tuner(self) -> int:
+        """Where the first tuner in line stands; before everything where there is none."""
+        return next(
+            (n for n, part in enumerate(self.station.chain) if part.tuner and not part.bypassed), RADIO
+        )
+
+    @cached_property
+    def tuned(self) -> Mask:
+        """Of each row, whether it was read before a tuner that was matching."""
+        return np.array([one.tuner == "auto" and one.at < self.first_tuner for one in self.of_row])
+
+    @cached_property
+    def places(self) -> Places:
+        """Where each row was read."""
+        read = self.of_row
+        return Places(
+            plane=np.array([one.at + 1 for one in read]),
+            freq=np.searchsorted(self.freq_hz, [one.freq_hz for one in read]),
+            state=np.array([STATES.index(one.tuner) for one in read]),
+            reading=self.rows.reading,
+            share=np.array([shown_share(self.station, one) for one in read]),
+            reference_ohm=np.array([meter.reference_ohm for meter in self.meters]),
+            radio=np.array([one.at == RADIO for one in read]),
+            planes=len(self.station.chain) + 2,
+        )
+
+    @cached_property
+    def log_power(self) -> Real:
+        """ln of the power that was set over the rated power, of each row; 0 where it is not known."""
+        rated = self.station.transmitter.power_w
+        return np.array([0.0 if one.power_w is None else np.log(one.power_w / rated) for one in self.of_row])
+
+    @cached_property
+    def power_open(self) -> Mask:
+        """Of each row, whether nothing is known of the power that was set."""
+        return np.array([one.power_w is None for one in self.of_row])
+
+    @cached_property
+    def speech_sd(self) -> Real:
+        """By how much the logarithm of each row's power may be off, as it is of speech."""
+        return np.array([share_of(self.station, one)[1] for one in self.of_row])
+
+    @cached_property
+    def leak(self) -> Real:
+        """Of each row's meter, of each part of what leaks."""
+        return np.array([meter.leak_sd for meter in self.meters])
+
+    @cached_property
+    def error_w(self) -> Real:
+        """Of each row's meter, of each power it shows."""
+        return np.array([meter.reading_sd_w for meter in self.meters])
+
+    @cached_property
+    def gain_sd(self) -> Real:
+        """Of each row's meter, of the logarithm of all its powers."""
+        return np.array([meter.gain_sd for meter in self.meters])
+
+    @cached_property
+    def gain_column(self) -> Indices:
+        """Of each row, the column of its meter's gain."""
+        return np.array([self.where["gain", one.at] for one in self.of_row])
+
+    @cached_property
+    def leak_columns(self) -> tuple[Indices, Indices]:
+        """Of each row, the columns of what leaks into its power and into its |Γ|."""
+        groups = [(one.at, one.freq_hz, one.tuner) for one in self.of_row]
+        power, rho = (
+            np.array([self.where[kind, one] for one in groups]) for kind in ("leak-power", "leak-rho")
+        )
+        return power, rho
+
+    @cached_property
+    def tuning_column(self) -> Indices:
+        """Of each row read before a tuner that was matching, the column of what is left of that; else 0."""
+        return np.array([self.where.get(("tuning", int(k)), 0) for k in self.places.freq])
+
+    @cached_property
+    def flat_density(self) -> Real:
+        """Of each row, how likely any value is that its meter may show at all: |Γ| even over 0 to 1, a power
+        even in its logarithm over the scale."""
+        full = np.array([meter.full_scale_w for meter in self.meters])
+        width = np.log((full + self.rows.floor_w) / self.rows.floor_w)
+        return np.where(
+            self.rows.is_power, 1 / np.maximum(width, 1.0), 0.9 / np.maximum(self.rows.value, 1.0) ** 2
+        )
+
+    @cached_property
+    def columns(self) -> tuple[Column, ...]:
+        """What is unknown, each with unit variance: the power, as it was set or as it is open; what a slip
+        leaves open; the antenna's resonance and resistance; what
+        hinders; each part's loss; Γ at each frequency; and of the meters their gains, their leaks, and what
+        is left of the tuning."""
+        out: list[Column] = [
+            ("power", 0),
+            ("power-open", 0),
+            ("scale", 0),
+            ("moved", 0),
+            ("ohm", 0),
+            ("size", 0),
+        ]
+        out += [("part", n) for n in self.unknowns.parts]
+        out += [(part, k) for part in ("re", "im") for k in range(len(self.freq_hz))]
+        out += [("gain", at) for at in self.instruments]
+        groups = sorted({(one.at, one.freq_hz, one.tuner) for one in self.readings})
+        out += [(kind, group) for group in groups for kind in ("leak-power", "leak-rho")]
+        out += [("tuning", k) for k in sorted({int(k) for k in self.places.freq[self.tuned]})]
+        return tuple(out)
+
+    @cached_property
+    def where(self) -> dict[Column, int]:
+        """The place of each column."""
+        return {column: n for n, column in enumerate(self.columns)}
+
+    def slice_of(self, kind: str) -> slice:
+        """The columns of a kind that stand together."""
+        of_kind = [n for n, (name, _) in enumerate(self.columns) if name == kind]
+        return slice(of_kind[0], of_kind[-1] + 1) if of_kind else slice(0, 0)
+
+    def walk(self, worlds: Worlds, states: Sequence[bool]) -> list[Walked | None]:
+        """The station in each world, with its tuner in line, and out of it, where wanted."""
+        return [
+            walked(in_state(self.station, state), self.freq_hz, self.unknowns.parts, worlds)
+            if wanted
+            else None
+            for state, wanted in zip(STATES, states, strict=True)
+        ]
+
+
+def in_state(station: Station, state: State) -> Station:
+    """The station with its tuners in line or out of it; those set by hand as they stand."""
+    if state == "auto":
+        return station
+    return replace(station, chain=tuple(_out(part) for part in station.chain))
+
+
+def _out(part: Part) -> Part:
+    return replace(part, setting="bypass") if part.tuner else part  # type: ignore[type-var]  # a dataclass

@@ -1,0 +1,148 @@
+"""Suppositions weighed by readings: first, about the values that explain them best, at every phase."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from dataclasses import replace
+
+import numpy as np
+from scipy.special import logsumexp
+
+from tithe.core.arrays import Real
+from tithe.core.log.case import Case
+from tithe.core.log.evidence import Weighed, together
+from tithe.core.log.feed import Feed
+from tithe.core.log.rows import predicted_rows
+from tithe.core.log.slips import Slip
+from tithe.core.log.solved import Solved
+from tithe.core.log.supposed import Supposed
+
+_TUNER_STEP = 0.1
+_AT_ONCE = 1_000_000
+"""Numbers in the slopes that are held at once."""
+
+
+def weighed(case: Case, feed: Feed, supposed: Sequence[Supposed]) -> Weighed:
+    """All of them about their priors' middles."""
+    out: list[Weighed] = []
+    columns, rows = len(case.columns), len(case.rows.value)
+    tried = len(case.gamma)
+    most = max(_AT_ONCE // (columns * rows * tried), 1)
+    plain = [n for n, one in enumerate(supposed) if not one.slip.other_state]
+    other = [n for n, one in enumerate(supposed) if one.slip.other_state]
+    order = []
+    for group in (plain, other):
+        for first in range(0, len(group), most):
+            some = group[first : first + most]
+            order += some
+            out.append(_weighed(case, feed, [supposed[n] for n in some], None))
+    every = together(out)
+    back = np.empty(len(order), dtype=int)
+    back[order] = np.arange(len(order))
+    return every[back.tolist()]
+
+
+def settled(found: Weighed, feed: Feed, rounds: int = 2) -> Weighed:
+    """The same about the values that explain the readings best."""
+    case = found.case
+    for _ in range(rounds):
+        most = max(_AT_ONCE // (len(case.columns) * len(case.rows.value)), 1)
+        pieces = []
+        for first in range(0, len(found.supposed), most):
+            piece = found[range(first, min(first + most, len(found.supposed)))]
+            pieces.append(_weighed(case, feed, piece.supposed, piece))
+        found = together(pieces)
+    return found
+
+
+def solved_at(found: Weighed, feed: Feed) -> Solved:
+    """Each supposition about the values that explain the readings best, in both states of the tuner."""
+    value = _about(found)
+    return Solved.of(found.case, feed, [one.change for one in found.supposed], found.phase, value, both=True)
+
+
+def with_phases(found: Weighed, feed: Feed, k: int) -> Weighed:
+    """Each supposition at every phase that is tried at the ``k``-th frequency, the others as they are."""
+    tried = len(found.case.gamma)
+    many = found[[n for n in range(len(found.supposed)) for _ in range(tried)]]
+    phase = many.phase.copy()
+    phase[:, k] = np.tile(np.arange(tried), len(found.supposed))
+    return _weighed(found.case, feed, many.supposed, replace(many, phase=phase))
+
+
+def _weighed(case: Case, feed: Feed, supposed: Sequence[Supposed], about: Weighed | None) -> Weighed:
+    count, columns = len(supposed), len(case.columns)
+    if about is None:
+        changes = list(dict.fromkeys(id(one.change) for one in supposed))
+        by_id = {id(one.change): one.change for one in supposed}
+        which = np.array([changes.index(id(one.change)) for one in supposed])
+        tried = len(case.gamma)
+        value = np.zeros((count, columns))
+        phases = np.repeat(np.arange(tried)[None, :, None], len(changes), axis=0)
+        phases = np.broadcast_to(phases, (len(changes), tried, len(case.freq_hz))).reshape(
+            -1, len(case.freq_hz)
+        )
+        each = [by_id[key] for key in changes for _ in range(tried)]
+        at = np.zeros((len(each), columns))
+        index = which[:, None] * tried + np.arange(tried)
+    else:
+        tried, value, phases = 1, _about(about), about.phase
+        each, at = [one.change for one in supposed], value
+        index = np.arange(count)[:, None]
+    both = any(one.slip.other_state for one in supposed)
+    station = Solved.of(case, feed, each, phases, at, both)
+    predicted, noise = (np.empty((count, tried, len(case.rows.value))) for _ in range(2))
+    slopes = np.empty((*predicted.shape, columns))
+    slips: dict[Slip, list[int]] = {}
+    for n, one in enumerate(supposed):
+        slips.setdefault(one.slip, []).append(n)
+    for slip, some in slips.items():
+        rows = predicted_rows(case, slip, station, index[some], value[some])
+        predicted[some], slopes[some], noise[some] = rows
+    read = {slip: case.read_as(slip) for slip in slips}
+    values = np.stack([read[one.slip][0] for one in supposed])[:, None]
+    denser = np.array([read[one.slip][1] for one in supposed])
+    off = values - predicted + (slopes @ value[:, None, :, None])[..., 0]
+    log_loss, loss_slopes = station.log_loss[index], station.loss_slopes[index]
+    if tried == 1:
+        spread_over = denser if about is None else about.spread_over
+        phase = phases[index[:, 0]]
+        first = (one[:, 0] for one in (off, slopes, noise, log_loss, loss_slopes))
+        off, slopes, noise, log_loss, loss_slopes = first
+    else:
+        by_freq = _evidence_by_frequency(case, off, slopes, noise)  # (H, T, F)
+        phase = np.argmax(by_freq, axis=1)
+        mean = logsumexp(by_freq, axis=1) - np.log(tried)
+        spread_over = denser + (mean - by_freq.max(axis=1)).sum(axis=-1)
+        of_row = phase[:, case.places.freq]  # (H, M)
+        h = np.arange(count)[:, None]
+        m = np.arange(off.shape[-1])[None]
+        off, slopes, noise = off[h, of_row, m], slopes[h, of_row, m], noise[h, of_row, m]
+        k = np.arange(phase.shape[-1])[None]
+        log_loss = np.swapaxes(log_loss[h, phase, :, k], 1, 2)
+        loss_slopes = np.swapaxes(loss_slopes[h, phase, :, k], 1, 2)
+    return Weighed(case, supposed, value, off, slopes, noise, log_loss, loss_slopes, phase, spread_over)
+
+
+def _about(found: Weighed) -> Real:
+    """Values close to the best, of tuners few different ones: each is a search of its own."""
+    value = np.clip(found.best, -6.0, 6.0)
+    own, unknowns = found.case.slice_of("part"), found.case.unknowns
+    for p, n in enumerate(unknowns.parts):
+        if found.case.station.chain[n].tuner is not None:
+            step = _TUNER_STEP / unknowns.part_sd[p]
+            value[:, own.start + p] = step * np.round(value[:, own.start + p] / step)
+    return value
+
+
+def _evidence_by_frequency(case: Case, off: Real, slopes: Real, noise: Real) -> Real:
+    out = np.empty((*off.shape[:2], len(case.freq_hz)))
+    for k in range(len(case.freq_hz)):
+        mine = case.places.freq == k
+        jac, d = slopes[..., mine, :], off[..., mine]
+        spread = jac @ np.swapaxes(jac, -1, -2)
+        each = np.arange(mine.sum())
+        spread[..., each, each] += noise[..., mine]
+        turned = np.linalg.solve(spread, d[..., None])[..., 0]
+        out[..., k] = -0.5 * (d * turned).sum(-1) - 0.5 * np.linalg.slogdet(spread)[1]
+    return out
