@@ -28,7 +28,8 @@ SMALL = {
     "/api/stations/{pk}/log", "/api/shelf/own", "/api/library/line", "/api/bench/watts", "/api/bench/meter",
     "/api/loss", "/api/loss/working", "/api/bench/tuner", "/api/bench/practice/{job}",
     "/api/tuner/presets/read", "/api/sweeps/{pk}/working", "/api/readings/expected",
-    "/api/shelf/compare/working", "/api/schools/{slug}/working", "/api/stations/{pk}/trim",
+    "/api/readings/causes", "/api/shelf/compare/working", "/api/schools/{slug}/working",
+    "/api/stations/{pk}/trim",
 }  # fmt: skip
 """Whose largest input is a document, which other tests send, or a few figures."""
 

@@ -71,7 +71,7 @@ class StationFile(FileObject):
     arrangements: Annotated[list[ArrangementModel], Field(max_length=20)] = Field(default_factory=list)
     trim: TrimModel | None = None
     choice: ChoiceModel | None = None
-    causes: dict[CauseId, Often] = Field(default_factory=dict)
+    causes: dict[CauseId, Often] | None = None
     readings: Annotated[list[ReadingModel], Field(max_length=20_000)] = Field(default_factory=list)
     remarks: Annotated[list[RemarkModel], Field(max_length=20_000)] = Field(default_factory=list)
     sweeps: Annotated[list[SweepModel], Field(max_length=500)] = Field(default_factory=list)

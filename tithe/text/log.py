@@ -94,6 +94,7 @@ READINGS = {
     "cause.transformer": "{part:capital} is beyond its band, or its core is: reactance stands in series.",
     "cause.scale": "The powers of {at} are off by a factor: the range’s multiplier, or its scale.",
     "cause.mistyped": "The reading of {at} at {freq_hz:mhz} alone fits nothing: misread, or typed wrongly.",
+    "cause.both": "Two things at once. {first} {second}",
     "cause.other": "Nothing that was tried fits these readings.",
     "slip.peak": "{at:capital} shows the peak of speech, and was taken to show its average.",
     "slip.reference": "{at:capital} is made for 75 Ω, in a line of 50 Ω.",

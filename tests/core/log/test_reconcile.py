@@ -163,7 +163,7 @@ def test_two_causes_at_once_are_among_what_is_tried():
                 )
                 readings.append(Taken(f, at, forward, back, tuner=state, power_w=100.0))
     told = reconcile(KNOWN, readings)
-    both = [n for n, one in enumerate(told.found.supposed) if one.beside is not None]
+    both = [n for n, one in enumerate(told.found.supposed) if one.pair]
     assert told.share[both].sum() > 0.5
     best = told.found.supposed[int(np.argmax(told.share))]
     assert best.slip.only

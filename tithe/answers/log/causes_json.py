@@ -11,7 +11,7 @@ from tithe.core.message import tell
 from tithe.text import say
 
 
-def table(station: Station, often: Mapping[CauseId, float]) -> list[CauseMet]:
+def table(station: Station, often: Mapping[CauseId, float] | None) -> list[CauseMet]:
     """Raises `InputError` for numbers that cannot be."""
     here = met(station, often)
     return [

@@ -219,9 +219,9 @@ def _both(a: Supposed, b: Supposed) -> Supposed | None:
     if slip.other_state and (a.change != NOTHING or b.change != NOTHING):
         return None
     rarer, other = (a, b) if a.log_prior <= b.log_prior else (b, a)
-    return replace(
-        rarer, log_prior=a.log_prior + b.log_prior, change=a.change + b.change, slip=slip, beside=other.told
-    )
+    told = tell("cause.both", first=rarer.told, second=other.told)
+    prior = a.log_prior + b.log_prior
+    return replace(rarer, told=told, log_prior=prior, change=a.change + b.change, slip=slip, pair=True)
 
 
 def _shares(found: Weighed) -> Real:

@@ -60,11 +60,12 @@ NOTHING = Change()
 @dataclass(frozen=True)
 class Supposed:
     """A cause of one size: its id, what it would be as a message, how likely it is beforehand (ln), what it
-    changes of the station, and how readings slipped; ``beside``: the other of two causes at once."""
+    changes of the station, and how readings slipped; ``pair``:
+    two causes at once, the rarer one's id standing for both."""
 
     cause: str
     told: Message
     log_prior: float
     change: Change = NOTHING
     slip: Slip = NONE
-    beside: Message | None = None
+    pair: bool = False
