@@ -116,6 +116,10 @@ READINGS = {
         "{part:capital} loses more since {since}: {then:figure} times what is written, where it was "
         "{before:figure} times ({share:percent}). Look at its plugs and for water in it."
     ),
+    "trend.perhaps": (
+        "{part:capital} may lose more than it did ({share:percent}); these readings do not tell it from an "
+        "antenna that has changed, or from a meter that is off."
+    ),
     "trend.now-and-then": (
         "{part:capital} loses more on some days and less on others: {then:figure} times what is written on "
         "{days:list}, else {before:figure} times ({share:percent}). That is how it goes where water gets in "

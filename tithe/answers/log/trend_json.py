@@ -75,7 +75,9 @@ def _trend_told(
         found, part = course(days, p), station.chain[n].label
         if found.kind == "not-told":
             silent.append(part)
-        elif found.kind != "steady" and found.share >= SURE:
+        elif found.kind != "steady" and found.share < SURE:
+            said.append(tell("trend.perhaps", part=part, share=found.share))
+        elif found.kind != "steady":
             factors = {"before": found.before, "then": found.then, "share": found.share}
             when = {"since": dates[found.since], "days": [dates[k] for k in found.days]}
             said.append(tell(f"trend.{found.kind}", part=part, **factors, **when))
