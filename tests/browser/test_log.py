@@ -73,7 +73,7 @@ def test_a_corroded_cable_is_found_over_a_year_of_readings(mill_page):
     row = log.get_by_role("row", name=re.compile("antenna side, 101 W"))
     expect(row.get_by_role("status")).to_contain_text("Since 2025-05-03")
     page.get_by_role("button", name=re.compile("^take out: antenna side, 101 W")).click()
-    expect(trend).to_contain_text("no loss that these meters tell has grown")
+    expect(trend).to_contain_text("no loss that these meters tell has clearly grown")
     page.get_by_role("button", name="Bring it back").click()
     expect(trend).to_contain_text("loses more since")
 

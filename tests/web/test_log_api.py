@@ -165,7 +165,7 @@ def test_a_corroded_cable_is_found_over_the_years(client, mill, kept):
     for entry in LogEntry.objects.filter(taken__year=2026):
         send(client, "patch", f"/api/log/{entry.pk}", {"removed": True})
     steady = send(client, "post", path, {"document": mill}).json()
-    assert "no loss that these meters tell has grown" in steady["sentence"]
+    assert "no loss that these meters tell has clearly grown" in steady["sentence"]
 
 
 def test_where_a_meter_would_tell_most_is_said_for_each_question(client, mill):

@@ -36,7 +36,7 @@ READINGS = {
         "Of the antenna only the SWR is known: every phase that fits it and the readings is counted."
     ),
     "explained.next": "Read next: {further}",
-    "explained.nothing-more": "No further reading would change that.",
+    "explained.nothing-more": "No reading that could be taken here would change that by much.",
     "explained.no-reading-helps": "No reading that could be taken here would tell more.",
     "kind.as-described": "the station is as described",
     "kind.antenna": "the antenna has changed",
@@ -106,7 +106,7 @@ READINGS = {
     "slip.not-bypassed": "The tuner was in line where it was taken to be bypassed.",
     "slip.not-tuned": "The tuner was bypassed, or not set, where it was taken to be matching.",
     "trend.too-few": "Readings of two days at the least show how a loss moves.",
-    "trend.steady": "From {since} to {now} no loss that these meters tell has grown.",
+    "trend.steady": "From {since} to {now} no loss that these meters tell has clearly grown.",
     "trend.not-told": (
         "No meter here can tell what {parts:list} {count:plural|loses|lose}: on none of these days "
         "does a reading "

@@ -242,6 +242,7 @@ def test_a_loss_on_which_no_reading_bears_has_no_figure():
 def test_nothing_is_taken_over_but_from_what_is_named():
     for station, readings, _, found in trials(MANY):
         told = answer(station, readings, found)
+        assert sum(one["weight"] for one in told["explanations"]) == pytest.approx(1)
         if told["explanations"][0]["weight"] < NAMED:
             assert told["changes"] == []
 

@@ -29,7 +29,6 @@ from tithe.core.message import Message, tell
 from tithe.core.reflection import swr
 from tithe.text import say
 
-_SHOWN = 6
 _LEAST_SHARE = 0.005
 _OUT_OF_LINE_DB = 1e-4
 """A part that loses less is out of line in the setting that was read."""
@@ -49,18 +48,12 @@ def answer(station: Station, readings: Sequence[Taken], found: Reconciled) -> Re
         "losses": _losses(station, found),
         "silent": _silent(station, found),
         "power_w": three(*found.power),
-        "explanations": [_explained(one, found) for one in _ranked(found)],
+        "explanations": [_explained(one, found) for one in found.causes],
         "next": [_further(station, one, found) for one in best_of_each(found.further)],
         "readings": [_expected(n, one, found) for n, one in enumerate(readings)],
         "changes": list(_changes(station, found)),
         "sentence": say(_told(station, readings, found)),
     }
-
-
-def _ranked(found: Reconciled) -> list[Cause]:
-    """The likeliest first; those that come to next to nothing are left out, but for the station as described,
-    and what they would have is added to `other`'s share."""
-    return [one for n, one in enumerate(found.causes) if n < _SHOWN or one.id in ("as-described", "other")]
 
 
 def _losses(station: Station, found: Reconciled) -> list[ImpliedLoss]:

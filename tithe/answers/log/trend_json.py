@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Sequence
+from collections.abc import Mapping, Sequence
 
 import numpy as np
 
@@ -11,6 +11,7 @@ from tithe.answers.log.shapes import DayOut, ShownSwr, TrendOut
 from tithe.answers.spans import three
 from tithe.core import Station
 from tithe.core.cost import Pause, go_on
+from tithe.core.log.causes import CauseId
 from tithe.core.log.instruments import shown_rho
 from tithe.core.log.taken import Taken
 from tithe.core.log.trend import SURE, Day, course, day
@@ -24,13 +25,15 @@ def trend(
     station: Station,
     dated: Sequence[tuple[str, Sequence[Taken]]],
     notes: Sequence[tuple[str, str]],
+    often: Mapping[CauseId, float] | None = None,
     pause: Pause = go_on,
 ) -> TrendOut:
-    """Readings by day, oldest first, and notes with their dates: what each day implies."""
+    """Readings by day, oldest first, and notes with their dates: what each day implies.
+    ``often``: how often a cause is met here."""
     days: list[Day] = []
     for _, readings in dated:
         pause()
-        days.append(day(station, readings))
+        days.append(day(station, readings, often))
     parts = unknowns_of(station).parts
     bears = [any(bool(one.read[p].any()) for one in days) for p in range(len(parts))]
     out: list[DayOut] = [

@@ -126,11 +126,6 @@ class Weighed:
         """Of the unknowns then, (H, N, N)."""
         return self._posterior[1]
 
-    @property
-    def open_sd(self) -> float:
-        """By which an open power's column stands for its logarithm."""
-        return OPEN_SD
-
     def log_losses(self) -> tuple[Real, Real]:
         """Of the logarithm of each lossy part's loss, dB, (H, P, F): its middle and its spread."""
         off = (self.best - self.value)[:, None, None, :]
@@ -150,6 +145,7 @@ class Weighed:
 
 
 def together(pieces: Sequence[Weighed]) -> Weighed:
+    """All of them, one after the other."""
     arrays = (np.concatenate([getattr(one, name) for one in pieces]) for name in _ARRAYS)
     return Weighed(pieces[0].case, [one for piece in pieces for one in piece.supposed], *arrays)
 

@@ -19,7 +19,7 @@ from tithe.core.log.causes import CauseId, suppositions
 from tithe.core.log.evidence import Weighed
 from tithe.core.log.feed import TRIED, Feed, feed_of
 from tithe.core.log.further import Further, further
-from tithe.core.log.rows import POWER_BOUNDS
+from tithe.core.log.rows import OPEN_SD, POWER_BOUNDS
 from tithe.core.log.slips import NONE
 from tithe.core.log.supposed import NOTHING, Supposed
 from tithe.core.log.taken import Taken
@@ -111,11 +111,10 @@ def case_of(station: Station, readings: Sequence[Taken]) -> tuple[Case, Feed]:
 
 def cost_s(station: Station, readings: int, frequencies: int) -> float:
     """Seconds that `reconcile` may take, about."""
-    parts = len(station.chain)
     first, tried = min(readings, _FIRST), 1 if station.antenna.phase_known else TRIED
     loads = 7 * (300 * tried * min(frequencies, first) + 2 * (_CLOSELY + _PAIRS) * frequencies)
     weighed_s = (450 * tried * (2 * first) ** 3 + 3 * _CLOSELY * (2 * readings) ** 3) / 2e9
-    return 0.1 + 2 * loads * seconds_a_load(station.chain) + weighed_s + 2e-5 * parts
+    return 0.1 + 2 * loads * seconds_a_load(station.chain) + weighed_s
 
 
 def reconcile(
@@ -297,7 +296,7 @@ def _power(found: Weighed, share: Real) -> Interval[float]:
     if not case.rows.is_power.any():
         return Interval(rated * float(np.exp(POWER_BOUNDS[0])), rated, rated * float(np.exp(POWER_BOUNDS[1])))
     set_w = [one.power_w for one in case.readings if one.power_w is not None]
-    name, sd = (("power", 0), POWER_SD) if set_w else (("power-open", 0), found.open_sd)
+    name, sd = (("power", 0), POWER_SD) if set_w else (("power-open", 0), OPEN_SD)
     n = case.where[name]
     middle, spread = sd * found.best[:, n], sd * np.sqrt(np.maximum(found.covariance[:, n, n], 0.0))
     ends = mixture.interval(middle[:, None], spread[:, None], share[:, None])

@@ -9,7 +9,7 @@ each day, as with the weather.
 
 from __future__ import annotations
 
-from collections.abc import Iterator, Sequence
+from collections.abc import Iterator, Mapping, Sequence
 from dataclasses import dataclass, replace
 from typing import Literal
 
@@ -20,7 +20,7 @@ from tithe.core.arrays import Mask, Real
 from tithe.core.intervals import Interval
 from tithe.core.log import mixture
 from tithe.core.log.case import Case
-from tithe.core.log.causes import LEAST_M, WORSE_COIL, suppositions
+from tithe.core.log.causes import LEAST_M, WORSE_COIL, CauseId, met, suppositions
 from tithe.core.log.feed import TRIED
 from tithe.core.log.reconcile import MOST_DB, case_of
 from tithe.core.log.supposed import NOTHING, Change, Supposed
@@ -35,9 +35,7 @@ from tithe.core.station import Station
 GRID = np.linspace(np.log(0.5), np.log(11.0), 14)
 """ln of so many times as much as written."""
 _ABOUT = float(GRID[1] - GRID[0]) / 2
-_WATER_SHARE = 0.1
 _ANTENNA = ((0.0, 0.0), (-0.04, 0.0), (-0.0175, 0.0), (0.0175, 0.0), (0.04, 0.0), (0.0, 0.5))
-_ANTENNA_SHARE = 1 / 3
 SURE = 0.8
 _COURSES = {"steady": 0.7, "since": 0.2, "now-and-then": 0.1}
 MOST_OF_A_DAY = 24
@@ -81,19 +79,22 @@ def cost_s(station: Station, readings: int, frequencies: int) -> float:
     return 2 * loads * seconds_a_load(station.chain) + supposed * tried * (2 * readings) ** 3 / 2e9 + 0.02
 
 
-def day(station: Station, readings: Sequence[Taken]) -> Day:
-    """No slip suspected; of very many readings `MOST_OF_A_DAY`, evenly chosen. Raises `InputError` as
-    `reconcile` does."""
+def day(station: Station, readings: Sequence[Taken], often: Mapping[CauseId, float] | None = None) -> Day:
+    """Of very many readings `MOST_OF_A_DAY`, evenly chosen; ``often``: how often a cause is met here. Raises
+    `InputError` as `reconcile` does."""
     some = np.unique(np.linspace(0, len(readings) - 1, MOST_OF_A_DAY).round().astype(int))
     case, feed = case_of(station, [readings[n] for n in some] if len(readings) else [])
     case = replace(case, unknowns=replace(case.unknowns, about=_ABOUT))
     parts = len(case.unknowns.parts)
-    prior = np.array([_prior(case, p) for p in range(parts)]).reshape(parts, len(GRID))
+    known = met(station, often)
+    prior = np.array([_prior(case, p, _share(known, "water")) for p in range(parts)]).reshape(
+        parts, len(GRID)
+    )
     usual = [int(np.argmax(row)) for row in prior]
-    supposed = list(_supposed(case, prior, usual))
+    supposed = list(_supposed(case, prior, usual, _share(known, "antenna")))
     found = weighed(case, feed, supposed)
     weight = found.weight
-    other = list(_others(case, prior, usual))
+    other = list(_others(case, prior, usual, often))
     of_others = logsumexp(weighed(case, feed, other).weight)
     which = np.array([[_steps(one, p, usual) for p in range(parts)] for one in supposed]).reshape(-1, parts)
     log_likely = np.empty((parts, len(GRID)))
@@ -111,12 +112,17 @@ def day(station: Station, readings: Sequence[Taken]) -> Day:
     return Day(case.freq_hz, told, np.asarray(read), log_likely, prior)
 
 
-def _supposed(case: Case, prior: Real, usual: Sequence[int]) -> Iterator[Supposed]:
+def _share(known: Mapping[str, float], cause: str) -> float:
+    """How often a cause is met, of the visits that find it or nothing."""
+    return known[cause] / (known[cause] + known["as-described"])
+
+
+def _supposed(case: Case, prior: Real, usual: Sequence[int], antenna: float) -> Iterator[Supposed]:
     """Each part at each factor, the others as they usually are, with the antenna as described or changed."""
     told = tell("cause.as-described")
     for moved, ohm in _ANTENNA:
         changed = (moved, ohm) != (0.0, 0.0)
-        own = np.log(_ANTENNA_SHARE / (len(_ANTENNA) - 1)) if changed else np.log(1 - _ANTENNA_SHARE)
+        own = np.log(max(antenna, 1e-9) / (len(_ANTENNA) - 1)) if changed else np.log(1 - antenna)
         widths = (0.009, 0.25) if changed else (NOTHING.moved_sd, NOTHING.log_ohm_sd)
         done = set()
         for p in range(max(len(usual), 1)):
@@ -130,10 +136,12 @@ def _supposed(case: Case, prior: Real, usual: Sequence[int]) -> Iterator[Suppose
                 yield Supposed("as-described", told, float(own + more), Change(moved, ohm, *widths, loss))
 
 
-def _others(case: Case, prior: Real, usual: Sequence[int]) -> Iterator[Supposed]:
+def _others(
+    case: Case, prior: Real, usual: Sequence[int], often: Mapping[CauseId, float] | None
+) -> Iterator[Supposed]:
     """All else that may be wrong that day, the parts losing what they usually do: a scale misread on one day
     is no loss that has grown."""
-    every = suppositions(case)
+    every = suppositions(case, often)
     described = max(one.log_prior for one in every if one.cause == "as-described")
     loss = Change(log_loss=tuple((q, float(GRID[s])) for q, s in enumerate(usual)))
     more = sum(prior[q, s] for q, s in enumerate(usual))
@@ -147,10 +155,10 @@ def _steps(one: Supposed, part: int, usual: Sequence[int]) -> int:
     return int(np.argmin(np.abs(GRID - logs[part]))) if part in logs else usual[part]
 
 
-def _prior(case: Case, part: int) -> Real:
+def _prior(case: Case, part: int, water: float) -> Real:
     """ln of how likely each factor of the grid is beforehand, (G,)."""
-    usual = [(LINE_MEAN, LINE_SD, 1 - _WATER_SHARE)]
-    even = np.where(np.log(1.4) < GRID, _WATER_SHARE / (np.log(1.4) < GRID).sum(), 0.0)
+    usual = [(LINE_MEAN, LINE_SD, 1 - water)]
+    even = np.where(np.log(1.4) < GRID, water / (np.log(1.4) < GRID).sum(), 0.0)
     here = case.station.chain[case.unknowns.parts[part]]
     if isinstance(here, Line) and here.length_m < LEAST_M:
         usual, even = [(LINE_MEAN, LINE_SD, 1.0)], np.zeros(len(GRID))

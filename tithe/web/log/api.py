@@ -219,7 +219,7 @@ def losses_over_time(request: HttpRequest, pk: int, body: TrendRequest) -> Any:
         if found:
             dated.append((day.isoformat(), [one for _, one in found]))
     seconds = sum(trend.cost_s(station, len(one), len({r.freq_hz for r in one})) for _, one in dated)
-    job = partial(trend_json.trend, station, dated, notes)
+    job = partial(trend_json.trend, station, dated, notes, body.document.causes)
     return computed(request, seconds, "one-band", job)
 
 
