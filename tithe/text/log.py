@@ -56,17 +56,21 @@ READINGS = {
     "kind.not-tuned": "the tuner was not matching",
     "kind.other": "something that is not among what was tried",
     "size.as-described": (
-        "losses and antenna within what is always a little off; a tuner’s coil up to 8 times "
+        "losses and antenna within what is always a little off; a tuner’s coil up to {most:figure} times "
         "worse, now and then"
     ),
-    "size.antenna": "its resonance moved by 1 to 8 %, its resistance by a third either way",
-    "size.open": "300 Ω to 10 kΩ left in series, at the feedpoint or an end of a line",
-    "size.short": "0.2 to 30 Ω left across, at the feedpoint or an end of a line",
-    "size.joint": "1 to 100 Ω in series, or 50 Ω to 5 kΩ across, at any joint of the run",
-    "size.water": "1.5 to 10 times the loss, of a line of 3 m and more",
-    "size.ground": "1.3 to 4 times the resistance",
+    "size.antenna": (
+        "its resonance moved by {ends:percent}, its resistance by a factor of about {factor:figure} "
+        "either way"
+    ),
+    "size.open": "{ends:figure} Ω left in series, at the feedpoint or an end of a line",
+    "size.short": "{ends:figure} Ω left across, at the feedpoint or an end of a line",
+    "size.joint": "{series:figure} Ω in series, or {across:figure} Ω across, at any joint of the run",
+    "size.water": "{ends:figure} times the loss, of a line of {least_m:figure} m and more",
+    "size.ground": "{ends:figure} times the resistance",
     "size.transformer": (
-        "10 to 300 Ω of reactance in series; ten times as often where it is used outside its band"
+        "{ends:figure} Ω of reactance in series; {often:figure} times as often where it is used outside "
+        "its band"
     ),
     "size.multiplier": "ten times, a tenth, or any factor; of one meter, or of one reading alone",
     "size.peak": "peak of speech for its average",

@@ -5,6 +5,8 @@ from __future__ import annotations
 import re
 from collections.abc import Mapping
 
+from tithe.text.log import READINGS
+
 _READINGS = {
     "at": "meter",
     "mhz": "frequency",
@@ -56,6 +58,11 @@ _ALL = {
     **{f"readings[].{key}": f"{name} of line {{0}}" for key, name in _READINGS.items()},
     "readings[].at": "meter",
     "note.text": "note",
+    **{
+        f"causes.{code[5:]}": f"how often “{kind}” is met"
+        for code, kind in READINGS.items()
+        if code[:5] == "kind."
+    },
 }
 PLACES: Mapping[str, Mapping[str, str]] = {
     "": _ALL,

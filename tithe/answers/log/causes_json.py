@@ -6,7 +6,7 @@ from collections.abc import Mapping
 
 from tithe.answers.log.shapes import CauseMet
 from tithe.core import Station
-from tithe.core.log.causes import CauseId, met
+from tithe.core.log.causes import CauseId, met, size
 from tithe.core.message import tell
 from tithe.text import say
 
@@ -18,7 +18,7 @@ def table(station: Station, often: Mapping[CauseId, float] | None) -> list[Cause
         {
             "id": cause,
             "text": say(tell(f"kind.{cause}")),
-            "size": say(tell(f"size.{cause}")),
+            "size": say(size(cause)),
             "usual": usual,
             "often": here[cause],
         }

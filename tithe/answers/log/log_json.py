@@ -124,7 +124,7 @@ def _explained(one: Cause, found: Reconciled) -> Explained:
         "weight": one.weight,
         "likelihood": likelihood,
         "text": say(_cause(one)),
-        "ways": ways if len(one.members) > 1 else [],
+        "ways": ways if len(ways) > 1 else [],
         "readings": _read_as(one, found),
     }
 

@@ -20,7 +20,7 @@ from tithe.core.log.instruments import share_of
 from tithe.core.log.slips import Slip
 from tithe.core.log.supposed import NOTHING, Change, Supposed
 from tithe.core.log.taken import RADIO
-from tithe.core.message import tell
+from tithe.core.message import Message, tell
 from tithe.core.parts.line import Line
 from tithe.core.parts.transformer import Transformer
 from tithe.core.station import Station
@@ -40,7 +40,7 @@ TRANSFORMER_OUTSIDE = 0.5
 WORSE_COIL = ((0.0, 0.84), (np.log(2.5), 0.09), (np.log(5.0), 0.05), (np.log(8.0), 0.02))
 """As described, a tuner loses within half and twice what is written; a coil may be worse: ln of so many times
 as much, and how often."""
-_MOVED_SD, LEAST_MOVED, _MOST_MOVED = 0.025, 0.01, 0.08
+_MOVED_SD, _MOVED = 0.025, (0.01, 0.08)
 _OHM_SD = 0.25
 _WATER = (1.5, 10.0)
 _GROUND = (1.3, 4.0)
@@ -86,6 +86,29 @@ def met(
         known[name] = value
     require_positive("causes.as-described", known["as-described"])
     return known
+
+
+def size(cause: str) -> Message:
+    """How large a cause may be."""
+    match cause:
+        case "as-described":
+            return tell("size.as-described", most=float(np.exp(WORSE_COIL[-1][0])))
+        case "antenna":
+            return tell("size.antenna", ends=_MOVED, factor=float(np.exp(_OHM_SD)))
+        case "joint":
+            return tell("size.joint", series=_JOINT_SERIES_OHM, across=_JOINT_ACROSS_OHM)
+        case "water":
+            return tell("size.water", ends=_WATER, least_m=LEAST_M)
+        case "transformer":
+            often = TRANSFORMER_OUTSIDE / OFTEN["transformer"]
+            return tell("size.transformer", ends=_LEAKAGE_OHM, often=often)
+        case "open":
+            return tell("size.open", ends=_OPEN_OHM)
+        case "short":
+            return tell("size.short", ends=_SHORT_OHM)
+        case "ground":
+            return tell("size.ground", ends=_GROUND)
+    return tell(f"size.{cause}")
 
 
 def _all(case: Case) -> Iterator[Supposed]:

@@ -60,7 +60,8 @@ NOTHING = Change()
 @dataclass(frozen=True)
 class Supposed:
     """A cause of one size: its id, what it would be as a message, how likely it is beforehand (ln), what it
-    changes of the station, and how readings slipped; ``pair``: two causes at once, told by the id of the rarer."""
+    changes of the station, and how readings slipped; ``pair``: two causes at once,
+    told by the id of the rarer."""
 
     cause: str
     told: Message
