@@ -64,6 +64,7 @@ const ANSWER: ReconcileAnswer = {
       { id: 'other', weight: 0.002, likelihood: 0.1, text: 'Nothing fits.', ways: [], readings: [] },
     ],
     silent: [{ label: 'jumper', part: 0 }],
+    beside: ['Counted with them: the sweep “ladder” of the same day.'],
     next: [
       {
         at: 'antenna side',
@@ -182,6 +183,7 @@ test('readings stand beside what was to be expected, with what explains them and
   expect((await screen.findByTestId('log-verdict')).textContent).toBe('Both meters are right.');
   const beside = screen.getByRole('region', { name: 'Readings beside what was to be expected' });
   await within(beside).findByText(/antenna side, 150 W forward, 52 W reflected, tuner bypassed, rain/);
+  expect(screen.getByTestId('log-beside').textContent).toContain('sweep “ladder”');
   expect(within(beside).getByText('120 to 164')).toBeTruthy();
   expect(beside.textContent).toMatch(/2\.84\sto\s∞/);
   expect(within(beside).getByText('✕ outside')).toBeTruthy();

@@ -4,6 +4,7 @@ explains the readings."""
 import json
 from time import perf_counter
 
+import numpy as np
 import pytest
 
 from tests.web.test_everything import sweep_text
@@ -273,3 +274,56 @@ def test_how_often_each_cause_is_met_is_shown_and_known_better_at_a_station(clie
     assert refused.json()["errors"][0]["place"] == "causes.as-described"
     mill["causes"] = {"gremlins": 1.0}
     assert send(client, "post", path, {"document": mill}).status_code == 422
+
+
+def moved_sweep(share):
+    """Of a resonator of 58 Ω at 7.05 MHz and Q 11 that has moved by a share of its frequency."""
+    rows = ["# MHz S RI R 50"]
+    for f in np.linspace(6.9, 7.3, 41):
+        z = 58 * (1 + 11j * (f / 7.05 / (1 + share) - 7.05 * (1 + share) / f))
+        gamma = (z - 50) / (z + 50)
+        rows.append(f"{f:.6f} {gamma.real:.9f} {gamma.imag:.9f}")
+    return "\n".join(rows)
+
+
+def test_sweeps_presets_and_what_was_measured_are_counted_with_the_readings(
+    client, mill, kept, tmp_path, capsys
+):
+    mill["antenna"] = {"kind": "resonator", "f0_mhz": 7.05, "r_ohm": 58, "q": 11}
+    tuner = mill["chain"][2]
+    tuner["measured"] = {"coil_q": {"value": 200, "points": [[7.1, 180, 220]]}}
+    tuner["presets"] = [{"mhz": 7.1, "dials": {"c1": 50, "l": 50, "c2": 50}, "date": "2026-06-02"}]
+    reading = {"mhz": 7.1, "at": "antenna side", "tuner": "bypass", "swr": 1.9, "date": "2026-06-02"}
+    note(client, kept, reading=reading)
+    sweep = {
+        "text": moved_sweep(0.05),
+        "title": "at the mast",
+        "joint": len(mill["chain"]),
+        "chain": mill["chain"],
+    }
+    path = f"/api/stations/{kept}/reconcile"
+
+    def found():
+        answer = send(client, "post", path, {"document": mill}).json()["answer"]
+        return {one["id"]: one["weight"] for one in answer["explanations"]}, " ".join(answer["beside"])
+
+    before, told = found()
+    assert "what was measured of “room tuner”" in told
+    assert "nobody typed what its dials stand for" in told
+    send(client, "post", f"/api/stations/{kept}/sweeps", sweep | {"taken": "2026-06-01"})
+    assert found()[0] == before  # of another day, and no baseline
+    send(client, "post", f"/api/stations/{kept}/sweeps", sweep | {"taken": "2026-06-02"})
+    shares, told = found()
+    assert "the sweep “at the mast” of the same day" in told
+    assert shares["antenna"] > 0.8 > before["antenna"]
+    other = sweep | {"joint": 0, "chain": [*mill["chain"][:6], *mill["chain"][7:]], "taken": "2026-05-02"}
+    key = send(client, "post", f"/api/stations/{kept}/sweeps", other | {"title": "old"}).json()["id"]
+    send(client, "patch", f"/api/sweeps/{key}", {"baseline": True})
+    assert "run beyond where it was taken has changed" in found()[1]
+    file = tmp_path / "station.json"
+    whole = {"readings": [reading], "sweeps": [{key: value for key, value in sweep.items() if key != "text"}]}
+    whole["sweeps"][0] |= {"content": sweep["text"], "taken": "2026-06-02"}
+    file.write_text(json.dumps(mill | whole), "utf-8")
+    assert main(["reconcile", str(file), "--json"]) == 0
+    by_file = json.loads(capsys.readouterr().out)
+    assert by_file["explanations"][0]["weight"] == pytest.approx(shares["antenna"])

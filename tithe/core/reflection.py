@@ -25,7 +25,7 @@ import numpy as np
 from tithe.core.arrays import Complex, Real, decibels, quotient
 
 
-def reflection(v: Complex, i: Complex, reference_ohm: float) -> Complex:
+def reflection(v: Complex, i: Complex, reference_ohm: float | Real) -> Complex:
     """Γ from the voltage (V) and current (A) at a plane; opens (i = 0) and shorts (v = 0) included.
 
     Shapes ``(..., F)`` in and out.

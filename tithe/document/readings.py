@@ -18,7 +18,7 @@ class ReadingModel(FileObject):
     """``at``: the label of a meter in the chain, or ``radio`` for the radio's own. ``mode``: what the meter
     showed, ``emission``: what was sent, if they are other than the meter and the transmitter say; a ``mode``
     of carrier or speech stands for that emission. ``power_w``: the power that was set when it was read; left
-    out, that is not known."""
+    out, that is not known; ``weather`` alike."""
 
     mhz: Positive
     at: Name
@@ -29,6 +29,7 @@ class ReadingModel(FileObject):
     emission: Literal["carrier", "keying", "speech"] | None = None
     tuner: Literal["auto", "bypass"] = "auto"
     power_w: Positive | None = None
+    weather: Literal["dry", "wet"] | None = None
     date: Annotated[str, Field(max_length=40)] = ""
     note: Annotated[str, Field(max_length=2000)] = ""
 
@@ -58,7 +59,7 @@ class ReadingModel(FileObject):
         sent: Emission | None = self.mode if self.mode in ("carrier", "speech") else self.emission
         return Taken(
             self.mhz * 1e6, place, self.forward_w, self.reflected_w, self.swr,
-            self.tuner, shows, sent, self.power_w,
+            self.tuner, shows, sent, self.power_w, self.weather,
         )  # fmt: skip
 
 

@@ -124,12 +124,38 @@ READINGS = {
         "{part:capital} may lose more than it did ({share:percent}); these readings do not tell it from an "
         "antenna that has changed, or from a meter that is off."
     ),
+    "trend.when-wet": (
+        "{part:capital} loses more when it is wet: {then:figure} times what is written on {days:list}, else "
+        "{before:figure} times ({share:percent}). Look for where the rain gets in."
+    ),
     "trend.now-and-then": (
         "{part:capital} loses more on some days and less on others: {then:figure} times what is written on "
         "{days:list}, else {before:figure} times ({share:percent}). That is how it goes where water gets in "
         "and dries again."
     ),
     "trend.between": "Noted in between: {notes:names}.",
+    "beside.sweep": "Counted with them: the sweep {title:name} of the same day.",
+    "beside.baseline": (
+        "Counted with them: the baseline {title:name} of {date}, as what the station was then."
+    ),
+    "beside.other-run": (
+        "Not counted: the sweep {title:name} of {date}, as the run beyond where it was taken has changed "
+        "since, or has a tuner in line."
+    ),
+    "beside.other-band": (
+        "Not counted: the sweep {title:name} of {date}, in which none of the readings’ frequencies lies."
+    ),
+    "beside.presets": (
+        "Counted with them: what the tuner was matched to on the same day {at:names}, by its dials."
+    ),
+    "beside.presets-before": (
+        "Counted with them: what the tuner was matched to before {at:names}, by its dials."
+    ),
+    "beside.dials-not-known": (
+        "Not counted: what the tuner was matched to on the same day, as nobody typed what its dials stand "
+        "for."
+    ),
+    "beside.measured": "Counted with them: what was measured of {parts:names}.",
     "place.fold-back": (
         "Am I within the fold-back? Between {before} and {behind}, range {full_scale_w:watts} W: there SWR "
         "1 is told from {swr:ratio}."

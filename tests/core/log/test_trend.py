@@ -52,6 +52,19 @@ def test_it_is_told_since_when_and_where_it_comes_and_goes():
     assert (found.kind, found.days) == ("now-and-then", (1, 3))
 
 
+def test_a_run_that_loses_more_in_rain_is_told_by_the_weather_that_was_noted():
+    days, run = days_of(3, 1.0, 4.0, 1.0, 4.0)
+    rain = [replace(one, wet=n % 2 == 1) for n, one in enumerate(days)]
+    found = course(rain, run)
+    assert (found.kind, found.days) == ("when-wet", (1, 3))
+    assert found.before < 2 < found.then and grown(rain, run)
+    other_days = course([replace(one, wet=n < 2) for n, one in enumerate(days)], run)
+    assert (other_days.kind, other_days.days) == ("now-and-then", (1, 3))
+    station, freqs = random_station(np.random.default_rng(5))
+    readings = [Taken(float(freqs[0]), BEFORE, 100.0, 1.0, weather=one) for one in (None, "dry", "wet")]
+    assert [day(station, readings[:n]).wet for n in (1, 2, 3)] == [None, False, True]
+
+
 def test_where_no_reading_bears_on_a_loss_that_is_what_is_told():
     station, freqs = random_station(np.random.default_rng(5))
     behind = unknowns_of(station).parts.index(RUN)

@@ -42,8 +42,11 @@ _TELLS = 0.9
 _MOST_LIKELIHOOD = 1e6
 
 
-def answer(station: Station, readings: Sequence[Taken], found: Reconciled) -> ReconciledOut:
-    """What the readings imply, and what explains them."""
+def answer(
+    station: Station, readings: Sequence[Taken], found: Reconciled, beside: Sequence[Message] = ()
+) -> ReconciledOut:
+    """What the readings imply, and what explains them; ``beside``: what is said of all else that was
+    counted."""
     return {
         "losses": _losses(station, found),
         "silent": _silent(station, found),
@@ -52,6 +55,7 @@ def answer(station: Station, readings: Sequence[Taken], found: Reconciled) -> Re
         "next": [_further(station, one, found) for one in best_of_each(found.further)],
         "readings": [_expected(n, one, found) for n, one in enumerate(readings)],
         "changes": list(_changes(station, found)),
+        "beside": [say(one) for one in beside],
         "sentence": say(_told(station, readings, found)),
     }
 

@@ -150,7 +150,8 @@ class TakenOver(TypedDict):
 
 class ReconciledOut(TypedDict):
     """``power_w``: what the radio gives; the explanations with the best first; ``changes``: what the readings
-    tell of the station's own figures; ``sentence``: what it comes to."""
+    tell of the station's own figures; ``beside``: what else was counted, sweeps, presets and what the bench
+    measured, or not and why; ``sentence``: what it comes to."""
 
     losses: list[ImpliedLoss]
     silent: list[SilentLoss]
@@ -159,4 +160,5 @@ class ReconciledOut(TypedDict):
     next: list[FurtherReading]
     readings: list[ExpectedReading]
     changes: list[TakenOver]
+    beside: list[str]
     sentence: str

@@ -13,6 +13,7 @@ from tithe.core import Station
 from tithe.core.cost import Pause, go_on
 from tithe.core.log.causes import CauseId
 from tithe.core.log.instruments import shown_rho
+from tithe.core.log.kept import NOTHING_KEPT, Kept
 from tithe.core.log.taken import Taken
 from tithe.core.log.trend import SURE, Day, course, day
 from tithe.core.log.unknowns import unknowns_of
@@ -26,14 +27,15 @@ def trend(
     dated: Sequence[tuple[str, Sequence[Taken]]],
     notes: Sequence[tuple[str, str]],
     often: Mapping[CauseId, float] | None = None,
+    kept: Kept = NOTHING_KEPT,
     pause: Pause = go_on,
 ) -> TrendOut:
     """Readings by day, oldest first, and notes with their dates: what each day implies.
-    ``often``: how often a cause is met here."""
+    ``often``: how often a cause is met here; ``kept``: what else is known."""
     days: list[Day] = []
     for _, readings in dated:
         pause()
-        days.append(day(station, readings, often))
+        days.append(day(station, readings, often, kept))
     parts = unknowns_of(station).parts
     bears = [any(bool(one.read[p].any()) for one in days) for p in range(len(parts))]
     out: list[DayOut] = [

@@ -11,6 +11,7 @@ from pydantic import TypeAdapter
 
 from tithe.core.cost import Pause
 from tithe.core.errors import require
+from tithe.core.parts.part import Part
 from tithe.core.sweep import Moved, Sweep, move, require_plane
 from tithe.document.parts import PartModel
 from tithe.document.station_file import to_chain
@@ -42,8 +43,11 @@ class TakenSweep:
 
     def at(self, joint: int) -> Moved:
         """At a joint of the run it was taken through."""
-        chain = to_chain(_CHAIN.validate_python(list(self.chain)))
-        return move(self.as_taken(), chain, self.joint, joint)
+        return move(self.as_taken(), self.parts(), self.joint, joint)
+
+    def parts(self) -> tuple[Part, ...]:
+        """The run of that day. Raises `StationError`."""
+        return to_chain(_CHAIN.validate_python(list(self.chain)))
 
     def at_joint_of(self, other: TakenSweep, joint: int | None) -> Moved:
         """At what is joint ``joint`` of another's run (None: where this one was taken).

@@ -10,6 +10,7 @@ import numpy as np
 
 from tithe.core.arrays import Complex, Mask, Real
 from tithe.core.log.instruments import Instrument, instrument, share_of, shown_share
+from tithe.core.log.kept import Beside
 from tithe.core.log.slips import Indices, Places, Slip
 from tithe.core.log.taken import RADIO, State, Taken
 from tithe.core.log.unknowns import Unknowns
@@ -17,6 +18,8 @@ from tithe.core.log.worlds import Walked, Worlds, walked
 from tithe.core.parts.part import Part
 from tithe.core.station import Station
 
+WET_SD = 0.005
+"""Of the antenna's frequency, what rain moves it by."""
 FLOOR = 4.0
 """So many times a meter's reading error, W, are added to a power before its logarithm is taken."""
 STATES: tuple[State, State] = ("auto", "bypass")
@@ -56,11 +59,12 @@ def seen(readings: Sequence[Taken], instruments: Mapping[int, Instrument]) -> Se
 @dataclass(frozen=True)
 class Case:
     """The readings of a station, and ``gamma`` re 50 Ω of its antenna as it is described, (T, F): one row
-    where its phase is known, else one for each phase that is tried."""
+    where its phase is known, else one for each phase that is tried; what was told ``beside`` the readings."""
 
     unknowns: Unknowns
     readings: tuple[Taken, ...]
     gamma: Complex
+    beside: tuple[Beside, ...] = ()
 
     @cached_property
     def station(self) -> Station:
@@ -70,7 +74,32 @@ class Case:
     @cached_property
     def freq_hz(self) -> Real:
         """Each frequency once, rising."""
-        return np.unique([one.freq_hz for one in self.readings])
+        return np.unique([*(one.freq_hz for one in self.readings), *(one.freq_hz for one in self.beside)])
+
+    @cached_property
+    def that_day(self) -> tuple[Beside, ...]:
+        """What was told beside the readings on their day."""
+        return tuple(one for one in self.beside if one.age is None)
+
+    @cached_property
+    def before(self) -> tuple[Beside, ...]:
+        """What was told before."""
+        return tuple(one for one in self.beside if one.age is not None)
+
+    def beyond_tuner(self, one: Beside) -> bool:
+        """Whether a tuner stands between it and the antenna, which was out of line then."""
+        return any(part.tuner and not part.bypassed for part in self.station.chain[one.joint :])
+
+    @cached_property
+    def beside_values(self) -> Real:
+        """What was told beside the readings, a row each, those of their day first."""
+        return np.array([value for one in (*self.that_day, *self.before) for value in one.values])
+
+    @cached_property
+    def row_freq(self) -> Indices:
+        """At which frequency each row is, with those beside the readings behind them."""
+        beside = [one.freq_hz for one in (*self.that_day, *self.before) for _ in one.values]
+        return np.concatenate([self.places.freq, np.searchsorted(self.freq_hz, beside)])
 
     @cached_property
     def instruments(self) -> dict[int, Instrument]:
@@ -107,6 +136,11 @@ class Case:
     def meters(self) -> list[Instrument]:
         """The meter of each row."""
         return [self.instruments[one.at] for one in self.of_row]
+
+    @cached_property
+    def weather_sd(self) -> float:
+        """How far the antenna's resonance is open by the weather, a share of its frequency."""
+        return WET_SD if any(one.weather == "wet" for one in self.readings) else 0.0
 
     @cached_property
     def first_tuner(self) -> int:

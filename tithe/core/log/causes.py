@@ -130,7 +130,12 @@ def _nodes(ends: tuple[float, float], count: int = _NODES) -> Real:
 def _as_described(case: Case) -> Iterator[Supposed]:
     told = tell("cause.as-described")
     chain = case.station.chain
-    coils = [p for p, n in enumerate(case.unknowns.parts) if not isinstance(chain[n], Line)]
+    unknowns = case.unknowns
+    coils = [
+        p
+        for p, n in enumerate(unknowns.parts)
+        if not isinstance(chain[n], Line) and n not in unknowns.measured
+    ]
     yield Supposed("as-described", told, 0.0)
     for p in coils:
         for log, share in WORSE_COIL[1:]:

@@ -17,11 +17,11 @@ import numpy as np
 from scipy.special import logsumexp, ndtri
 
 from tithe.core.arrays import Complex, Real
-from tithe.core.log.case import STATES
+from tithe.core.log.case import STATES, Case
 from tithe.core.log.evidence import Weighed
 from tithe.core.log.feed import Feed
 from tithe.core.log.instruments import instrument
-from tithe.core.log.slips import Indices
+from tithe.core.log.slips import NONE, Indices, Slip
 from tithe.core.log.solved import SIZE_SD, STEP, Solved
 from tithe.core.log.taken import RADIO, State
 from tithe.core.log.weighing import solved_at
@@ -119,6 +119,8 @@ def _candidates(found: Weighed) -> Iterator[Further]:
                 minutes = _OUTDOORS_MIN if outdoors[joint] else _INDOORS_MIN
                 yield Further("borrowed", joint, f, state, 0.0, minutes, outdoors[joint], ())
         for joint in range(1, len(chain) + 1):
+            if any(one.joint == joint and one.freq_hz == f for one in case.that_day):
+                continue
             minutes = _OUTDOORS_MIN if outdoors[joint] else _INDOORS_MIN
             yield Further("analyzer", joint, f, states[-1], 0.0, minutes, outdoors[joint], ())
 
@@ -135,11 +137,13 @@ def _outdoors(station: Station) -> list[bool]:
 def _shown(found: Weighed, solved: Solved, one: Further, k: int) -> tuple[Real, Real]:
     """What a reading would show under each supposition, (H, dimensions): its middle and its spread."""
     case = found.case
-    plane = one.at + 1
-    state = STATES.index(one.tuner)
-    v, i = (each[state][:, :, plane, k] for each in (solved.v, solved.i))  # (D, H)
-    r0 = instrument(case.station, one.at).reference_ohm if one.how in ("meter", "dummy") else 50.0
-    gamma: Complex = reflection(v, i, r0)
+    slips = [_slip_of(case, supposed.slip, one) for supposed in found.supposed]
+    usual = instrument(case.station, one.at).reference_ohm if one.how in ("meter", "dummy") else 50.0
+    r0 = np.array([slip.reference_ohm or usual for slip in slips])
+    plane = np.clip([one.at + 1 + slip.moved for slip in slips], 0, solved.v.shape[3] - 1)
+    state, each = STATES.index(one.tuner), np.arange(len(slips))
+    v, i = (whole[state][:, each, plane, k] for whole in (solved.v, solved.i))  # (D, H)
+    gamma: Complex = reflection(v, i, r0) * [not slip.second_tuner for slip in slips]
     if one.how == "analyzer":
         parts, own = np.stack([gamma.real, gamma.imag], axis=-1), _ANALYZER_SD
     else:
@@ -159,6 +163,16 @@ def _shown(found: Weighed, solved: Solved, one: Further, k: int) -> tuple[Real, 
         slopes[..., case.slice_of("part").start + p] = moves[3 + p] * part_sd
     variance = np.einsum("hdn,hnm,hdm->hd", slopes, found.covariance, slopes)
     return parts[0], np.sqrt(np.maximum(variance, 0.0) + own**2)
+
+
+def _slip_of(case: Case, slip: Slip, one: Further) -> Slip:
+    """What of a slip is made again at the same meter: where it stands, its reference, a radio's tuner."""
+    mine = [n for n, taken in enumerate(case.readings) if taken.at == one.at]
+    if one.how not in ("meter", "dummy") or not mine or (slip.only and not {*mine} <= {*slip.only}):
+        return NONE
+    if one.at == RADIO:
+        return Slip(second_tuner=slip.second_tuner)
+    return Slip(moved=slip.moved, reference_ohm=slip.reference_ohm)
 
 
 _NORMAL = ndtri((np.arange(_DRAWS) + 0.5) / _DRAWS)

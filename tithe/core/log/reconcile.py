@@ -19,6 +19,7 @@ from tithe.core.log.causes import CauseId, suppositions
 from tithe.core.log.evidence import Weighed
 from tithe.core.log.feed import TRIED, Feed, feed_of
 from tithe.core.log.further import Further, further
+from tithe.core.log.kept import NOTHING_KEPT, Kept
 from tithe.core.log.rows import OPEN_SD, POWER_BOUNDS
 from tithe.core.log.slips import NONE
 from tithe.core.log.supposed import NOTHING, Supposed
@@ -100,13 +101,18 @@ def require_readings(station: Station, readings: Sequence[Taken]) -> None:
             raise InputError(f"readings[{n}].mhz", "antenna-not-known-there")
 
 
-def case_of(station: Station, readings: Sequence[Taken]) -> tuple[Case, Feed]:
-    """The readings as they are to be explained. Raises `InputError` where there are none, or the antenna is
-    not known there."""
+def case_of(station: Station, readings: Sequence[Taken], kept: Kept = NOTHING_KEPT) -> tuple[Case, Feed]:
+    """The readings as they are to be explained. Of what was told before nothing counts where the antenna's
+    phase is open. Raises `InputError` where there are none, or the antenna is not known there."""
     require_readings(station, readings)
-    unknowns = unknowns_of(station)
-    feed = feed_of(unknowns.station, np.unique([one.freq_hz for one in readings]))
-    return Case(unknowns, tuple(readings), feed.gamma), feed
+    unknowns = unknowns_of(station, kept.measured)
+    known = station.antenna.phase_known
+    low, high = station.antenna.range_hz
+    beside = tuple(one for one in kept.beside if low <= one.freq_hz <= high and (known or one.age is None))
+    feed = feed_of(
+        unknowns.station, np.unique([*(one.freq_hz for one in readings), *(one.freq_hz for one in beside)])
+    )
+    return Case(unknowns, tuple(readings), feed.gamma, beside), feed
 
 
 def cost_s(station: Station, readings: int, frequencies: int) -> float:
@@ -121,11 +127,13 @@ def reconcile(
     station: Station,
     readings: Sequence[Taken],
     often: Mapping[CauseId, float] | None = None,
+    kept: Kept = NOTHING_KEPT,
     pause: Pause = go_on,
 ) -> Reconciled:
     """``often``: how often a cause is met at this station (`tithe.core.log.causes.OFTEN`), where that is
-    known. Raises `InputError` where nothing was read, or the antenna is not known there."""
-    case, feed = case_of(station, readings)
+    known; ``kept``: what else is known of it. Raises `InputError` where nothing was
+    read, or the antenna is not known there."""
+    case, feed = case_of(station, readings, kept)
     first, found = explained(case, feed, often, pause)
     share = _shares(found)
     causes = _causes(found, share)
@@ -173,10 +181,10 @@ def _likely(weight: Real, most: int) -> list[int]:
 def _of_some(case: Case, feed: Feed, every: Sequence[Supposed]) -> Weighed:
     """By some of many readings, evenly chosen; what is about another one alone is then nothing at all."""
     some = np.unique(np.linspace(0, len(case.readings) - 1, _FIRST).round().astype(int)).tolist()
-    freq_hz = np.unique([case.readings[n].freq_hz for n in some])
-    which = np.searchsorted(case.freq_hz, freq_hz)
-    fewer = replace(case, readings=tuple(case.readings[n] for n in some), gamma=case.gamma[:, which])
-    less = Feed(feed.station, freq_hz, feed.gamma[:, which], feed.slope_ohm[:, which])
+    fewer = replace(case, readings=tuple(case.readings[n] for n in some))
+    which = np.searchsorted(case.freq_hz, fewer.freq_hz)
+    fewer = replace(fewer, gamma=case.gamma[:, which])
+    less = Feed(feed.station, fewer.freq_hz, feed.gamma[:, which], feed.slope_ohm[:, which])
     here = []
     for one in every:
         only = tuple(some.index(n) for n in one.slip.only if n in some)
@@ -230,7 +238,8 @@ def _shares(found: Weighed) -> Real:
 
 def _causes(found: Weighed, share: Real) -> tuple[Cause, ...]:
     ids = list(dict.fromkeys(one.cause for one in found.supposed))
-    left = found.off - (found.slopes @ found.best[..., None])[..., 0]
+    rows = len(found.case.rows.value)
+    left = (found.off - (found.slopes @ found.best[..., None])[..., 0])[:, :rows]
     shown = found.case.rows.value - left
     out = []
     for name in ids:
@@ -243,7 +252,7 @@ def _causes(found: Weighed, share: Real) -> tuple[Cause, ...]:
             by_told[repr(told)] = Member(told, before.weight + float(share[n]))
         members = sorted(by_told.values(), key=lambda one: -one.weight)
         best = max(mine, key=lambda n: share[n])
-        off = left[best] / np.sqrt(found.noise[best])
+        off = left[best] / np.sqrt(found.noise[best, :rows])
         out.append(Cause(name, float(weight), tuple(members), shown[best], off))
     return tuple(sorted(out, key=lambda one: -one.weight))
 
@@ -318,8 +327,9 @@ def _expected(case: Case, feed: Feed) -> Real:
     at_rated = tuple(replace(one, power_w=one.power_w or rated) for one in case.readings)
     described = [Supposed("as-described", tell("cause.as-described"), 0.0)]
     first = weighed(replace(case, readings=at_rated), feed, described)
-    predicted = rows.value - first.off[0]
-    spread = SIGMAS * np.sqrt((first.slopes[0] ** 2).sum(axis=-1) + first.noise[0])
+    own = slice(len(rows.value))
+    predicted = rows.value - first.off[0, own]
+    spread = SIGMAS * np.sqrt((first.slopes[0, own] ** 2).sum(axis=-1) + first.noise[0, own])
     # A row of a reflected power stands behind that of its forward power.
     forward = np.roll(np.exp(np.minimum(predicted, 60.0)) - rows.floor_w, 1)
     out = []

@@ -28,7 +28,9 @@ def predicted_rows(
     rows, places, where = case.rows, case.places, case.where
     log, rho = places.observed(station.v[:, :, which], station.i[:, :, which], slip)  # (D, G, T, M)
     power, mine = rows.is_power, places.slipped(slip)
-    of_log, of_rho = (_by_station(case, station, which, (one[1:] - one[0]) / STEP) for one in (log, rho))
+    of_log, of_rho = (
+        by_station(case, station, which, (one[1:] - one[0]) / STEP, places.freq) for one in (log, rho)
+    )
     own_log, own_rho = _own_slopes(case, slip, mine)
     own_log = np.broadcast_to(own_log, of_log.shape).copy()
     own_log[..., np.arange(len(power)), case.leak_columns[0]] = 2 * rho[0] * case.leak
@@ -67,10 +69,10 @@ def predicted_rows(
     return predicted, slopes, noise
 
 
-def _by_station(case: Case, station: Solved, which: Indices, by: Real) -> Real:
+def by_station(case: Case, station: Solved, which: Indices, by: Real, k: Indices) -> Real:
     """Slopes (G, T, M, N) by what is unknown of the station, from those by each of its moves, (D - 1, G, T,
-    M)."""
-    each, k = np.arange(len(case.rows.value)), case.places.freq
+    M), of rows each at the ``k``-th frequency."""
+    each = np.arange(len(k))
     slopes = np.zeros((*by.shape[1:], len(case.columns)))
     sd = station.gamma_sd[which][..., k]
     slopes[..., each, case.slice_of("re").start + k] = by[0] * sd

@@ -67,7 +67,7 @@ class Places:
             r0 = np.where(mine, slip.reference_ohm, r0)
         here_v, here_i = (np.moveaxis(one[state, ..., plane, self.freq], 0, -1) for one in (v, i))
         forward = self.share * np.abs(here_v + r0 * here_i) ** 2 / (4 * r0)
-        rho = np.minimum(np.abs(reflection(here_v, here_i, r0)), 1.0)  # type: ignore[arg-type]  # row by row
+        rho = np.minimum(np.abs(reflection(here_v, here_i, r0)), 1.0)
         if slip.second_tuner:
             rho = np.where(self.radio, 0.0, rho)
         log = np.log(np.maximum(forward, 1e-9))

@@ -65,7 +65,7 @@ class Solved:
             gamma[w] = feed.changed(change.moved, change.log_ohm)[phases[w], every]
             if change.gamma is not None:
                 gamma[w] = change.gamma
-            widths[:, w, 0] = change.moved_sd, change.log_ohm_sd
+            widths[:, w, 0] = np.hypot(change.moved_sd, case.weather_sd), change.log_ohm_sd
             for column, more in change.log_loss:
                 loss[w, column] += more
             for joint, value in change.series:
@@ -86,6 +86,7 @@ class Solved:
         each += [world(off, loss, size * np.exp(STEP))]
         each += [world(off, loss + STEP * np.eye(parts)[p], size) for p in range(parts)]
         read = [both or bool((case.places.state == n).any()) for n in (0, 1)]
+        read[1] |= any(case.beyond_tuner(one) for one in case.beside)
         walks = case.walk(joined(each), read)
         some = next(one for one in walks if one is not None)
         shape = (len(each), len(changes), joints + 1, freqs)

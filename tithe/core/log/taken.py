@@ -14,6 +14,7 @@ from tithe.core.station import Station
 from tithe.core.transmitter import Emission
 
 State = Literal["auto", "bypass"]
+Weather = Literal["dry", "wet"]
 RADIO = -1
 """The place of the radio's own meter."""
 
@@ -22,8 +23,8 @@ RADIO = -1
 class Taken:
     """At ``freq_hz``, read at the meter that is the ``at``-th part (`RADIO`: the radio's own): forward and
     reflected watts, or an SWR, with the tuner in use or out of line; on average or peak, of a carrier or of
-    speech (None: as the meter and the transmitter are described); ``power_w``: as it was set (None: not
-    known)."""
+    speech (None: as the meter and the transmitter are described); ``power_w``: as it was set, and the
+    ``weather`` (None: not known)."""
 
     freq_hz: float
     at: int
@@ -34,6 +35,7 @@ class Taken:
     mode: Mode | None = None
     emission: Emission | None = None
     power_w: float | None = None
+    weather: Weather | None = None
 
     def __post_init__(self) -> None:
         require_positive("mhz", self.freq_hz)

@@ -3,8 +3,8 @@ whether it comes and goes.
 
 Of each day it is known how likely its readings are with each part losing so many times as much as written, on
 a grid, the antenna as described or moved; or with anything else wrong, and the parts losing what they do. Of
-three courses the likeliest is told: the same factor on every day; another one from some day on; one of two on
-each day, as with the weather.
+the courses the likeliest is told: the same factor on every day; another one from some day on; another one on
+wet days; one of two on each day.
 """
 
 from __future__ import annotations
@@ -22,10 +22,10 @@ from tithe.core.log import mixture
 from tithe.core.log.case import Case
 from tithe.core.log.causes import LEAST_M, WORSE_COIL, CauseId, met, suppositions
 from tithe.core.log.feed import TRIED
+from tithe.core.log.kept import NOTHING_KEPT, Kept
 from tithe.core.log.reconcile import MOST_DB, case_of
 from tithe.core.log.supposed import NOTHING, Change, Supposed
 from tithe.core.log.taken import Taken
-from tithe.core.log.unknowns import LINE_MEAN, LINE_SD, TUNER_SD
 from tithe.core.log.weighing import weighed
 from tithe.core.message import tell
 from tithe.core.parts.line import Line
@@ -37,7 +37,7 @@ GRID = np.linspace(np.log(0.5), np.log(11.0), 14)
 _ABOUT = float(GRID[1] - GRID[0]) / 2
 _ANTENNA = ((0.0, 0.0), (-0.04, 0.0), (-0.0175, 0.0), (0.0175, 0.0), (0.04, 0.0), (0.0, 0.5))
 SURE = 0.8
-_COURSES = {"steady": 0.7, "since": 0.2, "now-and-then": 0.1}
+_COURSES = {"steady": 0.7, "since": 0.2, "when-wet": 0.07, "now-and-then": 0.03}
 MOST_OF_A_DAY = 24
 _LEAST_GROWN = np.log(1.3)
 _TELLS = 0.8
@@ -48,21 +48,23 @@ _TELLS = 0.8
 class Day:
     """What a day's readings imply: the losses of the lossy parts (P, F) at its frequencies (F,), Hz, least,
     middle and most of nineteen cases in twenty; ``read``: whether a reading bears on it; ``log_likely`` (P,
-    G): of each factor of the grid, with the others as they usually are; ``prior`` (P, G) its logarithm."""
+    G): of each factor of the grid, with the others as they usually are; ``prior`` (P, G) its logarithm;
+    ``wet``: whether it was (None: nobody noted)."""
 
     freq_hz: Real
     loss_db: Interval[Real]
     read: Mask
     log_likely: Real
     prior: Real
+    wet: bool | None = None
 
 
 @dataclass(frozen=True)
 class Course:
-    """How a part's loss went: its ``kind``, how likely that is among the three, from which day on (``since``)
+    """How a part's loss went: its ``kind``, how likely that is among them all, from which day on (``since``)
     or on which ``days`` it lost more, and how many times as much as written, before and then."""
 
-    kind: Literal["steady", "since", "now-and-then", "not-told"]
+    kind: Literal["steady", "since", "when-wet", "now-and-then", "not-told"]
     share: float
     since: int
     days: tuple[int, ...]
@@ -79,11 +81,16 @@ def cost_s(station: Station, readings: int, frequencies: int) -> float:
     return 2 * loads * seconds_a_load(station.chain) + supposed * tried * (2 * readings) ** 3 / 2e9 + 0.02
 
 
-def day(station: Station, readings: Sequence[Taken], often: Mapping[CauseId, float] | None = None) -> Day:
-    """Of very many readings `MOST_OF_A_DAY`, evenly chosen; ``often``: how often a cause is met here. Raises
-    `InputError` as `reconcile` does."""
+def day(
+    station: Station,
+    readings: Sequence[Taken],
+    often: Mapping[CauseId, float] | None = None,
+    kept: Kept = NOTHING_KEPT,
+) -> Day:
+    """Of very many readings `MOST_OF_A_DAY`, evenly chosen; ``often``: how often a cause is met here;
+    ``kept``: what else is known. Raises `InputError` as `reconcile` does."""
     some = np.unique(np.linspace(0, len(readings) - 1, MOST_OF_A_DAY).round().astype(int))
-    case, feed = case_of(station, [readings[n] for n in some] if len(readings) else [])
+    case, feed = case_of(station, [readings[n] for n in some] if len(readings) else [], kept)
     case = replace(case, unknowns=replace(case.unknowns, about=_ABOUT))
     parts = len(case.unknowns.parts)
     known = met(station, often)
@@ -109,7 +116,9 @@ def day(station: Station, readings: Sequence[Taken], often: Mapping[CauseId, flo
     told = Interval(*(np.exp(np.minimum(end, np.log(MOST_DB))) for end in losses))
     left = [_open(log_likely[p] + prior[p]) / _open(prior[p]) for p in range(parts)]
     read = np.broadcast_to((np.array(left) < _TELLS)[:, None], told.value.shape) if parts else told.value > 0
-    return Day(case.freq_hz, told, np.asarray(read), log_likely, prior)
+    weather = {one.weather for one in case.readings} - {None}
+    wet = None if not weather else "wet" in weather
+    return Day(case.freq_hz, told, np.asarray(read), log_likely, prior, wet)
 
 
 def _share(known: Mapping[str, float], cause: str) -> float:
@@ -157,14 +166,15 @@ def _steps(one: Supposed, part: int, usual: Sequence[int]) -> int:
 
 def _prior(case: Case, part: int, water: float) -> Real:
     """ln of how likely each factor of the grid is beforehand, (G,)."""
-    usual = [(LINE_MEAN, LINE_SD, 1 - water)]
+    at = case.unknowns.parts[part]
+    mean, sd = replace(case.unknowns, about=None).usual(at)
+    usual = [(mean, sd, 1 - water)]
     even = np.where(np.log(1.4) < GRID, water / (np.log(1.4) < GRID).sum(), 0.0)
-    here = case.station.chain[case.unknowns.parts[part]]
-    if isinstance(here, Line) and here.length_m < LEAST_M:
-        usual, even = [(LINE_MEAN, LINE_SD, 1.0)], np.zeros(len(GRID))
-    if not isinstance(here, Line):
-        usual = [(float(log), TUNER_SD, share) for log, share in WORSE_COIL]
-        even = np.zeros(len(GRID))
+    here = case.station.chain[at]
+    if not isinstance(here, Line) or here.length_m < LEAST_M:
+        usual, even = [(mean, sd, 1.0)], np.zeros(len(GRID))
+    if not isinstance(here, Line) and at not in case.unknowns.measured:
+        usual = [(float(log), sd, share) for log, share in WORSE_COIL]
     dense = even + 1e-4
     for mean, sd, share in usual:
         wide = np.hypot(sd, _ABOUT)
@@ -194,10 +204,29 @@ def course(days: Sequence[Day], part: int) -> Course:
     ])  # fmt: skip
     each = np.logaddexp(likely[:, :, None], likely[:, None, :]) - np.log(2)
     either = two + each.sum(axis=0)
-    logs = np.array([logsumexp(steady), logsumexp(since) - np.log(max(count - 1, 1)), logsumexp(either)])
+    wet = [
+        np.logaddexp(dry, rain) - np.log(2) if when is None else rain if when else dry
+        for when, dry, rain in zip(
+            [one.wet for one in days],
+            np.broadcast_to(likely[:, :, None], each.shape),
+            np.broadcast_to(likely[:, None, :], each.shape),
+            strict=True,
+        )
+    ]
+    when_wet = two + sum(wet)
+    logs = np.array(
+        [
+            logsumexp(steady),
+            logsumexp(since) - np.log(max(count - 1, 1)),
+            logsumexp(when_wet),
+            logsumexp(either),
+        ]
+    )
     logs += np.log(list(_COURSES.values()))
+    if not {True, False} <= {one.wet for one in days}:
+        logs[2] = -np.inf
     if count < 3:
-        logs[2] = -np.inf  # of two days nothing can come and go
+        logs[3] = -np.inf  # of two days nothing can come and go
     shares = np.exp(logs - logsumexp(logs))
     kind = list(_COURSES)[int(np.argmax(shares))]
     if kind == "steady":
@@ -206,9 +235,13 @@ def course(days: Sequence[Day], part: int) -> Course:
     if kind == "since":
         t, before, then = np.unravel_index(int(np.argmax(since)), since.shape)
         return Course("since", float(shares[1]), int(t) + 1, (), *_factors(before, then))
+    if kind == "when-wet":
+        before, then = np.unravel_index(int(np.argmax(when_wet)), when_wet.shape)
+        rainy = tuple(n for n, one in enumerate(days) if one.wet)
+        return Course("when-wet", float(shares[2]), 0, rainy, *_factors(before, then))
     before, then = np.unravel_index(int(np.argmax(either)), either.shape)
     when = tuple(int(n) for n in np.flatnonzero(likely[:, then] > likely[:, before]))
-    return Course("now-and-then", float(shares[2]), 0, when, *_factors(before, then))
+    return Course("now-and-then", float(shares[3]), 0, when, *_factors(before, then))
 
 
 def _factors(before: np.intp, then: np.intp) -> tuple[float, float]:
@@ -220,4 +253,4 @@ def grown(days: Sequence[Day], part: int) -> bool:
     if len(days) < 2:
         return False
     found = course(days, part)
-    return found.kind in ("since", "now-and-then") and found.share >= SURE
+    return found.kind in ("since", "when-wet", "now-and-then") and found.share >= SURE

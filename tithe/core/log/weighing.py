@@ -9,13 +9,14 @@ import numpy as np
 from scipy.special import logsumexp
 
 from tithe.core.arrays import Real
+from tithe.core.log.beside import beside_rows
 from tithe.core.log.case import Case
 from tithe.core.log.evidence import Weighed, together
 from tithe.core.log.feed import Feed
 from tithe.core.log.rows import predicted_rows
 from tithe.core.log.slips import Slip
 from tithe.core.log.solved import Solved
-from tithe.core.log.supposed import Supposed
+from tithe.core.log.supposed import NOTHING, Supposed
 
 _TUNER_STEP = 0.1
 _AT_ONCE = 1_000_000
@@ -25,7 +26,7 @@ _AT_ONCE = 1_000_000
 def weighed(case: Case, feed: Feed, supposed: Sequence[Supposed]) -> Weighed:
     """All of them about their priors' middles."""
     out: list[Weighed] = []
-    columns, rows = len(case.columns), len(case.rows.value)
+    columns, rows = len(case.columns), len(case.row_freq)
     tried = len(case.gamma)
     most = max(_AT_ONCE // (columns * rows * tried), 1)
     plain = [n for n, one in enumerate(supposed) if not one.slip.other_state]
@@ -46,7 +47,7 @@ def settled(found: Weighed, feed: Feed, rounds: int = 2) -> Weighed:
     """The same about the values that explain the readings best."""
     case = found.case
     for _ in range(rounds):
-        most = max(_AT_ONCE // (len(case.columns) * len(case.rows.value)), 1)
+        most = max(_AT_ONCE // (len(case.columns) * len(case.row_freq)), 1)
         pieces = []
         for first in range(0, len(found.supposed), most):
             piece = found[range(first, min(first + most, len(found.supposed)))]
@@ -91,16 +92,26 @@ def _weighed(case: Case, feed: Feed, supposed: Sequence[Supposed], about: Weighe
         index = np.arange(count)[:, None]
     both = any(one.slip.other_state for one in supposed)
     station = Solved.of(case, feed, each, phases, at, both)
-    predicted, noise = (np.empty((count, tried, len(case.rows.value))) for _ in range(2))
+    described, as_described = station, index
+    if case.before:
+        once = phases[:tried] if about is None else phases
+        described = Solved.of(case, feed, [NOTHING] * len(once), once, at[: len(once)], both)
+        as_described = np.broadcast_to(np.arange(tried), index.shape) if about is None else index
+    predicted, noise = (np.empty((count, tried, len(case.row_freq))) for _ in range(2))
     slopes = np.empty((*predicted.shape, columns))
     slips: dict[Slip, list[int]] = {}
     for n, one in enumerate(supposed):
         slips.setdefault(one.slip, []).append(n)
     for slip, some in slips.items():
-        rows = predicted_rows(case, slip, station, index[some], value[some])
-        predicted[some], slopes[some], noise[some] = rows
+        rows = [predicted_rows(case, slip, station, index[some], value[some])]
+        if case.that_day:
+            rows.append(beside_rows(case, case.that_day, slip, station, index[some]))
+        if case.before:
+            rows.append(beside_rows(case, case.before, slip, described, as_described[some]))
+        for whole, column in zip((predicted, slopes, noise), zip(*rows, strict=True), strict=True):
+            whole[some] = np.concatenate(column, axis=2)
     read = {slip: case.read_as(slip) for slip in slips}
-    values = np.stack([read[one.slip][0] for one in supposed])[:, None]
+    values = np.stack([np.concatenate([read[one.slip][0], case.beside_values]) for one in supposed])[:, None]
     denser = np.array([read[one.slip][1] for one in supposed])
     off = values - predicted + (slopes @ value[:, None, :, None])[..., 0]
     log_loss, loss_slopes = station.log_loss[index], station.loss_slopes[index]
@@ -114,7 +125,7 @@ def _weighed(case: Case, feed: Feed, supposed: Sequence[Supposed], about: Weighe
         phase = np.argmax(by_freq, axis=1)
         mean = logsumexp(by_freq, axis=1) - np.log(tried)
         spread_over = denser + (mean - by_freq.max(axis=1)).sum(axis=-1)
-        of_row = phase[:, case.places.freq]  # (H, M)
+        of_row = phase[:, case.row_freq]  # (H, M)
         h = np.arange(count)[:, None]
         m = np.arange(off.shape[-1])[None]
         off, slopes, noise = off[h, of_row, m], slopes[h, of_row, m], noise[h, of_row, m]
@@ -138,7 +149,7 @@ def _about(found: Weighed) -> Real:
 def _evidence_by_frequency(case: Case, off: Real, slopes: Real, noise: Real) -> Real:
     out = np.empty((*off.shape[:2], len(case.freq_hz)))
     for k in range(len(case.freq_hz)):
-        mine = case.places.freq == k
+        mine = case.row_freq == k
         jac, d = slopes[..., mine, :], off[..., mine]
         spread = jac @ np.swapaxes(jac, -1, -2)
         each = np.arange(mine.sum())

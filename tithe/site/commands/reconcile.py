@@ -6,6 +6,7 @@ import argparse
 from pathlib import Path
 
 from tithe.answers.log import log_json
+from tithe.answers.log.kept import kept_with
 from tithe.answers.spans import ends
 from tithe.core.log.reconcile import reconcile
 from tithe.document.readings import core_readings
@@ -25,10 +26,12 @@ def run(args: argparse.Namespace) -> int:
     document = read_station_file(args.station)
     station = document.to_core()
     readings = core_readings(document.readings, station)
-    answer = log_json.answer(station, readings, reconcile(station, readings, document.causes))
+    known, told = kept_with(document, station, readings)
+    found = reconcile(station, readings, document.causes, known)
+    answer = log_json.answer(station, readings, found, told)
     if args.json:
         return as_json(answer)
     for one in answer["losses"]:
         print(f"{one['mhz']:g} MHz, {one['label']}: {' to '.join(map(figure, ends(one['loss_db'])))} dB")
-    print(answer["sentence"])
+    print(" ".join([answer["sentence"], *answer["beside"]]))
     return 0

@@ -10,10 +10,13 @@ from ninja import Query, Router, Schema, Status
 from pydantic import Field
 
 from tithe.answers.log import log_json, trend_json
+from tithe.answers.log.kept import kept
+from tithe.answers.log.kept_marks import measured_of
 from tithe.answers.log.shapes import ReconciledOut, TrendOut
 from tithe.answers.requests import DocumentRequest
 from tithe.core.cost import Pause
 from tithe.core.errors import InputError
+from tithe.core.log import kept as kept_beside
 from tithe.core.log import reconcile, trend
 from tithe.core.log.reconcile import MOST_READINGS
 from tithe.document.readings import ReadingModel, RemarkModel, core_readings
@@ -207,9 +210,9 @@ class TrendRequest(DocumentRequest):
 @router.post("/stations/{pk}/trend", response=TrendOut)
 def losses_over_time(request: HttpRequest, pk: int, body: TrendRequest) -> Any:
     """What the readings of each day imply, oldest first, and whether a loss has grown."""
-    kept = stations.kept(pk)
-    days = explaining.by_day(kept, body.low_mhz, body.high_mhz)
-    log = kept.log.filter(removed=False, kind="note").order_by("taken", "id")
+    owner = stations.kept(pk)
+    days = explaining.by_day(owner, body.low_mhz, body.high_mhz)
+    log = owner.log.filter(removed=False, kind="note").order_by("taken", "id")
     notes = [(one.taken.date().isoformat(), one.body["text"]) for one in log]
     station = body.document.to_core()
 
@@ -219,7 +222,10 @@ def losses_over_time(request: HttpRequest, pk: int, body: TrendRequest) -> Any:
         if found:
             dated.append((day.isoformat(), [one for _, one in found]))
     seconds = sum(trend.cost_s(station, len(one), len({r.freq_hz for r in one})) for _, one in dated)
-    job = partial(trend_json.trend, station, dated, notes, body.document.causes)
+    known = kept_beside.Kept(
+        measured=measured_of(body.document, station, [one for _, day in dated for one in day])
+    )
+    job = partial(trend_json.trend, station, dated, notes, body.document.causes, known)
     return computed(request, seconds, "one-band", job)
 
 
@@ -242,16 +248,19 @@ class ReconcileAnswer(Schema):
 @router.post("/stations/{pk}/reconcile", response=ReconcileAnswer)
 def explain_readings(request: HttpRequest, pk: int, body: ReconcileRequest) -> Any:
     """What the readings imply, the best explanations, and which further reading would tell most."""
-    entries = explaining.last_day(stations.kept(pk), body.readings)
+    owner = stations.kept(pk)
+    entries = explaining.last_day(owner, body.readings)
     station = body.document.to_core()
     found, left_out = explaining.placed(entries, station)
-    often = body.document.causes
+    often, sweeps = body.document.causes, explaining.sweeps_of(owner, found)
 
     def job(pause: Pause) -> dict[str, Any]:
         readings = [one for _, one in found]
         answer = None
         if readings:
-            answer = log_json.answer(station, readings, reconcile.reconcile(station, readings, often, pause))
+            known, told = kept(body.document, station, readings, explaining.day_of(found), sweeps)
+            explained = reconcile.reconcile(station, readings, often, known, pause)
+            answer = log_json.answer(station, readings, explained, told)
         return {"keys": [entry.pk for entry, _ in found], "answer": answer, "left_out": left_out}
 
     seconds = reconcile.cost_s(station, len(found), len({one.freq_hz for _, one in found}))

@@ -8,7 +8,9 @@ from datetime import date, timedelta
 from typing import TypeVar
 
 import numpy as np
+from django.db.models import Q
 
+from tithe.answers.log.kept import Sweeping
 from tithe.core import Station
 from tithe.core.errors import InputError
 from tithe.core.log.reconcile import MOST_READINGS, require_readings
@@ -18,6 +20,7 @@ from tithe.document.readings import ReadingModel
 from tithe.text import say
 from tithe.web.log.models import LogEntry
 from tithe.web.stations.models import Station as KeptStation
+from tithe.web.sweeps import services as sweeps
 
 T = TypeVar("T")
 Placed = list[tuple[LogEntry, Taken]]
@@ -51,6 +54,20 @@ def by_day(station: KeptStation, low_mhz: float, high_mhz: float) -> dict[date, 
         if len(one) < MOST_READINGS:
             one.append(entry)
     return out
+
+
+def day_of(found: Placed) -> date | None:
+    """The day of the last of them."""
+    return max((entry.taken.date() for entry, _ in found), default=None)
+
+
+def sweeps_of(station: KeptStation, found: Placed) -> list[Sweeping]:
+    """The sweeps of that day, and the baseline."""
+    day = day_of(found)
+    if day is None:
+        return []
+    mine = station.sweeps.filter(Q(taken__date=day) | Q(baseline=True), removed=False).select_related("text")
+    return [Sweeping(sweeps.taken(one), one.baseline) for one in mine]
 
 
 def placed(

@@ -59,18 +59,18 @@ def keep_sweep(request: HttpRequest, pk: int, body: s.NewSweep) -> Any:
         columns = sweep_csv.confirmed(body.text, **body.columns.model_dump())
     model = SweepModel(
         title=body.title, content=body.text, joint=body.joint, chain=body.chain, trim=body.trim,
-        change_m=body.change_m,
+        change_m=body.change_m, taken=body.taken,
     )  # fmt: skip
     return Status(201, services.keep(station, model, columns))
 
 
 @router.patch("/sweeps/{pk}", response=s.SweepRow, exclude_none=True)
 def change_sweep(request: HttpRequest, pk: int, body: s.SweepChange) -> Any:
-    """Change what a sweep is called, where it was taken or what it is for."""
+    """Change what a sweep is called, where and when it was taken or what it is for."""
     kept = _kept(pk)
     for name, value in body.model_dump(exclude_unset=True, exclude_none=False).items():
         if value is not None or name in ("change_m", "radials", "radial_m"):
-            setattr(kept, name, value)
+            setattr(kept, name, services.moment_of(value, "taken") if name == "taken" else value)
     parts = to_chain(body.chain) if body.chain is not None else kept.chain
     require_plane("joint", kept.joint, len(parts))
     if body.chain is not None:

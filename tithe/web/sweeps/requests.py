@@ -13,14 +13,16 @@ from tithe.document.fields import Name, Number, Positive
 from tithe.document.parts import PartModel
 
 Chain = Annotated[list[PartModel], Field(max_length=60)]
+Taken = Annotated[str, Field(max_length=40)]
 
 
 class NewSweep(Schema):
-    """A file's text with where it was taken; ``columns`` as confirmed."""
+    """A file's text with where it was taken, and when ("": now); ``columns`` as confirmed."""
 
     text: str
     columns: Columns | None = None
     title: Name = ""
+    taken: Taken = ""
     joint: Joint = 0
     chain: Chain = Field(default_factory=list)
     trim: bool = False
@@ -47,6 +49,7 @@ class SweepChange(Schema):
     """What may be changed of a kept sweep."""
 
     title: Name | None = None
+    taken: Annotated[Taken, Field(min_length=1)] | None = None
     joint: Joint | None = None
     chain: Annotated[list[PartModel] | None, Field(max_length=60)] = None
     baseline: bool | None = None

@@ -19,7 +19,17 @@
 <PlainText label="Date" value={typed.date} oninput={(text) => (typed.date = text)} />
 <details>
   <summary>Weather, and how it was read</summary>
-  <PlainText label="Weather, note" value={typed.note} oninput={(text) => (typed.note = text)} />
+  <ChoiceField
+    label="Weather"
+    value={typed.weather ?? ''}
+    options={[
+      ['', 'not noted'],
+      ['dry', 'dry'],
+      ['wet', 'wet: rain, snow or dew'],
+    ]}
+    onchoose={(value) => (typed.weather = value as TypedReading['weather'])}
+  />
+  <PlainText label="Note" value={typed.note} oninput={(text) => (typed.note = text)} />
   <ChoiceField
     label="Sent"
     value={typed.emission}

@@ -55,6 +55,7 @@
     </table>
   </Scroller>
   <p class="verdict serif" data-testid="log-verdict">{answer.sentence}</p>
+  {#if answer.beside.length}<p class="soft" data-testid="log-beside">{answer.beside.join(' ')}</p>{/if}
   <div class="beside">
     <section>
       <h3>What may be so</h3>

@@ -60,6 +60,7 @@ function circumstances(one: Body): string[] {
   const words = [
     one.tuner === 'bypass' ? 'tuner bypassed' : '',
     one.emission === 'speech' ? 'speech' : '',
+    one.weather === 'wet' || one.weather === 'dry' ? one.weather : '',
     typeof one.note === 'string' ? one.note : '',
   ];
   return words.filter(Boolean);

@@ -12,6 +12,8 @@ export interface TypedReading {
   date: string;
   note: string;
   tuner: 'auto' | 'bypass';
+  /** "": not noted; a form kept before it was asked has none. */
+  weather?: '' | 'dry' | 'wet';
   /** What the meter showed, and what was sent; "": as they are described. */
   mode: '' | 'average' | 'peak';
   emission: '' | 'carrier' | 'speech';
@@ -25,6 +27,7 @@ export const blank = (): TypedReading => ({
   date: new Date().toISOString().slice(0, 10),
   note: '',
   tuner: 'auto',
+  weather: '',
   mode: '',
   emission: '',
 });
@@ -38,11 +41,12 @@ export function figuresOf(typed: TypedReading) {
 }
 
 export function circumstancesOf(typed: TypedReading) {
-  const { tuner, mode, emission } = typed;
+  const { tuner, mode, emission, weather } = typed;
   const power_w = power(typed.power);
   return {
     tuner,
     ...(power_w === undefined ? {} : { power_w }),
+    ...(weather ? { weather } : {}),
     ...(mode ? { mode } : {}),
     ...(emission ? { emission } : {}),
   };

@@ -30,6 +30,14 @@
     maxlength="200"
     onchange={(event) => sweeps.change(row.id, { title: event.currentTarget.value })}
   />
+  <input
+    class="day figures"
+    type="date"
+    aria-label="Day it was taken"
+    value={row.taken.slice(0, 10)}
+    onchange={(event) =>
+      event.currentTarget.value && sweeps.change(row.id, { taken: event.currentTarget.value })}
+  />
   <button type="button" class="firm" onclick={adopt}>Make it the station’s antenna</button>
   <button
     type="button"
@@ -70,6 +78,10 @@
     border-bottom: 1px solid var(--hairline);
     min-width: 10rem;
     text-overflow: ellipsis;
+  }
+  .day {
+    min-width: 0;
+    color: var(--ink-soft);
   }
   input:hover {
     border-bottom-color: var(--ink-soft);

@@ -139,7 +139,7 @@ export class Sweeps {
     return data?.text ?? null;
   }
 
-  async change(id: number, change: Partial<Omit<SweepRow, 'id' | 'taken'>>) {
+  async change(id: number, change: Partial<Omit<SweepRow, 'id'>>) {
     const { error } = await api.PATCH('/api/sweeps/{pk}', {
       params: { path: { pk: id } },
       body: change,

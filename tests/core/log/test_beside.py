@@ -1,0 +1,102 @@
+"""What sweeps, presets and the bench tell beside readings; the stations are solved part by part."""
+
+from dataclasses import replace
+
+import numpy as np
+import pytest
+
+from benchmarks.hidden import Turned
+from tests.core.log.stations import BEHIND, RUN, gamma_of, random_station, read, truth, with_gamma
+from tithe.core import solve
+from tithe.core.antenna.resonator import Resonator
+from tithe.core.log.case import in_state
+from tithe.core.log.kept import Beside, Kept
+from tithe.core.log.reconcile import reconcile
+from tithe.core.log.unknowns import more_lossy
+
+
+def swept(real, freqs, joint, age=None, sd=0.0, rng=None):
+    """Γ as an analyzer shows it from a joint of the run towards the antenna."""
+    budget = solve(in_state(real, "bypass"), freqs)
+    port = budget.antenna if joint == len(real.chain) else budget.stages[joint].source
+    gamma = port.gamma(50.0)
+    if rng is not None:
+        gamma = gamma + sd * (rng.normal(size=(2, len(freqs))).T @ [1, 1j])
+    return tuple(Beside(float(f), joint, complex(g), age=age) for f, g in zip(freqs, gamma, strict=True))
+
+
+def visit(seed, moved=0.0):
+    """A station with a resonator of an antenna, which has moved; and what its meters show."""
+    rng = np.random.default_rng(seed)
+    station, _ = random_station(rng)
+    described = replace(station, antenna=Resonator(7.08e6, 55.0, 12.0))
+    freqs = np.array([7.03e6, 7.15e6])
+    real = replace(described, antenna=Turned(described.antenna, moved))
+    return described, real, freqs, read(described, real, freqs, rng, 100.0), rng
+
+
+def shares(found):
+    return {one.id: one.weight for one in found.causes}
+
+
+@pytest.mark.parametrize("seed", range(4))
+def test_a_sweep_of_the_day_at_the_feedpoint_tells_the_antenna(seed):
+    described, real, freqs, readings, rng = visit(seed, moved=0.045)
+    there = swept(real, freqs, len(real.chain), sd=0.01, rng=rng)
+    without, found = reconcile(described, readings), reconcile(described, readings, kept=Kept(there))
+    assert found.causes[0].id == "antenna"
+    assert shares(found)["antenna"] > max(0.8, shares(without)["antenna"] - 0.02)
+
+
+@pytest.mark.parametrize("seed", range(4))
+def test_a_sweep_of_the_day_clears_an_antenna_that_is_as_described(seed):
+    described, real, freqs, _, rng = visit(seed)
+    wet = replace(
+        real, chain=tuple(more_lossy(part, 6.0) if n == RUN else part for n, part in enumerate(real.chain))
+    )
+    readings = read(described, wet, freqs, rng, 100.0)
+    there = swept(real, freqs, len(real.chain), sd=0.01, rng=rng)
+    without, found = reconcile(described, readings), reconcile(described, readings, kept=Kept(there))
+    assert shares(found).get("antenna", 0.0) < max(0.03, 0.5 * shares(without)["antenna"])
+
+
+def test_an_earlier_sweep_in_the_radio_room_narrows_the_loss_of_the_run():
+    widths = []
+    for seed in range(8):
+        rng = np.random.default_rng(40 + seed)
+        station, freqs = random_station(rng)
+        real, losses = truth(station, freqs, rng)
+        readings = read(station, real, freqs, rng, 100.0)
+        before = swept(real, freqs, BEHIND, age=0.0, sd=0.01, rng=rng)
+        wide, narrow = (reconcile(station, readings, kept=Kept(one)).losses for one in ((), before))
+        assert (narrow.low[-1] <= 1.05 * losses[-1]).all() and (losses[-1] <= 1.05 * narrow.high[-1]).all()
+        widths.append([np.log(one.high[-1] / one.low[-1]).mean() for one in (wide, narrow)])
+    wide, narrow = np.mean(widths, axis=0)
+    assert narrow < 0.9 * wide
+
+
+def test_an_earlier_sweep_of_what_is_described_blames_nothing_and_a_year_old_one_tells_less():
+    described, real, freqs, readings, rng = visit(7)
+    without, recent = (
+        shares(reconcile(described, readings, kept=Kept(one))) for one in ((), swept(real, freqs, 5, age=0.0))
+    )
+    assert recent["as-described"] > without["as-described"] - 0.05
+    off = with_gamma(described, freqs, gamma_of(described, freqs) + 0.08)
+    readings = read(described, replace(off, transmitter=real.transmitter), freqs, rng, 100.0)
+    spreads = []
+    for age in (0.0, 1.0, 30.0):
+        found = reconcile(described, readings[:1], kept=Kept(swept(off, freqs, 5, age=age)))
+        own = found.case.slice_of("re")
+        spreads.append(found.found.covariance[0].diagonal()[own].sum())
+    assert spreads[0] < 0.5 * spreads[1] and spreads[1] == pytest.approx(spreads[2])
+
+
+def test_a_measured_coil_is_not_suspected_of_being_much_worse():
+    described, _, _, readings, _ = visit(3)
+    n = next(n for n, part in enumerate(described.chain) if part.tuner)
+    found = reconcile(described, readings, kept=Kept(measured={n: (0.0, 0.05)}))
+    p = found.case.unknowns.parts.index(n)
+    loss = found.losses.at(p, 0)
+    assert loss[2] / loss[0] < 1.6
+    unmeasured = reconcile(described, readings).losses.at(p, 0)
+    assert unmeasured[2] / unmeasured[0] > 1.2 * loss[2] / loss[0]

@@ -1,0 +1,139 @@
+"""What is kept of a station beside its readings, as it bears on them, and what of it is counted.
+
+The sweeps of the day of the readings, the latest at each joint, and the baseline from before; the presets of
+that day, and earlier ones at a frequency that was read; what the bench measured of lines and coils.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Iterator, Sequence
+from dataclasses import dataclass, replace
+from datetime import date, datetime
+from typing import Any
+
+import numpy as np
+
+from tithe.answers.log.kept_marks import measured_of
+from tithe.answers.log.kept_presets import date_of, presets_told, years
+from tithe.answers.sweep.taken import TakenSweep
+from tithe.core import InputError, Station
+from tithe.core.arrays import Real
+from tithe.core.log.kept import SWEEP_SD, Beside, Kept
+from tithe.core.log.taken import Taken
+from tithe.core.message import Message, tell
+from tithe.core.parts.part import Part
+from tithe.document.station import StationFile
+from tithe.document.work import SweepModel
+from tithe.files import sweep_file
+
+_MOST_SWEEPS, _MOST_FREQUENCIES = 3, 12
+
+
+@dataclass(frozen=True)
+class Sweeping:
+    """A kept sweep, and whether it is the baseline."""
+
+    taken: TakenSweep
+    baseline: bool
+
+
+def kept(
+    document: StationFile,
+    station: Station,
+    readings: Sequence[Taken],
+    day: date | None,
+    sweeps: Sequence[Sweeping],
+) -> tuple[Kept, list[Message]]:
+    """What else is known of a station whose readings were taken on ``day`` (None: nobody noted when), and
+    what of it is counted, or not and why."""
+    freq_hz = np.unique([one.freq_hz for one in readings])
+    if len(freq_hz) > _MOST_FREQUENCIES:
+        freq_hz = freq_hz[np.linspace(0, len(freq_hz) - 1, _MOST_FREQUENCIES).round().astype(int)]
+    beside: list[Beside] = []
+    said: list[Message] = []
+    for one in _chosen(sweeps, day):
+        told, message = _sweep(station, one, freq_hz, day)
+        beside += told
+        said.append(message)
+    of_presets, messages = presets_told(document, station, freq_hz, day)
+    measured = measured_of(document, station, readings)
+    if measured:
+        messages.append(tell("beside.measured", parts=[station.chain[n].label for n in measured]))
+    return Kept((*beside, *of_presets), measured), [*said, *messages]
+
+
+def _chosen(sweeps: Sequence[Sweeping], day: date | None) -> Iterator[Sweeping]:
+    """Those of the day, the latest at each joint, and the baseline from before."""
+    if day is None:
+        return
+    latest = {
+        one.taken.joint: one for one in sorted(sweeps, key=lambda one: one.taken.taken) if _day(one) == day
+    }
+    yield from list(latest.values())[-_MOST_SWEEPS:]
+    yield from (one for one in sweeps if one.baseline and _day(one) < day)
+
+
+def _day(one: Sweeping) -> date:
+    return one.taken.taken.date()
+
+
+def _sweep(station: Station, one: Sweeping, freq_hz: Real, day: date | None) -> tuple[list[Beside], Message]:
+    taken, when = one.taken, _day(one)
+    named = {"title": taken.title or "without a name", "date": when.isoformat()}
+    try:
+        joint = _joint_now(station, taken)
+        sweep = sweep_file.read_kept(taken.content)
+    except InputError:
+        joint = None
+    if joint is None:
+        return [], tell("beside.other-run", **named)
+    low, high = sweep.range_hz
+    inside = freq_hz[(freq_hz >= low) & (freq_hz <= high)]
+    if not len(inside):
+        return [], tell("beside.other-band", **named)
+    age = years(when, day)
+    there = sweep.at(inside)
+    told = []
+    for k, freq in enumerate(inside.tolist()):
+        phased = there.gamma is not None
+        gamma = complex(there.gamma[k]) if there.gamma is not None else complex(there.rho[k])
+        gamma *= min(1.0, 1 / max(abs(gamma), 1e-12))
+        told.append(Beside(freq, joint, gamma, SWEEP_SD, phased, age))
+    return told, tell("beside.sweep" if age is None else "beside.baseline", **named)
+
+
+def _joint_now(station: Station, taken: TakenSweep) -> int | None:
+    """Where a sweep was taken, in the run as it is now; None where what lies beyond has changed since."""
+    beyond = taken.parts()[taken.joint :]
+    joint = len(station.chain) - len(beyond)
+    if joint < 0:
+        return None
+    same = all(_same(then, now) for then, now in zip(beyond, station.chain[joint:], strict=True))
+    return joint if same else None
+
+
+def _same(then: Part, now: Part) -> bool:
+    if then.tuner is not None and now.tuner is not None:
+        return not then.tuner.found and not now.tuner.found  # both out of line while one measures
+    then, now = (replace(part, label="") for part in (then, now))  # type: ignore[type-var]  # dataclasses
+    return then == now
+
+
+def kept_with(
+    document: StationFile, station: Station, readings: Sequence[Taken]
+) -> tuple[Kept, list[Message]]:
+    """The same of a station file that holds all of it: its readings are of the last day that one says."""
+    days = [day for one in document.readings if (day := date_of(one.date)) is not None]
+    sweeps = [
+        Sweeping(
+            TakenSweep(n, one.title, one.content, one.joint, _plain(one), datetime.fromisoformat(one.taken)),
+            one.baseline,
+        )
+        for n, one in enumerate(document.sweeps)
+        if date_of(one.taken) is not None
+    ]
+    return kept(document, station, readings, max(days, default=None), sweeps)
+
+
+def _plain(sweep: SweepModel) -> list[dict[str, Any]]:
+    return [part.model_dump(exclude_none=True) for part in sweep.chain]

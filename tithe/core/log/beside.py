@@ -1,0 +1,51 @@
+"""Rows of what a sweep or a preset told beside the readings, as they are predicted.
+
+One of the day of the readings shows the station with whatever is supposed of it. An earlier one shows it as
+it is described: what is not quite known of that (the antenna's Γ, the losses of the run) stands in the same
+columns, so that a measured antenna is known better, and a run by what came back through it.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+
+import numpy as np
+
+from tithe.core.arrays import Real
+from tithe.core.log.case import Case
+from tithe.core.log.kept import Beside
+from tithe.core.log.rows import by_station
+from tithe.core.log.slips import Indices, Slip
+from tithe.core.log.solved import STEP, Solved
+from tithe.core.reflection import reflection
+
+_REFERENCE_OHM = 50.0
+
+
+def beside_rows(
+    case: Case, every: Sequence[Beside], slip: Slip, station: Solved, which: Indices
+) -> tuple[Real, Real, Real]:
+    """In worlds (G, T): what is predicted of each row (G, T, B), its slopes (G, T, B, N) and its noise."""
+    out = [_rows(case, one, slip, station, which) for one in every]
+    predicted, slopes, noise = (np.concatenate(column, axis=2) for column in zip(*out, strict=True))
+    return predicted, slopes, noise
+
+
+def _rows(case: Case, one: Beside, slip: Slip, station: Solved, which: Indices) -> tuple[Real, Real, Real]:
+    k = int(np.searchsorted(case.freq_hz, one.freq_hz))
+    state = int(case.beyond_tuner(one))
+    v, i = (each[state][:, which, one.joint + 1, k] for each in (station.v, station.i))  # (D, G, T)
+    gamma = reflection(v, i, _REFERENCE_OHM)
+    parts = np.stack([gamma.real, gamma.imag] if one.phased else [np.abs(gamma)], axis=-1)
+    slopes = by_station(case, station, which, (parts[1:] - parts[0]) / STEP, np.full(parts.shape[-1], k))
+    noise = np.full(parts.shape[1:], one.noise)
+    predicted = parts[0]
+    if one.age is not None:  # an antenna that has changed since then has no part in it
+        for name in ("moved", "ohm", "size"):
+            column = case.where[name, 0]
+            noise += slopes[..., column] ** 2
+            slopes[..., column] = 0.0
+    elif slip.wild and not slip.only:
+        predicted, slopes = np.broadcast_to(np.array(one.values), parts.shape[1:]), np.zeros_like(slopes)
+        noise = np.full(parts.shape[1:], 1 / (2 * np.pi * one.flat_density**2))
+    return predicted, slopes, noise
