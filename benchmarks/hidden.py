@@ -17,6 +17,7 @@ from tithe.core.antenna.sampled import INTERPOLATION_OHM
 from tithe.core.arrays import Complex, Real
 from tithe.core.budget import solve
 from tithe.core.log.case import in_state
+from tithe.core.log.causes import OFTEN, CauseId
 from tithe.core.log.instruments import Instrument, instrument
 from tithe.core.log.taken import RADIO, State, Taken
 from tithe.core.log.unknowns import more_lossy
@@ -27,6 +28,12 @@ from tithe.core.parts.ratings import NO_RATINGS, Ratings
 from tithe.core.parts.transformer import Transformer
 from tithe.core.station import Station
 from tithe.core.twoport import Port, Run, TwoPort, series, shunt
+
+WOBBLE, TUNING = 0.12, 0.05
+"""How far Γ of an honest antenna may be off (half of that a part, about: as a table a year old), and what is
+left where a tuner has matched, each part of Γ."""
+READ = 0.43
+"""Of a meter's accuracy at full scale, to what it is read at the most."""
 
 
 @dataclass(frozen=True)
@@ -101,11 +108,12 @@ class Hidden:
     readings: tuple[Taken, ...]
 
 
-CAUSES = (
-    ("as-described", 0.32), ("antenna", 0.16), ("open", 0.05), ("short", 0.05), ("joint", 0.10),
-    ("water", 0.10), ("ground", 0.05), ("transformer", 0.02), ("multiplier", 0.07), ("swapped", 0.02),
-    ("reference", 0.01), ("wrong-end", 0.01), ("not-bypassed", 0.02), ("not-tuned", 0.02),
+HIDDEN: tuple[CauseId, ...] = (
+    "as-described", "antenna", "open", "short", "joint", "water", "ground", "transformer", "multiplier",
+    "swapped", "reference", "wrong-end", "not-bypassed", "not-tuned",
 )  # fmt: skip
+CAUSES = tuple((name, OFTEN[name]) for name in HIDDEN)
+"""As often as the table has each; how large, and by which law, is their own."""
 
 
 def hidden(
@@ -116,7 +124,7 @@ def hidden(
     names, shares = zip(*CAUSES, strict=True)
     cause = cause or str(rng.choice(names, p=np.array(shares) / sum(shares)))
     told, there = _spoiled(station, cause, rng)
-    power = float(station.transmitter.power_w * rng.choice([1.0, 1.0, 0.5, 0.25, 0.1]))
+    power = station.transmitter.power_w * float(np.exp(rng.uniform(np.log(0.08), 0.0)))
     true_power = power * float(np.exp(rng.uniform(-0.08, 0.08)))
     there = replace(there, transmitter=replace(there.transmitter, power_w=true_power))
     meters = [RADIO, *(n for n, part in enumerate(station.chain) if isinstance(part, Meter))]
@@ -135,6 +143,7 @@ def hidden(
             rng.choice([np.log(10), -np.log(10), rng.uniform(0.26, 1.0), -rng.uniform(0.3, 1.1)])
         )
     wrong = meters[-1]
+    tuner = next((n for n, part in enumerate(station.chain) if part.tuner and not part.bypassed), -1)
     out: list[Taken] = []
     for state in states:
         real: State = state
@@ -149,7 +158,8 @@ def hidden(
                     plane = _other_end(station, at)
                 meter = instrument(station, at)
                 r0 = 75.0 if cause == "reference" and at == wrong else meter.reference_ohm
-                forward, reflected = _shown(ports[plane], r0, meter, gains[at] + scale[at], rng)
+                left = TUNING * (real == "auto" and at < tuner) * complex(rng.normal(), rng.normal())
+                forward, reflected = _shown(ports[plane], r0, meter, gains[at] + scale[at], left, rng)
                 if cause == "swapped" and at == wrong and f == freq_hz[0] and state == "auto":
                     forward, reflected = reflected, forward
                 if forward <= 0:
@@ -177,13 +187,15 @@ def _other_end(station: Station, at: int) -> int:
 
 
 def _shown(
-    port: Port, r0: float, meter: Instrument, log_gain: float, rng: np.random.Generator
+    port: Port, r0: float, meter: Instrument, log_gain: float, left: complex, rng: np.random.Generator
 ) -> tuple[float, float]:
-    """Forward and reflected watts of a bridge that leaks, and is read to what its scale allows."""
+    """Forward and reflected watts of a bridge that leaks, and is read to what its scale allows; what a tuner
+    has ``left`` comes back beside."""
     a, b = port.v + r0 * port.i, port.v - r0 * port.i
+    b = b + left * a
     leak = meter.leak * np.sqrt(rng.uniform()) * np.exp(2j * np.pi * rng.uniform())
     powers = np.array([abs(a) ** 2, abs(b + leak * a) ** 2]) / (4 * r0) * np.exp(log_gain)
-    read = powers + rng.uniform(-1, 1, 2) * meter.accuracy * meter.full_scale_w / 2 * 0.6
+    read = powers + rng.uniform(-1, 1, 2) * meter.accuracy * meter.full_scale_w * READ
     return float(read[0]), float(max(read[1], 0.0))
 
 
@@ -194,7 +206,7 @@ def _spoiled(station: Station, cause: str, rng: np.random.Generator) -> tuple[st
             chain[n] = more_lossy(part, float(np.exp(rng.triangular(-0.2, 0.05, 0.4))))
         elif part.tuner is not None:
             chain[n] = more_lossy(part, float(np.exp(rng.triangular(-0.6, 0.0, 0.7))))
-    turned = Turned(station.antenna, float(rng.uniform(-0.004, 0.004)), 1.0, _wobble(rng, 0.06))
+    turned = Turned(station.antenna, float(rng.uniform(-0.004, 0.004)), 1.0, _wobble(rng, WOBBLE))
     joint, told = len(chain), cause
     if cause == "antenna":
         moved = float(rng.uniform(0.012, 0.07) * rng.choice([-1, 1]))

@@ -164,7 +164,7 @@ def test_behind_the_radio_s_own_tuner_the_radio_shows_nothing():
 def test_swapped_powers_are_put_right_and_a_scale_is_off_for_its_meter_alone():
     case, _, every = supposed("swapped")
     one = every[3]
-    value, _ = case.read_as(one.slip)
+    value = case.read_as(one.slip)
     (n,) = one.slip.only
     right = replace(EVERY[n], forward_w=EVERY[n].reflected_w, reflected_w=EVERY[n].forward_w)
     other, _ = case_of(KNOWN, [*EVERY[:n], right, *EVERY[n + 1 :]])

@@ -152,10 +152,11 @@ def _read_as(one: Cause, found: Reconciled) -> list[ReadAs]:
             if rows.is_power[m]:
                 forward = float(max(np.exp(min(one.shown[m], 30.0)) - rows.floor_w[m], 0.0))
             else:
-                rho = float(np.clip(one.shown[m], 0.0, 0.9999))
-                if not rows.is_swr[m] and forward:
-                    whole = forward + rows.floor_w[m]
-                    rho = float(np.sqrt(np.clip((rho**2 * whole - rows.floor_w[m]) / forward, 0.0, 0.9999)))
+                rho = one.shown[m]
+                if not rows.is_swr[m]:
+                    back = np.exp(min(one.shown[m], 30.0)) - rows.floor_w[m]
+                    rho = np.sqrt(max(back, 0.0) / forward) if forward else 0.0
+                rho = float(np.clip(rho, 0.0, 0.9999))
                 ratio = float(swr(np.array(rho)))
         out.append({"forward_w": forward, "swr": ratio, "off": float(np.clip(off, -99.0, 99.0))})
     return out

@@ -28,10 +28,9 @@ Column = tuple[str, object]
 
 @dataclass(frozen=True)
 class Seen:
-    """Rows of what is observed, (M,): by which ``reading``, whether it ``is_power``, and its ``value``. Of a
-    forward power that is ln(W + ``floor_w``); of a reflected one beside it √((W_r + floor)/(W_f + floor)),
-    which is |Γ| of powers that are read well and stays a number where they are not; of an SWR |Γ|
-    (``is_swr``)."""
+    """Rows of what is observed, (M,): by which ``reading``, and its ``value``. Of a forward power
+    (``is_power``), and of a reflected one in the row behind it, that is ln(W + ``floor_w``); of an SWR |Γ|
+    (``is_swr``). Each power errs by itself, so that their ratio is known as well as they are."""
 
     reading: Indices
     is_power: Mask
@@ -48,8 +47,7 @@ def seen(readings: Sequence[Taken], instruments: Mapping[int, Instrument]) -> Se
         if one.forward_w is not None:
             rows.append((n, True, False, float(np.log(one.forward_w + floor)), floor))
             if one.reflected_w is not None:
-                ratio = float(np.sqrt((one.reflected_w + floor) / (one.forward_w + floor)))
-                rows.append((n, False, False, ratio, floor))
+                rows.append((n, False, False, float(np.log(one.reflected_w + floor)), floor))
         if one.swr is not None:
             rows.append((n, False, True, one.rho or 0.0, floor))
     which, power, ratio_, value, floors = (np.array(column) for column in zip(*rows, strict=True))
@@ -111,21 +109,14 @@ class Case:
         """What was read."""
         return seen(self.readings, self.instruments)
 
-    def read_as(self, slip: Slip) -> tuple[Real, float]:
-        """The values of all rows, what was swapped put right, and ln of how much denser they lie then."""
+    def read_as(self, slip: Slip) -> Real:
+        """The values of all rows, what was swapped put right."""
         if not slip.swapped:
-            return self.rows.value, 0.0
-        value, denser = self.rows.value.copy(), 0.0
-        mine = self.places.slipped(slip)
-        for m in np.flatnonzero(mine):
-            one = self.readings[int(self.rows.reading[m])]
-            assert one.reflected_w and one.forward_w
-            if self.rows.is_power[m]:
-                value[m] = np.log(one.reflected_w + self.rows.floor_w[m])
-            else:
-                denser -= 2 * float(np.log(value[m]))
-                value[m] = 1 / value[m]
-        return value, denser
+            return self.rows.value
+        value = self.rows.value.copy()
+        forward = np.flatnonzero(self.places.slipped(slip) & self.rows.is_power)
+        value[forward], value[forward + 1] = value[forward + 1], value[forward]
+        return value
 
     @cached_property
     def of_row(self) -> list[Taken]:
@@ -186,6 +177,11 @@ class Case:
         return np.array([share_of(self.station, one)[1] for one in self.of_row])
 
     @cached_property
+    def speech_column(self) -> Indices:
+        """Of each row of a reading with two powers of speech, the column of what is shown of it; else 0."""
+        return np.array([self.where.get(("speech", int(n)), 0) for n in self.rows.reading])
+
+    @cached_property
     def leak(self) -> Real:
         """Of each row's meter, of each part of what leaks."""
         return np.array([meter.leak_sd for meter in self.meters])
@@ -224,17 +220,18 @@ class Case:
         """Of each row, how likely any value is that its meter may show at all: |Γ| even over 0 to 1, a power
         even in its logarithm over the scale."""
         full = np.array([meter.full_scale_w for meter in self.meters])
-        width = np.log((full + self.rows.floor_w) / self.rows.floor_w)
-        return np.where(
-            self.rows.is_power, 1 / np.maximum(width, 1.0), 0.9 / np.maximum(self.rows.value, 1.0) ** 2
-        )
+        rows = self.rows
+        width = np.log((full + rows.floor_w) / rows.floor_w)
+        rho = np.where(rows.is_swr, rows.value, np.exp((rows.value - np.roll(rows.value, 1)) / 2))
+        of_rho = 0.9 / np.maximum(rho, 1.0) ** 2 * np.where(rows.is_swr, 1.0, rho / 2)
+        return np.where(rows.is_power, 1 / np.maximum(width, 1.0), of_rho)
 
     @cached_property
     def columns(self) -> tuple[Column, ...]:
         """What is unknown, each with unit variance: the power, as it was set or as it is open; what a slip
         leaves open; the antenna's resonance and resistance; what
-        hinders; each part's loss; Γ at each frequency; and of the meters their gains, their leaks, and what
-        is left of the tuning."""
+        hinders; each part's loss; Γ at each frequency; and of the meters their gains, their leaks, what is
+        shown of speech by two powers alike, and what is left of the tuning."""
         out: list[Column] = [
             ("power", 0),
             ("power-open", 0),
@@ -248,6 +245,8 @@ class Case:
         out += [("gain", at) for at in self.instruments]
         groups = sorted({(one.at, one.freq_hz, one.tuner) for one in self.readings})
         out += [(kind, group) for group in groups for kind in ("leak-power", "leak-rho")]
+        spoken = self.rows.reading[(self.speech_sd > 0) & ~self.rows.is_power & ~self.rows.is_swr]
+        out += [("speech", int(n)) for n in spoken]
         out += [("tuning", k) for k in sorted({int(k) for k in self.places.freq[self.tuned]})]
         return tuple(out)
 

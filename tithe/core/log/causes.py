@@ -46,7 +46,7 @@ _WATER = (1.5, 10.0)
 _GROUND = (1.3, 4.0)
 _SHORT_OHM, _OPEN_OHM = (0.2, 30.0), (300.0, 10e3)
 _JOINT_SERIES_OHM, _JOINT_ACROSS_OHM = (1.0, 100.0), (50.0, 5e3)
-_LEAKAGE_OHM = (10.0, 300.0)
+_LEAKAGE_OHM = (10.0, 600.0)
 LEAST_M = 3.0
 """A shorter line is not suspected of water."""
 _TEN = float(np.log(10.0))
@@ -186,7 +186,7 @@ def _run(case: Case) -> Iterator[Supposed]:
         yield Supposed("ground", tell("cause.ground"), none, change)
     for n, part in enumerate(chain):
         if isinstance(part, Transformer) and not part.bypassed:
-            for ohm in _nodes(_LEAKAGE_OHM):
+            for ohm in _nodes(_LEAKAGE_OHM, _NODES + 2):
                 x = 1j * ohm * case.freq_hz / float(np.median(case.freq_hz))
                 told = tell("cause.transformer", part=part.label)
                 yield Supposed("transformer", told, none, Change(series=((n, x),)))

@@ -40,6 +40,7 @@ _WORTH = 14.0
 _CLOSELY, _LEAST_CLOSELY, _NUMBERS = 40, 4, 4e6
 _PAIRED = 5
 _PAIRS = 120
+_OPEN_SCALE = 1.0
 _BEARS = 0.04
 """How much readings tell (nats) of how many times as much a part loses, where they bear on it: as much as
 where they leave four fifths of how far it was open."""
@@ -200,8 +201,11 @@ def _again(case: Case, feed: Feed, looked: Weighed, some: Sequence[int]) -> Weig
 
 
 def _pairs(looked: Weighed) -> list[Supposed]:
-    """Two causes at once, of the likeliest that are not the same."""
+    """Two causes at once, of the likeliest that are not the same; where nothing explains the readings by
+    itself, the scale of each meter with whatever else may be wrong."""
     weight = looked.weight
+    if looked.supposed[int(np.argmax(weight))].cause == "other":
+        return _with_scales(looked.supposed)
     best: dict[str, list[int]] = {}
     for n in np.argsort(-weight):
         mine = best.setdefault(looked.supposed[n].cause, [])
@@ -216,6 +220,13 @@ def _pairs(looked: Weighed) -> list[Supposed]:
                 if both is not None:
                     out.append(both)
     return sorted(out, key=lambda one: -one.log_prior)[:_PAIRS]
+
+
+def _with_scales(every: Sequence[Supposed]) -> list[Supposed]:
+    scales = [one for one in every if one.slip.log_factor_sd >= _OPEN_SCALE]
+    changes = [one for one in every if one.change != NOTHING and one.cause != "as-described"]
+    both = (_both(one, scale) for scale in scales for one in changes)
+    return [one for one in both if one is not None]
 
 
 def _both(a: Supposed, b: Supposed) -> Supposed | None:
@@ -330,10 +341,16 @@ def _expected(case: Case, feed: Feed) -> Real:
     own = slice(len(rows.value))
     predicted = rows.value - first.off[0, own]
     spread = SIGMAS * np.sqrt((first.slopes[0, own] ** 2).sum(axis=-1) + first.noise[0, own])
-    # A row of a reflected power stands behind that of its forward power.
+    # A row of a reflected power stands behind that of its forward power: their ratio is |Γ|.
+    both = ~rows.is_power & ~rows.is_swr
     forward = np.roll(np.exp(np.minimum(predicted, 60.0)) - rows.floor_w, 1)
+    apart = first.slopes[0, own] - np.roll(first.slopes[0, own], 1, axis=0)
+    noise = first.noise[0, own] + np.roll(first.noise[0, own], 1)
+    of_ratio = SIGMAS / 2 * np.sqrt((apart**2).sum(axis=-1) + noise)
+    middle = np.where(both, np.exp((predicted - np.roll(predicted, 1)) / 2), predicted)
+    spread = np.where(both, middle * of_ratio, spread)
     out = []
-    for end, bound in zip((predicted - spread, predicted + spread), POWER_BOUNDS, strict=True):
+    for end, bound in zip((middle - spread, middle + spread), POWER_BOUNDS, strict=True):
         watts = np.maximum(np.exp(np.minimum(end, 60.0)) - rows.floor_w, 0.0)
         watts = watts * np.where(case.power_open, np.exp(bound), 1.0)
         share = np.maximum(end, 0.0) ** 2 * (forward + rows.floor_w) - rows.floor_w

@@ -40,29 +40,27 @@ def predicted_rows(
     if not value[:, where["power-open", 0]].any():
         guess = _guessed(case, log_watts)
         log_watts = log_watts + np.where(case.power_open, guess, 0.0)
-    watts = np.exp(np.minimum(log_watts, 30.0))
+    sent = np.exp(np.minimum(log_watts, 30.0))
     # Of a small |Γ| what leaks and what is left of the tuning are most of what is seen.
     small = np.sqrt(rho[0] ** 2 + np.pi / 2 * (case.leak**2 + TUNING_SD**2 * case.tuned))
     of_rho = of_rho * (rho[0] / np.maximum(small, 1e-9))[..., None] + own_rho
     of_log = of_log + own_log
-    # By the two powers: √((ρ² F + floor)/(F + floor)).
+    watts = np.where(power, 1.0, small**2) * sent
     whole = watts + rows.floor_w
-    ratio = np.sqrt((small**2 * watts + rows.floor_w) / whole)
-    by_rho = np.where(rows.is_swr, 1.0, watts * small / (ratio * whole))
-    by_log = np.where(rows.is_swr, 0.0, watts / whole * (small**2 / ratio - ratio) / 2)
-    by_log, by_rho = np.where(power, watts / whole, by_log), np.where(power, 0.0, by_rho)
+    by_log = np.where(rows.is_swr, 0.0, watts / whole)
+    by_rho = np.where(power, 0.0, np.where(rows.is_swr, 1.0, 2 * watts / (whole * np.maximum(small, 1e-9))))
     slopes = by_log[..., None] * of_log + by_rho[..., None] * of_rho
-    shown = np.where(power, np.log(whole), np.where(rows.is_swr, small, ratio))
+    shown = np.where(rows.is_swr, small, np.log(whole))
     predicted = shown + by_rho * (own_rho * at).sum(axis=-1)
     # The line through a guessed power is told by where it would pass without it.
     predicted = predicted - slopes[..., where["power-open", 0]] * guess / OPEN_SD
-    of_both = (case.error_w / whole) ** 2 * (1 / ratio**2 + ratio**2) / 4
-    of_swr = rho_reading_sd(case.error_w, watts, small) ** 2
+    of_speech = np.where(case.speech_column > 0, 0.0, case.speech_sd)
     noise = np.where(
-        power,
-        (case.error_w / whole) ** 2 + (watts / whole * case.speech_sd) ** 2 + 1e-6,
-        np.where(rows.is_swr, of_swr, of_both) + _LEAST_RHO_SD**2,
+        rows.is_swr,
+        rho_reading_sd(case.error_w, sent, small) ** 2,
+        (case.error_w / whole) ** 2 + (by_log * of_speech) ** 2 + 1e-6,
     )
+    noise = noise + (by_rho * _LEAST_RHO_SD) ** 2
     if slip.wild:
         predicted[..., mine], slopes[..., mine, :] = rows.value[mine], 0.0
         noise[..., mine] = 1 / (2 * np.pi * case.flat_density[mine] ** 2)
@@ -94,6 +92,7 @@ def _own_slopes(case: Case, slip: Slip, mine: Mask) -> tuple[Real, Real]:
     log[:, where["power-open", 0]] = np.where(case.power_open, OPEN_SD, 0.0)
     log[mine, where["scale", 0]] = slip.log_factor_sd
     log[each, case.gain_column] = case.gain_sd
+    log[each, case.speech_column] += np.where(case.speech_column > 0, case.speech_sd, 0.0)
     rho[each, case.leak_columns[1]] = case.leak
     rho[each[case.tuned], case.tuning_column[case.tuned]] = TUNING_SD
     return log, rho

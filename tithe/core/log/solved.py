@@ -12,34 +12,41 @@ from tithe.core.log.case import Case
 from tithe.core.log.feed import Feed
 from tithe.core.log.slips import Indices
 from tithe.core.log.supposed import Change
-from tithe.core.log.unknowns import MOST_RHO
 from tithe.core.log.worlds import Worlds, joined
 
 STEP = 0.02
 SIZE_SD = 0.25
 """Of the logarithm of what is in series or across, about each size that is tried."""
-_MOST_DISTANCE = 0.6
+_EDGE = 0.03
+"""Of |Γ|, from 1: where it begins to move less outwards."""
+_MOST_OFF = 0.5
 _LEAST_LOSS_DB, _MOST_LOSS_DB = 1e-6, 400.0
 
 
 def displaced(gamma: Complex, off: Complex) -> Complex:
-    """Γ moved by as much, shapes alike, in a measure in which |Γ| = 1 is infinitely far: near Γ = 0
-    their sum, and never more than 1.
+    """Γ moved by as much, shapes alike; near |Γ| = 1 and beyond ever less outwards, never past it.
 
-    >>> [round(float(displaced(np.array(g + 0j), np.array(0.5 + 0j)).real), 3) for g in (0.0, 0.9, -0.9)]
-    [0.462, 0.962, -0.75]
+    >>> [round(float(displaced(np.array(g + 0j), np.array(0.05 + 0j)).real), 4) for g in (0.0, 0.9, 0.98)]
+    [0.05, 0.95, 0.9962]
+    >>> round(float(displaced(np.array(0.98 + 0j), np.array(-0.05 + 0j)).real), 4)
+    0.9322
     """
-    far = np.abs(off)
-    way = off * np.tanh(far) / np.maximum(far, 1e-12)
-    return np.asarray((gamma + way) / (1 + gamma.conj() * way))
+    rho = np.abs(gamma)
+    room = np.clip(1 - rho, 1e-6, _EDGE)
+    open_end = gamma * np.where(
+        rho > 1 - _EDGE, (1 - _EDGE + _EDGE * np.log(_EDGE / room)) / np.maximum(rho, 0.5), 1.0
+    )
+    moved = open_end + off
+    far = np.abs(moved)
+    near = 1 - _EDGE * np.exp(-np.maximum(far - (1 - _EDGE), 0.0) / _EDGE)
+    return np.asarray(moved * np.where(far > 1 - _EDGE, near / np.maximum(far, 1e-9), 1.0))
 
 
 @dataclass(frozen=True)
 class Solved:
     """Worlds solved with what is unknown moved: by state V and I (D, W, planes, F), D: as it is, Γ's real
     and its imaginary part moved, what hinders grown, each part's loss moved; ``log_loss`` (W, P, F) and its
-    slopes (W, P, F, N); how far Γ may be off, (W, F), and its way by the antenna's two own unknowns, in
-    `displaced`'s measure."""
+    slopes (W, P, F, N); how far Γ may be off, (W, F), and its way by the antenna's two own unknowns."""
 
     v: Complex
     i: Complex
@@ -72,9 +79,9 @@ class Solved:
                 series[w, joint] += value
             for joint, value in change.shunt:
                 shunt[w, joint] += value
-        room = 1 - np.minimum(np.abs(gamma), MOST_RHO) ** 2
-        moved, ohm = (by * width / room for by, width in zip(feed.slopes(gamma, phases), widths, strict=True))
-        sd = np.minimum(case.unknowns.gamma_sd / room, _MOST_DISTANCE)
+        ways = (by * width for by, width in zip(feed.slopes(gamma, phases), widths, strict=True))
+        moved, ohm = (way * np.minimum(1.0, _MOST_OFF / np.maximum(np.abs(way), 1e-12)) for way in ways)
+        sd = np.full(gamma.shape, case.unknowns.gamma_sd)
         off = sd * (at[:, case.slice_of("re")] + 1j * at[:, case.slice_of("im")])
         off = off + moved * at[:, [case.where["moved", 0]]] + ohm * at[:, [case.where["ohm", 0]]]
         size = np.exp(SIZE_SD * at[:, case.where["size", 0]])[:, None, None]

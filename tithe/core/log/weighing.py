@@ -110,13 +110,12 @@ def _weighed(case: Case, feed: Feed, supposed: Sequence[Supposed], about: Weighe
             rows.append(beside_rows(case, case.before, slip, described, as_described[some]))
         for whole, column in zip((predicted, slopes, noise), zip(*rows, strict=True), strict=True):
             whole[some] = np.concatenate(column, axis=2)
-    read = {slip: case.read_as(slip) for slip in slips}
-    values = np.stack([np.concatenate([read[one.slip][0], case.beside_values]) for one in supposed])[:, None]
-    denser = np.array([read[one.slip][1] for one in supposed])
+    read = {slip: np.concatenate([case.read_as(slip), case.beside_values]) for slip in slips}
+    values = np.stack([read[one.slip] for one in supposed])[:, None]
     off = values - predicted + (slopes @ value[:, None, :, None])[..., 0]
     log_loss, loss_slopes = station.log_loss[index], station.loss_slopes[index]
     if tried == 1:
-        spread_over = denser if about is None else about.spread_over
+        spread_over = np.zeros(count) if about is None else about.spread_over
         phase = phases[index[:, 0]]
         first = (one[:, 0] for one in (off, slopes, noise, log_loss, loss_slopes))
         off, slopes, noise, log_loss, loss_slopes = first
@@ -124,7 +123,7 @@ def _weighed(case: Case, feed: Feed, supposed: Sequence[Supposed], about: Weighe
         by_freq = _evidence_by_frequency(case, off, slopes, noise)  # (H, T, F)
         phase = np.argmax(by_freq, axis=1)
         mean = logsumexp(by_freq, axis=1) - np.log(tried)
-        spread_over = denser + (mean - by_freq.max(axis=1)).sum(axis=-1)
+        spread_over = (mean - by_freq.max(axis=1)).sum(axis=-1)
         of_row = phase[:, case.row_freq]  # (H, M)
         h = np.arange(count)[:, None]
         m = np.arange(off.shape[-1])[None]
