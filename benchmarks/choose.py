@@ -16,11 +16,12 @@ from tithe.core.choose import (
     EVERY_THIRD,
     SeenAntenna,
     candidates,
-    doubts,
     evaluate,
     parts_of,
     question,
     safe_lengths,
+    tried,
+    worlds,
 )
 from tithe.core.twoport import Port
 from tithe.document import choice, shelf, station_file
@@ -56,6 +57,13 @@ def lines() -> Iterator[str]:
         f"pass per placement (aim 0.1 s); solve in a loop {looped:.1f} s (from every {SAMPLE}th candidate); "
         f"ratio {looped / once:.0f}"
     )
+    ranking = choose_json.ranked(wanted, evaluate(asked, wanted.kit, wanted.all_candidates()))
+    drawn = worlds(asked, wanted.kit, wanted.uncertain(asked))
+    took = seconds(lambda: list(tried(ranking, drawn)), runs=3)
+    yield (
+        f"decided in {drawn.weight.size} worlds, phase known: {took:.2f} s more (aim 2 s), as long as "
+        f"{took / once:.0f} rankings"
+    )
     yield from _phase_unknown(document)
     yield from _growth(document)
 
@@ -69,7 +77,7 @@ def _phase_unknown(document: StationFile) -> Iterator[str]:
     tuners = {
         one.title: one.part.model_dump(exclude_none=True) for one in shelf.parts() if one.group == "tuner"
     }
-    took: dict[str, dict[str, float]] = {"choice": {}, "how sure it is": {}, "221 feeder lengths": {}}
+    took: dict[str, dict[str, float]] = {"choice": {}, "decided in worlds": {}, "221 feeder lengths": {}}
     for title, tuner in tuners.items():
         chain = document.model_dump(exclude_none=True)["chain"]
         chain[2] = tuner
@@ -79,7 +87,7 @@ def _phase_unknown(document: StationFile) -> Iterator[str]:
         ranking = choose_json.ranked(wanted, evaluate(asked, wanted.kit, chosen))
         jobs = (
             lambda: evaluate(asked, wanted.kit, chosen),  # noqa: B023 - timed at once
-            lambda: list(doubts(ranking, wanted.kit)),  # noqa: B023
+            lambda: list(tried(ranking, worlds(asked, wanted.kit, wanted.uncertain(asked)))),  # noqa: B023
             lambda: safe_lengths(question(station), 5, 60, 0.25),  # noqa: B023
         )
         for what, job in zip(took, jobs, strict=True):

@@ -20,9 +20,9 @@ from tithe.core.log.case import in_state
 from tithe.core.log.causes import OFTEN, CauseId
 from tithe.core.log.instruments import Instrument, instrument
 from tithe.core.log.taken import RADIO, State, Taken
-from tithe.core.log.unknowns import more_lossy
 from tithe.core.parts.line import Line
 from tithe.core.parts.meter import Meter
+from tithe.core.parts.more_lossy import more_lossy
 from tithe.core.parts.part import Part
 from tithe.core.parts.ratings import NO_RATINGS, Ratings
 from tithe.core.parts.transformer import Transformer

@@ -20,7 +20,7 @@ from tithe.answers.station import budget_json
 from tithe.answers.sweep import sweep_json
 from tithe.core import InputError, solve
 from tithe.core.antenna import SampledAntenna
-from tithe.core.choose import break_evens, evaluate, question, safe_lengths
+from tithe.core.choose import break_evens, evaluate, question, safe_lengths, tried, worlds
 from tithe.core.questions import SCHOOLS, Asked, compare_schools
 from tithe.core.sweep import (
     RadialReading,
@@ -162,15 +162,18 @@ def test_every_figure_of_the_choice_has_its_working(mill):
     ranking = choose_json.ranked(
         wanted, evaluate(question(document.to_core(), 6), wanted.kit, wanted.all_candidates())
     )
-    answer = choose_json.answer(wanted, ranking)
+    drawn = worlds(ranking.grid.question, wanted.kit, wanted.uncertain(ranking.grid.question))
+    *_, found = tried(ranking, drawn)
+    answer = choose_json.answer(wanted, choose_json.decided(wanted, ranking, found))
     ids = [one.id for one in ranking.grid.candidates]
     for one in answer["candidates"][::9]:
         n = ids.index(one["id"])
         figures = {
             key: one[key] for key in ("score_w", "score_low_w", "score_high_w", "behind_db", "cost", "cells")
         }
+        counted = ("behind_db.middle", "behind_db.nine_of_ten")  # over worlds: there is no working of those
         for path, told in leaves(figures):
-            if told is not None:
+            if told is not None and path not in counted:
                 check(working_of_candidate(ranking, n, path), 0, told, path)
 
 

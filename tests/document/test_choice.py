@@ -7,6 +7,7 @@ import pytest
 
 from tests.said import line, refused
 from tithe.answers.choose import choose_json
+from tithe.answers.choose.answers import Choosing
 from tithe.core import InputError, Tuner
 from tithe.core.choose import candidates, evaluate, question
 from tithe.document import choice, shelf
@@ -130,9 +131,7 @@ def test_a_short_run_takes_half_of_it_indoors_unless_told(mill):
 def test_the_answer_holds_no_infinity_and_names_every_purchase(mill):
     document = validate(mill | {"choice": {"line": "rg-174"}})
     wanted = choice.read(document)
-    grid = evaluate(question(document.to_core()), wanted.kit, wanted.all_candidates())
-    ranking = choose_json.ranked(wanted, grid)
-    answer = choose_json.answer(wanted, ranking)
+    answer = choose_json.answer(wanted, Choosing(document).judged())
     text = json.dumps(answer, allow_nan=False)
     assert "own-" not in text
     bought = {row["name"] for one in answer["candidates"] for row in one["buy"]}

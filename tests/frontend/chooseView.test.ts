@@ -51,7 +51,6 @@ beforeEach(async () => {
   server = new FakeServer(({ path, body }) => {
     if (path === '/api/solve') return { body: answer() };
     if (path === '/api/choose') return { body: { answer: chosen() } };
-    if (path === '/api/choose/sure') return { body: { sure: { sentence: 'It stands.', doubts: [] } } };
     if (path === '/api/choose/break-even') return { body: [] };
     if (path === '/api/choose/map') return { body: lossMap((body as { id: string }).id) };
     if (path === '/api/choose/look') return { body: { ...LOOK, name: (body as { id: string }).id } };
@@ -77,12 +76,12 @@ afterEach(async () => {
   if (preferences.system === 'feet') preferences.toggleSystem();
 });
 
-test('the verdict comes with its map, and how sure it is once the question stands', async () => {
+test('the verdict comes with its map, and with how sure it is', async () => {
   const choosing = new Choosing();
   await choosing.ask(station());
   expect(choosing.map?.id).toBe('a');
   expect(choosing.presentMap?.id).toBe('present');
-  expect(choosing.sure?.sentence).toBe('It stands.');
+  expect(choosing.answer?.sure.sentence).toContain('94 of 100');
   expect(choosing.progress).toBeNull();
 });
 
@@ -128,7 +127,7 @@ test('the matrix marks the decision, the best and the present, and gives share, 
   const rows = () => screen.getAllByRole('row').slice(1);
   const text = (n: number) =>
     [...(rows()[n]?.children ?? [])].map((cell) => cell.textContent?.replace(/\s+/g, ' ').trim()).join(' | ');
-  expect(text(0)).toBe('▲the best: place b RG-58 | 85 | 90 | 80 | 800');
+  expect(text(0)).toBe('▲the best: place b RG-58 | 85 | 0.4 1.25 · 94 % | 90 | 80 | 800');
   expect(text(1)).toContain('●the decision: place a');
   expect(text(2)).toContain('60 | 0✕ | ?');
   expect(text(3)).toContain('○ what stands now');

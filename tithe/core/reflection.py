@@ -85,3 +85,26 @@ def handbook_loss_db(matched_db: Any, rho: Any) -> Real:
     a = 10.0 ** (np.asarray(matched_db, dtype=np.float64) / 10.0)
     rho2 = np.minimum(np.asarray(rho, dtype=np.float64) ** 2, 1.0)
     return decibels(quotient(a * a - rho2, a * (1.0 - rho2), np.inf))
+
+
+_EDGE = 0.03
+"""Of |Γ|, from 1: where it begins to move less outwards."""
+
+
+def displaced(gamma: Complex, off: Complex) -> Complex:
+    """Γ moved by as much, shapes alike; near |Γ| = 1 and beyond ever less outwards, never past it.
+
+    >>> [round(float(displaced(np.array(g + 0j), np.array(0.05 + 0j)).real), 4) for g in (0.0, 0.9, 0.98)]
+    [0.05, 0.95, 0.9962]
+    >>> round(float(displaced(np.array(0.98 + 0j), np.array(-0.05 + 0j)).real), 4)
+    0.9322
+    """
+    rho = np.abs(gamma)
+    room = np.clip(1 - rho, 1e-6, _EDGE)
+    open_end = gamma * np.where(
+        rho > 1 - _EDGE, (1 - _EDGE + _EDGE * np.log(_EDGE / room)) / np.maximum(rho, 0.5), 1.0
+    )
+    moved = open_end + off
+    far = np.abs(moved)
+    near = 1 - _EDGE * np.exp(-np.maximum(far - (1 - _EDGE), 0.0) / _EDGE)
+    return np.asarray(moved * np.where(far > 1 - _EDGE, near / np.maximum(far, 1e-9), 1.0))

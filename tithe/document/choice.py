@@ -17,7 +17,8 @@ import numpy as np
 
 from tithe.core import InputError
 from tithe.core.budget import MAX_RUN_DB
-from tithe.core.choose import PLACEMENTS, Candidate, Kit, Site, Wishes, candidates
+from tithe.core.choose import PLACEMENTS, Candidate, Kit, Question, Site, Uncertain, Wishes, candidates
+from tithe.core.choose.worlds import WET_SHARE
 from tithe.core.errors import require
 from tithe.core.parts.line import LineType, attenuation_db_per_m
 from tithe.core.parts.part import Part
@@ -25,6 +26,7 @@ from tithe.core.wires.shapes.shape import Shape
 from tithe.document import shelf
 from tithe.document.parts import PartModel
 from tithe.document.parts.line import LineModel
+from tithe.document.parts.measured_loss import measured_loss
 from tithe.document.station import StationFile
 from tithe.document.work import ChoiceModel
 
@@ -75,6 +77,15 @@ class Choice:
         )
         require(bool(found), "choice", "nothing-left")
         return found
+
+    def uncertain(self, asked: Question) -> Uncertain:
+        """What of it is not quite known: the weather as it is said, lines and tuners as they were
+        measured."""
+        mhz = float(np.median(asked.freq_hz)) / 1e6
+        found = ((token, measured_loss(model, mhz)) for token, model in self.models.items())
+        measured = {token: one for token, one in found if one is not None}
+        wet = self.settings.wet_percent
+        return Uncertain(WET_SHARE if wet is None else wet / 100, measured)
 
     def chain_of(self, candidate: Candidate) -> list[PartModel]:
         """A candidate's run as the file writes it."""

@@ -48,15 +48,20 @@ class ChoiceModel(FileObject):
 
     ``run_m`` left out is the length of the longest line; ``indoor_m`` and ``lead_m`` left out are 6 and 3 m,
     half of the run at the most; the lead of a planned antenna is as long as its feedpoint is high. Prices by
-    token: lines per metre, parts each, in any one currency. ``off``, ``lines_off``: placements and lines not
-    wanted; ``line``: the only line allowed. ``fed_against_ground`` left out: as a planned antenna's shape has
-    it, else not.
+    token: lines per metre, parts each, in any one currency. ``db_worth`` left out: a dB is worth 50 of it;
+    ``wet_percent`` left out: one day in four is wet. ``school``: what stands in most of the worlds that may
+    be, or the cheapest within ``within_db`` of the best as all is typed. ``off``, ``lines_off``: places and
+    lines not wanted; ``line``: the only line allowed. ``fed_against_ground`` left out: as a planned antenna's
+    shape has it, else not.
     """
 
     run_m: Positive | None = None
     indoor_m: NotNegative | None = None
     lead_m: NotNegative | None = None
     within_db: Annotated[float, Field(strict=True, allow_inf_nan=False, ge=0, le=20)] = 1.0
+    db_worth: Annotated[NotNegative, Field(le=1e9)] | None = None
+    wet_percent: Annotated[float, Field(strict=True, allow_inf_nan=False, ge=0, le=100)] | None = None
+    school: Literal["worlds", "as-typed"] = "worlds"
     budget: NotNegative | None = None
     prices: dict[Name, NotNegative] = Field(default_factory=dict)
     off: Slugs = Field(default_factory=list)

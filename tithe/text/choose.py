@@ -100,6 +100,16 @@ CHOICES = {
         "bands; the cheapest within {within_db:db} dB of the best, {cheapest} would add {gain}. The best, "
         "{best} would add {best_gain}."
     ),
+    "choose.nothing-worth-it": (
+        "Nothing is worth doing at what a dB is worth to you. {now} of {rated_w:watts} W leave "
+        "{sky:pick|for the sky|the antenna} over your bands; what would add most, {most} would add "
+        "{gain_db:db} dB."
+    ),
+    "choose.hardly-worlds": (
+        "Hardly worth doing. {now} of {rated_w:watts} W leave {sky:pick|for the sky|the antenna} over your "
+        "bands; what is near enough in most cases, {cheapest} would add {gain}. The best, {best} would add "
+        "{best_gain}."
+    ),
     "choose.costs": "It costs about {cost:figure}.",
     "choose.best-alike": "The best of all, {what}{money} is no better.",
     "choose.best-of-all": "The best of all, {what}{money} is {better_db:db} dB better.",
@@ -112,13 +122,47 @@ CHOICES = {
         "Not worth doing: better coax alone. {what:capital}, for {cost:figure}, would radiate {apart_db:db} "
         "dB less than that."
     ),
-    "choose.stands": (
-        "The answer stands, within {within_db:db} dB of the best, with each of these by itself: "
-        "{tried:semicolon}."
+    "choose.right-in": (
+        "It is within {within_db:db} dB of the best in {right:count} of 100 cases tried: with the antenna, "
+        "the lines, coils, cores and the weather as they may be."
     ),
-    "choose.not-sure": "Not quite sure: {flips:semicolon}.",
-    "choose.flip": "if {assumption}, it would be {instead} ({behind_db:db} dB in it)",
-    "choose.others-hold": "{held:count} of {tried:count} assumptions tried do not change it.",
+    "choose.none-near": (
+        "Nothing that is affordable stays within {within_db:db} dB of the best in most cases and within "
+        "{twice_db:db} dB in nine of ten: this is the least behind, by up to {behind_db:db} dB in nine of "
+        "ten."
+    ),
+    "choose.right-where": "{instead}, {worlds:comma}",
+    "choose.another-right": "Another would be right: {flips:semicolon}.",
+    "choose.whatever": "Nothing that was tried makes another one right.",
+    "world.wet": "on wet days alone",
+    "world.dry": "on dry days alone",
+    "world.line-more": "if the present line loses more than one would think",
+    "world.line-less": "if the present line loses less than one would think",
+    "world.coil-worse": "if coils are worse than written",
+    "world.coil-better": "if coils are better than written",
+    "world.antenna": "if the antenna is another one than is known, as it may be",
+    "find.nothing": "Nothing you could measure would change this: go and build.",
+    "find.nothing-stays": "Nothing you could measure would change this.",
+    "find.nothing-else": "Nothing else you could measure changes it.",
+    "find.first": (
+        "Measure {what} first ({effort}, {minutes:count} minutes): it changes the answer in "
+        "{changes:count} of 100 cases, and {worth} on average."
+    ),
+    "find.then": (
+        "Then {what} ({effort}, {minutes:count} minutes): {changes:count} of 100 cases; it {worth} on "
+        "average."
+    ),
+    "find.both": "brings {gained_db:db} dB and saves {saved:figure}",
+    "find.saves": "saves {saved:figure}",
+    "find.gains": "brings {gained_db:db} dB",
+    "find.for-more": "brings {gained_db:db} dB, for {more:figure} more",
+    "find.antenna": "R and X at the feedpoint",
+    "find.ground": "the ground",
+    "find.line": "the loss of the present run",
+    "find.coil": "the Q of the tuner’s coil",
+    "effort.indoors": "indoors",
+    "effort.outdoors": "outdoors",
+    "effort.climbing": "climbing",
     "choose.no-price": "No price is set for {parts:list}.",
     "choose.rough-prices": "Costs are by rough starting prices in no currency: set your own.",
     "choose.left-out": ("Left out, since next to nothing would arrive through so much of it: {lines:list}."),
@@ -141,14 +185,6 @@ CHOICES = {
     "choose.retuned": (
         "What stands now is judged with {tuners:names} set anew for each frequency, as one would."
     ),
-    "assumption.cable": "all lines lose 20 % more",
-    "assumption.wet": "ribbon and windowed line are wet (several times the loss, 5 % slower)",
-    "assumption.steel": "lines of copper-clad steel lose more below 5 MHz",
-    "assumption.r-up": "the antenna’s R is 20 % higher",
-    "assumption.r-down": "the antenna’s R is 20 % lower",
-    "assumption.q": "the tuners’ coils have Q 100 (those known by their sheet lose double)",
-    "assumption.in-series": "parts of which it is not known lose in series, as contacts do",
-    "assumption.across": "parts of which it is not known lose across, as cores do",
     "break-even.never": "{rival:capital} never gains {within_db:db} dB on {base}, up to {up_to_m:figure} m.",
     "break-even.always": (
         "{rival:capital} gains {within_db:db} dB on {base} even on a run of {from_m:figure} m."

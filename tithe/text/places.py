@@ -72,6 +72,8 @@ PLACES: Mapping[str, Mapping[str, str]] = {
         "choice.indoor_m": "part indoors",
         "choice.lead_m": "lead from the mast foot",
         "choice.budget": "budget",
+        "choice.db_worth": "what a dB is worth",
+        "choice.wet_percent": "days that are wet",
         "low_m": "first length",
         "high_m": "last length",
         "step_m": "step",

@@ -14,13 +14,11 @@ from tithe.core.choose import (
     Grid,
     Site,
     Wishes,
-    doubts,
     named,
     not_worth,
     question,
     rank,
     shortcomings,
-    sure,
     verdict,
 )
 from tithe.text import say
@@ -37,9 +35,6 @@ def test_a_short_run_at_low_swr_is_left_alone(kit):
     ranking = ranked(station, replace(kit, owned_line="good"), Site(5.0, 2.0, 1.0), Wishes())
     assert decided(ranking).present
     assert say(verdict(ranking, NAMES)).startswith("Nothing is worth doing.")
-    found = list(doubts(ranking, kit))
-    assert all(doubt.stands for doubt in found)
-    assert say(sure(found, 1.0, NAMES)).startswith("The answer stands")
 
 
 def test_a_long_thin_coax_with_a_wild_load_moves_the_match_or_opens_the_line(kit, site):
@@ -149,24 +144,6 @@ def test_what_is_ruled_out_is_no_candidate(kit, site, wish, gone, left):
     assert left in placements
     lines = ranked(make_station(15 - 400j, 40.0), kit, site, Wishes(line="good")).grid.candidates
     assert {one.line for one in lines if not one.present} == {"good"}
-
-
-def test_an_assumption_that_flips_the_answer_is_named(kit):
-    """Just inside 1 dB with the thin line as it is; outside with 20 % more loss on it."""
-    site = Site(12.0)
-    station = make_station(50 + 0j, 12.0, bands=(BANDS[0],))
-    wishes = Wishes(off=frozenset(p.slug for p in PLACEMENTS if p.slug != "none"))
-    nominal = ranked(station, kit, site, wishes)
-    behind = float(nominal.behind_db[nominal.present])
-    within = behind * 1.1
-    ranking = rank(nominal.grid, nominal.costs, within)
-    assert decided(ranking).present
-    found = {doubt.assumption.id: doubt for doubt in doubts(ranking, kit)}
-    assert not found["cable"].stands
-    assert found["q"].stands
-    assert found["cable"].instead.line == "good"
-    said = say(sure(list(found.values()), within, NAMES))
-    assert "if all lines lose 20 % more, it would be no tuner, on good coax" in said
 
 
 def test_the_antenna_stays_what_it_is_whatever_the_run(kit, site):

@@ -11,23 +11,18 @@ from tests.core.choose.conftest import LINES, PRICES, make_kit, make_station
 from tests.strategies import LOAD
 from tithe.core import Band, Inline, Line, Ratings, Resonator, SwrAntenna, Tuner, solve, table
 from tithe.core.choose import (
-    ASSUMPTIONS,
     PLACEMENTS,
     Candidate,
     Item,
-    SeenAntenna,
     Site,
     ThroughPresentRun,
     Wishes,
-    candidates,
     cost,
-    doubts,
     evaluate,
     guessed_bands,
     how_used,
     parts_of,
     question,
-    rank,
     safe_lengths,
     to_buy,
 )
@@ -35,7 +30,6 @@ from tithe.core.choose.stack import StackedLine
 from tithe.core.parts.line import attenuation_db_per_m, constants
 from tithe.core.parts.worse_line import WorseLine
 from tithe.core.transmitter import NO_PROTECTION
-from tithe.core.twoport import Port
 from tithe.document import shelf
 from tithe.text import say
 
@@ -127,15 +121,6 @@ def test_stacked_lines_are_their_lines_side_by_side():
     assert np.isinf(stack.max_volts_rms).all()
 
 
-@given(LOAD, st.floats(0.5, 2.0))
-def test_another_resistance_leaves_the_reactance(z, factor):
-    port_v = np.full((1, 3), z * (2 + 1j))
-    seen = SeenAntenna(FREQ, Port(port_v, np.full((1, 3), 2 + 1j)))
-    other = seen.with_resistance(factor).port.z_ohm
-    assert other.real == pytest.approx(np.full((1, 3), factor * z.real), rel=1e-9, abs=1e-9)
-    assert other.imag == pytest.approx(np.full((1, 3), z.imag), rel=1e-9, abs=1e-6)
-
-
 def test_an_antenna_read_through_the_run_is_the_same_behind_any_run():
     """|Γ| at the feedpoint is that of the room times 10^(matched/10), whatever run is put before it later."""
     station = replace(make_station(50, 30.0), antenna=SwrAntenna(((6.9e6, 2.0), (30e6, 2.0)), plane="radio"))
@@ -147,53 +132,6 @@ def test_an_antenna_read_through_the_run_is_the_same_behind_any_run():
     assert ThroughPresentRun(station).range_hz == station.antenna.range_hz
     far = table(((6e6, 50, 0), (9e6, 50, 0)))
     assert ThroughPresentRun(replace(station, antenna=far)).guess(7e6) == far.guess(7e6) is not None
-
-
-def test_every_assumption_changes_what_it_says():
-    kit, asked = make_kit(), question(make_station(40 - 100j, 20.0, tuner=Tuner("l", c_max_f=1e-8)))
-    # Without a tuner a poorer line may please the radio.
-    off = {one.slug for one in PLACEMENTS if one.tuner in ("none", "radio")}
-    chosen = candidates(Site(20.0, 2.0, 2.0), kit, Wishes(off=frozenset(off)))
-    nominal = evaluate(asked, kit, chosen).score_w
-    for assumption in ASSUMPTIONS:
-        assert assumption.applies(asked, kit)
-        other, worse = assumption.change(asked, kit)
-        score = evaluate(other, worse, chosen).score_w
-        # Steel shows below 5 MHz, and these bands lie above.
-        assert np.allclose(score, nominal) == (assumption.id == "steel"), assumption.id
-        if assumption.id in ("cable", "q"):
-            assert (score < nominal).all(), assumption.id
-        if assumption.id == "wet":
-            open_line = np.array([one.line == "open" for one in chosen])
-            assert not np.isclose(score[open_line], nominal[open_line]).any()
-            np.testing.assert_allclose(score[~open_line], nominal[~open_line])
-
-
-def test_copper_clad_steel_loses_more_below_5_mhz_alone():
-    low, high = Band("80 m", 3.5e6, 3.8e6), Band("40 m", 7.0e6, 7.2e6)
-    station = replace(make_station(40 - 100j, 20.0), bands=(low, high))
-    station = replace(station, antenna=table(((3e6, 40, -100), (8e6, 40, -100))))
-    kit, asked = make_kit(), question(station)
-    chosen = candidates(Site(20.0, 2.0, 2.0), kit, Wishes(line="thin"))
-    steel = next(one for one in ASSUMPTIONS if one.id == "steel")
-    nominal = evaluate(asked, kit, chosen).by_band_w
-    worse = evaluate(*steel.change(asked, kit), chosen).by_band_w
-    assert not np.isclose(worse[:, 0], nominal[:, 0]).any()
-    np.testing.assert_allclose(worse[:, 1], nominal[:, 1])
-
-
-def test_assumptions_without_a_case_are_not_tried():
-    parts = {
-        t: replace(p, series_share=1.0) if p.series_share is not None else p
-        for t, p in make_kit().parts.items()
-    }
-    lines = {t: replace(line, wet_factor=1.0, low_band_factor=1.0) for t, line in LINES.items()}
-    kit = replace(make_kit(lines=lines), parts=parts)
-    station = make_station(40 - 100j, 20.0)
-    line, choke = station.chain
-    bare = replace(line, line=lines["thin"])
-    asked = question(replace(station, chain=(bare, replace(choke, series_share=0.9))))
-    assert {one.id for one in ASSUMPTIONS if one.applies(asked, kit)} == {"cable", "r-up", "r-down", "q"}
 
 
 def test_what_stands_now_is_tuned_anew_for_each_frequency():
@@ -240,34 +178,9 @@ def test_bands_on_which_the_antenna_is_a_guess_are_named():
     assert guessed_bands(question(station)) == ["20 m"]
 
 
-def test_the_present_run_is_worse_under_the_same_assumptions():
-    present = Candidate("present", "thin", (), present=True)
-    station = make_station(40 - 100j, 20.0, tuner=Tuner("l", c_max_f=1e-8))
-    kit, asked = make_kit(), question(station)
-    nominal = evaluate(asked, kit, (present,)).score_w[0]
-    worse = {a.id: evaluate(*a.change(asked, kit), (present,)).score_w[0] for a in ASSUMPTIONS}
-    assert worse["cable"] < nominal
-    assert worse["q"] < nominal
-
-
 def test_resonators_are_chosen_for_as_well():
     station = replace(make_station(50, 20.0), antenna=Resonator(7.1e6, 60, 10))
     asked = question(replace(station, bands=(station.bands[0],)))
     assert asked.freq_hz.tolist() == [7.0e6, 7.1e6, 7.2e6]
     assert asked.weights.tolist() == [1.0]
     assert isinstance(station.chain[0], Line)
-
-
-def test_doubts_look_at_the_far_ones_too_where_the_best_falls_to_them():
-    """Against every candidate tried under every assumption, where rain takes what was best."""
-    soaked = replace(LINES["open"], wet_factor=400.0)
-    kit = make_kit(lines={**LINES, "open": soaked})
-    asked = question(make_station(15 - 400j, 40.0, tuner=Tuner("l", c_max_f=1e-8)))
-    chosen = candidates(Site(40.0, 6.0, 3.0), kit, Wishes())
-    costs = np.array([cost(to_buy(one, kit, PRICES)) for one in chosen])
-    ranking = rank(evaluate(asked, kit, chosen), costs)
-    assert (ranking.behind_db > ranking.within_db + 6).any()
-    for doubt in doubts(ranking, kit):
-        whole = rank(evaluate(*doubt.assumption.change(asked, kit), chosen), costs)
-        assert doubt.instead == chosen[whole.decision], doubt.assumption.id
-        assert doubt.behind_db == pytest.approx(float(whole.behind_db[ranking.decision]))

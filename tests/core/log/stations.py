@@ -11,9 +11,11 @@ from tithe.core.log.case import in_state
 from tithe.core.log.instruments import instrument
 from tithe.core.log.rows import TUNING_SD
 from tithe.core.log.taken import Taken
-from tithe.core.log.unknowns import MEASURED_SD, POWER_SD, more_lossy, unknowns_of
+from tithe.core.log.unknowns import POWER_SD, unknowns_of
 from tithe.core.parts.meter import Meter
+from tithe.core.parts.more_lossy import more_lossy
 from tithe.core.parts.transformer import Transformer
+from tithe.core.priors import MEASURED_SD
 
 FREQS = (3.65e6, 7.1e6, 10.1e6, 14.2e6, 21.2e6, 28.5e6)
 BEFORE, BEHIND, RUN = 1, 3, 4

@@ -12,7 +12,7 @@ from tithe.core.antenna.resonator import Resonator
 from tithe.core.log.case import in_state
 from tithe.core.log.kept import Beside, Kept
 from tithe.core.log.reconcile import reconcile
-from tithe.core.log.unknowns import more_lossy
+from tithe.core.parts.more_lossy import more_lossy
 
 
 def swept(real, freqs, joint, age=None, sd=0.0, rng=None):

@@ -14,10 +14,11 @@ from tithe.core.log.causes import OFTEN, suppositions
 from tithe.core.log.reconcile import case_of
 from tithe.core.log.solved import Solved
 from tithe.core.log.taken import RADIO, Taken
-from tithe.core.log.unknowns import LINE_MEAN, more_lossy
 from tithe.core.parts.inline import Inline
 from tithe.core.parts.meter import Meter
+from tithe.core.parts.more_lossy import more_lossy
 from tithe.core.parts.transformer import Transformer
+from tithe.core.priors import LINE
 
 CHAIN, FREQS = KNOWN.chain, (7.1e6, 14.2e6)
 EVERY = tuple(
@@ -45,8 +46,7 @@ def observed(case, feed, one):
 def shown(station, readings=EVERY):
     """The same by the meters themselves, in a station whose lines lose what is to be expected of them."""
     chain = tuple(
-        more_lossy(part, float(np.exp(LINE_MEAN))) if isinstance(part, Line) else part
-        for part in station.chain
+        more_lossy(part, float(np.exp(LINE[0]))) if isinstance(part, Line) else part for part in station.chain
     )
     watts, rho = [], []
     for one in readings:

@@ -9,8 +9,9 @@ from tests.core.log.stations import BEFORE, BEHIND, RUN, random_station, read, t
 from tithe.core import InputError
 from tithe.core.log.taken import Taken
 from tithe.core.log.trend import course, day, grown
-from tithe.core.log.unknowns import more_lossy, unknowns_of
+from tithe.core.log.unknowns import unknowns_of
 from tithe.core.parts.meter import Meter
+from tithe.core.parts.more_lossy import more_lossy
 
 
 def days_of(seed, *factors, moved=0.0):

@@ -16,17 +16,17 @@ from tithe.answers.question import OwnLines
 from tithe.answers.station import comparison
 from tithe.answers.working_shapes import WorkingOut
 from tithe.core import InputError, Station
-from tithe.core.at_once import AT_ONCE
 from tithe.core.choose import (
     EVERY_THIRD,
     Candidate,
-    Doubt,
     Grid,
+    Judged,
     Question,
+    Ranking,
     ThroughPresentRun,
-    assumptions,
+    Tried,
+    Worlds,
     break_evens,
-    doubts,
     evaluate,
     evaluated,
     evaluating_s,
@@ -34,7 +34,11 @@ from tithe.core.choose import (
     named,
     question,
     safe_lengths,
+    tried,
+    worlds,
 )
+from tithe.core.choose.tried import MOST
+from tithe.core.choose.worlds import ANTENNAS, LEVELS
 from tithe.core.cost import Pause, go_on, refuse_beyond
 from tithe.core.errors import require
 from tithe.core.sweep import move, without_phase
@@ -58,29 +62,48 @@ class Choosing:
         self.candidates: tuple[Candidate, ...] = self.choice.all_candidates()
 
     def cost_s(self) -> float:
-        """Seconds that the ranking may take."""
-        return evaluating_s(self.question, self.choice.kit, self.candidates)
+        """Seconds that ranking and worlds may take."""
+        ranking = evaluating_s(self.question, self.choice.kit, self.candidates)
+        rows = self.question.antenna.port.v.size / len(self.question.freq_hz)
+        near = min(MOST, len(self.candidates)) / len(self.candidates)
+        return ranking * (1 + near * 2 * LEVELS * ANTENNAS / rows)
 
-    def sure_cost_s(self) -> float:
-        """Seconds that all assumptions may take."""
-        tried = 1 + len(assumptions(self.question, self.choice.kit))
-        return tried * self.cost_s() / AT_ONCE
+    def ranking_s(self) -> float:
+        """Seconds that the ranking alone may take."""
+        return evaluating_s(self.question, self.choice.kit, self.candidates)
 
     def grid(self, pause: Pause) -> Grid:
         """All of it at once."""
         return evaluate(self.question, self.choice.kit, self.candidates, pause)
 
+    def worlds(self) -> Worlds:
+        """The worlds that it may meet."""
+        return worlds(self.question, self.choice.kit, self.choice.uncertain(self.question))
+
+    def judged(self, pause: Pause = go_on) -> Judged:
+        """The ranking, judged in all worlds."""
+        ranking = choose_json.ranked(self.choice, self.grid(pause))
+        return choose_json.decided(self.choice, ranking, _last(tried(ranking, self.worlds(), pause)), pause)
+
     def steps(self, pause: Pause = go_on) -> Iterator[s.ChooseLine]:
         """How far it is after each piece, then the answer."""
         grids: list[Grid] = []
-        done = 0
+        done, of = 0, 2 * len(self.candidates)
         for grid in evaluated(self.question, self.choice.kit, self.candidates):
             pause()
             grids.append(grid)
             done += len(grid.candidates)
-            yield {"done": done, "of": len(self.candidates)}
-        ranking = choose_json.ranked(self.choice, joined(self.question, grids))
-        yield {"answer": choose_json.answer(self.choice, ranking)}
+            yield {"done": done, "of": of}
+        ranking: Ranking = choose_json.ranked(self.choice, joined(self.question, grids))
+        drawn = self.worlds()
+        found = None
+        for g, step in enumerate(tried(ranking, drawn, pause)):
+            found = step
+            yield {"done": done + (g + 1) * (of - done) // len(drawn.groups), "of": of}
+        assert found is not None
+        yield {
+            "answer": choose_json.answer(self.choice, choose_json.decided(self.choice, ranking, found, pause))
+        }
 
     def candidate(self, id: str) -> Candidate:
         """One of them by its id."""
@@ -91,14 +114,18 @@ class Choosing:
 
 
 def sure_steps(asked: Choosing, pause: Pause = go_on) -> Iterator[s.SureLine]:
-    """How far it is after each assumption tried, then how sure the answer is."""
-    ranking = choose_json.ranked(asked.choice, asked.grid(pause))
-    found: list[Doubt] = []
-    count = len(assumptions(asked.question, asked.choice.kit))
-    for doubt in doubts(ranking, asked.choice.kit, asked.choice.settings.budget, pause):
-        found.append(doubt)
-        yield {"done": len(found), "of": count}
-    yield {"sure": choose_json.sureness(asked.choice, found)}
+    """How sure the answer is: of every answer it is a part; told alone as it once was."""
+    for line in asked.steps(pause):
+        if "answer" in line:
+            yield {"sure": line["answer"]["sure"]}
+        else:
+            yield {"done": line["done"], "of": line["of"]}
+
+
+def _last(steps: Iterator[Tried | None]) -> Tried:
+    *_, found = steps
+    assert found is not None
+    return found
 
 
 def working(asked: Choosing, id: str, figure: str, pause: Pause = go_on) -> WorkingOut:

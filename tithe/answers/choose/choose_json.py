@@ -21,17 +21,22 @@ from tithe.core.choose import (
     PLACEMENTS,
     BreakEven,
     Candidate,
-    Doubt,
     Grid,
+    Judged,
     Lengths,
     Point,
     Question,
     Ranking,
+    Tried,
+    Worth,
+    closer,
     contour_matched_db,
     contour_swr,
     cost,
+    finding_out,
     guessed_bands,
     how_used,
+    judged,
     missing_prices,
     named,
     not_worth,
@@ -43,6 +48,7 @@ from tithe.core.choose import (
     to_buy,
     verdict,
 )
+from tithe.core.cost import Pause, go_on
 from tithe.core.message import Told, tell
 from tithe.core.working import working_of_map, workings_of_break_even, workings_of_lengths
 from tithe.document.choice import Choice
@@ -60,17 +66,24 @@ def ranked(choice: Choice, grid: Grid) -> Ranking:
         raise error.under("choice") from None
 
 
-def answer(choice: Choice, ranking: Ranking) -> s.ChooseAnswer:
-    """The whole answer but for how sure it is."""
+def decided(choice: Choice, ranking: Ranking, found: Tried, pause: Pause = go_on) -> Judged:
+    """The ranking judged by the school that the document asks for."""
+    settings = choice.settings
+    return closer(judged(ranking, found, settings.school, settings.db_worth), pause)
+
+
+def answer(choice: Choice, found: Judged) -> s.ChooseAnswer:
+    """The whole answer."""
+    ranking = found.ranking
     grid, asked = ranking.grid, ranking.grid.question
     known = {band.name for band in asked.bands}
-    decided = grid.candidates[ranking.decision]
-    bought = to_buy(decided, choice.kit, choice.prices)
-    undone = shortcomings(ranking, _typical_heat(choice, decided, asked))
+    chosen = grid.candidates[ranking.decision]
+    bought = to_buy(chosen, choice.kit, choice.prices)
+    undone = shortcomings(ranking, _typical_heat(choice, chosen, asked))
     in_order = set(ranking.order)
     order = [*ranking.order, *(n for n in range(len(grid.candidates)) if n not in in_order)]
     return {
-        "sentence": say(verdict(ranking, choice.names)),
+        "sentence": say(verdict(ranking, choice.names, found.school)),
         "not_worth": say(not_worth(ranking, choice.names)),
         "shortcomings": say((*undone, *how_used(asked), *_left_out(choice))),
         "guessed": guessed_bands(asked),
@@ -84,8 +97,17 @@ def answer(choice: Choice, ranking: Ranking) -> s.ChooseAnswer:
         "indoor_m": choice.site.indoor_m,
         "lead_m": choice.site.lead_m,
         "best": grid.candidates[ranking.best].id,
-        "decision": decided.id,
-        "candidates": [_candidate(choice, ranking, n) for n in order],
+        "decision": chosen.id,
+        "school": found.school,
+        "as_typed": grid.candidates[found.as_typed].id,
+        "by_worlds": grid.candidates[found.by_worlds].id,
+        "worlds": found.tried.score_db.shape[1],
+        "db_worth": found.rule.db_worth,
+        "wet_share": found.tried.worlds.uncertain.wet_share,
+        "sure": _sureness(choice, found),
+        "measure_first": [_measure(one) for one in found.find_out],
+        "finding_out": say(finding_out(found)),
+        "candidates": [_candidate(choice, found, n) for n in order],
         "places": _places(choice),
         "fed_against_ground": choice.wishes.fed_against_ground,
         "prices": [
@@ -125,7 +147,9 @@ def _rough_prices(choice: Choice) -> Told:
     return () if choice.settings.prices else (tell("choose.rough-prices"),)
 
 
-def _candidate(choice: Choice, ranking: Ranking, n: int) -> s.CandidateOut:
+def _candidate(choice: Choice, found: Judged, n: int) -> s.CandidateOut:
+    ranking, at = found.ranking, found.place(n)
+    tried = found.tried
     grid, one = ranking.grid, ranking.grid.candidates[n]
     low, high = grid.spread_w[n]
     regret, by_band, reach, limit = (
@@ -146,7 +170,12 @@ def _candidate(choice: Choice, ranking: Ranking, n: int) -> s.CandidateOut:
         "score_w": float(grid.score_w[n]),
         "score_low_w": float(low),
         "score_high_w": float(high),
-        "behind_db": _plain(ranking.behind_db[n]),
+        "behind_db": {
+            "as_typed": _plain(ranking.behind_db[n]),
+            "middle": None if at is None else _plain(tried.middle_db[at]),
+            "nine_of_ten": None if at is None else _plain(tried.nine_of_ten_db[at]),
+        },
+        "right_in": None if at is None else min(float(tried.right_in(ranking.within_db)[at]), 1.0),
         "cost": _plain(ranking.costs[n]),
         "affordable": n in ranking.order,
         "unbeaten": n in ranking.frontier,
@@ -178,21 +207,35 @@ def _plain(value: Any) -> float | None:
     return float(value) if np.isfinite(value) else None
 
 
-def sureness(choice: Choice, found: Iterable[Doubt]) -> s.Sureness:
+def _sureness(choice: Choice, found: Judged) -> s.Sureness:
     """How sure the answer is."""
-    tried = list(found)
+    candidates = found.ranking.grid.candidates
     return {
-        "sentence": say(sure(tried, choice.settings.within_db, choice.names)),
+        "sentence": say(sure(found, choice.names)),
         "doubts": [
             {
-                "id": doubt.assumption.id,
-                "text": say(tell(f"assumption.{doubt.assumption.id}")),
+                "id": doubt.id,
+                "text": say(tell(f"world.{doubt.id}")),
                 "stands": doubt.stands,
                 "behind_db": _plain(doubt.behind_db),
-                "instead": say(named(doubt.instead, choice.names)),
+                "right_in": min(doubt.right_in, 1.0),
+                "instead": say(named(candidates[found.tried.which[doubt.instead]], choice.names)),
             }
-            for doubt in tried
+            for doubt in found.doubts
         ],
+    }
+
+
+def _measure(one: Worth) -> s.MeasureFirst:
+    return {
+        "id": one.id,
+        "changes_in": min(one.changes_in, 1.0),
+        "worth_db": one.worth_db,
+        "gained_db": one.gained_db,
+        "saved": one.saved,
+        "effort": one.effort,
+        "minutes": one.minutes,
+        "text": say(tell(f"find.{one.id}")),
     }
 
 

@@ -21,9 +21,9 @@ def choose(body: requests.ChooseRequest, own: OwnLines) -> Steps[s.ChooseLine]:
 
 @question("choose/sure")
 def sure(body: requests.ChooseRequest, own: OwnLines) -> Steps[s.SureLine]:
-    """Whether the answer stands if an assumption is otherwise; a stream as well."""
+    """How sure the answer is, alone; a stream as well. Deprecated: every answer of `choose` has it."""
     asked = answers.Choosing(body.document, own)
-    return Steps(asked.sure_cost_s(), partial(answers.sure_steps, asked), NARROWER)
+    return Steps(asked.cost_s(), partial(answers.sure_steps, asked), NARROWER)
 
 
 @question("choose/map")
@@ -50,7 +50,7 @@ def lengths(body: requests.LengthsRequest) -> Work[s.LengthsAnswer]:
 def show_working(body: requests.CandidateWorkingRequest, own: OwnLines) -> Work[WorkingOut]:
     """How one figure of a candidate comes about."""
     asked = answers.Choosing(body.document, own)
-    return Work(asked.cost_s(), partial(answers.working, asked, body.id, body.figure), NARROWER)
+    return Work(asked.ranking_s(), partial(answers.working, asked, body.id, body.figure), NARROWER)
 
 
 @question("choose/look")

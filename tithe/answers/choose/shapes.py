@@ -39,8 +39,18 @@ class Cell(TypedDict):
     limit_w: float
 
 
+class BehindDb(TypedDict):
+    """How far behind the best, dB: as all is typed; in the middle of the worlds tried, and at most in nine of
+    ten of them (null: it was too far behind to be tried, or radiates nothing)."""
+
+    as_typed: float | None
+    middle: float | None
+    nine_of_ten: float | None
+
+
 class CandidateOut(TypedDict):
-    """A candidate with its score over the bands; null costs are unknown."""
+    """A candidate with its score over the bands; null costs are unknown; ``right_in``: in which share of the
+    worlds it is within the chosen dB of the best (null: not tried)."""
 
     id: str
     placement: str
@@ -52,7 +62,8 @@ class CandidateOut(TypedDict):
     score_w: float
     score_low_w: float
     score_high_w: float
-    behind_db: float | None
+    behind_db: BehindDb
+    right_in: float | None
     cost: float | None
     affordable: bool
     unbeaten: bool
@@ -83,9 +94,43 @@ class PlaceGroup(TypedDict):
     places: list[Place]
 
 
+class DoubtOut(TypedDict):
+    """Worlds of a kind: in which share of them the decision is right, how far it is behind there, and what
+    would be right ``instead``, the same where it ``stands``."""
+
+    id: str
+    text: str
+    stands: bool
+    behind_db: float | None
+    right_in: float
+    instead: str
+
+
+class Sureness(TypedDict):
+    """How sure the answer is."""
+
+    sentence: str
+    doubts: list[DoubtOut]
+
+
+class MeasureFirst(TypedDict):
+    """Something that can be measured, what it changes, and what it is worth on average: ``gained_db`` and
+    ``saved`` in the prices' currency, both together ``worth_db``; ``effort``: where one goes for it."""
+
+    id: Literal["antenna", "ground", "line", "coil"]
+    changes_in: float
+    worth_db: float
+    gained_db: float
+    saved: float
+    effort: Literal["indoors", "outdoors", "climbing"]
+    minutes: float
+    text: str
+
+
 class ChooseAnswer(TypedDict):
-    """The ranking, best first. ``places``: what could be considered, by groups; ``fed_against_ground``:
-    whether open line is left out, as it is said or by the antenna's shape."""
+    """The ranking, best first; decided by ``school``: ``by_worlds``, or ``as_typed``. ``places``: what could
+    be considered, by groups; ``fed_against_ground``: whether open line is left out, as it is said or by the
+    antenna's shape."""
 
     sentence: str
     not_worth: str
@@ -102,6 +147,15 @@ class ChooseAnswer(TypedDict):
     lead_m: float
     best: str
     decision: str
+    school: Literal["worlds", "as-typed"]
+    as_typed: str
+    by_worlds: str
+    worlds: int
+    db_worth: float
+    wet_share: float
+    sure: Sureness
+    measure_first: list[MeasureFirst]
+    finding_out: str
     candidates: list[CandidateOut]
     prices: list[PriceRow]
     places: list[PlaceGroup]
@@ -116,25 +170,8 @@ class ChooseLine(TypedDict):
     answer: NotRequired[ChooseAnswer]
 
 
-class DoubtOut(TypedDict):
-    """An assumption tried."""
-
-    id: str
-    text: str
-    stands: bool
-    behind_db: float | None
-    instead: str
-
-
-class Sureness(TypedDict):
-    """How sure the answer is."""
-
-    sentence: str
-    doubts: list[DoubtOut]
-
-
 class SureLine(TypedDict):
-    """One line of that stream: how many assumptions are tried, or how sure the answer is."""
+    """One line of a stream: how far it is, or how sure the answer is."""
 
     done: NotRequired[int]
     of: NotRequired[int]

@@ -56,7 +56,7 @@ def kept(
         beside += told
         said.append(message)
     of_presets, messages = presets_told(document, station, freq_hz, day)
-    measured = measured_of(document, station, readings)
+    measured = measured_of(document, readings)
     if measured:
         messages.append(tell("beside.measured", parts=[station.chain[n].label for n in measured]))
     return Kept((*beside, *of_presets), measured), [*said, *messages]

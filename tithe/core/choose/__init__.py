@@ -1,8 +1,10 @@
 """Where the match belongs, and which feedline: candidates, their evaluation, their ranking and what would
 flip it."""
 
-from tithe.core.choose.advice import missing_prices, named, not_worth, sure, verdict
+from tithe.core.choose.advice import finding_out, missing_prices, named, not_worth, sure, verdict
 from tithe.core.choose.break_even import BreakEven, break_evens
+from tithe.core.choose.depends import Doubt
+from tithe.core.choose.find_out import Worth
 from tithe.core.choose.grid import (
     EVERY_THIRD,
     Grid,
@@ -14,16 +16,17 @@ from tithe.core.choose.grid import (
     parts_of,
     question,
 )
+from tithe.core.choose.judged import Judged, School, closer, judged
 from tithe.core.choose.kit import Kit, SeenAntenna, Site, ThroughPresentRun
 from tithe.core.choose.lengths import Lengths, safe_lengths
 from tithe.core.choose.loss_map import LEVELS_DB, Point, contour_matched_db, contour_swr, points
 from tithe.core.choose.placements import PLACEMENTS, Candidate, Item, Placement, Wishes, candidates
 from tithe.core.choose.rank import Purchase, Ranking, cost, rank, to_buy
-from tithe.core.choose.sensitivity import ASSUMPTIONS, Doubt, assumptions, doubts
+from tithe.core.choose.tried import Tried, tried, trying_s
 from tithe.core.choose.unmatched import guessed_bands, how_used, shortcomings
+from tithe.core.choose.worlds import Uncertain, Worlds, worlds
 
 __all__ = [
-    "ASSUMPTIONS",
     "EVERY_THIRD",
     "LEVELS_DB",
     "PLACEMENTS",
@@ -32,6 +35,7 @@ __all__ = [
     "Doubt",
     "Grid",
     "Item",
+    "Judged",
     "Kit",
     "Lengths",
     "Placement",
@@ -39,23 +43,29 @@ __all__ = [
     "Purchase",
     "Question",
     "Ranking",
+    "School",
     "SeenAntenna",
     "Site",
     "ThroughPresentRun",
+    "Tried",
+    "Uncertain",
     "Wishes",
-    "assumptions",
+    "Worlds",
+    "Worth",
     "break_evens",
     "candidates",
+    "closer",
     "contour_matched_db",
     "contour_swr",
     "cost",
-    "doubts",
     "evaluate",
     "evaluated",
     "evaluating_s",
+    "finding_out",
     "guessed_bands",
     "how_used",
     "joined",
+    "judged",
     "missing_prices",
     "named",
     "not_worth",
@@ -67,5 +77,8 @@ __all__ = [
     "shortcomings",
     "sure",
     "to_buy",
+    "tried",
+    "trying_s",
     "verdict",
+    "worlds",
 ]

@@ -8,10 +8,11 @@ import numpy as np
 
 from tithe.core.arrays import decibels
 from tithe.core.budget import AUDIBLE_DB, DB_PER_S_UNIT
+from tithe.core.choose.find_out import Worth
+from tithe.core.choose.judged import Judged, School
 from tithe.core.choose.placements import Candidate
 from tithe.core.choose.power_told import power_told
 from tithe.core.choose.rank import Purchase, Ranking
-from tithe.core.choose.sensitivity import Doubt
 from tithe.core.message import Message, Told, tell
 
 _ALIKE_DB = 0.05
@@ -25,8 +26,9 @@ def named(candidate: Candidate, names: Mapping[str, str]) -> Message:
     return tell("choose.candidate", place=tell(f"placement.{candidate.placement}"), line=line)
 
 
-def verdict(ranking: Ranking, names: Mapping[str, str]) -> Told:
-    """What to do, and what it buys over what stands now, if anything stands."""
+def verdict(ranking: Ranking, names: Mapping[str, str], school: School = "as-typed") -> Told:
+    """What to do, and what it buys over what stands now, if anything stands; ``school``: by which the ranking
+    is decided."""
     decision, best, present = ranking.decision, ranking.best, ranking.present
     rated_w = ranking.grid.question.station.transmitter.power_w
 
@@ -48,11 +50,13 @@ def verdict(ranking: Ranking, names: Mapping[str, str]) -> Told:
         if most == present or most_gain < _ALIKE_DB:
             return (tell("choose.nothing-better", **now),)
         more = {"most": costed(most), "gain_db": most_gain, "within_db": ranking.within_db}
-        return (tell("choose.nothing-worth", **now, **more),)
+        beyond = most_gain > ranking.within_db + _ALIKE_DB
+        return (tell("choose.nothing-worth-it" if beyond else "choose.nothing-worth", **now, **more),)
     if gain < AUDIBLE_DB and decision != best:
         rivals = {"cheapest": costed(decision), "best": costed(best)}
         gains = {"gain": _heard(gain), "best_gain": _heard(best_gain)}
-        return (tell("choose.hardly", **now, **rivals, **gains, within_db=ranking.within_db),)
+        code = "choose.hardly" if school == "as-typed" else "choose.hardly-worlds"
+        return (tell(code, **now, **rivals, **gains, within_db=ranking.within_db),)
     instead = tell("choose.do", **then, now=_power(ranking, present), gain=_heard(gain))
     return instead, *_price_and_best(ranking, names)
 
@@ -113,24 +117,81 @@ def _power(ranking: Ranking, n: int) -> Message:
     return power_told(ranking.grid.question.station, float(ranking.grid.score_w[n]), (low, high))
 
 
-def sure(found: list[Doubt], within_db: float, names: Mapping[str, str]) -> Told:
-    """Which assumption would flip the answer, and to what."""
-    flips = [doubt for doubt in found if not doubt.stands]
-    if not flips:
-        tried = [tell(f"assumption.{doubt.assumption.id}") for doubt in found]
-        return (tell("choose.stands", within_db=within_db, tried=tried),)
-    parts = [
+def sure(found: Judged, names: Mapping[str, str]) -> Told:
+    """In how many of the worlds tried the decision is right, and what would make another one right."""
+    n, within = found.decided.n, found.rule.within_db
+    right = float(found.tried.right_in(within)[n])
+    said = [tell("choose.right-in", within_db=within, right=_of_hundred(right))]
+    if not found.decided.near_enough:
+        behind = float(found.tried.nine_of_ten_db[n])
+        said.append(tell("choose.none-near", within_db=within, twice_db=2 * within, behind_db=behind))
+    flips = _flips(found, names)
+    if flips:
+        said.append(tell("choose.another-right", flips=flips))
+    elif right > _CERTAIN:
+        said.append(tell("choose.whatever"))
+    return tuple(said)
+
+
+def _flips(found: Judged, names: Mapping[str, str]) -> list[Message]:
+    """What would be right instead, and in which worlds, the weightiest first."""
+    worlds: dict[int, list[str]] = {}
+    for one in found.doubts:
+        if not one.stands:
+            worlds.setdefault(one.instead, []).append(one.id)
+    return [
         tell(
-            "choose.flip",
-            assumption=tell(f"assumption.{doubt.assumption.id}"),
-            instead=named(doubt.instead, names),
-            behind_db=doubt.behind_db,
+            "choose.right-where",
+            instead=named(found.ranking.grid.candidates[found.tried.which[instead]], names),
+            worlds=[tell(f"world.{one}") for one in ids],
         )
-        for doubt in flips
+        for instead, ids in list(worlds.items())[:_FLIPS]
     ]
-    held = len(found) - len(flips)
-    rest = (tell("choose.others-hold", held=held, tried=len(found)),) if held else ()
-    return tell("choose.not-sure", flips=parts), *rest
+
+
+_CERTAIN, _FLIPS = 0.9, 2
+
+
+def finding_out(found: Judged) -> Told:
+    """What to measure first, or that nothing would change it."""
+    if not found.find_out:
+        stays = found.by_worlds == found.ranking.present
+        return (tell("find.nothing-stays" if stays else "find.nothing"),)
+    first, *others = found.find_out
+    said = [tell("find.first", what=tell(f"find.{first.id}"), **_worth(first))]
+    said += [tell("find.then", what=tell(f"find.{one.id}"), **_worth(one)) for one in others]
+    if not others:
+        said.append(tell("find.nothing-else"))
+    return tuple(said)
+
+
+def _worth(one: Worth) -> dict[str, object]:
+    return {
+        "effort": tell(f"effort.{one.effort}"),
+        "minutes": one.minutes,
+        "changes": _of_hundred(one.changes_in),
+        "worth": _gained(one),
+    }
+
+
+def _gained(one: Worth) -> Message:
+    if one.saved > _LEAST_MONEY and one.gained_db >= _ALIKE_DB:
+        return tell("find.both", gained_db=one.gained_db, saved=one.saved)
+    if one.saved > _LEAST_MONEY:
+        return tell("find.saves", saved=one.saved)
+    if one.saved < -_LEAST_MONEY:
+        return tell("find.for-more", gained_db=one.gained_db, more=-one.saved)
+    return tell("find.gains", gained_db=one.gained_db)
+
+
+_LEAST_MONEY = 0.5
+
+
+def _of_hundred(share: float) -> int:
+    """Whole hundredths; neither none nor all unless it is so."""
+    if 0 < share < 1:
+        return int(np.clip(round(100 * share), 1, 99)) if min(share, 1 - share) > 1e-9 else round(share) * 100
+    return round(100 * share)
 
 
 def missing_prices(bought: tuple[Purchase, ...], names: Mapping[str, str]) -> Told:

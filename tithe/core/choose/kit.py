@@ -6,8 +6,8 @@ core's parts here and the station file's objects elsewhere.
 
 from __future__ import annotations
 
-from collections.abc import Callable, Mapping
-from dataclasses import dataclass, field, replace
+from collections.abc import Mapping
+from dataclasses import dataclass, field
 from functools import partial
 from typing import ClassVar
 
@@ -65,19 +65,6 @@ class Kit:
         """All lines."""
         return {**self.coax, **self.open_lines, **self.indoors}
 
-    def with_lines(self, change: Callable[[LineType], LineType]) -> Kit:
-        """The same with every line put through a function."""
-        return replace(
-            self,
-            coax={token: change(line) for token, line in self.coax.items()},
-            open_lines={token: change(line) for token, line in self.open_lines.items()},
-            indoors={token: change(line) for token, line in self.indoors.items()},
-        )
-
-    def with_parts(self, change: Callable[[Part], Part]) -> Kit:
-        """The same with every part put through a function."""
-        return replace(self, parts={token: change(part) for token, part in self.parts.items()})
-
 
 @dataclass(frozen=True)
 class SeenAntenna:
@@ -110,14 +97,6 @@ class SeenAntenna:
     def guess(self, freq_hz: float) -> Guess | None:
         """None: whether it was a guess is known to the antenna it was seen from."""
         return None
-
-    def with_resistance(self, factor: float) -> SeenAntenna:
-        """The same with its R, loss included, times ``factor``."""
-        z = self.port.z_ohm
-        finite = np.isfinite(z.real)
-        extra = np.where(finite, (factor - 1) * np.where(finite, z.real, 0.0), 0.0)
-        loss, sky = (None if one is None else one.scaled(factor) for one in (self.loss, self.sky))
-        return replace(self, port=Port(self.port.v + extra * self.port.i, self.port.i), loss=loss, sky=sky)
 
 
 @dataclass(frozen=True)

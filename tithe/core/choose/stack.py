@@ -17,7 +17,7 @@ from tithe.core.parts.line import LineType
 
 @dataclass(frozen=True)
 class StackedLine:
-    """Lines side by side; every figure has shape ``(C, 1, 1)`` or ``(C, 1, F)``."""
+    """Lines side by side; every figure has shape ``(C, 1, 1)``, ``(C, 1, F)`` or ``(C, P, F)``."""
 
     lines: tuple[LineType, ...]
     name: str = "stacked"
@@ -67,8 +67,13 @@ class StackedLine:
 
     def series_ohm_per_m(self, freq_hz: Real) -> Real:
         """R in Ω/m."""
-        return np.stack([line.series_ohm_per_m(freq_hz) for line in self.lines])[:, None, :]
+        return _rows([line.series_ohm_per_m(freq_hz) for line in self.lines])
 
     def shunt_siemens_per_m(self, freq_hz: Real) -> Real:
         """G in S/m."""
-        return np.stack([line.shunt_siemens_per_m(freq_hz) for line in self.lines])[:, None, :]
+        return _rows([line.shunt_siemens_per_m(freq_hz) for line in self.lines])
+
+
+def _rows(each: list[Real]) -> Real:
+    """Each over frequency, or a row for each of the antennas that it meets."""
+    return np.stack([np.atleast_2d(one) for one in each])

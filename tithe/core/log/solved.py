@@ -13,33 +13,13 @@ from tithe.core.log.feed import Feed
 from tithe.core.log.slips import Indices
 from tithe.core.log.supposed import Change
 from tithe.core.log.worlds import Worlds, joined
+from tithe.core.reflection import displaced
 
 STEP = 0.02
 SIZE_SD = 0.25
 """Of the logarithm of what is in series or across, about each size that is tried."""
-_EDGE = 0.03
-"""Of |Γ|, from 1: where it begins to move less outwards."""
 _MOST_OFF = 0.5
 _LEAST_LOSS_DB, _MOST_LOSS_DB = 1e-6, 400.0
-
-
-def displaced(gamma: Complex, off: Complex) -> Complex:
-    """Γ moved by as much, shapes alike; near |Γ| = 1 and beyond ever less outwards, never past it.
-
-    >>> [round(float(displaced(np.array(g + 0j), np.array(0.05 + 0j)).real), 4) for g in (0.0, 0.9, 0.98)]
-    [0.05, 0.95, 0.9962]
-    >>> round(float(displaced(np.array(0.98 + 0j), np.array(-0.05 + 0j)).real), 4)
-    0.9322
-    """
-    rho = np.abs(gamma)
-    room = np.clip(1 - rho, 1e-6, _EDGE)
-    open_end = gamma * np.where(
-        rho > 1 - _EDGE, (1 - _EDGE + _EDGE * np.log(_EDGE / room)) / np.maximum(rho, 0.5), 1.0
-    )
-    moved = open_end + off
-    far = np.abs(moved)
-    near = 1 - _EDGE * np.exp(-np.maximum(far - (1 - _EDGE), 0.0) / _EDGE)
-    return np.asarray(moved * np.where(far > 1 - _EDGE, near / np.maximum(far, 1e-9), 1.0))
 
 
 @dataclass(frozen=True)

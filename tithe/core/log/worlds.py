@@ -11,7 +11,8 @@ import numpy as np
 from tithe.core.antenna.sampled import INTERPOLATION_OHM
 from tithe.core.arrays import Complex, Real
 from tithe.core.budget import loss_db
-from tithe.core.log.unknowns import MOST_RHO, more_lossy, worse
+from tithe.core.log.unknowns import MOST_RHO
+from tithe.core.parts.more_lossy import more_lossy, worse
 from tithe.core.parts.part import Part
 from tithe.core.station import Station
 from tithe.core.twoport import Port

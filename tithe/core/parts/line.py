@@ -21,8 +21,7 @@ attenuation holds where the skin is thin (roughly above 0.5 MHz for the shelf's 
 
 from __future__ import annotations
 
-from collections.abc import Callable
-from dataclasses import dataclass, field, replace
+from dataclasses import dataclass, field
 from functools import cached_property
 from typing import ClassVar, Literal, Protocol
 
@@ -73,7 +72,7 @@ class AttenuatedLine:
 
     ``heat_w_per_m``: what a metre of it gives off (`tithe.core.parts.line_heat`; None: not known).
     ``wet_factor`` and ``low_band_factor``: how many times the loss it may have when wet, and below some 5
-    MHz; no figure but "how sure" is computed with them.
+    MHz; no figure but those of a choice is computed with them.
     """
 
     r0_ohm: float
@@ -206,10 +205,6 @@ class Line(Part):
     def feedline(self) -> Line:
         """This object itself."""
         return self
-
-    def with_line_type(self, change: Callable[[LineType], LineType]) -> Line:
-        """The same length of another type."""
-        return replace(self, line=change(self.line))
 
     def two_port(self, freq_hz: Real) -> TwoPort:
         """The chain matrix of the whole length."""

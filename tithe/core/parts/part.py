@@ -8,7 +8,7 @@ details. A new kind is a frozen dataclass in this folder that inherits `Part`; n
 from __future__ import annotations
 
 from abc import ABC, abstractmethod
-from collections.abc import Callable, Mapping
+from collections.abc import Mapping
 from dataclasses import replace
 from typing import TYPE_CHECKING, ClassVar, NamedTuple, Self
 
@@ -20,7 +20,7 @@ from tithe.core.parts.ratings import Ratings
 from tithe.core.twoport import Port, Powered, TwoPort
 
 if TYPE_CHECKING:
-    from tithe.core.parts.line import Line, LineDetails, LineType
+    from tithe.core.parts.line import Line, LineDetails
     from tithe.core.parts.meter import Reading
     from tithe.core.parts.tuner.lack import Lack
     from tithe.core.parts.tuner.ladder import ElementLoad
@@ -207,14 +207,10 @@ class Part(ABC):
         """Seconds to take one load back through it."""
         return PASSIVE_S
 
-    # What "how sure" and the choice change of a part; most kinds stay as they are.
+    # What the choice changes of a part; most kinds stay as they are.
 
     def retuned(self) -> Part:
         """A tuner whose knobs are set by hand, as one sets it anew for each frequency."""
-        return self
-
-    def with_line_type(self, change: Callable[[LineType], LineType]) -> Part:
-        """The same with its line's type changed."""
         return self
 
     @property
@@ -224,10 +220,6 @@ class Part(ABC):
 
     def seated(self, series_share: float) -> Part:
         """The same with another share of its loss in series."""
-        return self
-
-    def with_poor_coils(self) -> Part:
-        """A tuner with coils of Q 100 at the best; one known by its sheet loses double."""
         return self
 
 

@@ -45,7 +45,7 @@ def _in_all(ranking: Ranking, n: int, figure: str) -> Working | None:
             return single("score-spread", "p_low", values)
         case "score_high_w":
             return single("score-spread", "p_high", values)
-        case "behind_db":
+        case "behind_db" | "behind_db.as_typed":
             return single("behind", "a_behind", values, score, Step(f.behind_in_all, "a_behind"))
         case "cost" if np.isfinite(ranking.costs[n]):
             return single("cost", "c_cost", values)

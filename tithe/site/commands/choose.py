@@ -6,8 +6,7 @@ import argparse
 from pathlib import Path
 
 from tithe.answers.choose import choose_json
-from tithe.core.choose import EVERY_THIRD, doubts, evaluate, question
-from tithe.document import choice
+from tithe.answers.choose.answers import Choosing
 from tithe.site.commands.given_files import read_station_file
 from tithe.site.commands.told import as_json
 from tithe.text.quantities import figure, watts
@@ -22,13 +21,12 @@ def arguments(command: argparse.ArgumentParser) -> None:
 def run(args: argparse.Namespace) -> int:
     """Answers it."""
     document = read_station_file(args.station)
-    asked, wanted = question(document.to_core(), EVERY_THIRD), choice.read(document)
-    ranking = choose_json.ranked(wanted, evaluate(asked, wanted.kit, wanted.all_candidates()))
-    answer = choose_json.answer(wanted, ranking)
-    sure = choose_json.sureness(wanted, doubts(ranking, wanted.kit, wanted.settings.budget))
+    asked = Choosing(document)
+    answer = choose_json.answer(asked.choice, asked.judged())
     if args.json:
-        return as_json({**answer, "sure": sure})
-    said = (answer["sentence"], answer["shortcomings"], answer["not_worth"], sure["sentence"])
+        return as_json(answer)
+    sure = answer["sure"]["sentence"]
+    said = (answer["sentence"], sure, answer["finding_out"], answer["shortcomings"], answer["not_worth"])
     print(" ".join(filter(None, said)))
     for one in answer["candidates"][:10]:
         price = "no price" if one["cost"] is None else figure(one["cost"])

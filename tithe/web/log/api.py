@@ -222,9 +222,7 @@ def losses_over_time(request: HttpRequest, pk: int, body: TrendRequest) -> Any:
         if found:
             dated.append((day.isoformat(), [one for _, one in found]))
     seconds = sum(trend.cost_s(station, len(one), len({r.freq_hz for r in one})) for _, one in dated)
-    known = kept_beside.Kept(
-        measured=measured_of(body.document, station, [one for _, day in dated for one in day])
-    )
+    known = kept_beside.Kept(measured=measured_of(body.document, [one for _, day in dated for one in day]))
     job = partial(trend_json.trend, station, dated, notes, body.document.causes, known)
     return computed(request, seconds, "one-band", job)
 

@@ -54,7 +54,6 @@ export type ChooseLine = Schemas['ChooseLine'];
 export type Candidate = Schemas['CandidateOut'];
 export type CandidateLook = Schemas['CandidateLook'];
 export type SureLine = Schemas['SureLine'];
-export type Sureness = Schemas['Sureness'];
 export type LossMap = Schemas['LossMap'];
 export type BreakEven = Schemas['BreakEvenOut'];
 export type LengthsAnswer = Schemas['LengthsAnswer'];

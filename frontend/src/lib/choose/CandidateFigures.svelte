@@ -13,7 +13,11 @@
   const inAll = $derived(
     [
       { at: 'score_w', name: 'watts over all bands', text: watts(candidate.score_w) },
-      { at: 'behind_db', name: 'dB behind the best', text: decibels(candidate.behind_db) },
+      {
+        at: 'behind_db.as_typed',
+        name: 'dB behind the best as typed',
+        text: decibels(candidate.behind_db.as_typed),
+      },
       { at: 'cost', name: 'cost', text: candidate.cost === null ? '' : digits(candidate.cost) },
     ].filter((one) => one.text),
   );

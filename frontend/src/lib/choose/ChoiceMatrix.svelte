@@ -1,6 +1,6 @@
 <script lang="ts">
   import type { ChooseAnswer } from '../api/client';
-  import { digits, watts } from '../figures';
+  import { decibels, digits, watts } from '../figures';
   import { firstRows, sorted, type Column } from './sorting';
   import Scroller from '../ui/Scroller.svelte';
 
@@ -29,11 +29,13 @@
     const behind = shows === 'regret' ? cell.regret_db : cell.regret_s_units;
     return behind === null ? '∞' : digits(behind, 2);
   }
+  const percent = (share: number | null) => (share === null ? '' : `${Math.round(100 * share)} %`);
   const stands = $derived(answer.candidates.some((one) => one.id === 'present'));
   const REACH = { all: '', some: '◐', none: '✕' };
   const heads = $derived<[Column, string][]>([
     ['name', 'Place of the match, and line'],
     ['score', 'over all, W'],
+    ['behind', 'behind, dB'],
     ...answer.bands.map((band, n): [Column, string] => [n, band.replace(' m', '')]),
     ['cost', 'cost'],
   ]);
@@ -47,19 +49,22 @@
     >
   {/each}
 </p>
+<p>
+  The shading is the share radiated of {watts(answer.rated_w)} W, by band in metres. ◐ the tuner matches at some
+  phases only, ✕ not all over the band. Behind: in the middle of {answer.worlds} cases that may be, below it at
+  most in nine of ten, and in how many it is within {digits(answer.within_db, 2)} dB of the best. Choose a row to
+  see its run.
+</p>
 <Scroller label="Candidates by bands">
   <table class="figures">
-    <caption>
-      The shading is the share radiated of {watts(answer.rated_w)} W, by band in metres. ◐ the tuner matches at
-      some phases only, ✕ not all over the band. Choose a row to see its run.
-    </caption>
+    <caption class="visually-hidden">Candidates by bands</caption>
     <thead>
       <tr>
         {#each heads as [column, name] (column)}
           <th
             scope="col"
             aria-sort={by === column
-              ? column === 'name' || column === 'cost'
+              ? column === 'name' || column === 'cost' || column === 'behind'
                 ? 'ascending'
                 : 'descending'
               : 'none'}
@@ -88,6 +93,12 @@
             {watts(one.score_w)}
             {#if watts(one.score_low_w) !== watts(one.score_high_w)}
               <span class="line">{watts(one.score_low_w)} – {watts(one.score_high_w)}</span>
+            {/if}
+          </td>
+          <td>
+            {#if one.behind_db.middle === null}–{:else}
+              {decibels(one.behind_db.middle)}
+              <span class="line">{decibels(one.behind_db.nine_of_ten)} · {percent(one.right_in)}</span>
             {/if}
           </td>
           {#each one.cells as cell, band (band)}
@@ -135,13 +146,6 @@
   table {
     border-collapse: collapse;
     width: 100%;
-  }
-  caption {
-    max-width: calc(100vw - 2.8rem);
-    text-align: left;
-    color: var(--ink-soft);
-    font-size: 13px;
-    padding-bottom: 0.3rem;
   }
   th,
   td {

@@ -22,6 +22,20 @@
     { key: 'indoor_m', label: 'of it indoors', ...length, unset: answer?.indoor_m ?? '' },
     { key: 'lead_m', label: 'from mast foot up', ...length, unset: answer?.lead_m ?? '' },
     { key: 'budget', label: 'Spend at most', quantity: 'plain' as const, optional: true, unset: 'no limit' },
+    {
+      key: 'db_worth',
+      label: 'A dB is worth',
+      quantity: 'plain' as const,
+      optional: true,
+      unset: answer?.db_worth ?? 50,
+    },
+    {
+      key: 'wet_percent',
+      label: 'Days that are wet',
+      quantity: 'percent' as const,
+      optional: true,
+      unset: Math.round(100 * (answer?.wet_share ?? 0.25)),
+    },
   ]);
   const off = $derived(choice.off ?? []);
   const lines = $derived((answer?.prices ?? []).filter((row) => row.per_m));

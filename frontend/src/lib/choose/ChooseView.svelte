@@ -10,7 +10,9 @@
   import Fig from '../working/Fig.svelte';
   import { roving } from '../working/roving';
   import WorkingDialog from '../working/WorkingDialog.svelte';
+  import type { ChooseAnswer } from '../api/client';
   import type { Session } from '../station/session.svelte';
+  import Segments from '../ui/Segments.svelte';
   import BesideStrip from './BesideStrip.svelte';
   import ChoiceMatrix from './ChoiceMatrix.svelte';
   import ChoiceWishes from './ChoiceWishes.svelte';
@@ -26,6 +28,20 @@
   const answer = $derived(choosing.answer);
   const chosen = $derived(choosing.chosen?.id ?? '');
   const stands = $derived(answer?.candidates.some((one) => one.id === 'present') ?? false);
+  const SCHOOLS: [ChooseAnswer['school'], string][] = [
+    ['worlds', 'what stands in most cases'],
+    ['as-typed', 'the cheapest, all as typed'],
+  ];
+  /** Where each thing is measured. */
+  const LEADS = { antenna: 'sweep', ground: 'antenna', line: 'bench', coil: 'bench' } as const;
+  /** What the other school decides. */
+  const otherwise = $derived.by(() => {
+    if (!answer) return '';
+    const other = answer.school === 'worlds' ? answer.as_typed : answer.by_worlds;
+    if (other === answer.decision) return 'the same.';
+    const one = answer.candidates.find((candidate) => candidate.id === other);
+    return one ? `${one.name}${one.cost === null ? '' : `, for ${digits(one.cost)}`}.` : '';
+  });
   const within = $derived(Number(session.document.choice?.within_db ?? 1));
   const faulty = $derived(Object.keys(session.faults).length > 0);
 
@@ -72,25 +88,42 @@
     {/if}
     {#if answer}
       <p class="verdict serif" data-testid="choice">{answer.sentence}</p>
+      <p class="told" data-testid="sure">{answer.sure.sentence}</p>
+      <p class="told" data-testid="finding-out">
+        {answer.finding_out}
+        {#each answer.measure_first as one (one.id)}
+          <button type="button" class="linkish" onclick={() => (session.view = LEADS[one.id])}
+            >measure {one.text}</button
+          >
+        {/each}
+      </p>
       {#each [answer.shortcomings, answer.not_worth, answer.prices_note].filter(Boolean) as text, i (i)}
         <p class="soft">{text}</p>
       {/each}
-      <p class="soft" data-testid="sure">
-        {choosing.sure?.sentence ?? 'Trying what would flip the answer …'}
-      </p>
       {#if answer.left_out.length}
         <p class="soft">
           Left out, for want of antenna data from edge to edge: {answer.left_out.join(', ')}.
         </p>
       {/if}
+      <div class="schools">
+        <Segments
+          label="How it is decided"
+          value={answer.school}
+          options={SCHOOLS}
+          onchoose={(school) => session.change('choice.school', school)}
+        />
+        <span class="soft">
+          {answer.school === 'worlds' ? 'Cheapest as typed' : 'Stands in most cases'}: {otherwise}
+        </span>
+      </div>
       <div class="within">
-        <span>The cheapest within</span>
+        <span>Near enough: within</span>
         <Slider
           value={[within]}
           min={0}
           max={6}
           step={0.1}
-          aria-label={['dB behind the best that are bearable']}
+          aria-label={['dB behind the best that are near enough']}
           onValueChange={(change) =>
             session.change('choice.within_db', Number((change.value[0] ?? 1).toFixed(1)))}
         >
@@ -179,8 +212,19 @@
     margin-top: 1rem;
     font-size: 13.5px;
   }
+  .told {
+    margin-top: 0.35rem;
+    max-width: 56rem;
+  }
   .trouble {
     color: var(--heat-ink);
+  }
+  .schools {
+    display: flex;
+    flex-wrap: wrap;
+    gap: 0.2rem 1rem;
+    align-items: center;
+    margin-top: 0.8rem;
   }
   .within {
     display: grid;

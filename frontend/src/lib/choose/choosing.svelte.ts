@@ -7,14 +7,13 @@ import {
   type LengthsAnswer,
   type LossMap,
   type StationFile,
-  type Sureness,
 } from '../api/client';
 import { Asking } from '../api/asking.svelte';
 import { brokenStream, streamed } from '../api/lines';
 import { sentenceOf } from '../api/refusals';
 
 const SHOW_PROGRESS_AFTER_MS = 500;
-/** How long a question must stand before it is asked how sure its answer is. */
+/** How long a question must stand before it is asked what would break even. */
 const STANDS_AFTER_MS = 350;
 const RETRY_MS = 3000;
 
@@ -28,7 +27,6 @@ export function questionOf(document: StationFile): string {
 export class Choosing {
   answer = $state.raw<ChooseAnswer | null>(null);
   progress = $state<{ done: number; of: number } | null>(null);
-  sure = $state.raw<Sureness | null>(null);
   /** The map of the decision or of what is selected, and of what stands now. */
   map = $state.raw<LossMap | null>(null);
   presentMap = $state.raw<LossMap | null>(null);
@@ -97,10 +95,9 @@ export class Choosing {
     throw new SyntaxError('cut off');
   }
 
-  /** What comes after the verdict: the maps, and, once the question stands, the break-even and how sure it is. */
+  /** What comes after the verdict: the maps, and, once the question stands, the break-even. */
   async #rest(document: StationFile, answer: ChooseAnswer, signal: AbortSignal) {
     this.progress = null;
-    this.sure = null;
     const map = async (id: string) =>
       (await api.POST('/api/choose/map', { body: { document, id }, signal })).data;
     this.map = (await map(this.chosen?.id ?? answer.decision)) ?? null;
@@ -113,8 +110,6 @@ export class Choosing {
     const body = { document, coax: '', open_line };
     const even = await api.POST('/api/choose/break-even', { body, signal });
     this.evens = even.data ?? [];
-    for await (const step of streamed('/api/choose/sure', { document }, signal))
-      if (step.sure) this.sure = step.sure;
   }
 
   /** Lay a candidate beside what stands now, at a frequency. */

@@ -35,15 +35,6 @@ def quality(q: Quality, freq_hz: Real) -> Real:
     return np.asarray(np.interp(freq_hz, freq, values))
 
 
-POOR_Q = 100.0
-"""What a coil of no great care has."""
-
-
-def at_most(q: Quality, most: float) -> Quality:
-    """The same quality where it is below ``most``."""
-    return min(q, most) if isinstance(q, float | int) else tuple((f, min(v, most)) for f, v in q)
-
-
 def check_quality(place: str, q: Quality) -> None:
     """Demand a quality factor above 0, and frequencies that rise. Raises `InputError`."""
     if isinstance(q, float | int):

@@ -8,7 +8,7 @@ of its elements: quality factors, ranges with a residual at the low end, and str
 from __future__ import annotations
 
 from collections.abc import Mapping
-from dataclasses import dataclass, field, replace
+from dataclasses import dataclass, field
 from functools import cached_property
 from typing import Literal
 
@@ -22,11 +22,9 @@ from tithe.core.parts.tuner.best_match import Best, best_match, searched
 from tithe.core.parts.tuner.dial import Dial
 from tithe.core.parts.tuner.elements import (
     NO_STRAYS,
-    POOR_Q,
     Element,
     Quality,
     Strays,
-    at_most,
     check_quality,
 )
 from tithe.core.parts.tuner.ladder import ANY_MATCH, Bearing, Ladder, least_stress
@@ -96,10 +94,6 @@ class Tuner(TunerPart):
             low, high = (self.l_min_h, self.l_max_h) if name.startswith("l") else (self.c_min_f, self.c_max_f)
             inside = low * (1 - 1e-9) <= knobs[name] <= high * (1 + 1e-9)
             require(inside, f"setting.{name}", "in-range", knobs[name], low=low, high=high)
-
-    def with_poor_coils(self) -> Tuner:
-        """Q 100 at the best."""
-        return replace(self, coil_q=at_most(self.coil_q, POOR_Q))
 
     @property
     def load_s(self) -> float:

@@ -8,7 +8,7 @@ box: neither its phase nor the stress of its parts is known.
 
 from __future__ import annotations
 
-from dataclasses import dataclass, field, replace
+from dataclasses import dataclass, field
 from functools import cached_property
 from typing import Literal
 
@@ -51,10 +51,6 @@ class RatedTuner(TunerPart):
     def built_in(self) -> bool:
         """Those inside radios reach SWR 3 or a little more."""
         return self.reach_swr <= BUILT_IN_SWR
-
-    def with_poor_coils(self) -> RatedTuner:
-        """Twice the loss of its sheet."""
-        return replace(self, loss_db_at_1=2 * self.loss_db_at_1, loss_db_at_reach=2 * self.loss_db_at_reach)
 
     def tune(self, freq_hz: Real, load: Port, reference_ohm: float, power_w: float = 0.0) -> RatedTuned:
         """What the sheet promises for a load (shapes ``(..., F)``)."""

@@ -7,7 +7,7 @@ forms is found by `tithe.core.parts.tuner.kernel.stepping`.
 from __future__ import annotations
 
 from collections.abc import Mapping
-from dataclasses import dataclass, field, replace
+from dataclasses import dataclass, field
 from functools import cached_property
 from typing import Literal
 
@@ -20,11 +20,9 @@ from tithe.core.parts.ratings import NO_RATINGS, Ratings
 from tithe.core.parts.tuner.best_match import Best
 from tithe.core.parts.tuner.elements import (
     NO_STRAYS,
-    POOR_Q,
     Element,
     Quality,
     Strays,
-    at_most,
     check_quality,
 )
 from tithe.core.parts.tuner.ladder import Ladder
@@ -93,10 +91,6 @@ class SteppedTuner(TunerPart):
     def l_max_h(self) -> float:
         """All coils switched in."""
         return self.l_step_h * float(2**self.l_bits - 1)
-
-    def with_poor_coils(self) -> SteppedTuner:
-        """Q 100 at the best."""
-        return replace(self, coil_q=at_most(self.coil_q, POOR_Q))
 
     @property
     def load_s(self) -> float:

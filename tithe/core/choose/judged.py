@@ -1,0 +1,83 @@
+"""A ranking judged by the school that is asked for, with what is decided by either."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass, replace
+from typing import Literal
+
+import numpy as np
+
+from tithe.core.choose.decide import Decided, Rule, decide
+from tithe.core.choose.depends import Doubt, doubts
+from tithe.core.choose.find_out import LEAST_DB, Worth, contenders, find_out, worth_of_antenna
+from tithe.core.choose.rank import Ranking
+from tithe.core.choose.tried import DB_WORTH, Tried, tried
+from tithe.core.choose.worlds import worlds
+from tithe.core.cost import Pause, go_on
+
+School = Literal["worlds", "as-typed"]
+
+
+@dataclass(frozen=True)
+class Judged:
+    """``ranking``: with the decision of the ``school``; what is decided ``as_typed`` and ``by_worlds``, of
+    the ranking's candidates; by which ``rule``, and what of those ``tried`` that is; what would make another
+    one right, and what is worth finding out first."""
+
+    ranking: Ranking
+    school: School
+    as_typed: int
+    by_worlds: int
+    tried: Tried
+    rule: Rule
+    decided: Decided
+    doubts: tuple[Doubt, ...]
+    find_out: tuple[Worth, ...]
+
+    def place(self, n: int) -> int | None:
+        """Where a candidate of the ranking stands among those tried, if it does."""
+        return self.tried.which.index(n) if n in self.tried.which else None
+
+
+def judged(
+    ranking: Ranking, found: Tried, school: School = "worlds", db_worth: float | None = None
+) -> Judged:
+    """``db_worth``: what a dB is worth in the prices' currency. Raises `InputError` for less than nothing."""
+    which = list(found.which)
+    worth = DB_WORTH if db_worth is None else db_worth
+    present = None if ranking.present is None else which.index(ranking.present)
+    rule = Rule(ranking.costs[which], np.isin(which, ranking.order), ranking.within_db, worth, present)
+    decided = decide(found, rule)
+    by_worlds = found.which[decided.n]
+    here = decided
+    if school == "as-typed":
+        here = Decided(found.which.index(ranking.decision), True, decided.cheapest)
+    decision = by_worlds if school == "worlds" else ranking.decision
+    return Judged(
+        replace(ranking, decision=decision), school, ranking.decision, by_worlds, found, rule, here,
+        doubts(found, rule, here), find_out(found, rule, decided),
+    )  # fmt: skip
+
+
+_CLOSER, _MIDDLE_LEVELS = 128, (1, 2)
+"""Antennas that are drawn to tell what it is worth to know the antenna, and the coils beside."""
+
+
+def closer(found: Judged, pause: Pause = go_on) -> Judged:
+    """The same, with what it is worth to know the antenna told by many more of them, where it is worth
+    something and they are drawn: what decides hangs on few of those that all candidates are tried with."""
+    drawn = found.tried.worlds
+    if drawn.soils or all(one.id != "antenna" for one in found.find_out):
+        return found
+    own = found.rule
+    by_worlds = Decided(found.tried.which.index(found.by_worlds), True, found.decided.cheapest)
+    some = list(contenders(found.tried, own, by_worlds))
+    many = worlds(drawn.asked, drawn.kit, drawn.uncertain, 2, _CLOSER, _MIDDLE_LEVELS)
+    *_, more = tried(found.ranking, many, pause, tuple(found.tried.which[n] for n in some))
+    assert more is not None
+    present = some.index(own.present) if own.present in some else None
+    rule = replace(own, costs=own.costs[some], allowed=own.allowed[some], present=present)
+    told = worth_of_antenna(more, rule, Decided(0, True, 0))
+    others = [one for one in found.find_out if one.id != "antenna"]
+    every = [*others, *([told] if told.worth_db >= LEAST_DB else [])]
+    return replace(found, find_out=tuple(sorted(every, key=lambda one: -one.worth_db)))

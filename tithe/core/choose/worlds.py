@@ -1,0 +1,234 @@
+"""Worlds that a choice may meet: draws over what is not known of it, the same for every candidate.
+
+What differs between worlds: the antenna (each part of Γ by what its source leaves open, the phase where only
+its SWR is known, the cases of an estimate), how many times as much each line loses as written, the tuners'
+coils, the cores, and whether it is wet. A world's antenna stands in a row, its coils, cores and weather in a
+group; each antenna meets each group, so that what any of them decides can be told apart. All draws are
+stratified and seeded: the same question meets the same worlds.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Mapping, Sequence
+from dataclasses import dataclass, field, replace
+from typing import cast
+from zlib import crc32
+
+import numpy as np
+from scipy.special import ndtri
+
+from tithe.core.antenna import PlannedAntenna
+from tithe.core.antenna.sampled import INTERPOLATION_OHM
+from tithe.core.arrays import Complex, Real
+from tithe.core.choose.grid import Question
+from tithe.core.choose.kit import Kit, SeenAntenna
+from tithe.core.errors import require_share
+from tithe.core.parts.line import Line, LineType
+from tithe.core.parts.more_lossy import core_more_lossy, more_lossy
+from tithe.core.parts.part import Part
+from tithe.core.parts.worse_line import WorseLine
+from tithe.core.priors import CORE, LINE, TUNER, Prior, antenna_sd
+from tithe.core.reflection import displaced
+from tithe.core.twoport import Port
+from tithe.core.wires.ground import Ground
+
+ANTENNAS, LEVELS = 13, 4
+WET_SLOWER = 0.95
+"""Velocity factor of a wet ribbon over that of a dry one."""
+WET_SHARE = 0.25
+"""Of days, where nobody says."""
+_CORES = (2, 0, 3, 1)
+"""The core's level beside each of the coil's, so that the two go their own ways."""
+_SEATS = (0.25, 1.0, 0.0, 0.75)
+"""Of a loss of which nobody says where it sits, the share that is in series."""
+_STEEL_LEVEL = 1
+"""At which the lines that are often of copper-clad steel are so."""
+_TYPED_SHARE = 0.45
+"""Of an estimate's cases, that as typed."""
+
+
+@dataclass(frozen=True)
+class Uncertain:
+    """The share of wet days, and of lines and tuners by their tokens what the bench has measured."""
+
+    wet_share: float = WET_SHARE
+    measured: Mapping[str, Prior] = field(default_factory=dict)
+
+    def __post_init__(self) -> None:
+        require_share("wet_share", self.wet_share)
+
+
+@dataclass(frozen=True)
+class Group:
+    """Worlds that have their weather, their coils and their cores in common; ``level`` of `LEVELS`."""
+
+    wet: bool
+    level: int
+
+
+@dataclass(frozen=True)
+class Worlds:
+    """G groups of A antennas each: ``gamma`` and ``weight`` (A,) of the antennas as they are seen,
+    ``soils`` where they stand over different ones; ``line``: ln of how many times as much each line loses, by
+    token, (G, A)."""
+
+    asked: Question
+    kit: Kit
+    uncertain: Uncertain
+    groups: tuple[Group, ...]
+    antenna: SeenAntenna
+    antenna_weight: Real
+    soils: tuple[Ground, ...]
+    line: Mapping[str, Real]
+
+    @property
+    def weight(self) -> Real:
+        """How much each world counts, (G, A), 1 in all."""
+        wet = self.uncertain.wet_share
+        share = 2 / len(self.groups)
+        of_group = np.array([(wet if group.wet else 1 - wet) * share for group in self.groups])
+        return np.asarray(of_group[:, None] * self.antenna_weight)
+
+    def in_group(self, g: int) -> tuple[Question, Kit]:
+        """The question and the kit of a group, its antennas in rows."""
+
+        def line(token: str, kind: LineType) -> LineType:
+            return _worse(kind, self.line[token][g][:, None], self.groups[g])
+
+        def part(token: str, one: Part) -> Part:
+            return _changed(one, self.uncertain.measured.get(token, TUNER), self.groups[g].level)
+
+        kit = self.kit
+        coax, open_lines, indoors = (
+            {token: line(token, one) for token, one in group.items()}
+            for group in (kit.coax, kit.open_lines, kit.indoors)
+        )
+        parts = {token: part(token, one) for token, one in kit.parts.items()}
+        kit = replace(kit, coax=coax, open_lines=open_lines, indoors=indoors, parts=parts)
+        chain = tuple(self._standing(one, g) for one in self.asked.station.chain)
+        station = replace(self.asked.station, chain=chain)
+        return replace(self.asked, station=station, antenna=self.antenna), kit
+
+    def _standing(self, one: Part, g: int) -> Part:
+        """A part of the present run."""
+        token = self.kit.owned_line
+        if isinstance(one, Line) and token in self.line:
+            return replace(one, line=_worse(one.line, self.line[token][g][:, None], self.groups[g]))
+        tuner = one.tuner
+        if tuner is None:
+            return _changed(one, TUNER, self.groups[g].level)
+        name = "radio-tuner" if tuner.built_in else "mast-tuner" if tuner.dc_on_coax else "room-tuner"
+        return _changed(one, self.uncertain.measured.get(name, TUNER), self.groups[g].level)
+
+
+def _worse(line: LineType, log_loss: Real, group: Group) -> LineType:
+    wet = group.wet and line.wet_factor > 1
+    factor = np.exp(log_loss) * (line.wet_factor if wet else 1.0)
+    steel = line.low_band_factor if group.level == _STEEL_LEVEL else 1.0
+    return cast(LineType, WorseLine(line, factor, steel, WET_SLOWER if wet else 1.0))
+
+
+def _changed(part: Part, tuner: Prior, level: int) -> Part:
+    """With its coil, or its core, at a level of what it may be."""
+    if part.tuner is not None:
+        return more_lossy(part, _at_level(tuner, level))
+    return core_more_lossy(part, _at_level(CORE, _CORES[level])).seated(_SEATS[level])
+
+
+def _at_level(prior: Prior, level: int) -> float:
+    middle, sd = prior
+    return float(np.exp(middle + sd * ndtri((level + 0.5) / LEVELS)))
+
+
+def worlds(
+    asked: Question,
+    kit: Kit,
+    uncertain: Uncertain,
+    seed: int = 1,
+    antennas: int = ANTENNAS,
+    levels: Sequence[int] = range(LEVELS),
+) -> Worlds:
+    """Those of a question; another ``seed`` draws others; so many ``antennas`` where they are not cases of an
+    estimate, with coils and cores at these ``levels``."""
+    groups = tuple(Group(wet, level) for wet in (False, True) for level in levels)
+    antenna, weight, soils = _antennas(asked, antennas, np.random.default_rng(seed))
+    shape = len(groups), len(weight)
+    tokens = {*kit.lines, *([kit.owned_line] if kit.owned_line else [])}
+    line = {}
+    for token in tokens:
+        middle, sd = uncertain.measured.get(token, LINE)
+        drawn = _normal(shape[0] * shape[1], np.random.default_rng((seed, crc32(token.encode()))))
+        line[token] = middle + sd * drawn.reshape(shape)
+    return Worlds(asked, kit, uncertain, groups, antenna, weight, soils, line)
+
+
+def _normal(count: int, rng: np.random.Generator) -> Real:
+    """So many of a normal distribution, one of each equal share of it, in any order."""
+    return np.asarray(rng.permutation(ndtri((np.arange(count) + 0.5) / count)))
+
+
+def _antennas(
+    asked: Question, count: int, rng: np.random.Generator
+) -> tuple[SeenAntenna, Real, tuple[Ground, ...]]:
+    """The antennas, how much each counts, and over which soil each stands."""
+    antenna = asked.station.antenna
+    if isinstance(antenna, PlannedAntenna) and antenna.spread:
+        return _cases(asked, antenna)
+    seen, bands = asked.antenna, len(asked.bands)
+    even = np.full(count, 1 / count)
+    v, i = (one.reshape(-1, len(asked.freq_hz)) for one in (seen.port.v, seen.port.i))
+    rows = np.linspace(0, len(v), count, endpoint=False).astype(int)
+    which = np.repeat(np.stack([rng.permutation(rows) for _ in range(bands)], axis=1), 3, axis=1)
+    k = np.arange(len(asked.freq_hz))
+    gamma = Port(v[which, k], i[which, k]).gamma(INTERPOLATION_OHM)
+    drawn = np.stack([_normal(count, rng) for _ in range(2 * bands)], axis=1)
+    off: Complex = np.repeat(drawn[:, :bands] + 1j * drawn[:, bands:], 3, axis=1).astype(np.complex128)
+    off = off * antenna_sd(antenna)
+    return _seen(seen, gamma, displaced(gamma, off)), even, ()
+
+
+def _seen(seen: SeenAntenna, before: Complex, gamma: Complex) -> SeenAntenna:
+    """An antenna that reflects otherwise; what of its resistance takes or leaves stays its share."""
+    port = Port(1 + gamma, (1 - gamma) / INTERPOLATION_OHM)
+    was = Port(1 + before, (1 - before) / INTERPOLATION_OHM).z_ohm.real
+    factor = np.maximum(port.z_ohm.real, 0.0) / np.maximum(was, 1e-9)
+    loss, sky = (
+        None if one is None else Ohms(np.asarray(one.ohm(seen.freq_hz) * factor))
+        for one in (seen.loss, seen.sky)
+    )
+    return replace(seen, port=port, loss=loss, sky=sky)
+
+
+@dataclass(frozen=True)
+class Ohms:
+    """A part of a resistance, known at the frequencies that are asked: (A, F)."""
+
+    values: Real
+
+    def ohm(self, freq_hz: Real) -> Real:
+        """Ω."""
+        return self.values
+
+    def scaled(self, factor: float) -> Ohms:
+        """The same, times ``factor``."""
+        return Ohms(self.values * factor)
+
+
+def _cases(asked: Question, antenna: PlannedAntenna) -> tuple[SeenAntenna, Real, tuple[Ground, ...]]:
+    """The estimate as typed, and each of the others that it may be."""
+    columns = antenna.cases(asked.freq_hz)
+    count = min(len(column) for column in columns)
+    z, loss, sky = (
+        np.array([[getattr(column[n][1], name) for column in columns] for n in range(count)])
+        for name in ("z_ohm", "loss_ohm", "sky_ohm")
+    )
+    weight = np.full(count, (1 - _TYPED_SHARE) / max(count - 1, 1))
+    weight[0] = 1 - weight[1:].sum()
+    of_case = [columns[0][n][0].ground for n in range(count)]
+    soils = tuple(antenna.plan.ground if one is None else one for one in of_case)
+    stated = antenna.stated_loss
+    port = Port(z, np.ones(z.shape, dtype=np.complex128))
+    seen = replace(
+        asked.antenna, port=port, loss=stated or Ohms(loss), sky=Ohms(sky) if asked.antenna.sky else None
+    )
+    return seen, weight, soils
