@@ -191,3 +191,42 @@ def test_what_cannot_be_asked_is_refused_in_place(client, mill):
     assert stream(client, odd, 422)[0]["place"] == "choice.off[0]"
     none = mill | {"antenna": {"kind": "unknown"}}
     assert stream(client, none, 422)
+
+
+def test_antennas_that_fit_in_a_place_are_ranked_with_their_feeds(client, tmp_path, capsys):
+    place = {
+        "length_m": 20, "breadth_m": 10, "supports": [{"height_m": 9, "x_m": 10, "y_m": 5}],
+        "house": {"x_m": 0, "y_m": 5}, "ground": "poor", "towards": "near", "not": ["end-fed"],
+    }  # fmt: skip
+    bands = [
+        {"name": "40 m", "low_mhz": 7.0, "high_mhz": 7.2},
+        {"name": "20 m", "low_mhz": 14.0, "high_mhz": 14.35},
+    ]
+    garden = {"format": "tithe-station", "version": 1, "chain": [], "bands": bands, "place": place}
+    garden["antenna"] = {"kind": "resonator", "f0_mhz": 7.1, "r_ohm": 50, "q": 10}
+    lines = stream(client, garden, path="/api/choose/antennas")
+    got = lines[-1]["answer"]
+    first = got["rows"][0]
+    assert first["antenna"]["shape"] == "inverted-vee" and first["placement"].startswith("open-")
+    assert {row["antenna"]["shape"] for row in got["rows"]} == {"inverted-vee", "vertical"}
+    assert first["watts"] == pytest.approx(sum(band["towards_w"] for band in first["by_band"]) / 2)
+    assert all(band["towards_w"] <= band["sky_w"] for row in got["rows"] for band in row["by_band"])
+    assert 0 <= first["right_in"] <= 1 and "For far places" in got["sentence"]
+    kept = send(client, "post", "/api/stations", garden).json()
+    assert client.get(f"/api/stations/{kept['id']}").json()["document"]["place"]["not"] == ["end-fed"]
+    solved = send(
+        client, "post", "/api/solve", {"document": garden | {"antenna": first["antenna"]}, "mhz": 7.1}
+    )
+    assert solved.status_code == 200
+    file = tmp_path / "garden.json"
+    file.write_text(json.dumps(garden), "utf-8")
+    assert main(["choose", str(file), "--antennas", "--json"]) == 0
+    assert json.loads(capsys.readouterr().out)["rows"][0]["antenna"] == first["antenna"]
+    assert main(["choose", str(file), "--antennas"]) == 0
+    assert "an inverted vee with legs of" in capsys.readouterr().out
+    assert (
+        stream(client, garden | {"place": None}, status=422, path="/api/choose/antennas")[0]["place"]
+        == "place"
+    )
+    beyond = garden | {"place": place | {"house": {"x_m": 30}}}
+    assert stream(client, beyond, status=422, path="/api/choose/antennas")[0]["place"] == "place.house.x_m"

@@ -68,6 +68,9 @@ def largest(mill):
     for path in ("", "/sure", "/map", "/look", "/working", "/break-even"):
         more_keys = {"id": "present", "figure": "score_w", **at}
         yield f"/api/choose{path}", {"document": many, **more_keys}
+    trees = [{"height_m": 15, "x_m": x, "y_m": y} for x, y in ((5, 5), (55, 5), (30, 55))]
+    wide = {"length_m": 60, "breadth_m": 60, "supports": trees, "ground": "average"}
+    yield "/api/choose/antennas", {"document": many | {"place": wide}}
     yield "/api/choose/lengths", {"document": many, "low_m": 5.0, "high_m": 60.0}
     for path in ("reach", "bands", "chart", "hands", "retuning", "presets.csv"):
         yield f"/api/tuner/{path}", {"document": planned, "at": planned["chain"].index(tuner), **at}

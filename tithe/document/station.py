@@ -17,6 +17,7 @@ from tithe.document.antenna import AntennaModel
 from tithe.document.errors import StationError
 from tithe.document.fields import CoreObject, FileObject, Name, NotNegative, Positive, Ratio
 from tithe.document.parts import PartModel, parts_of
+from tithe.document.place import PlaceModel
 from tithe.document.readings import ReadingModel, RemarkModel
 from tithe.document.transmitter import TransmitterModel
 from tithe.document.wires import WiresModel
@@ -71,6 +72,7 @@ class StationFile(FileObject):
     arrangements: Annotated[list[ArrangementModel], Field(max_length=20)] = Field(default_factory=list)
     trim: TrimModel | None = None
     choice: ChoiceModel | None = None
+    place: PlaceModel | None = None
     causes: dict[CauseId, Often] | None = None
     readings: Annotated[list[ReadingModel], Field(max_length=20_000)] = Field(default_factory=list)
     remarks: Annotated[list[RemarkModel], Field(max_length=20_000)] = Field(default_factory=list)

@@ -74,6 +74,15 @@ GroundModel = Annotated[
 ]
 
 
+def core_ground(model: GroundName | SoilModel) -> Ground:
+    """The core's ground."""
+    if isinstance(model, SoilModel):
+        return model.to_core()
+    if model == "free-space" or model == "perfect":
+        return model
+    return SOILS[model]
+
+
 class WiresBase(AntennaBase, CoreObject):
     """What every shape has: its wire (``wire_mm`` is the diameter), what it stands over, and whether the
     estimate comes with its interval (``spread``)."""
@@ -108,14 +117,7 @@ class WiresBase(AntennaBase, CoreObject):
 
     def to_core(self) -> PlannedAntenna:
         """The core's antenna."""
-        ground: Ground
-        if isinstance(self.ground, SoilModel):
-            ground = self.ground.to_core()
-        elif self.ground == "free-space" or self.ground == "perfect":
-            ground = self.ground
-        else:
-            ground = SOILS[self.ground]
-        plan = Plan(self.to_shape(), ground, METALS[self.conductor], self.insulated)
+        plan = Plan(self.to_shape(), core_ground(self.ground), METALS[self.conductor], self.insulated)
         return PlannedAntenna(plan, self.spread, self.name, self.loss)
 
     def check(self) -> None:

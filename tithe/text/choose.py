@@ -185,6 +185,42 @@ CHOICES = {
     "choose.retuned": (
         "What stands now is judged with {tuners:names} set anew for each frequency, as one would."
     ),
+    "hung.level": "level wire",
+    "hung.vee": "inverted vee",
+    "hung.end-fed": "end-fed wire",
+    "hung.vertical": "vertical",
+    "hung.fan": "fan of two dipoles",
+    "hung.sized.level": "a level wire of {size_m:figure} m",
+    "hung.sized.vee": "an inverted vee with legs of {size_m:figure} m",
+    "hung.sized.end-fed": "an end-fed wire of {size_m:figure} m",
+    "hung.sized.vertical": "a vertical of {size_m:figure} m",
+    "hung.sized.fan": "a fan of two dipoles, {size_m:figure} m up",
+    "towards.near": "near places (above 30°)",
+    "towards.far": "far places (below 30°)",
+    "towards.both": "the sky",
+    "among.named": "{antenna}, {place}, on {line}",
+    "among.do": (
+        "{what:capital}: over your bands {power_w:watts} of {rated_w:watts} W would leave for {towards}. It "
+        "costs about {cost:figure}."
+    ),
+    "among.same": "For {towards} it would be the same.",
+    "among.otherwise": "For {towards} it would be {what} ({power_w:watts} W).",
+    "among.vertical-wins": (
+        "Towards far places the best vertical here puts more than the best wire over {soils:list}, and over "
+        "other soils less."
+    ),
+    "among.vertical-everywhere": (
+        "Towards far places the best vertical here puts more than the best wire, over any soil."
+    ),
+    "among.vertical-nowhere": "Over no soil does a vertical here put more towards far places than a wire.",
+    "soil.sea": "sea water",
+    "soil.good": "good soil",
+    "soil.average": "average soil",
+    "soil.poor": "poor soil",
+    "among.coarse": (
+        "Each is computed at the middle of each band, on a coarse mesh; plan the one you choose to see it in "
+        "full, with its interval."
+    ),
     "break-even.never": "{rival:capital} never gains {within_db:db} dB on {base}, up to {up_to_m:figure} m.",
     "break-even.always": (
         "{rival:capital} gains {within_db:db} dB on {base} even on a run of {from_m:figure} m."

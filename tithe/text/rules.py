@@ -17,6 +17,11 @@ RULES = {
     "rule.one-of": "must be one of {allowed:comma}",
     "rule.one-of-these": "must be one of {expected} (it is {shown})",
     "rule.missing": "is missing",
+    "rule.no-antenna-fits": (
+        "leaves no room for an antenna of those that may be: type a support higher than {clear_m:g} m and "
+        "where it stands, or rule less out"
+    ),
+    "rule.no-antenna-told": "leaves room only for antennas that cannot be computed on all of these bands",
     "rule.unknown-key": "is not a key here; allowed are {allowed:comma}",
     "rule.not-a-number": "must be a number (it is {shown})",
     "rule.not-text": "must be text (it is {shown})",

@@ -7,6 +7,8 @@ from functools import partial
 from tithe.answers.choose import answers, requests
 from tithe.answers.choose import shapes as s
 from tithe.answers.choose.answers import NARROWER
+from tithe.answers.choose.antenna_shapes import AntennasLine
+from tithe.answers.choose.antennas import Placing
 from tithe.answers.question import OwnLines, Steps, Work, question
 from tithe.answers.working_shapes import WorkingOut
 from tithe.core.cost import HEAVY_S
@@ -16,6 +18,13 @@ from tithe.core.cost import HEAVY_S
 def choose(body: requests.ChooseRequest, own: OwnLines) -> Steps[s.ChooseLine]:
     """Candidates ranked; one JSON object a line, the last one with the answer."""
     asked = answers.Choosing(body.document, own)
+    return Steps(asked.cost_s(), asked.steps, NARROWER)
+
+
+@question("choose/antennas")
+def choose_antennas(body: requests.ChooseRequest, own: OwnLines) -> Steps[AntennasLine]:
+    """Antennas that fit in the station's ``place``, each with its feeds, ranked; a stream as `choose`."""
+    asked = Placing(body.document, own)
     return Steps(asked.cost_s(), asked.steps, NARROWER)
 
 

@@ -176,16 +176,27 @@ def fed(plan: Plan, freq_hz: float, case: Case, finest_hz: float | None = None) 
 
 def estimated(plan: Plan, freq_hz: float, case: Case, finest_hz: float | None = None) -> Fed:
     """The same, with where the power goes."""
+    return _estimate(plan, freq_hz, case, finest_hz)[0]
+
+
+def looked_at(plan: Plan, freq_hz: float) -> tuple[Fed, float]:
+    """The estimate as typed, and of what leaves for the sky the share that leaves below 30°."""
+    fed, found = _estimate(plan, freq_hz, AS_TYPED, None)
+    ground = plan.ground if isinstance(plan.ground, Soil) else None
+    return fed, sky(found, ground).low_share
+
+
+def _estimate(plan: Plan, freq_hz: float, case: Case, finest_hz: float | None) -> tuple[Fed, Currents]:
     require_not_too_high(plan, freq_hz)
     found, z, loss = _seen(plan, freq_hz, case, finest_hz)
     own = found.metal_ohm + found.coil_ohm
     radiating = found.z_ohm.real - own
     ground = case.ground or plan.ground
     if not isinstance(ground, Soil):
-        return Fed(z, loss, own, radiating)
+        return Fed(z, loss, own, radiating), found
     leaves = sky(found, ground).ohm
     require(leaves <= (1 + _WITHIN) * radiating, "antenna", "beyond-the-method", freq_hz=freq_hz)
-    return Fed(z, loss, own, min(leaves, radiating))
+    return Fed(z, loss, own, min(leaves, radiating)), found
 
 
 def _seen(plan: Plan, freq_hz: float, case: Case, finest_hz: float | None) -> tuple[Currents, complex, float]:

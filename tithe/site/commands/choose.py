@@ -7,6 +7,8 @@ from pathlib import Path
 
 from tithe.answers.choose import choose_json
 from tithe.answers.choose.answers import Choosing
+from tithe.answers.choose.antennas import Placing
+from tithe.document.station import StationFile
 from tithe.site.commands.given_files import read_station_file
 from tithe.site.commands.told import as_json
 from tithe.text.quantities import figure, watts
@@ -15,12 +17,17 @@ from tithe.text.quantities import figure, watts
 def arguments(command: argparse.ArgumentParser) -> None:
     """What it takes."""
     command.add_argument("station", type=Path)
+    command.add_argument(
+        "--antennas", action="store_true", help="among antennas that fit in the station's place"
+    )
     command.add_argument("--json", action="store_true")
 
 
 def run(args: argparse.Namespace) -> int:
     """Answers it."""
     document = read_station_file(args.station)
+    if args.antennas:
+        return _antennas(document, args.json)
     asked = Choosing(document)
     answer = choose_json.answer(asked.choice, asked.judged())
     if args.json:
@@ -31,4 +38,16 @@ def run(args: argparse.Namespace) -> int:
     for one in answer["candidates"][:10]:
         price = "no price" if one["cost"] is None else figure(one["cost"])
         print(f"{watts(one['score_w'])} W, cost {price}: {one['name']}")
+    return 0
+
+
+def _antennas(document: StationFile, plain: bool) -> int:
+    *_, last = Placing(document).steps()
+    answer = last["answer"]
+    if plain:
+        return as_json(answer)
+    print(answer["sentence"])
+    for one in answer["rows"][:10]:
+        price = "no price" if one["cost"] is None else figure(one["cost"])
+        print(f"{watts(one['watts'])} W, cost {price}: {one['name']}")
     return 0

@@ -1,0 +1,49 @@
+"""Antennas among the choices, as the API and the command line give them."""
+
+from __future__ import annotations
+
+from typing import Any, Literal, NotRequired
+
+from typing_extensions import TypedDict
+
+
+class TowardsBand(TypedDict):
+    """What leaves for the sky on a band, W, and of that what goes where one wants to be heard."""
+
+    name: str
+    sky_w: float
+    towards_w: float
+
+
+class AntennaRow(TypedDict):
+    """An antenna as the station file writes it, with a place of the match and its best line there: ``watts``
+    towards where one wants to be heard, over the bands by their weights; ``right_in``: the share of the
+    worlds in which it is near the best (null: not tried)."""
+
+    antenna: dict[str, Any]
+    placement: str
+    line: str
+    name: str
+    watts: float
+    by_band: list[TowardsBand]
+    cost: float | None
+    right_in: float | None
+
+
+class AntennasAnswer(TypedDict):
+    """The decision first, then the rows with the most watts; ``left_out``: how many antennas could not be
+    computed on every band."""
+
+    sentence: str
+    towards: Literal["near", "far", "both"]
+    decision: int
+    rows: list[AntennaRow]
+    left_out: int
+
+
+class AntennasLine(TypedDict):
+    """One line of the answer's stream: how far it is, or the answer, or what is wrong."""
+
+    done: NotRequired[int]
+    of: NotRequired[int]
+    answer: NotRequired[AntennasAnswer]
