@@ -75,7 +75,7 @@ def test_a_meter_whose_scale_is_known_shows_it_and_is_explained_by_it():
     ]
     assert shown_share(wrong, read[1][0]) == pytest.approx(1.2)
     told = [reconcile(station, readings) for station, readings in ((right, read[0]), (wrong, read[1]))]
-    # The same reading error weighs less on a larger number: the far end, where a wet line may lie, hangs on it.
+    # The same error weighs less on a larger number: the far end, where a wet line may lie, hangs on it.
     for one, other, within in zip(told[0].losses, told[1].losses, (0.25, 0.25, 0.5), strict=True):
         assert other == pytest.approx(one, rel=within)
     # What is to be expected at it is scaled as well.

@@ -2,9 +2,11 @@
 
 from __future__ import annotations
 
-from typing import Any, Literal, NotRequired
+from typing import Literal, NotRequired
 
 from typing_extensions import TypedDict
+
+from tithe.answers.choose.shapes import AntennaJson, PartJson
 
 
 class TowardsBand(TypedDict):
@@ -18,14 +20,15 @@ class TowardsBand(TypedDict):
 class AntennaRow(TypedDict):
     """An antenna as the station file writes it, with a place of the match and its best line there: ``watts``
     towards where one wants to be heard, over the bands by their weights; ``right_in``: the share of the
-    worlds in which it is near the best (null: not tried)."""
+    worlds in which it is near the best (null: not tried); ``chain``: its run, for making it the station."""
 
-    antenna: dict[str, Any]
+    antenna: AntennaJson
     placement: str
     line: str
     name: str
     watts: float
     by_band: list[TowardsBand]
+    chain: list[PartJson]
     cost: float | None
     right_in: float | None
 

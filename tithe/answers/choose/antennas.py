@@ -132,6 +132,7 @@ class Placing:
                 {"name": band.name, "sky_w": float(sky), "towards_w": float(wanted)}
                 for band, sky, wanted in bands
             ],
+            "chain": [part.model_dump(exclude_none=True) for part in self.choice.chain_of(row.candidate)],
             "cost": float(row.cost) if np.isfinite(row.cost) else None,
             "right_in": None if right is None else min(right, 1.0),
         }

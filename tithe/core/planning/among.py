@@ -112,7 +112,7 @@ def cost_s(every: Sequence[Hung], ground: Ground, bands: Sequence[Band], closely
         for hung in every
         if bands_of(hung, ground, bands) == tuple(bands)
     )
-    return sum(each_s) + CASES * sum(each_s[-closely:]) + 0.01 * len(every) * len(bands)
+    return float(sum(each_s) + CASES * sum(each_s[-closely:]) + 0.01 * len(every) * len(bands))
 
 
 def question_of(one: Seen, station: Station) -> Question:

@@ -13,6 +13,7 @@
   import type { ChooseAnswer } from '../api/client';
   import type { Session } from '../station/session.svelte';
   import Segments from '../ui/Segments.svelte';
+  import AntennasPanel from './AntennasPanel.svelte';
   import BesideStrip from './BesideStrip.svelte';
   import ChoiceMatrix from './ChoiceMatrix.svelte';
   import ChoiceWishes from './ChoiceWishes.svelte';
@@ -183,6 +184,7 @@
         open line clear of people and pets. RF exposure is not computed here.
       </p>
     {:else if !choosing.trouble}<p class="soft">Computing …</p>{/if}
+    <AntennasPanel {session} />
   </section>
   <ChoiceWishes form={session} choice={session.document.choice ?? {}} {answer} />
   <WorkingDialog {workings} />
