@@ -158,7 +158,7 @@ def choose(page: Page) -> None:
     """The decision for the mill."""
     view(page, "Choose")
     page.get_by_test_id("choice").wait_for()
-    page.get_by_text("The answer stands").wait_for()
+    page.get_by_text("of 100 cases tried").wait_for()
 
 
 def reach(page: Page) -> None:
