@@ -45,13 +45,13 @@ def lines() -> Iterator[str]:
     count, freqs = len(chosen), len(asked.freq_hz)
 
     start = perf_counter()
-    tried = chosen[::SAMPLE]
-    for one in tried:
+    sample = chosen[::SAMPLE]
+    for one in sample:
         other = replace(station, chain=tuple(parts_of(one.items, wanted.kit)))
         for k, f in enumerate(asked.freq_hz):
             at = asked.antenna.port.at(k)
             solve(replace(other, antenna=SeenAntenna(np.array([f]), Port(at.v, at.i))), np.array([f]))
-    looped = (perf_counter() - start) * count / len(tried)
+    looped = (perf_counter() - start) * count / len(sample)
     yield (
         f"choice for the mill, phase known, {count} candidates × {freqs} frequencies: {once:.2f} s in one "
         f"pass per placement (aim 0.1 s); solve in a loop {looped:.1f} s (from every {SAMPLE}th candidate); "

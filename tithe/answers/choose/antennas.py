@@ -61,13 +61,16 @@ class Placing:
             found = (
                 []
                 if one is None
-                else among.rows(one, self.station, kit, wishes, self.place, self._cost(one), pause)
+                else among.rows(
+                    one, self.station, kit, wishes, self.place, self._cost(one), self._worth, pause
+                )
             )
             yield found
 
     def _far_rows(self, one: Seen) -> list[Row]:
         far = replace(self.place, towards="far")
-        return among.rows(one, self.station, self.choice.kit, self.choice.wishes, far, self._cost(one))
+        kit, wishes = self.choice.kit, self.choice.wishes
+        return among.rows(one, self.station, kit, wishes, far, self._cost(one), self._worth)
 
     def _cost(self, one: Seen) -> Callable[[Candidate, Site], float]:
         prices = self.choice.prices
@@ -105,8 +108,12 @@ class Placing:
 
     def _decided(self, every: list[Row]) -> Row:
         asked = self.choice.settings
-        worth = DB_WORTH if asked.db_worth is None else asked.db_worth
-        return among.decided(every, asked.within_db, worth, asked.budget)
+        return among.decided(every, asked.within_db, self._worth, asked.budget)
+
+    @property
+    def _worth(self) -> float:
+        said = self.choice.settings.db_worth
+        return DB_WORTH if said is None else said
 
     def _answer(self, every: list[Row], decided: Row, right: dict[int, float]) -> s.AntennasAnswer:
         first = [decided, *(row for row in _of_each(every) if row is not decided)]

@@ -17,6 +17,7 @@ from tithe.core.antenna import PlannedAntenna
 from tithe.core.arrays import Complex, Real, decibels
 from tithe.core.at_once import each
 from tithe.core.choose import Candidate, Kit, Question, SeenAntenna, Site, Wishes, candidates, evaluate
+from tithe.core.choose.tried import DB_WORTH
 from tithe.core.choose.worlds import Ohms, Uncertain, worlds
 from tithe.core.cost import Pause, go_on
 from tithe.core.errors import InputError, require
@@ -136,9 +137,11 @@ def rows(
     wishes: Wishes,
     place: Place,
     cost: Callable[[Candidate, Site], float],
+    db_worth: float = DB_WORTH,
     pause: Pause = go_on,
 ) -> list[Row]:
-    """Behind an antenna each place of the match with its best line, the best first."""
+    """Behind an antenna each place of the match with the line that is worth most for its price there, those
+    that put most where it is wanted first."""
     site = site_of(one.hung)
     mine = replace(wishes, fed_against_ground=not one.hung.shape.balanced)
     chosen = candidates(site, kit, mine)
@@ -149,13 +152,14 @@ def rows(
     towards = sky * one.towards(place.towards)
     weights = asked.weights / asked.weights.sum()
     watts = towards @ weights
-    best: dict[str, int] = {}
-    for n in np.argsort(-watts).tolist():
-        best.setdefault(chosen[n].placement, n)
-    found = [
-        Row(one, chosen[n], site, sky[n], towards[n], float(watts[n]), cost(chosen[n], site))
-        for n in best.values()
+    every = [
+        Row(one, candidate, site, sky[n], towards[n], float(watts[n]), cost(candidate, site))
+        for n, candidate in enumerate(chosen)
     ]
+    best: dict[str, Row] = {}
+    for row in sorted(every, key=lambda row: -_value(row, db_worth)):
+        best.setdefault(row.candidate.placement, row)
+    found = list(best.values())
     return sorted(found, key=lambda row: -row.watts)
 
 
@@ -212,7 +216,12 @@ def decided(every: Sequence[Row], within_db: float, db_worth: float, budget: flo
     require(bool(known), "choice.budget", "budget-too-small", budget, cheapest=min(row.cost for row in every))
     most = max(row.watts for row in known)
     near = [row for row in known if _db(most) - _db(row.watts) <= within_db + 1e-9]
-    return max(near, key=lambda row: db_worth * _db(row.watts) - (np.inf if np.isnan(row.cost) else row.cost))
+    return max(near, key=lambda row: _value(row, db_worth))
+
+
+def _value(row: Row, db_worth: float) -> float:
+    """What it is worth in money, its price taken away."""
+    return db_worth * _db(row.watts) - (np.inf if np.isnan(row.cost) else row.cost)
 
 
 def _db(watts: float) -> float:
