@@ -53,6 +53,7 @@ const ranked = (name: string, watts: number, right_in: number | null) => ({
   name,
   watts,
   by_band: [{ name: '40 m', sky_w: watts + 10, towards_w: watts }],
+  between_w: right_in === null ? null : [watts - 5, watts + 4],
   chain: [{ kind: 'line', label: 'open line', line: 'open-600', length_m: 14 }],
   cost: 300,
   right_in,
@@ -395,7 +396,7 @@ test('what fits in the place is ranked when that is asked for, and taken as the 
   await userEvent.click(screen.getByRole('button', { name: 'Rank what fits in' }));
   await screen.findByText('An inverted vee.');
   const rows = screen.getAllByRole('row').map((row) => row.textContent?.replace(/\s+/g, ' ').trim());
-  expect(rows[1]).toContain('the decision:a vee303030094');
+  expect(rows[1]).toContain('the decision:a vee3025 – 343030094');
   expect(rows[2]).toContain('a vertical1212300–');
   expect(screen.getByText(/1 antennas? (is|are) left out/)).toBeTruthy();
   const before = session.document.antenna;

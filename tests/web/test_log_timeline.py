@@ -180,7 +180,7 @@ def test_readings_that_the_station_has_no_place_for_any_more_are_left_out_and_sa
     mill["chain"][3]["label"] = "outside"
     told = send(client, "post", path, {"document": mill}).json()
     assert len(told["keys"]) == 1
-    assert told["answer"]["sentence"].startswith("The readings fit the station as it is described")
+    assert told["answer"]["sentence"].startswith("These readings do not tell what it is")
     assert told["left_out"] == [
         "No meter called “antenna side” stands in the run now: one reading is left out.",
         "The antenna is not known at 50.1 MHz: one reading is left out.",

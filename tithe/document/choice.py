@@ -18,6 +18,7 @@ import numpy as np
 from tithe.core import InputError
 from tithe.core.budget import MAX_RUN_DB
 from tithe.core.choose import PLACEMENTS, Candidate, Kit, Question, Site, Uncertain, Wishes, candidates
+from tithe.core.choose.kit import USUAL_INDOOR_M, token_of_tuner
 from tithe.core.choose.worlds import WET_SHARE
 from tithe.core.errors import require
 from tithe.core.parts.line import LineType, attenuation_db_per_m
@@ -32,7 +33,6 @@ from tithe.document.work import ChoiceModel
 
 _SHELF_PARTS = ("choke-1", "line-choke", "ratio-4", "ratio-9", "ratio-49", "arrestor-passing")
 PRESENT_LINE = "present"
-USUAL_INDOOR_M = 6.0
 USUAL_LEAD_M = 3.0
 
 
@@ -257,9 +257,7 @@ def _tuners(chain: Pairs, models: dict[str, PartModel], names: dict[str, str]) -
     for model, part in chain:
         if part.tuner is None:
             continue
-        token = (
-            "radio-tuner" if part.tuner.built_in else "mast-tuner" if part.tuner.dc_on_coax else "room-tuner"
-        )
+        token = token_of_tuner(part.tuner)
         if token not in owned:
             models[token] = model.model_copy(update={"setting": "auto", "bypassed": False})
             names[token] = model.label or names[token]

@@ -141,9 +141,9 @@ CHOICES = {
     "world.coil-worse": "if coils are worse than written",
     "world.coil-better": "if coils are better than written",
     "world.antenna": "if the antenna is another one than is known, as it may be",
-    "find.nothing": "Nothing you could measure would change this: go and build.",
-    "find.nothing-stays": "Nothing you could measure would change this.",
-    "find.nothing-else": "Nothing else you could measure changes it.",
+    "find.nothing": "Nothing you could measure would better this by enough to be worth it: go and build.",
+    "find.nothing-stays": "Nothing you could measure would better this by enough to be worth it.",
+    "find.nothing-else": "Nothing else you could measure is worth it.",
     "find.first": (
         "Measure {what} first ({effort}, {minutes:count} minutes): it changes the answer in "
         "{changes:count} of 100 cases, and {worth} on average."
@@ -154,9 +154,11 @@ CHOICES = {
     ),
     "find.both": "brings {gained_db:db} dB and saves {saved:figure}",
     "find.saves": "saves {saved:figure}",
+    "find.saves-for-less": "saves {saved:figure}, for {lost_db:db} dB less",
     "find.gains": "brings {gained_db:db} dB",
     "find.for-more": "brings {gained_db:db} dB, for {more:figure} more",
     "find.antenna": "R and X at the feedpoint",
+    "find.antenna-planned": "R and X at the feedpoint, as soon as the wire hangs,",
     "find.ground": "the ground",
     "find.line": "the loss of the present run",
     "find.coil": "the Q of the tuner’s coil",
@@ -199,12 +201,12 @@ CHOICES = {
     "towards.far": "far places (below 30°)",
     "towards.both": "the sky",
     "among.named": "{antenna}, {place}, on {line}",
-    "among.do": (
-        "{what:capital}: over your bands {power_w:watts} of {rated_w:watts} W would leave for {towards}. It "
-        "costs about {cost:figure}."
-    ),
+    "among.do": ("{what:capital}: over your bands {power} of {rated_w:watts} W would leave for {towards}."),
+    "among.power": "{power_w:watts} ({between_w:watts} in nine of ten cases)",
+    "among.costs": "It costs about {cost:figure}.",
+    "among.no-price": "What it costs is not known: a price is missing.",
     "among.same": "For {towards} it would be the same.",
-    "among.otherwise": "For {towards} it would be {what} ({power_w:watts} W).",
+    "among.otherwise": "For {towards} it would be {what}: {power} W.",
     "among.vertical-wins": (
         "Towards far places the best vertical here puts more than the best wire over {soils:list}, and over "
         "other soils less."

@@ -146,14 +146,18 @@ READINGS = {
         "Not counted: the sweep {title:name} of {date}, in which none of the readings’ frequencies lies."
     ),
     "beside.presets": (
-        "Counted with them: what the tuner was matched to on the same day {at:names}, by its dials."
+        "Counted with them: what the tuner was matched to on the same day at {at:list}, by its dials."
     ),
     "beside.presets-before": (
-        "Counted with them: what the tuner was matched to before {at:names}, by its dials."
+        "Counted with them: what the tuner was matched to before at {at:list}, by its dials."
     ),
     "beside.dials-not-known": (
         "Not counted: what the tuner was matched to on the same day, as nobody typed what its dials stand "
         "for."
+    ),
+    "beside.contradicts": (
+        "But for {at:list} what was told before is not counted: it is not of the antenna and the run that "
+        "are described now."
     ),
     "beside.measured": "Counted with them: what was measured of {parts:names}.",
     "place.fold-back": (

@@ -205,7 +205,7 @@ def test_what_is_measured_is_not_worth_measuring_and_what_decides_nothing_is_sai
     short = make_station(60 - 10j, 5.0, "good")
     found = judged_for(short, replace(kit, owned_line="good"), Site(5.0, 2.0, 1.0))
     assert found.find_out == ()
-    assert say(finding_out(found)).startswith("Nothing you could measure would change this")
+    assert say(finding_out(found)).startswith("Nothing you could measure would better this")
     measured = {"thin": (0.0, 0.03)}
     spread = [np.std(judged_for(WILD, kit, measured=one).tried.worlds.line["thin"]) for one in ({}, measured)]
     assert spread[1] < 0.3 * spread[0]

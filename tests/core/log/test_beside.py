@@ -7,6 +7,7 @@ import pytest
 
 from benchmarks.hidden import Turned
 from tests.core.log.stations import BEHIND, RUN, gamma_of, random_station, read, truth, with_gamma
+from tithe.answers.log.log_json import answer
 from tithe.core import solve
 from tithe.core.antenna.resonator import Resonator
 from tithe.core.log.case import in_state
@@ -100,3 +101,16 @@ def test_a_measured_coil_is_not_suspected_of_being_much_worse():
     assert loss[2] / loss[0] < 1.6
     unmeasured = reconcile(described, readings).losses.at(p, 0)
     assert unmeasured[2] / unmeasured[0] > 1.2 * loss[2] / loss[0]
+
+
+def test_an_old_sweep_of_another_antenna_than_is_described_does_not_count():
+    """The antenna was changed, and its description with it: the sweep from before is of what is no more."""
+    described, real, freqs, readings, _ = visit(5)
+    other = replace(described, antenna=Resonator(6.6e6, 30.0, 20.0))
+    before = swept(other, freqs, len(other.chain), age=0.5)
+    without, found = reconcile(described, readings), reconcile(described, readings, kept=Kept(before))
+    assert set(found.contradicts) == set(before) and shares(found) == pytest.approx(shares(without))
+    told = " ".join(answer(described, readings, found)["beside"])
+    assert "is not counted: it is not of the antenna and the run that are described now" in told
+    own = reconcile(described, readings, kept=Kept(swept(real, freqs, len(real.chain), age=0.5)))
+    assert own.contradicts == ()

@@ -137,7 +137,7 @@ def test_the_evidence_of_an_open_power_is_the_integral_over_what_it_may_be():
 
 
 def test_what_one_reading_shows_under_a_cause_is_told_with_how_far_off_it_is():
-    rng = np.random.default_rng(3)
+    rng = np.random.default_rng(6)
     one = hidden(KNOWN, np.array([7.1e6, 14.2e6]), rng, True, "multiplier")
     told = reconcile(KNOWN, one.readings)
     described = next(cause for cause in told.causes if cause.id == "as-described")
@@ -146,7 +146,7 @@ def test_what_one_reading_shows_under_a_cause_is_told_with_how_far_off_it_is():
     assert np.abs(best.off).max() < np.abs(described.off).max()
     shown = answer(KNOWN, one.readings, told)["explanations"][0]["readings"]
     for reading, as_read in zip(one.readings, shown, strict=True):
-        assert as_read["forward_w"] == pytest.approx(reading.forward_w, rel=0.2, abs=5.0)
+        assert as_read["forward_w"] == pytest.approx(reading.forward_w, rel=0.2)
 
 
 def test_two_causes_at_once_are_among_what_is_tried():

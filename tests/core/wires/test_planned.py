@@ -33,7 +33,6 @@ def test_its_loss_has_the_same_rows_and_a_stated_one_goes_before_it():
     loss = planned.loss
     assert loss is not None
     assert loss.ohm(FREQS).shape == (ROWS, 3)
-    assert loss.scaled(2).ohm(FREQS) == pytest.approx(2 * loss.ohm(FREQS))
     assert loss.ohm(FREQS)[0] == pytest.approx([estimated(PLAN, hz, AS_TYPED).loss_ohm for hz in FREQS])
     stated = LossResistance(((1e6, 3.0),))
     assert PlannedAntenna(PLAN, stated_loss=stated).loss is stated

@@ -18,15 +18,17 @@ class TowardsBand(TypedDict):
 
 
 class AntennaRow(TypedDict):
-    """An antenna as the station file writes it, with a place of the match and its best line there: ``watts``
-    towards where one wants to be heard, over the bands by their weights; ``right_in``: the share of the
-    worlds in which it is near the best (null: not tried); ``chain``: its run, for making it the station."""
+    """An antenna as the station file writes it, with a place of the match and the line that is worth most for
+    its price there: ``watts`` towards where one wants to be heard, over the bands by their weights, and from
+    what to what that lies in nine worlds of ten; ``right_in``: the share of the worlds in which it is near
+    the best (both null: not tried); ``chain``: its run, for making it the station."""
 
     antenna: AntennaJson
     placement: str
     line: str
     name: str
     watts: float
+    between_w: list[float] | None
     by_band: list[TowardsBand]
     chain: list[PartJson]
     cost: float | None

@@ -9,14 +9,16 @@ import numpy as np
 
 from tithe.answers.choose import antenna_shapes as s
 from tithe.answers.question import OwnLines
-from tithe.core.choose import Candidate, Site, cost, to_buy
+from tithe.core.arrays import Real
+from tithe.core.choose import Candidate, Site, Uncertain, cost, to_buy
+from tithe.core.choose.kit import USUAL_INDOOR_M
 from tithe.core.choose.tried import DB_WORTH
 from tithe.core.cost import Pause, go_on
 from tithe.core.errors import InputError, require
 from tithe.core.message import Message, Told, tell
 from tithe.core.planning import among
 from tithe.core.planning.among import Row, Seen
-from tithe.core.planning.place import Hung, Towards, antennas
+from tithe.core.planning.place import Hung, Place, Towards, antennas
 from tithe.core.wires.ground import SOILS
 from tithe.document import choice
 from tithe.document.hung import wires_of
@@ -26,6 +28,7 @@ from tithe.text import say
 
 _CLOSELY, _OF_EACH = 10, 6
 _A_LENGTH_M = 10.0
+Span = tuple[float, float]
 WIRE, MAST = "antenna-wire", "mast"
 """Tokens of prices per metre."""
 
@@ -38,8 +41,9 @@ class Placing:
         assert document.place is not None
         self.document = document
         settings = document.choice or ChoiceModel()
-        if settings.run_m is None:  # each antenna has a run of its own
-            settings = settings.model_copy(update={"run_m": _A_LENGTH_M})
+        self.indoor_m = USUAL_INDOOR_M if settings.indoor_m is None else settings.indoor_m
+        # Each antenna has a run of its own.
+        settings = settings.model_copy(update={"run_m": _A_LENGTH_M, "indoor_m": None, "lead_m": None})
         self.choice = choice.read(document.model_copy(update={"choice": settings}), own)
         self.station = document.to_core()
         try:
@@ -56,21 +60,18 @@ class Placing:
 
     def rows(self, pause: Pause = go_on) -> Iterator[list[Row]]:
         """Of each antenna its rows, in turn; none where it cannot be computed on every band."""
-        kit, wishes = self.choice.kit, self.choice.wishes
         for one in among.all_seen(self.hung, self.place.ground, self.station.bands, pause):
-            found = (
-                []
-                if one is None
-                else among.rows(
-                    one, self.station, kit, wishes, self.place, self._cost(one), self._worth, pause
-                )
-            )
-            yield found
+            yield [] if one is None else self._rows_of(one, self.place, pause)
 
-    def _far_rows(self, one: Seen) -> list[Row]:
-        far = replace(self.place, towards="far")
+    def _rows_of(self, one: Seen, place: Place, pause: Pause) -> list[Row]:
         kit, wishes = self.choice.kit, self.choice.wishes
-        return among.rows(one, self.station, kit, wishes, far, self._cost(one), self._worth)
+        wet = self._uncertain(one).wet_share
+        return among.rows(
+            one, self.station, kit, wishes, place, self._cost(one), self._worth, self.indoor_m, wet, pause
+        )
+
+    def _uncertain(self, one: Seen) -> Uncertain:
+        return self.choice.uncertain(among.question_of(one, self.station))
 
     def _cost(self, one: Seen) -> Callable[[Candidate, Site], float]:
         prices = self.choice.prices
@@ -92,19 +93,24 @@ class Placing:
         every.sort(key=lambda row: -row.watts)
         decided = self._decided(every)
         tried = []
-        uncertain = self.choice.uncertain(among.question_of(every[0].seen, self.station))
+        spans: dict[int, Span] = {}
         for n, row in enumerate(_closely(every, decided)):
             pause()
-            stood = among.stood(row, self.station, self.choice.kit, self.place, uncertain, pause)
+            stood = self._stood(row, self.place, pause)
             if stood is not None:
                 tried.append((row, *stood))
+                spans[id(row)] = among.between(*stood)
             yield {"done": len(self.hung) + n + 1, "of": of}
         right: dict[int, float] = {}
         if tried:
             standing = among.beside(tried)
             shares = standing.right_in(self.choice.settings.within_db)
             right = dict(zip(map(id, standing.rows), shares.tolist(), strict=True))
-        yield {"answer": self._answer(every, decided, right)}
+        yield {"answer": self._answer(every, decided, right, spans, pause)}
+
+    def _stood(self, row: Row, place: Place, pause: Pause) -> tuple[Real, Real] | None:
+        kit, uncertain = self.choice.kit, self._uncertain(row.seen)
+        return among.stood(row, self.station, kit, place, uncertain, pause)
 
     def _decided(self, every: list[Row]) -> Row:
         asked = self.choice.settings
@@ -115,17 +121,24 @@ class Placing:
         said = self.choice.settings.db_worth
         return DB_WORTH if said is None else said
 
-    def _answer(self, every: list[Row], decided: Row, right: dict[int, float]) -> s.AntennasAnswer:
+    def _answer(
+        self,
+        every: list[Row],
+        decided: Row,
+        right: dict[int, float],
+        spans: dict[int, Span],
+        pause: Pause,
+    ) -> s.AntennasAnswer:
         first = [decided, *(row for row in _of_each(every) if row is not decided)]
         return {
-            "sentence": say(self._told(every, decided)),
+            "sentence": say(self._told(every, decided, spans.get(id(decided)), pause)),
             "towards": self.place.towards,
             "decision": 0,
-            "rows": [self._row(row, right.get(id(row))) for row in first],
+            "rows": [self._row(row, right.get(id(row)), spans.get(id(row))) for row in first],
             "left_out": len(self.hung) - len({id(row.seen) for row in every}),
         }
 
-    def _row(self, row: Row, right: float | None) -> s.AntennaRow:
+    def _row(self, row: Row, right: float | None, span: Span | None) -> s.AntennaRow:
         assert self.document.place is not None
         label = say(tell(f"hung.{row.seen.hung.kind}"))
         bands = zip(row.seen.bands, row.sky_w, row.towards_w, strict=True)
@@ -135,6 +148,7 @@ class Placing:
             "line": row.candidate.line,
             "name": say(self._named(row)),
             "watts": row.watts,
+            "between_w": None if span is None else list(span),
             "by_band": [
                 {"name": band.name, "sky_w": float(sky), "towards_w": float(wanted)}
                 for band, sky, wanted in bands
@@ -153,35 +167,35 @@ class Placing:
             line=line,
         )
 
-    def _told(self, every: list[Row], decided: Row) -> Told:
-        rated = self.station.transmitter.power_w
-        wanted = tell(f"towards.{self.place.towards}")
-        said = [
-            tell(
-                "among.do",
-                what=self._named(decided),
-                power_w=decided.watts,
-                rated_w=rated,
-                towards=wanted,
-                cost=decided.cost,
-            )
-        ]
+    def _told(self, every: list[Row], decided: Row, span: Span | None, pause: Pause) -> Told:
+        rated, towards = self.station.transmitter.power_w, tell(f"towards.{self.place.towards}")
+        what, power = self._named(decided), _power(decided, span)
+        said = [tell("among.do", what=what, power=power, rated_w=rated, towards=towards)]
+        known = bool(np.isfinite(decided.cost))
+        said.append(tell("among.costs", cost=decided.cost) if known else tell("among.no-price"))
         others: list[Towards] = [one for one in ("near", "far") if one != self.place.towards]
         for other in others:
-            there = self._decided(among.towards(every, other))
-            way = tell(f"towards.{other}")
+            there, way = self._decided(among.towards(every, other)), tell(f"towards.{other}")
             if there.seen is decided.seen and there.candidate == decided.candidate:
                 said.append(tell("among.same", towards=way))
-            else:
-                said.append(
-                    tell("among.otherwise", towards=way, what=self._named(there), power_w=there.watts)
-                )
+                continue
+            stood = self._stood(there, replace(self.place, towards=other), pause)
+            power = _power(there, None if stood is None else among.between(*stood))
+            said.append(tell("among.otherwise", towards=way, what=self._named(there), power=power))
         if "vertical" not in self.place.ruled_out:
-            wins = [tell(f"soil.{name}") for name in among.vertical_wins(every, self.place, self._far_rows)]
+            far = replace(self.place, towards="far")
+            names = among.vertical_wins(every, self.place, lambda one: self._rows_of(one, far, pause))
+            wins = [tell(f"soil.{name}") for name in names]
             code = "wins" if 0 < len(wins) < len(SOILS) else "everywhere" if wins else "nowhere"
             said.append(tell(f"among.vertical-{code}", soils=wins))
         said.append(tell("among.coarse"))
         return tuple(said)
+
+
+def _power(row: Row, span: Span | None) -> Message:
+    if span is None:
+        return tell("choose.power-known", power_w=row.watts)
+    return tell("among.power", power_w=row.watts, between_w=span)
 
 
 def _of_each(every: list[Row]) -> Iterator[Row]:

@@ -55,9 +55,15 @@ def answer(
         "next": [_further(station, one, found) for one in best_of_each(found.further)],
         "readings": [_expected(n, one, found) for n, one in enumerate(readings)],
         "changes": list(_changes(station, found)),
-        "beside": [say(one) for one in beside],
+        "beside": [say(one) for one in (*beside, *_contradicts(found))],
         "sentence": say(_told(station, readings, found)),
     }
+
+
+def _contradicts(found: Reconciled) -> Iterator[Message]:
+    freqs = sorted({one.freq_hz for one in found.contradicts})
+    if freqs:
+        yield tell("beside.contradicts", at=[tell("antenna.at", freq_hz=one) for one in freqs])
 
 
 def _losses(station: Station, found: Reconciled) -> list[ImpliedLoss]:

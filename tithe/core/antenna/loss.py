@@ -22,10 +22,6 @@ class SeriesLoss(Protocol):
         """Ω, shape ``(F,)`` or that of the antenna's terminals."""
         ...
 
-    def scaled(self, factor: float) -> SeriesLoss:
-        """The same, times ``factor``."""
-        ...
-
 
 @dataclass(frozen=True)
 class LossResistance:
@@ -45,10 +41,6 @@ class LossResistance:
         if len(freq) > 1:
             check_inside(freq_hz, freq, "loss_ohm")
         return np.asarray(np.interp(freq_hz, freq, ohm))
-
-    def scaled(self, factor: float) -> LossResistance:
-        """The same, times ``factor``."""
-        return LossResistance(tuple((f, ohm * factor) for f, ohm in self.points))
 
 
 def check_rising(freq_hz: tuple[float, ...], place: str) -> None:

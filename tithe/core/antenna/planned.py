@@ -144,17 +144,12 @@ itself."""
 
 @dataclass(frozen=True)
 class EstimatedPart:
-    """A part of the resistance of an antenna that is planned, by its name in `Fed`; ``factor`` scales it."""
+    """A part of the resistance of an antenna that is planned, by its name in `Fed`."""
 
     antenna: PlannedAntenna
     name: Literal["loss_ohm", "sky_ohm"]
-    factor: float = 1.0
 
     def ohm(self, freq_hz: Real) -> Real:
         """Ω, in the shape of the antenna's terminals."""
         rows = np.array([[getattr(one, self.name) for one in row] for row in self.antenna.rows(freq_hz)])
-        return np.asarray((rows if self.antenna.spread else rows[0]) * self.factor)
-
-    def scaled(self, factor: float) -> EstimatedPart:
-        """The same, times ``factor``."""
-        return replace(self, factor=self.factor * factor)
+        return np.asarray(rows if self.antenna.spread else rows[0])

@@ -22,7 +22,7 @@ from tithe.core.choose.lengths import Lengths, safe_lengths
 from tithe.core.choose.loss_map import LEVELS_DB, Point, contour_matched_db, contour_swr, points
 from tithe.core.choose.placements import PLACEMENTS, Candidate, Item, Placement, Wishes, candidates
 from tithe.core.choose.rank import Purchase, Ranking, cost, rank, to_buy
-from tithe.core.choose.tried import Tried, tried, trying_s
+from tithe.core.choose.tried import Tried, tried
 from tithe.core.choose.unmatched import guessed_bands, how_used, shortcomings
 from tithe.core.choose.worlds import Uncertain, Worlds, worlds
 
@@ -78,7 +78,6 @@ __all__ = [
     "sure",
     "to_buy",
     "tried",
-    "trying_s",
     "verdict",
     "worlds",
 ]

@@ -158,11 +158,17 @@ def finding_out(found: Judged) -> Told:
         stays = found.by_worlds == found.ranking.present
         return (tell("find.nothing-stays" if stays else "find.nothing"),)
     first, *others = found.find_out
-    said = [tell("find.first", what=tell(f"find.{first.id}"), **_worth(first))]
-    said += [tell("find.then", what=tell(f"find.{one.id}"), **_worth(one)) for one in others]
+    planned = bool(found.tried.worlds.soils)
+    said = [tell("find.first", what=_measured(first, planned), **_worth(first))]
+    said += [tell("find.then", what=_measured(one, planned), **_worth(one)) for one in others]
     if not others:
         said.append(tell("find.nothing-else"))
     return tuple(said)
+
+
+def _measured(one: Worth, planned: bool) -> Message:
+    """What is measured; an antenna that is planned is built first."""
+    return tell(f"find.{one.id}-planned" if planned and one.id == "antenna" else f"find.{one.id}")
 
 
 def _worth(one: Worth) -> dict[str, object]:
@@ -177,6 +183,8 @@ def _worth(one: Worth) -> dict[str, object]:
 def _gained(one: Worth) -> Message:
     if one.saved > _LEAST_MONEY and one.gained_db >= _ALIKE_DB:
         return tell("find.both", gained_db=one.gained_db, saved=one.saved)
+    if one.saved > _LEAST_MONEY and one.gained_db <= -_ALIKE_DB:
+        return tell("find.saves-for-less", saved=one.saved, lost_db=-one.gained_db)
     if one.saved > _LEAST_MONEY:
         return tell("find.saves", saved=one.saved)
     if one.saved < -_LEAST_MONEY:
@@ -189,9 +197,10 @@ _LEAST_MONEY = 0.5
 
 def _of_hundred(share: float) -> int:
     """Whole hundredths; neither none nor all unless it is so."""
-    if 0 < share < 1:
-        return int(np.clip(round(100 * share), 1, 99)) if min(share, 1 - share) > 1e-9 else round(share) * 100
-    return round(100 * share)
+    return int(np.clip(round(100 * share), share > _NOTHING, 100 - (share < 1 - _NOTHING)))
+
+
+_NOTHING = 1e-9
 
 
 def missing_prices(bought: tuple[Purchase, ...], names: Mapping[str, str]) -> Told:

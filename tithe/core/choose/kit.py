@@ -19,7 +19,7 @@ from tithe.core.arrays import Real
 from tithe.core.budget import open_phases_of, run_without_tuners
 from tithe.core.errors import require, require_not_negative, require_positive
 from tithe.core.parts.line import LineType
-from tithe.core.parts.part import Part
+from tithe.core.parts.part import Part, TunerPart
 from tithe.core.phases import OpenPhases
 from tithe.core.station import Station
 from tithe.core.twoport import Port
@@ -40,6 +40,15 @@ class Site:
             require_not_negative(place, getattr(self, place))
             shorter = getattr(self, place) <= self.run_m
             require(shorter, place, "longer-than-run", getattr(self, place), run_m=self.run_m)
+
+
+USUAL_INDOOR_M = 6.0
+"""Of a run, where nobody says."""
+
+
+def token_of_tuner(tuner: TunerPart) -> str:
+    """Under which token a tuner stands in a kit: beside the radio, in it, or at the mast."""
+    return "radio-tuner" if tuner.built_in else "mast-tuner" if tuner.dc_on_coax else "room-tuner"
 
 
 @dataclass(frozen=True)

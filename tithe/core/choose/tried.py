@@ -10,7 +10,7 @@ import numpy as np
 from numpy.typing import NDArray
 
 from tithe.core.arrays import Real, decibels
-from tithe.core.choose.grid import evaluate, evaluating_s
+from tithe.core.choose.grid import evaluate
 from tithe.core.choose.rank import Ranking
 from tithe.core.choose.worlds import Worlds
 from tithe.core.cost import Pause, go_on
@@ -83,13 +83,6 @@ def near(ranking: Ranking) -> tuple[int, ...]:
     always = [n for n in (ranking.decision, ranking.present) if n is not None]
     chosen = [*always, *some[:_BEST], *sorted(some[_BEST:], key=lambda n: float(worth[n]))]
     return tuple(dict.fromkeys(chosen))[:MOST]
-
-
-def trying_s(ranking: Ranking, found: Worlds) -> float:
-    """Seconds that it may take."""
-    asked, kit = found.in_group(0)
-    chosen = tuple(ranking.grid.candidates[n] for n in near(ranking))
-    return len(found.groups) * evaluating_s(asked, kit, chosen)
 
 
 def tried(

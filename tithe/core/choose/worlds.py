@@ -21,7 +21,7 @@ from tithe.core.antenna import PlannedAntenna
 from tithe.core.antenna.sampled import INTERPOLATION_OHM
 from tithe.core.arrays import Complex, Real
 from tithe.core.choose.grid import Question
-from tithe.core.choose.kit import Kit, SeenAntenna
+from tithe.core.choose.kit import Kit, SeenAntenna, token_of_tuner
 from tithe.core.errors import require_share
 from tithe.core.parts.line import Line, LineType
 from tithe.core.parts.more_lossy import core_more_lossy, more_lossy
@@ -43,6 +43,7 @@ _SEATS = (0.25, 1.0, 0.0, 0.75)
 """Of a loss of which nobody says where it sits, the share that is in series."""
 _STEEL_LEVEL = 1
 """At which the lines that are often of copper-clad steel are so."""
+_MOST_RHO = 0.9999
 _TYPED_SHARE = 0.45
 """Of an estimate's cases, that as typed."""
 
@@ -117,8 +118,8 @@ class Worlds:
         tuner = one.tuner
         if tuner is None:
             return _changed(one, TUNER, self.groups[g].level)
-        name = "radio-tuner" if tuner.built_in else "mast-tuner" if tuner.dc_on_coax else "room-tuner"
-        return _changed(one, self.uncertain.measured.get(name, TUNER), self.groups[g].level)
+        measured = self.uncertain.measured.get(token_of_tuner(tuner), TUNER)
+        return _changed(one, measured, self.groups[g].level)
 
 
 def _worse(line: LineType, log_loss: Real, group: Group) -> LineType:
@@ -126,6 +127,16 @@ def _worse(line: LineType, log_loss: Real, group: Group) -> LineType:
     factor = np.exp(log_loss) * (line.wet_factor if wet else 1.0)
     steel = line.low_band_factor if group.level == _STEEL_LEVEL else 1.0
     return cast(LineType, WorseLine(line, factor, steel, WET_SLOWER if wet else 1.0))
+
+
+def in_rain(kit: Kit) -> Kit:
+    """The kit with its two-wire lines wet."""
+    rain = Group(True, 0)
+    coax, open_lines, indoors = (
+        {token: _worse(line, np.zeros(1), rain) for token, line in group.items()}
+        for group in (kit.coax, kit.open_lines, kit.indoors)
+    )
+    return replace(kit, coax=coax, open_lines=open_lines, indoors=indoors)
 
 
 def _changed(part: Part, tuner: Prior, level: int) -> Part:
@@ -189,6 +200,7 @@ def _antennas(
 
 def _seen(seen: SeenAntenna, before: Complex, gamma: Complex) -> SeenAntenna:
     """An antenna that reflects otherwise; what of its resistance takes or leaves stays its share."""
+    before = before * np.minimum(1.0, _MOST_RHO / np.maximum(np.abs(before), 1e-12))
     port = Port(1 + gamma, (1 - gamma) / INTERPOLATION_OHM)
     was = Port(1 + before, (1 - before) / INTERPOLATION_OHM).z_ohm.real
     factor = np.maximum(port.z_ohm.real, 0.0) / np.maximum(was, 1e-9)
@@ -208,10 +220,6 @@ class Ohms:
     def ohm(self, freq_hz: Real) -> Real:
         """Ω."""
         return self.values
-
-    def scaled(self, factor: float) -> Ohms:
-        """The same, times ``factor``."""
-        return Ohms(self.values * factor)
 
 
 def _cases(asked: Question, antenna: PlannedAntenna) -> tuple[SeenAntenna, Real, tuple[Ground, ...]]:

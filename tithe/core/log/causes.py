@@ -144,13 +144,14 @@ def _as_described(case: Case) -> Iterator[Supposed]:
 
 
 def _antenna(case: Case) -> Iterator[Supposed]:
-    moved = np.array([-0.075, -0.055, -0.04, -0.0275, -0.0175, -0.0105])
-    widths = np.array([0.008, 0.007, 0.006, 0.005, 0.004, 0.0025])
-    moved, widths = np.concatenate([moved, -moved[::-1]]), np.concatenate([widths, widths[::-1]])
+    ends = np.geomspace(*_MOVED, _NODES + 1)
+    moved, widths = (ends[1:] + ends[:-1]) / 2, np.diff(ends)
+    moved, widths = np.concatenate([moved, -moved]), np.concatenate([widths, widths])
     for by, width in zip(moved, widths, strict=True):
+        sd = float(width / np.sqrt(12))  # of what is even over its width
         for ohm in (-0.3, 0.0, 0.3):
             prior = -0.5 * (by / _MOVED_SD) ** 2 + np.log(width) - 0.5 * (ohm / _OHM_SD) ** 2
-            change = Change(moved=float(by), log_ohm=ohm, moved_sd=float(width), log_ohm_sd=0.15)
+            change = Change(moved=float(by), log_ohm=ohm, moved_sd=sd, log_ohm_sd=0.15)
             yield Supposed("antenna", tell("cause.antenna"), float(prior), change)
 
 

@@ -19,7 +19,7 @@ from tithe.core.log.causes import CauseId, suppositions
 from tithe.core.log.evidence import Weighed
 from tithe.core.log.feed import TRIED, Feed, feed_of
 from tithe.core.log.further import Further, further
-from tithe.core.log.kept import NOTHING_KEPT, Kept
+from tithe.core.log.kept import NOTHING_KEPT, Beside, Kept
 from tithe.core.log.rows import OPEN_SD, POWER_BOUNDS
 from tithe.core.log.slips import NONE
 from tithe.core.log.supposed import NOTHING, Supposed
@@ -37,10 +37,12 @@ _FIRST = 24
 """Of many readings so many are looked at first."""
 _WORTH = 14.0
 """How much less likely (ln) than the likeliest a supposition may be to be looked at closely."""
-_CLOSELY, _LEAST_CLOSELY, _NUMBERS = 40, 4, 4e6
+_CLOSELY, _LEAST_CLOSELY, _NUMBERS = 160, 4, 4e6
 _PAIRED = 5
 _PAIRS = 120
 _OPEN_SCALE = 1.0
+_CONTRADICTS = 3.5
+"""Standard deviations by which what was told before is not of the station that is described."""
 _BEARS = 0.04
 """How much readings tell (nats) of how many times as much a part loses, where they bear on it: as much as
 where they leave four fifths of how far it was open."""
@@ -75,7 +77,8 @@ class Reconciled:
     what it was to be, W or |Γ|, (M, 2); ``losses`` of each lossy part by frequency (P, F), dB, least, middle
     and most of nineteen cases in twenty as all causes together have it; ``read``: whether readings bear on
     it, (P, F); ``further``: what to read next; ``power``: the power that was sent, W, at the
-    highest that was set; ``found``: the suppositions left, and each one's ``share``."""
+    highest that was set; ``found``: the suppositions left, and each one's ``share``; ``contradicts``: what
+    was told before and is not of the station that is described, so that it does not count."""
 
     case: Case
     causes: tuple[Cause, ...]
@@ -86,6 +89,7 @@ class Reconciled:
     further: tuple[Further, ...]
     found: Weighed
     share: Real
+    contradicts: tuple[Beside, ...] = ()
 
     @property
     def named(self) -> Cause | None:
@@ -119,9 +123,10 @@ def case_of(station: Station, readings: Sequence[Taken], kept: Kept = NOTHING_KE
 def cost_s(station: Station, readings: int, frequencies: int) -> float:
     """Seconds that `reconcile` may take, about."""
     first, tried = min(readings, _FIRST), 1 if station.antenna.phase_known else TRIED
-    loads = 7 * (300 * tried * min(frequencies, first) + 2 * (_CLOSELY + _PAIRS) * frequencies)
-    weighed_s = (450 * tried * (2 * first) ** 3 + 3 * _CLOSELY * (2 * readings) ** 3) / 2e9
-    return 0.1 + 2 * loads * seconds_a_load(station.chain) + weighed_s
+    closely = _closely(14 + 2 * readings + 2 * frequencies)
+    loads = 7 * (300 * tried * min(frequencies, first) + 2 * (closely + _PAIRS) * frequencies)
+    weighed_s = (450 * tried * (2 * first) ** 3 + 3 * closely * (2 * readings) ** 3) / 2e9
+    return 0.3 + 1.3 * loads * seconds_a_load(station.chain) + 4 * weighed_s
 
 
 def reconcile(
@@ -134,7 +139,7 @@ def reconcile(
     """``often``: how often a cause is met at this station (`tithe.core.log.causes.OFTEN`), where that is
     known; ``kept``: what else is known of it. Raises `InputError` where nothing was
     read, or the antenna is not known there."""
-    case, feed = case_of(station, readings, kept)
+    case, feed, contradicts = _without_contradiction(station, readings, kept)
     first, found = explained(case, feed, often, pause)
     share = _shares(found)
     causes = _causes(found, share)
@@ -142,7 +147,32 @@ def reconcile(
     pause()
     more = further(found, share, feed)
     power = _power(found, share)
-    return Reconciled(case, causes, _expected(case, feed), losses, read, power, more, found, share)
+    return Reconciled(
+        case, causes, _expected(case, feed), losses, read, power, more, found, share, contradicts
+    )
+
+
+def _without_contradiction(
+    station: Station, readings: Sequence[Taken], kept: Kept
+) -> tuple[Case, Feed, tuple[Beside, ...]]:
+    """The case without what was told before of another station than is described now: an antenna that has
+    been changed since, and its description with it. Such a thing would pull towards what is no more."""
+    case, feed = case_of(station, readings, kept)
+    if not case.before:
+        return case, feed, ()
+    described = weighed(case, feed, [Supposed("as-described", tell("cause.as-described"), 0.0)])
+    sd = np.sqrt((described.slopes[0] ** 2).sum(axis=-1) + described.noise[0])
+    off = np.abs(described.off[0]) / sd
+    at = len(off) - sum(len(one.values) for one in case.before)
+    wrong = []
+    for one in case.before:
+        rows = slice(at, at := at + len(one.values))
+        if off[rows].max() > _CONTRADICTS:
+            wrong.append(one)
+    if not wrong:
+        return case, feed, ()
+    left = tuple(one for one in kept.beside if one not in wrong)
+    return *case_of(station, readings, replace(kept, beside=left)), tuple(wrong)
 
 
 def explained(
@@ -153,7 +183,7 @@ def explained(
     pause()
     looked = weighed(case, feed, every) if len(case.readings) <= _FIRST else _of_some(case, feed, every)
     pause()
-    most = _closely(case)
+    most = _closely(len(case.columns))
     likely = _likely(looked.weight, most)
     described = next(n for n, one in enumerate(every) if one.cause == "as-described")
     likely += [described] if described not in likely else []  # what it would be is always told beside
@@ -169,9 +199,9 @@ def explained(
     return looked, close
 
 
-def _closely(case: Case) -> int:
+def _closely(columns: int) -> int:
     """How many suppositions are looked at closely: fewer of very many readings, each of which takes room."""
-    return int(np.clip(_NUMBERS / len(case.columns) ** 2, _LEAST_CLOSELY, _CLOSELY))
+    return int(np.clip(_NUMBERS / columns**2, _LEAST_CLOSELY, _CLOSELY))
 
 
 def _likely(weight: Real, most: int) -> list[int]:

@@ -17,8 +17,9 @@ from tithe.core.antenna import PlannedAntenna
 from tithe.core.arrays import Complex, Real, decibels
 from tithe.core.at_once import each
 from tithe.core.choose import Candidate, Kit, Question, SeenAntenna, Site, Wishes, candidates, evaluate
-from tithe.core.choose.tried import DB_WORTH
-from tithe.core.choose.worlds import Ohms, Uncertain, worlds
+from tithe.core.choose.kit import USUAL_INDOOR_M
+from tithe.core.choose.tried import DB_WORTH, quantile
+from tithe.core.choose.worlds import WET_SHARE, Ohms, Uncertain, in_rain, worlds
 from tithe.core.cost import Pause, go_on
 from tithe.core.errors import InputError, require
 from tithe.core.planning.place import Hung, Place, Towards
@@ -28,8 +29,7 @@ from tithe.core.wires.estimate import CASES, Plan, looked_at, ready, seconds
 from tithe.core.wires.ground import SOILS, Ground
 from tithe.core.wires.metal import METALS
 
-PlanOf = Callable[[Hung], Plan]
-INDOOR_M = 6.0
+_LEAST_W = 1e-6
 
 
 @dataclass(frozen=True)
@@ -53,7 +53,7 @@ class Seen:
 @dataclass(frozen=True)
 class Row:
     """An antenna with a place of the match and its best line there: ``sky_w`` and ``towards_w`` by band (B,),
-    ``watts``: over the bands by their weights."""
+    ``watts``: over the bands by their weights; ``lasting_w``: the same over dry and wet days, by their dB."""
 
     seen: Seen
     candidate: Candidate
@@ -61,6 +61,7 @@ class Row:
     sky_w: Real
     towards_w: Real
     watts: float
+    lasting_w: float
     cost: float
 
 
@@ -124,10 +125,10 @@ def question_of(one: Seen, station: Station) -> Question:
     return Question(replace(station, chain=()), antenna, one.bands, freq)
 
 
-def site_of(hung: Hung) -> Site:
-    """The lengths of its feed."""
-    run = max(hung.run_m + INDOOR_M / 2, 1.0)
-    return Site(run, min(INDOOR_M, run / 2), min(hung.lead_m, run))
+def site_of(hung: Hung, indoor_m: float = USUAL_INDOOR_M) -> Site:
+    """The lengths of its feed, so much of it indoors."""
+    run = max(hung.run_m + indoor_m, 1.0)
+    return Site(run, min(indoor_m, run), min(hung.lead_m, run))
 
 
 def rows(
@@ -138,11 +139,13 @@ def rows(
     place: Place,
     cost: Callable[[Candidate, Site], float],
     db_worth: float = DB_WORTH,
+    indoor_m: float = USUAL_INDOOR_M,
+    wet_share: float = WET_SHARE,
     pause: Pause = go_on,
 ) -> list[Row]:
-    """Behind an antenna each place of the match with the line that is worth most for its price there, those
-    that put most where it is wanted first."""
-    site = site_of(one.hung)
+    """Behind an antenna each place of the match with the line that is worth most for its price there, dry and
+    wet, those that put most where it is wanted first."""
+    site = site_of(one.hung, indoor_m)
     mine = replace(wishes, fed_against_ground=not one.hung.shape.balanced)
     chosen = candidates(site, kit, mine)
     if not chosen:
@@ -152,8 +155,24 @@ def rows(
     towards = sky * one.towards(place.towards)
     weights = asked.weights / asked.weights.sum()
     watts = towards @ weights
+    wet = watts.copy()
+    open_to_rain = [n for n, one in enumerate(chosen) if kit.lines[one.line].wet_factor > 1]
+    if open_to_rain and wet_share > 0:
+        some = tuple(chosen[n] for n in open_to_rain)
+        rain = np.median(evaluate(asked, in_rain(kit), some, pause).radiated_w, axis=1)
+        wet[open_to_rain] = rain * one.towards(place.towards) @ weights
+    lasting = np.maximum(watts, _LEAST_W) ** (1 - wet_share) * np.maximum(wet, _LEAST_W) ** wet_share
     every = [
-        Row(one, candidate, site, sky[n], towards[n], float(watts[n]), cost(candidate, site))
+        Row(
+            one,
+            candidate,
+            site,
+            sky[n],
+            towards[n],
+            float(watts[n]),
+            float(lasting[n]),
+            cost(candidate, site),
+        )
         for n, candidate in enumerate(chosen)
     ]
     best: dict[str, Row] = {}
@@ -178,7 +197,10 @@ class Standing:
         return np.asarray(((short <= within_db + 1e-9) * self.weight).sum(axis=1))
 
 
-_LEAST_W = 1e-6
+def between(watts: Real, weight: Real) -> tuple[float, float]:
+    """From what to what the watts (W,) lie in nine worlds of ten."""
+    low, high = (float(quantile(watts[None], weight, share)[0]) for share in (0.05, 0.95))
+    return low, high
 
 
 def stood(
@@ -210,18 +232,19 @@ def beside(every: Sequence[tuple[Row, Real, Real]]) -> Standing:
 
 
 def decided(every: Sequence[Row], within_db: float, db_worth: float, budget: float | None) -> Row:
-    """Of what is affordable and within so much of the best the cheapest, and from there whatever brings most
-    over its price. Raises `InputError` where nothing is affordable."""
+    """Of what is affordable and, over dry and wet days, within so much of the best the cheapest, and from
+    there whatever brings most over its price. Raises `InputError` where nothing is affordable."""
     known = [row for row in every if budget is None or not row.cost > budget]
-    require(bool(known), "choice.budget", "budget-too-small", budget, cheapest=min(row.cost for row in every))
-    most = max(row.watts for row in known)
-    near = [row for row in known if _db(most) - _db(row.watts) <= within_db + 1e-9]
+    cheapest = min((row.cost for row in every if np.isfinite(row.cost)), default=np.inf)
+    require(bool(known), "choice.budget", "budget-too-small", budget, cheapest=cheapest)
+    most = max(row.lasting_w for row in known)
+    near = [row for row in known if _db(most) - _db(row.lasting_w) <= within_db + 1e-9]
     return max(near, key=lambda row: _value(row, db_worth))
 
 
 def _value(row: Row, db_worth: float) -> float:
     """What it is worth in money, its price taken away."""
-    return db_worth * _db(row.watts) - (np.inf if np.isnan(row.cost) else row.cost)
+    return db_worth * _db(row.lasting_w) - (np.inf if np.isnan(row.cost) else row.cost)
 
 
 def _db(watts: float) -> float:
@@ -235,7 +258,10 @@ def towards(every: Sequence[Row], wanted: Towards) -> list[Row]:
         watts = row.sky_w * row.seen.towards(wanted)
         weights = np.array([band.weight for band in row.seen.bands])
         weights = weights / weights.sum() if weights.sum() > 0 else np.full(len(watts), 1 / len(watts))
-        out.append(replace(row, towards_w=watts, watts=float(watts @ weights)))
+        total = float(watts @ weights)
+        # Rain takes the same share, whatever the way; by band it is not told apart.
+        lasting = total * row.lasting_w / max(row.watts, _LEAST_W)
+        out.append(replace(row, towards_w=watts, watts=total, lasting_w=lasting))
     return sorted(out, key=lambda row: -row.watts)
 
 

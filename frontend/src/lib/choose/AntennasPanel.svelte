@@ -41,8 +41,8 @@
     ['sea', 'sea water'],
   ];
   const TOWARDS: [string, string][] = [
-    ['near', 'near places, up to some 500 km'],
-    ['far', 'far places'],
+    ['near', 'near places, by what leaves above 30°'],
+    ['far', 'far places, by what leaves below 30°'],
     ['both', 'both'],
   ];
   const length = (key: string, label: string) => ({ key, label, quantity: 'length' as const });
@@ -179,7 +179,11 @@
                       >the decision:
                     </span>{/if}{row.name}
                 </th>
-                <td>{watts(row.watts)}</td>
+                <td
+                  >{watts(row.watts)}{#if row.between_w}<span class="between"
+                      >{row.between_w.map((one) => watts(one)).join(' – ')}</span
+                    >{/if}</td
+                >
                 {#each row.by_band as band (band.name)}<td>{watts(band.towards_w)}</td>{/each}
                 <td>{row.cost === null ? '?' : digits(row.cost)}</td>
                 <td>{row.right_in === null ? '–' : String(Math.round(100 * row.right_in))}</td>
@@ -233,6 +237,11 @@
   }
   .trouble {
     color: var(--heat-ink);
+  }
+  .between {
+    display: block;
+    font-size: 12.5px;
+    color: var(--ink-soft);
   }
   legend {
     color: var(--ink-soft);
