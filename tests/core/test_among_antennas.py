@@ -12,7 +12,7 @@ from tests.core.choose.conftest import make_kit
 from tests.said import refused
 from tithe.core import Band, Station, Transmitter, solve
 from tithe.core.antenna import PlannedAntenna
-from tithe.core.choose import Wishes, parts_of
+from tithe.core.choose import Uncertain, Wishes, parts_of
 from tithe.core.planning import among
 from tithe.core.planning.place import CLEAR_M, Place, Support, antennas
 from tithe.core.wires.estimate import AS_TYPED, Plan, estimated
@@ -50,57 +50,100 @@ def test_what_fits_in_has_its_ends_inside_and_out_of_reach(length, breadth, hung
         assert max(end.z for end in ends) <= max(support.height_m for support in supports) + 0.01
 
 
+def looked_at(place, bands=BANDS, **more):
+    """What antennas of a place are looked at with."""
+    planned = PlannedAntenna(Plan(antennas(place, 7.1e6)[0].shape, place.ground))
+    station = Station(Transmitter(100.0), (), planned, bands=bands)
+    return among.Around(station, make_kit(), Wishes(), place, lambda hung, candidate, site: 1.0, **more)
+
+
+def alone(around, row, freq, coarse):
+    """The watts that leave for the sky from the station that a row stands for, solved by itself."""
+    plan = Plan(row.seen.hung.shape, around.place.ground, METALS["copper"], coarse=coarse)
+    antenna = replace(PlannedAntenna(plan, spread=False))
+    parts = tuple(parts_of(row.candidate.items, around.kit))
+    budget = solve(Station(Transmitter(100.0), parts, antenna), np.array([freq]))
+    return estimated(plan, freq, AS_TYPED).z_ohm, budget.sky_w[0]
+
+
 def test_each_row_is_that_station_solved_by_itself():
-    kit, station = (
-        make_kit(),
-        Station(
-            Transmitter(100.0),
-            (),
-            PlannedAntenna(Plan(antennas(GARDEN, 7.1e6)[0].shape, SOILS["average"])),
-            bands=BANDS,
-        ),
-    )
+    around = looked_at(GARDEN)
     some = [one for one in antennas(GARDEN, 7.1e6) if one.kind in ("vee", "vertical")][::3]
     for hung in some:
         seen = among.seen(hung, GARDEN.ground, BANDS)
-        rows = among.rows(seen, station, kit, Wishes(), GARDEN, lambda candidate, site: 1.0)
+        rows = among.rows(seen, around)
         assert rows[0].watts == max(row.watts for row in rows)
         assert len({row.candidate.placement for row in rows}) == len(rows)
         row = rows[1]
         for b, band in enumerate(BANDS):
-            plan = Plan(hung.shape, GARDEN.ground, METALS["copper"], coarse=True)
-            fed = estimated(plan, band.middle_hz, AS_TYPED)
-            antenna = replace(PlannedAntenna(plan, spread=False))
-            alone = Station(Transmitter(100.0), tuple(parts_of(row.candidate.items, kit)), antenna)
-            budget = solve(alone, np.array([band.middle_hz]))
-            assert fed.z_ohm == pytest.approx(seen.z_ohm[b])
-            assert row.sky_w[b] <= budget.sky_w[0] * (1 + 1e-6)
-            assert row.sky_w[b] == pytest.approx(budget.sky_w[0], rel=0.02) or row.sky_w[b] < budget.sky_w[0]
-            share = seen.towards("near")[b]
+            z_ohm, sky_w = alone(around, row, band.middle_hz, coarse=True)
+            assert z_ohm == pytest.approx(seen.z_ohm[b])
+            assert row.sky_w[b] <= sky_w * (1 + 1e-6)
+            assert row.sky_w[b] == pytest.approx(sky_w, rel=0.02) or row.sky_w[b] < sky_w
+            share = seen.towards(["near", "near"])[b]
             assert row.towards_w[b] == pytest.approx(row.sky_w[b] * share)
         assert row.watts == pytest.approx((row.towards_w[0] + 2 * row.towards_w[1]) / 3)
-        near, far, both = (seen.towards(one) for one in ("near", "far", "both"))
+        near, far, both = (seen.towards([one, one]) for one in ("near", "far", "both"))
         assert near + far == pytest.approx(both)
 
 
+def test_the_likeliest_are_looked_at_from_edge_to_edge_on_the_fine_mesh():
+    """A dipole for one band without a tuner: at the edges it is no longer matched."""
+    wide = (Band("40 m", 7.0e6, 7.2e6), Band("80 m", 3.5e6, 3.8e6))
+    place = Place(50, 12, (Support(10, 4, 6), Support(10, 46, 6)), (25, 0), SOILS["average"], "near")
+    around = looked_at(place, wide)
+    hung = next(one for one in antennas(place, 3.65e6) if one.kind == "level")
+    rows = among.rows(among.seen(hung, place.ground, wide), around)
+    row = next(row for row in rows if row.candidate.placement == "none")
+    fine = among.closely(row, around)
+    every = [
+        [alone(around, row, f, coarse=False)[1] for f in (b.low_hz, b.middle_hz, b.high_hz)] for b in wide
+    ]
+    assert (fine.sky_w <= np.mean(every, axis=1) * (1 + 1e-6)).all()
+    assert fine.sky_w == pytest.approx(np.mean(every, axis=1), rel=0.02)
+    assert fine.watts < 0.8 * row.watts
+    watts, weight = among.stood(fine, around, Uncertain())
+    assert (watts * weight).sum() == pytest.approx(fine.watts, rel=0.3)
+
+
+def test_where_one_wants_to_be_heard_may_differ_by_band():
+    mixed = replace(GARDEN, towards="near", by_band=(("20 m", "far"),))
+    hung = antennas(GARDEN, 7.1e6)[0]
+    seen = among.seen(hung, GARDEN.ground, BANDS)
+    rows = [among.rows(seen, looked_at(replace(GARDEN, towards=one)))[0] for one in ("near", "far")]
+    both = among.rows(seen, looked_at(mixed))
+    same = next(row for row in both if row.candidate == rows[0].candidate)
+    assert same.towards_w[0] == rows[0].towards_w[0]
+    assert same.towards_w[1] == pytest.approx(same.sky_w[1] * seen.low_share[1])
+
+
+def test_what_is_drawn_lies_in_the_place():
+    """Wires turned to where they hang, all but a counterpoise, which may be led any way."""
+    supports = (Support(9, 6, 3), Support(7, 19, 9))
+    place = replace(GARDEN, length_m=24.0, breadth_m=12.0, supports=supports)
+    for one in antennas(place, 3.6e6):
+        cos, sin = math.cos(one.way), math.sin(one.way)
+        wires = one.shape.layout().wires
+        if one.kind == "end-fed":
+            wires = [wire for wire in wires if max(wire.start.x, wire.end.x) > 0.01]
+        for end in (end for wire in wires for end in (wire.start, wire.end)):
+            x, y = one.at_m[0] + end.x * cos - end.y * sin, one.at_m[1] + end.x * sin + end.y * cos
+            assert -0.2 <= x <= place.length_m + 0.2, one
+            assert -0.2 <= y <= place.breadth_m + 0.2, one
+
+
 def test_near_a_wire_and_far_over_the_sea_a_vertical():
-    kit = make_kit()
-    station = Station(
-        Transmitter(100.0),
-        (),
-        PlannedAntenna(Plan(antennas(GARDEN, 7.1e6)[0].shape, SOILS["poor"])),
-        bands=BANDS,
-    )
     best = {}
     for soil, towards in (("poor", "near"), ("sea", "far")):
-        place = replace(GARDEN, ground=SOILS[soil], towards=towards)
+        around = looked_at(replace(GARDEN, ground=SOILS[soil], towards=towards))
         every = []
-        for seen in among.all_seen(antennas(place, 7.1e6), place.ground, BANDS):
+        for seen in among.all_seen(antennas(around.place, 7.1e6), around.place.ground, BANDS):
             if seen is not None:
-                every += among.rows(seen, station, kit, Wishes(), place, lambda candidate, site: 0.0)
+                every += among.rows(seen, around)
         chosen = among.decided(every, 1.0, 50.0, None)
         best[soil] = chosen.seen.hung.kind
         assert chosen.watts >= 0.79 * max(row.watts for row in every)
+        assert "sea" in among.vertical_wins(every, around)
     assert best["poor"] != "vertical" and best["sea"] == "vertical"
 
 

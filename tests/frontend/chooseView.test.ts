@@ -2,7 +2,6 @@ import { render, screen, within } from '@testing-library/svelte';
 import userEvent from '@testing-library/user-event';
 import { afterEach, beforeEach, expect, test, vi } from 'vitest';
 import type { CandidateLook, LengthsAnswer, StationFile } from '../../frontend/src/lib/api/client';
-import AntennasPanel from '../../frontend/src/lib/choose/AntennasPanel.svelte';
 import BesideStrip from '../../frontend/src/lib/choose/BesideStrip.svelte';
 import ChoiceMatrix from '../../frontend/src/lib/choose/ChoiceMatrix.svelte';
 import ChoiceWishes from '../../frontend/src/lib/choose/ChoiceWishes.svelte';
@@ -46,26 +45,6 @@ const LOOK: CandidateLook = {
   comparison: { names: ['as it is', 'place a'], other: null, rows: [], sentence: '' },
 } as unknown as CandidateLook;
 
-const ranked = (name: string, watts: number, right_in: number | null) => ({
-  antenna: { kind: 'wires', shape: 'inverted-vee', label: name, leg_m: 10, apex_m: 9, angle_deg: 120 },
-  placement: 'open-room',
-  line: 'open-600',
-  name,
-  watts,
-  by_band: [{ name: '40 m', sky_w: watts + 10, towards_w: watts }],
-  between_w: right_in === null ? null : [watts - 5, watts + 4],
-  chain: [{ kind: 'line', label: 'open line', line: 'open-600', length_m: 14 }],
-  cost: 300,
-  right_in,
-});
-const RANKED = {
-  sentence: 'An inverted vee.',
-  towards: 'near',
-  decision: 0,
-  rows: [ranked('a vee', 30, 0.94), ranked('a vertical', 12, null)],
-  left_out: 1,
-};
-
 beforeEach(async () => {
   stubResizeObserver();
   Element.prototype.scrollIntoView = () => {};
@@ -73,10 +52,6 @@ beforeEach(async () => {
     if (path === '/api/solve') return { body: answer() };
     if (path === '/api/choose') return { body: { answer: chosen() } };
     if (path === '/api/choose/break-even') return { body: [] };
-    if (path === '/api/choose/antennas')
-      return (body as { document: StationFile }).document.place?.towards === 'far'
-        ? { body: { errors: [{ place: 'place', rule: 'x', sentence: 'The place leaves no room.' }] } }
-        : { body: { answer: RANKED } };
     if (path === '/api/choose/map') return { body: lossMap((body as { id: string }).id) };
     if (path === '/api/choose/look') return { body: { ...LOOK, name: (body as { id: string }).id } };
     if (path === '/api/choose/lengths')
@@ -383,31 +358,4 @@ test('safe lengths are drawn as stretches, asked in the reader’s unit', async 
   await userEvent.type(from, 'x');
   await userEvent.click(screen.getByRole('button', { name: 'Try all lengths' }));
   expect(await screen.findByText('The first length must be a number.')).toBeTruthy();
-});
-
-test('what fits in the place is ranked when that is asked for, and taken as the station, undone by one', async () => {
-  render(AntennasPanel, { session });
-  await userEvent.click(screen.getByRole('button', { name: 'What do you have room for?' }));
-  expect(session.document.place).toMatchObject({ length_m: 20, supports: [{ height_m: 9 }] });
-  await userEvent.click(screen.getByRole('checkbox', { name: 'verticals' }));
-  expect(session.document.place?.not).toEqual(['vertical']);
-  await userEvent.click(screen.getByRole('button', { name: 'Add a support' }));
-  expect(screen.getByRole('img', { name: /20 m by 10 m, with 2 supports/ })).toBeTruthy();
-  await userEvent.click(screen.getByRole('button', { name: 'Rank what fits in' }));
-  await screen.findByText('An inverted vee.');
-  const rows = screen.getAllByRole('row').map((row) => row.textContent?.replace(/\s+/g, ' ').trim());
-  expect(rows[1]).toContain('the decision:a vee3025 – 343030094');
-  expect(rows[2]).toContain('a vertical1212300–');
-  expect(screen.getByText(/1 antennas? (is|are) left out/)).toBeTruthy();
-  const before = session.document.antenna;
-  await userEvent.click(screen.getByRole('button', { name: 'Take a vee' }));
-  expect(session.document.antenna).toMatchObject({ shape: 'inverted-vee' });
-  expect(session.document.chain).toHaveLength(1);
-  expect(session.document.arrangements?.[0]?.name).toBe('as it is');
-  session.undo();
-  expect(session.document.antenna).toEqual(before);
-  await userEvent.selectOptions(screen.getByLabelText('To be heard in'), 'far');
-  expect(screen.getByText('The place has changed since; rank again.')).toBeTruthy();
-  await userEvent.click(screen.getByRole('button', { name: 'Rank what fits in' }));
-  await screen.findByText('The place leaves no room.');
 });

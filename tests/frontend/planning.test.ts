@@ -11,9 +11,7 @@ import WhatIf from '../../frontend/src/lib/antenna/WhatIf.svelte';
 import Widths from '../../frontend/src/lib/antenna/Widths.svelte';
 import PlanPanel from '../../frontend/src/lib/antenna/PlanPanel.svelte';
 import { planned, scaleOf, SHAPES } from '../../frontend/src/lib/antenna/planning';
-import { suggestions } from '../../frontend/src/lib/antenna/room';
 import WireLengths from '../../frontend/src/lib/antenna/WireLengths.svelte';
-import RoomFor from '../../frontend/src/lib/antenna/RoomFor.svelte';
 import { FakeServer, settled, station, stubResizeObserver } from './server';
 
 const span = (median: number) => ({ min: median - 1, median, max: median + 1 });
@@ -77,40 +75,6 @@ test('a picture keeps its proportions and holds every point', () => {
     expect(y).toBeGreaterThanOrEqual(16 - 1e-9);
     expect(y).toBeLessThanOrEqual(134 + 1e-9);
   }
-});
-
-test('what is suggested fits into the place and stays out of reach', () => {
-  for (const [length_m, breadth_m, height_m, mhz] of [
-    [20, 10, 9, 3.65],
-    [40, 30, 15, 3.65],
-    [8, 6, 6, 7.1],
-    [60, 20, 4, 14.2],
-  ] as const) {
-    const found = suggestions({ length_m, breadth_m, height_m }, mhz);
-    expect(found).toHaveLength(3);
-    const corner = Math.hypot(length_m, breadth_m);
-    const vee = found[0]?.antenna as Extract<PlannedAntenna, { shape: 'inverted-vee' }>;
-    const half = ((vee.angle_deg ?? 0) * Math.PI) / 360;
-    expect(vee.leg_m * Math.sin(half)).toBeLessThanOrEqual(corner / 2 + 0.2);
-    expect(height_m - vee.leg_m * Math.cos(half)).toBeGreaterThan(2.2);
-    const wire = found[1]?.antenna as Extract<PlannedAntenna, { shape: 'end-fed' }>;
-    expect(wire.wire_m).toBeGreaterThanOrEqual((wire.far_height_m ?? 0) - (wire.near_height_m ?? 0));
-    expect(wire.wire_m).toBeLessThan(Math.hypot(corner, height_m));
-    const vertical = found[2]?.antenna as Extract<PlannedAntenna, { shape: 'vertical' }>;
-    expect(vertical.height_m).toBeLessThanOrEqual(height_m);
-  }
-  expect(suggestions({ length_m: 20, breadth_m: NaN, height_m: 9 }, 7.1)).toEqual([]);
-  expect(suggestions({ length_m: 20, breadth_m: 10, height_m: 2 }, 7.1)).toEqual([]);
-});
-
-test('a place leads to a plan; without a support there is none', async () => {
-  const onplan = vi.fn();
-  render(RoomFor, { mhz: 3.65, onplan });
-  await userEvent.click(screen.getByRole('button', { name: /An inverted vee/ }));
-  expect(onplan.mock.calls[0]?.[0]).toMatchObject({ shape: 'inverted-vee', apex_m: 9 });
-  const support = screen.getByRole('textbox', { name: /Highest support/ });
-  await userEvent.clear(support);
-  expect(screen.getByText(/a support higher than 3 m/)).toBeTruthy();
 });
 
 test('the plan is drawn and told band by band; shape and measures change the document', async () => {

@@ -205,8 +205,12 @@ def test_antennas_that_fit_in_a_place_are_ranked_with_their_feeds(client, tmp_pa
     garden = {"format": "tithe-station", "version": 1, "chain": [], "bands": bands, "place": place}
     garden["antenna"] = {"kind": "resonator", "f0_mhz": 7.1, "r_ohm": 50, "q": 10}
     lines = stream(client, garden, path="/api/choose/antennas")
+    ranked = next(line["first"] for line in lines if "first" in line)
+    assert "first ranking" in ranked["sentence"] and ranked["rows"][0]["between_w"] is None
     got = lines[-1]["answer"]
     first = got["rows"][0]
+    assert got["sentence"] == f"{got['decided']} {got['further']}"
+    assert got["drawn"][first["drawn"]]["kind"] == "vee"
     assert first["antenna"]["shape"] == "inverted-vee" and first["placement"].startswith("open-")
     assert {row["antenna"]["shape"] for row in got["rows"]} == {"inverted-vee", "vertical"}
     assert first["watts"] == pytest.approx(sum(band["towards_w"] for band in first["by_band"]) / 2)
@@ -228,5 +232,12 @@ def test_antennas_that_fit_in_a_place_are_ranked_with_their_feeds(client, tmp_pa
         stream(client, garden | {"place": None}, status=422, path="/api/choose/antennas")[0]["place"]
         == "place"
     )
+    mixed = garden | {"place": place | {"not": [], "towards_by_band": {"20 m": "far"}}}
+    by_band = stream(client, mixed, path="/api/choose/antennas")[-1]["answer"]
+    assert "where you want to be heard on each" in by_band["decided"]
+    assert "For near places" in by_band["further"] and "far places" in by_band["further"]
+    odd = garden | {"place": place | {"towards_by_band": {"17 m": "far"}}}
+    refused = stream(client, odd, status=422, path="/api/choose/antennas")[0]
+    assert refused["place"] == "place.towards_by_band.17 m"
     beyond = garden | {"place": place | {"house": {"x_m": 30}}}
     assert stream(client, beyond, status=422, path="/api/choose/antennas")[0]["place"] == "place.house.x_m"

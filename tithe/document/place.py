@@ -33,7 +33,8 @@ class HouseModel(FileObject):
 
 class PlaceBase(FileObject):
     """Length and breadth, what stands there, and ``towards``: where one wants to be heard. Its corner is the
-    origin. ``not``: kinds of antenna that may not be."""
+    origin. ``towards_by_band``: the same of a band by its name, where it is another there. ``not``: kinds of
+    antenna that may not be."""
 
     length_m: Positive
     breadth_m: Positive
@@ -41,6 +42,7 @@ class PlaceBase(FileObject):
     house: HouseModel = HouseModel()
     ground: GroundModel = "average"
     towards: Towards = "both"
+    towards_by_band: Annotated[dict[str, Towards], Field(max_length=60)] = Field(default_factory=dict)
 
     def to_core(self) -> Place:
         """The core's place. Raises `InputError`."""
@@ -60,6 +62,7 @@ class PlaceBase(FileObject):
             core_ground(self.ground),
             self.towards,
             ruled_out,
+            tuple(self.towards_by_band.items()),
         )
 
 

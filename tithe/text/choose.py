@@ -196,17 +196,19 @@ CHOICES = {
     "hung.sized.vee": "an inverted vee with legs of {size_m:figure} m",
     "hung.sized.end-fed": "an end-fed wire of {size_m:figure} m",
     "hung.sized.vertical": "a vertical of {size_m:figure} m",
+    "hung.sized.loaded": "a vertical of {size_m:figure} m with a coil",
     "hung.sized.fan": "a fan of two dipoles, {size_m:figure} m up",
     "towards.near": "near places (above 30°)",
     "towards.far": "far places (below 30°)",
     "towards.both": "the sky",
+    "towards.by-band": "where you want to be heard on each",
     "among.named": "{antenna}, {place}, on {line}",
     "among.do": ("{what:capital}: over your bands {power} of {rated_w:watts} W would leave for {towards}."),
     "among.power": "{power_w:watts} ({between_w:watts} in nine of ten cases)",
     "among.costs": "It costs about {cost:figure}.",
     "among.no-price": "What it costs is not known: a price is missing.",
     "among.same": "For {towards} it would be the same.",
-    "among.otherwise": "For {towards} it would be {what}: {power} W.",
+    "among.otherwise": "For {towards} it would be {what}: {power} of {rated_w:watts} W.",
     "among.vertical-wins": (
         "Towards far places the best vertical here puts more than the best wire over {soils:list}, and over "
         "other soils less."
@@ -219,9 +221,19 @@ CHOICES = {
     "soil.good": "good soil",
     "soil.average": "average soil",
     "soil.poor": "poor soil",
-    "among.coarse": (
-        "Each is computed at the middle of each band, on a coarse mesh; plan the one you choose to see it in "
-        "full, with its interval."
+    "among.first": (
+        "This is a first ranking, by the middle of each band; the best are looked at closely now."
+    ),
+    "among.closely": (
+        "All were compared at the middle of each band on a coarse mesh, the best {count:count} then "
+        "from edge to edge on a fine one."
+    ),
+    "among.wire": "wire of an antenna",
+    "among.mast": "mast",
+    "among.caution": (
+        "Keep wires and masts clear of power lines by more than their own length, whichever way they may "
+        "fall; for masts, climbing and lightning, local rules and licensed practice go before what is said "
+        "here."
     ),
     "break-even.never": "{rival:capital} never gains {within_db:db} dB on {base}, up to {up_to_m:figure} m.",
     "break-even.always": (

@@ -2,24 +2,29 @@
 
 from __future__ import annotations
 
-from collections.abc import Callable, Iterator
-from dataclasses import replace
+import math
+from collections import Counter
+from collections.abc import Generator, Iterator
+from dataclasses import dataclass, field, replace
+from functools import cached_property
 
 import numpy as np
 
 from tithe.answers.choose import antenna_shapes as s
 from tithe.answers.question import OwnLines
 from tithe.core.arrays import Real
-from tithe.core.choose import Candidate, Site, Uncertain, cost, to_buy
+from tithe.core.choose import Candidate, Site, cost, to_buy
 from tithe.core.choose.kit import USUAL_INDOOR_M
 from tithe.core.choose.tried import DB_WORTH
+from tithe.core.choose.worlds import WET_SHARE
 from tithe.core.cost import Pause, go_on
 from tithe.core.errors import InputError, require
 from tithe.core.message import Message, Told, tell
 from tithe.core.planning import among
-from tithe.core.planning.among import Row, Seen
-from tithe.core.planning.place import Hung, Place, Towards, antennas
+from tithe.core.planning.among import Around, Row
+from tithe.core.planning.place import Hung, Towards, antennas
 from tithe.core.wires.ground import SOILS
+from tithe.core.wires.shapes import Vertical
 from tithe.document import choice
 from tithe.document.hung import wires_of
 from tithe.document.station import StationFile
@@ -31,6 +36,16 @@ _A_LENGTH_M = 10.0
 Span = tuple[float, float]
 WIRE, MAST = "antenna-wire", "mast"
 """Tokens of prices per metre."""
+
+
+@dataclass
+class Tried:
+    """What is decided, and of the rows that stood in all worlds (by their id) from what to what their watts
+    lie, and in which share of the worlds they are near the best."""
+
+    decided: Row
+    between: dict[int, Span] = field(default_factory=dict)
+    right_in: dict[int, float] = field(default_factory=dict)
 
 
 class Placing:
@@ -50,6 +65,9 @@ class Placing:
             self.place = document.place.to_core()
         except InputError as error:
             raise error.under("place") from None
+        names = [band.name for band in self.station.bands]
+        for name, _ in self.place.by_band:
+            require(name in names, f"place.towards_by_band.{name}", "one-of", name, allowed=names)
         lowest = min((band.middle_hz for band in self.station.bands), default=0.0)
         require(lowest > 0, "bands", "no-whole-band")
         self.hung = antennas(self.place, lowest)
@@ -58,94 +76,122 @@ class Placing:
         """Seconds that it may take."""
         return among.cost_s(self.hung, self.place.ground, self.station.bands, _CLOSELY)
 
+    @cached_property
+    def around(self) -> Around:
+        """What every antenna is looked at with; how wet it is does not hang on which one."""
+        prices = self.choice.prices
+
+        def costs(hung: Hung, candidate: Candidate, site: Site) -> float:
+            built = hung.wire_m * prices[WIRE] + hung.mast_m * prices[MAST]
+            return built + cost(to_buy(candidate, self.choice.kit, prices))
+
+        said = self.choice.settings.db_worth
+        worth = DB_WORTH if said is None else said
+        wet = self.choice.settings.wet_percent
+        return Around(
+            self.station,
+            self.choice.kit,
+            self.choice.wishes,
+            self.place,
+            costs,
+            worth,
+            self.indoor_m,
+            WET_SHARE if wet is None else wet / 100,
+        )
+
     def rows(self, pause: Pause = go_on) -> Iterator[list[Row]]:
         """Of each antenna its rows, in turn; none where it cannot be computed on every band."""
         for one in among.all_seen(self.hung, self.place.ground, self.station.bands, pause):
-            yield [] if one is None else self._rows_of(one, self.place, pause)
-
-    def _rows_of(self, one: Seen, place: Place, pause: Pause) -> list[Row]:
-        kit, wishes = self.choice.kit, self.choice.wishes
-        wet = self._uncertain(one).wet_share
-        return among.rows(
-            one, self.station, kit, wishes, place, self._cost(one), self._worth, self.indoor_m, wet, pause
-        )
-
-    def _uncertain(self, one: Seen) -> Uncertain:
-        return self.choice.uncertain(among.question_of(one, self.station))
-
-    def _cost(self, one: Seen) -> Callable[[Candidate, Site], float]:
-        prices = self.choice.prices
-        built = one.hung.wire_m * prices[WIRE] + one.hung.mast_m * prices[MAST]
-
-        def costs(candidate: Candidate, site: Site) -> float:
-            return built + cost(to_buy(candidate, self.choice.kit, prices))
-
-        return costs
+            yield [] if one is None else among.rows(one, self.around, pause)
 
     def steps(self, pause: Pause = go_on) -> Iterator[s.AntennasLine]:
-        """How far it is after each antenna, then the answer."""
+        """How far it is after each antenna; a first ranking; the likeliest looked at closely; the answer."""
         every: list[Row] = []
-        of = len(self.hung) + _CLOSELY
+        of = len(self.hung) + 2 * _CLOSELY
         for n, found in enumerate(self.rows(pause)):
             every += found
             yield {"done": n + 1, "of": of}
         require(bool(every), "place", "no-antenna-told")
         every.sort(key=lambda row: -row.watts)
-        decided = self._decided(every)
-        tried = []
-        spans: dict[int, Span] = {}
-        for n, row in enumerate(_closely(every, decided)):
-            pause()
-            stood = self._stood(row, self.place, pause)
-            if stood is not None:
-                tried.append((row, *stood))
-                spans[id(row)] = among.between(*stood)
-            yield {"done": len(self.hung) + n + 1, "of": of}
-        right: dict[int, float] = {}
-        if tried:
-            standing = among.beside(tried)
+        yield {"first": self._answer(every, Tried(self._decided(every)), (tell("among.first"),))}
+        looked = yield from self._looked_at(every, of, pause)
+        done = len(self.hung) + _CLOSELY
+        tried = Tried(self._decided(looked))
+        stood = []
+        for row in _closely(looked, tried.decided):
+            found_in = self._stood(row, self.around, pause)
+            if found_in is not None:
+                stood.append((row, *found_in))
+                tried.between[id(row)] = among.between(*found_in)
+            yield {"done": (done := done + 1), "of": of}
+        if stood:
+            standing = among.beside(stood)
             shares = standing.right_in(self.choice.settings.within_db)
-            right = dict(zip(map(id, standing.rows), shares.tolist(), strict=True))
-        yield {"answer": self._answer(every, decided, right, spans, pause)}
+            tried.right_in.update(zip(map(id, standing.rows), shares.tolist(), strict=True))
+        further = *self._others(looked, tried, pause), tell("among.closely", count=_CLOSELY)
+        yield {"answer": self._answer(looked, tried, further)}
 
-    def _stood(self, row: Row, place: Place, pause: Pause) -> tuple[Real, Real] | None:
-        kit, uncertain = self.choice.kit, self._uncertain(row.seen)
-        return among.stood(row, self.station, kit, place, uncertain, pause)
+    def _looked_at(
+        self, every: list[Row], of: int, pause: Pause
+    ) -> Generator[s.AntennasLine, None, list[Row]]:
+        """All rows, the best of each of some antennas on the fine mesh from edge to edge, and whatever is
+        decided by that."""
+        known: dict[int, Row] = {}
+        for n, row in enumerate(_closely(every, self._decided(every))):
+            pause()
+            known[id(row)] = among.closely(row, self.around)
+            yield {"done": len(self.hung) + n + 1, "of": of}
+        for _ in range(_CLOSELY):
+            now = [known.get(id(row), row) for row in every]
+            decided = self._decided(now)
+            mine = next(row for row, shown in zip(every, now, strict=True) if shown is decided)
+            if id(mine) in known:
+                break
+            pause()
+            known[id(mine)] = among.closely(mine, self.around)
+        return sorted((known.get(id(row), row) for row in every), key=lambda row: -row.watts)
+
+    def _stood(self, row: Row, around: Around, pause: Pause) -> tuple[Real, Real] | None:
+        uncertain = self.choice.uncertain(among.question_of(row.seen, self.station))
+        return among.stood(row, around, uncertain, pause)
 
     def _decided(self, every: list[Row]) -> Row:
         asked = self.choice.settings
-        return among.decided(every, asked.within_db, self._worth, asked.budget)
+        return among.decided(every, asked.within_db, self.around.db_worth, asked.budget)
 
-    @property
-    def _worth(self) -> float:
-        said = self.choice.settings.db_worth
-        return DB_WORTH if said is None else said
-
-    def _answer(
-        self,
-        every: list[Row],
-        decided: Row,
-        right: dict[int, float],
-        spans: dict[int, Span],
-        pause: Pause,
-    ) -> s.AntennasAnswer:
+    def _answer(self, every: list[Row], tried: Tried, further: Told) -> s.AntennasAnswer:
+        decided = tried.decided
         first = [decided, *(row for row in _of_each(every) if row is not decided)]
+        drawn = list(dict.fromkeys(row.seen.hung for row in first))
         return {
-            "sentence": say(self._told(every, decided, spans.get(id(decided)), pause)),
+            "sentence": say((*self._told(tried), *further)),
+            "decided": say(self._told(tried)),
+            "further": say(further),
+            "caution": say(tell("among.caution")),
             "towards": self.place.towards,
             "decision": 0,
-            "rows": [self._row(row, right.get(id(row)), spans.get(id(row))) for row in first],
-            "left_out": len(self.hung) - len({id(row.seen) for row in every}),
+            "prices": [
+                {"token": token, "name": say(tell(name)), "price": self.choice.prices[token], "per_m": True}
+                for token, name in ((WIRE, "among.wire"), (MAST, "among.mast"))
+            ],
+            "drawn": [_drawn(hung) for hung in drawn],
+            "rows": [self._row(row, tried, drawn.index(row.seen.hung)) for row in first],
+            "left_out": len(self.hung) - len({row.seen.hung for row in every}),
         }
 
-    def _row(self, row: Row, right: float | None, span: Span | None) -> s.AntennaRow:
+    def _row(self, row: Row, tried: Tried, drawn: int) -> s.AntennaRow:
+        span, right = tried.between.get(id(row)), tried.right_in.get(id(row))
         assert self.document.place is not None
         label = say(tell(f"hung.{row.seen.hung.kind}"))
         bands = zip(row.seen.bands, row.sky_w, row.towards_w, strict=True)
         return {
             "antenna": wires_of(row.seen.hung.shape, self.document.place.ground, label),
+            "antenna_name": say(_sized(row.seen.hung)),
+            "drawn": drawn,
             "placement": row.candidate.placement,
+            "placement_name": say(tell(f"placement.{row.candidate.placement}")),
             "line": row.candidate.line,
+            "line_name": self.choice.names.get(row.candidate.line, row.candidate.line),
             "name": say(self._named(row)),
             "watts": row.watts,
             "between_w": None if span is None else list(span),
@@ -156,6 +202,7 @@ class Placing:
             "chain": [part.model_dump(exclude_none=True) for part in self.choice.chain_of(row.candidate)],
             "cost": float(row.cost) if np.isfinite(row.cost) else None,
             "right_in": None if right is None else min(right, 1.0),
+            "unmatched": list(row.unmatched),
         }
 
     def _named(self, row: Row) -> Message:
@@ -167,29 +214,55 @@ class Placing:
             line=line,
         )
 
-    def _told(self, every: list[Row], decided: Row, span: Span | None, pause: Pause) -> Told:
-        rated, towards = self.station.transmitter.power_w, tell(f"towards.{self.place.towards}")
-        what, power = self._named(decided), _power(decided, span)
-        said = [tell("among.do", what=what, power=power, rated_w=rated, towards=towards)]
+    def _told(self, tried: Tried) -> Told:
+        decided = tried.decided
+        by_band = dict(self.place.by_band)
+        ways = tell("towards.by-band") if by_band else tell(f"towards.{self.place.towards}")
+        what, power = self._named(decided), _power(decided, tried.between.get(id(decided)))
+        rated = self.station.transmitter.power_w
+        said = [tell("among.do", what=what, power=power, rated_w=rated, towards=ways)]
         known = bool(np.isfinite(decided.cost))
         said.append(tell("among.costs", cost=decided.cost) if known else tell("among.no-price"))
-        others: list[Towards] = [one for one in ("near", "far") if one != self.place.towards]
+        if decided.unmatched:
+            said.append(tell("choose.unmatched", bands=list(decided.unmatched)))
+        return tuple(said)
+
+    def _others(self, every: list[Row], tried: Tried, pause: Pause) -> Told:
+        """What it would be towards other places, and where a vertical wins."""
+        said = []
+        others: list[Towards] = [
+            one for one in ("near", "far") if one != self.place.towards or self.place.by_band
+        ]
         for other in others:
             there, way = self._decided(among.towards(every, other)), tell(f"towards.{other}")
-            if there.seen is decided.seen and there.candidate == decided.candidate:
+            mine = tried.decided
+            if there.seen.hung == mine.seen.hung and there.candidate == mine.candidate:
                 said.append(tell("among.same", towards=way))
                 continue
-            stood = self._stood(there, replace(self.place, towards=other), pause)
+            around = replace(self.around, place=replace(self.place, towards=other, by_band=()))
+            stood = self._stood(there, around, pause)
             power = _power(there, None if stood is None else among.between(*stood))
-            said.append(tell("among.otherwise", towards=way, what=self._named(there), power=power))
+            rated = self.station.transmitter.power_w
+            what = self._named(there)
+            said.append(tell("among.otherwise", towards=way, what=what, power=power, rated_w=rated))
         if "vertical" not in self.place.ruled_out:
-            far = replace(self.place, towards="far")
-            names = among.vertical_wins(every, self.place, lambda one: self._rows_of(one, far, pause))
-            wins = [tell(f"soil.{name}") for name in names]
+            pause()
+            wins = [tell(f"soil.{name}") for name in among.vertical_wins(every, self.around)]
             code = "wins" if 0 < len(wins) < len(SOILS) else "everywhere" if wins else "nowhere"
             said.append(tell(f"among.vertical-{code}", soils=wins))
-        said.append(tell("among.coarse"))
         return tuple(said)
+
+
+def _drawn(hung: Hung) -> s.DrawnAntenna:
+    layout = hung.shape.layout()
+    return {
+        "kind": hung.kind,
+        "wires": [[*wire.start, *wire.end] for wire in layout.wires],
+        "feed": list(layout.feed),
+        "x_m": hung.at_m[0],
+        "y_m": hung.at_m[1],
+        "turned_deg": math.degrees(hung.way),
+    }
 
 
 def _power(row: Row, span: Span | None) -> Message:
@@ -200,19 +273,19 @@ def _power(row: Row, span: Span | None) -> Message:
 
 def _of_each(every: list[Row]) -> Iterator[Row]:
     """Of each antenna the places of the match that put most where it is wanted."""
-    count: dict[int, int] = {}
+    count: Counter[Hung] = Counter()
     for row in every:
-        count[id(row.seen)] = count.get(id(row.seen), 0) + 1
-        if count[id(row.seen)] <= _OF_EACH:
+        count[row.seen.hung] += 1
+        if count[row.seen.hung] <= _OF_EACH:
             yield row
 
 
 def _closely(every: list[Row], decided: Row) -> list[Row]:
     """The decision, and of the other antennas the best row each."""
-    found, seen = [decided], {id(decided.seen)}
+    found, hung = [decided], {decided.seen.hung}
     for row in every:
-        if id(row.seen) not in seen and len(found) < _CLOSELY:
-            seen.add(id(row.seen))
+        if row.seen.hung not in hung and len(found) < _CLOSELY:
+            hung.add(row.seen.hung)
             found.append(row)
     return found
 
@@ -220,4 +293,5 @@ def _closely(every: list[Row], decided: Row) -> list[Row]:
 def _sized(hung: Hung) -> Message:
     sizes = {name: getattr(hung.shape, name, None) for name in ("length_m", "leg_m", "wire_m", "height_m")}
     size = next((one for one in sizes.values() if one is not None), 0.0)
-    return tell(f"hung.sized.{hung.kind}", size_m=float(size))
+    loaded = isinstance(hung.shape, Vertical) and hung.shape.coil is not None
+    return tell(f"hung.sized.{'loaded' if loaded else hung.kind}", size_m=float(size))

@@ -34,26 +34,54 @@ _LEAST_W = 1e-6
 
 @dataclass(frozen=True)
 class Seen:
-    """An antenna on B bands: its impedance (B,), what of it leaves for the sky and what it takes itself, Ω,
-    and the share of that which leaves below 30°."""
+    """An antenna on B bands, at ``freq_hz`` (F,), as many of them on each: its impedance, what of it leaves
+    for the sky and what it takes itself, Ω, and the share of that which leaves below 30°, each (F,)."""
 
     hung: Hung
     bands: tuple[Band, ...]
+    freq_hz: Real
     z_ohm: Complex
     sky_ohm: Real
     loss_ohm: Real
     low_share: Real
 
-    def towards(self, wanted: Towards) -> Real:
-        """Of what leaves for the sky the share that goes where it is wanted, (B,)."""
+    def towards(self, wanted: Sequence[Towards]) -> Real:
+        """Of what leaves for the sky the share that goes where it is wanted on each band, (F,)."""
         shares = {"near": 1 - self.low_share, "far": self.low_share, "both": np.ones(len(self.low_share))}
-        return np.asarray(shares[wanted])
+        of_each = len(self.freq_hz) // len(self.bands)
+        return np.array([shares[wanted[n // of_each]][n] for n in range(len(self.freq_hz))])
+
+    def by_band(self, values: Real) -> Real:
+        """The mean over each band of what is told at every frequency, (…, F) to (…, B)."""
+        return np.asarray(values.reshape(*values.shape[:-1], len(self.bands), -1).mean(axis=-1))
+
+
+@dataclass(frozen=True)
+class Around:
+    """What an antenna is looked at with: the ``station`` whose transmitter and bands count, what there is to
+    build of and what is wanted, the place, what a feed costs with its antenna, what a dB is worth, how much
+    of a run is indoors, m, and the share of wet days."""
+
+    station: Station
+    kit: Kit
+    wishes: Wishes
+    place: Place
+    cost: Callable[[Hung, Candidate, Site], float]
+    db_worth: float = DB_WORTH
+    indoor_m: float = USUAL_INDOOR_M
+    wet_share: float = WET_SHARE
+
+    @property
+    def wanted(self) -> tuple[Towards, ...]:
+        """Where one wants to be heard on each band."""
+        return self.place.wanted(self.station.bands)
 
 
 @dataclass(frozen=True)
 class Row:
     """An antenna with a place of the match and its best line there: ``sky_w`` and ``towards_w`` by band (B,),
-    ``watts``: over the bands by their weights; ``lasting_w``: the same over dry and wet days, by their dB."""
+    ``watts``: over the bands by their weights; ``lasting_w``: the same over dry and wet days, by their dB;
+    ``unmatched``: the bands on which the tuner does not match at each frequency looked at."""
 
     seen: Seen
     candidate: Candidate
@@ -63,6 +91,7 @@ class Row:
     watts: float
     lasting_w: float
     cost: float
+    unmatched: tuple[str, ...] = ()
 
 
 def plan_of(hung: Hung, ground: Ground) -> Plan:
@@ -76,13 +105,14 @@ def bands_of(hung: Hung, ground: Ground, bands: Sequence[Band]) -> tuple[Band, .
     return tuple(band for band in bands if low <= band.low_hz and band.high_hz <= high)
 
 
-def seen(hung: Hung, ground: Ground, bands: Sequence[Band]) -> Seen | None:
-    """An antenna at the middle of each band; None where the method does not reach on all of them."""
+def seen(hung: Hung, ground: Ground, bands: Sequence[Band], closely: bool = False) -> Seen | None:
+    """An antenna at the middle of each band, ``closely``: on the fine mesh and at the edges too; None where
+    the method does not reach on all of them."""
     there = bands_of(hung, ground, bands)
     if len(there) < len(bands):
         return None
-    plan = plan_of(hung, ground)
-    freqs = [band.middle_hz for band in bands]
+    plan = replace(plan_of(hung, ground), coarse=not closely)
+    freqs = [f for band in bands for f in _looked_at_on(band, closely)]
     ready(plan, freqs)
     try:
         found = [looked_at(plan, f) for f in freqs]
@@ -91,7 +121,11 @@ def seen(hung: Hung, ground: Ground, bands: Sequence[Band]) -> Seen | None:
     z, sky, loss = (
         np.array([getattr(fed, name) for fed, _ in found]) for name in ("z_ohm", "sky_ohm", "loss_ohm")
     )
-    return Seen(hung, tuple(bands), z, sky, loss, np.array([low for _, low in found]))
+    return Seen(hung, tuple(bands), np.array(freqs), z, sky, loss, np.array([low for _, low in found]))
+
+
+def _looked_at_on(band: Band, closely: bool) -> tuple[float, ...]:
+    return (band.low_hz, band.middle_hz, band.high_hz) if closely else (band.middle_hz,)
 
 
 def all_seen(
@@ -118,11 +152,11 @@ def cost_s(every: Sequence[Hung], ground: Ground, bands: Sequence[Band], closely
 
 
 def question_of(one: Seen, station: Station) -> Question:
-    """What is asked of a choice behind it, at the middle of its bands."""
-    freq = np.array([band.middle_hz for band in one.bands])
-    port = Port(one.z_ohm[None], np.ones((1, len(freq)), dtype=np.complex128))
-    antenna = SeenAntenna(freq, port, "antenna", Ohms(one.loss_ohm[None]), Ohms(one.sky_ohm[None]))
-    return Question(replace(station, chain=()), antenna, one.bands, freq)
+    """What is asked of a choice behind it, at the frequencies at which it is seen."""
+    port = Port(one.z_ohm[None], np.ones((1, len(one.freq_hz)), dtype=np.complex128))
+    ohms = Ohms(one.loss_ohm[None]), Ohms(one.sky_ohm[None])
+    antenna = SeenAntenna(one.freq_hz, port, "antenna", *ohms)
+    return Question(replace(station, chain=()), antenna, one.bands, one.freq_hz)
 
 
 def site_of(hung: Hung, indoor_m: float = USUAL_INDOOR_M) -> Site:
@@ -131,55 +165,60 @@ def site_of(hung: Hung, indoor_m: float = USUAL_INDOOR_M) -> Site:
     return Site(run, min(indoor_m, run), min(hung.lead_m, run))
 
 
-def rows(
-    one: Seen,
-    station: Station,
-    kit: Kit,
-    wishes: Wishes,
-    place: Place,
-    cost: Callable[[Candidate, Site], float],
-    db_worth: float = DB_WORTH,
-    indoor_m: float = USUAL_INDOOR_M,
-    wet_share: float = WET_SHARE,
-    pause: Pause = go_on,
-) -> list[Row]:
+def rows(one: Seen, around: Around, pause: Pause = go_on) -> list[Row]:
     """Behind an antenna each place of the match with the line that is worth most for its price there, dry and
     wet, those that put most where it is wanted first."""
-    site = site_of(one.hung, indoor_m)
-    mine = replace(wishes, fed_against_ground=not one.hung.shape.balanced)
-    chosen = candidates(site, kit, mine)
+    site = site_of(one.hung, around.indoor_m)
+    mine = replace(around.wishes, fed_against_ground=not one.hung.shape.balanced)
+    every = _fed(one, candidates(site, around.kit, mine), site, around, pause)
+    best: dict[str, Row] = {}
+    for row in sorted(every, key=lambda row: -_value(row, around.db_worth)):
+        best.setdefault(row.candidate.placement, row)
+    return sorted(best.values(), key=lambda row: -row.watts)
+
+
+def closely(row: Row, around: Around) -> Row:
+    """The row on the fine mesh, from edge to edge of every band; as it is where that is beyond the method."""
+    fine = seen(row.seen.hung, around.place.ground, row.seen.bands, closely=True)
+    if fine is None:
+        return row
+    return _fed(fine, (row.candidate,), row.site, around)[0]
+
+
+def _fed(
+    one: Seen, chosen: tuple[Candidate, ...], site: Site, around: Around, pause: Pause = go_on
+) -> list[Row]:
+    """An antenna behind each of some candidates."""
     if not chosen:
         return []
-    asked = question_of(one, station)
-    sky = np.median(evaluate(asked, kit, chosen, pause).radiated_w, axis=1)  # (N, B)
-    towards = sky * one.towards(place.towards)
+    asked, kit = question_of(one, around.station), around.kit
+    grid = evaluate(asked, kit, chosen, pause)
+    way = one.towards(around.wanted)
+    dry = np.median(grid.radiated_w, axis=1)  # (N, F)
+    towards = one.by_band(dry * way)
     weights = asked.weights / asked.weights.sum()
     watts = towards @ weights
     wet = watts.copy()
     open_to_rain = [n for n, one in enumerate(chosen) if kit.lines[one.line].wet_factor > 1]
-    if open_to_rain and wet_share > 0:
+    if open_to_rain and around.wet_share > 0:
         some = tuple(chosen[n] for n in open_to_rain)
         rain = np.median(evaluate(asked, in_rain(kit), some, pause).radiated_w, axis=1)
-        wet[open_to_rain] = rain * one.towards(place.towards) @ weights
-    lasting = np.maximum(watts, _LEAST_W) ** (1 - wet_share) * np.maximum(wet, _LEAST_W) ** wet_share
-    every = [
-        Row(
-            one,
-            candidate,
-            site,
-            sky[n],
-            towards[n],
-            float(watts[n]),
-            float(lasting[n]),
-            cost(candidate, site),
-        )
-        for n, candidate in enumerate(chosen)
-    ]
-    best: dict[str, Row] = {}
-    for row in sorted(every, key=lambda row: -_value(row, db_worth)):
-        best.setdefault(row.candidate.placement, row)
-    found = list(best.values())
-    return sorted(found, key=lambda row: -row.watts)
+        wet[open_to_rain] = one.by_band(rain * way) @ weights
+    lasting = _over_days(watts, wet, around.wet_share)
+    sky = one.by_band(dry)
+    matched = one.by_band(grid.matched.mean(axis=1)) > 1 - 1e-9
+    out = []
+    for n, candidate in enumerate(chosen):
+        unmatched = tuple(band.name for band, fits in zip(one.bands, matched[n], strict=True) if not fits)
+        costs = around.cost(one.hung, candidate, site)
+        power = float(watts[n]), float(lasting[n])
+        out.append(Row(one, candidate, site, sky[n], towards[n], *power, costs, unmatched))
+    return out
+
+
+def _over_days(dry: Real, wet: Real, wet_share: float) -> Real:
+    """Watts over dry and wet days, by their dB."""
+    return np.asarray(np.maximum(dry, _LEAST_W) ** (1 - wet_share) * np.maximum(wet, _LEAST_W) ** wet_share)
 
 
 @dataclass(frozen=True)
@@ -203,23 +242,27 @@ def between(watts: Real, weight: Real) -> tuple[float, float]:
     return low, high
 
 
-def stood(
-    row: Row, station: Station, kit: Kit, place: Place, uncertain: Uncertain, pause: Pause = go_on
-) -> tuple[Real, Real] | None:
-    """What leaves towards where it is wanted in each world (W,), W, and how much each counts; None where a
-    case of the estimate is beyond the method."""
-    antenna = PlannedAntenna(plan_of(row.seen.hung, place.ground))
-    asked = question_of(row.seen, replace(station, antenna=antenna))
+def stood(row: Row, around: Around, uncertain: Uncertain, pause: Pause = go_on) -> tuple[Real, Real] | None:
+    """What leaves towards where it is wanted in each world (W,), W, and how much each counts: how far off
+    the estimate's cases are is told on the coarse mesh at the middle of the bands, about the row's own watts.
+    None where a case of the estimate is beyond the method."""
+    coarse = seen(row.seen.hung, around.place.ground, row.seen.bands)
+    if coarse is None:
+        return None
+    antenna = PlannedAntenna(plan_of(row.seen.hung, around.place.ground))
+    asked = question_of(coarse, replace(around.station, antenna=antenna))
+    middle = _fed(coarse, (row.candidate,), row.site, replace(around, wet_share=0.0))[0].watts
     try:
-        drawn = worlds(asked, kit, uncertain)
+        drawn = worlds(asked, around.kit, uncertain)
     except InputError:
         return None
-    weights = asked.weights / asked.weights.sum() * row.seen.towards(place.towards)
+    weights = asked.weights / asked.weights.sum() * coarse.towards(around.wanted)
     found = []
     for g in range(len(drawn.groups)):
+        pause()
         there, other = drawn.in_group(g)
         found.append(evaluate(there, other, (row.candidate,), pause).radiated_w[0] @ weights)
-    return np.concatenate(found), drawn.weight.reshape(-1)
+    return np.concatenate(found) * row.watts / max(middle, _LEAST_W), drawn.weight.reshape(-1)
 
 
 def beside(every: Sequence[tuple[Row, Real, Real]]) -> Standing:
@@ -252,10 +295,12 @@ def _db(watts: float) -> float:
 
 
 def towards(every: Sequence[Row], wanted: Towards) -> list[Row]:
-    """The same rows by what leaves another way."""
+    """The same rows by what leaves another way, on every band."""
     out = []
     for row in every:
-        watts = row.sky_w * row.seen.towards(wanted)
+        # What leaves at each frequency of a band goes that way as the mean of the band does.
+        share = row.seen.by_band(row.seen.towards([wanted] * len(row.seen.bands)))
+        watts = row.sky_w * share
         weights = np.array([band.weight for band in row.seen.bands])
         weights = weights / weights.sum() if weights.sum() > 0 else np.full(len(watts), 1 / len(watts))
         total = float(watts @ weights)
@@ -265,18 +310,28 @@ def towards(every: Sequence[Row], wanted: Towards) -> list[Row]:
     return sorted(out, key=lambda row: -row.watts)
 
 
-_WIRES = 3
-"""Of the wires that put most towards far places so many are looked at over other soils."""
+_WIRES, _FEEDS = 3, 3
+"""Of the wires that put most towards far places so many are looked at over other soils, each with so many of
+its best feeds."""
 
 
-def vertical_wins(every: Sequence[Row], place: Place, rows_of: Callable[[Seen], list[Row]]) -> list[str]:
+def vertical_wins(every: Sequence[Row], around: Around) -> list[str]:
     """Over which soils the best vertical puts more towards far places than the best of the wires."""
-    found = {id(row.seen): row.seen for row in towards(every, "far")}
-    uprights = [one for one in found.values() if one.hung.kind == "vertical"]
-    wires = [one for one in found.values() if one.hung.kind != "vertical"][:_WIRES]
+    far = replace(around, place=replace(around.place, towards="far", by_band=()), wet_share=0.0)
+    by_hung: dict[Hung, list[Row]] = {}
+    for row in towards(every, "far"):
+        by_hung.setdefault(row.seen.hung, []).append(row)
+    uprights = [one for one in by_hung if one.kind == "vertical"]
+    wires = [one for one in by_hung if one.kind != "vertical"][:_WIRES]
 
-    def most(some: Sequence[Seen], soil: Ground) -> float:
-        there = (one if soil == place.ground else seen(one.hung, soil, one.bands) for one in some)
-        return max((row.watts for one in there if one is not None for row in rows_of(one)), default=0.0)
+    def most(some: Sequence[Hung], soil: Ground) -> float:
+        found = [0.0]
+        for hung in some:
+            feeds = by_hung[hung][:_FEEDS]
+            there = seen(hung, soil, feeds[0].seen.bands)
+            if there is not None:
+                chosen = tuple(row.candidate for row in feeds)
+                found += [row.watts for row in _fed(there, chosen, feeds[0].site, far)]
+        return max(found)
 
     return [name for name, soil in SOILS.items() if most(uprights, soil) > most(wires, soil)]

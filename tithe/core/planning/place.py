@@ -7,12 +7,13 @@ Nothing is told of neighbours, of trees between, or of what may be built: that i
 from __future__ import annotations
 
 import math
-from collections.abc import Iterator
-from dataclasses import dataclass
+from collections.abc import Iterator, Sequence
+from dataclasses import dataclass, replace
 from itertools import combinations
 from typing import Literal
 
 from tithe.core.errors import InputError, require, require_positive
+from tithe.core.station import Band
 from tithe.core.wires.ground import Ground
 from tithe.core.wires.layout import NEAREST_M
 from tithe.core.wires.shapes import Dipole, EndFed, Fan, InvertedVee, Shape, ShapeCoil, Vertical
@@ -43,7 +44,8 @@ class Support:
 
 @dataclass(frozen=True)
 class Place:
-    """``house``: where the feed leaves it, (x, y), m; ``ruled_out``: kinds that may not be."""
+    """``house``: where the feed leaves it, (x, y), m; ``by_band``: of a band by its name where one wants to
+    be heard, if not as on the others; ``ruled_out``: kinds that may not be."""
 
     length_m: float
     breadth_m: float
@@ -52,6 +54,7 @@ class Place:
     ground: Ground = "perfect"
     towards: Towards = "both"
     ruled_out: frozenset[Kind] = frozenset()
+    by_band: tuple[tuple[str, Towards], ...] = ()
 
     def __post_init__(self) -> None:
         require_positive("length_m", self.length_m)
@@ -66,6 +69,11 @@ class Place:
         for name, value, most in (("x_m", x, self.length_m), ("y_m", y, self.breadth_m)):
             inside = 0 <= value <= most
             require(inside, f"{place}.{name}", "between", value, least=0.0, most=most)
+
+    def wanted(self, bands: Sequence[Band]) -> tuple[Towards, ...]:
+        """Where one wants to be heard on each of the bands."""
+        other = dict(self.by_band)
+        return tuple(other.get(band.name, self.towards) for band in bands)
 
     def room_m(self, x: float, y: float, angle: float) -> float:
         """How far it is from a point to the edge, that way."""
@@ -83,7 +91,8 @@ class Place:
 @dataclass(frozen=True)
 class Hung:
     """An antenna of a ``kind`` that fits in: its shape, how far its feed is from the house along the ground
-    and upwards, m, and how much wire, radials among it, and how much of a mast of its own it wants, m."""
+    and upwards, m, and how much wire, radials among it, and how much of a mast of its own it wants, m;
+    ``at_m``: where in the place its shape's origin is, (x, y), and ``way``: where its shape's x points."""
 
     kind: Kind
     shape: Shape
@@ -91,6 +100,8 @@ class Hung:
     lead_m: float
     wire_m: float
     mast_m: float = 0.0
+    at_m: tuple[float, float] = (0.0, 0.0)
+    way: float = 0.0
 
 
 def antennas(place: Place, freq_hz: float) -> tuple[Hung, ...]:
@@ -115,26 +126,33 @@ def _lengths(most: float, wanted: float) -> Iterator[float]:
 def _level(place: Place, wave: float) -> Iterator[Hung]:
     for one, other in combinations(place.supports, 2):
         height = min(one.height_m, other.height_m)
-        span = math.dist((one.x_m, one.y_m), (other.x_m, other.y_m))
         if height <= CLEAR_M:
             continue
-        middle = place.from_house_m((one.x_m + other.x_m) / 2, (one.y_m + other.y_m) / 2)
+        span, at, way = _between(one, other)
+        run = place.from_house_m(*at) + height
         for length in _lengths(0.96 * span, 0.48 * wave):
-            yield Hung("level", Dipole(length, height), middle + height, height, length)
+            yield Hung("level", Dipole(length, height), run, height, length, at_m=at, way=way)
 
 
-def _ways(place: Place, x: float, y: float) -> float:
-    """How far it is to either side of a point along the best line through it."""
+def _between(one: Support, other: Support) -> tuple[float, tuple[float, float], float]:
+    """How far two supports are apart, what is in the middle, and which way it is from one to the other."""
+    at = (one.x_m + other.x_m) / 2, (one.y_m + other.y_m) / 2
+    x, y = other.x_m - one.x_m, other.y_m - one.y_m
+    return math.hypot(x, y), at, math.atan2(y, x)
+
+
+def _ways(place: Place, x: float, y: float) -> tuple[float, float]:
+    """How far it is to either side of a point along the best line through it, and which way that runs."""
+    angles = (math.pi * n / 24 for n in range(24))
     return max(
-        min(place.room_m(x, y, angle), place.room_m(x, y, angle + math.pi))
-        for angle in (math.pi * n / 24 for n in range(24))
+        (min(place.room_m(x, y, angle), place.room_m(x, y, angle + math.pi)), -angle) for angle in angles
     )
 
 
 def _vee(place: Place, wave: float) -> Iterator[Hung]:
     for one in place.supports:
         drop = one.height_m - CLEAR_M
-        out = _ways(place, one.x_m, one.y_m)
+        out, turned = _ways(place, one.x_m, one.y_m)
         if drop <= 0 or out <= 0:
             continue
         run = place.from_house_m(one.x_m, one.y_m) + one.height_m
@@ -145,7 +163,8 @@ def _vee(place: Place, wave: float) -> Iterator[Hung]:
             angle = 2 * max(min(half, math.pi / 3), steepest)
             if angle <= 2 * half + 1e-9 and math.degrees(angle) >= 40:
                 shape = InvertedVee(leg, one.height_m, round(math.degrees(angle), 1))
-                yield Hung("vee", shape, run, one.height_m, 2 * leg)
+                at = one.x_m, one.y_m
+                yield Hung("vee", shape, run, one.height_m, 2 * leg, at_m=at, way=-turned)
 
 
 def _end_fed(place: Place, wave: float) -> Iterator[Hung]:
@@ -159,8 +178,9 @@ def _end_fed(place: Place, wave: float) -> Iterator[Hung]:
         counterpoise = min(_COUNTERPOISE_M, max(2.0, wave / 16))
         feed = {"near_height_m": CLEAR_M, "counterpoise_m": counterpoise, "counterpoise_height_m": 1.0}
         sloping = EndFed(first, far_height_m=one.height_m, **feed)
-        yield Hung("end-fed", sloping, CLEAR_M, CLEAR_M, first + counterpoise)
         way = math.atan2(one.y_m - place.house[1], one.x_m - place.house[0])
+        hung = Hung("end-fed", sloping, CLEAR_M, CLEAR_M, first + counterpoise, at_m=place.house, way=way)
+        yield hung
         beyond = place.room_m(one.x_m, one.y_m, way)
         more = math.hypot(beyond, rise)
         if beyond >= _LEAST_M:
@@ -173,7 +193,7 @@ def _end_fed(place: Place, wave: float) -> Iterator[Hung]:
                     bend_height_m=one.height_m,
                     **feed,
                 )
-                yield Hung("end-fed", bent, CLEAR_M, CLEAR_M, first + on + counterpoise)
+                yield replace(hung, shape=bent, wire_m=first + on + counterpoise)
 
 
 def _vertical(place: Place, wave: float) -> Iterator[Hung]:
@@ -181,14 +201,15 @@ def _vertical(place: Place, wave: float) -> Iterator[Hung]:
     radial = round(min(place.length_m, place.breadth_m, wave / 2) / 2, 1)
     if radial < 1:
         return
-    run = place.from_house_m(place.length_m / 2, place.breadth_m / 2)
+    at = place.length_m / 2, place.breadth_m / 2
+    run = max(place.from_house_m(*at), 1.0)
     for height in (one for one in _VERTICALS_M if one <= 0.27 * wave):
         wire = 16 * radial
-        yield Hung("vertical", Vertical(height, 16, radial), max(run, 1.0), 0.0, wire, height)
+        yield Hung("vertical", Vertical(height, 16, radial), run, 0.0, wire, height, at_m=at)
     if wave / 4 > 1.3 * _VERTICALS_M[2]:
         coil = ShapeCoil(0.5, 200.0, ohm=_coil_ohm(_VERTICALS_M[2], wave))
         loaded = Vertical(_VERTICALS_M[2], 16, radial, coil=coil)
-        yield Hung("vertical", loaded, max(run, 1.0), 0.0, 16 * radial, _VERTICALS_M[2])
+        yield Hung("vertical", loaded, run, 0.0, 16 * radial, _VERTICALS_M[2], at_m=at)
 
 
 def _coil_ohm(height: float, wave: float) -> float:
@@ -201,11 +222,11 @@ def _fan(place: Place, wave: float) -> Iterator[Hung]:
     """Two dipoles at one feedpoint, an octave apart, between two supports."""
     for one, other in combinations(place.supports, 2):
         height = min(one.height_m, other.height_m)
-        span = 0.96 * math.dist((one.x_m, one.y_m), (other.x_m, other.y_m))
+        span, at, way = _between(one, other)
         longest = 0.48 * wave
-        while longest > span:
+        while longest > 0.96 * span:
             longest /= 2
         if height > max(CLEAR_M, NEAREST_M) and longest / 2 >= _LEAST_M:
-            middle = place.from_house_m((one.x_m + other.x_m) / 2, (one.y_m + other.y_m) / 2)
+            run = place.from_house_m(*at) + height
             lengths = (round(longest, 1), round(longest / 2, 1))
-            yield Hung("fan", Fan(lengths, height), middle + height, height, sum(lengths))
+            yield Hung("fan", Fan(lengths, height), run, height, sum(lengths), at_m=at, way=way)

@@ -13,8 +13,8 @@
   import PlanFields from './PlanFields.svelte';
   import { lengthOf, planned, rowsOf } from './planning';
   import PlanTable from './PlanTable.svelte';
-  import RoomFor from './RoomFor.svelte';
   import ShapePicture from './ShapePicture.svelte';
+  import AntennasPanel from '../place/AntennasPanel.svelte';
   import WhatIf from './WhatIf.svelte';
   import Widths from './Widths.svelte';
   import WireLengths from './WireLengths.svelte';
@@ -148,14 +148,11 @@
     <section class="drawn">
       <p class="verdict serif">
         {session.document.antenna.kind === 'unknown'
-          ? 'The antenna is not described yet. What do you have room for?'
+          ? 'The antenna is not described yet.'
           : 'This antenna is measured, and none was planned. A plan beside it shows what it should be.'}
       </p>
       {#if session.document.antenna.kind === 'unknown'}
-        <RoomFor
-          mhz={rows[0] ? (rows[0].edges[0] + rows[0].edges[1]) / 2 : session.mhz}
-          onplan={(plan) => session.change('antenna', plan)}
-        />
+        <AntennasPanel {session} />
       {:else}
         <button
           type="button"

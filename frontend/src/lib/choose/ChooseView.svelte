@@ -13,7 +13,7 @@
   import type { ChooseAnswer } from '../api/client';
   import type { Session } from '../station/session.svelte';
   import Segments from '../ui/Segments.svelte';
-  import AntennasPanel from './AntennasPanel.svelte';
+  import AntennasPanel from '../place/AntennasPanel.svelte';
   import BesideStrip from './BesideStrip.svelte';
   import ChoiceMatrix from './ChoiceMatrix.svelte';
   import ChoiceWishes from './ChoiceWishes.svelte';

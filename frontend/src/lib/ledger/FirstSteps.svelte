@@ -1,25 +1,22 @@
 <script lang="ts">
-  import type { PlannedAntenna } from '../api/client';
-  import RoomFor from '../antenna/RoomFor.svelte';
+  import AntennasPanel from '../place/AntennasPanel.svelte';
+  import type { Session } from '../station/session.svelte';
 
   interface Props {
-    known: boolean;
-    /** Parts that the run has. */
-    length: number;
-    /** The lowest frequency wanted, MHz. */
-    mhz: number;
-    onantenna: () => void;
-    onplan: (antenna: PlannedAntenna) => void;
+    session: Session;
     oninsert: (at: number) => void;
   }
-  let { known, length, mhz, onantenna, onplan, oninsert }: Props = $props();
+  let { session, oninsert }: Props = $props();
+  const known = $derived(session.document.antenna.kind !== 'unknown');
+  /** Parts that the run has. */
+  const length = $derived(session.document.chain.length);
 
   const steps = $derived([
     {
       done: known,
       text: 'Say what the antenna is: its SWR at the band edges will do, read on the radio with the tuner off.',
       action: 'Describe the antenna',
-      act: onantenna,
+      act: () => (session.selected = 'antenna'),
     },
     {
       done: length > 0,
@@ -30,6 +27,8 @@
   ]);
 </script>
 
+{#if !known}<AntennasPanel {session} />
+  <h3>Or, where one hangs already:</h3>{/if}
 <ol aria-label="First steps">
   {#each steps as step, n (n)}
     <li class:done={step.done}>
@@ -39,12 +38,6 @@
         {#if step.done}<span class="visually-hidden">Done.</span>
         {:else}<button type="button" onclick={step.act}>{step.action}</button>{/if}
       </p>
-      {#if n === 0 && !known}
-        <details>
-          <summary>Not built yet? What do you have room for?</summary>
-          <RoomFor {mhz} {onplan} />
-        </details>
-      {/if}
     </li>
   {/each}
 </ol>
@@ -60,11 +53,8 @@
     border-top: 1px solid var(--hairline);
     padding: 0.5rem 0;
   }
-  details {
-    grid-column: 2;
-  }
-  summary {
-    padding: 0.4rem 0;
+  h3 {
+    margin-top: 1rem;
   }
   .done {
     color: var(--ink-soft);

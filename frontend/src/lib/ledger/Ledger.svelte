@@ -16,26 +16,12 @@
   const workings = offerWorkings((figure) =>
     api.POST('/api/working', { body: { document: session.document, mhz: session.mhz, figure } }),
   );
-  /** The middle of the lowest band wanted; without bands, where one is. */
-  const lowest = $derived(
-    Math.min(...(session.document.bands ?? []).map((band) => (band.low_mhz + band.high_mhz) / 2)),
-  );
   const here = $derived(session.answer?.here ?? null);
 </script>
 
 <section aria-label="Ledger" class="ledger">
   <Tuning mhz={session.mhz} bands={session.document.bands ?? []} ontune={(mhz) => session.tuneTo(mhz)} />
-  {#if starting}<FirstSteps
-      known={session.document.antenna.kind !== 'unknown'}
-      length={session.document.chain.length}
-      mhz={Number.isFinite(lowest) ? lowest : session.mhz}
-      onantenna={() => (session.selected = 'antenna')}
-      onplan={(antenna) => {
-        session.change('antenna', antenna);
-        session.selected = 'antenna';
-      }}
-      {oninsert}
-    />{/if}
+  {#if starting}<FirstSteps {session} {oninsert} />{/if}
   {#if here}
     {#if session.stale}<p class="before">From before:</p>{/if}
     <p class="verdict serif" data-testid="verdict">{here.sentence}</p>

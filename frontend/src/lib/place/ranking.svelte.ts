@@ -31,8 +31,8 @@ export class AntennaRanking {
       for await (const line of streamed('/api/choose/antennas', { document }, signal)) {
         if (signal.aborted) return;
         if (line.errors) this.trouble = sentenceOf(line);
-        else if (line.answer) {
-          this.answer = line.answer;
+        else if (line.answer ?? line.first) {
+          this.answer = line.answer ?? line.first ?? null;
           this.asked = JSON.stringify(document.place);
         } else this.progress = { done: line.done ?? 0, of: line.of ?? 1 };
       }

@@ -1,0 +1,175 @@
+<script lang="ts">
+  import DragHandle from '../antenna/DragHandle.svelte';
+  import { preferences } from '../station/preferences.svelte';
+  import { toShown, unitShown } from '../station/units';
+  import {
+    highest,
+    inPlace,
+    metreOf,
+    moved,
+    number,
+    raised,
+    wiresInPlace,
+    type DrawnAntenna,
+    type Place,
+  } from './drawing';
+
+  /** A place from above and from the side, to one scale: what stands there can be taken hold of. */
+  interface Props {
+    place: Place;
+    /** An antenna that hangs in it. */
+    antenna?: DrawnAntenna | undefined;
+    onmove: (place: Place) => void;
+  }
+  let { place, antenna, onmove }: Props = $props();
+  const MARGIN = 18;
+  const STEP_M = 0.5;
+  let width = $state(300);
+  const wires = $derived(antenna ? wiresInPlace(antenna) : []);
+  const [feedX, feedY, feedZ] = $derived(
+    antenna ? inPlace(antenna, antenna.feed[0] ?? 0, antenna.feed[1] ?? 0, antenna.feed[2] ?? 0) : [0, 0, 0],
+  );
+  const long = $derived(Math.max(number(place.length_m), 0.1));
+  const broad = $derived(Math.max(number(place.breadth_m), 0.1));
+  /** While something is held the scale stays, lest the drawing run away under the hand. */
+  let kept = $state.raw<{ metre: number; top: number } | null>(null);
+  const fresh = $derived({
+    metre: metreOf(place, wires.flat(), width, MARGIN),
+    top: highest(place, wires.flat()),
+  });
+  const metre = $derived((kept ?? fresh).metre);
+  const top = $derived((kept ?? fresh).top);
+  const left = $derived((width - metre * long) / 2);
+  const x = (metres: number) => left + metre * metres;
+  const y = (metres: number) => MARGIN + metre * (broad - metres);
+  const z = (metres: number) => MARGIN + metre * (top - metres);
+  const supports = $derived(
+    (place.supports ?? []).map((one) => ({
+      x: number(one.x_m),
+      y: number(one.y_m),
+      tall: number(one.height_m),
+    })),
+  );
+  const house = $derived({ x: number(place.house?.x_m), y: number(place.house?.y_m) });
+  const length = (metres: number) =>
+    `${toShown(Number(metres.toPrecision(3)), 'length', preferences.system)} ${unitShown('length', preferences.system)}`;
+  type Phase = 'start' | 'on' | 'end';
+
+  function held(phase: Phase) {
+    if (phase === 'start') kept = fresh;
+    if (phase === 'end') kept = null;
+  }
+  function dragAbove(support: number | null, px: number, py: number, phase: Phase) {
+    held(phase);
+    if (phase !== 'start') onmove(moved(place, support, (px - left) / metre, broad - (py - MARGIN) / metre));
+  }
+  function dragBeside(support: number, px: number, py: number, phase: Phase) {
+    const [to, up] = [(px - left) / metre, top - (py - MARGIN) / metre];
+    held(phase);
+    if (phase !== 'start') onmove(raised(moved(place, support, to, supports[support]?.y ?? 0), support, up));
+  }
+</script>
+
+<div bind:clientWidth={width} class="figures">
+  <svg
+    class="drawing"
+    {width}
+    height={2 * MARGIN + metre * broad}
+    role="group"
+    aria-label="The place from above, {length(long)} by {length(broad)}"
+  >
+    <rect x={x(0)} y={y(broad)} width={metre * long} height={metre * broad} />
+    {#if antenna}
+      <path d="M{x(house.x)} {y(house.y)}L{x(feedX)} {y(feedY)}" class="feed" />
+      {#each wires as [one, other], n (n)}
+        <path d="M{x(one[0])} {y(one[1])}L{x(other[0])} {y(other[1])}" class="wire" />
+      {/each}
+    {/if}
+    <path class="house" d="M{x(house.x) - 6} {y(house.y) + 6}h12v-8l-6 -6l-6 6z" />
+    <DragHandle
+      x={x(house.x)}
+      y={y(house.y)}
+      label="Move the house: {length(house.x)} along, {length(house.y)} across. Arrow keys too."
+      ondrag={(px, py, phase) => dragAbove(null, px, py, phase)}
+      onstep={(right, up) => onmove(moved(place, null, house.x + right * STEP_M, house.y + up * STEP_M))}
+    />
+    {#each supports as one, n (n)}
+      <DragHandle
+        x={x(one.x)}
+        y={y(one.y)}
+        label="Move support {n + 1}: {length(one.x)} along, {length(one.y)} across. Arrow keys too."
+        ondrag={(px, py, phase) => dragAbove(n, px, py, phase)}
+        onstep={(right, up) => onmove(moved(place, n, one.x + right * STEP_M, one.y + up * STEP_M))}
+      />
+      <text x={x(one.x) + 12} y={y(one.y) + 4}>{n + 1}</text>
+    {/each}
+    <text x={4} y={12}>from above, {length(long)} by {length(broad)}</text>
+  </svg>
+  <svg
+    class="drawing"
+    {width}
+    height={2 * MARGIN + metre * top}
+    role="group"
+    aria-label="The place from the side"
+  >
+    <path d="M0 {z(0)}H{width}" stroke="var(--ink-soft)" stroke-width="1.5" />
+    <path
+      class="house"
+      d="M{x(house.x - 1.6)} {z(0)}h{3.2 * metre}v{-2.6 * metre}l{-1.6 * metre} {-1.4 * metre}l{-1.6 *
+        metre} {1.4 * metre}z"
+    />
+    {#each supports as one, n (n)}
+      <path class="support" d="M{x(one.x)} {z(0)}V{z(one.tall)}" />
+    {/each}
+    {#if antenna}
+      {#each wires as [one, other], n (n)}
+        <path d="M{x(one[0])} {z(one[2])}L{x(other[0])} {z(other[2])}" class="wire" />
+      {/each}
+      <circle cx={x(feedX)} cy={z(feedZ)} r="4.5" fill="var(--ink)" />
+    {/if}
+    {#each supports as one, n (n)}
+      <DragHandle
+        x={x(one.x)}
+        y={z(one.tall)}
+        label="Raise support {n + 1}: {length(one.tall)} high. Arrow keys too."
+        ondrag={(px, py, phase) => dragBeside(n, px, py, phase)}
+        onstep={(right, up) =>
+          onmove(raised(moved(place, n, one.x + right * STEP_M, one.y), n, one.tall + up * STEP_M))}
+      />
+      <text x={x(one.x) + 12} y={z(one.tall) + 4}>{n + 1}, {length(one.tall)}</text>
+    {/each}
+    <text x={4} y={12}>from the side</text>
+  </svg>
+</div>
+
+<style>
+  svg {
+    display: block;
+    font-size: 12px;
+    fill: var(--ink);
+    overflow: visible;
+  }
+  rect {
+    fill: var(--paper-sunk);
+    stroke: var(--ink-soft);
+  }
+  .house {
+    fill: var(--ink-soft);
+    fill-opacity: 0.55;
+  }
+  .support {
+    stroke: var(--ink-soft);
+    stroke-width: 3;
+    fill: none;
+  }
+  .wire {
+    stroke: var(--conducted-ink);
+    stroke-width: 2.2;
+    fill: none;
+  }
+  .feed {
+    stroke: var(--ink);
+    stroke-dasharray: 4 3;
+    fill: none;
+  }
+</style>
