@@ -32,8 +32,8 @@ from tithe.core.twoport import Port, Run, TwoPort, series, shunt
 WOBBLE, TUNING = 0.12, 0.05
 """How far Γ of an honest antenna may be off (half of that a part, about: as a table a year old), and what is
 left where a tuner has matched, each part of Γ."""
-READ = 0.43
-"""Of a meter's accuracy at full scale, to what it is read at the most."""
+READ_SD = 0.25
+"""Of a meter's accuracy at full scale, to what it is read."""
 
 
 @dataclass(frozen=True)
@@ -135,7 +135,7 @@ def hidden(
         rng.random() < 0.35 or cause == "not-bypassed"
     ):
         states.append("bypass")
-    gains = {at: rng.uniform(-1, 1) * instrument(station, at).accuracy for at in meters}
+    gains = {at: rng.normal() * instrument(station, at).gain_sd for at in meters}
     scale = dict.fromkeys(meters, 0.0)
     if cause == "multiplier":
         at = meters[int(rng.integers(len(meters)))]
@@ -195,7 +195,7 @@ def _shown(
     b = b + left * a
     leak = meter.leak * np.sqrt(rng.uniform()) * np.exp(2j * np.pi * rng.uniform())
     powers = np.array([abs(a) ** 2, abs(b + leak * a) ** 2]) / (4 * r0) * np.exp(log_gain)
-    read = powers + rng.uniform(-1, 1, 2) * meter.accuracy * meter.full_scale_w * READ
+    read = powers + rng.normal(size=2) * meter.accuracy * meter.full_scale_w * READ_SD
     return float(read[0]), float(max(read[1], 0.0))
 
 
@@ -209,7 +209,7 @@ def _spoiled(station: Station, cause: str, rng: np.random.Generator) -> tuple[st
     turned = Turned(station.antenna, float(rng.uniform(-0.004, 0.004)), 1.0, _wobble(rng, WOBBLE))
     joint, told = len(chain), cause
     if cause == "antenna":
-        moved = float(rng.uniform(0.012, 0.07) * rng.choice([-1, 1]))
+        moved = float(np.exp(rng.uniform(*np.log((0.01, 0.07)))) * rng.choice([-1, 1]))
         turned = replace(turned, moved=moved, ohm=float(np.exp(rng.uniform(-0.4, 0.4))))
         told = f"antenna moved by {moved:.3f}"
     elif cause == "ground":
