@@ -106,8 +106,9 @@ const sessionOf = (changed: Partial<StationFile>) =>
 test('what has no plan begins with the place there is, what is measured with one beside it', async () => {
   const empty = sessionOf({ antenna: { kind: 'unknown' } });
   const { unmount } = render(AntennaView, { session: empty });
-  await userEvent.click(screen.getByRole('button', { name: /An inverted vee/ }));
-  expect(empty.document.antenna).toMatchObject({ kind: 'wires', shape: 'inverted-vee' });
+  expect(screen.getByRole('button', { name: 'Describe the place' })).toBeTruthy();
+  await userEvent.click(screen.getByRole('button', { name: /plan one of your own/ }));
+  expect(empty.document.antenna).toMatchObject({ kind: 'wires', shape: 'dipole' });
   unmount();
   const measured = sessionOf({});
   render(AntennaView, { session: measured });

@@ -6,6 +6,7 @@ import BesideStrip from '../../frontend/src/lib/choose/BesideStrip.svelte';
 import ChoiceMatrix from '../../frontend/src/lib/choose/ChoiceMatrix.svelte';
 import ChoiceWishes from '../../frontend/src/lib/choose/ChoiceWishes.svelte';
 import { Choosing } from '../../frontend/src/lib/choose/choosing.svelte';
+import ChooseView from '../../frontend/src/lib/choose/ChooseView.svelte';
 import CostPicture from '../../frontend/src/lib/choose/CostPicture.svelte';
 import LengthsPanel from '../../frontend/src/lib/choose/LengthsPanel.svelte';
 import LossMap from '../../frontend/src/lib/choose/LossMap.svelte';
@@ -16,6 +17,7 @@ import { candidate, chosen, lossMap } from './sweepData';
 
 let server: FakeServer;
 let session: Session;
+let foundOut = '';
 const LENGTHS: LengthsAnswer = {
   sentence: 'The present 38 m are safe.',
   present_m: 38,
@@ -50,7 +52,7 @@ beforeEach(async () => {
   Element.prototype.scrollIntoView = () => {};
   server = new FakeServer(({ path, body }) => {
     if (path === '/api/solve') return { body: answer() };
-    if (path === '/api/choose') return { body: { answer: chosen() } };
+    if (path === '/api/choose') return { body: { answer: { ...chosen(), found_out: foundOut } } };
     if (path === '/api/choose/break-even') return { body: [] };
     if (path === '/api/choose/map') return { body: lossMap((body as { id: string }).id) };
     if (path === '/api/choose/look') return { body: { ...LOOK, name: (body as { id: string }).id } };
@@ -71,6 +73,7 @@ beforeEach(async () => {
   await until(() => session.answer !== null);
 });
 afterEach(async () => {
+  foundOut = '';
   await settled();
   vi.unstubAllGlobals();
   if (preferences.system === 'feet') preferences.toggleSystem();
@@ -358,4 +361,21 @@ test('safe lengths are drawn as stretches, asked in the reader’s unit', async 
   await userEvent.type(from, 'x');
   await userEvent.click(screen.getByRole('button', { name: 'Try all lengths' }));
   expect(await screen.findByText('The first length must be a number.')).toBeTruthy();
+});
+
+test('whoever goes to measure is told afterwards what it changed', async () => {
+  render(ChooseView, { session });
+  await userEvent.click(await screen.findByRole('button', { name: 'measure the loss of the present run' }));
+  expect(session.view).toBe('bench');
+  expect(session.document.choice?.finding).toMatchObject({
+    what: 'line',
+    known: 'k',
+    decision: 'a',
+    right_in: 0.94,
+  });
+  foundOut = 'Now that more is known of the loss of the present run: it stays.';
+  session.change('choice.within_db', 1.5);
+  expect((await screen.findByTestId('found-out')).textContent).toContain('it stays.');
+  await userEvent.click(screen.getByRole('button', { name: 'Noted' }));
+  expect(session.document.choice?.finding).toBeUndefined();
 });

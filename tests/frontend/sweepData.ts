@@ -147,7 +147,8 @@ export const chosen = (): ChooseAnswer =>
     db_worth: 50,
     wet_share: 0.25,
     sure: { sentence: 'It is right in 94 of 100 cases.', doubts: [] },
-    measure_first: [{ id: 'line', text: 'the loss of the present run', worth_db: 0.5 }],
+    found_out: '',
+    measure_first: [{ id: 'line', text: 'the loss of the present run', worth_db: 0.5, known: 'k' }],
     finding_out: 'Measure the loss of the present run first.',
     candidates: [
       candidate('b', [90, 80], 800),

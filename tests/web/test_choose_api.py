@@ -241,3 +241,40 @@ def test_antennas_that_fit_in_a_place_are_ranked_with_their_feeds(client, tmp_pa
     assert refused["place"] == "place.towards_by_band.17 m"
     beyond = garden | {"place": place | {"house": {"x_m": 30}}}
     assert stream(client, beyond, status=422, path="/api/choose/antennas")[0]["place"] == "place.house.x_m"
+
+
+def test_once_it_is_measured_the_decision_says_what_that_changed(client, mill):
+    """The antenna is known by its SWR in the room; then measured, and another one than was likely."""
+    guessed = {
+        "kind": "swr",
+        "plane": "radio",
+        "points": [[7.0, 1.6], [7.1, 1.3], [7.2, 1.5], [14, 6], [14.35, 5]],
+    }
+    bands = [
+        {"name": "40 m", "low_mhz": 7.0, "high_mhz": 7.2},
+        {"name": "20 m", "low_mhz": 14.0, "high_mhz": 14.35},
+    ]
+    before = mill | {"antenna": guessed, "bands": bands}
+    got = answer(client, before)
+    assert got["found_out"] == ""
+    first = next(one for one in got["measure_first"] if one["id"] == "antenna")
+    decided = next(one for one in got["candidates"] if one["id"] == got["decision"])
+    finding = {
+        "what": "antenna", "known": first["known"], "decision": decided["id"], "name": decided["name"],
+        "right_in": decided["right_in"],
+    }  # fmt: skip
+    set_out = before | {"choice": {"finding": finding}}
+    assert answer(client, set_out)["found_out"] == ""
+    short = set_out | {"antenna": {"kind": "resonator", "f0_mhz": 3.6, "r_ohm": 12, "q": 30}}
+    now = answer(client, short)
+    assert "Now that more is known of R and X at the feedpoint" in now["found_out"]
+    row = {one["id"]: one for one in now["candidates"]}
+    if now["decision"] == decided["id"]:
+        assert "stays what it was" in now["found_out"]
+    else:
+        gain = row[decided["id"]]["behind_db"]["middle"] or row[decided["id"]]["behind_db"]["as_typed"]
+        assert gain > 0 and "over what stood before" in now["found_out"]
+    kept = short | {"choice": {"finding": finding | {"decision": now["decision"], "name": "as now"}}}
+    assert "stays what it was, as now" in answer(client, kept)["found_out"]
+    gone = short | {"choice": {"finding": finding | {"decision": "open-room/none"}}}
+    assert "not among what is allowed any more" in answer(client, gone)["found_out"]

@@ -9,7 +9,7 @@ from __future__ import annotations
 
 import csv
 from collections.abc import Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, field
 from functools import cache
 from importlib import resources
 
@@ -25,6 +25,7 @@ from tithe.core.parts.line import LineType, attenuation_db_per_m
 from tithe.core.parts.part import Part
 from tithe.core.wires.shapes.shape import Shape
 from tithe.document import shelf
+from tithe.document.known import marks_of
 from tithe.document.parts import PartModel
 from tithe.document.parts.line import LineModel
 from tithe.document.parts.measured_loss import measured_loss
@@ -56,7 +57,7 @@ class OwnLine:
 @dataclass(frozen=True)
 class Choice:
     """Everything that a choice is made from; ``lossy``: names of lines left out, since nothing would arrive
-    through so much of them."""
+    through so much of them; ``known``: marks of what is known of each thing that can be measured."""
 
     site: Site
     kit: Kit
@@ -67,6 +68,7 @@ class Choice:
     prices: dict[str, float]
     present: Candidate | None
     lossy: tuple[str, ...] = ()
+    known: dict[str, str] = field(default_factory=dict)
 
     def all_candidates(self) -> tuple[Candidate, ...]:
         """What stands now, if there is a run, and everything allowed. Raises `InputError` where that is
@@ -138,7 +140,8 @@ def read(document: StationFile, own: Sequence[OwnLine] = ()) -> Choice:
     stands = Candidate("present", owned_line, (), present=True)
     present = stands if run else None
     left_out = tuple(names[token] for token in lossy)
-    return Choice(site, kit, wishes, settings, models, names, prices, present, left_out)
+    known = marks_of(document)
+    return Choice(site, kit, wishes, settings, models, names, prices, present, left_out, known)
 
 
 def prices_of(settings: ChoiceModel, own: Sequence[OwnLine] = ()) -> dict[str, float]:

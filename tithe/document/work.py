@@ -43,6 +43,17 @@ class TrimModel(FileObject):
 Slugs = Annotated[list[Name], Field(max_length=200)]
 
 
+class FindingModel(FileObject):
+    """What its owner set out to measure: ``what``, a mark of what was ``known`` of it then, and the decision
+    that stood, by its id and its name, with the share of worlds in which it was right."""
+
+    what: Literal["antenna", "ground", "line", "coil"]
+    known: Annotated[str, Field(max_length=64)]
+    decision: Name
+    name: Annotated[str, Field(max_length=400)]
+    right_in: Annotated[float, Field(strict=True, allow_inf_nan=False, ge=0, le=1)] | None = None
+
+
 class ChoiceModel(FileObject):
     """What is asked when choosing the place of the match and the line.
 
@@ -52,7 +63,7 @@ class ChoiceModel(FileObject):
     ``wet_percent`` left out: one day in four is wet. ``school``: what stands in most of the worlds that may
     be, or the cheapest within ``within_db`` of the best as all is typed. ``off``, ``lines_off``: places and
     lines not wanted; ``line``: the only line allowed. ``fed_against_ground`` left out: as a planned antenna's
-    shape has it, else not.
+    shape has it, else not. ``finding``: what is being measured, so that the decision can say what it changed.
     """
 
     run_m: Positive | None = None
@@ -71,3 +82,4 @@ class ChoiceModel(FileObject):
     no_power_at_mast: bool = False
     no_open_line_indoors: bool = False
     fed_against_ground: bool | None = None
+    finding: FindingModel | None = None

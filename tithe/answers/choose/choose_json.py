@@ -11,6 +11,7 @@ import numpy as np
 
 from tithe.answers import working_json
 from tithe.answers.choose import shapes as s
+from tithe.answers.choose.found_out import found_out
 from tithe.answers.spans import three as three_of
 from tithe.answers.station.budget_shapes import Figure
 from tithe.answers.working_shapes import WorkingOut
@@ -105,7 +106,8 @@ def answer(choice: Choice, found: Judged) -> s.ChooseAnswer:
         "db_worth": found.rule.db_worth,
         "wet_share": found.tried.worlds.uncertain.wet_share,
         "sure": _sureness(choice, found),
-        "measure_first": [_measure(one) for one in found.find_out],
+        "found_out": say(found_out(choice, found)),
+        "measure_first": [_measure(choice, one) for one in found.find_out],
         "finding_out": say(finding_out(found)),
         "candidates": [_candidate(choice, found, n) for n in order],
         "places": _places(choice),
@@ -226,7 +228,7 @@ def _sureness(choice: Choice, found: Judged) -> s.Sureness:
     }
 
 
-def _measure(one: Worth) -> s.MeasureFirst:
+def _measure(choice: Choice, one: Worth) -> s.MeasureFirst:
     return {
         "id": one.id,
         "changes_in": min(one.changes_in, 1.0),
@@ -236,6 +238,7 @@ def _measure(one: Worth) -> s.MeasureFirst:
         "effort": one.effort,
         "minutes": one.minutes,
         "text": say(tell(f"find.{one.id}")),
+        "known": choice.known[one.id],
     }
 
 

@@ -115,7 +115,8 @@ class Sureness(TypedDict):
 
 class MeasureFirst(TypedDict):
     """Something that can be measured, what it changes, and what it is worth on average: ``gained_db`` and
-    ``saved`` in the prices' currency, both together ``worth_db``; ``effort``: where one goes for it."""
+    ``saved`` in the prices' currency, both together ``worth_db``; ``effort``: where one goes for it;
+    ``known``: a mark of what is known of it now."""
 
     id: Literal["antenna", "ground", "line", "coil"]
     changes_in: float
@@ -125,12 +126,13 @@ class MeasureFirst(TypedDict):
     effort: Literal["indoors", "outdoors", "climbing"]
     minutes: float
     text: str
+    known: str
 
 
 class ChooseAnswer(TypedDict):
     """The ranking, best first; decided by ``school``: ``by_worlds``, or ``as_typed``. ``places``: what could
     be considered, by groups; ``fed_against_ground``: whether open line is left out, as it is said or by the
-    antenna's shape."""
+    antenna's shape; ``found_out``: what a measurement changed that one had set out for."""
 
     sentence: str
     not_worth: str
@@ -154,6 +156,7 @@ class ChooseAnswer(TypedDict):
     db_worth: float
     wet_share: float
     sure: Sureness
+    found_out: str
     measure_first: list[MeasureFirst]
     finding_out: str
     candidates: list[CandidateOut]

@@ -33,7 +33,8 @@ def run(args: argparse.Namespace) -> int:
     if args.json:
         return as_json(answer)
     sure = answer["sure"]["sentence"]
-    said = (answer["sentence"], sure, answer["finding_out"], answer["shortcomings"], answer["not_worth"])
+    found = answer["found_out"], answer["finding_out"]
+    said = (answer["sentence"], sure, *found, answer["shortcomings"], answer["not_worth"])
     print(" ".join(filter(None, said)))
     for one in answer["candidates"][:10]:
         price = "no price" if one["cost"] is None else figure(one["cost"])

@@ -153,6 +153,14 @@
       </p>
       {#if session.document.antenna.kind === 'unknown'}
         <AntennasPanel {session} />
+        <p>
+          Or <button
+            type="button"
+            class="linkish"
+            onclick={() => session.change('antenna', planned('dipole', session.mhz))}
+            >plan one of your own, from a dipole on</button
+          >
+        </p>
       {:else}
         <button
           type="button"

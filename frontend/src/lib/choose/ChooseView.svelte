@@ -35,6 +35,19 @@
   ];
   /** Where each thing is measured. */
   const LEADS = { antenna: 'sweep', ground: 'antenna', line: 'bench', coil: 'bench' } as const;
+  /** Where it is measured; what stands now is remembered, so that the decision can say what that changed. */
+  function setOut(one: ChooseAnswer['measure_first'][number]) {
+    const decided = choosing.decision;
+    if (decided)
+      session.change('choice.finding', {
+        what: one.id,
+        known: one.known,
+        decision: decided.id,
+        name: decided.name,
+        right_in: decided.right_in ?? undefined,
+      });
+    session.view = LEADS[one.id];
+  }
   /** What the other school decides. */
   const otherwise = $derived.by(() => {
     if (!answer) return '';
@@ -89,13 +102,19 @@
     {/if}
     {#if answer}
       <p class="verdict serif" data-testid="choice">{answer.sentence}</p>
+      {#if answer.found_out}
+        <p class="told" data-testid="found-out">
+          {answer.found_out}
+          <button type="button" class="linkish" onclick={() => session.change('choice.finding', undefined)}
+            >Noted</button
+          >
+        </p>
+      {/if}
       <p class="told" data-testid="sure">{answer.sure.sentence}</p>
       <p class="told" data-testid="finding-out">
         {answer.finding_out}
         {#each answer.measure_first as one (one.id)}
-          <button type="button" class="linkish" onclick={() => (session.view = LEADS[one.id])}
-            >measure {one.text}</button
-          >
+          <button type="button" class="linkish" onclick={() => setOut(one)}>measure {one.text}</button>
         {/each}
       </p>
       {#each [answer.shortcomings, answer.not_worth, answer.prices_note].filter(Boolean) as text, i (i)}

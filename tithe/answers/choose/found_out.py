@@ -1,0 +1,48 @@
+"""What a measurement changed: the decision beside the one that stood when its owner went to measure."""
+
+from __future__ import annotations
+
+from tithe.core.choose import Judged, named
+from tithe.core.message import Told, tell
+from tithe.document.choice import Choice
+
+
+def found_out(choice: Choice, found: Judged) -> Told:
+    """What became of a decision by what was measured since; nothing where nothing was set out for, or it is
+    not known any better yet."""
+    before = choice.settings.finding
+    if before is None or choice.known[before.what] == before.known:
+        return ()
+    what = tell(f"find.{before.what}")
+    candidates = found.ranking.grid.candidates
+    decided = candidates[found.ranking.decision]
+    now = _right_in(found, found.ranking.decision)
+    if decided.id == before.decision:
+        if before.right_in is None or now is None:
+            return (tell("found.same", what=what, name=before.name),)
+        shares = {"was": round(100 * before.right_in), "now": round(100 * now)}
+        return (tell("found.same-surer", what=what, name=before.name, **shares),)
+    old = next((n for n, one in enumerate(candidates) if one.id == before.decision), None)
+    new = named(decided, choice.names)
+    if old is None:
+        return (tell("found.gone", what=what, name=before.name, new=new),)
+    behind_db = _behind(found, old) - _behind(found, found.ranking.decision)
+    costs = found.ranking.costs
+    dearer = float(costs[found.ranking.decision] - costs[old])
+    code = "dearer" if dearer > 0.5 else "cheaper" if dearer < -0.5 else "alike"
+    said = tell("found.gains", db=behind_db) if behind_db >= 0 else tell("found.loses", db=-behind_db)
+    money = tell(f"found.{code}", money=abs(dearer))
+    return (tell("found.other", what=what, name=before.name, new=new, gain=said, money=money),)
+
+
+def _right_in(found: Judged, n: int) -> float | None:
+    at = found.place(n)
+    if at is None:
+        return None
+    return min(float(found.tried.right_in(found.ranking.within_db)[at]), 1.0)
+
+
+def _behind(found: Judged, n: int) -> float:
+    """How far behind the best: in the middle of the worlds where it was tried there, else as all is typed."""
+    at = found.place(n)
+    return float(found.ranking.behind_db[n] if at is None else found.tried.middle_db[at])
