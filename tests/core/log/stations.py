@@ -85,13 +85,13 @@ def truth(station, freqs, rng, gamma_sd=MEASURED_SD):
     return real, np.array([budget.stages[n].loss_db for n in unknowns.parts])
 
 
-def read(described, real, freqs, rng, power_w=None):
+def read(described, real, freqs, rng, power_w=None, meters=(BEFORE, BEHIND)):
     """Every meter at every frequency, the tuner matching and bypassed, each with its own errors."""
     out = []
     gains: dict[int, float] = {}
     for state in ("auto", "bypass"):
         budget = solve(in_state(real, state), freqs)
-        for at in (BEFORE, BEHIND):
+        for at in meters:
             if rng.random() < 0.15:
                 continue
             meter = instrument(described, at)

@@ -26,6 +26,7 @@ from tithe.core.log.taken import RADIO, Taken, place_of
 from tithe.core.log.weighing import weighed
 from tithe.core.message import tell
 from tithe.core.parts.meter import Meter
+from tithe.core.parts.more_lossy import more_lossy
 from tithe.core.parts.transformer import Transformer
 from tithe.core.reflection import swr
 
@@ -187,6 +188,24 @@ def without_phase(station, freqs, plane):
     ratios = swr(np.abs(seen_there.gamma(50.0)))
     points = tuple(zip(freqs.tolist(), ratios.tolist(), strict=True))
     return replace(station, antenna=SwrAntenna(points, plane))
+
+
+def test_a_line_of_one_and_a_half_times_its_loss_lies_inside_what_is_told():
+    """By meters on both sides of it: where readings say little, it is not told as a usual one."""
+    inside = []
+    for seed in range(full.of(10, 40)):
+        rng = np.random.default_rng(seed)
+        described, freqs = random_station(rng)
+        described = replace(described, chain=(*described.chain, Meter("mast", 200, 5, 25)))
+        real, _ = truth(described, freqs, rng)
+        lossier = more_lossy(described.chain[RUN], 1.5)
+        real = replace(real, chain=(*real.chain[:RUN], lossier, *real.chain[RUN + 1 :]))
+        readings = read(described, real, freqs, rng, 100.0, (BEFORE, BEHIND, RUN + 1))
+        losses = solve(real, np.unique([one.freq_hz for one in readings])).stages[RUN].loss_db
+        found = reconcile(described, readings)
+        p = found.case.unknowns.parts.index(RUN)
+        inside += ((found.losses.low[p] <= losses) & (losses <= found.losses.high[p])).tolist()
+    assert np.mean(inside) >= 0.9
 
 
 def test_stated_losses_hold_where_only_an_swr_of_the_antenna_is_known():
