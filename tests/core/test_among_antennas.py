@@ -71,7 +71,7 @@ def test_each_row_is_that_station_solved_by_itself():
     some = [one for one in antennas(GARDEN, 7.1e6) if one.kind in ("vee", "vertical")][::3]
     for hung in some:
         seen = among.seen(hung, GARDEN.ground, BANDS)
-        rows = among.rows(seen, around)
+        rows = among.rows([seen], around)[0]
         assert rows[0].watts == max(row.watts for row in rows)
         assert len({row.candidate.placement for row in rows}) == len(rows)
         row = rows[1]
@@ -93,7 +93,7 @@ def test_the_likeliest_are_looked_at_from_edge_to_edge_on_the_fine_mesh():
     place = Place(50, 12, (Support(10, 4, 6), Support(10, 46, 6)), (25, 0), SOILS["average"], "near")
     around = looked_at(place, wide)
     hung = next(one for one in antennas(place, 3.65e6) if one.kind == "level")
-    rows = among.rows(among.seen(hung, place.ground, wide), around)
+    rows = among.rows([among.seen(hung, place.ground, wide)], around)[0]
     row = next(row for row in rows if row.candidate.placement == "none")
     fine = among.closely(row, around)
     every = [
@@ -106,14 +106,32 @@ def test_the_likeliest_are_looked_at_from_edge_to_edge_on_the_fine_mesh():
     assert (watts * weight).sum() == pytest.approx(fine.watts, rel=0.3)
 
 
+def test_what_is_fed_alike_is_computed_in_one_pass_and_places_far_behind_are_left_out():
+    around = looked_at(GARDEN)
+    every = [one for one in among.all_seen(antennas(GARDEN, 7.1e6), GARDEN.ground, BANDS) if one]
+    lots = among.alike(every, around)
+    assert len(lots) < len(every) == sum(map(len, lots))
+    lot = max(lots, key=len)
+    first = among.first_rows(lot, around)
+    fewer, whole = among.rows(lot, around, first, 1.0), among.rows(lot, around)
+    for one, mine, some, all_of_it in zip(lot, first, fewer, whole, strict=True):
+        (alone,) = among.rows([one], around)
+        assert [row.candidate for row in alone] == [row.candidate for row in all_of_it]
+        assert [row.watts for row in alone] == pytest.approx([row.watts for row in all_of_it], rel=1e-6)
+        assert len(mine) == len(all_of_it) > len(some) >= among.OF_EACH
+        # The best by the whole search is among what is left, and no first row is far better than it.
+        assert some[0].watts == pytest.approx(all_of_it[0].watts)
+        assert mine[0].watts >= 0.98 * all_of_it[0].watts
+
+
 def test_where_one_wants_to_be_heard_may_differ_by_band():
     mixed = replace(GARDEN, towards="near", by_band=(("20 m", "far"),))
     hung = antennas(GARDEN, 7.1e6)[0]
     seen = among.seen(hung, GARDEN.ground, BANDS)
-    rows = [among.rows(seen, looked_at(replace(GARDEN, towards=one)))[0] for one in ("near", "far")]
-    both = among.rows(seen, looked_at(mixed))
-    same = next(row for row in both if row.candidate == rows[0].candidate)
-    assert same.towards_w[0] == rows[0].towards_w[0]
+    near = among.rows([seen], looked_at(GARDEN))[0][0]
+    both = among.rows([seen], looked_at(mixed))[0]
+    same = next(row for row in both if row.candidate == near.candidate)
+    assert same.towards_w[0] == near.towards_w[0]
     assert same.towards_w[1] == pytest.approx(same.sky_w[1] * seen.low_share[1])
 
 
@@ -139,7 +157,7 @@ def test_near_a_wire_and_far_over_the_sea_a_vertical():
         every = []
         for seen in among.all_seen(antennas(around.place, 7.1e6), around.place.ground, BANDS):
             if seen is not None:
-                every += among.rows(seen, around)
+                every += among.rows([seen], around)[0]
         chosen = among.decided(every, 1.0, 50.0, None)
         best[soil] = chosen.seen.hung.kind
         assert chosen.watts >= 0.79 * max(row.watts for row in every)

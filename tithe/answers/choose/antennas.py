@@ -6,13 +6,14 @@ import math
 from collections import Counter
 from collections.abc import Generator, Iterator
 from dataclasses import dataclass, field, replace
-from functools import cached_property
+from functools import cached_property, partial
 
 import numpy as np
 
 from tithe.answers.choose import antenna_shapes as s
 from tithe.answers.question import OwnLines
 from tithe.core.arrays import Real
+from tithe.core.at_once import each
 from tithe.core.choose import Candidate, Site, cost, to_buy
 from tithe.core.choose.kit import USUAL_INDOOR_M
 from tithe.core.choose.tried import DB_WORTH
@@ -31,7 +32,7 @@ from tithe.document.station import StationFile
 from tithe.document.work import ChoiceModel
 from tithe.text import say
 
-_CLOSELY, _OF_EACH = 10, 6
+_CLOSELY, _NEAR_DB = 10, 3.0
 _A_LENGTH_M = 10.0
 Span = tuple[float, float]
 WIRE, MAST = "antenna-wire", "mast"
@@ -99,27 +100,32 @@ class Placing:
             WET_SHARE if wet is None else wet / 100,
         )
 
-    def rows(self, pause: Pause = go_on) -> Iterator[list[Row]]:
-        """Of each antenna its rows, in turn; none where it cannot be computed on every band."""
-        for one in among.all_seen(self.hung, self.place.ground, self.station.bands, pause):
-            yield [] if one is None else among.rows(one, self.around, pause)
-
     def steps(self, pause: Pause = go_on) -> Iterator[s.AntennasLine]:
-        """How far it is after each antenna; a first ranking; the likeliest looked at closely; the answer."""
-        every: list[Row] = []
-        of = len(self.hung) + 2 * _CLOSELY
-        for n, found in enumerate(self.rows(pause)):
-            every += found
+        """How far it is after each antenna; a first ranking; the best looked at closely; the answer."""
+        seen, of = [], 3 * len(self.hung) + 2 * _CLOSELY
+        for n, one in enumerate(among.all_seen(self.hung, self.place.ground, self.station.bands, pause)):
+            seen += [] if one is None else [one]
             yield {"done": n + 1, "of": of}
+        lots, firsts, done = among.alike(seen, self.around), [], len(self.hung)
+        for lot in lots:
+            firsts.append(among.first_rows(lot, self.around, pause))
+            yield {"done": (done := done + len(lot)), "of": of}
+        every = _most_first(firsts)
         require(bool(every), "place", "no-antenna-told")
-        every.sort(key=lambda row: -row.watts)
         yield {"first": self._answer(every, Tried(self._decided(every)), (tell("among.first"),))}
+        within_db, found, done = max(self.choice.settings.within_db, _NEAR_DB), [], 2 * len(self.hung)
+        for lot, first in zip(lots, firsts, strict=True):
+            found.append(among.rows(lot, self.around, first, within_db, pause))
+            yield {"done": (done := done + len(lot)), "of": of}
+        every = _most_first(found)
         looked = yield from self._looked_at(every, of, pause)
-        done = len(self.hung) + _CLOSELY
+        done = 3 * len(self.hung) + _CLOSELY
         tried = Tried(self._decided(looked))
         stood = []
-        for row in _closely(looked, tried.decided):
-            found_in = self._stood(row, self.around, pause)
+        likely = _closely(looked, tried.decided)
+        for row, found_in in zip(
+            likely, each(partial(self._stood, around=self.around, pause=pause), likely), strict=True
+        ):
             if found_in is not None:
                 stood.append((row, *found_in))
                 tried.between[id(row)] = among.between(*found_in)
@@ -137,10 +143,12 @@ class Placing:
         """All rows, the best of each of some antennas on the fine mesh from edge to edge, and whatever is
         decided by that."""
         known: dict[int, Row] = {}
-        for n, row in enumerate(_closely(every, self._decided(every))):
+        likely = _closely(every, self._decided(every))
+        closely = each(partial(among.closely, around=self.around), likely)
+        for n, (row, found) in enumerate(zip(likely, closely, strict=True)):
             pause()
-            known[id(row)] = among.closely(row, self.around)
-            yield {"done": len(self.hung) + n + 1, "of": of}
+            known[id(row)] = found
+            yield {"done": 3 * len(self.hung) + n + 1, "of": of}
         for _ in range(_CLOSELY):
             now = [known.get(id(row), row) for row in every]
             decided = self._decided(now)
@@ -151,8 +159,8 @@ class Placing:
             known[id(mine)] = among.closely(mine, self.around)
         return sorted((known.get(id(row), row) for row in every), key=lambda row: -row.watts)
 
-    def _stood(self, row: Row, around: Around, pause: Pause) -> tuple[Real, Real] | None:
-        uncertain = self.choice.uncertain(among.question_of(row.seen, self.station))
+    def _stood(self, row: Row, *, around: Around, pause: Pause) -> tuple[Real, Real] | None:
+        uncertain = self.choice.uncertain(among.question_of([row.seen], self.station))
         return among.stood(row, around, uncertain, pause)
 
     def _decided(self, every: list[Row]) -> Row:
@@ -240,7 +248,7 @@ class Placing:
                 said.append(tell("among.same", towards=way))
                 continue
             around = replace(self.around, place=replace(self.place, towards=other, by_band=()))
-            stood = self._stood(there, around, pause)
+            stood = self._stood(there, around=around, pause=pause)
             power = _power(there, None if stood is None else among.between(*stood))
             rated = self.station.transmitter.power_w
             what = self._named(there)
@@ -276,8 +284,12 @@ def _of_each(every: list[Row]) -> Iterator[Row]:
     count: Counter[Hung] = Counter()
     for row in every:
         count[row.seen.hung] += 1
-        if count[row.seen.hung] <= _OF_EACH:
+        if count[row.seen.hung] <= among.OF_EACH:
             yield row
+
+
+def _most_first(lots: list[list[list[Row]]]) -> list[Row]:
+    return sorted((row for lot in lots for mine in lot for row in mine), key=lambda row: -row.watts)
 
 
 def _closely(every: list[Row], decided: Row) -> list[Row]:

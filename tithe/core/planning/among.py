@@ -22,6 +22,7 @@ from tithe.core.choose.tried import DB_WORTH, quantile
 from tithe.core.choose.worlds import WET_SHARE, Ohms, Uncertain, in_rain, worlds
 from tithe.core.cost import Pause, go_on
 from tithe.core.errors import InputError, require
+from tithe.core.parts.line import attenuation_db_per_m
 from tithe.core.planning.place import Hung, Place, Towards
 from tithe.core.station import Band, Station
 from tithe.core.twoport import Port
@@ -30,6 +31,8 @@ from tithe.core.wires.ground import SOILS, Ground
 from tithe.core.wires.metal import METALS
 
 _LEAST_W = 1e-6
+OF_EACH = 6
+"""Of an antenna so many places of the match are told."""
 
 
 @dataclass(frozen=True)
@@ -151,12 +154,16 @@ def cost_s(every: Sequence[Hung], ground: Ground, bands: Sequence[Band], closely
     return float(sum(each_s) + CASES * sum(each_s[-closely:]) + 0.01 * len(every) * len(bands))
 
 
-def question_of(one: Seen, station: Station) -> Question:
-    """What is asked of a choice behind it, at the frequencies at which it is seen."""
-    port = Port(one.z_ohm[None], np.ones((1, len(one.freq_hz)), dtype=np.complex128))
-    ohms = Ohms(one.loss_ohm[None]), Ohms(one.sky_ohm[None])
-    antenna = SeenAntenna(one.freq_hz, port, "antenna", *ohms)
-    return Question(replace(station, chain=()), antenna, one.bands, one.freq_hz)
+def question_of(some: Sequence[Seen], station: Station) -> Question:
+    """What is asked of a choice behind each of some antennas, a row of impedances each, at the frequencies at
+    which they are seen."""
+    first = some[0]
+    z, sky, loss = (
+        np.array([getattr(one, name) for one in some]) for name in ("z_ohm", "sky_ohm", "loss_ohm")
+    )
+    port = Port(z, np.ones(z.shape, dtype=np.complex128))
+    antenna = SeenAntenna(first.freq_hz, port, "antenna", Ohms(loss), Ohms(sky))
+    return Question(replace(station, chain=()), antenna, first.bands, first.freq_hz)
 
 
 def site_of(hung: Hung, indoor_m: float = USUAL_INDOOR_M) -> Site:
@@ -165,16 +172,63 @@ def site_of(hung: Hung, indoor_m: float = USUAL_INDOOR_M) -> Site:
     return Site(run, min(indoor_m, run), min(hung.lead_m, run))
 
 
-def rows(one: Seen, around: Around, pause: Pause = go_on) -> list[Row]:
-    """Behind an antenna each place of the match with the line that is worth most for its price there, dry and
-    wet, those that put most where it is wanted first."""
+def alike(every: Sequence[Seen], around: Around) -> list[list[Seen]]:
+    """Antennas that are fed alike, over lengths of the same feed: each lot is computed in one pass."""
+    found: dict[tuple[Site, bool], list[Seen]] = {}
+    for one in every:
+        key = site_of(one.hung, around.indoor_m), one.hung.shape.balanced
+        found.setdefault(key, []).append(one)
+    return list(found.values())
+
+
+def first_rows(lot: Sequence[Seen], around: Around, pause: Pause = go_on) -> list[list[Row]]:
+    """Behind each of some antennas that are fed alike each place of the match on the line that loses least
+    there, those that put most where it is wanted first."""
+    site, found = _ways(lot[0], around)
+    every = _fed(lot, tuple(some[0] for some in found.values()), site, around, pause)
+    return [sorted(mine, key=lambda row: -row.watts) for mine in every]
+
+
+def rows(
+    lot: Sequence[Seen],
+    around: Around,
+    first: Sequence[Sequence[Row]] | None = None,
+    within_db: float = np.inf,
+    pause: Pause = go_on,
+) -> list[list[Row]]:
+    """Behind each of some antennas that are fed alike each place of the match with the line that is worth
+    most for its price there, dry and wet, those that put most where it is wanted first. With their ``first``
+    rows only places are told that are among the best of those by ``within_db``, `OF_EACH` of them at the
+    least: on the line that loses least a place does about as well as it can."""
+    site, found = _ways(lot[0], around)
+    kept = [set(found) if first is None else _near(first[n], within_db) for n in range(len(lot))]
+    there = tuple(one for place, some in found.items() if any(place in mine for mine in kept) for one in some)
+    out = []
+    for mine, every in zip(kept, _fed(lot, there, site, around, pause), strict=True):
+        best: dict[str, Row] = {}
+        for row in sorted(every, key=lambda row: -_value(row, around.db_worth)):
+            if row.candidate.placement in mine:
+                best.setdefault(row.candidate.placement, row)
+        out.append(sorted(best.values(), key=lambda row: -row.watts))
+    return out
+
+
+def _near(first: Sequence[Row], within_db: float) -> set[str]:
+    """Of an antenna the places that are among its best."""
+    most = max((_db(row.watts) for row in first), default=0.0) - within_db
+    return {row.candidate.placement for n, row in enumerate(first) if n < OF_EACH or _db(row.watts) >= most}
+
+
+def _ways(one: Seen, around: Around) -> tuple[Site, dict[str, list[Candidate]]]:
+    """The lengths of its feed, and of each place of the match its lines, that which loses least first."""
     site = site_of(one.hung, around.indoor_m)
     mine = replace(around.wishes, fed_against_ground=not one.hung.shape.balanced)
-    every = _fed(one, candidates(site, around.kit, mine), site, around, pause)
-    best: dict[str, Row] = {}
-    for row in sorted(every, key=lambda row: -_value(row, around.db_worth)):
-        best.setdefault(row.candidate.placement, row)
-    return sorted(best.values(), key=lambda row: -row.watts)
+    high = np.array([max(band.high_hz for band in one.bands)])
+    loss = {token: float(attenuation_db_per_m(line, high)[0]) for token, line in around.kit.lines.items()}
+    found: dict[str, list[Candidate]] = {}
+    for candidate in sorted(candidates(site, around.kit, mine), key=lambda one: loss[one.line]):
+        found.setdefault(candidate.placement, []).append(candidate)
+    return site, found
 
 
 def closely(row: Row, around: Around) -> Row:
@@ -182,37 +236,39 @@ def closely(row: Row, around: Around) -> Row:
     fine = seen(row.seen.hung, around.place.ground, row.seen.bands, closely=True)
     if fine is None:
         return row
-    return _fed(fine, (row.candidate,), row.site, around)[0]
+    return _fed([fine], (row.candidate,), row.site, around)[0][0]
 
 
 def _fed(
-    one: Seen, chosen: tuple[Candidate, ...], site: Site, around: Around, pause: Pause = go_on
-) -> list[Row]:
-    """An antenna behind each of some candidates."""
+    lot: Sequence[Seen], chosen: tuple[Candidate, ...], site: Site, around: Around, pause: Pause = go_on
+) -> list[list[Row]]:
+    """Each of some antennas behind each of some candidates."""
     if not chosen:
-        return []
-    asked, kit = question_of(one, around.station), around.kit
+        return [[] for _ in lot]
+    asked, kit = question_of(lot, around.station), around.kit
     grid = evaluate(asked, kit, chosen, pause)
-    way = one.towards(around.wanted)
-    dry = np.median(grid.radiated_w, axis=1)  # (N, F)
-    towards = one.by_band(dry * way)
+    way = np.array([one.towards(around.wanted) for one in lot])
     weights = asked.weights / asked.weights.sum()
+    by_band = lot[0].by_band
+    towards = by_band(grid.radiated_w * way)  # (N, P, B)
     watts = towards @ weights
     wet = watts.copy()
     open_to_rain = [n for n, one in enumerate(chosen) if kit.lines[one.line].wet_factor > 1]
     if open_to_rain and around.wet_share > 0:
         some = tuple(chosen[n] for n in open_to_rain)
-        rain = np.median(evaluate(asked, in_rain(kit), some, pause).radiated_w, axis=1)
-        wet[open_to_rain] = one.by_band(rain * way) @ weights
+        wet[open_to_rain] = by_band(evaluate(asked, in_rain(kit), some, pause).radiated_w * way) @ weights
     lasting = _over_days(watts, wet, around.wet_share)
-    sky = one.by_band(dry)
-    matched = one.by_band(grid.matched.mean(axis=1)) > 1 - 1e-9
+    sky = by_band(grid.radiated_w)
+    matched = by_band(grid.matched.astype(float)) > 1 - 1e-9
     out = []
-    for n, candidate in enumerate(chosen):
-        unmatched = tuple(band.name for band, fits in zip(one.bands, matched[n], strict=True) if not fits)
-        costs = around.cost(one.hung, candidate, site)
-        power = float(watts[n]), float(lasting[n])
-        out.append(Row(one, candidate, site, sky[n], towards[n], *power, costs, unmatched))
+    for p, one in enumerate(lot):
+        mine = []
+        for n, candidate in enumerate(chosen):
+            unmatched = tuple(b.name for b, fits in zip(one.bands, matched[n, p], strict=True) if not fits)
+            costs = around.cost(one.hung, candidate, site)
+            power = float(watts[n, p]), float(lasting[n, p])
+            mine.append(Row(one, candidate, site, sky[n, p], towards[n, p], *power, costs, unmatched))
+        out.append(mine)
     return out
 
 
@@ -250,8 +306,8 @@ def stood(row: Row, around: Around, uncertain: Uncertain, pause: Pause = go_on) 
     if coarse is None:
         return None
     antenna = PlannedAntenna(plan_of(row.seen.hung, around.place.ground))
-    asked = question_of(coarse, replace(around.station, antenna=antenna))
-    middle = _fed(coarse, (row.candidate,), row.site, replace(around, wet_share=0.0))[0].watts
+    asked = question_of([coarse], replace(around.station, antenna=antenna))
+    middle = _fed([coarse], (row.candidate,), row.site, replace(around, wet_share=0.0))[0][0].watts
     try:
         drawn = worlds(asked, around.kit, uncertain)
     except InputError:
@@ -331,7 +387,7 @@ def vertical_wins(every: Sequence[Row], around: Around) -> list[str]:
             there = seen(hung, soil, feeds[0].seen.bands)
             if there is not None:
                 chosen = tuple(row.candidate for row in feeds)
-                found += [row.watts for row in _fed(there, chosen, feeds[0].site, far)]
+                found += [row.watts for row in _fed([there], chosen, feeds[0].site, far)[0]]
         return max(found)
 
     return [name for name, soil in SOILS.items() if most(uprights, soil) > most(wires, soil)]
