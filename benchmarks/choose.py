@@ -11,6 +11,7 @@ import numpy as np
 
 from benchmarks.timing import seconds
 from tithe.answers.choose import choose_json
+from tithe.answers.choose.antennas import Placing
 from tithe.core import solve
 from tithe.core.choose import (
     EVERY_THIRD,
@@ -23,6 +24,7 @@ from tithe.core.choose import (
     tried,
     worlds,
 )
+from tithe.core.planning import among
 from tithe.core.twoport import Port
 from tithe.document import choice, shelf, station_file
 from tithe.document.choice import OwnLine
@@ -31,6 +33,14 @@ from tithe.document.station import StationFile
 
 MILL = Path(__file__).parents[1] / "tithe" / "web" / "stations" / "demo_data" / "brackenfell-mill.json"
 SAMPLE = 8  # every so many candidates are solved one by one; the rest is scaled up
+GARDEN = {
+    "length_m": 20, "breadth_m": 10, "supports": [{"height_m": 9, "x_m": 10, "y_m": 5}],
+    "house": {"x_m": 0, "y_m": 5}, "towards": "near",
+}  # fmt: skip
+MEADOW = GARDEN | {
+    "length_m": 60, "breadth_m": 40,
+    "supports": [{"height_m": h, "x_m": x, "y_m": y} for h, x, y in ((9, 10, 5), (12, 58, 5), (10, 30, 35))],
+}  # fmt: skip
 SWR_ONLY = {"kind": "swr", "points": [[1.8, 5], [30, 5]]}
 
 
@@ -66,6 +76,7 @@ def lines() -> Iterator[str]:
     )
     yield from _phase_unknown(document)
     yield from _growth(document)
+    yield from _antennas(document)
 
 
 def _changed(document: StationFile, **keys: Any) -> StationFile:
@@ -119,3 +130,28 @@ def _growth(document: StationFile) -> Iterator[str]:
         ("phases 12, 24, 72", [(1, 0, 6), (1, 0, 3), (1, 0, 1)]),
     ):
         yield f"choice, phase unknown, {what}: " + ", ".join(f"{took(*one):.2f} s" for one in each)
+
+
+def _antennas(document: StationFile) -> Iterator[str]:
+    """Antennas of a place with their feeds, beside each fed by itself with every line at every place."""
+    whole = document.model_dump(exclude_none=True)
+    for place in (GARDEN, MEADOW):
+        placing = Placing(station_file.validate(whole | {"place": place}))
+        start, first = perf_counter(), 0.0
+        for line in placing.steps():
+            if "first" in line:
+                first = perf_counter() - start
+        took = perf_counter() - start
+        every = [
+            one for one in among.all_seen(placing.hung, placing.place.ground, placing.station.bands) if one
+        ]
+        lots = among.alike(every, placing.around)
+        together = seconds(lambda: [among.first_rows(lot, placing.around) for lot in lots], runs=1)  # noqa: B023
+        alone = seconds(lambda: [among.rows([one], placing.around) for one in every[::6]], runs=1)  # noqa: B023
+        alone *= len(every) / len(every[::6])
+        yield (
+            f"{len(every)} antennas on {len(placing.station.bands)} bands with all feeds: first ranking "
+            f"{first:.1f} s (aim 1.5), all {took:.1f} s (aim 8); their feeds in {len(lots)} lots on the line "
+            f"that loses least {together:.2f} s, each by itself on every line {alone:.1f} s; ratio "
+            f"{alone / together:.0f}"
+        )
