@@ -69,9 +69,13 @@ def variant(page: Page) -> None:
     band(page, "30 m")
 
 
-def wrong(page: Page) -> None:
-    """Type something that is no length."""
-    page.get_by_label("Length", exact=True).first.fill("thirty")
+def place(page: Page) -> None:
+    """A place of one's own, and what fits in it."""
+    page.get_by_text("An empty station").click()
+    page.get_by_role("button", name="Describe the place").click()
+    page.get_by_label("To be heard in").select_option("near")
+    page.get_by_role("button", name="Which antenna, with which feed?").click()
+    page.get_by_text("from edge to edge on a fine one").wait_for()
 
 
 def history(page: Page) -> None:
@@ -196,7 +200,7 @@ VIEWS: dict[str, tuple[str, int, int, str, Callable[[Page], None]]] = {
     "questions": ("stations/1/questions/room-tuner", 1280, 1000, "light", lambda page: None),
     "report": ("stations/1", 1280, 1000, "light", lambda page: view(page, "Report")),
     "bench": ("stations/1/bench/tuner?mhz=3.65", 1280, 1900, "light", bench),
-    "error": ("stations/1", 1280, 800, "light", wrong),
+    "place": ("start", 1280, 1900, "light", place),
     "arrangements": ("start", 1280, 1000, "light", variant),
     "history": ("stations/3", 1280, 800, "light", history),
     "sweep": ("start", 1280, 1000, "light", sweep),

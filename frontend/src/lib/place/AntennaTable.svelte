@@ -22,7 +22,7 @@
     vertical: 'verticals',
     fan: 'fans of dipoles',
   };
-  const FIRST = 7;
+  const FIRST = 5;
   let asked = $state({ ...ANYTHING });
   let most = $state('');
   let all = $state(false);
