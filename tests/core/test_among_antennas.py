@@ -57,6 +57,13 @@ def looked_at(place, bands=BANDS, **more):
     return among.Around(station, make_kit(), Wishes(), place, lambda hung, candidate, site: 1.0, **more)
 
 
+def of(hung, place=GARDEN, bands=BANDS):
+    """An antenna as it is seen, which the method reaches."""
+    found = among.seen(hung, place.ground, bands)
+    assert found is not None
+    return found
+
+
 def alone(around, row, freq, coarse):
     """The watts that leave for the sky from the station that a row stands for, solved by itself."""
     plan = Plan(row.seen.hung.shape, around.place.ground, METALS["copper"], coarse=coarse)
@@ -70,7 +77,7 @@ def test_each_row_is_that_station_solved_by_itself():
     around = looked_at(GARDEN)
     some = [one for one in antennas(GARDEN, 7.1e6) if one.kind in ("vee", "vertical")][::3]
     for hung in some:
-        seen = among.seen(hung, GARDEN.ground, BANDS)
+        seen = of(hung)
         rows = among.rows([seen], around)[0]
         assert rows[0].watts == max(row.watts for row in rows)
         assert len({row.candidate.placement for row in rows}) == len(rows)
@@ -93,7 +100,7 @@ def test_the_likeliest_are_looked_at_from_edge_to_edge_on_the_fine_mesh():
     place = Place(50, 12, (Support(10, 4, 6), Support(10, 46, 6)), (25, 0), SOILS["average"], "near")
     around = looked_at(place, wide)
     hung = next(one for one in antennas(place, 3.65e6) if one.kind == "level")
-    rows = among.rows([among.seen(hung, place.ground, wide)], around)[0]
+    rows = among.rows([of(hung, place, wide)], around)[0]
     row = next(row for row in rows if row.candidate.placement == "none")
     fine = among.closely(row, around)
     every = [
@@ -102,7 +109,9 @@ def test_the_likeliest_are_looked_at_from_edge_to_edge_on_the_fine_mesh():
     assert (fine.sky_w <= np.mean(every, axis=1) * (1 + 1e-6)).all()
     assert fine.sky_w == pytest.approx(np.mean(every, axis=1), rel=0.02)
     assert fine.watts < 0.8 * row.watts
-    watts, weight = among.stood(fine, around, Uncertain())
+    stood = among.stood(fine, around, Uncertain())
+    assert stood is not None
+    watts, weight = stood
     assert (watts * weight).sum() == pytest.approx(fine.watts, rel=0.3)
 
 
@@ -127,7 +136,7 @@ def test_what_is_fed_alike_is_computed_in_one_pass_and_places_far_behind_are_lef
 def test_where_one_wants_to_be_heard_may_differ_by_band():
     mixed = replace(GARDEN, towards="near", by_band=(("20 m", "far"),))
     hung = antennas(GARDEN, 7.1e6)[0]
-    seen = among.seen(hung, GARDEN.ground, BANDS)
+    seen = of(hung)
     near = among.rows([seen], looked_at(GARDEN))[0][0]
     both = among.rows([seen], looked_at(mixed))[0]
     same = next(row for row in both if row.candidate == near.candidate)
@@ -141,7 +150,7 @@ def test_what_is_drawn_lies_in_the_place():
     place = replace(GARDEN, length_m=24.0, breadth_m=12.0, supports=supports)
     for one in antennas(place, 3.6e6):
         cos, sin = math.cos(one.way), math.sin(one.way)
-        wires = one.shape.layout().wires
+        wires = list(one.shape.layout().wires)
         if one.kind == "end-fed":
             wires = [wire for wire in wires if max(wire.start.x, wire.end.x) > 0.01]
         for end in (end for wire in wires for end in (wire.start, wire.end)):
