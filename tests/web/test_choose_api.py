@@ -263,11 +263,13 @@ def test_once_it_is_measured_the_decision_says_what_that_changed(client, mill):
         "what": "antenna", "known": first["known"], "decision": decided["id"], "name": decided["name"],
         "right_in": decided["right_in"],
     }  # fmt: skip
+    renamed = before | {"antenna": guessed | {"label": "the old vee"}, "choice": {"finding": finding}}
+    assert answer(client, renamed)["found_out"] == ""
     set_out = before | {"choice": {"finding": finding}}
     assert answer(client, set_out)["found_out"] == ""
     short = set_out | {"antenna": {"kind": "resonator", "f0_mhz": 3.6, "r_ohm": 12, "q": 30}}
     now = answer(client, short)
-    assert "Now that more is known of R and X at the feedpoint" in now["found_out"]
+    assert "What is known of R and X at the feedpoint has changed" in now["found_out"]
     row = {one["id"]: one for one in now["candidates"]}
     if now["decision"] == decided["id"]:
         assert "stays what it was" in now["found_out"]

@@ -13,7 +13,7 @@ from tithe.document.station import StationFile
 def marks_of(document: StationFile) -> dict[str, str]:
     """A mark for each: the antenna with its ground by how it is described, lines and tuners by what was
     measured of them."""
-    antenna = _mark(document.antenna.model_dump())
+    antenna = _mark(document.antenna.model_dump(exclude={"label"}))
     lines = [part.measured for part in document.chain if part.kind == "line"]
     others = [part.measured for part in document.chain if part.kind != "line"]
     return {"antenna": antenna, "ground": antenna, "line": _mark(lines), "coil": _mark(others)}

@@ -157,21 +157,27 @@ CHOICES = {
     "find.saves-for-less": "saves {saved:figure}, for {lost_db:db} dB less",
     "find.gains": "brings {gained_db:db} dB",
     "find.for-more": "brings {gained_db:db} dB, for {more:figure} more",
-    "found.same": "Now that more is known of {what}: the decision stays what it was, {name}.",
+    "found.same": (
+        "What is known of {what} has changed since you set out to measure it: the decision stays what it "
+        "was, {name}."
+    ),
     "found.same-surer": (
-        "Now that more is known of {what}: the decision stays what it was, {name}; it was right in "
-        "{was:count} of 100 cases, and now is in {now:count}."
+        "What is known of {what} has changed since you set out to measure it: the decision stays what it "
+        "was, {name}; it was right in {was:count} of 100 cases, and now is in {now:count}."
     ),
     "found.gone": (
-        "Now that more is known of {what}: it was {name}, which is not among what is allowed any more, and "
-        "now is {new}."
+        "What is known of {what} has changed since you set out to measure it: the decision was {name}, which "
+        "is not among what is allowed any more, and now is {new}."
     ),
-    "found.other": "Now that more is known of {what}: it was {name}, and now is {new}. That {gain}{money}.",
+    "found.other": (
+        "What is known of {what} has changed since you set out to measure it: the decision was {name}, and "
+        "now is {new}. That {gain}, {money}."
+    ),
     "found.gains": "brings {db:db} dB over what stood before",
     "found.loses": "is {db:db} dB less than what stood before",
-    "found.dearer": ", for {money:figure} more",
-    "found.cheaper": " and costs {money:figure} less",
-    "found.alike": " at the same price",
+    "found.dearer": "for {money:figure} more",
+    "found.cheaper": "for {money:figure} less",
+    "found.alike": "at the same price",
     "find.antenna": "R and X at the feedpoint",
     "find.antenna-planned": "R and X at the feedpoint, as soon as the wire hangs,",
     "find.ground": "the ground",

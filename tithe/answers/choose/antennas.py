@@ -134,7 +134,7 @@ class Placing:
             standing = among.beside(stood)
             shares = standing.right_in(self.choice.settings.within_db)
             tried.right_in.update(zip(map(id, standing.rows), shares.tolist(), strict=True))
-        further = *self._others(looked, tried, pause), tell("among.closely", count=_CLOSELY)
+        further = *self._others(looked, tried, pause), tell("among.closely", count=len(likely))
         yield {"answer": self._answer(looked, tried, further)}
 
     def _looked_at(

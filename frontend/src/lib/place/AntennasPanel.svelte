@@ -81,6 +81,8 @@
               ? 'what is not known: a price is missing'
               : `about ${digits(chosen.cost)}`}.
             {#if chosen.unmatched.length}Not matched from edge to edge: {chosen.unmatched.join(', ')}.{/if}
+            {#if drawn?.kind === 'end-fed'}Its counterpoise is drawn straight behind the feed; it may be led
+              another way, a metre above the ground.{/if}
             <span class="soft"
               >By band: {chosen.by_band.map((band) => `${band.name} ${watts(band.towards_w)}`).join(', ')} W.</span
             >
