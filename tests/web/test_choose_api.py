@@ -1,14 +1,21 @@
 """Choosing over the API: a stream with progress, the answer of the command line, candidates adopted."""
 
 import json
+from dataclasses import replace
 
+import numpy as np
 import pytest
 
 from tests.web.test_stations_api import send
 from tithe.answers.choose.answers import Choosing
+from tithe.answers.choose.found_out import found_out
 from tithe.core.choose import PLACEMENTS
 from tithe.document import station_file
+from tithe.document.known import marks_of
+from tithe.document.station import StationFile
+from tithe.document.work import FindingModel
 from tithe.site.cli import main
+from tithe.text import say
 
 pytestmark = pytest.mark.django_db
 SLUGS = [placement.slug for placement in PLACEMENTS]
@@ -280,3 +287,28 @@ def test_once_it_is_measured_the_decision_says_what_that_changed(client, mill):
     assert "stays what it was, as now" in answer(client, kept)["found_out"]
     gone = short | {"choice": {"finding": finding | {"decision": "open-room/none"}}}
     assert "not among what is allowed any more" in answer(client, gone)["found_out"]
+
+
+def test_what_a_measurement_changed_is_told_without_a_price_and_a_meter_is_no_tuner(mill):
+    """Where a price is missing no one says that it costs the same, and a measured meter tells no coil."""
+    document = StationFile.model_validate(mill)
+    before = marks_of(document)
+    meter = next(n for n, part in enumerate(mill["chain"]) if part["kind"] == "meter")
+    chain = [dict(part) for part in mill["chain"]]
+    mark = {"value": 1.1, "low": 1.05, "high": 1.15, "date": "2026-05-01", "how": "two meters"}
+    chain[meter] |= {"scale": 1.1, "measured": {"scale": mark}}
+    assert marks_of(StationFile.model_validate(mill | {"chain": chain}))["coil"] == before["coil"]
+    asked = Choosing(document)
+    judged = asked.judged()
+    ranking = judged.ranking
+    other = next(n for n in ranking.order if n != ranking.decision)
+    finding = FindingModel(
+        what="antenna", known="another", decision=ranking.grid.candidates[other].id, name="what stood"
+    )
+    settings = asked.choice.settings.model_copy(update={"finding": finding})
+    choice = replace(asked.choice, settings=settings)
+    costs = ranking.costs.copy()
+    costs[other] = np.nan
+    missing = replace(judged, ranking=replace(ranking, costs=costs))
+    assert "at a price that is not known" in say(found_out(choice, missing))
+    assert "nan" not in say(found_out(choice, missing)).lower()

@@ -15,8 +15,8 @@ def marks_of(document: StationFile) -> dict[str, str]:
     measured of them."""
     antenna = _mark(document.antenna.model_dump(exclude={"label"}))
     lines = [part.measured for part in document.chain if part.kind == "line"]
-    others = [part.measured for part in document.chain if part.kind != "line"]
-    return {"antenna": antenna, "ground": antenna, "line": _mark(lines), "coil": _mark(others)}
+    tuners = [part.measured for part in document.chain if part.to_core().tuner is not None]
+    return {"antenna": antenna, "ground": antenna, "line": _mark(lines), "coil": _mark(tuners)}
 
 
 def _mark(known: Any) -> str:

@@ -174,10 +174,12 @@ CHOICES = {
         "now is {new}. That {gain}, {money}."
     ),
     "found.gains": "brings {db:db} dB over what stood before",
+    "found.gains-all": "lets power leave, where by what stood before none would",
     "found.loses": "is {db:db} dB less than what stood before",
     "found.dearer": "for {money:figure} more",
     "found.cheaper": "for {money:figure} less",
     "found.alike": "at the same price",
+    "found.unpriced": "at a price that is not known",
     "find.antenna": "R and X at the feedpoint",
     "find.antenna-planned": "R and X at the feedpoint, as soon as the wire hangs,",
     "find.ground": "the ground",

@@ -2,7 +2,9 @@
 
 from __future__ import annotations
 
-from tithe.core.choose import Judged, named
+import numpy as np
+
+from tithe.core.choose import Judged, named, of_hundred
 from tithe.core.message import Told, tell
 from tithe.document.choice import Choice
 
@@ -20,19 +22,25 @@ def found_out(choice: Choice, found: Judged) -> Told:
     if decided.id == before.decision:
         if before.right_in is None or now is None:
             return (tell("found.same", what=what, name=before.name),)
-        shares = {"was": round(100 * before.right_in), "now": round(100 * now)}
+        shares = {"was": of_hundred(before.right_in), "now": of_hundred(now)}
         return (tell("found.same-surer", what=what, name=before.name, **shares),)
     old = next((n for n, one in enumerate(candidates) if one.id == before.decision), None)
     new = named(decided, choice.names)
     if old is None:
         return (tell("found.gone", what=what, name=before.name, new=new),)
-    behind_db = _behind(found, old) - _behind(found, found.ranking.decision)
+    gain_db = _behind(found, old) - _behind(found, found.ranking.decision)
+    said = tell("found.gains", db=gain_db) if gain_db >= 0 else tell("found.loses", db=-gain_db)
+    if not np.isfinite(gain_db):
+        said = tell("found.gains-all")
     costs = found.ranking.costs
     dearer = float(costs[found.ranking.decision] - costs[old])
-    code = "dearer" if dearer > 0.5 else "cheaper" if dearer < -0.5 else "alike"
-    said = tell("found.gains", db=behind_db) if behind_db >= 0 else tell("found.loses", db=-behind_db)
-    money = tell(f"found.{code}", money=abs(dearer))
+    code = "unpriced" if not np.isfinite(dearer) else _money(dearer)
+    money = tell(f"found.{code}", money=abs(dearer) if np.isfinite(dearer) else 0.0)
     return (tell("found.other", what=what, name=before.name, new=new, gain=said, money=money),)
+
+
+def _money(dearer: float) -> str:
+    return "dearer" if dearer > 0.5 else "cheaper" if dearer < -0.5 else "alike"
 
 
 def _right_in(found: Judged, n: int) -> float | None:

@@ -1,7 +1,15 @@
 """Where the match belongs, and which feedline: candidates, their evaluation, their ranking and what would
 flip it."""
 
-from tithe.core.choose.advice import finding_out, missing_prices, named, not_worth, sure, verdict
+from tithe.core.choose.advice import (
+    finding_out,
+    missing_prices,
+    named,
+    not_worth,
+    of_hundred,
+    sure,
+    verdict,
+)
 from tithe.core.choose.break_even import BreakEven, break_evens
 from tithe.core.choose.depends import Doubt
 from tithe.core.choose.find_out import Worth
@@ -69,6 +77,7 @@ __all__ = [
     "missing_prices",
     "named",
     "not_worth",
+    "of_hundred",
     "parts_of",
     "points",
     "question",

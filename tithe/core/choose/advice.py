@@ -121,7 +121,7 @@ def sure(found: Judged, names: Mapping[str, str]) -> Told:
     """In how many of the worlds tried the decision is right, and what would make another one right."""
     n, within = found.decided.n, found.rule.within_db
     right = float(found.tried.right_in(within)[n])
-    said = [tell("choose.right-in", within_db=within, right=_of_hundred(right))]
+    said = [tell("choose.right-in", within_db=within, right=of_hundred(right))]
     if not found.decided.near_enough:
         behind = float(found.tried.nine_of_ten_db[n])
         said.append(tell("choose.none-near", within_db=within, twice_db=2 * within, behind_db=behind))
@@ -175,7 +175,7 @@ def _worth(one: Worth) -> dict[str, object]:
     return {
         "effort": tell(f"effort.{one.effort}"),
         "minutes": one.minutes,
-        "changes": _of_hundred(one.changes_in),
+        "changes": of_hundred(one.changes_in),
         "worth": _gained(one),
     }
 
@@ -195,7 +195,7 @@ def _gained(one: Worth) -> Message:
 _LEAST_MONEY = 0.5
 
 
-def _of_hundred(share: float) -> int:
+def of_hundred(share: float) -> int:
     """Whole hundredths; neither none nor all unless it is so."""
     return int(np.clip(round(100 * share), share > _NOTHING, 100 - (share < 1 - _NOTHING)))
 

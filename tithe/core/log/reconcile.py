@@ -327,7 +327,7 @@ def _told_losses(found: Weighed) -> tuple[Real, Real]:
 
 def _wide(found: Weighed, share: Real) -> Real:
     """Shares by which losses are told: by those of the causes alone a line of one and a half times its loss
-    would be told as a usual one, four times in ten, where readings say little."""
+    would be told as a usual one, one time in five, where readings say little."""
     water = np.array([one.cause == "water" for one in found.supposed])
     wide = share * np.where(water, _WETTER, 1.0)
     return np.asarray(wide / wide.sum())
