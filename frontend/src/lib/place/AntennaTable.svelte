@@ -5,6 +5,7 @@
   import PlainNumber from '../ui/PlainNumber.svelte';
   import Scroller from '../ui/Scroller.svelte';
   import AntennaSketch from './AntennaSketch.svelte';
+  import { KINDS } from './drawing';
   import { ANYTHING, linesOf, tableOf } from './table';
 
   /** Antennas by places of the match, in each cell the line that is worth most there. */
@@ -15,20 +16,13 @@
     onselect: (row: AntennaRow) => void;
   }
   let { answer, rated_w, chosen, onselect }: Props = $props();
-  const KINDS: Record<string, string> = {
-    level: 'level wires',
-    vee: 'inverted vees',
-    'end-fed': 'end-fed wires',
-    vertical: 'verticals',
-    fan: 'fans of dipoles',
-  };
   const FIRST = 5;
   let asked = $state({ ...ANYTHING });
   let most = $state('');
   let all = $state(false);
   const table = $derived(tableOf(answer, asked));
   const places = $derived(all ? table.places : table.places.slice(0, FIRST));
-  const kinds = $derived([...new Set(answer.drawn.map((one) => one.kind))]);
+  const kinds = $derived(KINDS.filter(([kind]) => answer.drawn.some((one) => one.kind === kind)));
   const decided = $derived(answer.rows[answer.decision]);
   const metre = $derived(
     Math.min(
@@ -51,7 +45,7 @@
   <ChoiceField
     label="Show"
     value={asked.kind}
-    options={[['', 'every antenna'], ...kinds.map((kind): [string, string] => [kind, KINDS[kind] ?? kind])]}
+    options={[['', 'every antenna'], ...kinds]}
     onchoose={(kind) => (asked.kind = kind)}
   />
   <ChoiceField

@@ -3,7 +3,7 @@
   import type { Session } from '../station/session.svelte';
   import ChoiceField from '../ui/ChoiceField.svelte';
   import NumberField from '../ui/NumberField.svelte';
-  import { number, type DrawnAntenna, type Place } from './drawing';
+  import { KINDS, number, type DrawnAntenna, type Kind, type Place } from './drawing';
   import PlacePicture from './PlacePicture.svelte';
 
   /** What one has room for: the place with what stands there, where one wants to be heard, what may not be. */
@@ -15,16 +15,8 @@
     prices: AntennasAnswer['prices'];
   }
   let { session, place, antenna, prices }: Props = $props();
-  type Kind = NonNullable<Place['not']>[number];
   type Towards = NonNullable<Place['towards']>;
   const MOST = 3;
-  const KINDS: [Kind, string][] = [
-    ['level', 'level wires'],
-    ['vee', 'inverted vees'],
-    ['end-fed', 'end-fed wires'],
-    ['vertical', 'verticals'],
-    ['fan', 'fans of dipoles'],
-  ];
   const GROUNDS: [string, string][] = [
     ['poor', 'sand, rock, town: poor'],
     ['average', 'garden soil, clay: average'],

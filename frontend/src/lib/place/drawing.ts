@@ -6,6 +6,15 @@ export type DrawnAntenna = AntennasAnswer['drawn'][number];
 /** Along the place, across it, up, in m. */
 export type Point = readonly [number, number, number];
 
+export type Kind = NonNullable<Place['not']>[number];
+export const KINDS: [Kind, string][] = [
+  ['level', 'level wires'],
+  ['vee', 'inverted vees'],
+  ['end-fed', 'end-fed wires'],
+  ['vertical', 'verticals'],
+  ['fan', 'fans of dipoles'],
+];
+
 /** Places are measured with steps, not with a rule. */
 const STEP_M = 0.1;
 const snapped = (metres: number, most: number) =>
