@@ -1,8 +1,9 @@
 """Choosing: one pass a placement against `solve` in a loop; the ordinary heavy cases beside their aims; how
 it grows with bands, lines and phases."""
 
-from collections.abc import Iterator
+from collections.abc import Iterator, Sequence
 from dataclasses import replace
+from functools import partial
 from pathlib import Path
 from time import perf_counter
 from typing import Any
@@ -24,7 +25,9 @@ from tithe.core.choose import (
     tried,
     worlds,
 )
-from tithe.core.planning import among
+from tithe.core.planning import feeds
+from tithe.core.planning.feeds import Around, Lot
+from tithe.core.planning.seen import all_seen
 from tithe.core.twoport import Port
 from tithe.document import choice, shelf, station_file
 from tithe.document.choice import OwnLine
@@ -142,12 +145,11 @@ def _antennas(document: StationFile) -> Iterator[str]:
             if "first" in line:
                 first = perf_counter() - start
         took = perf_counter() - start
-        every = [
-            one for one in among.all_seen(placing.hung, placing.place.ground, placing.station.bands) if one
-        ]
-        lots = among.alike(every, placing.around)
-        together = seconds(lambda: [among.first_rows(lot, placing.around) for lot in lots], runs=1)  # noqa: B023
-        alone = seconds(lambda: [among.rows([one], placing.around) for one in every[::6]], runs=1)  # noqa: B023
+        every = [one for one in all_seen(placing.hung, placing.place.ground, placing.station.bands) if one]
+        lots = feeds.alike(every, placing.around)
+        each_alone = [lot for one in every[::6] for lot in feeds.alike([one], placing.around)]
+        together = seconds(partial(_first_rows, lots, placing.around), runs=1)
+        alone = seconds(partial(_whole_rows, each_alone, placing.around), runs=1)
         alone *= len(every) / len(every[::6])
         yield (
             f"{len(every)} antennas on {len(placing.station.bands)} bands with all feeds: first ranking "
@@ -155,3 +157,13 @@ def _antennas(document: StationFile) -> Iterator[str]:
             f"that loses least {together:.2f} s, each by itself on every line {alone:.1f} s; ratio "
             f"{alone / together:.0f}"
         )
+
+
+def _first_rows(lots: Sequence[Lot], around: Around) -> None:
+    for lot in lots:
+        feeds.first_rows(lot, around)
+
+
+def _whole_rows(lots: Sequence[Lot], around: Around) -> None:
+    for lot in lots:
+        feeds.rows(lot, around)

@@ -13,7 +13,8 @@ from tests.said import refused
 from tithe.core import Band, Station, Transmitter, solve
 from tithe.core.antenna import PlannedAntenna
 from tithe.core.choose import Uncertain, Wishes, parts_of
-from tithe.core.planning import among
+from tithe.core.planning import among, feeds
+from tithe.core.planning import seen as seen_from
 from tithe.core.planning.place import CLEAR_M, Place, Support, antennas
 from tithe.core.wires.estimate import AS_TYPED, Plan, estimated
 from tithe.core.wires.ground import SOILS
@@ -54,14 +55,20 @@ def looked_at(place, bands=BANDS, **more):
     """What antennas of a place are looked at with."""
     planned = PlannedAntenna(Plan(antennas(place, 7.1e6)[0].shape, place.ground))
     station = Station(Transmitter(100.0), (), planned, bands=bands)
-    return among.Around(station, make_kit(), Wishes(), place, lambda hung, candidate, site: 1.0, **more)
+    return feeds.Around(station, make_kit(), Wishes(), place, lambda hung: 1.0, lambda feed: 0.0, **more)
 
 
 def of(hung, place=GARDEN, bands=BANDS):
     """An antenna as it is seen, which the method reaches."""
-    found = among.seen(hung, place.ground, bands)
+    found = seen_from.seen(hung, place.ground, bands)
     assert found is not None
     return found
+
+
+def rows_of(one, around):
+    """Its rows, by itself."""
+    (lot,) = feeds.alike([one], around)
+    return feeds.rows(lot, around)[0]
 
 
 def alone(around, row, freq, coarse):
@@ -78,7 +85,7 @@ def test_each_row_is_that_station_solved_by_itself():
     some = [one for one in antennas(GARDEN, 7.1e6) if one.kind in ("vee", "vertical")][::3]
     for hung in some:
         seen = of(hung)
-        rows = among.rows([seen], around)[0]
+        rows = rows_of(seen, around)
         assert rows[0].watts == max(row.watts for row in rows)
         assert len({row.candidate.placement for row in rows}) == len(rows)
         row = rows[1]
@@ -100,9 +107,9 @@ def test_the_likeliest_are_looked_at_from_edge_to_edge_on_the_fine_mesh():
     place = Place(50, 12, (Support(10, 4, 6), Support(10, 46, 6)), (25, 0), SOILS["average"], "near")
     around = looked_at(place, wide)
     hung = next(one for one in antennas(place, 3.65e6) if one.kind == "level")
-    rows = among.rows([of(hung, place, wide)], around)[0]
+    rows = rows_of(of(hung, place, wide), around)
     row = next(row for row in rows if row.candidate.placement == "none")
-    fine = among.closely(row, around)
+    fine = feeds.closely(row, around)
     every = [
         [alone(around, row, f, coarse=False)[1] for f in (b.low_hz, b.middle_hz, b.high_hz)] for b in wide
     ]
@@ -115,19 +122,33 @@ def test_the_likeliest_are_looked_at_from_edge_to_edge_on_the_fine_mesh():
     assert (watts * weight).sum() == pytest.approx(fine.watts, rel=0.3)
 
 
-def test_what_is_fed_alike_is_computed_in_one_pass_and_places_far_behind_are_left_out():
+def test_half_of_the_corners_tell_about_the_same_as_all_of_them(monkeypatch):
     around = looked_at(GARDEN)
-    every = [one for one in among.all_seen(antennas(GARDEN, 7.1e6), GARDEN.ground, BANDS) if one]
-    lots = among.alike(every, around)
-    assert len(lots) < len(every) == sum(map(len, lots))
-    lot = max(lots, key=len)
-    first = among.first_rows(lot, around)
-    fewer, whole = among.rows(lot, around, first, 1.0), among.rows(lot, around)
-    for one, mine, some, all_of_it in zip(lot, first, fewer, whole, strict=True):
-        (alone,) = among.rows([one], around)
+    hung = next(one for one in antennas(GARDEN, 7.1e6) if one.kind == "vee")
+    row = rows_of(of(hung), around)[0]
+    few = among.stood(row, around, Uncertain())
+    whole_plan = replace(seen_from.plan_of(hung, GARDEN.ground), fewer_corners=False)
+    monkeypatch.setattr(among, "plan_of", lambda *_: whole_plan)
+    whole = among.stood(row, around, Uncertain())
+    assert few is not None and whole is not None and len(few[0]) < 0.75 * len(whole[0])
+    assert among.between(*few) == pytest.approx(among.between(*whole), rel=0.04)
+
+
+def test_what_is_fed_alike_is_computed_in_one_pass_and_places_far_behind_are_left_out():
+    place = replace(GARDEN, length_m=30.0, supports=(Support(9, 10, 5), Support(8, 28, 2)))
+    around = looked_at(place)
+    every = [one for one in seen_from.all_seen(antennas(place, 7.1e6), place.ground, BANDS) if one]
+    lots = feeds.alike(every, around)
+    assert len(lots) < len(every) == sum(len(lot.seen) for lot in lots)
+    lot = max(lots, key=lambda lot: len(lot.seen))
+    assert len(set(lot.sites)) > 1
+    first = feeds.first_rows(lot, around)
+    fewer, whole = feeds.rows(lot, around, first, 1.0), feeds.rows(lot, around)
+    for one, mine, some, all_of_it in zip(lot.seen, first, fewer, whole, strict=True):
+        alone = rows_of(one, around)
         assert [row.candidate for row in alone] == [row.candidate for row in all_of_it]
         assert [row.watts for row in alone] == pytest.approx([row.watts for row in all_of_it], rel=1e-6)
-        assert len(mine) == len(all_of_it) > len(some) >= among.OF_EACH
+        assert len(mine) == len(all_of_it) > len(some) >= feeds.OF_EACH
         # The best by the whole search is among what is left, and no first row is far better than it.
         assert some[0].watts == pytest.approx(all_of_it[0].watts)
         assert mine[0].watts >= 0.98 * all_of_it[0].watts
@@ -137,8 +158,8 @@ def test_where_one_wants_to_be_heard_may_differ_by_band():
     mixed = replace(GARDEN, towards="near", by_band=(("20 m", "far"),))
     hung = antennas(GARDEN, 7.1e6)[0]
     seen = of(hung)
-    near = among.rows([seen], looked_at(GARDEN))[0][0]
-    both = among.rows([seen], looked_at(mixed))[0]
+    near = rows_of(seen, looked_at(GARDEN))[0]
+    both = rows_of(seen, looked_at(mixed))
     same = next(row for row in both if row.candidate == near.candidate)
     assert same.towards_w[0] == near.towards_w[0]
     assert same.towards_w[1] == pytest.approx(same.sky_w[1] * seen.low_share[1])
@@ -164,9 +185,9 @@ def test_near_a_wire_and_far_over_the_sea_a_vertical():
     for soil, towards in (("poor", "near"), ("sea", "far")):
         around = looked_at(replace(GARDEN, ground=SOILS[soil], towards=towards))
         every = []
-        for seen in among.all_seen(antennas(around.place, 7.1e6), around.place.ground, BANDS):
+        for seen in seen_from.all_seen(antennas(around.place, 7.1e6), around.place.ground, BANDS):
             if seen is not None:
-                every += among.rows([seen], around)[0]
+                every += rows_of(seen, around)
         chosen = among.decided(every, 1.0, 50.0, None)
         best[soil] = chosen.seen.hung.kind
         assert chosen.watts >= 0.79 * max(row.watts for row in every)

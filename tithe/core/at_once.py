@@ -7,7 +7,7 @@ from __future__ import annotations
 from collections.abc import Callable, Generator, Hashable, Iterable
 from concurrent.futures import ThreadPoolExecutor
 from functools import cache, lru_cache
-from threading import Lock
+from threading import Lock, local
 from typing import TypeVar
 from weakref import WeakValueDictionary
 
@@ -19,17 +19,25 @@ AT_ONCE = 2
 
 
 def each(what: Callable[[T], R], these: Iterable[T]) -> Generator[R]:
-    """What comes of each of them, in their order; left early, what has not begun is not computed."""
+    """What comes of each of them, in their order; left early, what has not begun is not computed. What is
+    itself one of several at once does its own one by one."""
     _solvers_alone()
     these = list(these)
-    if len(these) < AT_ONCE:
+    if len(these) < AT_ONCE or getattr(_thread, "of_several", False):
         yield from map(what, these)
         return
-    pool = ThreadPoolExecutor(AT_ONCE)
+    pool = ThreadPoolExecutor(AT_ONCE, initializer=_begin)
     try:
         yield from pool.map(what, these)
     finally:
         pool.shutdown(cancel_futures=True)
+
+
+_thread = local()
+
+
+def _begin() -> None:
+    _thread.of_several = True
 
 
 @cache

@@ -14,16 +14,17 @@ from tithe.answers.choose import antenna_shapes as s
 from tithe.answers.question import OwnLines
 from tithe.core.arrays import Real
 from tithe.core.at_once import each
-from tithe.core.choose import Candidate, Site, cost, to_buy
+from tithe.core.choose import Candidate, cost, to_buy
 from tithe.core.choose.kit import USUAL_INDOOR_M
 from tithe.core.choose.tried import DB_WORTH
 from tithe.core.choose.worlds import WET_SHARE
 from tithe.core.cost import Pause, go_on
 from tithe.core.errors import InputError, require
 from tithe.core.message import Message, Told, tell
-from tithe.core.planning import among
-from tithe.core.planning.among import Around, Row
+from tithe.core.planning import among, feeds
+from tithe.core.planning.feeds import OF_EACH, Around, Row
 from tithe.core.planning.place import Hung, Towards, antennas
+from tithe.core.planning.seen import all_seen, cost_s, question_of
 from tithe.core.wires.ground import SOILS
 from tithe.core.wires.shapes import Vertical
 from tithe.document import choice
@@ -75,16 +76,18 @@ class Placing:
 
     def cost_s(self) -> float:
         """Seconds that it may take."""
-        return among.cost_s(self.hung, self.place.ground, self.station.bands, _CLOSELY)
+        return cost_s(self.hung, self.place.ground, self.station.bands, _CLOSELY)
 
     @cached_property
     def around(self) -> Around:
         """What every antenna is looked at with; how wet it is does not hang on which one."""
         prices = self.choice.prices
 
-        def costs(hung: Hung, candidate: Candidate, site: Site) -> float:
-            built = hung.wire_m * prices[WIRE] + hung.mast_m * prices[MAST]
-            return built + cost(to_buy(candidate, self.choice.kit, prices))
+        def built(hung: Hung) -> float:
+            return hung.wire_m * prices[WIRE] + hung.mast_m * prices[MAST]
+
+        def bought(candidate: Candidate) -> float:
+            return cost(to_buy(candidate, self.choice.kit, prices))
 
         said = self.choice.settings.db_worth
         worth = DB_WORTH if said is None else said
@@ -94,7 +97,8 @@ class Placing:
             self.choice.kit,
             self.choice.wishes,
             self.place,
-            costs,
+            built,
+            bought,
             worth,
             self.indoor_m,
             WET_SHARE if wet is None else wet / 100,
@@ -103,20 +107,20 @@ class Placing:
     def steps(self, pause: Pause = go_on) -> Iterator[s.AntennasLine]:
         """How far it is after each antenna; a first ranking; the best looked at closely; the answer."""
         seen, of = [], 3 * len(self.hung) + 2 * _CLOSELY
-        for n, one in enumerate(among.all_seen(self.hung, self.place.ground, self.station.bands, pause)):
+        for n, one in enumerate(all_seen(self.hung, self.place.ground, self.station.bands, pause)):
             seen += [] if one is None else [one]
             yield {"done": n + 1, "of": of}
-        lots, firsts, done = among.alike(seen, self.around), [], len(self.hung)
+        lots, firsts, done = feeds.alike(seen, self.around), [], len(self.hung)
         for lot in lots:
-            firsts.append(among.first_rows(lot, self.around, pause))
-            yield {"done": (done := done + len(lot)), "of": of}
+            firsts.append(feeds.first_rows(lot, self.around, pause))
+            yield {"done": (done := done + len(lot.seen)), "of": of}
         every = _most_first(firsts)
         require(bool(every), "place", "no-antenna-told")
         yield {"first": self._answer(every, Tried(self._decided(every)), (tell("among.first"),))}
         within_db, found, done = max(self.choice.settings.within_db, _NEAR_DB), [], 2 * len(self.hung)
         for lot, first in zip(lots, firsts, strict=True):
-            found.append(among.rows(lot, self.around, first, within_db, pause))
-            yield {"done": (done := done + len(lot)), "of": of}
+            found.append(feeds.rows(lot, self.around, first, within_db, pause))
+            yield {"done": (done := done + len(lot.seen)), "of": of}
         every = _most_first(found)
         looked = yield from self._looked_at(every, of, pause)
         done = 3 * len(self.hung) + _CLOSELY
@@ -144,7 +148,7 @@ class Placing:
         decided by that."""
         known: dict[int, Row] = {}
         likely = _closely(every, self._decided(every))
-        closely = each(partial(among.closely, around=self.around), likely)
+        closely = each(partial(feeds.closely, around=self.around), likely)
         for n, (row, found) in enumerate(zip(likely, closely, strict=True)):
             pause()
             known[id(row)] = found
@@ -156,11 +160,11 @@ class Placing:
             if id(mine) in known:
                 break
             pause()
-            known[id(mine)] = among.closely(mine, self.around)
+            known[id(mine)] = feeds.closely(mine, self.around)
         return sorted((known.get(id(row), row) for row in every), key=lambda row: -row.watts)
 
     def _stood(self, row: Row, *, around: Around, pause: Pause) -> tuple[Real, Real] | None:
-        uncertain = self.choice.uncertain(among.question_of([row.seen], self.station))
+        uncertain = self.choice.uncertain(question_of([row.seen], self.station))
         return among.stood(row, around, uncertain, pause)
 
     def _decided(self, every: list[Row]) -> Row:
@@ -284,7 +288,7 @@ def _of_each(every: list[Row]) -> Iterator[Row]:
     count: Counter[Hung] = Counter()
     for row in every:
         count[row.seen.hung] += 1
-        if count[row.seen.hung] <= among.OF_EACH:
+        if count[row.seen.hung] <= OF_EACH:
             yield row
 
 

@@ -205,6 +205,20 @@ def _joined(reactions: Any, half: Any, sign: Any, p: int, q: int) -> Any:
 
 
 @compiled
+def near(node: Any, reach: Any, within: float) -> Any:
+    """Which of M ``node`` (M, 3) are within so many times both their ``reach`` (M,) of each other, (M, M)."""
+    count = len(node)
+    out = np.empty((count, count), dtype=np.bool_)
+    for p in range(count):
+        for q in range(p, count):
+            square = 0.0
+            for axis in range(3):
+                square += (node[p, axis] - node[q, axis]) ** 2
+            out[p, q] = out[q, p] = square < (within * (reach[p] + reach[q])) ** 2
+    return out
+
+
+@compiled
 def needed(half: Any, count: int, near: Any) -> Any:
     """Of which of ``count`` segments `join` asks the reactions, (N, N)."""
     out = np.zeros((count, count), dtype=np.bool_)

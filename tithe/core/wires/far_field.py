@@ -56,8 +56,6 @@ def sky(
         np.concatenate([low + (high - low) * share for low, high in zones]), azimuth, gauss(points), kind,
         complex(soil),
     )  # fmt: skip
-    watts = [
-        ETA * k**2 / (8 * np.pi) * (high - low) * float(weight @ ring.mean(axis=1))
-        for (low, high), ring in zip(zones, np.split(power, len(zones)), strict=True)
-    ]
-    return Sky(sum(watts) * abs(currents.z_ohm) ** 2, watts[0] / sum(watts))
+    of_zone = power.mean(axis=1).reshape(len(zones), rings) @ weight * [high - low for low, high in zones]
+    ohm = ETA * k**2 / (8 * np.pi) * float(of_zone.sum()) * abs(currents.z_ohm) ** 2
+    return Sky(ohm, float(of_zone[0] / of_zone.sum()))

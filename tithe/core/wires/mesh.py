@@ -17,7 +17,7 @@ from numpy.typing import NDArray
 
 from tithe.core.arrays import Mask, Real
 from tithe.core.errors import InputError, require
-from tithe.core.kernel.wire_fields import join, needed
+from tithe.core.kernel.wire_fields import join, near, needed
 from tithe.core.wires.layout import ALIKE_M, Layout, Point
 
 PER_WAVELENGTH = (20, 40)
@@ -62,10 +62,8 @@ class Mesh:
     def near(self) -> Mask:
         """Which currents are nearer each other than they are long, (M, M)."""
         first, second = self.half.T // 2
-        end = self.start[first] + (self.half[:, :1] % 2) * self.along[first] * self.length[first, None]
-        reach = np.maximum(self.length[first], self.length[second])
-        apart = np.linalg.norm(end[:, None] - end[None, :], axis=-1)
-        return np.asarray(apart < _NEAR * (reach[:, None] + reach[None, :]))
+        node = self.start[first] + (self.half[:, :1] % 2) * self.along[first] * self.length[first, None]
+        return np.asarray(near(node, np.maximum(self.length[first], self.length[second]), _NEAR))
 
     @cached_property
     def middle(self) -> Real:
@@ -137,7 +135,8 @@ def _mesh(layout: Layout, counts: tuple[int, ...], grounded: bool) -> Mesh:
     """A mesh with so many segments on each piece; neighbouring frequencies share it."""
     starts, ends, radii, carriers = [], [], [], []
     for (n, here, there), many in zip(_broken(layout), counts, strict=True):
-        points = np.linspace(here, there, many + 1)
+        points = here + np.subtract(there, here) * (np.arange(many + 1) / many)[:, None]
+        points[-1] = there
         starts.append(points[:-1])
         ends.append(points[1:])
         radii.append(np.full(many, layout.wires[n].radius_m))
