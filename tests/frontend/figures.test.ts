@@ -1,5 +1,5 @@
 import { expect, test } from 'vitest';
-import { decibels, digits, shown, swr, watts } from '../../frontend/src/lib/figures';
+import { decibels, digits, ofHundred, shown, swr, watts } from '../../frontend/src/lib/figures';
 import examples from '../figures.json';
 
 const FORMS = { figure: digits, watts, ratio: swr, decibels };
@@ -17,4 +17,8 @@ test('a span reads low to high, as one where both read the same; nothing is infi
   expect(shown({ min: 12.3, median: 13, max: 15.1 }, watts)).toBe('12 to 15');
   expect(shown({ min: 12.1, median: 12.2, max: 12.4 }, watts)).toBe('12');
   expect(shown(null)).toBe('∞');
+});
+
+test('of a hundred it is neither none nor all unless that is so', () => {
+  expect([0, 0.002, 0.5, 0.996, 1 - 1e-12].map(ofHundred)).toEqual([0, 1, 50, 99, 100]);
 });

@@ -35,6 +35,14 @@ export function digits(value: number | null, count = 3): string {
   return fixed(value, Math.max(count - 1 - Math.floor(Math.log10(size)), 0));
 }
 
+const NOTHING = 1e-9;
+
+/** Whole hundredths of a share; neither none nor all unless it is so. */
+export function ofHundred(share: number): number {
+  const [least, most] = [share > NOTHING ? 1 : 0, share < 1 - NOTHING ? 99 : 100];
+  return Math.min(most, Math.max(least, Math.round(100 * share)));
+}
+
 /** Watts: whole from 10 up, two digits below, never finer than 0.01; what is lost in rounding is 0. */
 export function watts(value: number | null): string {
   if (value === null) return '∞';

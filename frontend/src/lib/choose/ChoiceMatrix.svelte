@@ -1,6 +1,6 @@
 <script lang="ts">
   import type { ChooseAnswer } from '../api/client';
-  import { decibels, digits, watts } from '../figures';
+  import { decibels, digits, ofHundred, watts } from '../figures';
   import { firstRows, sorted, type Column } from './sorting';
   import Scroller from '../ui/Scroller.svelte';
 
@@ -29,7 +29,7 @@
     const behind = shows === 'regret' ? cell.regret_db : cell.regret_s_units;
     return behind === null ? '∞' : digits(behind, 2);
   }
-  const percent = (share: number | null) => (share === null ? '' : `${Math.round(100 * share)} %`);
+  const percent = (share: number | null) => (share === null ? '' : `${ofHundred(share)} %`);
   const stands = $derived(answer.candidates.some((one) => one.id === 'present'));
   const REACH = { all: '', some: '◐', none: '✕' };
   const heads = $derived<[Column, string][]>([

@@ -1,7 +1,7 @@
 <script lang="ts">
   import type { AntennaRow, StationFile } from '../api/client';
   import { keptAs } from '../arrangements/arrangements';
-  import { digits, watts } from '../figures';
+  import { digits, ofHundred, watts } from '../figures';
   import type { Session } from '../station/session.svelte';
   import Progress from '../ui/Progress.svelte';
   import AntennaTable from './AntennaTable.svelte';
@@ -75,8 +75,8 @@
           <p>
             <strong>{chosen.name}</strong>: {watts(chosen.watts)} W{#if chosen.between_w}, {chosen.between_w
                 .map((one) => watts(one))
-                .join(' to ')} in nine of ten cases{/if}{#if chosen.right_in !== null}; near the best in {Math.round(
-                100 * chosen.right_in,
+                .join(' to ')} in nine of ten cases{/if}{#if chosen.right_in !== null}; near the best in {ofHundred(
+                chosen.right_in,
               )} of 100{/if}. It costs {chosen.cost === null
               ? 'what is not known: a price is missing'
               : `about ${digits(chosen.cost)}`}.
