@@ -59,6 +59,10 @@ def test_every_change_of_a_document_is_told_and_nothing_else(mill):
         f"transmitter: power 400 W, before {mill['transmitter']['power_w']} W",
     ]
     assert "news changed" in told
+    asked = {"finding": {"what": "antenna"}}
+    assert changes({"choice": {"within_db": 1}}, {"choice": {"within_db": 1, **asked}}) == [
+        "wishes of the choice: what to find out first changed"
+    ]
     renamed = [{**part, "label": f"the {part.get('label')}"} for part in mill["chain"]]
     assert changes(mill, {**mill, "chain": renamed})[0] == "jumper: label the jumper, before jumper"
     assert changes(mill, {**mill, "chain": mill["chain"][:-1]}) == [f"{mill['chain'][-1]['label']} taken out"]

@@ -23,6 +23,7 @@ CHANGES = {
     "changed.trim": "trimming",
     "changed.causes": "how often a cause is met",
     "changed.choice": "wishes of the choice",
+    "changed.finding": "what to find out first",
     "changed.format": "the file’s format",
     "changed.version": "the file’s version",
     "changed.sweeps": "sweeps",

@@ -63,7 +63,7 @@ def _fields(of: Message, before: Document, after: Document) -> Iterator[Message]
             if now:
                 yield tell("changed.measured", of=of)
             continue
-        name = _field(key)[0]
+        name = tell("changed.finding") if key == "finding" else _field(key)[0]
         if isinstance(was, dict | list) or isinstance(now, dict | list):
             yield tell("changed.field-as-a-whole", of=of, field=name)
         else:

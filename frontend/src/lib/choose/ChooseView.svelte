@@ -46,6 +46,10 @@
         name: decided.name,
         right_in: decided.right_in ?? undefined,
       });
+    if (one.id === 'antenna') {
+      session.sweeps.bringing = true;
+      session.sweeps.takenAt = session.document.chain?.length ?? 0;
+    }
     session.view = LEADS[one.id];
   }
   /** What the other school decides. */

@@ -1,6 +1,7 @@
 <script lang="ts">
   import DragHandle from '../antenna/DragHandle.svelte';
   import { preferences } from '../station/preferences.svelte';
+  import { digits } from '../figures';
   import { toShown, unitShown } from '../station/units';
   import {
     highest,
@@ -47,12 +48,12 @@
     (place.supports ?? []).map((one) => ({
       x: number(one.x_m),
       y: number(one.y_m),
-      tall: number(one.height_m),
+      tall: Math.max(0, number(one.height_m)),
     })),
   );
   const house = $derived({ x: number(place.house?.x_m), y: number(place.house?.y_m) });
   const length = (metres: number) =>
-    `${toShown(Number(metres.toPrecision(3)), 'length', preferences.system)} ${unitShown('length', preferences.system)}`;
+    `${digits(Number(toShown(metres, 'length', preferences.system)))} ${unitShown('length', preferences.system)}`;
   type Phase = 'start' | 'on' | 'end';
 
   function held(phase: Phase) {
