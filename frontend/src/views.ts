@@ -3,7 +3,7 @@ import { LATER } from './later';
 import type { Shelf } from './lib/shelf/shelf.svelte';
 import { placeShown, type Session } from './lib/station/session.svelte';
 
-/** A station's views and their titles, in the order of their tabs. One without its page below does not compile. */
+/** A station's views and their titles. One without its page below does not compile. */
 export const VIEWS = {
   ledger: 'Ledger',
   antenna: 'Antenna',
@@ -19,6 +19,14 @@ export const VIEWS = {
   report: 'Report',
 } as const;
 export type View = keyof typeof VIEWS;
+
+/** Beside the ledger, in the order of the work. */
+export const GROUPS: readonly [string, readonly View[]][] = [
+  ['Plan', ['antenna', 'choose', 'arrangements', 'questions']],
+  ['Measure', ['sweep', 'bench', 'log']],
+  ['Set', ['tuner', 'bands']],
+  ['Keep', ['history', 'report']],
+];
 
 export const isView = (slug: string | undefined): slug is View => slug !== undefined && slug in VIEWS;
 

@@ -106,5 +106,8 @@ def test_a_station_just_begun_stands_in_the_list_at_the_top(mill_page):
     mill_page.get_by_role("link", name="All stations").click()
     mill_page.get_by_role("button", name="An empty station").click()
     expect(mill_page).to_have_url(re.compile(r"/stations/\d+/ledger"))
-    number = re.search(r"/stations/(\d+)/", mill_page.url).group(1)
-    expect(mill_page.get_by_label("Open a station")).to_have_value(number)
+    expect(mill_page.get_by_label("Name of the station")).to_have_value("New station")
+    # Its name stands once: the list holds the others.
+    others = mill_page.get_by_label("Open a station").locator("option")
+    expect(others.filter(has_text="Brackenfell Mill")).to_have_count(1)
+    expect(others.filter(has_text="New station")).to_have_count(0)

@@ -101,14 +101,22 @@ def test_a_look_from_the_garden(mill_page):
     """At 390 px: nothing runs over the edge, parts can be taken in and out, axe finds nothing."""
     mill_page.set_viewport_size({"width": 390, "height": 844})
     views = mill_page.get_by_role("navigation", name="Views")
-    for view in ("Ledger", "Arrangements", "Bands", "History", "Report"):
+    # The views are in their groups; what is opened there leads to them.
+    groups = {"Arrangements": "Plan", "Bands": "Set", "History": "Keep", "Report": "Keep", "Ledger": ""}
+    for view, group in groups.items():
+        if group and not views.get_by_role("link", name=view).is_visible():
+            views.get_by_role("button", name=group).click()
         views.get_by_role("link", name=view).click()
         mill_page.wait_for_timeout(200)
         wide = mill_page.evaluate("document.documentElement.scrollWidth")
         assert wide <= 390, f"{view} is {wide} px wide"
         results = Axe().run(mill_page)
         assert results.violations_count == 0, f"{view}: {results.generate_report()}"
-    views.get_by_role("link", name="Ledger").click()
+    rail = mill_page.get_by_role("navigation", name="Bands")
+    expect(rail.get_by_role("button")).to_have_count(1)
+    rail.get_by_role("button", name="Bands: 40 m").click()
+    rail.get_by_role("button", name="15 m").click()
+    rail.get_by_role("button", name="Bands: 15 m").wait_for()
     before = parts(mill_page)
     mill_page.get_by_role("button", name="arrestor", exact=True).first.click()
     mill_page.get_by_role("button", name="Remove", exact=True).click()
@@ -131,3 +139,24 @@ def test_another_frequency_in_the_band_moves_everything(mill_page):
     mill_page.get_by_label("Frequency", exact=True).fill("abc")
     expect(mill_page.get_by_text("The frequency must be a number above 0.")).to_be_visible()
     expect(verdict).to_contain_text("On 40 m, ")
+
+
+def test_beside_the_ledger_the_strip_is_slim_until_it_is_opened(mill_page):
+    strip = mill_page.get_by_test_id("strip")
+    run = mill_page.get_by_role("region", name="The run, transmitter to antenna")
+    assert strip.bounding_box()["height"] > 180
+    views = mill_page.get_by_role("navigation", name="Views")
+    views.get_by_role("group", name="Keep").get_by_role("link", name="History").click()
+    opens = mill_page.get_by_role("button", name="The strip in full")
+    opens.wait_for()
+    assert run.bounding_box()["height"] <= 84
+    expect(strip).to_contain_text("81 W")
+    assert mill_page.get_by_role("main").bounding_box()["y"] < 200
+    opens.press("Enter")
+    expect(opens).to_have_attribute("aria-expanded", "true")
+    assert strip.bounding_box()["height"] > 180
+    mill_page.reload()
+    views.get_by_role("link", name="Bench").click()
+    expect(opens).to_have_attribute("aria-expanded", "true")
+    opens.click()
+    assert run.bounding_box()["height"] <= 84

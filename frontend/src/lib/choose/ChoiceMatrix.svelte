@@ -167,9 +167,7 @@
     line-height: 1.2;
   }
   th:first-child button {
-    overflow: hidden;
-    text-overflow: ellipsis;
-    max-width: 100%;
+    white-space: normal;
     text-align: left;
   }
   button {

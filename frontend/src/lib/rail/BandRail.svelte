@@ -1,6 +1,8 @@
 <script lang="ts">
   import type { Bands, RailRow } from '../api/client';
   import { middle, shown, watts } from '../figures';
+  import { preferences } from '../station/preferences.svelte';
+  import { narrow } from '../ui/screen';
   import { STATES } from './states';
 
   interface Props {
@@ -15,54 +17,114 @@
   }
   let { rows, bands, power, mhz, stale, ontune }: Props = $props();
 
+  /** On a narrow screen it is a line that opens, closed again by the choice. */
+  let opened = $state(false);
+  const open = $derived(narrow.current ? opened : preferences.rail.open);
+  const toggle = () => (narrow.current ? (opened = !opened) : preferences.rail.toggle());
+  const here = $derived(rows.find((_, n) => inside(n)));
+  const lead = $derived(
+    narrow.current
+      ? here
+        ? `Bands: ${here.name}, ${shown(here.radiated_w, watts)} watts, ${STATES[here.state].word}`
+        : 'Bands'
+      : 'The bands in full',
+  );
+
   const inside = (n: number) => {
     const band = bands[n];
     return band !== undefined && mhz >= band.low_mhz && mhz <= band.high_mhz;
   };
 </script>
 
-<nav aria-label="Bands" class="rail">
-  <h2>Watts that leave{stale ? ', before' : ''}</h2>
-  {#each rows as row, n (n)}
-    {@const state = STATES[row.state]}
-    <button
-      type="button"
-      class:chosen={inside(n)}
-      aria-pressed={inside(n)}
-      title={row.why || state.word}
-      onclick={() => ontune(row.mhz)}
-    >
-      <span class="name">{row.name}</span>
-      <span class="bar" aria-hidden="true">
-        <span style:width="{Math.min(100, (100 * (middle(row.radiated_w) ?? 0)) / power)}%"></span>
-      </span>
-      <span class="figures watts">{row.state === 'unknown' ? '' : shown(row.radiated_w, watts)}</span>
-      <span class="sign" style:color={state.ink} aria-hidden="true">{state.mark}</span>
-      <span class="visually-hidden">watts; {state.word}</span>
+<nav aria-label="Bands" class="rail" class:folded={!open}>
+  <h2>
+    <button type="button" class="fold" aria-expanded={open} aria-label={lead} onclick={toggle}>
+      {#if narrow.current}
+        <span class="lead"
+          >{#if here}{here.name} <b class="figures">{shown(here.radiated_w, watts)} W</b>
+            <span style:color={STATES[here.state].ink} aria-hidden="true">{STATES[here.state].mark}</span
+            >{:else}Bands{/if}</span
+        >
+      {:else if open}<span>Watts that leave{stale ? ', before' : ''}</span>{/if}
+      <span aria-hidden="true"
+        >{#if narrow.current}{open ? '▴' : '▾'}{:else}{open ? '«' : '»'}{/if}</span
+      >
     </button>
-  {/each}
-  <dl class="key">
-    {#each Object.values(STATES) as state (state.word)}
-      <dt style:color={state.ink}>{state.mark}</dt>
-      <dd>{state.word}</dd>
+  </h2>
+  {#if open || !narrow.current}
+    {#each rows as row, n (n)}
+      {@const state = STATES[row.state]}
+      <button
+        type="button"
+        class="band"
+        class:chosen={inside(n)}
+        aria-pressed={inside(n)}
+        title={row.why || state.word}
+        onclick={() => {
+          opened = false;
+          ontune(row.mhz);
+        }}
+      >
+        <span class="name">{row.name}</span>
+        {#if open}
+          <span class="bar" aria-hidden="true">
+            <span style:width="{Math.min(100, (100 * (middle(row.radiated_w) ?? 0)) / power)}%"></span>
+          </span>
+        {/if}
+        <span class="figures watts" class:visually-hidden={!open}
+          >{row.state === 'unknown' ? '' : shown(row.radiated_w, watts)}</span
+        >
+        <span class="sign" style:color={state.ink} aria-hidden="true">{state.mark}</span>
+        <span class="visually-hidden">watts; {state.word}</span>
+      </button>
     {/each}
-  </dl>
+  {/if}
+  {#if open}
+    <div class="key">
+      <button type="button" aria-expanded={preferences.legend.open} onclick={preferences.legend.toggle}
+        >What the signs mean</button
+      >
+      {#if preferences.legend.open}
+        <dl>
+          {#each Object.values(STATES) as state (state.word)}
+            <dt style:color={state.ink}>{state.mark}</dt>
+            <dd>{state.word}</dd>
+          {/each}
+        </dl>
+      {/if}
+    </div>
+  {/if}
 </nav>
 
 <style>
   .rail {
     display: flex;
     flex-direction: column;
-    padding: 0.75rem 0;
+    width: 14.5rem;
+    padding: 0.6rem 0;
     border-right: 1px solid var(--hairline);
+  }
+  .folded {
+    width: 5.4rem;
   }
   h2 {
     font-size: 12.5px;
-    color: var(--ink-soft);
-    padding: 0 0.9rem 0.35rem;
     font-family: 'Source Sans 3 Variable', sans-serif;
   }
-  button {
+  .fold {
+    display: flex;
+    justify-content: space-between;
+    gap: 0.5rem;
+    width: 100%;
+    min-height: 24px;
+    padding: 0 0.9rem 0.3rem;
+    color: var(--ink-soft);
+    font-weight: inherit;
+  }
+  .fold:hover {
+    color: var(--ink);
+  }
+  .band {
     display: grid;
     grid-template-columns: 3rem minmax(1.5rem, 1fr) minmax(3.4rem, max-content) 1rem;
     align-items: center;
@@ -71,10 +133,15 @@
     text-align: left;
     border-left: 3px solid transparent;
   }
-  button:hover {
+  .folded .band {
+    grid-template-columns: 1fr 1rem;
+    gap: 0.2rem;
+  }
+  .band:hover {
     background: var(--paper-sunk);
   }
-  button:focus-visible {
+  .band:focus-visible,
+  .fold:focus-visible {
     outline-offset: -2px;
   }
   .chosen {
@@ -97,31 +164,35 @@
     white-space: nowrap;
   }
   .key {
-    display: grid;
-    grid-template-columns: 1.2rem 1fr;
-    padding: 0.9rem 0.9rem 0;
-    margin-top: 0.6rem;
+    padding: 0.5rem 0.9rem 0;
     font-size: 12.5px;
     color: var(--ink-soft);
+  }
+  .key button {
+    min-height: 24px;
+    text-decoration: underline dotted;
+  }
+  dl {
+    display: grid;
+    grid-template-columns: 1.2rem 1fr;
     row-gap: 0.1rem;
   }
   @media (max-width: 900px) {
-    .rail {
-      display: grid;
-      grid-template-columns: repeat(auto-fill, minmax(7.4rem, 1fr));
+    .rail,
+    .folded {
+      width: auto;
       border-right: none;
       border-bottom: 1px solid var(--hairline);
-      padding: 0.4rem 0;
+      padding: 0;
     }
-    button {
-      grid-template-columns: 2.6rem 1fr 0.8rem;
-      gap: 0.3rem;
-      padding: 0.4rem 0.6rem;
+    .fold {
+      padding: 0.35rem 0.9rem;
+      min-height: 34px;
+      align-items: center;
+      font-size: 15px;
     }
-    h2,
-    .bar,
-    .key {
-      display: none;
+    .lead b {
+      color: var(--ink);
     }
   }
 </style>

@@ -274,6 +274,12 @@ export function tunerAt({ selected, document }: Session): number | null {
   return typeof selected === 'number' && document.chain[selected]?.kind === 'tuner' ? selected : null;
 }
 
+/** The one next to the radio, if the run has any. */
+export function firstTuner({ document }: Session): number | null {
+  const at = document.chain.findIndex((part) => part.kind === 'tuner');
+  return at < 0 ? null : at;
+}
+
 export function showPlace(session: Session, place: StationPlace) {
   session.view = place.view;
   if (place.mhz !== undefined && place.mhz !== session.mhz) session.tuneTo(place.mhz);

@@ -119,9 +119,9 @@
         ><span class="visually-hidden">has a fault: </span>
       {:else if typeof label.at === 'number' && cautioned.has(label.at)}<span class="sign" aria-hidden="true"
           >▲</span
-        ><span class="visually-hidden">has a caution: </span>{/if}{narrow || label.width < 46
-        ? label.short
-        : label.text}
+        ><span class="visually-hidden">has a caution: </span>{/if}<span class="words"
+        >{narrow || label.width < 46 ? label.short : label.text}</span
+      >
     </button>
   {/each}
   {#if inserting && !narrow}
@@ -149,10 +149,11 @@
     position: absolute;
     top: 0;
     height: 32px;
-    padding: 0 12px;
+    display: flex;
+    align-items: center;
+    justify-content: center;
+    padding: 0 10px;
     overflow: hidden;
-    text-overflow: ellipsis;
-    white-space: nowrap;
     font-size: 12.5px;
     color: var(--ink-soft);
     border-top: 2px solid transparent;
@@ -163,6 +164,14 @@
     .part {
       padding: 0 1px;
     }
+  }
+  .words {
+    display: -webkit-box;
+    -webkit-box-orient: vertical;
+    -webkit-line-clamp: 2;
+    line-clamp: 2;
+    overflow: hidden;
+    line-height: 1.1;
   }
   .part:hover {
     color: var(--ink);

@@ -1,11 +1,11 @@
 <script lang="ts">
   import type { Here } from '../api/client';
-  import { middle, watts } from '../figures';
   import HeatFall from './HeatFall.svelte';
   import MeterFlag from './MeterFlag.svelte';
   import StandingWave from './StandingWave.svelte';
   import StripEnds from './StripEnds.svelte';
   import { HEIGHT, ribbonPath, type StripLayout } from './layout';
+  import { described } from './words';
 
   interface Props {
     here: Here;
@@ -18,18 +18,13 @@
   const highest = $derived(
     Math.max(...here.waves.flatMap((wave) => wave?.highest ?? wave?.volts_peak ?? []), 1e-9),
   );
-  const described = $derived(
-    `${name}, from the transmitter, ${watts(here.result.transmitter.rated_w)} watts, to the antenna: ` +
-      here.result.stages.map((s) => `${s.label} takes ${watts(middle(s.taken_w))} watts`).join(', ') +
-      `; ${watts(middle(here.result.antenna.radiated_w))} watts leave. The ledger has the figures.`,
-  );
 </script>
 
 <svg
   width={layout.width}
   height={HEIGHT.floor + 18}
   role="img"
-  aria-label={described}
+  aria-label={described(name, here)}
   class:stale
   data-testid="strip"
 >

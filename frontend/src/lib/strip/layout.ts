@@ -24,7 +24,7 @@ export interface StripLayout {
 }
 
 const NARROW = 640;
-export const HEIGHT = { top: 74, ribbon: 92, floor: 212, waveBase: 60, wave: 44 };
+export const HEIGHT = { top: 74, ribbon: 92, floor: 194, waveBase: 60, wave: 44 };
 
 /** Long lines get more room than short ones, but not in proportion; everything else the same. */
 function weight(lengthM: number | null): number {

@@ -23,6 +23,7 @@
   }
   let { session, stations, onopen, onterms, onconvert }: Props = $props();
   const current = $derived(session.keeper.id);
+  const others = $derived(stations.filter(({ id }) => id !== current));
 </script>
 
 <header>
@@ -33,13 +34,17 @@
     value={session.document.name}
     oninput={(event) => session.change('name', event.currentTarget.value)}
   />
-  {#if stations.length > 1}
+  {#if others.length}
     <select
       aria-label="Open a station"
-      value={current}
-      onchange={(event) => onopen(Number(event.currentTarget.value))}
+      value=""
+      onchange={(event) => {
+        onopen(Number(event.currentTarget.value));
+        event.currentTarget.value = '';
+      }}
     >
-      {#each stations as row (row.id)}<option value={row.id}>{row.name}</option>{/each}
+      <option value="" disabled hidden>Open another</option>
+      {#each others as row (row.id)}<option value={row.id}>{row.name}</option>{/each}
     </select>
   {/if}
   <SaveState
@@ -49,12 +54,13 @@
     onmine={() => session.keeper.overwrite(session.document)}
   />
   <div class="tools">
-    <a href="/stations" aria-label="All stations"><Home size={18} /></a>
-    <button type="button" aria-label="Terms" onclick={onterms}><Book size={18} /></button>
-    <button type="button" aria-label="A figure in other words" onclick={onconvert}><Scale size={18} /></button
+    <a href="/stations" aria-label="All stations"><Home size={18} /><span>Stations</span></a>
+    <button type="button" aria-label="Terms" onclick={onterms}><Book size={18} /><span>Terms</span></button>
+    <button type="button" aria-label="A figure in other words" onclick={onconvert}
+      ><Scale size={18} /><span>In other words</span></button
     >
     <a href="/api/stations/{current}/file" download aria-label="Export the station file"
-      ><Download size={18} /></a
+      ><Download size={18} /><span>Export</span></a
     >
     <button
       type="button"
@@ -63,17 +69,18 @@
       onclick={() => preferences.toggleSystem()}>{preferences.system === 'metric' ? 'm' : 'ft'}</button
     >
     <button type="button" disabled={!session.history.canUndo} aria-label="Undo" onclick={() => session.undo()}
-      ><Undo size={18} /></button
+      ><Undo size={18} /><span>Undo</span></button
     >
     <button type="button" disabled={!session.history.canRedo} aria-label="Redo" onclick={() => session.redo()}
-      ><Redo size={18} /></button
+      ><Redo size={18} /><span>Redo</span></button
     >
     <button
       type="button"
       aria-label={theme.mode === 'light' ? 'Dark theme' : 'Light theme'}
       onclick={() => theme.toggle()}
     >
-      {#if theme.mode === 'light'}<Moon size={18} />{:else}<Sun size={18} />{/if}
+      {#if theme.mode === 'light'}<Moon size={18} /><span>Dark</span>{:else}<Sun size={18} /><span>Light</span
+        >{/if}
     </button>
   </div>
 </header>
@@ -115,8 +122,21 @@
   }
   .tools button,
   .tools a {
+    display: inline-flex;
+    align-items: center;
+    justify-content: center;
+    gap: 0.3rem;
     padding: 0.35rem;
     min-width: 30px;
+    white-space: nowrap;
+  }
+  .tools span {
+    font-size: 12.5px;
+  }
+  @media (max-width: 1023px) {
+    .tools span {
+      display: none;
+    }
   }
   @media (max-width: 640px) {
     header {

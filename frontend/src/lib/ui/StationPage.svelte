@@ -7,7 +7,7 @@
   import Ledger from '../ledger/Ledger.svelte';
   import BandRail from '../rail/BandRail.svelte';
   import type { Shelf } from '../shelf/shelf.svelte';
-  import { placeShown, tunerAt, type Session } from '../station/session.svelte';
+  import { firstTuner, placeShown, tunerAt, type Session } from '../station/session.svelte';
   import Strip from '../strip/Strip.svelte';
   import StripPatterns from '../strip/StripPatterns.svelte';
   import ConflictPanel from './ConflictPanel.svelte';
@@ -64,7 +64,7 @@
   <LeftOver {session} />
   {#key session}<Strip {session} oninsert={insert} />{/key}
   <Stale {session} />
-  <Views place={placeShown(session)} tuner={tunerAt(session)} />
+  <Views place={placeShown(session)} tuner={tunerAt(session) ?? firstTuner(session)} />
 </div>
 <main>
   <BandRail
@@ -134,12 +134,17 @@
   }
   main {
     display: grid;
-    grid-template-columns: 14.5rem minmax(0, 1fr) 19rem;
+    grid-template-columns: max-content minmax(0, 1fr) 19rem;
     align-items: stretch;
   }
   .view {
     grid-column: 2 / -1;
     min-width: 0;
+  }
+  @media (max-width: 1180px) {
+    main {
+      grid-template-columns: max-content minmax(0, 1fr) 17rem;
+    }
   }
   @media (max-width: 900px) {
     .fixed {

@@ -1,45 +1,114 @@
 <script lang="ts">
   import { addressOf, type StationPlace } from '../../routes';
-  import { VIEWS, type View } from '../../views';
+  import { GROUPS, VIEWS, type View } from '../../views';
+  import { narrow } from './screen';
 
   interface Props {
     /** What is shown now; each link leads from there to another view. */
     place: StationPlace;
-    /** Where the tuner is that is chosen on the strip, whose view is then on offer; null: none is. */
+    /** The tuner whose view is on offer; null: the run has none. */
     tuner: number | null;
   }
   let { place, tuner }: Props = $props();
-  const views = $derived(
-    (Object.entries(VIEWS) as [View, string][]).filter(([view]) => view !== 'tuner' || tuner !== null),
+  const groups = $derived(
+    GROUPS.map(([name, views]) => ({
+      name,
+      views: views.filter((view) => view !== 'tuner' || tuner !== null),
+      current: views.includes(place.view),
+    })),
   );
+  /** Where there is little room: the group whose views are shown, once one has been opened by hand. */
+  let opened = $state<string | null>(null);
+  const shown = $derived(
+    opened === null ? groups.find(({ current }) => current) : groups.find(({ name }) => name === opened),
+  );
+  const address = (view: View) =>
+    addressOf({ ...place, view, ...(view === 'tuner' && tuner !== null ? { part: tuner } : {}) });
 </script>
 
+{#snippet link(view: View)}
+  <a
+    href={address(view)}
+    aria-current={place.view === view ? 'page' : undefined}
+    onclick={() => (opened = null)}>{VIEWS[view]}</a
+  >
+{/snippet}
+
 <nav aria-label="Views">
-  {#each views as [view, name] (view)}
-    <a href={addressOf({ ...place, view })} aria-current={place.view === view ? 'page' : undefined}>{name}</a>
+  {@render link('ledger')}
+  {#each groups as { name, views, current } (name)}
+    {#if narrow.current}
+      <button
+        type="button"
+        class:current
+        aria-expanded={shown?.name === name}
+        onclick={() => (opened = shown?.name === name ? '' : name)}>{name}</button
+      >
+    {:else}
+      <div role="group" aria-label={name}>
+        <span class="label" aria-hidden="true">{name}</span>
+        {#each views as view (view)}{@render link(view)}{/each}
+      </div>
+    {/if}
   {/each}
+  {#if narrow.current && shown}
+    <div class="below" role="group" aria-label={shown.name}>
+      {#each shown.views as view (view)}{@render link(view)}{/each}
+    </div>
+  {/if}
 </nav>
 
 <style>
   nav {
     display: flex;
-    gap: 0.2rem;
-    padding: 0 0.6rem;
+    flex-wrap: wrap;
+    align-items: baseline;
+    gap: 0 1.1rem;
+    padding: 0 0.9rem;
     border-bottom: 1px solid var(--hairline);
-    overflow-x: auto;
   }
-  a {
-    padding: 0.35rem 0.7rem;
+  div {
+    display: flex;
+    align-items: baseline;
+    gap: 0.1rem;
+  }
+  .label {
+    font-size: 12px;
     color: var(--ink-soft);
+    padding-right: 0.3rem;
+  }
+  a,
+  button {
+    padding: 0.35rem 0.5rem;
+    color: var(--ink);
     border-bottom: 2px solid transparent;
     white-space: nowrap;
   }
-  a:focus-visible {
+  a:focus-visible,
+  button:focus-visible {
     outline-offset: -2px;
   }
-  [aria-current] {
-    color: var(--ink);
+  [aria-current],
+  .current {
     font-weight: 600;
     border-bottom-color: var(--conducted-ink);
+  }
+  @media (max-width: 1100px) {
+    nav {
+      gap: 0 0.5rem;
+      padding: 0 0.6rem;
+    }
+    a {
+      padding: 0.35rem 0.35rem;
+    }
+  }
+  @media (max-width: 900px) {
+    nav {
+      gap: 0 0.3rem;
+    }
+    .below {
+      flex-basis: 100%;
+      border-top: 1px solid var(--hairline);
+    }
   }
 </style>
