@@ -111,6 +111,8 @@ def largest(mill):
     for document in (mill, nine):
         yield "/api/stations/{pk}/reconcile", {"document": document}
         yield "/api/stations/{pk}/trend", {"document": document}
+        yield "/api/stations/{pk}/next", {"document": document}
+        yield "/api/next", {"document": document}
 
 
 @pytest.fixture(scope="module")

@@ -15,6 +15,7 @@ COMMANDS = {
     "antenna": "what an antenna will be that is planned by its wires",
     "lengths": "which lengths of a planned antenna suit all bands",
     "presets": "what a tuner's presets tell: its dials, other bands, loads",
+    "next": "what to do next: three steps at the most",
     "reconcile": "what explains the readings of a station file, and which further one would tell more",
     "bench": "what was measured on the bench: a tuner, a line, a fault",
     "loss": "what a length of line loses at an SWR, without a station",
@@ -27,7 +28,7 @@ COMMANDS = {
     "serve": "the application",
     "demo": "the application with demo stations",
 }
-_MODULES = {"import": "import_", "demo": "serve"}
+_MODULES = {"import": "import_", "next": "next_", "demo": "serve"}
 """Of those whose module is called otherwise."""
 
 

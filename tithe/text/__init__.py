@@ -21,6 +21,7 @@ from tithe.text import (
     log,
     log_cards,
     loss,
+    next_steps,
     questions,
     rules,
     sweep,
@@ -49,6 +50,7 @@ TEMPLATES = merged(
     choose.CHOICES,
     sweep.SWEEPS,
     loss.LOSSES,
+    next_steps.NEXT,
     workings.WORKINGS,
     questions.WORDS,
 )

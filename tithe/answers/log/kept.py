@@ -124,7 +124,12 @@ def kept_with(
 ) -> tuple[Kept, list[Message]]:
     """The same of a station file that holds all of it: its readings are of the last day that one says."""
     days = [day for one in document.readings if (day := date_of(one.date)) is not None]
-    sweeps = [
+    return kept(document, station, readings, max(days, default=None), sweeps_of(document))
+
+
+def sweeps_of(document: StationFile) -> list[Sweeping]:
+    """A station file's sweeps that say when they were taken."""
+    return [
         Sweeping(
             TakenSweep(n, one.title, one.content, one.joint, _plain(one), datetime.fromisoformat(one.taken)),
             one.baseline,
@@ -132,7 +137,6 @@ def kept_with(
         for n, one in enumerate(document.sweeps)
         if date_of(one.taken) is not None
     ]
-    return kept(document, station, readings, max(days, default=None), sweeps)
 
 
 def _plain(sweep: SweepModel) -> list[dict[str, Any]]:

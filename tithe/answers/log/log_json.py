@@ -230,6 +230,11 @@ def _told(station: Station, readings: Sequence[Taken], found: Reconciled) -> lis
     return said
 
 
+def what_explains(station: Station, found: Reconciled) -> list[Message]:
+    """What explains readings, and which further one would tell more."""
+    return [*_verdict(found), *_next_told(station, found)]
+
+
 def _verdict(found: Reconciled) -> list[Message]:
     first, *others = found.causes
     if first.weight >= NAMED:

@@ -2,6 +2,7 @@
 flip it."""
 
 from tithe.core.choose.advice import (
+    find_first,
     finding_out,
     missing_prices,
     named,
@@ -69,6 +70,7 @@ __all__ = [
     "evaluate",
     "evaluated",
     "evaluating_s",
+    "find_first",
     "finding_out",
     "guessed_bands",
     "how_used",

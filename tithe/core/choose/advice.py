@@ -159,11 +159,16 @@ def finding_out(found: Judged) -> Told:
         return (tell("find.nothing-stays" if stays else "find.nothing"),)
     first, *others = found.find_out
     planned = bool(found.tried.worlds.soils)
-    said = [tell("find.first", what=_measured(first, planned), **_worth(first))]
+    said = [find_first(found, first)]
     said += [tell("find.then", what=_measured(one, planned), **_worth(one)) for one in others]
     if not others:
         said.append(tell("find.nothing-else"))
     return tuple(said)
+
+
+def find_first(found: Judged, one: Worth) -> Message:
+    """What is to be measured first of all."""
+    return tell("find.first", what=_measured(one, bool(found.tried.worlds.soils)), **_worth(one))
 
 
 def _measured(one: Worth, planned: bool) -> Message:

@@ -2,21 +2,26 @@
 
 from __future__ import annotations
 
+from datetime import date
 from typing import Any
 
 from django.http import HttpRequest, StreamingHttpResponse
 from ninja import Router, Schema, Status
 
-from tithe.answers.requests import TextFile
+from tithe.answers.choose.answers import NARROWER
+from tithe.answers.requests import DocumentRequest, TextFile
+from tithe.answers.to_do.shapes import NextAnswer
+from tithe.answers.to_do.to_do import ToDo
 from tithe.document import station_file
 from tithe.document.station import StationFile
 from tithe.document.strict_json import load_body
-from tithe.web.http import JSON_LINES, NotKeptError, download
+from tithe.web.http import JSON_LINES, NotKeptError, computed, download
 from tithe.web.library import everything, services
 from tithe.web.stations import demo
 from tithe.web.stations import services as stations
 from tithe.web.stations.api import KeptStation, StationRow
 from tithe.web.stations.models import Station
+from tithe.web.stations.own_lines import own_lines
 
 router = Router()
 
@@ -58,6 +63,13 @@ def export_station(request: HttpRequest, pk: int) -> Any:
     """The station file, as a download."""
     station = stations.kept(pk)
     return download(services.export(station), f"{station.name or 'station'}.json", "application/json")
+
+
+@router.post("/stations/{pk}/next", response=NextAnswer)
+def what_comes_next(request: HttpRequest, pk: int, body: DocumentRequest) -> Any:
+    """At most three steps of a station as it stands on the screen, by its kept readings and sweeps too."""
+    asked = ToDo(services.whole(stations.kept(pk), body.document), own_lines())
+    return computed(request, asked.cost_s(), NARROWER, lambda pause: asked.answer(date.today(), pause))
 
 
 class Taken(Schema):

@@ -36,10 +36,14 @@ def copy(station: Station) -> Station:
 
 def export(station: Station) -> str:
     """The station file's text, whole."""
-    document = StationFile.model_validate(station.document)
+    return station_file.write(whole(station, StationFile.model_validate(station.document)))
+
+
+def whole(station: Station, document: StationFile) -> StationFile:
+    """A document with all that is kept beside it of a station."""
     packed = [SweepModel.model_validate(one) for one in sweeps.pack(station)]
     beside = {"sweeps": packed, "readings": log.readings(station), "remarks": log.remarks(station)}
-    return station_file.write(document.model_copy(update=beside))
+    return document.model_copy(update=beside)
 
 
 def load_demos() -> None:

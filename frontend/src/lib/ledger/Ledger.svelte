@@ -3,6 +3,7 @@
   import Tuning from '../rail/Tuning.svelte';
   import Cautions from './Cautions.svelte';
   import FirstSteps from './FirstSteps.svelte';
+  import NextSteps from './NextSteps.svelte';
   import Counting from './Counting.svelte';
   import { api } from '../api/client';
   import { offerWorkings } from '../working/workings.svelte';
@@ -29,6 +30,7 @@
     {#each session.answer?.measured ?? [] as one (one.at)}
       {#if one.sentence}<p class="moving" data-testid="measured">{one.sentence}</p>{/if}
     {/each}
+    {#if !starting}<NextSteps {session} />{/if}
     <StageTable
       {here}
       measured={session.answer?.measured ?? []}

@@ -1,0 +1,115 @@
+<script lang="ts">
+  import { VIEWS } from '../../views';
+  import { api, type NextAnswer, type StepToDo } from '../api/client';
+  import { Asking } from '../api/asking.svelte';
+  import { questionOf } from '../choose/choosing.svelte';
+  import { digits } from '../figures';
+  import { noteDown } from '../log/log.svelte';
+  import type { Session } from '../station/session.svelte';
+
+  /** At most three steps, asked once the station has stood for a moment: it takes as long as a choice. */
+  let { session }: { session: Session } = $props();
+  const STANDS_MS = 1500;
+  let first = true;
+  const asking = new Asking<NextAnswer>();
+  const asked = $derived(questionOf(session.document));
+  let noted = $state<Record<string, string>>({});
+  $effect(() => {
+    void asked;
+    asking.stop();
+    const timer = setTimeout(
+      () => {
+        const params = { path: { pk: session.keeper.id } };
+        asking.ask(() =>
+          api.POST('/api/stations/{pk}/next', { params, body: { document: session.document } }),
+        );
+      },
+      first ? 0 : STANDS_MS,
+    );
+    first = false;
+    return () => clearTimeout(timer);
+  });
+  const today = () => new Date().toISOString().slice(0, 10);
+  const steps = $derived(asking.answer?.steps ?? []);
+
+  const priced = ({ cost, kind }: StepToDo) =>
+    kind !== 'change' ? '' : cost === null ? 'price not known' : `about ${digits(cost)}`;
+  const about = (step: StepToDo) =>
+    [step.effort, step.minutes === null ? '' : `${digits(step.minutes)} minutes`, priced(step)]
+      .filter(Boolean)
+      .join(', ');
+
+  function go(step: StepToDo) {
+    if (step.mhz !== null) session.tuneTo(step.mhz);
+    if (step.part !== null) session.selected = step.part;
+    if (step.id === 'measure.antenna') {
+      session.sweeps.bringing = true;
+      session.sweeps.takenAt = session.document.chain.length;
+    }
+    session.view = step.view;
+  }
+  async function done(step: StepToDo) {
+    const text = `Done: ${step.text} Promised: ${step.brings}.`;
+    const trouble = await noteDown(
+      session.keeper.id,
+      { note: { date: today(), text } },
+      `${step.id} ${today()}`.slice(0, 64),
+    );
+    noted[step.id] = trouble || 'It stands in the log, with what was promised.';
+  }
+</script>
+
+<section aria-label="What comes next" data-testid="next" class:waits={!asking.answer && !asking.trouble}>
+  <h2 class="serif">What comes next</h2>
+  {#if asking.answer}
+    {#if asking.answer.sentence}<p class="soft">{asking.answer.sentence}</p>{/if}
+    <ol>
+      {#each steps as step (step.id)}
+        <li>
+          {step.text}
+          <p class="soft">
+            Brings: {step.brings}; {about(step)}.
+            <button type="button" class="linkish" onclick={() => go(step)}
+              >{step.view === 'ledger' ? 'Show it' : `Do it in ${VIEWS[step.view]}`}</button
+            >
+            {#if noted[step.id]}<span role="status">{noted[step.id]}</span>
+            {:else if step.kind !== 'caution'}<button type="button" class="linkish" onclick={() => done(step)}
+                >It is done</button
+              >{/if}
+          </p>
+        </li>
+      {/each}
+    </ol>
+    {#each asking.answer.left_out as one (one)}<p class="soft">Not told: {one}</p>{/each}
+  {:else}
+    <p class="soft">
+      {asking.trouble || 'Looking for what hurts, what decides and what is worth building …'}
+    </p>
+  {/if}
+</section>
+
+<style>
+  section {
+    margin-top: 0.9rem;
+    max-width: 44rem;
+  }
+  h2 {
+    font-size: 1.05rem;
+  }
+  .waits {
+    min-height: 11rem;
+  }
+  ol {
+    padding-left: 1.2rem;
+    list-style: decimal;
+  }
+  li {
+    padding: 0.25rem 0;
+  }
+  .soft {
+    color: var(--ink-soft);
+  }
+  button {
+    margin-left: 0.6rem;
+  }
+</style>

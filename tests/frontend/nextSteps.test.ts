@@ -1,0 +1,61 @@
+import { render, screen } from '@testing-library/svelte';
+import userEvent from '@testing-library/user-event';
+import { expect, test } from 'vitest';
+import type { NextAnswer, StepToDo } from '../../frontend/src/lib/api/client';
+import NextSteps from '../../frontend/src/lib/ledger/NextSteps.svelte';
+import { Session } from '../../frontend/src/lib/station/session.svelte';
+import { FakeServer, kept } from './server';
+
+const STEP: StepToDo = {
+  id: 'measure.antenna',
+  kind: 'measure',
+  text: 'Measure R and X at the feedpoint first.',
+  brings: 'a decision that is surer',
+  gain_db: null,
+  cost: 0,
+  effort: 'climbing',
+  minutes: 45,
+  view: 'sweep',
+  mhz: null,
+  part: null,
+};
+const CAUTION: StepToDo = {
+  ...STEP,
+  id: 'caution.over-power.0',
+  kind: 'caution',
+  text: 'On 80 m the short bears less.',
+  view: 'ledger',
+  mhz: 3.65,
+  part: 0,
+};
+
+function shown(answer: NextAnswer) {
+  const server = new FakeServer(({ path }) =>
+    path.endsWith('/next') ? { body: answer } : { status: 201, body: { key: 1 } },
+  );
+  const session = new Session({ ...kept(), id: 7 });
+  render(NextSteps, { session });
+  return { server, session };
+}
+
+test('each step leads to where it is done, and what is done stands in the log with what was promised', async () => {
+  const { server, session } = shown({ sentence: '', steps: [CAUTION, STEP], left_out: [] });
+  await userEvent.click(await screen.findByRole('button', { name: 'Show it' }));
+  expect([session.view, session.mhz, session.selected]).toEqual(['ledger', 3.65, 0]);
+  // A caution is over when it is mended, not when somebody says so.
+  expect(screen.getAllByRole('button', { name: 'It is done' })).toHaveLength(1);
+  await userEvent.click(screen.getByRole('button', { name: 'It is done' }));
+  expect((await screen.findByRole('status')).textContent).toContain('in the log');
+  expect(server.to('/api/stations/7/log')[0]?.body).toMatchObject({
+    note: { text: 'Done: Measure R and X at the feedpoint first. Promised: a decision that is surer.' },
+  });
+  await userEvent.click(screen.getByRole('button', { name: 'Do it in Sweep' }));
+  expect(session.view).toBe('sweep');
+  expect([session.sweeps.bringing, session.sweeps.takenAt]).toEqual([true, session.document.chain.length]);
+});
+
+test('where nothing needs doing that is said, and what could not be told is named', async () => {
+  shown({ sentence: 'Nothing needs doing.', steps: [], left_out: ['the choice is too large'] });
+  expect(await screen.findByText('Nothing needs doing.')).toBeTruthy();
+  expect(screen.getByText('Not told: the choice is too large')).toBeTruthy();
+});

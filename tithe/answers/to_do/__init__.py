@@ -1,0 +1,1 @@
+"""What comes next for a station: at most three steps."""

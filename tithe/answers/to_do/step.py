@@ -1,0 +1,42 @@
+"""A step as a plain object."""
+
+from __future__ import annotations
+
+from typing import Literal
+
+from tithe.answers.station.budget_shapes import Span
+from tithe.answers.to_do.shapes import StepKind, StepToDo, StepView
+from tithe.core.message import Message, Told
+from tithe.text import say
+
+Effort = Literal["indoors", "outdoors", "climbing"]
+
+
+def step(
+    id: str,
+    kind: StepKind,
+    told: Message | Told,
+    brings: Message,
+    view: StepView,
+    *,
+    effort: Effort = "indoors",
+    minutes: float | None = None,
+    gain_db: Span | None = None,
+    cost: float | None = 0.0,
+    mhz: float | None = None,
+    part: int | None = None,
+) -> StepToDo:
+    """What is left out costs nothing and takes nobody out of doors."""
+    return {
+        "id": id,
+        "kind": kind,
+        "text": say(told),
+        "brings": say(brings),
+        "gain_db": gain_db,
+        "cost": cost,
+        "effort": effort,
+        "minutes": minutes,
+        "view": view,
+        "mhz": mhz,
+        "part": part,
+    }

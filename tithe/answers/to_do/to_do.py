@@ -1,0 +1,233 @@
+"""At most three steps: what can hurt or break something; what is not known and decides; what to change; what
+to look after.
+
+Readings that the description does not explain go before a decision that goes by the description.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Callable, Iterator
+from datetime import date
+from typing import TypeVar
+
+import numpy as np
+
+from tithe.answers.choose.answers import NARROWER, Choosing
+from tithe.answers.log import log_json
+from tithe.answers.log.kept import kept_with
+from tithe.answers.log.kept_presets import date_of
+from tithe.answers.question import OwnLines
+from tithe.answers.spans import three
+from tithe.answers.to_do.checks import checks
+from tithe.answers.to_do.shapes import NextAnswer, StepToDo
+from tithe.answers.to_do.step import Effort, step
+from tithe.core import Station, cautions_at, solve
+from tithe.core.choose import PLACEMENTS, Judged, Kit, find_first, named
+from tithe.core.choose.tried import quantile
+from tithe.core.cost import MOST_S, Pause
+from tithe.core.errors import InputError
+from tithe.core.log import reconcile
+from tithe.core.log.reconcile import NAMED, require_readings
+from tithe.core.log.taken import Taken
+from tithe.core.message import Message, tell
+from tithe.document.errors import StationError
+from tithe.document.station import StationFile
+from tithe.text import line, remedy, say
+
+T = TypeVar("T")
+MOST = 3
+_MOST_READINGS, _MOST_READINGS_OPEN = 80, 60
+_FROM_NOTHING_DB = 40.0
+"""A gain that large is none that one has in dB: hardly anything leaves now."""
+
+
+class ToDo:
+    """A document's next steps, ready to be computed. Raises `StationError` when it is made."""
+
+    def __init__(self, document: StationFile, own: OwnLines = ()) -> None:
+        self.document = document
+        self.station: Station = document.to_core()
+        self.left_out: list[str] = []
+        self.readings = (
+            self._tried(lambda: _few_enough(self.station, _last_day(document, self.station))) or []
+        )
+        self.choosing = self._tried(lambda: _small_enough(Choosing(document, own)))
+
+    def cost_s(self) -> float:
+        """Seconds that it may take."""
+        choosing_s = self.choosing.cost_s() if self.choosing else 0.0
+        return _read_s(self.station, self.readings) + choosing_s + 0.2
+
+    def answer(self, today: date, pause: Pause) -> NextAnswer:
+        """The steps, and why some could not be told."""
+        found = list(self._cautions())
+        ways: tuple[Callable[[Pause], Iterator[StepToDo]], ...] = (
+            self._unexplained,
+            self._choice,
+            lambda pause: checks(self.document, self.station, today, pause),
+        )
+        for way in ways:
+            if len(found) < MOST:
+                pause()
+                found += self._tried(lambda way=way: list(way(pause))) or []  # type: ignore[misc]
+        told = "" if found or self.left_out else say(tell("next.nothing"))
+        return {"sentence": told, "steps": found[:MOST], "left_out": self.left_out}
+
+    def _tried(self, job: Callable[[], T]) -> T | None:
+        try:
+            return job()
+        except StationError as error:
+            complaint = error.errors[0]
+        except InputError as error:
+            complaint = error
+        said = line(complaint)
+        if said not in self.left_out:
+            self.left_out.append(said)
+        return None
+
+    def _cautions(self) -> Iterator[StepToDo]:
+        """One thing that can hurt somebody and one that can break something, with the bands on which it
+        does."""
+        low, high = self.station.antenna.range_hz
+        bands = [band for band in self.station.bands if low <= band.middle_hz <= high]
+        if not bands:
+            return
+        budget = self._tried(lambda: solve(self.station, np.array([band.middle_hz for band in bands])))
+        if budget is None:
+            return
+        told = [cautions_at(budget, k) for k in range(len(bands))]
+        for level in ("danger", "harm"):
+            every: dict[tuple[str, int | None], list[int]] = {}
+            for k, some in enumerate(told):
+                for one in some:
+                    if one.level == level:
+                        every.setdefault((one.id, one.stage), []).append(k)
+            for (id, stage), where in list(every.items())[:1]:
+                first = next(one for one in told[where[0]] if (one.id, one.stage) == (id, stage))
+                names = [bands[k].name for k in where]
+                text = [tell("next.caution", on=names[0], what=say(first.told), remedy=remedy(first))]
+                text += [tell("next.also", bands=names[1:])] if names[1:] else []
+                yield step(
+                    f"caution.{id}.{'station' if stage is None else stage}",
+                    "caution",
+                    tuple(text),
+                    tell("next.brings-safety"),
+                    "ledger",
+                    mhz=bands[where[0]].middle_hz / 1e6,
+                    part=stage,
+                )
+
+    def _unexplained(self, pause: Pause) -> Iterator[StepToDo]:
+        """Readings of the last day that the station as it is described does not explain."""
+        if not self.readings:
+            return
+        known, _ = kept_with(self.document, self.station, self.readings)
+        found = reconcile.reconcile(self.station, self.readings, self.document.causes, known, pause)
+        described = next((one.weight for one in found.causes if one.id == "as-described"), 0.0)
+        first = found.causes[0]
+        if first.id == "as-described" or described > 1 - NAMED:
+            return
+        said = tuple(log_json.what_explains(self.station, found))
+        mhz = self.readings[-1].freq_hz / 1e6
+        yield step(f"explain.{first.id}", "explain", said, tell("next.brings-cause"), "log", mhz=mhz)
+
+    def _choice(self, pause: Pause) -> Iterator[StepToDo]:
+        """What to find out first, and what to change."""
+        if self.choosing is None:
+            return
+        choice, found = self.choosing.choice, self.choosing.judged(pause)
+        for one in found.find_out[:1]:
+            yield step(
+                f"measure.{one.id}",
+                "measure",
+                find_first(found, one),
+                tell("next.brings-decision"),
+                "bench" if one.id in ("line", "coil") else "antenna" if one.id == "ground" else "sweep",
+                effort=one.effort,
+                minutes=one.minutes,
+                gain_db=three(one.worth_db, one.worth_db, one.worth_db),
+            )
+        ranking = found.ranking
+        if ranking.present is None or ranking.decision == ranking.present:
+            return
+        decided, gain = ranking.grid.candidates[ranking.decision], _gain(found)
+        if gain is None:
+            return
+        cost = float(ranking.costs[ranking.decision])
+        price = tell("next.for", cost=cost) if np.isfinite(cost) else tell("next.no-price")
+        yield step(
+            f"change.{decided.id}",
+            "change",
+            tell("next.change", what=named(decided, choice.names), price=price),
+            _brings(gain),
+            "choose",
+            effort=_effort(decided.placement, choice.kit, decided.line),
+            gain_db=three(*gain),
+            cost=cost if np.isfinite(cost) else None,
+        )
+
+
+def _brings(gain: tuple[float, float, float]) -> Message:
+    if gain[1] > _FROM_NOTHING_DB:
+        return tell("next.brings-all")
+    return tell("next.brings-db", gain_db=gain[1], between=(gain[0], gain[2]))
+
+
+def _gain(found: Judged) -> tuple[float, float, float] | None:
+    """What the decision brings over what stands, dB: the middle of the worlds and nine of ten."""
+    assert found.ranking.present is not None
+    now, then = (found.place(n) for n in (found.ranking.present, found.ranking.decision))
+    if now is None or then is None:
+        return None
+    more = (found.tried.score_db[then] - found.tried.score_db[now])[None]
+    low, middle, high = (float(quantile(more, found.tried.weight, share)[0]) for share in (0.05, 0.5, 0.95))
+    return low, middle, high
+
+
+def _effort(placement: str, kit: Kit, token: str) -> Effort:
+    """Where one goes to build it."""
+    place = next(one for one in PLACEMENTS if one.slug == placement)
+    if any(hung not in kit.owned for hung in place.hangs):
+        return "climbing"
+    return "outdoors" if place.power_at_mast or token != kit.owned_line else "indoors"
+
+
+_MOST_EACH_S = MOST_S / 2.5
+"""Seconds that the readings, or the choice, may take, so that both can be answered at once."""
+
+
+def _small_enough(asked: Choosing) -> Choosing:
+    _require_quick(asked.cost_s(), NARROWER)
+    return asked
+
+
+def _few_enough(station: Station, some: list[Taken]) -> list[Taken]:
+    _require_quick(_read_s(station, some), "fewer-readings")
+    return some
+
+
+def _require_quick(seconds: float, narrower: str) -> None:
+    if seconds > _MOST_EACH_S:
+        raise InputError("", "takes-too-long", seconds, narrower=tell(f"narrower.{narrower}"))
+
+
+def _read_s(station: Station, some: list[Taken]) -> float:
+    return reconcile.cost_s(station, len(some), len({one.freq_hz for one in some})) if some else 0.0
+
+
+def _last_day(document: StationFile, station: Station) -> list[Taken]:
+    """The readings of the last day on which anything was read that go with the station as it stands."""
+    dated = [(date_of(one.date), one) for one in document.readings]
+    days = [day for day, _ in dated if day is not None]
+    last = max(days, default=None)
+    found = []
+    for day, one in dated:
+        if day != last:
+            continue
+        try:
+            taken = one.to_core(station)
+            require_readings(station, [taken])
+        except InputError:
+            continue  # the log says so where it is read
+        found.append(taken)
+    return found[: _MOST_READINGS if station.antenna.phase_known else _MOST_READINGS_OPEN]

@@ -1,0 +1,29 @@
+"""What comes next for a station."""
+
+NEXT = {
+    "next.nothing": (
+        "Nothing needs doing: no part is above its rating, and nothing that could be built or measured would "
+        "bring enough to be worth it."
+    ),
+    "next.caution": "On {on}: {what} {remedy}",
+    "next.also": "So it is on {bands:list}, by other figures.",
+    "next.change": "Build {what}{price}.",
+    "next.for": ", for about {cost:figure}",
+    "next.no-price": "; what it costs is not known, since a price is missing",
+    "next.trim": "Trim on: {said}",
+    "next.presets": (
+        "The newest presets of {tuner} stand elsewhere than the ones before them on {bands:list}: lay a "
+        "sweep of now beside the baseline to see whether the antenna or the run has changed."
+    ),
+    "next.baseline": (
+        "The baseline is of {date}, {months:count} {months:plural|month|months} old: take a sweep at the "
+        "same place and lay it beside."
+    ),
+    "next.brings-safety": "safe again",
+    "next.brings-cause": "the cause, or fewer that it may be",
+    "next.brings-decision": "a decision that is surer",
+    "next.brings-certainty": "whether anything has changed",
+    "next.brings-resonance": "resonance at {freq_hz:mhz}",
+    "next.brings-db": "{gain_db:db} dB more over the bands, {between:db} dB in nine of ten cases",
+    "next.brings-all": "that anything leaves at all",
+}
