@@ -6,7 +6,8 @@ import pytest
 from playwright.sync_api import Error, expect
 
 from tithe.core.warm import warm
-from tithe.web.library.services import load_demos
+from tithe.web.library.services import create
+from tithe.web.stations import demo
 from tithe.web.stations.models import Station
 
 CHROMIUM = [
@@ -79,8 +80,10 @@ def first_station():
 
 @pytest.fixture
 def mill_page(transactional_db, page, base_url):
-    """The page open on the demo station; any script error fails the test."""
-    load_demos()
+    """The page open on the demo station, to which nothing has happened yet; any script error fails the
+    test."""
+    for slug in demo.DEMOS:
+        create(demo.start(slug))
     errors = []
     page.set_default_timeout(PATIENCE_MS)
     page.on("pageerror", lambda error: errors.append(str(error)))

@@ -51,7 +51,7 @@ def test_what_can_break_goes_first_then_what_to_build():
     chain = [{"kind": "line", "label": "run", "line": "rg-174", "length_m": 60.0}]
     chain.insert(0, {"kind": "inline", "label": "switch", "loss_db": 0.1, "z_ohm": 50, "max_power_w": 20})
     steps = told(chain=chain)["steps"]
-    assert [one["kind"] for one in steps][0] == "caution"
+    assert steps[0]["kind"] == "caution"
     assert steps[0]["part"] == 0 and steps[0]["mhz"] == pytest.approx(7.1) and steps[0]["gain_db"] is None
     change = next(one for one in steps if one["kind"] == "change")
     low, middle, high = (change["gain_db"][key] for key in ("min", "median", "max"))
@@ -106,7 +106,7 @@ def test_the_page_is_told_by_what_is_kept_beside_its_document(client):
     asked = json.dumps({"document": QUIET})
     kept = client.post(f"/api/stations/{pk}/next", asked, content_type="application/json").json()
     alone = client.post("/api/next", asked, content_type="application/json").json()
-    assert [one["kind"] for one in kept["steps"]][0] == "explain"
+    assert kept["steps"][0]["kind"] == "explain"
     assert alone["steps"] == []
 
 

@@ -49,7 +49,7 @@ def start_station(request: HttpRequest, slug: str) -> Any:
     """Keep a new station made from a demo station, or from the empty one."""
     if slug not in (*demo.DEMOS, demo.EMPTY):
         raise NotKeptError("", "nothing-to-start", slug[:40])
-    return Status(201, services.create(demo.start(slug)))
+    return Status(201, services.begin(slug))
 
 
 @router.post("/stations/file", response={201: KeptStation}, exclude_none=True)

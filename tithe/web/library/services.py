@@ -46,8 +46,17 @@ def whole(station: Station, document: StationFile) -> StationFile:
     return document.model_copy(update=beside)
 
 
+@transaction.atomic
+def begin(slug: str) -> Station:
+    """Keep a demo station, or an empty one, with what has happened to it."""
+    life = demo.life(slug)
+    station = create(life.now)
+    stations.put_before(station, life.earlier)
+    return station
+
+
 def load_demos() -> None:
     """Keep the demo stations, where no station is kept yet."""
     if not Station.objects.exists():
         for slug in demo.DEMOS:
-            create(demo.start(slug))
+            begin(slug)

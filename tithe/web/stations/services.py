@@ -2,7 +2,8 @@
 
 from __future__ import annotations
 
-from datetime import timedelta
+from collections.abc import Sequence
+from datetime import datetime, timedelta
 from typing import Any
 
 from django.db import transaction
@@ -91,6 +92,16 @@ def _replace(station: Station, document: dict[str, Any], key: str = "") -> Stati
     station.save()
     station.revisions.filter(version__lte=station.version - KEPT_REVISIONS).delete()
     return station
+
+
+@transaction.atomic
+def put_before(station: Station, earlier: Sequence[tuple[datetime, StationFile]]) -> None:
+    """States that a new station had before, each until a moment, the oldest first."""
+    for version, (until, document) in enumerate(earlier, 1):
+        put_away = Revision.objects.create(station=station, version=version, document=kept_form(document))
+        Revision.objects.filter(pk=put_away.pk).update(saved=until)
+    station.version = len(earlier) + 1
+    station.save()
 
 
 @transaction.atomic
