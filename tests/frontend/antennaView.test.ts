@@ -90,6 +90,9 @@ beforeEach(() => {
         },
       };
     if (path === '/api/antenna/widths') return { body: { bands: [], sentence: 'Wide enough.' } };
+    if (path === '/api/antenna/known')
+      return { status: 422, body: { errors: [{ place: '', rule: 'It is told elsewhere.' }] } };
+    if (path.endsWith('/sweeps')) return { body: [] };
     if (path === '/api/antenna/fit') return { body: { points: [], sentence: 'They agree.' } };
     if (path === '/api/antenna/pairs') return { body: { answer: PAIRS } };
     return { body: { id: 7, name: 'Test', version: 2, updated: '2026-01-01T00:00:00Z' } };

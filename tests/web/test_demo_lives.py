@@ -1,4 +1,4 @@
-"""What has happened to the demo stations: it is as it would be there, and every view has something to show."""
+"""What has happened to the demo stations: as it would be there, with something to show for every view."""
 
 import pytest
 

@@ -113,6 +113,7 @@ def largest(mill):
         yield "/api/stations/{pk}/trend", {"document": document}
         yield "/api/stations/{pk}/next", {"document": document}
         yield "/api/next", {"document": document}
+        yield "/api/antenna/known", {"document": document}
 
 
 @pytest.fixture(scope="module")

@@ -1,6 +1,27 @@
 """What is said of an antenna that is not built yet."""
 
 ANTENNAS = {
+    "known.points": "It is known by {count:count} points of R and X from {low_hz:mhz} to {high_hz:mhz}.",
+    "known.resonator": (
+        "It is a resonator at {freq_hz:mhz}, a model: good near there, and on other bands no more than a "
+        "guess."
+    ),
+    "known.swr": (
+        "It is known by its SWR at {count:count} {count:plural|frequency|frequencies} from {low_hz:mhz} to "
+        "{high_hz:mhz}, read at the feedpoint against {reference:figure} Ω. Which R and X it has is open."
+    ),
+    "known.swr-radio": (
+        "It is known by its SWR at {count:count} {count:plural|frequency|frequencies} from {low_hz:mhz} to "
+        "{high_hz:mhz}, read in the radio room, where the run has made it lower. Which R and X it has is "
+        "open."
+    ),
+    "known.gaps": "Of {bands:list} it is not known, or not from edge to edge.",
+    "known.measure-phase": (
+        "A sweep with R and X at the feedpoint would tell what no SWR does: which tuner matches, and what "
+        "the line loses."
+    ),
+    "known.measure-instead": "A sweep at the feedpoint would put what it is in place of the model.",
+    "known.measure-gaps": "A sweep over {bands:list} would tell what it is there.",
     "antenna.estimate": (
         "This is an estimate: soil, height and length may each be off, and the figures’ ends tell by how "
         "much. A measurement replaces it."

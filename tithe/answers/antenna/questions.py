@@ -10,6 +10,7 @@ import numpy as np
 from pydantic import Field
 
 from tithe.answers.antenna import answers, antenna_json, planning_json
+from tithe.answers.antenna.known import KnownAntenna, known
 from tithe.answers.antenna.lengths_shapes import WireLengthsLine
 from tithe.answers.antenna.planning_shapes import FitOut, PairsLine, WhatIfOut, WidthsOut
 from tithe.answers.antenna.shapes import PlannedOut
@@ -33,6 +34,14 @@ _NARROWER = "fewer-lengths"
 _CHANGES, _SKY, _WIDTH, _FIT = 5, 1, 100, 80
 """How many times the estimate at one frequency is computed, about: for what if, a share to the sky, a width,
 a fit."""
+
+
+@question("antenna/known")
+def known_antenna(body: DocumentRequest) -> Work[KnownAntenna]:
+    """A station's antenna as it is known over the bands: R, X, SWR, its dips and resonances, by what it is
+    known, and what is missing."""
+    station = body.document.to_core()
+    return Work(0.2, lambda pause: known(station, station.comfort_swr))
 
 
 class EstimateRequest(Request):

@@ -7,6 +7,7 @@
   import AgainstSweep from './AgainstSweep.svelte';
   import BandCurves from './BandCurves.svelte';
   import { Estimating } from './estimating.svelte';
+  import KnownAntenna from './KnownAntenna.svelte';
   import { asPlanned } from './measured';
   import PairMap from './PairMap.svelte';
   import PlanCaution from './PlanCaution.svelte';
@@ -64,6 +65,9 @@
   }
 </script>
 
+{#if session.document.antenna.kind !== 'wires' && session.document.antenna.kind !== 'unknown'}
+  <div class="known"><KnownAntenna {session} /></div>
+{/if}
 <div class="antenna">
   {#if antenna}
     <section aria-label="The antenna as it is planned" class="drawn">
@@ -146,11 +150,11 @@
     </div>
   {:else}
     <section class="drawn">
-      <p class="verdict serif">
-        {session.document.antenna.kind === 'unknown'
-          ? 'The antenna is not described yet.'
-          : 'This antenna is measured, and none was planned. A plan beside it shows what it should be.'}
-      </p>
+      {#if session.document.antenna.kind === 'unknown'}
+        <p class="verdict serif">The antenna is not described yet.</p>
+      {:else}
+        <p>None was planned. A plan beside it shows what it should be.</p>
+      {/if}
       {#if session.document.antenna.kind === 'unknown'}
         <AntennasPanel {session} />
         <p>
@@ -173,6 +177,9 @@
 </div>
 
 <style>
+  .known {
+    padding: 0.8rem 1rem;
+  }
   .antenna {
     display: grid;
     grid-template-columns: minmax(0, 1fr) 19rem;

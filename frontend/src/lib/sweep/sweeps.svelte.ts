@@ -90,7 +90,10 @@ export class Sweeps {
     this.unread = '';
     this.rows = data;
     this.loaded = true;
-    if (!this.row) this.choose(this.kept.at(-1)?.id ?? null);
+    if (this.row) return;
+    const { bringing } = this; // whoever comes to bring one in does not come to look at another
+    this.choose(this.kept.at(-1)?.id ?? null);
+    this.bringing = bringing;
   }
 
   choose(id: number | null) {

@@ -1,0 +1,49 @@
+"""An antenna as it is known: by its own points, with what is missing, and refused where it is a plan."""
+
+import numpy as np
+import pytest
+
+from tests.said import refused
+from tithe.answers.antenna.known import known
+from tithe.document import station_file
+from tithe.web.stations import demo
+
+
+def station(**antenna):
+    document = demo.start("brackenfell-mill").model_dump(exclude_none=True)
+    return station_file.validate(document | {"antenna": {"label": "mine", **antenna}}).to_core()
+
+
+def test_a_table_is_read_at_its_own_points_and_no_further():
+    points = [[7.0, 40, -30], [7.05, 45, -12], [7.1, 50, 0], [7.15, 56, 14], [7.2, 62, 33]]
+    found = known(station(kind="table", points=points), 2.0)
+    assert "5 points" in found["source"]
+    assert "80 m" in found["gaps"] and "40 m" not in found["gaps"]
+    assert "80 m" in found["measure"]
+    reading = found["look"]["reading"]
+    assert (reading["low_mhz"], reading["high_mhz"]) == (7.0, 7.2)
+    assert reading["dips"][0]["mhz"] == pytest.approx(7.1, abs=0.005)
+    assert reading["dips"][0]["swr"] == pytest.approx(1.0, abs=0.02)
+    forty = next(band for band in reading["bands"] if band["name"] == "40 m")
+    z = np.array([complex(r, x) for _, r, x in points])
+    rho = np.abs((z - 50) / (z + 50))
+    ratio = (1 + rho) / (1 - rho)
+    assert forty["swr_low"] == pytest.approx(ratio[0], rel=1e-6)
+    assert forty["swr_high"] == pytest.approx(ratio[-1], rel=1e-6)
+
+
+def test_by_its_swr_no_reactance_is_told():
+    found = known(station(kind="swr", points=[[7.0, 2.2], [7.1, 1.4], [7.2, 2.0]], plane="radio"), 2.0)
+    assert "radio room" in found["source"] and "R and X" in found["measure"]
+    assert found["look"]["reading"]["phase"] is False and found["look"]["reading"]["resonances"] == []
+
+
+def test_a_resonator_is_told_to_be_a_model():
+    found = known(station(kind="resonator", f0_mhz=7.1, r_ohm=60, q=12), 2.0)
+    assert "a model" in found["source"] and found["gaps"] == ""
+    assert found["look"]["reading"]["resonances"][0]["mhz"] == pytest.approx(7.1, abs=0.01)
+
+
+def test_a_plan_has_no_points():
+    with refused("antenna: is planned or not described yet"):
+        known(demo.start("sallow-croft").to_core(), 2.0)
