@@ -54,6 +54,23 @@ test('each step leads to where it is done, and what is done stands in the log wi
   expect([session.sweeps.bringing, session.sweeps.takenAt]).toEqual([true, session.document.chain.length]);
 });
 
+test('what a change is to bring is noted in figures, so that readings can be laid beside it', async () => {
+  const change: StepToDo = {
+    ...STEP,
+    id: 'change.none/rg-213',
+    kind: 'change',
+    gain_db: { min: 1, median: 2, max: 3 },
+    cost: 92,
+    view: 'choose',
+  };
+  const { server } = shown({ sentence: '', steps: [change], left_out: [] });
+  await userEvent.click(await screen.findByRole('button', { name: 'It is done' }));
+  await screen.findByRole('status');
+  expect(server.to('/api/stations/7/log')[0]?.body).toMatchObject({
+    note: { promised: { id: 'change.none/rg-213', gain_db: [1, 2, 3] } },
+  });
+});
+
 test('where nothing needs doing that is said, and what could not be told is named', async () => {
   shown({ sentence: 'Nothing needs doing.', steps: [], left_out: ['the choice is too large'] });
   expect(await screen.findByText('Nothing needs doing.')).toBeTruthy();

@@ -11,7 +11,7 @@ from tithe.core.errors import InputError
 from tithe.core.log.taken import RADIO, Taken, place_of
 from tithe.core.parts.meter import Mode
 from tithe.core.transmitter import Emission
-from tithe.document.fields import FileObject, Name, NotNegative, Positive, Ratio
+from tithe.document.fields import FileObject, Name, NotNegative, Number, Positive, Ratio
 
 
 class ReadingModel(FileObject):
@@ -63,11 +63,19 @@ class ReadingModel(FileObject):
         )  # fmt: skip
 
 
+class PromisedModel(FileObject):
+    """What a step that was done is to bring: its ``id``, and dB more over the bands, low, middle, high."""
+
+    id: Annotated[str, Field(max_length=80)]
+    gain_db: tuple[Number, Number, Number]
+
+
 class RemarkModel(FileObject):
-    """Something noted under a date: "new connector", "storm"."""
+    """Something noted under a date: "new connector", "storm"; ``promised``: of a step that was done."""
 
     date: Annotated[str, Field(max_length=40)] = ""
     text: Annotated[str, Field(min_length=1, max_length=2000)]
+    promised: PromisedModel | None = None
 
 
 def core_readings(readings: list[ReadingModel], station: Station) -> list[Taken]:

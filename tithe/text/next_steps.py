@@ -26,4 +26,14 @@ NEXT = {
     "next.brings-resonance": "resonance at {freq_hz:mhz}",
     "next.brings-db": "{gain_db:db} dB more over the bands, {between:db} dB in nine of ten cases",
     "next.brings-all": "that anything leaves at all",
+    "promise.made": "Promised {gain_db:db} dB more over the bands ({between:db} dB in nine of ten cases).",
+    "promise.read-since": "Nothing has been read since: read where you read before, and it stands here.",
+    "promise.not-read-before": "Nothing was read before, so what it brought cannot be told by readings.",
+    "promise.other-frequencies": (
+        "No frequency was read both before and since: read at {at:list} again, and it stands here."
+    ),
+    "promise.measured": "Measured {gain_db:db} dB less lost ({between:db} dB), by the readings at {at:list}.",
+    "promise.kept": "The two agree.",
+    "promise.less": "That is less than was promised.",
+    "promise.more": "That is more than was promised.",
 }

@@ -55,6 +55,7 @@ RULES = {
     "rule.three-rising-frequencies": "must be three rising frequencies or more",
     "rule.points-too-far": "has its points too far apart to count the waves on that line: take more of them",
     "rule.uneven-steps": "must have even steps in frequency",
+    "rule.no-promise": "This note is not of a step that was done",
     "rule.not-known-by-points": "is planned or not described yet: there are no points to be read",
     "rule.too-few-points": "must have {least:count} points or more (it has {value:count})",
     "rule.other-frequencies": "must have the frequencies of {other}",

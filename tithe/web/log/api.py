@@ -12,6 +12,7 @@ from pydantic import Field
 from tithe.answers.log import log_json, trend_json
 from tithe.answers.log.kept import kept
 from tithe.answers.log.kept_marks import measured_of
+from tithe.answers.log.promise import KeptPromise, kept_promise
 from tithe.answers.log.shapes import ReconciledOut, TrendOut
 from tithe.answers.requests import DocumentRequest
 from tithe.core.cost import Pause
@@ -103,6 +104,19 @@ def what_came_before(request: HttpRequest, pk: int) -> Any:
     found = timeline.before(entry.station, entry)
     since = _rows(entry.station, [found.since])[0] if found.since else None
     return {"since": since, "between": _rows(entry.station, found.between), "changed": found.changed}
+
+
+@router.get("/log/{pk}/promise", response=KeptPromise)
+def what_it_brought(request: HttpRequest, pk: int) -> Any:
+    """Of a note of a step that was done: what was promised, and what the readings before and since show."""
+    entry = _entry(pk)
+    promised = RemarkModel.model_validate(entry.body).promised if entry.kind == "note" else None
+    if promised is None:
+        raise InputError("", "no-promise")
+    before, since = (explaining.beside(entry, after) for after in (False, True))
+    some = [one for one in (before, since) if one]
+    seconds = sum(reconcile.cost_s(st, len(r), len({one.freq_hz for one in r})) for st, r in some)
+    return computed(request, seconds, "fewer-readings", partial(kept_promise, promised, before, since))
 
 
 @router.get("/stations/{pk}/log.csv", response=str, openapi_extra={"x-form": "csv"})

@@ -17,8 +17,10 @@ from tithe.core.log.reconcile import MOST_READINGS, require_readings
 from tithe.core.log.taken import Taken
 from tithe.core.message import tell
 from tithe.document.readings import ReadingModel
+from tithe.document.station import StationFile
 from tithe.text import say
 from tithe.web.log.models import LogEntry
+from tithe.web.stations import services as stations
 from tithe.web.stations.models import Station as KeptStation
 from tithe.web.sweeps import services as sweeps
 
@@ -59,6 +61,24 @@ def by_day(station: KeptStation, low_mhz: float, high_mhz: float) -> dict[date, 
 def day_of(found: Placed) -> date | None:
     """The day of the last of them."""
     return max((entry.taken.date() for entry, _ in found), default=None)
+
+
+def beside(entry: LogEntry, after: bool) -> tuple[Station, list[Taken]] | None:
+    """The readings of the last day before an entry, or of the first day ``after`` it (its own among these),
+    with the station as it stood then; None where nothing was read."""
+    day = entry.taken.replace(hour=0, minute=0, second=0, microsecond=0)
+    log = entry.station.log.filter(kind="reading", removed=False)
+    some = log.filter(taken__lt=day).order_by("-taken")
+    if after:
+        some = log.filter(taken__gte=day).order_by("taken")
+    first = some.first()
+    if first is None:
+        return None
+    # What is changed on the day of a step is changed by that step, whatever hour it was read at.
+    moment = first.taken + timedelta(days=1) if after else first.taken
+    station = StationFile.model_validate(stations.as_it_stood(entry.station, moment)).to_core()
+    found, _ = placed(some.filter(taken__date=first.taken.date()), station, MOST_READINGS_OPEN)
+    return (station, [one for _, one in found]) if found else None
 
 
 def sweeps_of(station: KeptStation, found: Placed) -> list[Sweeping]:

@@ -104,6 +104,13 @@ def put_before(station: Station, earlier: Sequence[tuple[datetime, StationFile]]
     station.save()
 
 
+def as_it_stood(station: Station, moment: datetime) -> dict[str, Any]:
+    """Its document at a moment, as far back as earlier states are kept."""
+    there = Revision.objects.filter(station=station, saved__gte=moment).order_by("version").first()
+    document: dict[str, Any] = (there or station).document
+    return document
+
+
 @transaction.atomic
 def rename(station: Station, name: str) -> Station:
     """Another name, as a save of its own."""

@@ -68,6 +68,7 @@ export type RetuningOut = Schemas['RetuningOut'];
 export type TrendOut = Schemas['TrendOut'];
 export type PlacedOut = Schemas['PlacedOut'];
 export type LogRow = Schemas['LogRow'];
+export type KeptPromise = Schemas['KeptPromise'];
 export type NextAnswer = Schemas['NextAnswer'];
 export type StepToDo = Schemas['StepToDo'];
 export type ReadingFile = Schemas['ReadingModel'];

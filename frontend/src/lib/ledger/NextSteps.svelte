@@ -48,11 +48,18 @@
     }
     session.view = step.view;
   }
+  /** In figures, so that later readings can be laid beside it. */
+  function promised({ id, kind, gain_db }: StepToDo) {
+    if (kind !== 'change' || !gain_db) return {};
+    const { min, median, max } = gain_db;
+    if (min === null || median === null || max === null) return {};
+    return { promised: { id, gain_db: [min, median, max] as [number, number, number] } };
+  }
   async function done(step: StepToDo) {
     const text = `Done: ${step.text} Promised: ${step.brings}.`;
     const trouble = await noteDown(
       session.keeper.id,
-      { note: { date: today(), text } },
+      { note: { date: today(), text, ...promised(step) } },
       `${step.id} ${today()}`.slice(0, 64),
     );
     noted[step.id] = trouble || 'It stands in the log, with what was promised.';

@@ -1,5 +1,5 @@
 <script lang="ts">
-  import type { BeforeOut, LogRow } from '../api/client';
+  import type { BeforeOut, KeptPromise, LogRow } from '../api/client';
   import { Asking } from '../api/asking.svelte';
   import { api } from '../api/client';
   import { digits } from '../figures';
@@ -27,6 +27,11 @@
   const own = $derived(row.kind === 'reading' || row.kind === 'note');
   let open = $state(false);
   const before = new Asking<BeforeOut>();
+
+  const promised = $derived(row.kind === 'note' && 'promised' in row.body);
+  const promise = new Asking<KeptPromise>();
+  const compare = () =>
+    promise.ask(() => api.GET('/api/log/{pk}/promise', { params: { path: { pk: row.key } } }));
 
   function ask() {
     open = !open;
@@ -56,6 +61,11 @@
               onclick={ask}>what changed before?</button
             >
           {/if}
+          {#if promised}
+            <button type="button" class="linkish" aria-label="what it brought: {text}" onclick={compare}
+              >what did it bring?</button
+            >
+          {/if}
           {#if row.kind === 'sweep' || row.kind === 'preset'}
             <button type="button" class="linkish" aria-label="look at: {text}" onclick={onopen}
               >look at it</button
@@ -69,6 +79,9 @@
         {/if}
       </span>
     </div>
+    {#if promise.answer || promise.trouble}
+      <p role="status">{promise.answer?.sentence ?? promise.trouble}</p>
+    {/if}
     {#if open}<Before found={before.answer} trouble={before.trouble} />{/if}
   </td>
 </tr>
