@@ -97,7 +97,13 @@
 
 <div class="choose">
   <section aria-label="Choose" class="body">
-    {#if choosing.trouble}<p class="trouble" role="alert">{choosing.trouble}</p>{/if}
+    {#if choosing.trouble}
+      {#if !answer}<p class="verdict serif">
+          Where does the match belong, and which feedline is worth its price? That is told here as soon as the
+          antenna and the length of the run are known.
+        </p>{/if}
+      <p class="trouble" role="alert">{choosing.trouble}</p>
+    {/if}
     {#if faulty}<p class="trouble">
         What is marked as wrong must be mended first; the answer is from before.
       </p>{/if}

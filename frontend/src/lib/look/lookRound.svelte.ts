@@ -1,6 +1,6 @@
 import { storage } from '../ui/storage.svelte';
 
-/** The look round: five steps over the demo station, once, and again when asked for. */
+/** The look round: over the demo station once, and again when asked for; it can be left at any step. */
 const KEY = 'tithe.look-round';
 
 export interface Step {
@@ -24,7 +24,7 @@ export const STEPS: readonly Step[] = [
   {
     target: 'Ledger',
     title: 'The ledger',
-    text: 'The verdict in a sentence, then every part with what it takes. Each figure opens: choose one, and its rule is shown with the numbers put in.',
+    text: 'The verdict in a sentence, what comes next in three steps at most, then every part with what it takes. Each figure opens: choose one, and its rule is shown with the numbers put in.',
   },
   {
     target: 'Inspector',
@@ -32,9 +32,24 @@ export const STEPS: readonly Step[] = [
     text: 'Choose a part of the run and change it here: its length, its type, its setting. Every figure follows at once; undo is at the top.',
   },
   {
-    target: 'Views',
-    title: 'More views of the station',
-    text: 'Sweep reads an analyzer’s file, Choose ranks where to match and which line to lay, Arrangements lays a variant beside the station, and Report is for the folder in the shack.',
+    target: 'Plan',
+    title: 'Plan',
+    text: 'Before anything is bought or hung: what an antenna will be, where the match belongs and which line to lay, a variant beside the station, and what practitioners disagree on.',
+  },
+  {
+    target: 'Measure',
+    title: 'Measure',
+    text: 'What an analyzer’s sweep says, what a tuner or a line really loses on the bench, and the log: readings beside what they should be, and what is wrong where they are not.',
+  },
+  {
+    target: 'Set',
+    title: 'Set',
+    text: 'The tuner: how far it reaches, its chart of presets and its dials; and the bands that count.',
+  },
+  {
+    target: 'Keep',
+    title: 'Keep',
+    text: 'Every earlier state of the station, and a report for the folder in the shack.',
   },
 ];
 

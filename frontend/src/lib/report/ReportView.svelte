@@ -123,7 +123,9 @@
         {:else}
           <tr
             ><td colspan={labels.length + (planned ? 8 : 6)}
-              >{ledgers.busy ? 'Computing …' : 'Nothing can be computed yet.'}</td
+              >{ledgers.busy
+                ? 'Computing …'
+                : 'Nothing can be computed yet: describe the antenna and lay the run, in Ledger.'}</td
             ></tr
           >
         {/each}
