@@ -30,6 +30,7 @@
 </script>
 
 {#if answer}
+  <p class="verdict serif" data-testid="log-verdict">{answer.sentence}</p>
   <Scroller label="Readings beside what was to be expected">
     <table class="plain figures">
       <thead>
@@ -54,7 +55,6 @@
       </tbody>
     </table>
   </Scroller>
-  <p class="verdict serif" data-testid="log-verdict">{answer.sentence}</p>
   {#if answer.beside.length}<p class="soft" data-testid="log-beside">{answer.beside.join(' ')}</p>{/if}
   <div class="beside">
     <section>
