@@ -1,6 +1,7 @@
 """How often a diagnosis is right that is told with so much: hidden stations by the hundred, in a table.
 
-``python -m benchmarks.reliability`` writes `docs/reliability.md`. The stations are `benchmarks.hidden`'s,
+``python -m benchmarks.reliability`` writes `docs/reliability.md`. The stations are those of
+`tithe.core.practice.hidden`,
 whose families and sizes are not the priors': a demo station, read at the meters it has.
 """
 
@@ -12,10 +13,10 @@ from typing import NamedTuple
 
 import numpy as np
 
-from benchmarks.hidden import hidden
 from tithe.core import Station
 from tithe.core.log.reconcile import NAMED, reconcile
 from tithe.core.parts.meter import Meter
+from tithe.core.practice.hidden import hidden
 from tithe.document.station import StationFile
 
 DEMOS = Path(__file__).parents[1] / "tithe" / "web" / "stations" / "demo_data"
@@ -64,7 +65,8 @@ def lines(found: list[Trial]) -> Iterator[str]:
     yield "# How often a diagnosis is right"
     yield ""
     yield (
-        f"{len(found)} stations with something hidden in them (or nothing), drawn by `benchmarks/hidden.py`: "
+        f"{len(found)} stations with something hidden in them (or nothing), drawn by "
+        "`tithe/core/practice/hidden.py`: "
         "causes of continuous size, whose families and sizes are not the priors that the diagnosis has, "
         "solved part by part and read by meters that leak and err. Made by `make reliability`."
     )

@@ -50,17 +50,6 @@ def fresh_mill(page: Page) -> None:
     page.get_by_test_id("verdict").wait_for()
 
 
-def swr_only(page: Page) -> None:
-    """Know the antenna by its SWR in the room only."""
-    fresh_mill(page)
-    page.get_by_role("button", name="inverted vee", exact=True).first.click()
-    page.get_by_label("Known by").select_option("swr")
-    page.get_by_label("SWR at each frequency").fill(
-        "7.0 1.6\n7.1 1.3\n7.2 1.5\n14 6\n14.35 5\n28 2.4\n29.7 2.6"
-    )
-    band(page, "20 m")
-
-
 def variant(page: Page) -> None:
     """Lay the tuner at the mast beside the tuner in the room."""
     fresh_mill(page)
@@ -120,6 +109,17 @@ def logged(page: Page) -> None:
     page.wait_for_timeout(1500)
 
 
+def practised(page: Page) -> None:
+    """A round in the mill after two readings."""
+    page.get_by_text("Any cause, in this station").click()
+    page.get_by_role("button", name="Hide something in it").click()
+    read = page.get_by_role("form", name="Read next")
+    for place in (0, 1):
+        read.get_by_role("combobox").first.select_option(index=place)
+        read.get_by_role("button").click()
+        page.wait_for_timeout(700)
+
+
 def choose(page: Page) -> None:
     """The decision for the mill."""
     view(page, "Choose")
@@ -172,7 +172,7 @@ VIEWS: dict[str, tuple[str, int, int, str, Callable[[Page], None]]] = {
     "presets": ("stations/1/tuner/2/chart?mhz=3.65", 1280, 1000, "dark", presets),
     "log": ("stations/1/log", 1280, 2300, "light", logged),
     "plan": ("stations/4/antenna", 1280, 1900, "light", planned),
-    "swr-only": ("start", 1280, 800, "light", swr_only),
+    "practice": ("stations/1/practice", 1280, 800, "light", practised),
 }
 
 

@@ -102,14 +102,22 @@
     else trouble = 'The station could not be made.';
   }
 
-  /** Asked for at the front door: over the demo station, which is begun where there is none. */
+  /** The demo station, which is begun where there is none. */
+  async function demo(): Promise<number | null> {
+    const id = stations.rows.find((row) => row.name === DEMO.name)?.id ?? (await begin(DEMO.slug));
+    if (id === null) trouble = 'The station could not be made.';
+    return id;
+  }
+  /** Asked for at the front door. */
   async function lookAgain() {
-    const demo = stations.rows.find((row) => row.name === DEMO.name)?.id ?? (await begin(DEMO.slug));
-    if (demo === null) trouble = 'The station could not be made.';
-    else {
-      lookRound.begin();
-      openStation(demo);
-    }
+    const id = await demo();
+    if (id === null) return;
+    lookRound.begin();
+    openStation(id);
+  }
+  async function practise() {
+    const id = await demo();
+    if (id !== null) router.go({ id, view: 'practice' });
   }
 
   async function beginWith(document: StationFile) {
@@ -196,6 +204,7 @@
         onstart={start}
         onfile={importFile}
         onlook={lookAgain}
+        onpractice={practise}
         {onterms}
         onconvert={() => converter.open()}
         onask={(asks) => router.shows({ asks })}

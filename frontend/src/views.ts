@@ -15,6 +15,7 @@ export const VIEWS = {
   questions: 'Questions',
   bands: 'Bands',
   log: 'Log',
+  practice: 'Practice',
   history: 'History',
   report: 'Report',
 } as const;
@@ -23,7 +24,7 @@ export type View = keyof typeof VIEWS;
 /** Beside the ledger, in the order of the work. */
 export const GROUPS: readonly [string, readonly View[]][] = [
   ['Plan', ['antenna', 'choose', 'arrangements', 'questions']],
-  ['Measure', ['sweep', 'bench', 'log']],
+  ['Measure', ['sweep', 'bench', 'log', 'practice']],
   ['Set', ['tuner', 'bands']],
   ['Keep', ['history', 'report']],
 ];
@@ -81,6 +82,10 @@ export const PAGES: Record<Exclude<View, 'ledger'>, Page> = {
   ),
   log: page(
     () => import('./lib/log/LogView.svelte'),
+    (at) => ({ session: at }),
+  ),
+  practice: page(
+    () => import('./lib/practice/PracticeView.svelte'),
     (at) => ({ session: at }),
   ),
   history: page(

@@ -29,7 +29,7 @@ SMALL = {
     "/api/loss", "/api/loss/working", "/api/bench/tuner", "/api/bench/practice/{job}",
     "/api/tuner/presets/read", "/api/sweeps/{pk}/working", "/api/readings/expected",
     "/api/readings/causes", "/api/shelf/compare/working", "/api/schools/{slug}/working",
-    "/api/stations/{pk}/trim",
+    "/api/stations/{pk}/trim", "/api/practice/{pk}/read", "/api/practice/{pk}/answer",
 }  # fmt: skip
 """Whose largest input is a document, which other tests send, or a few figures."""
 
@@ -114,6 +114,7 @@ def largest(mill):
         yield "/api/stations/{pk}/next", {"document": document}
         yield "/api/next", {"document": document}
         yield "/api/antenna/known", {"document": document}
+        yield "/api/practice", {"document": document, "level": 3}
 
 
 @pytest.fixture(scope="module")

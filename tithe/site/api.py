@@ -27,6 +27,7 @@ from tithe.web.answering import router as answers
 from tithe.web.http import CSV, JSON_LINES, NotKeptError, Refusal, Refusals, refusals, subject_of
 from tithe.web.library.api import router as library
 from tithe.web.log.api import router as log
+from tithe.web.practice.api import router as practice
 from tithe.web.slot import BusyError, GoneError
 from tithe.web.stations.api import router as stations
 from tithe.web.stations.api_shelf import router as shelf
@@ -102,7 +103,7 @@ api = RefusingAPI(
     parser=StrictParser(),
     renderer=StrictRenderer(),
 )
-for router in (library, stations, shelf, answers(), log, sweeps):
+for router in (library, stations, shelf, answers(), log, sweeps, practice):
     api.add_router("", router)
 
 

@@ -33,6 +33,7 @@ INSTALLED_APPS = [
     "tithe.web.stations",
     "tithe.web.sweeps",
     "tithe.web.log",
+    "tithe.web.practice",
 ]
 MIDDLEWARE = [
     "django.middleware.security.SecurityMiddleware",

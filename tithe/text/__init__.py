@@ -22,6 +22,7 @@ from tithe.text import (
     log_cards,
     loss,
     next_steps,
+    practice,
     questions,
     rules,
     sweep,
@@ -51,6 +52,7 @@ TEMPLATES = merged(
     sweep.SWEEPS,
     loss.LOSSES,
     next_steps.NEXT,
+    practice.PRACTICE,
     workings.WORKINGS,
     questions.WORDS,
 )

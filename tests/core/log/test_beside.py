@@ -5,7 +5,6 @@ from dataclasses import replace
 import numpy as np
 import pytest
 
-from benchmarks.hidden import Turned
 from tests.core.log.stations import BEHIND, RUN, gamma_of, random_station, read, truth, with_gamma
 from tithe.answers.log.log_json import answer
 from tithe.core import solve
@@ -14,6 +13,7 @@ from tithe.core.log.case import in_state
 from tithe.core.log.kept import Beside, Kept
 from tithe.core.log.reconcile import reconcile
 from tithe.core.parts.more_lossy import more_lossy
+from tithe.core.practice.hidden import Turned
 
 
 def swept(real, freqs, joint, age=None, sd=0.0, rng=None):

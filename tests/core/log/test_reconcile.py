@@ -7,7 +7,6 @@ from functools import cache
 import numpy as np
 import pytest
 
-from benchmarks.hidden import hidden
 from benchmarks.reliability import stations
 from tests import full
 from tests.core.log.stations import BEFORE, BEHIND, FAR, KNOWN, NEAR, RUN, random_station, read, truth
@@ -28,6 +27,7 @@ from tithe.core.message import tell
 from tithe.core.parts.meter import Meter
 from tithe.core.parts.more_lossy import more_lossy
 from tithe.core.parts.transformer import Transformer
+from tithe.core.practice.hidden import hidden
 from tithe.core.reflection import swr
 
 MANY = full.of(16, 40)

@@ -109,20 +109,30 @@ def _candidates(found: Weighed) -> Iterator[Further]:
         for state in states:
             for at in meters:
                 beyond = at != RADIO and outdoors[at]
-                minutes = _OUTDOORS_MIN if beyond else _AGAIN_MIN if state == "auto" else _SWITCHED_MIN
                 if (at, f, state) not in taken:
+                    minutes = minutes_of(station, "meter", at, state)
                     yield Further("meter", at, f, state, 0.0, minutes, beyond, ())
                 yield Further("dummy", at, f, state, 0.0, _OUTDOORS_MIN, True, ())
             for joint in range(1, len(chain) + 1):
                 if any(isinstance(chain[n], Meter) for n in (joint - 1, joint) if n < len(chain)):
                     continue
-                minutes = _OUTDOORS_MIN if outdoors[joint] else _INDOORS_MIN
+                minutes = minutes_of(station, "borrowed", joint, state)
                 yield Further("borrowed", joint, f, state, 0.0, minutes, outdoors[joint], ())
         for joint in range(1, len(chain) + 1):
             if any(one.joint == joint and one.freq_hz == f for one in case.that_day):
                 continue
-            minutes = _OUTDOORS_MIN if outdoors[joint] else _INDOORS_MIN
+            minutes = minutes_of(station, "analyzer", joint, states[-1])
             yield Further("analyzer", joint, f, states[-1], 0.0, minutes, outdoors[joint], ())
+
+
+def minutes_of(station: Station, how: How, at: int, tuner: State) -> float:
+    """About how long a reading takes: at a meter, or at a joint."""
+    beyond = at != RADIO and _outdoors(station)[at]
+    if how == "dummy" or beyond:
+        return _OUTDOORS_MIN
+    if how != "meter":
+        return _INDOORS_MIN
+    return _AGAIN_MIN if tuner == "auto" else _SWITCHED_MIN
 
 
 def _outdoors(station: Station) -> list[bool]:

@@ -51,6 +51,12 @@ def life(slug: str) -> Life:
     return Life(station_file.validate(document | beside), tuple(earlier))
 
 
+@cache
+def practice(level: int) -> StationFile:
+    """The station that something is hidden in where nobody brings one: on the first level a simple run."""
+    return start(DEMOS[0]) if level > 1 else station_file.read(_text("practice-run.json"))
+
+
 def _with(document: dict[str, Any], changes: dict[str, Any]) -> dict[str, Any]:
     """Another document, with values put at places such as ``chain[5].line``; null takes a key away."""
     other: dict[str, Any] = json.loads(json.dumps(document))

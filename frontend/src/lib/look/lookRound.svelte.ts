@@ -39,7 +39,7 @@ export const STEPS: readonly Step[] = [
   {
     target: 'Measure',
     title: 'Measure',
-    text: 'What an analyzer’s sweep says, what a tuner or a line really loses on the bench, and the log: readings beside what they should be, and what is wrong where they are not.',
+    text: 'What an analyzer’s sweep says, what a tuner or a line really loses on the bench, and the log: readings beside what they should be, and what is wrong where they are not. In Practice something is hidden, to be found.',
   },
   {
     target: 'Set',

@@ -12,12 +12,15 @@
     onfile: (file: File | undefined) => void;
     /** A look round the demo station is asked for. */
     onlook: () => void;
+    /** Something hidden is to be found. */
+    onpractice: () => void;
     onterms: () => void;
     onconvert: () => void;
     /** The question that needs no station. */
     children: Snippet;
   }
-  let { stations, trouble, news, onstart, onfile, onlook, onterms, onconvert, children }: Props = $props();
+  let { stations, trouble, news, onstart, onfile, onlook, onpractice, onterms, onconvert, children }: Props =
+    $props();
 </script>
 
 <main>
@@ -25,6 +28,7 @@
   <p class="lead serif">
     Where the transmit power goes, from the transmitter to the antenna.
     <button type="button" class="linkish look" onclick={onlook}>A look round</button>
+    <button type="button" class="linkish look" onclick={onpractice}>Practice</button>
     <button type="button" class="linkish look" onclick={onterms}>Terms</button>
     <button type="button" class="linkish look" onclick={onconvert}>A figure in other words</button>
   </p>

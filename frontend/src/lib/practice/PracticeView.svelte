@@ -1,0 +1,116 @@
+<script lang="ts">
+  import { onMount } from 'svelte';
+  import type { Session } from '../station/session.svelte';
+  import { digits } from '../figures';
+  import Segments from '../ui/Segments.svelte';
+  import { Playing, type Level } from './playing.svelte';
+  import RoundReadings from './RoundReadings.svelte';
+  import Verdict from './Verdict.svelte';
+
+  /** Something is hidden in a station, and found by reading, with the minutes counted. */
+  let { session }: { session: Session } = $props();
+  const playing = new Playing();
+  onMount(() => void playing.resume());
+  const LEVELS: [string, string][] = [
+    ['1', 'One cause, a simple run'],
+    ['2', 'Any cause, in this station'],
+    ['3', 'Two causes, in this station'],
+  ];
+  let level = $state('1');
+  let cause = $state('');
+  const round = $derived(playing.round);
+  const open = $derived(round !== null && round.verdict === null);
+</script>
+
+<section aria-label="Practice">
+  <p class="verdict serif">What is wrong, and in how few minutes can you know?</p>
+  {#if playing.trouble}<p class="trouble" role="alert">{playing.trouble}</p>{/if}
+  {#if !round}
+    <p>
+      Something is hidden in a station, or nothing. Read meters and an analyzer as you would there, each
+      reading costs its minutes; then say what it is. What was hidden stays on the server until then.
+    </p>
+    <Segments label="Level" value={level} options={LEVELS} onchoose={(key) => (level = key)} />
+    <p>
+      <button
+        type="button"
+        class="firm"
+        disabled={playing.busy}
+        onclick={() => playing.begin(Number(level) as Level, session.document)}>Hide something in it</button
+      >
+    </p>
+  {:else}
+    <p>
+      “{round.document.name}”, with {digits(round.power_w)} W set.
+      {round.document.notes}
+    </p>
+    <RoundReadings {round} busy={playing.busy || !open} onread={(one) => playing.read(one)} />
+    {#if open}
+      <h2 class="serif">What is it?</h2>
+      <div class="answer">
+        <select aria-label="What is wrong" bind:value={cause}>
+          <option value="" disabled>choose</option>
+          {#each round.causes as one (one.id)}<option value={one.id}>{one.name}</option>{/each}
+        </select>
+        <button
+          type="button"
+          class="firm"
+          disabled={playing.busy || cause === ''}
+          onclick={() => playing.answer(cause)}>That is it</button
+        >
+        {#if playing.busy}<span class="soft" role="status">Looking for the best way …</span>{/if}
+      </div>
+    {:else if round.verdict}
+      <Verdict verdict={round.verdict} readings={round.readings} />
+      <p>
+        <button
+          type="button"
+          class="firm"
+          onclick={() => {
+            cause = '';
+            playing.leave();
+          }}>Another round</button
+        >
+      </p>
+    {/if}
+  {/if}
+  {#if playing.score?.rounds}
+    <p class="soft" data-testid="score">
+      Of the last {playing.score.rounds}: {playing.score.right} right, in {digits(playing.score.minutes)} minutes;
+      the best ways take {digits(playing.score.best_minutes)}.
+    </p>
+  {/if}
+</section>
+
+<style>
+  section {
+    padding: 0.9rem 1.4rem 2rem;
+    max-width: 60rem;
+  }
+  section > p {
+    margin: 0.4rem 0;
+  }
+  .verdict {
+    font-size: 1.45rem;
+  }
+  h2 {
+    font-size: 1.1rem;
+    margin-top: 1rem;
+  }
+  .answer {
+    display: flex;
+    flex-wrap: wrap;
+    gap: 0.5rem 1rem;
+    align-items: center;
+  }
+  select {
+    background: var(--paper);
+    max-width: 100%;
+  }
+  .soft {
+    color: var(--ink-soft);
+  }
+  .trouble {
+    color: var(--heat-ink);
+  }
+</style>

@@ -1,0 +1,113 @@
+<script lang="ts">
+  import type { PracticeRound } from '../api/client';
+  import { digits, swr, watts } from '../figures';
+  import Scroller from '../ui/Scroller.svelte';
+  import type { Reading } from './playing.svelte';
+
+  /** What was read in a round, and what to read next. */
+  interface Props {
+    round: PracticeRound;
+    busy: boolean;
+    onread: (reading: Reading) => void;
+  }
+  let { round, busy, onread }: Props = $props();
+  let place = $state(0);
+  let mhz = $state<number | null>(null);
+  let tuner = $state<'auto' | 'bypass'>('auto');
+  const chosen = $derived(round.places[place] ?? round.places[0]);
+  const at = $derived(mhz ?? round.mhz[0] ?? 0);
+  const tuned = $derived(round.tuners.length > 1);
+  const switches = $derived(tuned && chosen?.how === 'meter');
+  const minutes = $derived((chosen?.minutes ?? 0) + (switches && tuner === 'bypass' ? 1 : 0));
+  const named = ({ how, name }: { how: string; name: string }) =>
+    how === 'meter' ? name : `analyzer ${name}`;
+  const shown = (one: PracticeRound['readings'][number]) =>
+    one.r_ohm === null || one.x_ohm === null
+      ? `${watts(one.forward_w)} W forward, ${watts(one.reflected_w)} W reflected`
+      : `${digits(one.r_ohm)} ${one.x_ohm < 0 ? '−' : '+'} j${digits(Math.abs(one.x_ohm))} Ω`;
+</script>
+
+{#if round.readings.length}
+  <Scroller label="What you have read">
+    <table class="plain figures">
+      <thead>
+        <tr>
+          <th scope="col" class="text">Where</th>
+          <th scope="col">MHz</th>
+          {#if tuned}<th scope="col" class="text">Tuner</th>{/if}
+          <th scope="col" class="text">Shows</th>
+          <th scope="col">SWR</th>
+          <th scope="col">as described</th>
+          <th scope="col">minutes</th>
+        </tr>
+      </thead>
+      <tbody>
+        {#each round.readings as one, n (n)}
+          <tr>
+            <th scope="row" class="text">{named(one)}</th>
+            <td>{digits(one.mhz, 5)}</td>
+            {#if tuned}<td class="text"
+                >{one.how === 'analyzer' || one.tuner === 'bypass' ? 'out of line' : 'in use'}</td
+              >{/if}
+            <td class="text">{shown(one)}</td>
+            <td>{swr(one.swr)}</td>
+            <td>{swr(one.expected_swr)}</td>
+            <td>{digits(one.minutes)}</td>
+          </tr>
+        {/each}
+      </tbody>
+      <tfoot>
+        <tr
+          ><th scope="row" colspan={tuned ? 6 : 5} class="text">Minutes so far</th><td
+            >{digits(round.minutes)}</td
+          ></tr
+        >
+      </tfoot>
+    </table>
+  </Scroller>
+{/if}
+<form
+  aria-label="Read next"
+  onsubmit={(event) => {
+    event.preventDefault();
+    if (chosen) onread({ how: chosen.how, at: chosen.at, mhz: at, tuner: switches ? tuner : 'auto' });
+  }}
+>
+  <label>
+    Read
+    <select bind:value={place}>
+      {#each round.places as one, n (n)}<option value={n}>{named(one)}, {digits(one.minutes)} minutes</option
+        >{/each}
+    </select>
+  </label>
+  <label>
+    at
+    <select value={at} onchange={(event) => (mhz = Number(event.currentTarget.value))}>
+      {#each round.mhz as one (one)}<option value={one}>{digits(one, 5)} MHz</option>{/each}
+    </select>
+  </label>
+  {#if switches}
+    <label>
+      the tuner
+      <select bind:value={tuner}>
+        <option value="auto">in use, matched</option>
+        <option value="bypass">out of line</option>
+      </select>
+    </label>
+  {/if}
+  <button type="submit" class="firm" disabled={busy}>Read it, {digits(minutes)} minutes</button>
+</form>
+
+<style>
+  form {
+    display: flex;
+    flex-wrap: wrap;
+    align-items: center;
+    gap: 0.5rem 1rem;
+    margin-top: 0.8rem;
+  }
+  select {
+    background: var(--paper);
+    max-width: 100%;
+  }
+</style>

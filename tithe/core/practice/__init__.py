@@ -1,0 +1,1 @@
+"""Practice: stations with something hidden in them, and how it is found."""

@@ -1,0 +1,126 @@
+"""Finding what is hidden: reading by reading, each with its minutes, until one is sure of a cause.
+
+What is read next is for whoever reads to choose: the reading that tells most a minute, or any.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Callable, Sequence
+from dataclasses import dataclass, replace
+from typing import Literal, NamedTuple
+
+import numpy as np
+
+from tithe.core.cost import Pause, go_on
+from tithe.core.log.further import Further, minutes_of
+from tithe.core.log.kept import Beside, Kept
+from tithe.core.log.reconcile import Reconciled, reconcile
+from tithe.core.log.taken import RADIO, State, Taken
+from tithe.core.parts.meter import Meter
+from tithe.core.practice.hidden import Visit
+from tithe.core.station import Station
+
+MOST_STEPS = 12
+SURE = 0.97
+"""Who is as sure as that reads no further."""
+_SHOWS_NOTHING_W = 1e-6
+
+
+class Step(NamedTuple):
+    """A reading to take: at a meter (`RADIO`: the radio's own), or with an analyzer at a joint (before the
+    n-th part, the last the feedpoint), which looks towards the antenna with the tuner out of line."""
+
+    how: Literal["meter", "analyzer"]
+    at: int
+    freq_hz: float
+    tuner: State = "auto"
+
+
+@dataclass(frozen=True)
+class Notes:
+    """What has been read so far, in how many minutes."""
+
+    station: Station
+    readings: tuple[Taken, ...] = ()
+    beside: tuple[Beside, ...] = ()
+    steps: tuple[Step, ...] = ()
+    minutes: float = 0.0
+
+    def taken(self, step: Step, there: Visit, rng: np.random.Generator) -> Notes:
+        """With one reading more."""
+        spent = replace(
+            self,
+            steps=(*self.steps, step),
+            minutes=self.minutes + minutes_of(self.station, step.how, step.at, step.tuner),
+        )
+        if step.how == "analyzer":
+            gamma = there.gamma(step.at, step.freq_hz, rng)
+            gamma *= min(1.0, 1 / abs(gamma))
+            return replace(spent, beside=(*self.beside, Beside(step.freq_hz, step.at, gamma)))
+        forward, reflected = there.shown(step.at, step.freq_hz, step.tuner, rng) or (_SHOWS_NOTHING_W, 0.0)
+        one = Taken(step.freq_hz, step.at, forward, reflected, tuner=step.tuner, power_w=there.power_w)
+        return replace(spent, readings=(*self.readings, one))
+
+    def explained(self, pause: Pause = go_on) -> Reconciled:
+        """What explains them. Raises `InputError` where nothing was read at a meter."""
+        return reconcile(self.station, self.readings, kept=Kept(beside=self.beside), pause=pause)
+
+
+def possible(station: Station, meters: Sequence[int], freqs_hz: Sequence[float]) -> list[Step]:
+    """All readings that may be taken."""
+    tuned = any(part.tuner and not part.bypassed for part in station.chain)
+    states: list[State] = ["auto", "bypass"] if tuned else ["auto"]
+    read = [Step("meter", at, f, state) for f in freqs_hz for state in states for at in meters]
+    swept = [Step("analyzer", joint, f) for f in freqs_hz for joint in range(1, len(station.chain) + 1)]
+    return [*read, *swept]
+
+
+Choose = Callable[[Reconciled, list[Step]], Step | None]
+"""What to read next of what is left; None: nothing more."""
+
+
+def by_bits(found: Reconciled, left: list[Step]) -> Step | None:
+    """The reading that takes away most of what is open, a minute."""
+    for one in found.further:
+        step = _as_step(one)
+        if step is not None and any(_alike(step, other) for other in left):
+            return next(other for other in left if _alike(step, other))
+    return None
+
+
+def _as_step(one: Further) -> Step | None:
+    if one.how not in ("meter", "analyzer"):
+        return None
+    return Step("analyzer" if one.how == "analyzer" else "meter", one.at, one.freq_hz, one.tuner)
+
+
+def _alike(one: Step, other: Step) -> bool:
+    same = one.how == other.how and one.at == other.at and abs(one.freq_hz - other.freq_hz) < 1
+    return same and (one.how == "analyzer" or one.tuner == other.tuner)
+
+
+def at_random(rng: np.random.Generator) -> Choose:
+    """Any of those that are left."""
+    return lambda found, left: left[int(rng.integers(len(left)))] if left else None
+
+
+def way(there: Visit, freqs_hz: Sequence[float], choose: Choose, rng: np.random.Generator) -> list[Notes]:
+    """From the first meter on, until one is sure or nothing more is read: what was known after each
+    reading."""
+    station = there.station
+    left = possible(station, there.meters, freqs_hz)
+    step: Step | None = left[0]
+    notes = Notes(station)
+    out: list[Notes] = []
+    while step is not None and len(out) < MOST_STEPS:
+        notes = notes.taken(step, there, rng)
+        out.append(notes)
+        left = [one for one in left if one != step]
+        found = notes.explained()
+        step = None if found.causes[0].weight > SURE else choose(found, left)
+    return out
+
+
+def meters_of(station: Station) -> list[int]:
+    """The radio's own, and those in line."""
+    return [RADIO, *(n for n, part in enumerate(station.chain) if isinstance(part, Meter))]

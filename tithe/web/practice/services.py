@@ -1,0 +1,132 @@
+"""Playing a round: reading, answering, and the score."""
+
+from __future__ import annotations
+
+import secrets
+from dataclasses import dataclass
+from functools import cached_property
+from typing import cast
+
+import numpy as np
+from django.db import transaction
+
+from tithe.core import Station
+from tithe.core.cost import Pause, go_on
+from tithe.core.errors import InputError, require
+from tithe.core.log.causes import CauseId
+from tithe.core.log.reconcile import Reconciled, cost_s
+from tithe.core.practice.hidden import Visit
+from tithe.core.practice.levels import Level, causes_of, hide
+from tithe.core.practice.way import MOST_STEPS, Notes, Step, by_bits, possible, way
+from tithe.document.station import StationFile
+from tithe.web.practice.models import Round
+
+MOST_BANDS = 4
+LAST = 10
+"""Over so many rounds the score counts."""
+
+
+@dataclass(frozen=True)
+class Played:
+    """A kept round with what is hidden in it."""
+
+    kept: Round
+
+    @cached_property
+    def station(self) -> Station:
+        """As it is described."""
+        return StationFile.model_validate(self.kept.document).to_core()
+
+    @property
+    def level(self) -> Level:
+        """Of the round."""
+        return cast(Level, self.kept.level)
+
+    @cached_property
+    def freqs_hz(self) -> list[float]:
+        """At which it may be read: the middles of bands that the antenna's data reach, some of many."""
+        low, high = self.station.antenna.range_hz
+        every = [band.middle_hz for band in self.station.bands if low <= band.middle_hz <= high]
+        if len(every) <= MOST_BANDS:
+            return every
+        return [every[n] for n in np.linspace(0, len(every) - 1, MOST_BANDS).round().astype(int)]
+
+    @cached_property
+    def there(self) -> Visit:
+        """The truth."""
+        return hide(self.station, self.freqs_hz, self.level, self.kept.seed)
+
+    @property
+    def causes(self) -> tuple[CauseId, ...]:
+        """What may be hidden."""
+        return causes_of(self.station, self.level)
+
+    @cached_property
+    def possible(self) -> list[Step]:
+        """All readings that may be taken."""
+        return possible(self.station, self.there.meters, self.freqs_hz)
+
+    @cached_property
+    def notes(self) -> list[Notes]:
+        """What was known after each reading."""
+        notes, out = Notes(self.station), []
+        for n, one in enumerate(self.kept.steps):
+            notes = notes.taken(Step(*one), self.there, self._rng(n))
+            out.append(notes)
+        return out
+
+    def _rng(self, n: int) -> np.random.Generator:
+        return np.random.default_rng((self.kept.seed, 7, n))
+
+    def explained(self, pause: Pause = go_on) -> Reconciled | None:
+        """What explains all that was read; None where no meter was."""
+        notes = self.notes[-1] if self.notes else None
+        return notes.explained(pause) if notes and notes.readings else None
+
+    def best_way(self) -> list[Notes]:
+        """Reading by what takes away most a minute."""
+        return way(self.there, self.freqs_hz, by_bits, np.random.default_rng((self.kept.seed, 11)))
+
+    def answer_s(self) -> float:
+        """Seconds that an answer may take."""
+        return MOST_STEPS * cost_s(self.station, MOST_STEPS, len(self.freqs_hz))
+
+
+def begin(document: StationFile, level: Level) -> Played:
+    """A new round. Raises `InputError` where nothing can be read in the station."""
+    played = Played(
+        Round(document=document.model_dump(exclude_none=True), level=level, seed=secrets.randbits(48))
+    )
+    station = played.station
+    require(bool(station.chain), "document.chain", "nothing-to-hide-in")
+    require(bool(played.freqs_hz), "document.antenna", "nothing-to-read")
+    require(station.antenna.phase_known, "document.antenna", "nothing-to-hide-in")
+    played.kept.save()
+    return played
+
+
+@transaction.atomic
+def read(played: Played, step: Step) -> Played:
+    """One reading more. Raises `InputError` for one that cannot be taken, or after the answer."""
+    require(not played.kept.answer, "", "round-is-over")
+    require(step in played.possible, "", "not-to-be-read")
+    require(len(played.kept.steps) < 4 * MOST_STEPS, "", "enough-read", most=4 * MOST_STEPS)
+    played.kept.steps = [*played.kept.steps, list(step)]
+    played.kept.save()
+    return Played(played.kept)
+
+
+def answer(played: Played, cause: str, best_minutes: float) -> None:
+    """Say what is wrong. Raises `InputError` for what is none, or said twice."""
+    if cause not in played.causes:
+        raise InputError("cause", "one-of", cause, allowed=list(played.causes))
+    require(not played.kept.answer, "", "round-is-over")
+    played.kept.answer, played.kept.right = cause, cause in played.there.causes
+    played.kept.minutes = played.notes[-1].minutes if played.notes else 0.0
+    played.kept.best_minutes = best_minutes
+    played.kept.save()
+
+
+def last_rounds() -> list[Round]:
+    """Those that were answered, the last first."""
+    return list(Round.objects.exclude(answer="")[:LAST])

@@ -1,0 +1,144 @@
+"""A round as it is told: what may be read, what was, and how it went."""
+
+from __future__ import annotations
+
+import numpy as np
+
+from tithe.answers.log.log_json import name_of
+from tithe.core.cost import Pause
+from tithe.core.log.further import minutes_of
+from tithe.core.log.instruments import instrument
+from tithe.core.log.taken import RADIO
+from tithe.core.message import Message, tell
+from tithe.core.practice.hidden import planes
+from tithe.core.practice.way import Notes, Step, by_bits
+from tithe.core.reflection import swr
+from tithe.document.station import StationFile
+from tithe.text import say
+from tithe.web.practice.services import Played
+from tithe.web.practice.shapes import (
+    CauseToName,
+    PlaceToRead,
+    PracticeReading,
+    PracticeVerdict,
+    RoundOut,
+)
+
+_FIGURES = ("forward_w", "reflected_w", "swr", "r_ohm", "x_ohm")
+
+
+def shown(played: Played, verdict: PracticeVerdict | None = None) -> RoundOut:
+    station = played.station
+    steps = played.possible
+    places = list(dict.fromkeys((one.how, one.at) for one in steps))
+    return RoundOut(
+        id=str(played.kept.pk),
+        level=played.level,
+        document=StationFile.model_validate(played.kept.document),
+        power_w=played.there.power_w,
+        mhz=[freq / 1e6 for freq in played.freqs_hz],
+        tuners=list(dict.fromkeys(one.tuner for one in steps if one.how == "meter")),
+        places=[
+            PlaceToRead(
+                how=how, at=at, name=_name(played, how, at), minutes=minutes_of(station, how, at, "auto")
+            )
+            for how, at in places
+        ],
+        causes=[CauseToName(id=one, name=say(tell(f"kind.{one}"))) for one in played.causes],
+        readings=_readings(played),
+        minutes=played.notes[-1].minutes if played.notes else 0.0,
+        answer=played.kept.answer,
+        verdict=verdict,
+    )
+
+
+def _name(played: Played, how: str, at: int) -> str:
+    station = played.station
+    if how == "meter":
+        return say(tell("practice.radio")) if at == RADIO else name_of(station, at)
+    return "at the feedpoint" if at == len(station.chain) else f"before {station.chain[at].label}"
+
+
+def _readings(played: Played) -> list[PracticeReading]:
+    out, before = [], Notes(played.station)
+    for notes in played.notes:
+        step = notes.steps[-1]
+        figures: dict[str, float | None] = dict.fromkeys(
+            ("forward_w", "reflected_w", "swr", "r_ohm", "x_ohm")
+        )
+        if step.how == "analyzer":
+            gamma = notes.beside[-1].gamma
+            z = 50 * (1 + gamma) / (1 - gamma) if abs(1 - gamma) > 1e-9 else complex(1e9)
+            figures |= {"r_ohm": z.real, "x_ohm": z.imag, "swr": _ratio(abs(gamma))}
+        else:
+            one = notes.readings[-1]
+            figures |= {
+                "forward_w": one.forward_w,
+                "reflected_w": one.reflected_w,
+                "swr": _ratio(one.rho or 0.0),
+            }
+        out.append(
+            PracticeReading(
+                how=step.how, at=step.at, name=_name(played, step.how, step.at), mhz=step.freq_hz / 1e6,
+                tuner=step.tuner, minutes=notes.minutes - before.minutes,
+                expected_swr=_expected(played, step), **figures,
+            )
+        )  # fmt: skip
+        before = notes
+    return out
+
+
+def _expected(played: Played, step: Step) -> float | None:
+    """The SWR that the station would show there if it were as it is described."""
+    swept = step.how == "analyzer"
+    port = planes(played.station, "bypass" if swept else step.tuner, step.freq_hz)[step.at]
+    against = 50.0 if swept else instrument(played.station, step.at).reference_ohm
+    return _ratio(float(abs(port.gamma(against))))
+
+
+def _ratio(rho: float) -> float | None:
+    return float(swr(np.asarray(rho))) if rho < 1 else None
+
+
+def judged(played: Played, pause: Pause, best: list[Notes] | None = None) -> RoundOut:
+    best = played.best_way() if best is None else best
+    truth = [tell(f"kind.{one}") for one in played.there.causes]
+    answer = played.kept.answer
+    right = answer in played.there.causes
+    code = "half" if right and len(truth) > 1 else "right" if right else "wrong"
+    said: list[Message] = [tell(f"practice.{code}", truth=_both(truth), answer=tell(f"kind.{answer}"))]
+    said += played.there.told
+    better = []
+    for notes in played.notes:
+        pause()
+        if not notes.readings:
+            continue
+        found = notes.explained(pause)
+        step = by_bits(found, [one for one in played.possible if one not in notes.steps])
+        better.append(say(tell("practice.next-best", step=_step(played, step))) if step else "")
+    found_last = played.explained(pause)
+    if found_last is None:
+        said.append(tell("practice.nothing-read"))
+    else:
+        share = sum(one.weight for one in found_last.causes if one.id in played.there.causes)
+        first = found_last.causes[0]
+        known = first.id in played.there.causes
+        told = {"share": share} if known else {"share": first.weight, "likeliest": tell(f"kind.{first.id}")}
+        said.append(tell("practice.sure" if known else "practice.sure-other", **told))
+    minutes = played.notes[-1].minutes if played.notes else 0.0
+    said.append(tell("practice.minutes", minutes=round(minutes), best=round(best[-1].minutes)))
+    steps = [say(_step(played, notes.steps[-1])) for notes in best]
+    return shown(played, PracticeVerdict(right=right, sentence=say(said), better=better, best=steps))
+
+
+def _both(truth: list[Message]) -> Message:
+    return truth[0] if len(truth) == 1 else tell("practice.two", first=truth[0], second=truth[1])
+
+
+def _step(played: Played, step: Step) -> Message:
+    at = _name(played, step.how, step.at)
+    if step.how == "analyzer":
+        return tell("practice.step-analyzer", at=at, freq_hz=step.freq_hz)
+    if played.there.tuner < 0:
+        return tell("practice.step-plain", at=at, freq_hz=step.freq_hz)
+    return tell("practice.step-meter", at=at, freq_hz=step.freq_hz, tuner=step.tuner == "bypass")
