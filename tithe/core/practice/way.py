@@ -105,19 +105,23 @@ def at_random(rng: np.random.Generator) -> Choose:
 
 
 def way(there: Visit, freqs_hz: Sequence[float], choose: Choose, rng: np.random.Generator) -> list[Notes]:
-    """From the first meter on, until one is sure or nothing more is read: what was known after each
-    reading."""
+    """The first meter on each frequency, then whatever is chosen, until one is sure or nothing more is read:
+    what was known after each reading. What another frequency would show is told only where one has read."""
     station = there.station
     left = possible(station, there.meters, freqs_hz)
-    step: Step | None = left[0]
+    at_hand = [Step("meter", there.meters[0], freq) for freq in freqs_hz]
     notes = Notes(station)
     out: list[Notes] = []
-    while step is not None and len(out) < MOST_STEPS:
+    while len(out) < MOST_STEPS:
+        step = at_hand.pop(0) if at_hand else None
+        if step is None:
+            found = notes.explained()
+            step = None if found.causes[0].weight > SURE else choose(found, left)
+        if step is None:
+            break
         notes = notes.taken(step, there, rng)
         out.append(notes)
         left = [one for one in left if one != step]
-        found = notes.explained()
-        step = None if found.causes[0].weight > SURE else choose(found, left)
     return out
 
 

@@ -19,6 +19,7 @@
   const tuned = $derived(round.tuners.length > 1);
   const switches = $derived(tuned && chosen?.how === 'meter');
   const minutes = $derived((chosen?.minutes ?? 0) + (switches && tuner === 'bypass' ? 1 : 0));
+  const took = (count: number) => `${digits(count)} ${count === 1 ? 'minute' : 'minutes'}`;
   const named = ({ how, name }: { how: string; name: string }) =>
     how === 'meter' ? name : `analyzer ${name}`;
   const shown = (one: PracticeRound['readings'][number]) =>
@@ -76,8 +77,7 @@
   <label>
     Read
     <select bind:value={place}>
-      {#each round.places as one, n (n)}<option value={n}>{named(one)}, {digits(one.minutes)} minutes</option
-        >{/each}
+      {#each round.places as one, n (n)}<option value={n}>{named(one)}, {took(one.minutes)}</option>{/each}
     </select>
   </label>
   <label>
@@ -95,7 +95,7 @@
       </select>
     </label>
   {/if}
-  <button type="submit" class="firm" disabled={busy}>Read it, {digits(minutes)} minutes</button>
+  <button type="submit" class="firm" disabled={busy}>Read it, {took(minutes)}</button>
 </form>
 
 <style>
