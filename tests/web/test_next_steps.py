@@ -47,6 +47,15 @@ def test_a_station_that_wants_nothing_is_left_alone():
     assert answer["sentence"].startswith("Nothing needs doing")
 
 
+def test_an_antenna_known_at_one_frequency_is_to_be_known_on_its_bands_first():
+    answer = told(antenna={"kind": "swr", "label": "a", "points": [[7.1, 3.0]]})
+    assert answer["left_out"] == []
+    (step,) = [one for one in answer["steps"] if one["kind"] == "measure"]
+    assert step["view"] == "sweep" and step["text"].startswith("The antenna is known at 7.1 MHz alone.")
+    wider = told(antenna={"kind": "swr", "label": "a", "points": [[7.05, 3.0], [7.1, 2.0]]})
+    assert "from 7.05 MHz to 7.1 MHz alone" in wider["steps"][0]["text"]
+
+
 def test_what_can_break_goes_first_then_what_to_build():
     chain = [{"kind": "line", "label": "run", "line": "rg-174", "length_m": 60.0}]
     chain.insert(0, {"kind": "inline", "label": "switch", "loss_db": 0.1, "z_ohm": 50, "max_power_w": 20})

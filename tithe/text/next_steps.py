@@ -19,6 +19,15 @@ NEXT = {
         "The baseline is of {date}, {months:count} {months:plural|month|months} old: take a sweep at the "
         "same place and lay it beside."
     ),
+    "next.known-at": "The antenna is known at {low_hz:mhz} alone.",
+    "next.known-between": (
+        "The antenna is known from {low_hz:mhz} to {high_hz:mhz} alone, on no band from edge to edge."
+    ),
+    "next.make-known": (
+        "Read the SWR on the radio at the edges of the bands you use, the tuner out of line, or bring in a "
+        "sweep."
+    ),
+    "next.brings-bands": "every band on the left, and what to build",
     "next.brings-safety": "safe again",
     "next.brings-cause": "the cause, or fewer that it may be",
     "next.brings-decision": "a decision that is surer",

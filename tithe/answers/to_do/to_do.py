@@ -36,6 +36,8 @@ from tithe.text import line, remedy, say
 
 T = TypeVar("T")
 MOST = 3
+_EDGES_MIN = 10.0
+"""To read an SWR at the edges of some bands."""
 _MOST_READINGS, _MOST_READINGS_OPEN = 80, 60
 _FROM_NOTHING_DB = 40.0
 """A gain that large is none that one has in dB: hardly anything leaves now."""
@@ -61,6 +63,9 @@ class ToDo:
     def answer(self, today: date, pause: Pause) -> NextAnswer:
         """The steps, and why some could not be told."""
         found = list(self._cautions())
+        if self._known_on_no_band():
+            found.append(self._make_known())
+            self.left_out = []
         ways: tuple[Callable[[Pause], Iterator[StepToDo]], ...] = (
             self._unexplained,
             self._choice,
@@ -116,6 +121,26 @@ class ToDo:
                     mhz=bands[where[0]].middle_hz / 1e6,
                     part=stage,
                 )
+
+    def _known_on_no_band(self) -> bool:
+        low, high = self.station.antenna.range_hz
+        slack = 1e-9 * high if np.isfinite(high) else 0.0
+        whole = [b for b in self.station.bands if low - slack <= b.low_hz and b.high_hz <= high + slack]
+        return not whole and low <= high and bool(self.station.chain)
+
+    def _make_known(self) -> StepToDo:
+        """Nothing can be chosen before the antenna is known over a band."""
+        low, high = self.station.antenna.range_hz
+        told = tell("next.known-at" if low == high else "next.known-between", low_hz=low, high_hz=high)
+        return step(
+            "measure.bands",
+            "measure",
+            (told, tell("next.make-known")),
+            tell("next.brings-bands"),
+            "sweep",
+            minutes=_EDGES_MIN,
+            mhz=low / 1e6,
+        )
 
     def _unexplained(self, pause: Pause) -> Iterator[StepToDo]:
         """Readings of the last day that the station as it is described does not explain."""

@@ -2,7 +2,8 @@
   import X from '@lucide/svelte/icons/x';
   import { tick } from 'svelte';
   import ReadingForm from '../log/ReadingForm.svelte';
-  import type { Session } from '../station/session.svelte';
+  import { addressOf } from '../../routes';
+  import { placeShown, type Session } from '../station/session.svelte';
 
   /** The flags on the strip, to be typed at: what a meter, or the radio's own, shows. */
   interface Props {
@@ -78,6 +79,13 @@
     {#key shown.at}
       <ReadingForm {session} at={shown.at} />
     {/key}
+    <p>
+      <a
+        class="linkish"
+        href={addressOf({ ...placeShown(session), view: 'log' })}
+        onclick={() => (open = null)}>What the log says of it</a
+      >
+    </p>
   </section>
 {/if}
 
