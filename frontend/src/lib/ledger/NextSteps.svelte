@@ -10,6 +10,8 @@
   /** At most three steps, asked once the station has stood for a moment: it takes as long as a choice. */
   let { session }: { session: Session } = $props();
   const STANDS_MS = 1500;
+  /** Who only passes by on the way to another view asks nothing. */
+  const STAYS_MS = 700;
   let first = true;
   const asking = new Asking<NextAnswer>();
   const asked = $derived(questionOf(session.document));
@@ -24,7 +26,7 @@
           api.POST('/api/stations/{pk}/next', { params, body: { document: session.document } }),
         );
       },
-      first ? 0 : STANDS_MS,
+      first ? STAYS_MS : STANDS_MS,
     );
     first = false;
     return () => clearTimeout(timer);
