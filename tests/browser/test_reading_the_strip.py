@@ -6,6 +6,7 @@ import pytest
 from axe_playwright_python.sync_playwright import Axe
 from playwright.sync_api import expect
 
+from tests.browser.conftest import NEXT
 from tests.browser.test_first_slice import saved
 from tests.browser.test_laying_out import parts
 
@@ -139,6 +140,17 @@ def test_another_frequency_in_the_band_moves_everything(mill_page):
     mill_page.get_by_label("Frequency", exact=True).fill("abc")
     expect(mill_page.get_by_text("The frequency must be a number above 0.")).to_be_visible()
     expect(verdict).to_contain_text("On 40 m, ")
+
+
+def test_what_comes_next_leads_to_where_it_is_done(mill_page):
+    mill_page.unroute(NEXT)
+    mill_page.reload()
+    steps = mill_page.get_by_test_id("next").get_by_role("listitem")
+    expect(steps).to_have_count(3)
+    steps.last.get_by_role("button", name="It is done").click()
+    expect(steps.last.get_by_role("status")).to_contain_text("in the log")
+    steps.last.get_by_role("button", name="Do it in Choose").click()
+    expect(mill_page).to_have_title(re.compile("^Choose"))
 
 
 def test_beside_the_ledger_the_strip_is_slim_until_it_is_opened(mill_page):
