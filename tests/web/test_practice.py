@@ -5,11 +5,15 @@ import json
 import numpy as np
 import pytest
 
+from tithe.core import solve
+from tithe.core.cost import go_on
 from tithe.core.log.taken import RADIO
 from tithe.core.practice.hidden import visit
-from tithe.core.practice.levels import causes_of, hide
-from tithe.core.practice.way import at_random, by_bits, way
+from tithe.core.practice.levels import causes_of, hide, often
+from tithe.core.practice.way import Notes, at_random, by_bits, possible, way
+from tithe.web.practice import telling
 from tithe.web.practice.models import Round
+from tithe.web.practice.services import Played
 from tithe.web.stations import demo
 
 
@@ -38,8 +42,13 @@ def test_a_round_from_beginning_to_end(client):
     truth = hide(demo.practice(1).to_core(), [mhz * 1e6], 1, kept.seed).causes[0]
     wrong = next(cause["id"] for cause in there["causes"] if cause["id"] != truth)
     over = post(client, f"{place}/answer", cause=wrong).json()
-    # At the radio a described station shows what it is expected to.
-    assert all(one["expected_swr"] >= 1 for one in two["readings"])
+    # What is expected is what the station as it is described shows by the ordinary way of solving.
+    budget = solve(demo.practice(1).to_core(), np.array([mhz * 1e6]))
+    if first["at"] >= 0:
+        shown = budget.stages[first["at"]].reading.swr[0]
+        assert one["readings"][0]["expected_swr"] == pytest.approx(float(shown), rel=1e-6)
+    far = abs(budget.antenna.gamma(50.0)[0])
+    assert two["readings"][1]["expected_swr"] == pytest.approx((1 + far) / (1 - far), rel=1e-6)
     assert over["verdict"]["right"] is False and "No: it was" in over["verdict"]["sentence"]
     assert len(over["verdict"]["best"]) >= 1
     assert post(client, f"{place}/answer", cause=truth).status_code == 422
@@ -76,9 +85,42 @@ def test_the_same_seed_hides_the_same_and_two_are_two():
     assert {hide(mill, [7.1e6], 2, seed).causes for seed in range(60)} == {
         (name,) for name in causes_of(mill, 2)
     }
+    two = Round(document=demo.practice(3).model_dump(exclude_none=True), level=3, seed=4)
+    two.steps = [list(Played(two).possible[0])]
+    two.answer = Played(two).there.causes[0]
+    told = telling.judged(Played(two), go_on, Played(two).notes).verdict.sentence
+    # What is weighed cause by cause says nothing of two together.
+    assert told.startswith("Half of it") and (
+        ("of both together nothing" in told) or ("something else" in told)
+    )
     for seed in range(20):
         causes = hide(mill, [7.1e6], 3, seed).causes
         assert len(set(causes)) == 2 and "as-described" not in causes
+
+
+def test_what_is_told_of_an_open_line_is_finite():
+    """Every place of many rounds read: no ratio beyond what is told, no R of less than nothing."""
+    for seed in range(12):
+        kept = Round(document=demo.practice(1).model_dump(exclude_none=True), level=1, seed=seed)
+        kept.steps = [list(step) for step in Played(kept).possible]
+        for one in telling.shown(Played(kept)).readings:
+            assert one.swr is None or 1 <= one.swr < 1e5
+            assert one.expected_swr is None or 1 <= one.expected_swr < 1e5
+            assert one.r_ohm is None or 0 <= one.r_ohm < 1e6
+
+
+def test_how_sure_one_may_be_goes_by_how_often_each_is_hidden():
+    """On a visit a station is mostly as it is described; here it is so no more often than anything else."""
+    station = demo.practice(1).to_core()
+    there = visit(station, np.array([7.1e6]), np.random.default_rng(3), ("as-described",))
+    step = possible(station, there.meters, [7.1e6])[0]
+    usual, even = (
+        Notes(station, met).taken(step, there, np.random.default_rng(1)).explained().causes
+        for met in (None, often(station, 1))
+    )
+    weights = [next(c.weight for c in some if c.id == "as-described") for some in (usual, even)]
+    assert weights[1] < weights[0]
+    assert {c.id for c in even if c.weight > 0} <= {*causes_of(station, 1)}
 
 
 def test_what_is_read_next_finds_it_in_fewer_minutes_than_reading_at_random():

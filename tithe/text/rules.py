@@ -56,9 +56,9 @@ RULES = {
     "rule.points-too-far": "has its points too far apart to count the waves on that line: take more of them",
     "rule.uneven-steps": "must have even steps in frequency",
     "rule.nothing-to-hide-in": (
-        "leaves nothing to hide something in: lay a run, and say what R and X the antenna has"
+        "This station leaves nothing to hide something in: lay a run, and say what R and X the antenna has"
     ),
-    "rule.nothing-to-read": "is known on none of the bands, so nothing could be read",
+    "rule.nothing-to-read": "The antenna is known on none of the bands, so nothing could be read",
     "rule.round-is-over": "This round is over: it has been answered",
     "rule.not-to-be-read": "No such reading can be taken here",
     "rule.enough-read": "{most:count} readings are enough: say what is wrong",

@@ -8,9 +8,10 @@ from datetime import date
 from tithe.answers.log.kept import Sweeping, sweeps_of
 from tithe.answers.sweep.trim import trim
 from tithe.answers.to_do.shapes import StepToDo
-from tithe.answers.to_do.step import Effort, step
+from tithe.answers.to_do.step import step
 from tithe.answers.tuner import presets_json
 from tithe.core import Station
+from tithe.core.choose.find_out import Effort
 from tithe.core.cost import Pause
 from tithe.core.message import tell
 from tithe.document.parts.tuner import TunerModel

@@ -7,6 +7,7 @@ from typing import Literal
 from typing_extensions import TypedDict
 
 from tithe.answers.station.budget_shapes import Span
+from tithe.core.choose.find_out import Effort
 
 StepKind = Literal["caution", "explain", "measure", "change", "trim", "presets", "baseline"]
 StepView = Literal["ledger", "log", "sweep", "bench", "antenna", "choose", "tuner"]
@@ -24,7 +25,7 @@ class StepToDo(TypedDict):
     brings: str
     gain_db: Span | None
     cost: float | None
-    effort: Literal["indoors", "outdoors", "climbing"]
+    effort: Effort
     minutes: float | None
     view: StepView
     mhz: float | None

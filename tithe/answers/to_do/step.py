@@ -2,14 +2,11 @@
 
 from __future__ import annotations
 
-from typing import Literal
-
 from tithe.answers.station.budget_shapes import Span
 from tithe.answers.to_do.shapes import StepKind, StepToDo, StepView
+from tithe.core.choose.find_out import Effort
 from tithe.core.message import Message, Told
 from tithe.text import say
-
-Effort = Literal["indoors", "outdoors", "climbing"]
 
 
 def step(

@@ -20,9 +20,10 @@ from tithe.answers.question import OwnLines
 from tithe.answers.spans import three
 from tithe.answers.to_do.checks import checks
 from tithe.answers.to_do.shapes import NextAnswer, StepToDo
-from tithe.answers.to_do.step import Effort, step
+from tithe.answers.to_do.step import step
 from tithe.core import Station, cautions_at, solve
 from tithe.core.choose import PLACEMENTS, Judged, Kit, find_first, named
+from tithe.core.choose.find_out import Effort
 from tithe.core.choose.tried import quantile
 from tithe.core.cost import MOST_S, Pause
 from tithe.core.errors import InputError
@@ -32,7 +33,7 @@ from tithe.core.log.taken import Taken
 from tithe.core.message import Message, tell
 from tithe.document.errors import StationError
 from tithe.document.station import StationFile
-from tithe.text import line, remedy, say
+from tithe.text import remedy, say, standing_alone
 
 T = TypeVar("T")
 MOST = 3
@@ -85,7 +86,7 @@ class ToDo:
             complaint = error.errors[0]
         except InputError as error:
             complaint = error
-        said = line(complaint)
+        said = standing_alone(complaint)
         if said not in self.left_out:
             self.left_out.append(said)
         return None

@@ -281,10 +281,11 @@ def _spoiled(
             joints.append((at, bad))
             across = bad.shunt_s > 0
             ohm = 1 / bad.shunt_s if across else abs(bad.series_ohm)
-            if at == len(chain):
-                told.append(tell("hidden.joint-feedpoint", ohm=ohm, across=across))
-            else:
-                told.append(tell("hidden.joint", part=chain[at].label, ohm=ohm, across=across))
+            where = (
+                tell("hidden.feedpoint") if at == len(chain) else tell("hidden.before", part=chain[at].label)
+            )
+            code = "leakage" if cause == "transformer" else "joint"
+            told.append(tell(f"hidden.{code}", where=where, ohm=ohm, across=across))
     for at, bad in sorted(joints, key=lambda one: -one[0]):
         chain.insert(at, bad)
     return tuple(told), replace(station, chain=tuple(chain), antenna=turned)

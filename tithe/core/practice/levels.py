@@ -6,7 +6,7 @@ from typing import Literal
 
 import numpy as np
 
-from tithe.core.log.causes import LEAST_M, CauseId
+from tithe.core.log.causes import LEAST_M, OFTEN, CauseId
 from tithe.core.parts.line import Line
 from tithe.core.parts.meter import Meter
 from tithe.core.parts.transformer import Transformer
@@ -44,5 +44,16 @@ def causes_of(station: Station, level: Level) -> tuple[CauseId, ...]:
     return tuple(one for one in (PLAIN if level == 1 else HIDDEN) if needs.get(one, True))
 
 
+def often(station: Station, level: Level) -> dict[CauseId, float]:
+    """How often each cause is met in such a round: what may be hidden evenly, all else never. Of two, neither
+    of which is none, it is told as of one."""
+    here = causes_of(station, level)
+    met: dict[CauseId, float] = {name: float(name in here) for name in OFTEN}
+    if level == 3:
+        met["as-described"] = _HARDLY
+    return met
+
+
+_HARDLY = 1e-3
 _OF_TUNERS = ("not-bypassed", "not-tuned")
 _OF_METERS = ("multiplier", "swapped", "reference", "wrong-end")

@@ -5,25 +5,26 @@ What is read next is for whoever reads to choose: the reading that tells most a 
 
 from __future__ import annotations
 
-from collections.abc import Callable, Sequence
+from collections.abc import Callable, Mapping, Sequence
 from dataclasses import dataclass, replace
 from typing import Literal, NamedTuple
 
 import numpy as np
 
 from tithe.core.cost import Pause, go_on
+from tithe.core.log.causes import CauseId
 from tithe.core.log.further import Further, minutes_of
 from tithe.core.log.kept import Beside, Kept
 from tithe.core.log.reconcile import Reconciled, reconcile
-from tithe.core.log.taken import RADIO, State, Taken
-from tithe.core.parts.meter import Meter
+from tithe.core.log.taken import State, Taken
 from tithe.core.practice.hidden import Visit
 from tithe.core.station import Station
 
 MOST_STEPS = 12
 SURE = 0.97
 """Who is as sure as that reads no further."""
-_SHOWS_NOTHING_W = 1e-6
+SHOWS_NOTHING_W = 1e-6
+"""Stands for a meter that does not move: no SWR can be told of it."""
 
 
 class Step(NamedTuple):
@@ -38,9 +39,11 @@ class Step(NamedTuple):
 
 @dataclass(frozen=True)
 class Notes:
-    """What has been read so far, in how many minutes."""
+    """What has been read so far, in how many minutes; ``often``: how often each cause is met where this is
+    read, as `reconcile` has it."""
 
     station: Station
+    often: Mapping[CauseId, float] | None = None
     readings: tuple[Taken, ...] = ()
     beside: tuple[Beside, ...] = ()
     steps: tuple[Step, ...] = ()
@@ -57,13 +60,13 @@ class Notes:
             gamma = there.gamma(step.at, step.freq_hz, rng)
             gamma *= min(1.0, 1 / abs(gamma))
             return replace(spent, beside=(*self.beside, Beside(step.freq_hz, step.at, gamma)))
-        forward, reflected = there.shown(step.at, step.freq_hz, step.tuner, rng) or (_SHOWS_NOTHING_W, 0.0)
+        forward, reflected = there.shown(step.at, step.freq_hz, step.tuner, rng) or (SHOWS_NOTHING_W, 0.0)
         one = Taken(step.freq_hz, step.at, forward, reflected, tuner=step.tuner, power_w=there.power_w)
         return replace(spent, readings=(*self.readings, one))
 
     def explained(self, pause: Pause = go_on) -> Reconciled:
         """What explains them. Raises `InputError` where nothing was read at a meter."""
-        return reconcile(self.station, self.readings, kept=Kept(beside=self.beside), pause=pause)
+        return reconcile(self.station, self.readings, self.often, Kept(beside=self.beside), pause)
 
 
 def possible(station: Station, meters: Sequence[int], freqs_hz: Sequence[float]) -> list[Step]:
@@ -104,13 +107,19 @@ def at_random(rng: np.random.Generator) -> Choose:
     return lambda found, left: left[int(rng.integers(len(left)))] if left else None
 
 
-def way(there: Visit, freqs_hz: Sequence[float], choose: Choose, rng: np.random.Generator) -> list[Notes]:
+def way(
+    there: Visit,
+    freqs_hz: Sequence[float],
+    choose: Choose,
+    rng: np.random.Generator,
+    often: Mapping[CauseId, float] | None = None,
+) -> list[Notes]:
     """The first meter on each frequency, then whatever is chosen, until one is sure or nothing more is read:
     what was known after each reading. What another frequency would show is told only where one has read."""
     station = there.station
     left = possible(station, there.meters, freqs_hz)
     at_hand = [Step("meter", there.meters[0], freq) for freq in freqs_hz]
-    notes = Notes(station)
+    notes = Notes(station, often)
     out: list[Notes] = []
     while len(out) < MOST_STEPS:
         step = at_hand.pop(0) if at_hand else None
@@ -123,8 +132,3 @@ def way(there: Visit, freqs_hz: Sequence[float], choose: Choose, rng: np.random.
         out.append(notes)
         left = [one for one in left if one != step]
     return out
-
-
-def meters_of(station: Station) -> list[int]:
-    """The radio's own, and those in line."""
-    return [RADIO, *(n for n, part in enumerate(station.chain) if isinstance(part, Meter))]

@@ -70,6 +70,7 @@ def require_near(freq_hz: float, mhz: float) -> None:
 def answer_round(request: HttpRequest, pk: str, body: AnswerRequest) -> Any:
     """Say what is wrong, once: the truth is told."""
     played = _kept(pk)
+    services.require_answer(played, body.cause)
 
     def job(pause: Pause) -> Any:
         best = played.best_way()

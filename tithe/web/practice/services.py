@@ -16,14 +16,15 @@ from tithe.core.errors import InputError, require
 from tithe.core.log.causes import CauseId
 from tithe.core.log.reconcile import Reconciled, cost_s
 from tithe.core.practice.hidden import Visit
-from tithe.core.practice.levels import Level, causes_of, hide
+from tithe.core.practice.levels import Level, causes_of, hide, often
 from tithe.core.practice.way import MOST_STEPS, Notes, Step, by_bits, possible, way
 from tithe.document.station import StationFile
 from tithe.web.practice.models import Round
+from tithe.web.stations.services import kept_form
 
 MOST_BANDS = 4
-LAST = 10
-"""Over so many rounds the score counts."""
+LAST, MOST_KEPT = 10, 200
+"""Over so many rounds the score counts, and so many are kept."""
 
 
 @dataclass(frozen=True)
@@ -62,6 +63,11 @@ class Played:
         return causes_of(self.station, self.level)
 
     @cached_property
+    def often(self) -> dict[CauseId, float]:
+        """How often each is hidden, by which readings are weighed here."""
+        return often(self.station, self.level)
+
+    @cached_property
     def possible(self) -> list[Step]:
         """All readings that may be taken."""
         return possible(self.station, self.there.meters, self.freqs_hz)
@@ -69,7 +75,7 @@ class Played:
     @cached_property
     def notes(self) -> list[Notes]:
         """What was known after each reading."""
-        notes, out = Notes(self.station), []
+        notes, out = Notes(self.station, self.often), []
         for n, one in enumerate(self.kept.steps):
             notes = notes.taken(Step(*one), self.there, self._rng(n))
             out.append(notes)
@@ -85,7 +91,9 @@ class Played:
 
     def best_way(self) -> list[Notes]:
         """Reading by what takes away most a minute."""
-        return way(self.there, self.freqs_hz, by_bits, np.random.default_rng((self.kept.seed, 11)))
+        return way(
+            self.there, self.freqs_hz, by_bits, np.random.default_rng((self.kept.seed, 11)), self.often
+        )
 
     def answer_s(self) -> float:
         """Seconds that an answer may take."""
@@ -93,21 +101,21 @@ class Played:
 
 
 def begin(document: StationFile, level: Level) -> Played:
-    """A new round. Raises `InputError` where nothing can be read in the station."""
-    played = Played(
-        Round(document=document.model_dump(exclude_none=True), level=level, seed=secrets.randbits(48))
-    )
+    """A new round; old ones are forgotten. Raises `InputError` where nothing can be read in the station."""
+    played = Played(Round(document=kept_form(document), level=level, seed=secrets.randbits(48)))
     station = played.station
     require(bool(station.chain), "document.chain", "nothing-to-hide-in")
     require(bool(played.freqs_hz), "document.antenna", "nothing-to-read")
     require(station.antenna.phase_known, "document.antenna", "nothing-to-hide-in")
     played.kept.save()
+    Round.objects.exclude(pk__in=list(Round.objects.values_list("pk", flat=True)[:MOST_KEPT])).delete()
     return played
 
 
 @transaction.atomic
 def read(played: Played, step: Step) -> Played:
     """One reading more. Raises `InputError` for one that cannot be taken, or after the answer."""
+    played.kept.refresh_from_db()  # another tab may have read
     require(not played.kept.answer, "", "round-is-over")
     require(step in played.possible, "", "not-to-be-read")
     require(len(played.kept.steps) < 4 * MOST_STEPS, "", "enough-read", most=4 * MOST_STEPS)
@@ -116,11 +124,18 @@ def read(played: Played, step: Step) -> Played:
     return Played(played.kept)
 
 
-def answer(played: Played, cause: str, best_minutes: float) -> None:
-    """Say what is wrong. Raises `InputError` for what is none, or said twice."""
+def require_answer(played: Played, cause: str) -> None:
+    """Raise `InputError` for what is no cause here, or for a round that is answered."""
     if cause not in played.causes:
         raise InputError("cause", "one-of", cause, allowed=list(played.causes))
     require(not played.kept.answer, "", "round-is-over")
+
+
+@transaction.atomic
+def answer(played: Played, cause: str, best_minutes: float) -> None:
+    """Say what is wrong. Raises `InputError` as `require_answer` does."""
+    played.kept.refresh_from_db()
+    require_answer(played, cause)
     played.kept.answer, played.kept.right = cause, cause in played.there.causes
     played.kept.minutes = played.notes[-1].minutes if played.notes else 0.0
     played.kept.best_minutes = best_minutes

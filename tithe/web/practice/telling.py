@@ -5,13 +5,14 @@ from __future__ import annotations
 import numpy as np
 
 from tithe.answers.log.log_json import name_of
+from tithe.core.antenna.sampled import INTERPOLATION_OHM
 from tithe.core.cost import Pause
 from tithe.core.log.further import minutes_of
 from tithe.core.log.instruments import instrument
 from tithe.core.log.taken import RADIO
 from tithe.core.message import Message, tell
 from tithe.core.practice.hidden import planes
-from tithe.core.practice.way import Notes, Step, by_bits
+from tithe.core.practice.way import SHOWS_NOTHING_W, Notes, Step, by_bits
 from tithe.core.reflection import swr
 from tithe.document.station import StationFile
 from tithe.text import say
@@ -68,15 +69,15 @@ def _readings(played: Played) -> list[PracticeReading]:
         )
         if step.how == "analyzer":
             gamma = notes.beside[-1].gamma
-            z = 50 * (1 + gamma) / (1 - gamma) if abs(1 - gamma) > 1e-9 else complex(1e9)
-            figures |= {"r_ohm": z.real, "x_ohm": z.imag, "swr": _ratio(abs(gamma))}
+            figures["swr"] = _ratio(abs(gamma))
+            if abs(1 - gamma) > _OPEN:
+                z = INTERPOLATION_OHM * (1 + gamma) / (1 - gamma)
+                figures |= {"r_ohm": max(z.real, 0.0), "x_ohm": z.imag}
         else:
             one = notes.readings[-1]
-            figures |= {
-                "forward_w": one.forward_w,
-                "reflected_w": one.reflected_w,
-                "swr": _ratio(one.rho or 0.0),
-            }
+            figures |= {"forward_w": one.forward_w, "reflected_w": one.reflected_w}
+            if one.forward_w is not None and one.forward_w > SHOWS_NOTHING_W:
+                figures["swr"] = _ratio(one.rho or 0.0)
         out.append(
             PracticeReading(
                 how=step.how, at=step.at, name=_name(played, step.how, step.at), mhz=step.freq_hz / 1e6,
@@ -92,12 +93,17 @@ def _expected(played: Played, step: Step) -> float | None:
     """The SWR that the station would show there if it were as it is described."""
     swept = step.how == "analyzer"
     port = planes(played.station, "bypass" if swept else step.tuner, step.freq_hz)[step.at]
-    against = 50.0 if swept else instrument(played.station, step.at).reference_ohm
+    against = INTERPOLATION_OHM if swept else instrument(played.station, step.at).reference_ohm
     return _ratio(float(abs(port.gamma(against))))
 
 
 def _ratio(rho: float) -> float | None:
-    return float(swr(np.asarray(rho))) if rho < 1 else None
+    return float(swr(np.asarray(rho))) if rho < _ALL else None
+
+
+_OPEN, _ALL = 1e-3, 1 - 1e-4
+"""Nearer to the open end of the disc R and X are none that an analyzer tells; from so much on all comes
+back."""
 
 
 def judged(played: Played, pause: Pause, best: list[Notes] | None = None) -> RoundOut:
@@ -112,10 +118,12 @@ def judged(played: Played, pause: Pause, best: list[Notes] | None = None) -> Rou
     for notes in played.notes:
         pause()
         if not notes.readings:
+            better.append(say(tell("practice.no-meter-yet")))
             continue
         found = notes.explained(pause)
         step = by_bits(found, [one for one in played.possible if one not in notes.steps])
-        better.append(say(tell("practice.next-best", step=_step(played, step))) if step else "")
+        told_next = tell("practice.next-best", step=_step(played, step)) if step else tell("practice.enough")
+        better.append(say(told_next))
     found_last = played.explained(pause)
     if found_last is None:
         said.append(tell("practice.nothing-read"))
@@ -124,7 +132,8 @@ def judged(played: Played, pause: Pause, best: list[Notes] | None = None) -> Rou
         first = found_last.causes[0]
         known = first.id in played.there.causes
         told = {"share": share} if known else {"share": first.weight, "likeliest": tell(f"kind.{first.id}")}
-        said.append(tell("practice.sure" if known else "practice.sure-other", **told))
+        code = "sure-other" if not known else "sure" if len(truth) == 1 else "sure-of-one"
+        said.append(tell(f"practice.{code}", **told))
     minutes = played.notes[-1].minutes if played.notes else 0.0
     said.append(tell("practice.minutes", minutes=round(minutes), best=round(best[-1].minutes)))
     steps = [say(_step(played, notes.steps[-1])) for notes in best]

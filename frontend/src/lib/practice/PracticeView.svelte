@@ -47,6 +47,11 @@
     <RoundReadings {round} busy={playing.busy || !open} onread={(one) => playing.read(one)} />
     {#if open}
       <h2 class="serif">What is it?</h2>
+      <p class="soft">
+        {round.level === 3
+          ? 'Two of these are so, any two alike often.'
+          : 'Each of these is hidden as often as any other.'}
+      </p>
       <div class="answer">
         <select aria-label="What is wrong" bind:value={cause}>
           <option value="" disabled>choose</option>

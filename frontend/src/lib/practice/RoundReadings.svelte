@@ -22,10 +22,15 @@
   const took = (count: number) => `${digits(count)} ${count === 1 ? 'minute' : 'minutes'}`;
   const named = ({ how, name }: { how: string; name: string }) =>
     how === 'meter' ? name : `analyzer ${name}`;
-  const shown = (one: PracticeRound['readings'][number]) =>
-    one.r_ohm === null || one.x_ohm === null
-      ? `${watts(one.forward_w)} W forward, ${watts(one.reflected_w)} W reflected`
-      : `${digits(one.r_ohm)} ${one.x_ohm < 0 ? '−' : '+'} j${digits(Math.abs(one.x_ohm))} Ω`;
+  function shown(one: PracticeRound['readings'][number]) {
+    if (one.how === 'meter')
+      return `${watts(one.forward_w)} W forward, ${watts(one.reflected_w)} W reflected`;
+    if (one.r_ohm === null || one.x_ohm === null) return 'open: R and X beyond what it tells';
+    return `${digits(one.r_ohm)} ${one.x_ohm < 0 ? '−' : '+'} j${digits(Math.abs(one.x_ohm))} Ω`;
+  }
+  /** A meter that does not move tells no SWR. */
+  const ratio = (one: PracticeRound['readings'][number]) =>
+    one.how === 'meter' && one.swr === null && !one.reflected_w ? '–' : swr(one.swr);
 </script>
 
 {#if round.readings.length}
@@ -51,7 +56,7 @@
                 >{one.how === 'analyzer' || one.tuner === 'bypass' ? 'out of line' : 'in use'}</td
               >{/if}
             <td class="text">{shown(one)}</td>
-            <td>{swr(one.swr)}</td>
+            <td>{ratio(one)}</td>
             <td>{swr(one.expected_swr)}</td>
             <td>{digits(one.minutes)}</td>
           </tr>

@@ -15,7 +15,7 @@
     <h2>After each of your readings</h2>
     <ol>
       {#each verdict.better as one, n (n)}
-        <li>{readings[n]?.name}: {one || 'nothing more was worth reading'}</li>
+        <li>{readings[n]?.name}: {one}</li>
       {/each}
     </ol>
   </section>
