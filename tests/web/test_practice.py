@@ -10,7 +10,7 @@ from tithe.core.cost import go_on
 from tithe.core.log.taken import RADIO
 from tithe.core.practice.hidden import visit
 from tithe.core.practice.levels import causes_of, hide, often
-from tithe.core.practice.way import Notes, at_random, by_bits, possible, way
+from tithe.core.practice.way import MOST_STEPS, Notes, at_random, by_bits, possible, way
 from tithe.web.practice import telling
 from tithe.web.practice.models import Round
 from tithe.web.practice.services import Played
@@ -74,6 +74,11 @@ def test_what_cannot_be_is_refused(client):
         {"how": "meter", "at": -1, "mhz": 3.0},
     ):
         assert post(client, f"{place}/read", **{"mhz": there["mhz"][0]} | bad).status_code == 422
+    for _ in range(MOST_STEPS):
+        again = post(client, f"{place}/read", how="meter", at=there["places"][0]["at"], mhz=there["mhz"][0])
+        assert again.status_code == 200
+    one_more = post(client, f"{place}/read", how="meter", at=there["places"][0]["at"], mhz=there["mhz"][0])
+    assert "12 readings are enough" in one_more.content.decode()
     assert post(client, f"{place}/answer", cause="gremlins").status_code == 422
     assert client.get("/api/practice/not-a-round").status_code == 404
 

@@ -11,7 +11,7 @@ import numpy as np
 from django.db import transaction
 
 from tithe.core import Station
-from tithe.core.cost import Pause, go_on
+from tithe.core.cost import Pause, go_on, refuse_beyond
 from tithe.core.errors import InputError, require
 from tithe.core.log.causes import CauseId
 from tithe.core.log.reconcile import Reconciled, cost_s
@@ -107,6 +107,7 @@ def begin(document: StationFile, level: Level) -> Played:
     require(bool(station.chain), "document.chain", "nothing-to-hide-in")
     require(bool(played.freqs_hz), "document.antenna", "nothing-to-read")
     require(station.antenna.phase_known, "document.antenna", "nothing-to-hide-in")
+    refuse_beyond(played.answer_s(), "smaller-station")  # before anybody has read for an hour
     played.kept.save()
     Round.objects.exclude(pk__in=list(Round.objects.values_list("pk", flat=True)[:MOST_KEPT])).delete()
     return played
@@ -118,7 +119,7 @@ def read(played: Played, step: Step) -> Played:
     played.kept.refresh_from_db()  # another tab may have read
     require(not played.kept.answer, "", "round-is-over")
     require(step in played.possible, "", "not-to-be-read")
-    require(len(played.kept.steps) < 4 * MOST_STEPS, "", "enough-read", most=4 * MOST_STEPS)
+    require(len(played.kept.steps) < MOST_STEPS, "", "enough-read", most=MOST_STEPS)
     played.kept.steps = [*played.kept.steps, list(step)]
     played.kept.save()
     return Played(played.kept)

@@ -46,10 +46,7 @@
         name: decided.name,
         right_in: decided.right_in ?? undefined,
       });
-    if (one.id === 'antenna') {
-      session.sweeps.bringing = true;
-      session.sweeps.takenAt = session.document.chain?.length ?? 0;
-    }
+    if (one.id === 'antenna') session.sweeps.bringFrom(session.document.chain.length);
     session.view = LEADS[one.id];
   }
   /** What the other school decides. */

@@ -44,10 +44,8 @@
   function go(step: StepToDo) {
     if (step.mhz !== null) session.tuneTo(step.mhz);
     if (step.part !== null) session.selected = step.part;
-    if (step.id === 'measure.antenna') {
-      session.sweeps.bringing = true;
-      session.sweeps.takenAt = session.document.chain.length;
-    }
+    if (step.id === 'measure.antenna') session.sweeps.bringFrom(session.document.chain.length);
+    if (step.id === 'measure.bands') session.sweeps.bringFrom(0);
     session.view = step.view;
   }
   /** In figures, so that later readings can be laid beside it. */

@@ -43,6 +43,7 @@
     <p>
       “{round.document.name}”, with {digits(round.power_w)} W set.
       {round.document.notes}
+      {#if round.level === 1}The strip above is your own station, not this one.{/if}
     </p>
     <RoundReadings {round} busy={playing.busy || !open} onread={(one) => playing.read(one)} />
     {#if open}

@@ -94,6 +94,7 @@
       class="part"
       style:left="{label.left}px"
       style:width="{label.width}px"
+      class:marked={!inserting}
       class:chosen={session.selected === label.at}
       class:carried={drag?.gap != null && drag.from === label.at}
       aria-pressed={session.selected === label.at}
@@ -164,6 +165,10 @@
     .part {
       padding: 0 1px;
     }
+  }
+  /* Room for the marks of the joints beside it. */
+  .marked {
+    padding: 0 14px;
   }
   .words {
     display: -webkit-box;

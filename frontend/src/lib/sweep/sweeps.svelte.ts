@@ -108,6 +108,12 @@ export class Sweeps {
     this.bringing = false;
   }
 
+  /** One comes to bring in a sweep that is taken at a joint. */
+  bringFrom(joint: number) {
+    this.bringing = true;
+    this.takenAt = joint;
+  }
+
   async recognise(text: string): Promise<Recognised | null> {
     this.refused = '';
     const { data, error } = await api.POST('/api/sweeps/recognise', { body: { text } });
