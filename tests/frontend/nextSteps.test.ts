@@ -18,6 +18,7 @@ const STEP: StepToDo = {
   view: 'sweep',
   mhz: null,
   part: null,
+  remember: null,
 };
 const CAUTION: StepToDo = {
   ...STEP,
@@ -39,7 +40,7 @@ function shown(answer: NextAnswer) {
 }
 
 test('each step leads to where it is done, and what is done stands in the log with what was promised', async () => {
-  const { server, session } = shown({ sentence: '', steps: [CAUTION, STEP], left_out: [] });
+  const { server, session } = shown({ sentence: '', steps: [CAUTION, STEP], done: [], left_out: [] });
   await userEvent.click(await screen.findByRole('button', { name: 'Show it' }));
   expect([session.view, session.mhz, session.selected]).toEqual(['ledger', 3.65, 0]);
   // A caution is over when it is mended, not when somebody says so.
@@ -47,7 +48,10 @@ test('each step leads to where it is done, and what is done stands in the log wi
   await userEvent.click(screen.getByRole('button', { name: 'It is done' }));
   expect((await screen.findByRole('status')).textContent).toContain('in the log');
   expect(server.to('/api/stations/7/log')[0]?.body).toMatchObject({
-    note: { text: 'Done: Measure R and X at the feedpoint first. Promised: a decision that is surer.' },
+    note: {
+      done: 'measure.antenna',
+      text: 'Done: Measure R and X at the feedpoint first. Promised: a decision that is surer.',
+    },
   });
   await userEvent.click(screen.getByRole('button', { name: 'Do it in Sweep' }));
   expect(session.view).toBe('sweep');
@@ -63,7 +67,7 @@ test('what a change is to bring is noted in figures, so that readings can be lai
     cost: 92,
     view: 'choose',
   };
-  const { server } = shown({ sentence: '', steps: [change], left_out: [] });
+  const { server } = shown({ sentence: '', steps: [change], done: [], left_out: [] });
   await userEvent.click(await screen.findByRole('button', { name: 'It is done' }));
   await screen.findByRole('status');
   expect(server.to('/api/stations/7/log')[0]?.body).toMatchObject({
@@ -72,7 +76,13 @@ test('what a change is to bring is noted in figures, so that readings can be lai
 });
 
 test('where nothing needs doing that is said, and what could not be told is named', async () => {
-  shown({ sentence: 'Nothing needs doing.', steps: [], left_out: ['the choice is too large'] });
+  shown({
+    sentence: 'Nothing needs doing.',
+    steps: [],
+    done: ['Noted as done on 2026-11-20: trim.'],
+    left_out: ['the choice is too large'],
+  });
   expect(await screen.findByText('Nothing needs doing.')).toBeTruthy();
+  expect(screen.getByText('Noted as done on 2026-11-20: trim.')).toBeTruthy();
   expect(screen.getByText('Not told: the choice is too large')).toBeTruthy();
 });

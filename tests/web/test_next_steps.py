@@ -134,3 +134,31 @@ def test_the_command_tells_the_same(tmp_path, capsys):
     assert {"id", "text", "gain_db", "cost", "effort"} <= set(step)
     assert main(["next", str(file)]) == 0
     assert capsys.readouterr().out.startswith("1. The baseline is of 2020-01-01")
+
+
+def test_what_was_noted_as_done_makes_room_for_the_next_until_a_season_is_over():
+    chain = [{"kind": "line", "label": "run", "line": "rg-174", "length_m": 60.0}]
+    before = told(chain=chain)
+    change = next(one for one in before["steps"] if one["kind"] == "change")
+    noted = {"date": "2026-11-01", "text": "built", "done": change["id"]}
+    after = told(chain=chain, remarks=[noted])
+    assert change["id"] not in [one["id"] for one in after["steps"]]
+    assert after["done"] == [
+        f"Noted as done on 2026-11-01: {change['text']} The run as it is described does not have it yet."
+    ]
+    assert told(chain=chain, remarks=[noted | {"date": "2026-05-01"}])["steps"] == before["steps"]
+
+
+@pytest.mark.django_db
+def test_who_goes_to_measure_takes_along_what_stood_so_that_the_choice_can_say_what_it_changed(client):
+    document = demo.start("hollin-lane-school").model_dump(exclude_none=True)
+    document |= {"remarks": [], "readings": [], "sweeps": []}
+    measure = [one for one in told(**document)["steps"] if one["kind"] == "measure"]
+    for one in measure:
+        assert one["id"] == f"measure.{one['remember']['what']}"
+        document["choice"] = document.get("choice", {}) | {"finding": one["remember"]}
+        asked = json.dumps({"document": document})
+        streamed = b"".join(client.post("/api/choose", asked, content_type="application/json"))
+        answer = [json.loads(line) for line in streamed.splitlines()][-1]["answer"]
+        assert answer["found_out"] == ""  # nothing is known any better yet
+    assert measure

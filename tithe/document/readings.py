@@ -18,7 +18,8 @@ class ReadingModel(FileObject):
     """``at``: the label of a meter in the chain, or ``radio`` for the radio's own. ``mode``: what the meter
     showed, ``emission``: what was sent, if they are other than the meter and the transmitter say; a ``mode``
     of carrier or speech stands for that emission. ``power_w``: the power that was set when it was read; left
-    out, that is not known; ``weather`` alike."""
+    out, that is not known; ``weather`` alike; ``load``: what stood at the end of the run, the
+    antenna where it is left out."""
 
     mhz: Positive
     at: Name
@@ -30,6 +31,7 @@ class ReadingModel(FileObject):
     tuner: Literal["auto", "bypass"] = "auto"
     power_w: Positive | None = None
     weather: Literal["dry", "wet"] | None = None
+    load: Literal["antenna", "dummy"] | None = None
     date: Annotated[str, Field(max_length=40)] = ""
     note: Annotated[str, Field(max_length=2000)] = ""
 
@@ -59,7 +61,7 @@ class ReadingModel(FileObject):
         sent: Emission | None = self.mode if self.mode in ("carrier", "speech") else self.emission
         return Taken(
             self.mhz * 1e6, place, self.forward_w, self.reflected_w, self.swr,
-            self.tuner, shows, sent, self.power_w, self.weather,
+            self.tuner, shows, sent, self.power_w, self.weather, self.load or "antenna",
         )  # fmt: skip
 
 
@@ -71,11 +73,13 @@ class PromisedModel(FileObject):
 
 
 class RemarkModel(FileObject):
-    """Something noted under a date: "new connector", "storm"; ``promised``: of a step that was done."""
+    """Something noted under a date: "new connector", "storm"; of a step that was done, ``done``: its
+    id, and what was ``promised``."""
 
     date: Annotated[str, Field(max_length=40)] = ""
     text: Annotated[str, Field(min_length=1, max_length=2000)]
     promised: PromisedModel | None = None
+    done: Annotated[str, Field(max_length=80)] | None = None
 
 
 def core_readings(readings: list[ReadingModel], station: Station) -> list[Taken]:

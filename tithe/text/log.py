@@ -209,6 +209,8 @@ READINGS = {
     "further.dummy.bypass": (
         "A dummy load in place of the antenna, read at {at}, {freq_hz:mhz}, the tuner bypassed."
     ),
+    "further.bench": "{at:capital} on the bench: how much it loses by itself.",
+    "further.means-factor": ("{near:figure} times what is written: {first}; {far:figure} times: {second}."),
     "further.means": "About SWR {near:ratio} there: {first}; about {far:ratio}: {second}.",
     "further.indoors": "Indoors, {minutes:g} {minutes:plural|minute|minutes}.",
     "further.outdoors": "Outdoors, {minutes:g} {minutes:plural|minute|minutes}.",

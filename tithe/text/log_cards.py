@@ -2,6 +2,10 @@
 
 CARDS = {
     "card.dummy": (
+        "A dummy load of 50 Ω that bears the power, in place of the antenna: what is read tells of the "
+        "run alone."
+    ),
+    "card.antenna": (
         "First into a dummy load: there the SWR is 1 and the forward power what the radio is rated for."
     ),
     "card.auto": (

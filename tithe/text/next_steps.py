@@ -19,6 +19,13 @@ NEXT = {
         "The baseline is of {date}, {months:count} {months:plural|month|months} old: take a sweep at the "
         "same place and lay it beside."
     ),
+    "next.done": "Noted as done on {date}: {what}",
+    "next.done-change": "The run as it is described does not have it yet.",
+    "next.done-measure": "What was measured is not in the station yet.",
+    "next.done-explain": "The last readings still say so: read again.",
+    "next.done-trim": "The last sweep still says so: take a sweep of now.",
+    "next.done-presets": "The presets still stand so.",
+    "next.done-baseline": "There is no newer sweep yet.",
     "next.known-at": "The antenna is known at {low_hz:mhz} alone.",
     "next.known-between": (
         "The antenna is known from {low_hz:mhz} to {high_hz:mhz} alone, on no band from edge to edge."

@@ -31,6 +31,8 @@ PRACTICE = {
     "practice.step-meter": "{at} at {freq_hz:mhz}, {tuner:pick|tuner out of line|tuned}",
     "practice.step-plain": "{at} at {freq_hz:mhz}",
     "practice.step-analyzer": "an analyzer {at} at {freq_hz:mhz}",
+    "practice.step-dummy": "{at} at {freq_hz:mhz} into a dummy load, {tuner:pick|tuner out of line|tuned}",
+    "practice.step-bench": "{part} on the bench",
     "practice.next-best": "next, most is told by {step}",
     "practice.two": "{first}, and {second}",
     "practice.radio": "the radio’s own meter",

@@ -7,11 +7,14 @@ import pytest
 
 from tests.core.log.stations import BEHIND, RUN, gamma_of, random_station, read, truth, with_gamma
 from tithe.answers.log.log_json import answer
-from tithe.core import solve
+from tithe.core import Band, solve
+from tithe.core.antenna.dummy_load import dummy_load
 from tithe.core.antenna.resonator import Resonator
 from tithe.core.log.case import in_state
-from tithe.core.log.kept import Beside, Kept
-from tithe.core.log.reconcile import reconcile
+from tithe.core.log.further import BENCH_SD, entropy_bits
+from tithe.core.log.kept import Benched, Beside, Kept
+from tithe.core.log.reconcile import expected, reconcile
+from tithe.core.parts.inline import Inline
 from tithe.core.parts.more_lossy import more_lossy
 from tithe.core.practice.hidden import Turned
 
@@ -114,3 +117,74 @@ def test_an_old_sweep_of_another_antenna_than_is_described_does_not_count():
     assert "is not counted: it is not of the antenna and the run that are described now" in told
     own = reconcile(described, readings, kept=Kept(swept(real, freqs, len(real.chain), age=0.5)))
     assert own.contradicts == ()
+
+
+def wet_and_read(wet, rng, load="antenna"):
+    """A station whose run loses so many times as much, read by its meters into what stands at its end."""
+    described, _ = random_station(rng)
+    freqs = np.array([7.1e6, 21.2e6])
+    chain = tuple(more_lossy(part, wet if n == RUN else 1.1) for n, part in enumerate(described.chain))
+    there = replace(described, chain=chain)
+    at_the_end = replace(there, antenna=dummy_load(50.0)) if load == "dummy" else there
+    readings = [replace(one, load=load) for one in read(described, at_the_end, freqs, rng, 100.0)]
+    return described, readings
+
+
+@pytest.mark.parametrize("seed", range(3))
+def test_a_run_on_the_bench_is_what_it_is_there_whatever_the_meters_leave_open(seed):
+    for wet, factor in ((4.0, 4.1), (1.1, 1.12)):
+        described, readings = wet_and_read(wet, np.random.default_rng(seed))
+        some = readings[:2]
+        without = shares(reconcile(described, some)).get("water", 0.0)
+        benched = Kept(benched=(Benched(RUN, float(np.log(factor)), BENCH_SD),))
+        found = reconcile(described, some, kept=benched)
+        share = shares(found).get("water", 0.0)
+        assert share > max(0.9, without) if wet > 2 else share < min(0.05, without)
+        p = found.case.unknowns.parts.index(RUN)
+        written = solve(described, found.case.freq_hz).stages[RUN].loss_db
+        # Of a run that is mismatched the loss grows by less than its factor.
+        assert (found.losses.low[p] < factor * written).all()
+        assert not any(one.how == "bench" and one.at == RUN for one in found.further)
+
+
+@pytest.mark.parametrize("seed", range(3))
+def test_a_dummy_load_leaves_the_antenna_out_and_tells_of_the_run(seed):
+    described, readings = wet_and_read(1.1, np.random.default_rng(seed), "dummy")
+    odd = replace(described, antenna=Resonator(5.0e6, 20.0, 40.0))  # of which nothing was read
+    one, other = (shares(reconcile(station, readings)) for station in (described, odd))
+    assert one["as-described"] == pytest.approx(other["as-described"], abs=1e-6)
+    # A joint that is bad inside the run is told from a changed antenna, which with the antenna it is not.
+    rng = np.random.default_rng(seed)
+    bad = replace(odd, chain=(*odd.chain, Inline(loss_db=6.0, z_ohm=50.0, series_share=1.0, label="bad")))
+    bad = replace(bad, antenna=dummy_load())
+    freqs = np.array([7.1e6, 21.2e6])
+    readings = [replace(one, load="dummy") for one in read(odd, bad, freqs, rng, 100.0)]
+    assert shares(reconcile(odd, readings)).get("antenna", 0.0) < 1e-3
+    # By |Γ| alone 150 Ω in series and 12 Ω across are alike.
+    assert reconcile(odd, readings).causes[0].id in ("joint", "open", "short")
+
+
+def test_what_is_expected_into_a_dummy_load_is_what_the_station_shows_with_one():
+    described, readings = wet_and_read(1.0, np.random.default_rng(1), "dummy")
+    case, ends = expected(described, readings)
+    with_it = replace(described, antenna=dummy_load())
+    for one, m in zip(readings, np.flatnonzero(case.rows.is_power), strict=True):
+        stage = solve(in_state(with_it, one.tuner), np.array([one.freq_hz])).stages[one.at]
+        low, high = ends[m]
+        assert low < stage.reading.forward_w[0] < high < 2 * low
+
+
+def test_a_band_on_which_nothing_was_read_is_among_what_to_read_next():
+    """Where one band says nothing of a cause another may: a run of little loss at 7 MHz, of more at 21."""
+    rng = np.random.default_rng(4)
+    described, readings = wet_and_read(4.0, rng)
+    bands = (Band("40 m", 7e6, 7.2e6), Band("15 m", 21e6, 21.45e6))
+    described = replace(described, bands=bands)
+    alone = [one for one in readings if one.freq_hz < 10e6][:1]
+    found = reconcile(described, alone)
+    freqs = {round(one.freq_hz / 1e6, 3) for one in found.further}
+    assert freqs == {7.1, 21.225}
+    # Once it is read, what was to be expected of it is what is gained: no more than is open, and not nothing.
+    open_bits = entropy_bits(np.array([one.weight for one in found.causes]))
+    best = max(found.further, key=lambda one: one.bits if one.freq_hz > 20e6 else 0.0)
+    assert 0.1 < best.bits <= open_bits + 1e-9

@@ -37,7 +37,7 @@ def supposed(cause, readings=EVERY, **told):
 def observed(case, feed, one):
     """Forward watts and |Γ| of each reading under a supposition, all that is open of it at its middle."""
     phases, middle = np.zeros((1, len(case.freq_hz)), dtype=int), np.zeros((1, len(case.columns)))
-    solved = Solved.of(case, feed, [one.change], phases, middle, both=True)
+    solved = Solved.of(case, feed, [one.change], phases, middle, "all")
     log, rho = case.places.observed(solved.v, solved.i, one.slip)
     power = case.rows.is_power
     return np.exp(log[0, 0][power]), rho[0, 0][~power]
@@ -126,8 +126,7 @@ def test_water_makes_a_run_lose_more_and_a_transformer_beyond_its_band_has_leaka
     ((_, log),) = one.change.log_loss
     close(observed(case, feed, one), shown(changed(5, more_lossy(CHAIN[5], float(np.exp(log))))))
     case, feed, (one, *_) = supposed("transformer")
-    ((_, x),) = one.change.series
-    leakage = float(x.imag[0] / (2 * np.pi * FREQS[0]))
+    ((_, leakage),) = one.change.series_h
     close(
         observed(case, feed, one),
         shown(changed(6, Transformer(ratio=4, loss_db=0.1, label="unun", leakage_h=leakage))),

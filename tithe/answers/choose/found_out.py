@@ -18,7 +18,7 @@ def found_out(choice: Choice, found: Judged) -> Told:
     what = tell(f"find.{before.what}")
     candidates = found.ranking.grid.candidates
     decided = candidates[found.ranking.decision]
-    now = _right_in(found, found.ranking.decision)
+    now = right_in(found, found.ranking.decision)
     if decided.id == before.decision:
         if before.right_in is None or now is None:
             return (tell("found.same", what=what, name=before.name),)
@@ -43,7 +43,8 @@ def _money(dearer: float) -> str:
     return "dearer" if dearer > 0.5 else "cheaper" if dearer < -0.5 else "alike"
 
 
-def _right_in(found: Judged, n: int) -> float | None:
+def right_in(found: Judged, n: int) -> float | None:
+    """In which share of the worlds the ``n``-th candidate is right; None of one not tried there."""
     at = found.place(n)
     if at is None:
         return None

@@ -59,7 +59,7 @@ def kept(
     measured = measured_of(document, readings)
     if measured:
         messages.append(tell("beside.measured", parts=[station.chain[n].label for n in measured]))
-    return Kept((*beside, *of_presets), measured), [*said, *messages]
+    return Kept((*beside, *of_presets), measured=measured), [*said, *messages]
 
 
 def _chosen(sweeps: Sequence[Sweeping], day: date | None) -> Iterator[Sweeping]:

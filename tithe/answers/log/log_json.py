@@ -175,9 +175,8 @@ def name_of(station: Station, at: int) -> str:
 
 def _further(station: Station, one: Further, found: Reconciled) -> FurtherReading:
     entropy = entropy_bits(np.array([cause.weight for cause in found.causes]))
-    there = one.how in ("meter", "dummy")
     return {
-        "at": name_of(station, one.at) if there else _joint(station, one.at),
+        "at": _place(station, one),
         "how": one.how,
         "mhz": one.freq_hz / 1e6,
         "tuner": one.tuner,
@@ -192,15 +191,23 @@ def _joint(station: Station, at: int) -> str:
     return "at the feedpoint" if at == len(station.chain) else f"before {station.chain[at].label}"
 
 
+def _place(station: Station, one: Further) -> str:
+    if one.how == "bench":
+        return station.chain[one.at].label
+    return name_of(station, one.at) if one.how in ("meter", "dummy") else _joint(station, one.at)
+
+
 def _further_told(station: Station, one: Further) -> list[Message]:
-    at = name_of(station, one.at) if one.how in ("meter", "dummy") else _joint(station, one.at)
+    at, bench = _place(station, one), one.how == "bench"
     where = "outdoors" if one.outdoors else "indoors"
-    said = [tell(f"further.{one.how}.{one.tuner}", at=at, freq_hz=one.freq_hz)]
+    code = "further.bench" if bench else f"further.{one.how}.{one.tuner}"
+    said = [tell(code, at=at, freq_hz=one.freq_hz)]
     shown = [ratio for _, ratio in one.outcomes[:2]]
     if len(shown) > 1 and one.how != "analyzer" and abs(shown[0] - shown[1]) > _APART * min(shown):
         ways = [(f"kind.{cause}", ratio) for cause, ratio in one.outcomes[:2]]
         (first, near), (second, far) = ways
-        said.append(tell("further.means", near=near, first=tell(first), far=far, second=tell(second)))
+        means = "further.means-factor" if bench else "further.means"
+        said.append(tell(means, near=near, first=tell(first), far=far, second=tell(second)))
     return [*said, tell(f"further.{where}", minutes=one.minutes)]
 
 
@@ -286,7 +293,12 @@ def _sides(station: Station, readings: Sequence[Taken]) -> list[Message]:
     if not tuners:
         return []
     said: list[Message] = []
-    pairs = [(a, b) for a in readings for b in readings if a.at < tuners[0] < b.at and a.freq_hz == b.freq_hz]
+    pairs = [
+        (a, b)
+        for a in readings
+        for b in readings
+        if a.at < tuners[0] < b.at and (a.freq_hz, a.load) == (b.freq_hz, b.load)
+    ]
     for before, after in pairs:
         if "bypass" in (before.tuner, after.tuner) or before.rho is None or after.rho is None:
             continue

@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from dataclasses import replace
+
 import numpy as np
 
 from tithe.answers.log.shapes import AskedReading, PlacedOut
@@ -37,14 +39,14 @@ def placed(station: Station, one: Placed) -> PlacedOut:
 def asked(station: Station, one: Taken, typed: bool) -> AskedReading:
     """What a reading is to be, and how to take it; of one that is not ``typed`` yet only where and when
     count. Raises `InputError` where the antenna is not known there."""
-    usual = Taken(one.freq_hz, one.at, 1.0, 0.5, None, one.tuner, one.mode, one.emission, one.power_w)
+    usual = replace(one, forward_w=1.0, reflected_w=0.5, swr=None, weather=None)
     case, ends = expected(station, [usual])
     power, rho = ends[case.rows.is_power][0], ends[~case.rows.is_power][0]
     ratios = [float(swr(np.array(end))) for end in rho]
     inside = (one.forward_w is None or power[0] <= one.forward_w <= power[1]) and (
         one.rho is None or rho[0] <= one.rho <= rho[1]
     )
-    found = card.card(station, one.freq_hz, one.at, one.tuner)
+    found = card.card(station, one.freq_hz, one.at, one.tuner, one.load)
     return {
         "forward_w": [float(end) for end in power],
         "swr": [end if np.isfinite(end) else None for end in ratios],

@@ -13,7 +13,7 @@ from tithe.answers.requests import DocumentRequest, SolveRequest
 from tithe.core.cost import Pause
 from tithe.core.log import trend
 from tithe.core.log.placing import places
-from tithe.core.log.taken import State, Taken, Weather, place_of
+from tithe.core.log.taken import Load, State, Taken, Weather, place_of
 from tithe.core.parts.meter import Mode
 from tithe.core.solving_cost import solving_s
 from tithe.core.transmitter import Emission
@@ -40,6 +40,7 @@ class AskedRequest(SolveRequest):
     emission: Emission | None = None
     power_w: Annotated[float | None, Field(gt=0, allow_inf_nan=False)] = None
     weather: Weather | None = None
+    load: Load = "antenna"
     forward_w: Annotated[float | None, Field(gt=0, allow_inf_nan=False)] = None
     reflected_w: Annotated[float | None, Field(ge=0, allow_inf_nan=False)] = None
     swr: Annotated[float | None, Field(ge=1, allow_inf_nan=False)] = None
@@ -53,7 +54,7 @@ def what_is_expected(body: AskedRequest) -> Work[AskedReading]:
     shown = (body.forward_w, body.reflected_w, body.swr) if typed else (1.0, None, None)
     one = Taken(
         body.mhz * 1e6, place_of(station, body.at), *shown,
-        body.tuner, body.mode, body.emission, body.power_w, body.weather,
+        body.tuner, body.mode, body.emission, body.power_w, body.weather, body.load,
     )  # fmt: skip
 
     def job(pause: Pause) -> AskedReading:

@@ -57,9 +57,9 @@ class Explained(TypedDict):
 
 class FurtherReading(TypedDict):
     """``how``: at a ``meter`` that is there, with a ``borrowed`` one, an ``analyzer`` towards the antenna, or
-    a ``dummy`` load in its place; where (a meter's label, ``radio``, or a joint), when and with the tuner
-    how; how many ``bits`` of which cause it is, ``gain`` as a share of those that are open, and the
-    ``minutes`` it takes."""
+    a ``dummy`` load in its place, or a part on the ``bench``; where (a meter's label, ``radio``, a joint, or
+    the part's label), when and with the tuner how; how many ``bits`` of which cause it is, ``gain`` as a
+    share of those that are open, and the ``minutes`` it takes."""
 
     at: str
     how: str

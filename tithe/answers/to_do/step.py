@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from tithe.answers.station.budget_shapes import Span
-from tithe.answers.to_do.shapes import StepKind, StepToDo, StepView
+from tithe.answers.to_do.shapes import Remembered, StepKind, StepToDo, StepView
 from tithe.core.choose.find_out import Effort
 from tithe.core.message import Message, Told
 from tithe.text import say
@@ -22,6 +22,7 @@ def step(
     cost: float | None = 0.0,
     mhz: float | None = None,
     part: int | None = None,
+    remember: Remembered | None = None,
 ) -> StepToDo:
     """What is left out costs nothing and takes nobody out of doors."""
     return {
@@ -36,4 +37,5 @@ def step(
         "view": view,
         "mhz": mhz,
         "part": part,
+        "remember": remember,
     }

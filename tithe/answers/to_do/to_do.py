@@ -13,17 +13,18 @@ from typing import TypeVar
 import numpy as np
 
 from tithe.answers.choose.answers import NARROWER, Choosing
+from tithe.answers.choose.found_out import right_in
 from tithe.answers.log import log_json
 from tithe.answers.log.kept import kept_with
 from tithe.answers.log.kept_presets import date_of
 from tithe.answers.question import OwnLines
 from tithe.answers.spans import three
-from tithe.answers.to_do.checks import checks
-from tithe.answers.to_do.shapes import NextAnswer, StepToDo
+from tithe.answers.to_do.checks import SEASON_DAYS, checks
+from tithe.answers.to_do.shapes import NextAnswer, Remembered, StepToDo
 from tithe.answers.to_do.step import step
 from tithe.core import Station, cautions_at, solve
 from tithe.core.choose import PLACEMENTS, Judged, Kit, find_first, named
-from tithe.core.choose.find_out import Effort
+from tithe.core.choose.find_out import Effort, Measurable
 from tithe.core.choose.tried import quantile
 from tithe.core.cost import MOST_S, Pause
 from tithe.core.errors import InputError
@@ -31,6 +32,7 @@ from tithe.core.log import reconcile
 from tithe.core.log.reconcile import NAMED, require_readings
 from tithe.core.log.taken import Taken
 from tithe.core.message import Message, tell
+from tithe.document.choice import Choice
 from tithe.document.errors import StationError
 from tithe.document.station import StationFile
 from tithe.text import remedy, say, standing_alone
@@ -63,6 +65,7 @@ class ToDo:
 
     def answer(self, today: date, pause: Pause) -> NextAnswer:
         """The steps, and why some could not be told."""
+        done, told_done = self._done(today), list[str]()
         found = list(self._cautions())
         if self._known_on_no_band():
             found.append(self._make_known())
@@ -75,9 +78,19 @@ class ToDo:
         for way in ways:
             if len(found) < MOST:
                 pause()
-                found += self._tried(lambda way=way: list(way(pause))) or []  # type: ignore[misc]
-        told = "" if found or self.left_out else say(tell("next.nothing"))
-        return {"sentence": told, "steps": found[:MOST], "left_out": self.left_out}
+                for one in self._tried(lambda way=way: list(way(pause))) or []:  # type: ignore[misc]
+                    if one["id"] not in done:
+                        found.append(one)
+                    else:
+                        noted = tell("next.done", date=done[one["id"]].isoformat(), what=one["text"])
+                        told_done.append(say((noted, tell(f"next.done-{one['kind']}"))))
+        told = "" if found or told_done or self.left_out else say(tell("next.nothing"))
+        return {"sentence": told, "steps": found[:MOST], "done": told_done, "left_out": self.left_out}
+
+    def _done(self, today: date) -> dict[str, date]:
+        """The steps that were noted as done in this season, and when."""
+        dated = ((one.done, date_of(one.date)) for one in self.document.remarks if one.done)
+        return {id: day for id, day in dated if day is not None and (today - day).days <= SEASON_DAYS}
 
     def _tried(self, job: Callable[[], T]) -> T | None:
         try:
@@ -172,6 +185,7 @@ class ToDo:
                 effort=one.effort,
                 minutes=one.minutes,
                 gain_db=three(one.worth_db, one.worth_db, one.worth_db),
+                remember=_remembered(choice, found, one.id),
             )
         ranking = found.ranking
         if ranking.present is None or ranking.decision == ranking.present:
@@ -191,6 +205,17 @@ class ToDo:
             gain_db=three(*gain),
             cost=cost if np.isfinite(cost) else None,
         )
+
+
+def _remembered(choice: Choice, found: Judged, what: Measurable) -> Remembered:
+    decided = found.ranking.decision
+    return {
+        "what": what,
+        "known": choice.known[what],
+        "decision": found.ranking.grid.candidates[decided].id,
+        "name": say(named(found.ranking.grid.candidates[decided], choice.names)),
+        "right_in": right_in(found, decided),
+    }
 
 
 def _brings(gain: tuple[float, float, float]) -> Message:

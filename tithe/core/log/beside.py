@@ -1,4 +1,4 @@
-"""Rows of what a sweep or a preset told beside the readings, as they are predicted.
+"""Rows of what a sweep, a preset or the bench told beside the readings, as they are predicted.
 
 One of the day of the readings shows the station with whatever is supposed of it. An earlier one shows it as
 it is described: what is not quite known of that (the antenna's Γ, the losses of the run) stands in the same
@@ -17,6 +17,7 @@ from tithe.core.log.kept import Beside
 from tithe.core.log.rows import by_station
 from tithe.core.log.slips import Indices, Slip
 from tithe.core.log.solved import STEP, Solved
+from tithe.core.log.supposed import Change
 from tithe.core.reflection import reflection
 
 _REFERENCE_OHM = 50.0
@@ -28,6 +29,22 @@ def beside_rows(
     """In worlds (G, T): what is predicted of each row (G, T, B), its slopes (G, T, B, N) and its noise."""
     out = [_rows(case, one, slip, station, which) for one in every]
     predicted, slopes, noise = (np.concatenate(column, axis=2) for column in zip(*out, strict=True))
+    return predicted, slopes, noise
+
+
+def bench_rows(case: Case, changes: Sequence[Change], value: Real) -> tuple[Real, Real, Real]:
+    """Under changes (G,) about values (G, N), of each part that lay on the bench ln of how many times as much
+    it loses as written: what is predicted (G, 1, B), its slopes (G, 1, B, N) and its noise (G, 1, B)."""
+    shape = len(changes), 1, len(case.benched)
+    predicted, slopes = np.empty(shape), np.zeros((*shape, len(case.columns)))
+    first = case.slice_of("part").start
+    for b, one in enumerate(case.benched):
+        p = case.unknowns.parts.index(one.part)
+        more = np.array([sum(log for column, log in each.log_loss if column == p) for each in changes])
+        slopes[..., b, first + p] = case.unknowns.part_sd[p]
+        off = case.unknowns.part_sd[p] * value[:, first + p]
+        predicted[..., b] = (case.unknowns.part_mean[p] + more + off)[:, None]
+    noise = np.broadcast_to([one.sd**2 for one in case.benched], shape)
     return predicted, slopes, noise
 
 

@@ -8,16 +8,17 @@ is sent. A tenth of the power may stay ten times as long, a minute at the most.
 
 from __future__ import annotations
 
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 
 import numpy as np
 
+from tithe.core.antenna.dummy_load import dummy_load
 from tithe.core.budget import Budget, solve
 from tithe.core.intervals import SIGMAS
 from tithe.core.log.case import in_state
 from tithe.core.log.instruments import Instrument, instrument, shown_share
 from tithe.core.log.placing import RANGES_W
-from tithe.core.log.taken import RADIO, State, Taken
+from tithe.core.log.taken import RADIO, Load, State, Taken
 from tithe.core.message import Message, tell
 from tithe.core.parts.meter import Meter
 from tithe.core.planned_station import of_one_antenna
@@ -40,6 +41,7 @@ class Card:
 
     at: int
     tuner: State
+    load: Load
     power_w: float
     forward_w: float
     error_w: float
@@ -50,8 +52,10 @@ class Card:
     weak: tuple[str, float] | None
 
 
-def card(station: Station, freq_hz: float, at: int, tuner: State) -> Card:
+def card(station: Station, freq_hz: float, at: int, tuner: State, load: Load = "antenna") -> Card:
     """Of a meter (`RADIO`: the radio's own). Raises `InputError` where the antenna is not known there."""
+    if load == "dummy":
+        station = replace(station, antenna=dummy_load())
     budget = solve(in_state(of_one_antenna(station), tuner), np.array([freq_hz]))
     meter = instrument(station, at)
     shown = shown_share(station, Taken(freq_hz, at, 1.0))
@@ -66,6 +70,7 @@ def card(station: Station, freq_hz: float, at: int, tuner: State) -> Card:
     return Card(
         at=at,
         tuner=tuner,
+        load=load,
         power_w=power,
         forward_w=forward,
         error_w=error,
@@ -113,7 +118,7 @@ def told(found: Card, station: Station) -> list[Message]:
     """What stands on the card, in the order of the work."""
     chain = station.chain
     kind = "radio" if found.at == RADIO else "meter"
-    said = [tell("card.dummy"), tell(f"card.{found.tuner}"), tell(f"card.{kind}")]
+    said = [tell(f"card.{found.load}"), tell(f"card.{found.tuner}"), tell(f"card.{kind}")]
     meter = None if found.at == RADIO else chain[found.at]
     if isinstance(meter, Meter):
         numbers = {"forward_w": found.forward_w, "error_w": found.error_w, "scale_w": found.scale_w}

@@ -10,9 +10,9 @@ import numpy as np
 
 from tithe.core.arrays import Complex, Mask, Real
 from tithe.core.log.instruments import Instrument, instrument, share_of, shown_share
-from tithe.core.log.kept import Beside
+from tithe.core.log.kept import Benched, Beside
 from tithe.core.log.slips import Indices, Places, Slip
-from tithe.core.log.taken import RADIO, State, Taken
+from tithe.core.log.taken import RADIO, Load, State, Taken
 from tithe.core.log.unknowns import Unknowns
 from tithe.core.log.worlds import Walked, Worlds, walked
 from tithe.core.parts.part import Part
@@ -22,7 +22,10 @@ WET_SD = 0.005
 """Of the antenna's frequency, what rain moves it by."""
 FLOOR = 4.0
 """So many times a meter's reading error, W, are added to a power before its logarithm is taken."""
-STATES: tuple[State, State] = ("auto", "bypass")
+STATES: tuple[tuple[State, Load], ...] = (
+    ("auto", "antenna"), ("bypass", "antenna"), ("auto", "dummy"), ("bypass", "dummy"),
+)  # fmt: skip
+"""In which a station is read; of each load the tuner in line, and out of it."""
 Column = tuple[str, object]
 
 
@@ -57,12 +60,15 @@ def seen(readings: Sequence[Taken], instruments: Mapping[int, Instrument]) -> Se
 @dataclass(frozen=True)
 class Case:
     """The readings of a station, and ``gamma`` re 50 Ω of its antenna as it is described, (T, F): one row
-    where its phase is known, else one for each phase that is tried; what was told ``beside`` the readings."""
+    where its phase is known, else one for each phase that is tried; what was told ``beside`` the readings,
+    and by the bench; ``also_hz``: where it is looked at though nothing was read there."""
 
     unknowns: Unknowns
     readings: tuple[Taken, ...]
     gamma: Complex
     beside: tuple[Beside, ...] = ()
+    benched: tuple[Benched, ...] = ()
+    also_hz: tuple[float, ...] = ()
 
     @cached_property
     def station(self) -> Station:
@@ -72,7 +78,8 @@ class Case:
     @cached_property
     def freq_hz(self) -> Real:
         """Each frequency once, rising."""
-        return np.unique([*(one.freq_hz for one in self.readings), *(one.freq_hz for one in self.beside)])
+        told = (one.freq_hz for one in self.beside)
+        return np.unique([*(one.freq_hz for one in self.readings), *told, *self.also_hz])
 
     @cached_property
     def that_day(self) -> tuple[Beside, ...]:
@@ -90,14 +97,16 @@ class Case:
 
     @cached_property
     def beside_values(self) -> Real:
-        """What was told beside the readings, a row each, those of their day first."""
-        return np.array([value for one in (*self.that_day, *self.before) for value in one.values])
+        """What was told beside the readings, a row each: on the bench, on their day, before."""
+        told = [value for one in (*self.that_day, *self.before) for value in one.values]
+        return np.array([*(one.log_factor for one in self.benched), *told])
 
     @cached_property
     def row_freq(self) -> Indices:
         """At which frequency each row is, with those beside the readings behind them."""
         beside = [one.freq_hz for one in (*self.that_day, *self.before) for _ in one.values]
-        return np.concatenate([self.places.freq, np.searchsorted(self.freq_hz, beside)])
+        at_no_other = np.zeros(len(self.benched), dtype=int)  # a factor is of all frequencies
+        return np.concatenate([self.places.freq, at_no_other, np.searchsorted(self.freq_hz, beside)])
 
     @cached_property
     def instruments(self) -> dict[int, Instrument]:
@@ -146,13 +155,18 @@ class Case:
         return np.array([one.tuner == "auto" and one.at < self.first_tuner for one in self.of_row])
 
     @cached_property
+    def tuned_at(self) -> list[tuple[float, Load]]:
+        """Of each row, its frequency and its load: a tuner is matched to each anew."""
+        return [(one.freq_hz, one.load) for one in self.of_row]
+
+    @cached_property
     def places(self) -> Places:
         """Where each row was read."""
         read = self.of_row
         return Places(
             plane=np.array([one.at + 1 for one in read]),
             freq=np.searchsorted(self.freq_hz, [one.freq_hz for one in read]),
-            state=np.array([STATES.index(one.tuner) for one in read]),
+            state=np.array([STATES.index((one.tuner, one.load)) for one in read]),
             reading=self.rows.reading,
             share=np.array([shown_share(self.station, one) for one in read]),
             reference_ohm=np.array([meter.reference_ohm for meter in self.meters]),
@@ -204,7 +218,7 @@ class Case:
     @cached_property
     def leak_columns(self) -> tuple[Indices, Indices]:
         """Of each row, the columns of what leaks into its power and into its |Γ|."""
-        groups = [(one.at, one.freq_hz, one.tuner) for one in self.of_row]
+        groups = [(one.at, one.freq_hz, one.tuner, one.load) for one in self.of_row]
         power, rho = (
             np.array([self.where[kind, one] for one in groups]) for kind in ("leak-power", "leak-rho")
         )
@@ -213,7 +227,7 @@ class Case:
     @cached_property
     def tuning_column(self) -> Indices:
         """Of each row read before a tuner that was matching, the column of what is left of that; else 0."""
-        return np.array([self.where.get(("tuning", int(k)), 0) for k in self.places.freq])
+        return np.array([self.where.get(("tuning", one), 0) for one in self.tuned_at])
 
     @cached_property
     def flat_density(self) -> Real:
@@ -241,13 +255,14 @@ class Case:
             ("size", 0),
         ]
         out += [("part", n) for n in self.unknowns.parts]
-        out += [(part, k) for part in ("re", "im") for k in range(len(self.freq_hz))]
+        out += [(part, f) for part in ("re", "im") for f in self.freq_hz.tolist()]
         out += [("gain", at) for at in self.instruments]
-        groups = sorted({(one.at, one.freq_hz, one.tuner) for one in self.readings})
+        groups = sorted({(one.at, one.freq_hz, one.tuner, one.load) for one in self.readings})
         out += [(kind, group) for group in groups for kind in ("leak-power", "leak-rho")]
         spoken = self.rows.reading[(self.speech_sd > 0) & ~self.rows.is_power & ~self.rows.is_swr]
         out += [("speech", int(n)) for n in spoken]
-        out += [("tuning", k) for k in sorted({int(k) for k in self.places.freq[self.tuned]})]
+        tuned = {one for one, mine in zip(self.tuned_at, self.tuned, strict=True) if mine}
+        out += [("tuning", one) for one in sorted(tuned)]
         return tuple(out)
 
     @cached_property
@@ -260,13 +275,23 @@ class Case:
         of_kind = [n for n, (name, _) in enumerate(self.columns) if name == kind]
         return slice(of_kind[0], of_kind[-1] + 1) if of_kind else slice(0, 0)
 
+    @cached_property
+    def on_dummy(self) -> Mask:
+        """Of each row, whether a dummy load stood in place of the antenna."""
+        return np.array([one.load == "dummy" for one in self.of_row])
+
     def walk(self, worlds: Worlds, states: Sequence[bool]) -> list[Walked | None]:
-        """The station in each world, with its tuner in line, and out of it, where wanted."""
+        """The station in each world, in each of the states that are wanted."""
         return [
-            walked(in_state(self.station, state), self.freq_hz, self.unknowns.parts, worlds)
+            walked(
+                in_state(self.station, tuner),
+                self.freq_hz,
+                self.unknowns.parts,
+                worlds if load == "antenna" else replace(worlds, gamma=np.zeros_like(worlds.gamma)),
+            )
             if wanted
             else None
-            for state, wanted in zip(STATES, states, strict=True)
+            for (tuner, load), wanted in zip(STATES, states, strict=True)
         ]
 
 

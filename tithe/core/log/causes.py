@@ -188,9 +188,9 @@ def _run(case: Case) -> Iterator[Supposed]:
     for n, part in enumerate(chain):
         if isinstance(part, Transformer) and not part.bypassed:
             for ohm in _nodes(_LEAKAGE_OHM, _NODES + 2):
-                x = 1j * ohm * case.freq_hz / float(np.median(case.freq_hz))
+                henry = ohm / (2 * np.pi * float(np.median(case.freq_hz)))
                 told = tell("cause.transformer", part=part.label)
-                yield Supposed("transformer", told, none, Change(series=((n, x),)))
+                yield Supposed("transformer", told, none, Change(series_h=((n, henry),)))
 
 
 def _joint(case: Case, joint: int) -> dict[str, str]:

@@ -133,6 +133,22 @@ class Weighed:
         turned = np.einsum("hpfn,hnm->hpfm", self.loss_slopes, self.covariance)
         return middle, np.sqrt(np.maximum((turned * self.loss_slopes).sum(axis=-1), 1e-12))
 
+    def log_factors(self) -> tuple[Real, Real]:
+        """Of ln of how many times as much each lossy part loses as written, (H, P): its middle and spread."""
+        own = self.case.slice_of("part")
+        spread = np.sqrt(np.maximum(np.diagonal(self.covariance, axis1=1, axis2=2)[:, own], 0.0))
+        middle, open_by = self.log_factors_beforehand()
+        return middle + open_by * self.best[:, own], open_by * spread
+
+    def log_factors_beforehand(self) -> tuple[Real, Real]:
+        """The same before anything was read."""
+        unknowns = self.case.unknowns
+        more = np.zeros((len(self.supposed), len(unknowns.parts)))
+        for n, one in enumerate(self.supposed):
+            for p, log in one.change.log_loss:
+                more[n, p] += log
+        return unknowns.part_mean + more, np.broadcast_to(unknowns.part_sd, more.shape)
+
     def beside(self, other: Weighed) -> Weighed:
         """Both lists, one after the other."""
         return together([self, other])

@@ -2,7 +2,8 @@
 it is expected to take away, against the minutes that it takes.
 
 A meter that is there, with the tuner in line or out of it; a borrowed meter, or an analyzer looking towards
-the antenna, at each joint; a dummy load in place of the antenna. What each would show under each supposition
+the antenna, at each joint; a dummy load in place of the antenna; a part on the bench. Also on bands on which
+nothing was read. What each would show under each supposition
 left, with what is open of that, is a normal distribution; the bits are those of the causes' shares before and
 after, on average over what may be shown.
 """
@@ -19,7 +20,7 @@ from scipy.special import logsumexp, ndtri
 from tithe.core.arrays import Complex, Real
 from tithe.core.log.case import STATES, Case
 from tithe.core.log.evidence import Weighed
-from tithe.core.log.feed import Feed
+from tithe.core.log.feed import Feed, feed_of
 from tithe.core.log.instruments import instrument
 from tithe.core.log.slips import NONE, Indices, Slip
 from tithe.core.log.solved import SIZE_SD, STEP, Solved
@@ -30,24 +31,29 @@ from tithe.core.parts.meter import Meter
 from tithe.core.reflection import reflection, swr
 from tithe.core.station import Station
 
-How = Literal["meter", "borrowed", "analyzer", "dummy"]
+How = Literal["meter", "borrowed", "analyzer", "dummy", "bench"]
 LEAST_BITS = 0.1
 MOST_FREQUENCIES = 4
+_SAME_BAND = 0.04
 _LEFT = 40
 _SHARE = 1e-3
 _DRAWS = 8
 _BORROWED_SD, _ANALYZER_SD = 0.03, 0.02
+BENCH_SD = 0.08
+"""Of ln of what a part loses, by its own measurement."""
 _OUTSIDE_M = 5.0
 """Beyond so much of a line one is outdoors."""
 _AGAIN_MIN, _SWITCHED_MIN, _INDOORS_MIN, _OUTDOORS_MIN = 1.0, 2.0, 10.0, 30.0
+_BENCH_MIN, _TAKEN_DOWN_MIN = 20.0, 90.0
 _TOLD = 3
 
 
 @dataclass(frozen=True)
 class Further:
     """A reading: ``how``, at which joint (before the n-th part, the last the feedpoint) or, of a meter that
-    is there, at which (`RADIO`: the radio's own); with what to be expected of it: ``bits``, ``minutes``, and
-    of each of the likeliest causes the SWR that it would show, as (id, SWR)."""
+    is there, at which (`RADIO`: the radio's own), or which part lies on the bench. What is to be expected of
+    it: ``bits``, ``minutes``, and of each of the likeliest causes the SWR that it would show, or how many
+    times as much the part would lose as written, as (id, figure)."""
 
     how: How
     at: int
@@ -74,45 +80,72 @@ def further(found: Weighed, share: Real, feed: Feed) -> tuple[Further, ...]:
     known = np.asarray(np.bincount(which, weights), dtype=np.float64)
     if entropy_bits(known) < LEAST_BITS:
         return ()
-    as_it_is = solved_at(some, feed)
-    on_dummy = [replace(one, change=one.change.on_dummy(len(feed.freq_hz))) for one in some.supposed]
-    dummy = solved_at(replace(some, supposed=on_dummy), feed)
+    read = some.case.freq_hz
+    some, feed = _wider(some, feed)
+    solved = solved_at(some, feed)
     out = []
-    for one in _candidates(some):
+    for one in _candidates(some, read):
         k = int(np.searchsorted(feed.freq_hz, one.freq_hz))
-        solved = dummy if one.how == "dummy" else as_it_is
         middle, spread = _shown(some, solved, one, k)
         bits = _bits(middle, spread, weights, which)
         if bits < LEAST_BITS:
             continue
-        rho = middle[:, 0] if one.how != "analyzer" else np.hypot(middle[:, 0], middle[:, 1])
         order = np.argsort(-known)[:_TOLD]
-        mean = [float((weights * rho)[which == c].sum() / known[c]) for c in order]
-        told = tuple(
-            (causes[c], float(swr(np.clip(one, 0, 0.999)))) for c, one in zip(order, mean, strict=True)
-        )
+        mean = [np.tensordot(weights[which == c], middle[which == c], 1) / known[c] for c in order]
+        told = tuple((causes[c], _told_as(one.how, there)) for c, there in zip(order, mean, strict=True))
         out.append(replace(one, bits=bits, outcomes=told))
     return tuple(sorted(out, key=lambda one: -one.bits / one.minutes))
 
 
-def _candidates(found: Weighed) -> Iterator[Further]:
+def _told_as(how: How, shown: Real) -> float:
+    """What is shown, as an SWR, or on the bench as a factor."""
+    if how == "bench":
+        return float(np.exp(shown[0]))
+    return float(swr(np.clip(np.hypot(*shown) if how == "analyzer" else shown[0], 0.0, 0.999)))
+
+
+def _wider(found: Weighed, feed: Feed) -> tuple[Weighed, Feed]:
+    """The same with what is known of the middles of the station's other bands, where nothing was read: what
+    the antenna's Γ is there is as open as it is beforehand. Not where its phase is open."""
+    case = found.case
+    low, high = case.station.antenna.range_hz
+    middles = [band.middle_hz for band in case.station.bands if low <= band.middle_hz <= high]
+    other = [one for one in middles if np.abs(case.freq_hz / one - 1).min() > _SAME_BAND]
+    if len(case.gamma) > 1 or not other:
+        return found, feed
+    also = [other[n] for n in _some(len(other))]
+    feed = feed_of(case.station, np.unique([*case.freq_hz, *also]))
+    wide = replace(case, gamma=feed.gamma, also_hz=tuple(also))
+    slopes = np.zeros((*found.slopes.shape[:2], len(wide.columns)))
+    value = np.zeros((len(found.supposed), len(wide.columns)))
+    where = [wide.where[column] for column in case.columns]
+    slopes[..., where], value[:, where] = found.slopes, found.value
+    phase = np.zeros((len(value), len(wide.freq_hz)), dtype=np.intp)
+    return replace(found, case=wide, slopes=slopes, value=value, phase=phase), feed
+
+
+def _some(count: int) -> list[int]:
+    """Of so many in a row, those that are looked at."""
+    return [int(n) for n in np.unique(np.linspace(0, count - 1, MOST_FREQUENCIES).round())]
+
+
+def _candidates(found: Weighed, read: Real) -> Iterator[Further]:
     case = found.case
     station, chain = case.station, case.station.chain
-    taken = {(one.at, one.freq_hz, one.tuner) for one in case.readings}
+    taken = {(one.at, one.freq_hz, one.tuner, one.load) for one in case.readings}
     states: list[State] = ["auto", "bypass"] if case.first_tuner != RADIO else ["auto"]
     outdoors = _outdoors(station)
-    freqs = case.freq_hz[
-        np.unique(np.linspace(0, len(case.freq_hz) - 1, MOST_FREQUENCIES).round().astype(int))
-    ]
+    freqs = np.concatenate([read[_some(len(read))], case.also_hz])
     meters = [RADIO, *(n for n, part in enumerate(chain) if isinstance(part, Meter) and not part.bypassed)]
     for f in freqs.tolist():
         for state in states:
             for at in meters:
                 beyond = at != RADIO and outdoors[at]
-                if (at, f, state) not in taken:
+                if (at, f, state, "antenna") not in taken:
                     minutes = minutes_of(station, "meter", at, state)
                     yield Further("meter", at, f, state, 0.0, minutes, beyond, ())
-                yield Further("dummy", at, f, state, 0.0, _OUTDOORS_MIN, True, ())
+                if (at, f, state, "dummy") not in taken:
+                    yield Further("dummy", at, f, state, 0.0, _OUTDOORS_MIN, True, ())
             for joint in range(1, len(chain) + 1):
                 if any(isinstance(chain[n], Meter) for n in (joint - 1, joint) if n < len(chain)):
                     continue
@@ -123,11 +156,18 @@ def _candidates(found: Weighed) -> Iterator[Further]:
                 continue
             minutes = minutes_of(station, "analyzer", joint, states[-1])
             yield Further("analyzer", joint, f, states[-1], 0.0, minutes, outdoors[joint], ())
+    known = {*case.unknowns.measured, *(one.part for one in case.benched)}
+    for n in case.unknowns.parts:
+        if n not in known:
+            minutes = minutes_of(station, "bench", n, "auto")
+            yield Further("bench", n, float(read[0]), "auto", 0.0, minutes, outdoors[n + 1], ())
 
 
 def minutes_of(station: Station, how: How, at: int, tuner: State) -> float:
-    """About how long a reading takes: at a meter, or at a joint."""
+    """About how long a reading takes: at a meter, at a joint, or of a part."""
     beyond = at != RADIO and _outdoors(station)[at]
+    if how == "bench":
+        return _TAKEN_DOWN_MIN if _outdoors(station)[at + 1] else _BENCH_MIN
     if how == "dummy" or beyond:
         return _OUTDOORS_MIN
     if how != "meter":
@@ -147,11 +187,14 @@ def _outdoors(station: Station) -> list[bool]:
 def _shown(found: Weighed, solved: Solved, one: Further, k: int) -> tuple[Real, Real]:
     """What a reading would show under each supposition, (H, dimensions): its middle and its spread."""
     case = found.case
+    if one.how == "bench":
+        return _on_the_bench(found, one.at)
     slips = [_slip_of(case, supposed.slip, one) for supposed in found.supposed]
     usual = instrument(case.station, one.at).reference_ohm if one.how in ("meter", "dummy") else 50.0
     r0 = np.array([slip.reference_ohm or usual for slip in slips])
     plane = np.clip([one.at + 1 + slip.moved for slip in slips], 0, solved.v.shape[3] - 1)
-    state, each = STATES.index(one.tuner), np.arange(len(slips))
+    state = STATES.index((one.tuner, "dummy" if one.how == "dummy" else "antenna"))
+    each = np.arange(len(slips))
     v, i = (whole[state][:, each, plane, k] for whole in (solved.v, solved.i))  # (D, H)
     gamma: Complex = reflection(v, i, r0) * [not slip.second_tuner for slip in slips]
     if one.how == "analyzer":
@@ -173,6 +216,13 @@ def _shown(found: Weighed, solved: Solved, one: Further, k: int) -> tuple[Real, 
         slopes[..., case.slice_of("part").start + p] = moves[3 + p] * part_sd
     variance = np.einsum("hdn,hnm,hdm->hd", slopes, found.covariance, slopes)
     return parts[0], np.sqrt(np.maximum(variance, 0.0) + own**2)
+
+
+def _on_the_bench(found: Weighed, part: int) -> tuple[Real, Real]:
+    """Of ln of how many times as much a part loses as written."""
+    middle, spread = found.log_factors()
+    p = found.case.unknowns.parts.index(part)
+    return middle[:, [p]], np.hypot(spread[:, [p]], BENCH_SD)
 
 
 def _slip_of(case: Case, slip: Slip, one: Further) -> Slip:

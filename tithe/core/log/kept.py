@@ -57,11 +57,23 @@ class Beside:
 
 
 @dataclass(frozen=True)
+class Benched:
+    """A lossy part by its place in the run, which lay on the bench on the day of the readings: ln of how many
+    times as much it loses as written, to within ``sd``."""
+
+    part: int
+    log_factor: float
+    sd: float
+
+
+@dataclass(frozen=True)
 class Kept:
-    """``beside``: what else was told of Γ; ``measured``: of a part by its place, ln of how many times as much
-    it loses as written and how far that is open."""
+    """``beside``: what else was told of Γ; ``benched``: of parts on the day of the readings, with whatever is
+    wrong with them; ``measured``: of a part by its place as it is described, ln of how many times as much it
+    loses as written and how far that is open."""
 
     beside: tuple[Beside, ...] = ()
+    benched: tuple[Benched, ...] = ()
     measured: Mapping[int, tuple[float, float]] = field(default_factory=dict)
 
 

@@ -118,7 +118,7 @@ def case_of(station: Station, readings: Sequence[Taken], kept: Kept = NOTHING_KE
     feed = feed_of(
         unknowns.station, np.unique([*(one.freq_hz for one in readings), *(one.freq_hz for one in beside)])
     )
-    return Case(unknowns, tuple(readings), feed.gamma, beside), feed
+    return Case(unknowns, tuple(readings), feed.gamma, beside, kept.benched), feed
 
 
 def cost_s(station: Station, readings: int, frequencies: int) -> float:
@@ -221,7 +221,7 @@ def _of_some(case: Case, feed: Feed, every: Sequence[Supposed]) -> Weighed:
     for one in every:
         only = tuple(some.index(n) for n in one.slip.only if n in some)
         slip = replace(one.slip, only=only) if only or not one.slip.only else NONE
-        here.append(replace(one, slip=slip, change=one.change.at(which)))
+        here.append(replace(one, slip=slip))
     return replace(weighed(fewer, less, here), supposed=list(every))
 
 
@@ -308,11 +308,9 @@ def _losses(
         ends = _over_phases(case, feed, found, share)
     losses = Interval(*(np.exp(np.minimum(end, np.log(MOST_DB))) for end in ends))
     before = np.exp([one.log_prior for one in first.supposed])
-    own = case.slice_of("part")
-    written = np.zeros((len(before), own.stop - own.start)), np.ones((len(before), own.stop - own.start))
-    beforehand = (*_factors(first, *written), before / before.sum())
-    left = np.sqrt(np.maximum(np.diagonal(found.covariance, axis1=1, axis2=2)[:, own], 0.0))
-    now = (*_factors(found, found.best[:, own], left), share)
+    written = first.log_factors_beforehand()
+    beforehand = (*written, before / before.sum())
+    now = (*found.log_factors(), share)
     told = mixture.information(beforehand, now, _GRID)
     read = np.broadcast_to((told > _BEARS)[:, None], losses.value.shape)
     return losses, np.asarray(read)
@@ -331,16 +329,6 @@ def _wide(found: Weighed, share: Real) -> Real:
     water = np.array([one.cause == "water" for one in found.supposed])
     wide = share * np.where(water, _WETTER, 1.0)
     return np.asarray(wide / wide.sum())
-
-
-def _factors(found: Weighed, middle: Real, spread: Real) -> tuple[Real, Real]:
-    """Of ln of how many times as much each part loses as written, (H, P): its middle and its spread."""
-    sd, mean = found.case.unknowns.part_sd, found.case.unknowns.part_mean
-    more = np.zeros(middle.shape)
-    for n, one in enumerate(found.supposed):
-        for p, log in one.change.log_loss:
-            more[n, p] += log
-    return mean + sd * middle + more, sd * spread
 
 
 def _over_phases(case: Case, feed: Feed, found: Weighed, share: Real) -> Interval[Real]:

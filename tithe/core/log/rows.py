@@ -13,6 +13,8 @@ from tithe.core.log.unknowns import POWER_SD
 
 TUNING_SD = 0.05
 """Of each part of the Γ that is left where a tuner is set by hand or by itself."""
+DUMMY_SD = 0.02
+"""Of |Γ|, by a dummy load that is not quite 50 Ω."""
 POWER_BOUNDS = (np.log(0.01), np.log(1.1))
 """Of the rated power, where nothing is known of what was set."""
 OPEN_SD = 5.0
@@ -60,7 +62,7 @@ def predicted_rows(
         rho_reading_sd(case.error_w, sent, small) ** 2,
         (case.error_w / whole) ** 2 + (by_log * of_speech) ** 2 + 1e-6,
     )
-    noise = noise + (by_rho * _LEAST_RHO_SD) ** 2
+    noise = noise + (by_rho * np.where(case.on_dummy, DUMMY_SD, _LEAST_RHO_SD)) ** 2
     if slip.wild:
         predicted[..., mine], slopes[..., mine, :] = rows.value[mine], 0.0
         noise[..., mine] = 1 / (2 * np.pi * case.flat_density[mine] ** 2)

@@ -38,8 +38,8 @@ NONE = Slip()
 @dataclass(frozen=True)
 class Places:
     """Of M rows of what is read: at which plane (the radio's is the first, that of the n-th part n + 1), at
-    which frequency, with the tuner in which state, by which ``reading``; the share of the peak power that is
-    shown, the reference, and whether it is the radio's own meter."""
+    which frequency, in which of the states (`tithe.core.log.case.STATES`), by which ``reading``; the share of
+    the peak power that is shown, the reference, and whether it is the radio's own meter."""
 
     plane: Indices
     freq: Indices
@@ -60,7 +60,7 @@ class Places:
         mine = self.slipped(slip)
         plane = np.where(mine & ~self.radio, self.plane + slip.moved, self.plane)
         plane = np.clip(plane, 0, self.planes - 1)
-        state = np.where(mine, 1 - self.state, self.state) if slip.other_state else self.state
+        state = np.where(mine, self.state ^ 1, self.state) if slip.other_state else self.state
         state = np.clip(state, 0, len(v) - 1)
         r0 = self.reference_ohm
         if slip.reference_ohm is not None:

@@ -4,11 +4,12 @@ from __future__ import annotations
 
 from collections.abc import Sequence
 from dataclasses import dataclass
+from typing import Literal
 
 import numpy as np
 
 from tithe.core.arrays import Complex, Real
-from tithe.core.log.case import Case
+from tithe.core.log.case import STATES, Case
 from tithe.core.log.feed import Feed
 from tithe.core.log.slips import Indices
 from tithe.core.log.supposed import Change
@@ -21,10 +22,13 @@ SIZE_SD = 0.25
 _MOST_OFF = 0.5
 _LEAST_LOSS_DB, _MOST_LOSS_DB = 1e-6, 400.0
 
+Wanted = Literal["read", "other-too", "all"]
+"""The states that were read; those with the tuner the other way as well; all there are."""
+
 
 @dataclass(frozen=True)
 class Solved:
-    """Worlds solved with what is unknown moved: by state V and I (D, W, planes, F), D: as it is, Γ's real
+    """Worlds solved with what is unknown moved: by state V and I (S, D, W, planes, F), D: as it is, Γ's real
     and its imaginary part moved, what hinders grown, each part's loss moved; ``log_loss`` (W, P, F) and its
     slopes (W, P, F, N); how far Γ may be off, (W, F), and its way by the antenna's two own unknowns."""
 
@@ -38,7 +42,7 @@ class Solved:
 
     @classmethod
     def of(
-        cls, case: Case, feed: Feed, changes: Sequence[Change], phases: Indices, at: Real, both: bool
+        cls, case: Case, feed: Feed, changes: Sequence[Change], phases: Indices, at: Real, wanted: Wanted
     ) -> Solved:
         """All changes, each with its phases (W, F) and its unknowns (W, N)."""
         parts, freqs = len(case.unknowns.parts), len(case.freq_hz)
@@ -50,8 +54,6 @@ class Solved:
         every = np.arange(freqs)
         for w, change in enumerate(changes):
             gamma[w] = feed.changed(change.moved, change.log_ohm)[phases[w], every]
-            if change.gamma is not None:
-                gamma[w] = change.gamma
             widths[:, w, 0] = np.hypot(change.moved_sd, case.weather_sd), change.log_ohm_sd
             for column, more in change.log_loss:
                 loss[w, column] += more
@@ -59,6 +61,8 @@ class Solved:
                 series[w, joint] += value
             for joint, value in change.shunt:
                 shunt[w, joint] += value
+            for joint, value in change.series_h:
+                series[w, joint] += 2j * np.pi * case.freq_hz * value
         ways = (by * width for by, width in zip(feed.slopes(gamma, phases), widths, strict=True))
         moved, ohm = (way * np.minimum(1.0, _MOST_OFF / np.maximum(np.abs(way), 1e-12)) for way in ways)
         sd = np.full(gamma.shape, case.unknowns.gamma_sd)
@@ -72,10 +76,10 @@ class Solved:
         each = [world(off + step, loss, size) for step in (0.0, STEP, 1j * STEP)]
         each += [world(off, loss, size * np.exp(STEP))]
         each += [world(off, loss + STEP * np.eye(parts)[p], size) for p in range(parts)]
-        read = [both or bool((case.places.state == n).any()) for n in (0, 1)]
-        read[1] |= any(case.beyond_tuner(one) for one in case.beside)
-        walks = case.walk(joined(each), read)
+        walks = case.walk(joined(each), _states(case, wanted))
         some = next(one for one in walks if one is not None)
+        while walks[-1] is None:
+            walks.pop()
         shape = (len(each), len(changes), joints + 1, freqs)
         v, i = (np.stack([getattr(one or some, name).reshape(shape) for one in walks]) for name in ("v", "i"))
         lossy = walks[0] or some
@@ -93,3 +97,15 @@ class Solved:
         for p, part_sd in enumerate(case.unknowns.part_sd):
             slopes[..., case.slice_of("part").start + p] = (log[4 + p] - log[0]) / STEP * part_sd
         return cls(v, i, log[0], slopes, sd, moved, ohm)
+
+
+def _states(case: Case, wanted: Wanted) -> list[bool]:
+    """In which states (`tithe.core.log.case.STATES`) the station is looked at."""
+    if wanted == "all":
+        return [True] * len(STATES)
+    read = [bool((case.places.state == n).any()) for n in range(len(STATES))]
+    if wanted == "other-too":
+        read = [read[n] or read[n ^ 1] for n in range(len(STATES))]
+    read[1] |= any(case.beyond_tuner(one) for one in case.beside)
+    read[0] |= not read[1]  # what is lost is told with the antenna
+    return read

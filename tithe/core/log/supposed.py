@@ -2,12 +2,9 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass, replace
+from dataclasses import dataclass
 
-import numpy as np
-
-from tithe.core.arrays import Complex
-from tithe.core.log.slips import NONE, Indices, Slip
+from tithe.core.log.slips import NONE, Slip
 from tithe.core.message import Message
 
 
@@ -15,17 +12,16 @@ from tithe.core.message import Message
 class Change:
     """What is different about a station: the antenna's resonance by ``moved`` (a share of the frequency) and
     its resistance by a factor (``log_ohm`` its logarithm), each open by so much; ``log_loss`` by the column
-    of a lossy part; Ω in series and S across by the joint, a number or one for each frequency; or the
-    antenna's Γ as ``gamma`` (F,)."""
+    of a lossy part; Ω in series, S across and H in series by the joint."""
 
     moved: float = 0.0
     log_ohm: float = 0.0
     moved_sd: float = 0.003
     log_ohm_sd: float = 0.0
     log_loss: tuple[tuple[int, float], ...] = ()
-    series: tuple[tuple[int, Complex | float], ...] = ()
-    shunt: tuple[tuple[int, Complex | float], ...] = ()
-    gamma: Complex | None = None
+    series: tuple[tuple[int, float], ...] = ()
+    shunt: tuple[tuple[int, float], ...] = ()
+    series_h: tuple[tuple[int, float], ...] = ()
 
     def __add__(self, other: Change) -> Change:
         """Both at once."""
@@ -37,21 +33,8 @@ class Change:
             self.log_loss + other.log_loss,
             self.series + other.series,
             self.shunt + other.shunt,
-            self.gamma if other.gamma is None else other.gamma,
+            self.series_h + other.series_h,
         )
-
-    def on_dummy(self, frequencies: int) -> Change:
-        """The same with a dummy load in place of the antenna."""
-        return replace(self, moved=0.0, log_ohm=0.0, gamma=np.zeros(frequencies, dtype=np.complex128))
-
-    def at(self, which: Indices) -> Change:
-        """The same at some of the frequencies."""
-
-        def some(each: tuple[tuple[int, Complex | float], ...]) -> tuple[tuple[int, Complex | float], ...]:
-            return tuple((n, one[which] if isinstance(one, np.ndarray) else one) for n, one in each)
-
-        gamma = None if self.gamma is None else self.gamma[which]
-        return replace(self, series=some(self.series), shunt=some(self.shunt), gamma=gamma)
 
 
 NOTHING = Change()

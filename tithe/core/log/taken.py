@@ -15,6 +15,7 @@ from tithe.core.transmitter import Emission
 
 State = Literal["auto", "bypass"]
 Weather = Literal["dry", "wet"]
+Load = Literal["antenna", "dummy"]
 RADIO = -1
 """The place of the radio's own meter."""
 
@@ -24,7 +25,7 @@ class Taken:
     """At ``freq_hz``, read at the meter that is the ``at``-th part (`RADIO`: the radio's own): forward and
     reflected watts, or an SWR, with the tuner in use or out of line; on average or peak, of a carrier or of
     speech (None: as the meter and the transmitter are described); ``power_w``: as it was set, and the
-    ``weather`` (None: not known)."""
+    ``weather`` (None: not known); with the antenna or a dummy load of 50 Ω as the ``load``."""
 
     freq_hz: float
     at: int
@@ -36,6 +37,7 @@ class Taken:
     emission: Emission | None = None
     power_w: float | None = None
     weather: Weather | None = None
+    load: Load = "antenna"
 
     def __post_init__(self) -> None:
         require_positive("mhz", self.freq_hz)

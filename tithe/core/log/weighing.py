@@ -9,13 +9,13 @@ import numpy as np
 from scipy.special import logsumexp
 
 from tithe.core.arrays import Real
-from tithe.core.log.beside import beside_rows
+from tithe.core.log.beside import bench_rows, beside_rows
 from tithe.core.log.case import Case
 from tithe.core.log.evidence import Weighed, together
 from tithe.core.log.feed import Feed
 from tithe.core.log.rows import predicted_rows
 from tithe.core.log.slips import Slip
-from tithe.core.log.solved import Solved
+from tithe.core.log.solved import Solved, Wanted
 from tithe.core.log.supposed import NOTHING, Supposed
 
 _TUNER_STEP = 0.1
@@ -57,9 +57,9 @@ def settled(found: Weighed, feed: Feed, rounds: int = 2) -> Weighed:
 
 
 def solved_at(found: Weighed, feed: Feed) -> Solved:
-    """Each supposition about the values that explain the readings best, in both states of the tuner."""
+    """Each supposition about the values that explain the readings best, in all states."""
     value = _about(found)
-    return Solved.of(found.case, feed, [one.change for one in found.supposed], found.phase, value, both=True)
+    return Solved.of(found.case, feed, [one.change for one in found.supposed], found.phase, value, "all")
 
 
 def with_phases(found: Weighed, feed: Feed, k: int) -> Weighed:
@@ -90,12 +90,12 @@ def _weighed(case: Case, feed: Feed, supposed: Sequence[Supposed], about: Weighe
         tried, value, phases = 1, _about(about), about.phase
         each, at = [one.change for one in supposed], value
         index = np.arange(count)[:, None]
-    both = any(one.slip.other_state for one in supposed)
-    station = Solved.of(case, feed, each, phases, at, both)
+    wanted: Wanted = "other-too" if any(one.slip.other_state for one in supposed) else "read"
+    station = Solved.of(case, feed, each, phases, at, wanted)
     described, as_described = station, index
     if case.before:
         once = phases[:tried] if about is None else phases
-        described = Solved.of(case, feed, [NOTHING] * len(once), once, at[: len(once)], both)
+        described = Solved.of(case, feed, [NOTHING] * len(once), once, at[: len(once)], wanted)
         as_described = np.broadcast_to(np.arange(tried), index.shape) if about is None else index
     predicted, noise = (np.empty((count, tried, len(case.row_freq))) for _ in range(2))
     slopes = np.empty((*predicted.shape, columns))
@@ -104,6 +104,11 @@ def _weighed(case: Case, feed: Feed, supposed: Sequence[Supposed], about: Weighe
         slips.setdefault(one.slip, []).append(n)
     for slip, some in slips.items():
         rows = [predicted_rows(case, slip, station, index[some], value[some])]
+        if case.benched:
+            changed = [supposed[n].change for n in some]
+            told = bench_rows(case, changed, value[some])
+            at_each, by, noises = (np.repeat(column, tried, axis=1) for column in told)
+            rows.append((at_each, by, noises))
         if case.that_day:
             rows.append(beside_rows(case, case.that_day, slip, station, index[some]))
         if case.before:

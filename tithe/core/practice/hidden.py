@@ -11,6 +11,7 @@ from typing import ClassVar
 import numpy as np
 
 from tithe.core.antenna import Antenna
+from tithe.core.antenna.dummy_load import dummy_load
 from tithe.core.antenna.guess import Guess
 from tithe.core.antenna.loss import SeriesLoss
 from tithe.core.antenna.sampled import INTERPOLATION_OHM
@@ -18,9 +19,11 @@ from tithe.core.arrays import Complex, Real
 from tithe.core.budget import solve
 from tithe.core.log.case import in_state
 from tithe.core.log.causes import OFTEN, CauseId
+from tithe.core.log.further import BENCH_SD
 from tithe.core.log.instruments import Instrument, instrument
 from tithe.core.log.kept import SWEEP_SD
-from tithe.core.log.taken import RADIO, State, Taken
+from tithe.core.log.rows import DUMMY_SD
+from tithe.core.log.taken import RADIO, Load, State, Taken
 from tithe.core.message import Message, tell
 from tithe.core.parts.line import Line
 from tithe.core.parts.meter import Meter
@@ -112,7 +115,8 @@ CAUSES = tuple((name, OFTEN[name]) for name in HIDDEN)
 @dataclass(frozen=True)
 class Visit:
     """A ``station`` as it is described, and what is ``there``: ``causes`` by their ids, and how large each
-    is, as sentences, ``told``. Its meters have ``gains`` of their own (ln), one of them may stand or be read
+    is, as sentences, ``told``. Its meters have ``gains`` of their own (ln), its
+    lossy parts lose ``factors`` of what is written, one of the meters may stand or be read
     wrongly (``wrong``, ``swapped_hz``: at which frequency two powers are typed the other way round)."""
 
     station: Station
@@ -122,6 +126,7 @@ class Visit:
     power_w: float
     meters: tuple[int, ...]
     gains: Mapping[int, float]
+    factors: Mapping[int, float]
     wrong: int
     swapped_hz: float = 0.0
 
@@ -137,9 +142,10 @@ class Visit:
         return state if not hit else "auto" if state == "bypass" else "bypass"
 
     def shown(
-        self, at: int, freq_hz: float, state: State, rng: np.random.Generator
+        self, at: int, freq_hz: float, state: State, rng: np.random.Generator, load: Load = "antenna"
     ) -> tuple[float, float] | None:
-        """What a meter shows, forward and reflected, W; None where it does not move."""
+        """What a meter shows, forward and reflected, W, into the antenna or a dummy load; None where it does
+        not move."""
         real = self.really(state)
         plane = at
         if "wrong-end" in self.causes and at == self.wrong and at != RADIO:
@@ -147,11 +153,16 @@ class Visit:
         meter = instrument(self.station, at)
         r0 = 75.0 if "reference" in self.causes and at == self.wrong else meter.reference_ohm
         left = TUNING * (real == "auto" and at < self.tuner) * complex(rng.normal(), rng.normal())
-        port = planes(self.there, real, freq_hz)[plane]
+        there = self.there if load == "antenna" else replace(self.there, antenna=_dummy(rng))
+        port = planes(there, real, freq_hz)[plane]
         forward, reflected = _shown(port, r0, meter, self.gains[at], left, rng)
-        if at == self.wrong and freq_hz == self.swapped_hz and state == "auto":
+        if at == self.wrong and freq_hz == self.swapped_hz and state == "auto" and load == "antenna":
             forward, reflected = reflected, forward
         return (forward, max(reflected, 0.0)) if forward > 0 else None
+
+    def benched(self, part: int, rng: np.random.Generator) -> float:
+        """ln of how many times as much a lossy part loses as written, as the bench has it."""
+        return float(np.log(self.factors[part]) + BENCH_SD * rng.normal())
 
     def gamma(self, joint: int, freq_hz: float, rng: np.random.Generator) -> complex:
         """What an analyzer shows at a joint, looking towards the antenna, the tuner out of line: Γ re 50
@@ -168,7 +179,7 @@ def visit(
     names, shares = zip(*CAUSES, strict=True)
     if causes is None:
         causes = (str(rng.choice(names, p=np.array(shares) / sum(shares))),)
-    told, there = _spoiled(station, causes, rng)
+    told, there, factors = _spoiled(station, causes, rng)
     power = station.transmitter.power_w * float(np.exp(rng.uniform(np.log(0.08), 0.0)))
     true_power = power * float(np.exp(rng.uniform(-0.08, 0.08)))
     there = replace(there, transmitter=replace(there.transmitter, power_w=true_power))
@@ -186,7 +197,8 @@ def visit(
         else:
             told = (*told, tell("hidden.multiplier", meter=station.chain[at].label, factor=factor))
     swapped_hz = float(freq_hz[0]) if "swapped" in causes else 0.0
-    return Visit(station, tuple(causes), told, there, power, tuple(meters), gains, meters[-1], swapped_hz)
+    read = tuple(meters)
+    return Visit(station, tuple(causes), told, there, power, read, gains, factors, read[-1], swapped_hz)
 
 
 @dataclass(frozen=True)
@@ -251,14 +263,16 @@ def _shown(
 
 def _spoiled(
     station: Station, causes: Sequence[str], rng: np.random.Generator
-) -> tuple[tuple[Message, ...], Station]:
-    """The station with its parts as they may be, and with what is wrong."""
+) -> tuple[tuple[Message, ...], Station, dict[int, float]]:
+    """What is wrong as it is told, the station with its parts as they may be and with that, and how many
+    times as much each lossy part loses as written."""
     chain = list(station.chain)
+    factors: dict[int, float] = {}
     for n, part in enumerate(chain):
         if isinstance(part, Line):
-            chain[n] = more_lossy(part, float(np.exp(rng.triangular(-0.2, 0.05, 0.4))))
+            factors[n] = float(np.exp(rng.triangular(-0.2, 0.05, 0.4)))
         elif part.tuner is not None:
-            chain[n] = more_lossy(part, float(np.exp(rng.triangular(-0.6, 0.0, 0.7))))
+            factors[n] = float(np.exp(rng.triangular(-0.6, 0.0, 0.7)))
     turned = Turned(station.antenna, float(rng.uniform(-0.004, 0.004)), 1.0, _wobble(rng, WOBBLE))
     told: list[Message] = []
     joints: list[tuple[int, Bad]] = []
@@ -274,7 +288,7 @@ def _spoiled(
             lengths = {n: part.length_m for n, part in enumerate(chain) if isinstance(part, Line)}
             n = max(lengths, key=lambda n: lengths[n])
             factor = float(np.exp(rng.uniform(np.log(1.8), np.log(8))))
-            chain[n] = more_lossy(station.chain[n], factor)
+            factors[n] = factor
             told.append(tell("hidden.water", part=chain[n].label, factor=factor))
         elif cause in ("open", "short", "joint", "transformer"):
             at, bad = _bad(chain, cause, rng)
@@ -286,9 +300,16 @@ def _spoiled(
             )
             code = "leakage" if cause == "transformer" else "joint"
             told.append(tell(f"hidden.{code}", where=where, ohm=ohm, across=across))
+    for n, factor in factors.items():
+        chain[n] = more_lossy(chain[n], factor)
     for at, bad in sorted(joints, key=lambda one: -one[0]):
         chain.insert(at, bad)
-    return tuple(told), replace(station, chain=tuple(chain), antenna=turned)
+    return tuple(told), replace(station, chain=tuple(chain), antenna=turned), factors
+
+
+def _dummy(rng: np.random.Generator) -> Antenna:
+    """A dummy load that is not quite 50 Ω."""
+    return dummy_load(INTERPOLATION_OHM * float(np.exp(2 * DUMMY_SD * rng.normal())))
 
 
 def _bad(chain: Sequence[Part], cause: str, rng: np.random.Generator) -> tuple[int, Bad]:

@@ -13,10 +13,11 @@ import numpy as np
 
 from tithe.core.cost import Pause, go_on
 from tithe.core.log.causes import CauseId
-from tithe.core.log.further import Further, minutes_of
-from tithe.core.log.kept import Beside, Kept
+from tithe.core.log.further import BENCH_SD, Further, minutes_of
+from tithe.core.log.kept import Benched, Beside, Kept
 from tithe.core.log.reconcile import Reconciled, reconcile
-from tithe.core.log.taken import State, Taken
+from tithe.core.log.taken import Load, State, Taken
+from tithe.core.log.unknowns import unknowns_of
 from tithe.core.practice.hidden import Visit
 from tithe.core.station import Station
 
@@ -27,11 +28,15 @@ SHOWS_NOTHING_W = 1e-6
 """Stands for a meter that does not move: no SWR can be told of it."""
 
 
-class Step(NamedTuple):
-    """A reading to take: at a meter (`RADIO`: the radio's own), or with an analyzer at a joint (before the
-    n-th part, the last the feedpoint), which looks towards the antenna with the tuner out of line."""
+Way = Literal["meter", "dummy", "analyzer", "bench"]
 
-    how: Literal["meter", "analyzer"]
+
+class Step(NamedTuple):
+    """A reading to take: at a meter (`RADIO`: the radio's own), or there into a dummy load in the antenna's
+    place; with an analyzer at a joint (before the n-th part, the last the feedpoint), which looks towards the
+    antenna with the tuner out of line; or a lossy part on the bench, whatever the frequency."""
+
+    how: Way
     at: int
     freq_hz: float
     tuner: State = "auto"
@@ -46,6 +51,7 @@ class Notes:
     often: Mapping[CauseId, float] | None = None
     readings: tuple[Taken, ...] = ()
     beside: tuple[Beside, ...] = ()
+    benched: tuple[Benched, ...] = ()
     steps: tuple[Step, ...] = ()
     minutes: float = 0.0
 
@@ -60,22 +66,28 @@ class Notes:
             gamma = there.gamma(step.at, step.freq_hz, rng)
             gamma *= min(1.0, 1 / abs(gamma))
             return replace(spent, beside=(*self.beside, Beside(step.freq_hz, step.at, gamma)))
-        forward, reflected = there.shown(step.at, step.freq_hz, step.tuner, rng) or (SHOWS_NOTHING_W, 0.0)
-        one = Taken(step.freq_hz, step.at, forward, reflected, tuner=step.tuner, power_w=there.power_w)
+        if step.how == "bench":
+            one_more = Benched(step.at, there.benched(step.at, rng), BENCH_SD)
+            return replace(spent, benched=(*self.benched, one_more))
+        load: Load = "dummy" if step.how == "dummy" else "antenna"
+        shown = there.shown(step.at, step.freq_hz, step.tuner, rng, load) or (SHOWS_NOTHING_W, 0.0)
+        one = Taken(step.freq_hz, step.at, *shown, tuner=step.tuner, power_w=there.power_w, load=load)
         return replace(spent, readings=(*self.readings, one))
 
     def explained(self, pause: Pause = go_on) -> Reconciled:
         """What explains them. Raises `InputError` where nothing was read at a meter."""
-        return reconcile(self.station, self.readings, self.often, Kept(beside=self.beside), pause)
+        return reconcile(self.station, self.readings, self.often, Kept(self.beside, self.benched), pause)
 
 
 def possible(station: Station, meters: Sequence[int], freqs_hz: Sequence[float]) -> list[Step]:
     """All readings that may be taken."""
     tuned = any(part.tuner and not part.bypassed for part in station.chain)
     states: list[State] = ["auto", "bypass"] if tuned else ["auto"]
-    read = [Step("meter", at, f, state) for f in freqs_hz for state in states for at in meters]
+    ways: tuple[Way, Way] = ("meter", "dummy")
+    read = [Step(how, at, f, state) for how in ways for f in freqs_hz for state in states for at in meters]
     swept = [Step("analyzer", joint, f) for f in freqs_hz for joint in range(1, len(station.chain) + 1)]
-    return [*read, *swept]
+    benched = [Step("bench", n, freqs_hz[0]) for n in unknowns_of(station).parts]
+    return [*read, *swept, *benched]
 
 
 Choose = Callable[[Reconciled, list[Step]], Step | None]
@@ -92,14 +104,15 @@ def by_bits(found: Reconciled, left: list[Step]) -> Step | None:
 
 
 def _as_step(one: Further) -> Step | None:
-    if one.how not in ("meter", "analyzer"):
-        return None
-    return Step("analyzer" if one.how == "analyzer" else "meter", one.at, one.freq_hz, one.tuner)
+    return None if one.how == "borrowed" else Step(one.how, one.at, one.freq_hz, one.tuner)
 
 
 def _alike(one: Step, other: Step) -> bool:
-    same = one.how == other.how and one.at == other.at and abs(one.freq_hz - other.freq_hz) < 1
-    return same and (one.how == "analyzer" or one.tuner == other.tuner)
+    if (one.how, one.at) != (other.how, other.at):
+        return False
+    if one.how == "bench":
+        return True
+    return abs(one.freq_hz - other.freq_hz) < 1 and (one.how == "analyzer" or one.tuner == other.tuner)
 
 
 def at_random(rng: np.random.Generator) -> Choose:
@@ -114,21 +127,17 @@ def way(
     rng: np.random.Generator,
     often: Mapping[CauseId, float] | None = None,
 ) -> list[Notes]:
-    """The first meter on each frequency, then whatever is chosen, until one is sure or nothing more is read:
-    what was known after each reading. What another frequency would show is told only where one has read."""
+    """The first meter, then whatever is chosen, until one is sure or nothing more is read: what was known
+    after each reading."""
     station = there.station
     left = possible(station, there.meters, freqs_hz)
-    at_hand = [Step("meter", there.meters[0], freq) for freq in freqs_hz]
+    step: Step | None = Step("meter", there.meters[0], freqs_hz[0])
     notes = Notes(station, often)
     out: list[Notes] = []
-    while len(out) < MOST_STEPS:
-        step = at_hand.pop(0) if at_hand else None
-        if step is None:
-            found = notes.explained()
-            step = None if found.causes[0].weight > SURE else choose(found, left)
-        if step is None:
-            break
+    while step is not None and len(out) < MOST_STEPS:
         notes = notes.taken(step, there, rng)
         out.append(notes)
-        left = [one for one in left if one != step]
+        left.remove(step)
+        found = notes.explained()
+        step = None if found.causes[0].weight > SURE else choose(found, left)
     return out

@@ -25,5 +25,5 @@ def run(args: argparse.Namespace) -> int:
         return as_json(answer)
     for n, one in enumerate(answer["steps"]):
         print(f"{n + 1}. {one['text']} ({one['brings']}; {one['effort']})")
-    print("\n".join(filter(None, [answer["sentence"], *answer["left_out"]])))
+    print("\n".join(filter(None, [answer["sentence"], *answer["done"], *answer["left_out"]])))
     return 0

@@ -56,7 +56,9 @@ def read_in_round(request: HttpRequest, pk: str, body: ReadRequest) -> Any:
     played = _kept(pk)
     near = min(played.freqs_hz, key=lambda one: abs(one - body.mhz * 1e6))
     require_near(near, body.mhz)
-    step = Step(body.how, body.at, near, body.tuner if body.how == "meter" else "auto")
+    if body.how == "bench":
+        near = played.freqs_hz[0]
+    step = Step(body.how, body.at, near, body.tuner if body.how in ("meter", "dummy") else "auto")
     return shown(services.read(played, step))
 
 

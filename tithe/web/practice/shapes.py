@@ -2,21 +2,23 @@
 
 from __future__ import annotations
 
-from typing import Annotated, Literal
+from typing import Annotated
 
 from ninja import Schema
 from pydantic import Field
 
 from tithe.core.log.taken import State
 from tithe.core.practice.levels import Level
+from tithe.core.practice.way import Way
 from tithe.document.station import StationFile
 
 
 class PlaceToRead(Schema):
-    """Where a reading may be taken, and about how many minutes it costs; ``at``: the n-th part, the joint
-    before it for an analyzer, −1: the radio's own meter."""
+    """Where a reading may be taken, and about how many minutes it costs: at a ``meter``, there into a
+    ``dummy`` load in the antenna's place, with an ``analyzer``, or of a part on the ``bench``; ``at``: the
+    n-th part, the joint before it for an analyzer, −1: the radio's own meter."""
 
-    how: Literal["meter", "analyzer"]
+    how: Way
     at: int
     name: str
     minutes: float
@@ -30,10 +32,10 @@ class CauseToName(Schema):
 
 
 class PracticeReading(Schema):
-    """What was read: at a meter, or R and X with an analyzer; ``expected_swr``: of the station as it is
-    described (null: infinite)."""
+    """What was read: at a meter, R and X with an analyzer, or on the bench the ``factor`` of what is written
+    that a part loses; ``expected_swr``: of the station as it is described (null: infinite)."""
 
-    how: Literal["meter", "analyzer"]
+    how: Way
     at: int
     name: str
     mhz: float
@@ -44,6 +46,7 @@ class PracticeReading(Schema):
     swr: float | None
     r_ohm: float | None
     x_ohm: float | None
+    factor: float | None
     expected_swr: float | None
 
 
@@ -84,7 +87,7 @@ class BeginRequest(Schema):
 class ReadRequest(Schema):
     """Where, at which frequency, with the tuner in which state."""
 
-    how: Literal["meter", "analyzer"]
+    how: Way
     at: Annotated[int, Field(strict=True, ge=-1, le=100)]
     mhz: Annotated[float, Field(gt=0, le=1e6, allow_inf_nan=False)]
     tuner: State = "auto"

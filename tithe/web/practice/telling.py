@@ -2,9 +2,12 @@
 
 from __future__ import annotations
 
+from dataclasses import replace
+
 import numpy as np
 
 from tithe.answers.log.log_json import name_of
+from tithe.core.antenna.dummy_load import dummy_load
 from tithe.core.antenna.sampled import INTERPOLATION_OHM
 from tithe.core.cost import Pause
 from tithe.core.log.further import minutes_of
@@ -25,7 +28,7 @@ from tithe.web.practice.shapes import (
     RoundOut,
 )
 
-_FIGURES = ("forward_w", "reflected_w", "swr", "r_ohm", "x_ohm")
+_FIGURES = ("forward_w", "reflected_w", "swr", "r_ohm", "x_ohm", "factor")
 
 
 def shown(played: Played, verdict: PracticeVerdict | None = None) -> RoundOut:
@@ -55,8 +58,10 @@ def shown(played: Played, verdict: PracticeVerdict | None = None) -> RoundOut:
 
 def _name(played: Played, how: str, at: int) -> str:
     station = played.station
-    if how == "meter":
+    if how in ("meter", "dummy"):
         return say(tell("practice.radio")) if at == RADIO else name_of(station, at)
+    if how == "bench":
+        return station.chain[at].label
     return "at the feedpoint" if at == len(station.chain) else f"before {station.chain[at].label}"
 
 
@@ -64,10 +69,10 @@ def _readings(played: Played) -> list[PracticeReading]:
     out, before = [], Notes(played.station)
     for notes in played.notes:
         step = notes.steps[-1]
-        figures: dict[str, float | None] = dict.fromkeys(
-            ("forward_w", "reflected_w", "swr", "r_ohm", "x_ohm")
-        )
-        if step.how == "analyzer":
+        figures: dict[str, float | None] = dict.fromkeys(_FIGURES)
+        if step.how == "bench":
+            figures["factor"] = float(np.exp(notes.benched[-1].log_factor))
+        elif step.how == "analyzer":
             gamma = notes.beside[-1].gamma
             figures["swr"] = _ratio(abs(gamma))
             if abs(1 - gamma) > _OPEN:
@@ -91,8 +96,12 @@ def _readings(played: Played) -> list[PracticeReading]:
 
 def _expected(played: Played, step: Step) -> float | None:
     """The SWR that the station would show there if it were as it is described."""
-    swept = step.how == "analyzer"
-    port = planes(played.station, "bypass" if swept else step.tuner, step.freq_hz)[step.at]
+    if step.how == "bench":
+        return None
+    swept, station = step.how == "analyzer", played.station
+    if step.how == "dummy":
+        station = replace(station, antenna=dummy_load())
+    port = planes(station, "bypass" if swept else step.tuner, step.freq_hz)[step.at]
     against = INTERPOLATION_OHM if swept else instrument(played.station, step.at).reference_ohm
     return _ratio(float(abs(port.gamma(against))))
 
@@ -146,6 +155,10 @@ def _both(truth: list[Message]) -> Message:
 
 def _step(played: Played, step: Step) -> Message:
     at = _name(played, step.how, step.at)
+    if step.how == "bench":
+        return tell("practice.step-bench", part=at)
+    if step.how == "dummy":
+        return tell("practice.step-dummy", at=at, freq_hz=step.freq_hz, tuner=step.tuner == "bypass")
     if step.how == "analyzer":
         return tell("practice.step-analyzer", at=at, freq_hz=step.freq_hz)
     if played.there.tuner < 0:

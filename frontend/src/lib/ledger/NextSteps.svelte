@@ -19,18 +19,14 @@
   $effect(() => {
     void asked;
     asking.stop();
-    const timer = setTimeout(
-      () => {
-        const params = { path: { pk: session.keeper.id } };
-        asking.ask(() =>
-          api.POST('/api/stations/{pk}/next', { params, body: { document: session.document } }),
-        );
-      },
-      first ? STAYS_MS : STANDS_MS,
-    );
+    const timer = setTimeout(ask, first ? STAYS_MS : STANDS_MS);
     first = false;
     return () => clearTimeout(timer);
   });
+  function ask() {
+    const params = { path: { pk: session.keeper.id } };
+    asking.ask(() => api.POST('/api/stations/{pk}/next', { params, body: { document: session.document } }));
+  }
   const today = () => new Date().toISOString().slice(0, 10);
   const steps = $derived(asking.answer?.steps ?? []);
 
@@ -46,6 +42,10 @@
     if (step.part !== null) session.selected = step.part;
     if (step.id === 'measure.antenna') session.sweeps.bringFrom(session.document.chain.length);
     if (step.id === 'measure.bands') session.sweeps.bringFrom(0);
+    if (step.remember) {
+      const { right_in, ...rest } = step.remember;
+      session.change('choice.finding', { ...rest, ...(right_in === null ? {} : { right_in }) });
+    }
     session.view = step.view;
   }
   /** In figures, so that later readings can be laid beside it. */
@@ -59,10 +59,11 @@
     const text = `Done: ${step.text} Promised: ${step.brings}.`;
     const trouble = await noteDown(
       session.keeper.id,
-      { note: { date: today(), text, ...promised(step) } },
+      { note: { date: today(), text, done: step.id, ...promised(step) } },
       `${step.id} ${today()}`.slice(0, 64),
     );
     noted[step.id] = trouble || 'It stands in the log, with what was promised.';
+    if (!trouble) ask();
   }
 </script>
 
@@ -87,6 +88,7 @@
         </li>
       {/each}
     </ol>
+    {#each asking.answer.done as one (one)}<p class="soft">{one}</p>{/each}
     {#each asking.answer.left_out as one (one)}<p class="soft">Not told: {one}</p>{/each}
   {:else}
     <p class="soft">

@@ -16,6 +16,15 @@
   ]}
   onchoose={(value) => (typed.tuner = value as TypedReading['tuner'])}
 />
+<ChoiceField
+  label="At the end"
+  value={typed.load ?? 'antenna'}
+  options={[
+    ['antenna', 'the antenna'],
+    ['dummy', 'a dummy load of 50 Ω'],
+  ]}
+  onchoose={(value) => (typed.load = value as TypedReading['load'])}
+/>
 <PlainText label="Date" value={typed.date} oninput={(text) => (typed.date = text)} />
 <details>
   <summary>Weather, and how it was read</summary>

@@ -69,8 +69,10 @@
             <li>
               {one.text}
               <small class="figures">{digits(one.bits, 2)} bits of what is open</small>
-              {#if one.how === 'meter'}<button type="button" class="linkish" onclick={() => onread(one)}
-                  >Type it</button
+              {#if one.how === 'meter' || one.how === 'dummy'}<button
+                  type="button"
+                  class="linkish"
+                  onclick={() => onread(one)}>Type it</button
                 >{/if}
             </li>
           {/each}

@@ -59,10 +59,11 @@
     session.step(next, 'readings taken over');
   }
   /** What is to be read next stands ready to be typed. */
-  let wanted = $state.raw<{ at: string; tuner: 'auto' | 'bypass' } | null>(null);
+  let wanted = $state.raw<{ at: string; tuner: 'auto' | 'bypass'; load: 'antenna' | 'dummy' } | null>(null);
   function read(next: Reconciled['next'][number]) {
     session.mhz = next.mhz;
-    wanted = { at: next.at, tuner: next.tuner === 'bypass' ? 'bypass' : 'auto' };
+    const [tuner, load] = [next.tuner === 'bypass', next.how === 'dummy'];
+    wanted = { at: next.at, tuner: tuner ? 'bypass' : 'auto', load: load ? 'dummy' : 'antenna' };
   }
   function open(row: LogRow) {
     if (row.kind === 'sweep') {

@@ -15,8 +15,8 @@
     session: Session;
     /** The meter's label, or "radio"; left out, it is asked. */
     at?: string;
-    /** A reading that is to be typed next: where, with the tuner how. */
-    wanted?: { at: string; tuner: 'auto' | 'bypass' } | null;
+    /** A reading that is to be typed next: where, with the tuner how, into what. */
+    wanted?: { at: string; tuner: 'auto' | 'bypass'; load: 'antenna' | 'dummy' } | null;
     onkept?: () => void;
   }
   let { session, at, wanted = null, onkept }: Props = $props();
@@ -44,6 +44,7 @@
     if (!wanted) return;
     form.chosen = wanted.at;
     typed.tuner = wanted.tuner;
+    typed.load = wanted.load;
     element?.querySelector('input')?.focus();
   });
 

@@ -59,6 +59,7 @@ function shownAs(one: Body): string {
 function circumstances(one: Body): string[] {
   const words = [
     one.tuner === 'bypass' ? 'tuner bypassed' : '',
+    one.load === 'dummy' ? 'into a dummy load' : '',
     one.emission === 'speech' ? 'speech' : '',
     one.weather === 'wet' || one.weather === 'dry' ? one.weather : '',
     typeof one.note === 'string' ? one.note : '',

@@ -12,10 +12,17 @@ export const KINDS: [Kind | '', string][] = [
 ];
 const PIECE = 100;
 const MOST = 500;
+interface Note {
+  date: string;
+  text: string;
+  /** The step that was done. */
+  done?: string;
+}
+
 /** Keep a reading or a note, once under each key; what was wrong with it as a sentence, empty where nothing was. */
 export async function noteDown(
   station: number,
-  entry: { reading: ReadingFile } | { note: { date: string; text: string } },
+  entry: { reading: ReadingFile } | { note: Note },
   key: string,
 ): Promise<string> {
   const { error } = await api.POST('/api/stations/{pk}/log', {

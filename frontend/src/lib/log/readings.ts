@@ -12,6 +12,8 @@ export interface TypedReading {
   date: string;
   note: string;
   tuner: 'auto' | 'bypass';
+  /** What stands at the end of the run; a form kept before it was asked has none. */
+  load?: 'antenna' | 'dummy';
   /** "": not noted; a form kept before it was asked has none. */
   weather?: '' | 'dry' | 'wet';
   /** What the meter showed, and what was sent; "": as they are described. */
@@ -27,6 +29,7 @@ export const blank = (): TypedReading => ({
   date: new Date().toISOString().slice(0, 10),
   note: '',
   tuner: 'auto',
+  load: 'antenna',
   weather: '',
   mode: '',
   emission: '',
@@ -41,11 +44,12 @@ export function figuresOf(typed: TypedReading) {
 }
 
 export function circumstancesOf(typed: TypedReading) {
-  const { tuner, mode, emission, weather } = typed;
+  const { tuner, load, mode, emission, weather } = typed;
   const power_w = power(typed.power);
   return {
     tuner,
     ...(power_w === undefined ? {} : { power_w }),
+    ...(load === 'dummy' ? { load } : {}),
     ...(weather ? { weather } : {}),
     ...(mode ? { mode } : {}),
     ...(emission ? { emission } : {}),

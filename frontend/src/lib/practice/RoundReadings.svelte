@@ -17,20 +17,32 @@
   const chosen = $derived(round.places[place] ?? round.places[0]);
   const at = $derived(mhz ?? round.mhz[0] ?? 0);
   const tuned = $derived(round.tuners.length > 1);
-  const switches = $derived(tuned && chosen?.how === 'meter');
-  const minutes = $derived((chosen?.minutes ?? 0) + (switches && tuner === 'bypass' ? 1 : 0));
+  const atMeter = (how?: string) => how === 'meter' || how === 'dummy';
+  const switches = $derived(tuned && atMeter(chosen?.how));
+  const minutes = $derived(
+    (chosen?.minutes ?? 0) + (tuned && chosen?.how === 'meter' && tuner === 'bypass' ? 1 : 0),
+  );
   const took = (count: number) => `${digits(count)} ${count === 1 ? 'minute' : 'minutes'}`;
   const named = ({ how, name }: { how: string; name: string }) =>
-    how === 'meter' ? name : `analyzer ${name}`;
+    ({
+      meter: name,
+      dummy: `${name} into a dummy load`,
+      bench: `${name} on the bench`,
+      analyzer: `analyzer ${name}`,
+    })[how] ?? name;
   function shown(one: PracticeRound['readings'][number]) {
-    if (one.how === 'meter')
-      return `${watts(one.forward_w)} W forward, ${watts(one.reflected_w)} W reflected`;
+    if (one.how === 'bench') return `loses ${digits(one.factor, 2)} times what is written`;
+    if (atMeter(one.how)) return `${watts(one.forward_w)} W forward, ${watts(one.reflected_w)} W reflected`;
     if (one.r_ohm === null || one.x_ohm === null) return 'open: R and X beyond what it tells';
     return `${digits(one.r_ohm)} ${one.x_ohm < 0 ? '−' : '+'} j${digits(Math.abs(one.x_ohm))} Ω`;
   }
+  function withTuner({ how, tuner }: PracticeRound['readings'][number]) {
+    if (how === 'bench') return '–';
+    return how === 'analyzer' || tuner === 'bypass' ? 'out of line' : 'in use';
+  }
   /** A meter that does not move tells no SWR. */
   const ratio = (one: PracticeRound['readings'][number]) =>
-    one.how === 'meter' && one.swr === null && !one.reflected_w ? '–' : swr(one.swr);
+    one.swr === null && (one.how === 'bench' || (atMeter(one.how) && !one.reflected_w)) ? '–' : swr(one.swr);
 </script>
 
 {#if round.readings.length}
@@ -51,13 +63,11 @@
         {#each round.readings as one, n (n)}
           <tr>
             <th scope="row" class="text">{named(one)}</th>
-            <td>{digits(one.mhz, 5)}</td>
-            {#if tuned}<td class="text"
-                >{one.how === 'analyzer' || one.tuner === 'bypass' ? 'out of line' : 'in use'}</td
-              >{/if}
+            <td>{one.how === 'bench' ? '–' : digits(one.mhz, 5)}</td>
+            {#if tuned}<td class="text">{withTuner(one)}</td>{/if}
             <td class="text">{shown(one)}</td>
             <td>{ratio(one)}</td>
-            <td>{swr(one.expected_swr)}</td>
+            <td>{one.how === 'bench' ? '–' : swr(one.expected_swr)}</td>
             <td>{digits(one.minutes)}</td>
           </tr>
         {/each}
@@ -85,12 +95,14 @@
       {#each round.places as one, n (n)}<option value={n}>{named(one)}, {took(one.minutes)}</option>{/each}
     </select>
   </label>
-  <label>
-    at
-    <select value={at} onchange={(event) => (mhz = Number(event.currentTarget.value))}>
-      {#each round.mhz as one (one)}<option value={one}>{digits(one, 5)} MHz</option>{/each}
-    </select>
-  </label>
+  {#if chosen?.how !== 'bench'}
+    <label>
+      at
+      <select value={at} onchange={(event) => (mhz = Number(event.currentTarget.value))}>
+        {#each round.mhz as one (one)}<option value={one}>{digits(one, 5)} MHz</option>{/each}
+      </select>
+    </label>
+  {/if}
   {#if switches}
     <label>
       the tuner

@@ -5,7 +5,7 @@ import { storage } from '../ui/storage.svelte';
 const KEY = 'tithe.practice';
 export type Level = 1 | 2 | 3;
 export interface Reading {
-  how: 'meter' | 'analyzer';
+  how: PracticeRound['places'][number]['how'];
   at: number;
   mhz: number;
   tuner: 'auto' | 'bypass';
