@@ -11,7 +11,8 @@ from tithe.core import Band, solve
 from tithe.core.antenna.dummy_load import dummy_load
 from tithe.core.antenna.resonator import Resonator
 from tithe.core.log.case import in_state
-from tithe.core.log.further import BENCH_SD, entropy_bits
+from tithe.core.log.foreseen import BENCH_SD
+from tithe.core.log.further import entropy_bits
 from tithe.core.log.kept import Benched, Beside, Kept
 from tithe.core.log.reconcile import expected, reconcile
 from tithe.core.parts.inline import Inline

@@ -12,35 +12,28 @@ from __future__ import annotations
 
 from collections.abc import Iterator, Sequence
 from dataclasses import dataclass, replace
-from typing import Literal
 
 import numpy as np
 from scipy.special import logsumexp, ndtri
 
-from tithe.core.arrays import Complex, Real
-from tithe.core.log.case import STATES, Case
+from tithe.core.arrays import Real
 from tithe.core.log.evidence import Weighed
 from tithe.core.log.feed import Feed, feed_of
-from tithe.core.log.instruments import instrument
-from tithe.core.log.slips import NONE, Indices, Slip
-from tithe.core.log.solved import SIZE_SD, STEP, Solved
+from tithe.core.log.foreseen import How, foreseen
+from tithe.core.log.slips import Indices
 from tithe.core.log.taken import RADIO, State
 from tithe.core.log.weighing import solved_at
 from tithe.core.parts.line import Line
 from tithe.core.parts.meter import Meter
-from tithe.core.reflection import reflection, swr
+from tithe.core.reflection import swr
 from tithe.core.station import Station
 
-How = Literal["meter", "borrowed", "analyzer", "dummy", "bench"]
 LEAST_BITS = 0.1
 MOST_FREQUENCIES = 4
 _SAME_BAND = 0.04
 _LEFT = 40
 _SHARE = 1e-3
 _DRAWS = 8
-_BORROWED_SD, _ANALYZER_SD = 0.03, 0.02
-BENCH_SD = 0.08
-"""Of ln of what a part loses, by its own measurement."""
 _OUTSIDE_M = 5.0
 """Beyond so much of a line one is outdoors."""
 _AGAIN_MIN, _SWITCHED_MIN, _INDOORS_MIN, _OUTDOORS_MIN = 1.0, 2.0, 10.0, 30.0
@@ -86,7 +79,7 @@ def further(found: Weighed, share: Real, feed: Feed) -> tuple[Further, ...]:
     out = []
     for one in _candidates(some, read):
         k = int(np.searchsorted(feed.freq_hz, one.freq_hz))
-        middle, spread = _shown(some, solved, one, k)
+        middle, spread = foreseen(some, solved, one.how, one.at, one.tuner, k)
         bits = _bits(middle, spread, weights, which)
         if bits < LEAST_BITS:
             continue
@@ -182,57 +175,6 @@ def _outdoors(station: Station) -> list[bool]:
         out.append(beyond)
         beyond = beyond or (isinstance(part, Line) and part.length_m > _OUTSIDE_M)
     return [*out, True]
-
-
-def _shown(found: Weighed, solved: Solved, one: Further, k: int) -> tuple[Real, Real]:
-    """What a reading would show under each supposition, (H, dimensions): its middle and its spread."""
-    case = found.case
-    if one.how == "bench":
-        return _on_the_bench(found, one.at)
-    slips = [_slip_of(case, supposed.slip, one) for supposed in found.supposed]
-    usual = instrument(case.station, one.at).reference_ohm if one.how in ("meter", "dummy") else 50.0
-    r0 = np.array([slip.reference_ohm or usual for slip in slips])
-    plane = np.clip([one.at + 1 + slip.moved for slip in slips], 0, solved.v.shape[3] - 1)
-    state = STATES.index((one.tuner, "dummy" if one.how == "dummy" else "antenna"))
-    each = np.arange(len(slips))
-    v, i = (whole[state][:, each, plane, k] for whole in (solved.v, solved.i))  # (D, H)
-    gamma: Complex = reflection(v, i, r0) * [not slip.second_tuner for slip in slips]
-    if one.how == "analyzer":
-        parts, own = np.stack([gamma.real, gamma.imag], axis=-1), _ANALYZER_SD
-    else:
-        parts, own = np.abs(gamma)[..., None], _BORROWED_SD
-        if one.how in ("meter", "dummy"):
-            own = float(np.hypot(instrument(case.station, one.at).leak_sd, 0.01))
-    moves = (parts[1:] - parts[0]) / STEP  # (D - 1, H, dimensions)
-    slopes = np.zeros((*parts.shape[1:], len(case.columns)))
-    if one.how != "dummy":
-        sd = solved.gamma_sd[:, k, None]
-        slopes[..., case.slice_of("re").start + k] = moves[0] * sd
-        slopes[..., case.slice_of("im").start + k] = moves[1] * sd
-        for name, way in (("moved", solved.moved[:, k, None]), ("ohm", solved.ohm[:, k, None])):
-            slopes[..., case.where[name, 0]] = moves[0] * way.real + moves[1] * way.imag
-    slopes[..., case.where["size", 0]] = moves[2] * SIZE_SD
-    for p, part_sd in enumerate(case.unknowns.part_sd):
-        slopes[..., case.slice_of("part").start + p] = moves[3 + p] * part_sd
-    variance = np.einsum("hdn,hnm,hdm->hd", slopes, found.covariance, slopes)
-    return parts[0], np.sqrt(np.maximum(variance, 0.0) + own**2)
-
-
-def _on_the_bench(found: Weighed, part: int) -> tuple[Real, Real]:
-    """Of ln of how many times as much a part loses as written."""
-    middle, spread = found.log_factors()
-    p = found.case.unknowns.parts.index(part)
-    return middle[:, [p]], np.hypot(spread[:, [p]], BENCH_SD)
-
-
-def _slip_of(case: Case, slip: Slip, one: Further) -> Slip:
-    """What of a slip is made again at the same meter: where it stands, its reference, a radio's tuner."""
-    mine = [n for n, taken in enumerate(case.readings) if taken.at == one.at]
-    if one.how not in ("meter", "dummy") or not mine or (slip.only and not {*mine} <= {*slip.only}):
-        return NONE
-    if one.at == RADIO:
-        return Slip(second_tuner=slip.second_tuner)
-    return Slip(moved=slip.moved, reference_ohm=slip.reference_ohm)
 
 
 _NORMAL = ndtri((np.arange(_DRAWS) + 0.5) / _DRAWS)

@@ -19,7 +19,7 @@ POWER_BOUNDS = (np.log(0.01), np.log(1.1))
 """Of the rated power, where nothing is known of what was set."""
 OPEN_SD = 5.0
 """So wide that the bounds alone count."""
-_LEAST_RHO_SD = 0.005
+LEAST_RHO_SD = 0.005
 
 
 def predicted_rows(
@@ -62,7 +62,7 @@ def predicted_rows(
         rho_reading_sd(case.error_w, sent, small) ** 2,
         (case.error_w / whole) ** 2 + (by_log * of_speech) ** 2 + 1e-6,
     )
-    noise = noise + (by_rho * np.where(case.on_dummy, DUMMY_SD, _LEAST_RHO_SD)) ** 2
+    noise = noise + (by_rho * np.where(case.on_dummy, DUMMY_SD, LEAST_RHO_SD)) ** 2
     if slip.wild:
         predicted[..., mine], slopes[..., mine, :] = rows.value[mine], 0.0
         noise[..., mine] = 1 / (2 * np.pi * case.flat_density[mine] ** 2)

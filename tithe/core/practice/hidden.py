@@ -19,7 +19,7 @@ from tithe.core.arrays import Complex, Real
 from tithe.core.budget import solve
 from tithe.core.log.case import in_state
 from tithe.core.log.causes import OFTEN, CauseId
-from tithe.core.log.further import BENCH_SD
+from tithe.core.log.foreseen import BENCH_SD
 from tithe.core.log.instruments import Instrument, instrument
 from tithe.core.log.kept import SWEEP_SD
 from tithe.core.log.rows import DUMMY_SD

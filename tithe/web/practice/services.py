@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 import secrets
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from functools import cached_property
 from typing import cast
 
@@ -35,8 +35,14 @@ class Played:
 
     @cached_property
     def station(self) -> Station:
-        """As it is described."""
-        return StationFile.model_validate(self.kept.document).to_core()
+        """As it is described, on the bands on which it may be read: those that the antenna's data reach, some
+        of many."""
+        station = StationFile.model_validate(self.kept.document).to_core()
+        low, high = station.antenna.range_hz
+        every = [band for band in station.bands if low <= band.middle_hz <= high]
+        if len(every) > MOST_BANDS:
+            every = [every[n] for n in np.linspace(0, len(every) - 1, MOST_BANDS).round().astype(int)]
+        return replace(station, bands=tuple(every))
 
     @property
     def level(self) -> Level:
@@ -45,12 +51,8 @@ class Played:
 
     @cached_property
     def freqs_hz(self) -> list[float]:
-        """At which it may be read: the middles of bands that the antenna's data reach, some of many."""
-        low, high = self.station.antenna.range_hz
-        every = [band.middle_hz for band in self.station.bands if low <= band.middle_hz <= high]
-        if len(every) <= MOST_BANDS:
-            return every
-        return [every[n] for n in np.linspace(0, len(every) - 1, MOST_BANDS).round().astype(int)]
+        """At which it may be read: the middles of those bands."""
+        return [band.middle_hz for band in self.station.bands]
 
     @cached_property
     def there(self) -> Visit:
