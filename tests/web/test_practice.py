@@ -79,7 +79,7 @@ def test_what_cannot_be_is_refused(client):
         again = post(client, f"{place}/read", how="meter", at=there["places"][0]["at"], mhz=there["mhz"][0])
         assert again.status_code == 200
     one_more = post(client, f"{place}/read", how="meter", at=there["places"][0]["at"], mhz=there["mhz"][0])
-    assert "12 readings are enough" in one_more.content.decode()
+    assert f"{MOST_STEPS} readings are enough" in one_more.content.decode()
     assert post(client, f"{place}/answer", cause="gremlins").status_code == 422
     assert client.get("/api/practice/not-a-round").status_code == 404
 

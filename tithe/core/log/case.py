@@ -168,6 +168,7 @@ class Case:
             freq=np.searchsorted(self.freq_hz, [one.freq_hz for one in read]),
             state=np.array([STATES.index((one.tuner, one.load)) for one in read]),
             reading=self.rows.reading,
+            at=np.array([one.at for one in read]),
             share=np.array([shown_share(self.station, one) for one in read]),
             reference_ohm=np.array([meter.reference_ohm for meter in self.meters]),
             radio=np.array([one.at == RADIO for one in read]),

@@ -16,12 +16,13 @@ import numpy as np
 from tithe.core.arrays import Real
 from tithe.core.errors import require, require_not_negative, require_positive
 from tithe.core.log.case import Case
-from tithe.core.log.instruments import share_of
+from tithe.core.log.instruments import instrument, share_of
 from tithe.core.log.slips import Slip
 from tithe.core.log.supposed import NOTHING, Change, Supposed
-from tithe.core.log.taken import RADIO
+from tithe.core.log.taken import RADIO, State
 from tithe.core.message import Message, tell
 from tithe.core.parts.line import Line
+from tithe.core.parts.meter import Meter
 from tithe.core.parts.transformer import Transformer
 from tithe.core.station import Station
 
@@ -54,11 +55,14 @@ _OTHER_OHM = 75.0
 _NODES = 6
 
 
-def suppositions(case: Case, often: Mapping[CauseId, float] | None = None) -> list[Supposed]:
+def suppositions(
+    case: Case, often: Mapping[CauseId, float] | None = None, *, unread: bool = False
+) -> list[Supposed]:
     """All that may be wrong with a station, each in some sizes; their priors add up to one. ``often``: how
-    often it is here, of some causes. Raises `InputError` for one that is none."""
+    often it is here, of some causes; ``unread``: meters and states of the tuner that nobody has read yet may
+    have slipped as well. Raises `InputError` for one that is none."""
     known = met(case.station, often, case.freq_hz)
-    every = list(_all(case))
+    every = list(_all(case, unread))
     total = dict.fromkeys(known, 0.0)
     for one in every:
         total[one.cause] += float(np.exp(one.log_prior))
@@ -111,13 +115,13 @@ def size(cause: str) -> Message:
     return tell(f"size.{cause}")
 
 
-def _all(case: Case) -> Iterator[Supposed]:
+def _all(case: Case, unread: bool) -> Iterator[Supposed]:
     yield from _as_described(case)
     yield from _antenna(case)
     yield from _run(case)
-    yield from _of_meters(case)
+    yield from _of_meters(case, unread)
     yield from _of_readings(case)
-    yield from _of_the_tuner(case)
+    yield from _of_the_tuner(case, unread)
     yield Supposed("other", tell("cause.other"), 0.0, NOTHING, Slip(wild=True))
 
 
@@ -214,33 +218,33 @@ def _name(case: Case, at: int) -> str:
     return "radio" if at == RADIO else case.station.chain[at].label
 
 
-def _of_meters(case: Case) -> Iterator[Supposed]:
+def _of_meters(case: Case, unread: bool) -> Iterator[Supposed]:
     chain = case.station.chain
-    for at, meter in case.instruments.items():
-        name = _name(case, at)
-        mine = tuple(n for n, one in enumerate(case.readings) if one.at == at)
-        powers = [n for n in mine if case.readings[n].forward_w is not None]
-        if powers:
+    every = [RADIO, *(n for n, part in enumerate(chain) if isinstance(part, Meter) and not part.bypassed)]
+    for at in every if unread else case.instruments:
+        name, meter = _name(case, at), instrument(case.station, at)
+        powers = [one for one in case.readings if one.at == at and one.forward_w is not None]
+        if powers or at not in case.instruments:
             for factor, sd, share in ((_TEN, 0.0, 0.2), (-_TEN, 0.0, 0.2), (0.0, 0.35, 0.3), (0.0, 1.0, 0.3)):
                 told = tell("cause.scale", at=name)
-                slip = Slip(mine, log_factor=factor, log_factor_sd=sd)
+                slip = Slip(at=at, log_factor=factor, log_factor_sd=sd)
                 yield Supposed("multiplier", told, float(np.log(share)), slip=slip)
-            shares = {share_of(case.station, case.readings[n])[0] for n in powers}
-            if min(shares) < 1:
-                slip = Slip(mine, log_factor=-float(np.log(min(shares))))
+            share = min((share_of(case.station, one)[0] for one in powers), default=1.0)
+            if share < 1:
+                slip = Slip(at=at, log_factor=-float(np.log(share)))
                 yield Supposed("peak", tell("slip.peak", at=name), 0.0, slip=slip)
         if at == RADIO:
             continue
         if meter.reference_ohm != _OTHER_OHM:
-            slip = Slip(mine, reference_ohm=_OTHER_OHM)
+            slip = Slip(at=at, reference_ohm=_OTHER_OHM)
             yield Supposed("reference", tell("slip.reference", at=name), 0.0, slip=slip)
         # The plane of a meter is its radio side; beyond the line behind it begins the part after that.
         for beside, moved in ((at - 1, -1), (at + 1, 2)):
             if 0 <= beside < len(chain) and isinstance(chain[beside], Line):
                 told = tell("slip.wrong-end", at=name, line=chain[beside].label)
-                yield Supposed("wrong-end", told, 0.0, slip=Slip(mine, moved=moved))
+                yield Supposed("wrong-end", told, 0.0, slip=Slip(at=at, moved=moved))
     if any(one.at == RADIO and one.rho is not None for one in case.readings):
-        yield Supposed("second-tuner", tell("slip.second-tuner"), 0.0, slip=Slip(second_tuner=True))
+        yield Supposed("second-tuner", tell("slip.second-tuner"), 0.0, slip=Slip(at=RADIO, second_tuner=True))
 
 
 def _of_readings(case: Case) -> Iterator[Supposed]:
@@ -254,10 +258,10 @@ def _of_readings(case: Case) -> Iterator[Supposed]:
         yield Supposed("multiplier", told, share, slip=Slip((n,), wild=True))
 
 
-def _of_the_tuner(case: Case) -> Iterator[Supposed]:
+def _of_the_tuner(case: Case, unread: bool) -> Iterator[Supposed]:
     if case.first_tuner == RADIO:
         return
-    for said, code in (("bypass", "not-bypassed"), ("auto", "not-tuned")):
-        which = tuple(n for n, one in enumerate(case.readings) if one.tuner == said)
-        if which:
-            yield Supposed(code, tell(f"slip.{code}"), 0.0, slip=Slip(which, other_state=True))
+    states: tuple[tuple[State, str], ...] = (("bypass", "not-bypassed"), ("auto", "not-tuned"))
+    for said, code in states:
+        if unread or any(one.tuner == said for one in case.readings):
+            yield Supposed(code, tell(f"slip.{code}"), 0.0, slip=Slip(tuner=said, other_state=True))

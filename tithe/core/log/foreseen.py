@@ -7,13 +7,13 @@ from typing import Literal
 import numpy as np
 
 from tithe.core.arrays import Complex, Real
-from tithe.core.log.case import STATES, Case
+from tithe.core.log.case import STATES
 from tithe.core.log.evidence import Weighed
 from tithe.core.log.instruments import instrument, rho_reading_sd
 from tithe.core.log.rows import DUMMY_SD, LEAST_RHO_SD, OPEN_SD, by_station
 from tithe.core.log.slips import NONE, Slip
 from tithe.core.log.solved import STEP, Solved
-from tithe.core.log.taken import RADIO, State
+from tithe.core.log.taken import State
 from tithe.core.log.unknowns import POWER_SD
 from tithe.core.reflection import reflection
 
@@ -31,7 +31,7 @@ def foreseen(found: Weighed, solved: Solved, how: How, at: int, tuner: State, k:
         return _on_the_bench(found, at)
     case, each = found.case, np.arange(len(found.supposed))
     ours = how in ("meter", "dummy")
-    slips = [_slip_of(case, one.slip, at, tuner) if ours else NONE for one in found.supposed]
+    slips = [_again(one.slip, at, tuner) if ours else NONE for one in found.supposed]
     usual = instrument(case.station, at).reference_ohm if ours else 50.0
     r0 = np.array([slip.reference_ohm or usual for slip in slips])
     plane = np.clip([at + 1 + slip.moved for slip in slips], 0, solved.v.shape[3] - 1)
@@ -105,22 +105,8 @@ def _on_the_bench(found: Weighed, part: int) -> tuple[Real, Real]:
     return middle[:, [p]], np.hypot(spread[:, [p]], BENCH_SD)
 
 
-def _slip_of(case: Case, slip: Slip, at: int, tuner: State) -> Slip:
-    """What of a slip is made again at the same meter: where it stands, its reference and scale, a radio's
-    tuner; and whatever the meter, a tuner that does not stand as it is noted."""
-    if slip.other_state:
-        again = any(case.readings[n].tuner == tuner for n in slip.only)
-        return Slip(other_state=True) if again else NONE
-    mine = {n for n, taken in enumerate(case.readings) if taken.at == at}
-    if slip.wild or slip.swapped or not mine or (slip.only and not mine <= {*slip.only}):
+def _again(slip: Slip, at: int, tuner: State) -> Slip:
+    """What of a slip is made again: all but what was about single readings."""
+    if slip.only or slip.wild or slip.at not in (None, at) or slip.tuner not in (None, tuner):
         return NONE
-    if at == RADIO:
-        return Slip(
-            second_tuner=slip.second_tuner, log_factor=slip.log_factor, log_factor_sd=slip.log_factor_sd
-        )
-    return Slip(
-        moved=slip.moved,
-        reference_ohm=slip.reference_ohm,
-        log_factor=slip.log_factor,
-        log_factor_sd=slip.log_factor_sd,
-    )
+    return slip

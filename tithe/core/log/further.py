@@ -64,14 +64,14 @@ def entropy_bits(shares: Real) -> float:
     return float(-(some * np.log2(some)).sum())
 
 
-def further(found: Weighed, share: Real, feed: Feed) -> tuple[Further, ...]:
-    """All that are worth it, those with the most bits a minute first."""
+def further(found: Weighed, share: Real, feed: Feed, least_bits: float = LEAST_BITS) -> tuple[Further, ...]:
+    """All that tell ``least_bits`` at the least, those with the most bits a minute first."""
     left = [int(n) for n in np.argsort(-share)[:_LEFT] if share[n] > _SHARE]
     some, weights = found[left], share[left] / share[left].sum()
     causes = list(dict.fromkeys(one.cause for one in some.supposed))
     which = np.array([causes.index(one.cause) for one in some.supposed])
     known = np.asarray(np.bincount(which, weights), dtype=np.float64)
-    if entropy_bits(known) < LEAST_BITS:
+    if entropy_bits(known) < least_bits:
         return ()
     read = some.case.freq_hz
     some, feed = _wider(some, feed)
@@ -81,7 +81,7 @@ def further(found: Weighed, share: Real, feed: Feed) -> tuple[Further, ...]:
         k = int(np.searchsorted(feed.freq_hz, one.freq_hz))
         middle, spread = foreseen(some, solved, one.how, one.at, one.tuner, k)
         bits = _bits(middle, spread, weights, which)
-        if bits < LEAST_BITS:
+        if bits < least_bits:
             continue
         order = np.argsort(-known)[:_TOLD]
         mean = [np.tensordot(weights[which == c], middle[which == c], 1) / known[c] for c in order]

@@ -18,7 +18,7 @@ from tithe.core.log.case import Case
 from tithe.core.log.causes import CauseId, suppositions
 from tithe.core.log.evidence import Weighed
 from tithe.core.log.feed import TRIED, Feed, feed_of
-from tithe.core.log.further import Further, further
+from tithe.core.log.further import LEAST_BITS, Further, further
 from tithe.core.log.kept import NOTHING_KEPT, Beside, Kept
 from tithe.core.log.rows import OPEN_SD, POWER_BOUNDS
 from tithe.core.log.slips import NONE
@@ -136,17 +136,21 @@ def reconcile(
     often: Mapping[CauseId, float] | None = None,
     kept: Kept = NOTHING_KEPT,
     pause: Pause = go_on,
+    *,
+    unread: bool = False,
+    least_bits: float = LEAST_BITS,
 ) -> Reconciled:
     """``often``: how often a cause is met at this station (`tithe.core.log.causes.OFTEN`), where that is
-    known; ``kept``: what else is known of it. Raises `InputError` where nothing was
+    known; ``kept``: what else is known of it; ``unread``: as `suppositions` has it; ``least_bits``: as
+    `further`. Raises `InputError` where nothing was
     read, or the antenna is not known there."""
     case, feed, contradicts = _without_contradiction(station, readings, kept)
-    first, found = explained(case, feed, often, pause)
+    first, found = explained(case, feed, often, pause, unread=unread)
     share = _shares(found)
     causes = _causes(found, share)
     losses, read = _losses(case, feed, first, found, share)
     pause()
-    more = further(found, share, feed)
+    more = further(found, share, feed, least_bits)
     power = _power(found, share)
     return Reconciled(
         case, causes, _expected(case, feed), losses, read, power, more, found, share, contradicts
@@ -177,10 +181,15 @@ def _without_contradiction(
 
 
 def explained(
-    case: Case, feed: Feed, often: Mapping[CauseId, float] | None = None, pause: Pause = go_on
+    case: Case,
+    feed: Feed,
+    often: Mapping[CauseId, float] | None = None,
+    pause: Pause = go_on,
+    *,
+    unread: bool = False,
 ) -> tuple[Weighed, Weighed]:
     """All suppositions at a first look, and those worth it closely; two at once among them."""
-    every = suppositions(case, often)
+    every = suppositions(case, often, unread=unread)
     pause()
     looked = weighed(case, feed, every) if len(case.readings) <= _FIRST else _of_some(case, feed, every)
     pause()

@@ -8,6 +8,7 @@ import numpy as np
 from numpy.typing import NDArray
 
 from tithe.core.arrays import Complex, Mask, Real
+from tithe.core.log.taken import State
 from tithe.core.reflection import reflection
 
 Indices = NDArray[np.intp]
@@ -15,13 +16,15 @@ Indices = NDArray[np.intp]
 
 @dataclass(frozen=True)
 class Slip:
-    """Of ``only`` some readings (all where left out): their powers by a factor, ``log_factor`` its logarithm
-    and ``log_factor_sd`` how far that is open; forward and reflected ``swapped`` (which is put right in what
-    was read, not in what is expected); read ``moved`` parts further; against another reference; at a radio
-    whose own tuner was on; with the tuner in the ``other_state`` than was noted; or ``wild``: anything that a
-    meter may show at all."""
+    """Of ``only`` some readings, of those ``at`` a meter, of those noted with the ``tuner`` in a state (all
+    where left out): their powers by a factor, ``log_factor`` its logarithm and ``log_factor_sd`` how far
+    that is open; forward and reflected ``swapped`` (put right in what was read, not in what is expected);
+    read ``moved`` parts further; against another reference; at a radio whose own tuner was on; with the
+    tuner in the ``other_state`` than was noted; or ``wild``: anything that a meter may show at all."""
 
     only: tuple[int, ...] = ()
+    at: int | None = None
+    tuner: State | None = None
     log_factor: float = 0.0
     log_factor_sd: float = 0.0
     swapped: bool = False
@@ -38,13 +41,14 @@ NONE = Slip()
 @dataclass(frozen=True)
 class Places:
     """Of M rows of what is read: at which plane (the radio's is the first, that of the n-th part n + 1), at
-    which frequency, in which of the states (`tithe.core.log.case.STATES`), by which ``reading``; the share of
-    the peak power that is shown, the reference, and whether it is the radio's own meter."""
+    which frequency, in which of the states (`tithe.core.log.case.STATES`), by which ``reading``, ``at`` which
+    meter; the share of the peak power that is shown, the reference, and whether it is the radio's own."""
 
     plane: Indices
     freq: Indices
     state: Indices
     reading: Indices
+    at: Indices
     share: Real
     reference_ohm: Real
     radio: Mask
@@ -52,7 +56,12 @@ class Places:
 
     def slipped(self, slip: Slip) -> Mask:
         """Whether the slip is about each row, (M,)."""
-        return np.isin(self.reading, slip.only) if slip.only else np.ones(len(self.reading), dtype=bool)
+        mine = np.isin(self.reading, slip.only) if slip.only else np.ones(len(self.reading), dtype=bool)
+        if slip.at is not None:
+            mine &= self.at == slip.at
+        if slip.tuner is not None:
+            mine &= self.state % 2 == (slip.tuner == "bypass")
+        return mine
 
     def observed(self, v: Complex, i: Complex, slip: Slip) -> tuple[Real, Real]:
         """ln of the forward power shown, and |Γ|, (..., M) each, from V and I by state, (S, ..., planes,

@@ -22,7 +22,9 @@ from tithe.core.log.unknowns import unknowns_of
 from tithe.core.practice.hidden import Visit
 from tithe.core.station import Station
 
-MOST_STEPS = 12
+MOST_STEPS = 16
+LEAST_BITS = 0.05
+"""Here what tells little is worth it, too: nothing else is to be done."""
 SURE = 0.97
 """Who is as sure as that reads no further."""
 SHOWS_NOTHING_W = 1e-6
@@ -77,7 +79,10 @@ class Notes:
 
     def explained(self, pause: Pause = go_on) -> Reconciled:
         """What explains them. Raises `InputError` where nothing was read at a meter."""
-        return reconcile(self.station, self.readings, self.often, Kept(self.beside, self.benched), pause)
+        kept = Kept(self.beside, self.benched)
+        return reconcile(
+            self.station, self.readings, self.often, kept, pause, unread=True, least_bits=LEAST_BITS
+        )
 
 
 def possible(station: Station, meters: Sequence[int], freqs_hz: Sequence[float]) -> list[Step]:
