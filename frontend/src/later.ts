@@ -4,5 +4,6 @@ export const LATER = {
   terms: () => import('./lib/terms/TermsDialog.svelte'),
   converter: () => import('./lib/convert/ConverterDialog.svelte'),
   shelf: () => import('./lib/shelf/ShelfDialog.svelte'),
+  sharing: () => import('./lib/people/SharingDialog.svelte'),
   antenna: () => import('./lib/antenna/AntennaPanel.svelte'),
 };

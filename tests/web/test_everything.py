@@ -16,6 +16,7 @@ from tests.web.test_data_folder import tithe
 from tests.web.test_server_process import Server, folder  # noqa: F401 - a fixture
 from tests.web.test_stations_api import send
 from tithe.document import station_file
+from tithe.web.actor import ALONE
 from tithe.web.stations import services, texts
 from tithe.web.stations.models import OwnPart, Revision, Station, Text
 
@@ -43,7 +44,7 @@ def test_two_hundred_states_of_a_long_antenna_are_kept_in_less_than_a_megabyte(c
     kept = send(client, "post", "/api/stations", mill | {"antenna": antenna}).json()
     station = Station.objects.get(pk=kept["id"])
     for n in range(200):
-        station = services.save(station.pk, station.version, _named(station, f"state {n}"))
+        station = services.save(ALONE, station.pk, station.version, _named(station, f"state {n}"))
     assert Text.objects.count() == 3  # the sweep, the tuner's presets, its dials
     with closing(_cursor()) as cursor:
         cursor.execute("SELECT sum(length(document)) FROM stations_revision")

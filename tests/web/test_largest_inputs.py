@@ -30,6 +30,7 @@ SMALL = {
     "/api/tuner/presets/read", "/api/sweeps/{pk}/working", "/api/readings/expected",
     "/api/readings/causes", "/api/shelf/compare/working", "/api/schools/{slug}/working",
     "/api/stations/{pk}/trim", "/api/practice/{pk}/read", "/api/practice/{pk}/answer",
+    "/api/stations/{pk}/links",
 }  # fmt: skip
 """Whose largest input is a document, which other tests send, or a few figures."""
 

@@ -8,6 +8,7 @@ import pytest
 from tithe.core import solve
 from tithe.core.arrays import decibels
 from tithe.document import station_file
+from tithe.web.actor import ALONE
 from tithe.web.stations import services
 from tithe.web.stations.models import Revision
 
@@ -58,7 +59,7 @@ def kept(client, db):
     pk = post(client, "/api/stations", BEFORE).json()["id"]
     for one in read(BEFORE, "2026-04-20"):
         assert post(client, f"/api/stations/{pk}/log", {"reading": one}).status_code == 201
-    services.save(pk, 1, station_file.validate(SINCE))
+    services.save(ALONE, pk, 1, station_file.validate(SINCE))
     Revision.objects.filter(station=pk).update(saved="2026-05-01T15:00:00+00:00")
     note = {"date": "2026-05-01", "text": "Done: the run.", "promised": PROMISED}
     return pk, post(client, f"/api/stations/{pk}/log", {"note": note}).json()["key"]

@@ -23,10 +23,12 @@ from tithe.document.complaints import input_errors
 from tithe.document.errors import StationError
 from tithe.document.strict_json import load_body
 from tithe.site.gate import quiet
+from tithe.web.actor import NotAllowedError
 from tithe.web.answering import router as answers
 from tithe.web.http import CSV, JSON_LINES, NotKeptError, Refusal, Refusals, refusals, subject_of
 from tithe.web.library.api import router as library
 from tithe.web.log.api import router as log
+from tithe.web.people.api import router as people
 from tithe.web.practice.api import router as practice
 from tithe.web.slot import BusyError, GoneError
 from tithe.web.stations.api import router as stations
@@ -72,7 +74,7 @@ def _as_it_comes(operation: dict[str, Any]) -> None:
 class RefusingAPI(NinjaAPI):
     """Whatever is asked may be refused, in one form."""
 
-    STATUSES = ("403", "404", "413", "415", "422", "500", "503")
+    STATUSES = ("401", "403", "404", "413", "415", "422", "500", "503")
 
     def get_openapi_schema(self, *args: Any, **kwargs: Any) -> Any:
         """The API's description, the refusals of every operation in it."""
@@ -103,7 +105,7 @@ api = RefusingAPI(
     parser=StrictParser(),
     renderer=StrictRenderer(),
 )
-for router in (library, stations, shelf, answers(), log, sweeps, practice):
+for router in (library, stations, shelf, answers(), log, sweeps, practice, people):
     api.add_router("", router)
 
 
@@ -138,6 +140,11 @@ def _bad_station(request: HttpRequest, error: StationError) -> HttpResponse:
 @api.exception_handler(NotKeptError)
 def _not_kept(request: HttpRequest, error: NotKeptError) -> HttpResponse:
     return _refusal(request, [error], 404)
+
+
+@api.exception_handler(NotAllowedError)
+def _not_allowed(request: HttpRequest, error: NotAllowedError) -> HttpResponse:
+    return _refusal(request, [error], 403)
 
 
 @api.exception_handler(InputError)

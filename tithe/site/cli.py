@@ -26,6 +26,7 @@ COMMANDS = {
     "import": "add what such a file holds to what is kept",
     "check": "whether the database is whole",
     "serve": "the application",
+    "user": "the people who may log in where it is served for several",
     "demo": "the application with demo stations",
 }
 _MODULES = {"import": "import_", "next": "next_", "demo": "serve"}

@@ -13,6 +13,8 @@ from django.db import DatabaseError
 from django.http import HttpRequest, HttpResponse, JsonResponse
 
 from tithe.site import preparing
+from tithe.site.door import is_form
+from tithe.web.actor import Actor, actor_of
 from tithe.web.stations.services import folder
 
 _SAFE = {"GET", "HEAD", "OPTIONS"}
@@ -38,8 +40,31 @@ _WHILE_DEVELOPING = (
 """The same, with the page's parts and their changes coming from Vite."""
 
 
+class AnswersMiddleware:
+    """Send a strict content policy with whatever is answered; tell what the API refuses as JSON."""
+
+    def __init__(self, get_response: Callable[[HttpRequest], HttpResponse]) -> None:
+        self.get_response = get_response
+
+    def __call__(self, request: HttpRequest) -> HttpResponse:
+        """Answer."""
+        response = self.get_response(request)
+        if request.path.startswith("/api/"):
+            if response.status_code >= 400 and "json" not in response.headers.get("Content-Type", ""):
+                folder = response.headers.get("X-Tithe-Folder")
+                response = _refused(_SENTENCES.get(response.status_code, _OTHER), response.status_code)
+                if folder is not None:
+                    response.headers["X-Tithe-Folder"] = folder
+            response.headers.setdefault("Cache-Control", "no-store")
+            if preparing.compiling():
+                response.headers[preparing.HEADER] = "1"
+        policy = _WHILE_DEVELOPING if settings.DEVELOPING else _POLICY
+        response.headers.setdefault("Content-Security-Policy", policy)
+        return response
+
+
 class SameOriginMiddleware:
-    """Refuse changing requests from elsewhere or in another form than JSON; send a strict content policy."""
+    """Refuse changing requests from elsewhere or in another form than JSON."""
 
     def __init__(self, get_response: Callable[[HttpRequest], HttpResponse]) -> None:
         self.get_response = get_response
@@ -49,35 +74,28 @@ class SameOriginMiddleware:
         api = request.path.startswith("/api/")
         if (api or request.method not in _SAFE) and _is_foreign(request):
             return _refused("This request comes from another site.", 403)
-        folder = _folder() if api else ""
+        folder = _folder(actor_of(request)) if api else ""
         if request.method not in _SAFE:
             if folder and request.headers.get("X-Tithe-Folder", folder) != folder:
                 return _refused("Tithe now serves another data folder: load the page anew.", 412)
-            if not api:
+            if not api and not is_form(request.path):
                 return _refused("Pages can only be read.", 405)
             length = int(request.META.get("CONTENT_LENGTH") or 0)
             most = MOST_FILE if request.path in _FILES else MOST_BODY
             if length > most:
                 return _refused(f"The request is larger than {most // 1_000_000} MB.", 413)
-            if length and request.content_type != "application/json":
+            if length and api and request.content_type != "application/json":
                 return _refused("A change must come as JSON (Content-Type: application/json).", 415)
         response = self.get_response(request)
-        policy = _WHILE_DEVELOPING if settings.DEVELOPING else _POLICY
-        response.headers.setdefault("Content-Security-Policy", policy)
         if api:
-            if response.status_code >= 400 and "json" not in response.headers.get("Content-Type", ""):
-                response = _refused(_SENTENCES.get(response.status_code, _OTHER), response.status_code)
-            response.headers.setdefault("Cache-Control", "no-store")
             response.headers["X-Tithe-Folder"] = folder
-            if preparing.compiling():
-                response.headers[preparing.HEADER] = "1"
         return response
 
 
-def _folder() -> str:
+def _folder(actor: Actor) -> str:
     """Whose stations these are; "" where the database cannot be read, which the answer will say itself."""
     try:
-        return str(folder())
+        return str(folder()) if actor.alone else f"{folder()}-{actor.person or 'link'}"
     except DatabaseError:
         return ""
 

@@ -7,6 +7,9 @@ import logging
 import signal
 import sys
 import threading
+from collections.abc import Iterator, Sequence
+from contextlib import contextmanager
+from getpass import getpass
 from pathlib import Path
 from types import FrameType
 
@@ -24,8 +27,10 @@ from tithe.site.folder import StartError
 from tithe.site.gate import THREADS
 from tithe.site.guard import MOST_FILE
 from tithe.site.secret import secret_key
+from tithe.site.sharing import Listening
 from tithe.web import memory
 from tithe.web.library import services as library
+from tithe.web.people import services as people
 from tithe.web.stations import services as stations
 from tithe.web.stations import texts
 
@@ -36,25 +41,68 @@ QUIET_S = 60.0
 
 
 def serve(port: int, *, demo: bool) -> None:
-    """Serve on the loopback until interrupted or told to stop. Raises `StartError` with what to do."""
+    """Serve one person on the loopback until interrupted or told to stop. Raises `StartError` with what to
+    do."""
+    with _looked_after(demo=demo):
+        server = _listening(port)
+        signal.signal(signal.SIGTERM, _stop)
+        print(f"Tithe is served at http://127.0.0.1:{port}/", flush=True)
+        server.run()
+
+
+def serve_shared(at: Listening, names: Sequence[str]) -> None:
+    """Serve several people, who log in, until told to stop. Raises `StartError` with what to do."""
+    from tithe.site.many import serve_many
+
+    with _looked_after(demo=False):
+        require_somebody()
+        scheme = "https" if at.encrypted else "http"
+        where = ", ".join(f"{scheme}://{name}" for name in names)
+        print(f"Tithe is served for {where} on {at.address}, port {at.port}", flush=True)
+        serve_many(at)
+
+
+@contextmanager
+def _looked_after(*, demo: bool) -> Iterator[None]:
     built = (settings.DIST / "manifest.json").exists()
     require(built, "", "not-built")
     data: Path = settings.DATA
     memory.few_pools()
     sys.setswitchinterval(_TURN_S)
     look_after(data, demo=demo)
-    server = _listening(port)
     stopped = threading.Event()
-    signal.signal(signal.SIGTERM, _stop)
     keeper = threading.Thread(target=_keep, args=(data, stopped), daemon=True)
     keeper.start()
     preparing.in_background()
-    print(f"Tithe is served at http://127.0.0.1:{port}/", flush=True)
     try:
-        server.run()
+        yield
     finally:
         stopped.set()
         copies.checkpoint(data)
+
+
+def require_somebody() -> None:
+    """Ask for the first account where there is none. Raises `StartError` where nobody can be asked."""
+    if people.people():
+        return
+    if not sys.stdin.isatty():
+        raise StartError("Nobody can log in yet: make the first account with `tithe user add NAME`.")
+    print("Nobody can log in yet. The first account looks after this server, and owns what is kept here.")
+    ask_for_account(input("Name: "))
+
+
+def ask_for_account(name: str) -> None:
+    """A new account by its password, asked for twice. Raises `InputError`."""
+    people.add(name, ask_for_password())
+
+
+def ask_for_password() -> str:
+    """Asked for twice; from standard input where that is no terminal. Raises `InputError`."""
+    if not sys.stdin.isatty():
+        return sys.stdin.readline().rstrip("\n")
+    first, again = getpass("Password: "), getpass("Once more: ")
+    require(first == again, "password", "not-the-same")
+    return first
 
 
 def look_after(data: Path, *, demo: bool) -> None:

@@ -10,6 +10,7 @@ from ninja import Query, Router
 
 from tithe.answers.question import OWN, Question, Steps, every
 from tithe.core.cost import refuse_beyond
+from tithe.web.actor import actor_of
 from tithe.web.http import computed, plain_csv, plain_json, stream
 from tithe.web.stations.own_lines import own_lines
 
@@ -31,7 +32,7 @@ def _operation(one: Question) -> Any:
     takes: dict[str, Any] = {**dict.fromkeys(one.places, str), **body}
 
     def answer(request: HttpRequest, **given: Any) -> HttpResponse:
-        own = {OWN: own_lines()} if one.own else {}
+        own = {OWN: own_lines(actor_of(request))} if one.own else {}
         work = one.work(*(given[name] for name in takes), **own)
         if isinstance(work, Steps):
             refuse_beyond(work.seconds, work.narrower)

@@ -32,7 +32,8 @@ class BusyError(TitheError):
 
 def pause_of(request: HttpRequest) -> Pause:
     """Raises `GoneError` once the one who asked has gone; the server says so where it can."""
-    gone = request.META.get("waitress.client_disconnected", lambda: False)
+    many = request.META.get("asgi.scope", {}).get("tithe.gone")
+    gone = many or request.META.get("waitress.client_disconnected", lambda: False)
 
     def pause() -> None:
         if gone():

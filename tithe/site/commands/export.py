@@ -19,13 +19,14 @@ def arguments(command: argparse.ArgumentParser) -> None:
 def run(args: argparse.Namespace) -> int:
     """Answers it."""
     ready()
+    from tithe.web.actor import ALONE
     from tithe.web.library import everything
 
     partial = args.file.with_name(f"{args.file.name}.partial-{os.getpid()}")
     try:
         with folder.told(data_folder(), writing=args.file):
             with partial.open("w", encoding="utf-8") as out:
-                out.writelines(everything.lines())
+                out.writelines(everything.lines(ALONE))
                 out.flush()
                 os.fsync(out.fileno())
             partial.replace(args.file)

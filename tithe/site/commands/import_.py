@@ -53,10 +53,11 @@ def _opened(path: Path) -> IO[str]:
 
 def _taken(path: Path, n: int, line: str) -> Any:
     """What a line held. Raises `InputError` that names file and line."""
+    from tithe.web.actor import ALONE
     from tithe.web.library import everything
 
     try:
-        return everything.take(strict_json.load_json(line))
+        return everything.take(strict_json.load_json(line), ALONE)
     except (InputError, StationError) as error:
         first = error.errors[0] if isinstance(error, StationError) else error
         raise InputError(f"{path}, line {n}", "in-line", message=text.line(first)) from None

@@ -28,10 +28,13 @@ from tithe.document.fields import FileObject, Name
 from tithe.document.parts import PartModel
 from tithe.document.readings import ReadingModel, RemarkModel
 from tithe.document.work import SweepModel
+from tithe.web.actor import Actor
 from tithe.web.log import services as log
 from tithe.web.stations import services as stations
 from tithe.web.stations import texts
 from tithe.web.stations.models import OwnPart, Revision, Station, Text
+from tithe.web.stations.own_lines import own_parts
+from tithe.web.stations.rights import Right, of
 from tithe.web.sweeps import services as sweeps
 
 FORMAT = {"format": "tithe-library", "version": 2}
@@ -133,16 +136,16 @@ _KINDS: dict[str, type[HeadLine | TextLine | OwnPartLine | StationLine | EndLine
 }
 
 
-def lines() -> Iterator[str]:
-    """The lines of everything that is kept."""
+def lines(actor: Actor) -> Iterator[str]:
+    """The lines of everything that is somebody's own."""
     parts = held = 0
     yield _line(FORMAT)
-    for own in OwnPart.objects.all():
+    for own in own_parts(actor, changing=True):
         price = None if own.price is None else str(own.price)
         yield _line({"title": own.title, "part": own.part, "price": price, "uuid": str(own.uuid)})
         parts += 1
     told: set[str] = set()
-    for pk in list(Station.objects.values_list("pk", flat=True)):
+    for pk in list(of(actor, Right.OWN).values_list("pk", flat=True)):
         station = Station.objects.filter(pk=pk).first()
         if station is None:  # dropped while the lines were written
             continue
@@ -258,8 +261,8 @@ def told(taken: Iterable[TakenIn]) -> str:
 
 
 @transaction.atomic
-def take(data: Any) -> TakenIn:
-    """Take in one line, parsed.
+def take(data: Any, actor: Actor) -> TakenIn:
+    """Take in one line, parsed, as somebody's own.
 
     Raises `InputError` or `StationError` for what cannot be; then nothing of the line is kept.
     """
@@ -275,28 +278,29 @@ def take(data: Any) -> TakenIn:
         kept.added = timezone.now()  # what names it is still to come
         kept.save()
     elif isinstance(line, OwnPartLine):
-        _own(line)
+        _own(line, actor)
     elif isinstance(line, StationLine):
-        return _unpacked(line)
+        return _unpacked(line, actor)
     return TakenIn()
 
 
-def _own(line: OwnPartLine) -> None:
+def _own(line: OwnPartLine, actor: Actor) -> None:
     """Put a part on the shelf, unless it is there: by its own number, or, where it has none, alike."""
     line.part.to_core()
     document = line.part.model_dump(exclude_none=True)
     alike = {"title": line.title, "part": document, "price": line.price}
-    there = OwnPart.objects.filter(**({"uuid": line.uuid} if line.uuid else alike))
-    if not there.exists():
-        OwnPart.objects.create(**alike, **({"uuid": line.uuid} if line.uuid else {}))
+    mine = OwnPart.objects.filter(owner=actor.person)
+    if not mine.filter(**({"uuid": line.uuid} if line.uuid else alike)).exists():
+        own = {"uuid": line.uuid} if line.uuid else {}
+        OwnPart.objects.create(**alike, **own, owner_id=actor.person)
 
 
-def _unpacked(line: StationLine) -> TakenIn:
+def _unpacked(line: StationLine, actor: Actor) -> TakenIn:
     origin = sha256(line.model_dump_json().encode()).hexdigest()
     name, deleted = str(line.station.get("name") or "a station without a name"), line.removed is not None
-    if _is_there(origin, deleted):
+    if _is_there(origin, deleted, actor):
         return TakenIn(name, already=True, deleted=deleted)
-    station = stations.create(station_file.validate(_whole(line.station)))
+    station = stations.create(station_file.validate(_whole(line.station)), actor.person)
     station.origin, station.removed, station.removed_day = origin, line.removed, stations.folder().days
     if line.uuid is not None and not Station.objects.filter(uuid=line.uuid).exists():
         station.uuid = line.uuid
@@ -333,9 +337,9 @@ def _unpacked(line: StationLine) -> TakenIn:
     return TakenIn(name, deleted=deleted)
 
 
-def _is_there(origin: str, deleted: bool) -> bool:
+def _is_there(origin: str, deleted: bool, actor: Actor) -> bool:
     """Whether that line was taken in before. A station that was deleted here since is wanted again."""
-    before = Station.objects.filter(origin=origin)
+    before = of(actor, Right.OWN).filter(origin=origin)
     return (before if deleted else before.filter(removed=None)).exists()
 
 

@@ -15,20 +15,20 @@ from tithe.web.sweeps import services as sweeps
 
 
 @transaction.atomic
-def create(document: StationFile) -> Station:
+def create(document: StationFile, owner: int | None = None) -> Station:
     """Keep a new station with its sweeps. Raises `StationError` or `InputError`."""
-    station = stations.create(document)
+    station = stations.create(document, owner)
     sweeps.unpack(station, document.sweeps)
     log.unpack(station, document.readings, document.remarks)
     return station
 
 
 @transaction.atomic
-def copy(station: Station) -> Station:
+def copy(station: Station, owner: int | None = None) -> Station:
     """A second station like it, with its sweeps, under a name of its own."""
     document = StationFile.model_validate(station.document)
     name = f"{document.name[:190]} (copy)".strip()
-    twin = stations.create(document.model_copy(update={"name": name}))
+    twin = stations.create(document.model_copy(update={"name": name}), owner)
     sweeps.copy(station, twin)
     log.copy(station, twin)
     return twin
@@ -47,10 +47,10 @@ def whole(station: Station, document: StationFile) -> StationFile:
 
 
 @transaction.atomic
-def begin(slug: str) -> Station:
+def begin(slug: str, owner: int | None = None) -> Station:
     """Keep a demo station, or an empty one, with what has happened to it."""
     life = demo.life(slug)
-    station = create(life.now)
+    station = create(life.now, owner)
     stations.put_before(station, life.earlier)
     return station
 

@@ -23,11 +23,13 @@ from tithe.core.log.reconcile import MOST_READINGS
 from tithe.document.readings import ReadingModel, RemarkModel, core_readings
 from tithe.document.station import StationFile
 from tithe.files import log_csv
+from tithe.web.actor import actor_of
 from tithe.web.http import NotKeptError, computed, download
 from tithe.web.log import explaining, services, timeline
 from tithe.web.log.models import LogEntry
-from tithe.web.stations import services as stations
+from tithe.web.stations import rights
 from tithe.web.stations.models import Station
+from tithe.web.stations.rights import Right
 
 router = Router()
 Kind = Literal["reading", "note", "sweep", "preset", "change"]
@@ -67,7 +69,7 @@ class LogQuery(Schema):
 @router.get("/stations/{pk}/log", response=LogPage)
 def read_log(request: HttpRequest, pk: int, asked: Query[LogQuery]) -> Any:
     """The timeline of a station: readings, notes, sweeps, presets, changes."""
-    station = stations.kept(pk)
+    station = rights.kept(actor_of(request), pk)
     high_mhz = asked.high_mhz or float("inf")
     wanted = timeline.Wanted(asked.kind, asked.low_mhz, high_mhz, asked.removed)
     page = timeline.timeline(station, wanted, asked.offset, asked.limit)
@@ -100,7 +102,7 @@ class BeforeOut(Schema):
 def what_came_before(request: HttpRequest, pk: int) -> Any:
     """What changed and was noted since the last reading at the same meter on the same band, or since the
     last note."""
-    entry = _entry(pk)
+    entry = _entry(request, pk)
     found = timeline.before(entry.station, entry)
     since = _rows(entry.station, [found.since])[0] if found.since else None
     return {"since": since, "between": _rows(entry.station, found.between), "changed": found.changed}
@@ -109,7 +111,7 @@ def what_came_before(request: HttpRequest, pk: int) -> Any:
 @router.get("/log/{pk}/promise", response=KeptPromise)
 def what_it_brought(request: HttpRequest, pk: int) -> Any:
     """Of a note of a step that was done: what was promised, and what the readings before and since show."""
-    entry = _entry(pk)
+    entry = _entry(request, pk)
     promised = RemarkModel.model_validate(entry.body).promised if entry.kind == "note" else None
     if promised is None:
         raise InputError("", "no-promise")
@@ -122,7 +124,7 @@ def what_it_brought(request: HttpRequest, pk: int) -> Any:
 @router.get("/stations/{pk}/log.csv", response=str, openapi_extra={"x-form": "csv"})
 def log_as_csv(request: HttpRequest, pk: int) -> Any:
     """The whole timeline as CSV, newest first."""
-    station = stations.kept(pk)
+    station = rights.kept(actor_of(request), pk)
     rows = _rows(station, timeline.timeline(station, timeline.Wanted()))
     name = f"{station.name or 'station'}, log.csv"
     return download(log_csv.write(rows), name, "text/csv")
@@ -165,17 +167,20 @@ class KeptAll(Schema):
     keys: list[int]
 
 
-def _entry(pk: int) -> LogEntry:
-    entry = LogEntry.objects.filter(pk=pk, station__removed=None).first()
+def _entry(request: HttpRequest, pk: int, right: Right = Right.READ) -> LogEntry:
+    actor = actor_of(request)
+    seen = rights.of(actor)
+    entry = LogEntry.objects.filter(pk=pk, station__in=seen, station__removed=None).first()
     if entry is None:
         raise NotKeptError("", "no-entry", pk)
+    rights.require_right(actor, entry.station, right)
     return entry
 
 
 @router.post("/stations/{pk}/log", response={201: Kept})
 def note_down(request: HttpRequest, pk: int, body: Noted) -> Any:
     """Keep a reading or a note. A reading's meter must stand in the station as it is kept."""
-    station = stations.kept(pk)
+    station = rights.kept(actor_of(request), pk, Right.EDIT)
     model = body.model()
     if isinstance(model, ReadingModel):
         try:
@@ -188,7 +193,7 @@ def note_down(request: HttpRequest, pk: int, body: Noted) -> Any:
 @router.post("/stations/{pk}/log/readings", response={201: KeptAll})
 def note_all_down(request: HttpRequest, pk: int, body: NotedAll) -> Any:
     """Keep readings, all or none. Their meters must stand in the station as it is kept."""
-    station = stations.kept(pk)
+    station = rights.kept(actor_of(request), pk, Right.EDIT)
     core_readings(body.readings, StationFile.model_validate(station.document).to_core())
     return Status(201, {"keys": [entry.pk for entry in services.keep_all(station, body.readings, body.key)]})
 
@@ -196,7 +201,7 @@ def note_all_down(request: HttpRequest, pk: int, body: NotedAll) -> Any:
 @router.put("/log/{pk}", response=Kept)
 def put_right(request: HttpRequest, pk: int, body: Noted) -> Any:
     """Another content for an entry."""
-    return {"key": services.change(_entry(pk), body.model()).pk}
+    return {"key": services.change(_entry(request, pk, Right.EDIT), body.model()).pk}
 
 
 class Removed(Schema):
@@ -208,7 +213,7 @@ class Removed(Schema):
 @router.patch("/log/{pk}", response=Kept)
 def put_away(request: HttpRequest, pk: int, body: Removed) -> Any:
     """Put an entry out of sight, or bring it back."""
-    entry = _entry(pk)
+    entry = _entry(request, pk, Right.EDIT)
     entry.removed = body.removed
     entry.save()
     return {"key": entry.pk}
@@ -224,7 +229,7 @@ class TrendRequest(DocumentRequest):
 @router.post("/stations/{pk}/trend", response=TrendOut)
 def losses_over_time(request: HttpRequest, pk: int, body: TrendRequest) -> Any:
     """What the readings of each day imply, oldest first, and whether a loss has grown."""
-    owner = stations.kept(pk)
+    owner = rights.kept(actor_of(request), pk)
     days = explaining.by_day(owner, body.low_mhz, body.high_mhz)
     log = owner.log.filter(removed=False, kind="note").order_by("taken", "id")
     notes = [(one.taken.date().isoformat(), one.body["text"]) for one in log]
@@ -260,7 +265,7 @@ class ReconcileAnswer(Schema):
 @router.post("/stations/{pk}/reconcile", response=ReconcileAnswer)
 def explain_readings(request: HttpRequest, pk: int, body: ReconcileRequest) -> Any:
     """What the readings imply, the best explanations, and which further reading would tell most."""
-    owner = stations.kept(pk)
+    owner = rights.kept(actor_of(request), pk)
     entries = explaining.last_day(owner, body.readings)
     station = body.document.to_core()
     found, left_out = explaining.placed(entries, station)

@@ -11,9 +11,9 @@ from ninja import Router, Status
 from tithe.core.cost import Pause
 from tithe.core.errors import InputError
 from tithe.core.practice.way import Step
+from tithe.web.actor import actor_of
 from tithe.web.http import NotKeptError, computed
 from tithe.web.practice import services
-from tithe.web.practice.models import Round
 from tithe.web.practice.services import Played
 from tithe.web.practice.shapes import AnswerRequest, BeginRequest, ReadRequest, RoundOut, ScoreOut
 from tithe.web.practice.telling import judged, shown
@@ -25,14 +25,16 @@ router = Router()
 @router.post("/practice", response={201: RoundOut}, exclude_none=False)
 def begin_round(request: HttpRequest, body: BeginRequest) -> Any:
     """Hide something in a station. What it is stays here until it is answered."""
+    actor = actor_of(request)
+    actor.require_person()
     document = body.document or demo.practice(body.level)
-    return Status(201, shown(services.begin(document, body.level)))
+    return Status(201, shown(services.begin(document, body.level, actor)))
 
 
 @router.get("/practice/score", response=ScoreOut)
 def practice_score(request: HttpRequest) -> Any:
     """Of the last ten rounds that were answered."""
-    some = services.last_rounds()
+    some = services.last_rounds(actor_of(request))
     return {
         "rounds": len(some),
         "right": sum(bool(one.right) for one in some),
@@ -44,7 +46,7 @@ def practice_score(request: HttpRequest) -> Any:
 @router.get("/practice/{pk}", response=RoundOut)
 def look_at_round(request: HttpRequest, pk: str) -> Any:
     """A round as it stands; with its verdict where it has been answered."""
-    played = _kept(pk)
+    played = _kept(request, pk)
     if not played.kept.answer:
         return shown(played)
     return computed(request, played.answer_s(), "fewer-readings", lambda pause: judged(played, pause).dict())
@@ -53,7 +55,7 @@ def look_at_round(request: HttpRequest, pk: str) -> Any:
 @router.post("/practice/{pk}/read", response=RoundOut)
 def read_in_round(request: HttpRequest, pk: str, body: ReadRequest) -> Any:
     """Take a reading: it costs its minutes."""
-    played = _kept(pk)
+    played = _kept(request, pk)
     near = min(played.freqs_hz, key=lambda one: abs(one - body.mhz * 1e6))
     require_near(near, body.mhz)
     if body.how == "bench":
@@ -71,7 +73,7 @@ def require_near(freq_hz: float, mhz: float) -> None:
 @router.post("/practice/{pk}/answer", response=RoundOut)
 def answer_round(request: HttpRequest, pk: str, body: AnswerRequest) -> Any:
     """Say what is wrong, once: the truth is told."""
-    played = _kept(pk)
+    played = _kept(request, pk)
     services.require_answer(played, body.cause)
 
     def job(pause: Pause) -> Any:
@@ -82,9 +84,9 @@ def answer_round(request: HttpRequest, pk: str, body: AnswerRequest) -> Any:
     return computed(request, played.answer_s(), "fewer-readings", job)
 
 
-def _kept(pk: str) -> Played:
+def _kept(request: HttpRequest, pk: str) -> Played:
     try:
-        kept = Round.objects.filter(pk=uuid.UUID(pk)).first()
+        kept = services.rounds(actor_of(request)).filter(pk=uuid.UUID(pk)).first()
     except ValueError:
         kept = None
     if kept is None:

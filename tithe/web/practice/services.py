@@ -9,6 +9,7 @@ from typing import cast
 
 import numpy as np
 from django.db import transaction
+from django.db.models import QuerySet
 
 from tithe.core import Station
 from tithe.core.cost import Pause, go_on, refuse_beyond
@@ -19,6 +20,7 @@ from tithe.core.practice.hidden import Visit
 from tithe.core.practice.levels import Level, causes_of, hide, often
 from tithe.core.practice.way import MOST_STEPS, Notes, Step, by_bits, possible, way
 from tithe.document.station import StationFile
+from tithe.web.actor import Actor
 from tithe.web.practice.models import Round
 from tithe.web.stations.services import kept_form
 
@@ -102,16 +104,19 @@ class Played:
         return MOST_STEPS * cost_s(self.station, MOST_STEPS, len(self.freqs_hz))
 
 
-def begin(document: StationFile, level: Level) -> Played:
+def begin(document: StationFile, level: Level, actor: Actor) -> Played:
     """A new round; old ones are forgotten. Raises `InputError` where nothing can be read in the station."""
-    played = Played(Round(document=kept_form(document), level=level, seed=secrets.randbits(48)))
+    played = Played(
+        Round(document=kept_form(document), level=level, seed=secrets.randbits(48), owner_id=actor.person)
+    )
     station = played.station
     require(bool(station.chain), "document.chain", "nothing-to-hide-in")
     require(bool(played.freqs_hz), "document.antenna", "nothing-to-read")
     require(station.antenna.phase_known, "document.antenna", "nothing-to-hide-in")
     refuse_beyond(played.answer_s(), "smaller-station")  # before anybody has read for an hour
     played.kept.save()
-    Round.objects.exclude(pk__in=list(Round.objects.values_list("pk", flat=True)[:MOST_KEPT])).delete()
+    mine = rounds(actor)
+    mine.exclude(pk__in=list(mine.values_list("pk", flat=True)[:MOST_KEPT])).delete()
     return played
 
 
@@ -145,6 +150,13 @@ def answer(played: Played, cause: str, best_minutes: float) -> None:
     played.kept.save()
 
 
-def last_rounds() -> list[Round]:
-    """Those that were answered, the last first."""
-    return list(Round.objects.exclude(answer="")[:LAST])
+def rounds(actor: Actor) -> QuerySet[Round]:
+    """Those that somebody plays, the last first."""
+    if actor.alone:
+        return Round.objects.all()
+    return Round.objects.none() if actor.person is None else Round.objects.filter(owner=actor.person)
+
+
+def last_rounds(actor: Actor) -> list[Round]:
+    """Somebody's that were answered, the last first."""
+    return list(rounds(actor).exclude(answer="")[:LAST])

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from datetime import datetime
-from typing import Annotated, Any
+from typing import Annotated, Any, Literal
 
 from django.http import HttpRequest
 from ninja import Router, Schema, Status
@@ -11,19 +11,43 @@ from pydantic import Field
 
 from tithe.document.fields import Name
 from tithe.document.station import StationFile
+from tithe.web.actor import actor_of
 from tithe.web.http import NotKeptError
 from tithe.web.stations import services
+from tithe.web.stations.models import Revision, Station
+from tithe.web.stations.rights import Right, kept, right_of
 
 router = Router()
 
 
+def told(request: HttpRequest, station: Station) -> Station:
+    """A station with what the one who asks may do with it."""
+    actor = actor_of(request)
+    if not actor.alone:
+        found = right_of(actor, station)
+        station.right = (found or Right.READ).name.lower()  # type: ignore[attr-defined]  # told with it
+        station.by = station.changed_by.get_username() if station.changed_by else None  # type: ignore[attr-defined]
+        if station.owner and station.owner_id != actor.person:
+            station.whose = station.owner.get_username()  # type: ignore[attr-defined]
+    return station
+
+
 class StationRow(Schema):
-    """A kept station in the list."""
+    """A kept station in the list; where Tithe is shared, whose it is (left out: one's own), ``by``: who made
+    this version, and what one may do with it."""
 
     id: int
     name: str
     version: int
     updated: datetime
+    owner: str | None = None
+    by: str | None = None
+    right: Literal["read", "edit", "own"] = "own"
+
+    @staticmethod
+    def resolve_owner(station: Station) -> str | None:
+        """By name, not as the record of a person."""
+        return getattr(station, "whose", None)
 
 
 class SavedStation(StationRow):
@@ -56,10 +80,16 @@ class StationChange(Schema):
 
 
 class RevisionRow(Schema):
-    """An earlier state: its version, and when a save replaced it."""
+    """An earlier state: its version, when a save replaced it and, where Tithe is shared, who had made it."""
 
     version: int
     saved: datetime
+    by: str | None = None
+
+    @staticmethod
+    def resolve_by(row: Revision) -> str | None:
+        """By name."""
+        return row.changed_by.get_username() if row.changed_by else None
 
 
 class RevisionWhole(RevisionRow):
@@ -71,18 +101,20 @@ class RevisionWhole(RevisionRow):
 @router.get("/stations/{pk}", response=KeptStation, exclude_none=True)
 def get_station(request: HttpRequest, pk: int) -> Any:
     """One station, whole."""
-    return services.kept(pk)
+    return told(request, kept(actor_of(request), pk))
 
 
 @router.patch("/stations/{pk}", response=StationRow, exclude_none=True)
 def change_station(request: HttpRequest, pk: int, body: StationChange) -> Any:
     """Rename a station, take it out of the list or bring it back."""
-    station = services.kept(pk, deleted_too=True)
+    actor = actor_of(request)
+    right = Right.EDIT if body.removed is None else Right.OWN
+    station = kept(actor, pk, right, deleted_too=True)
     if body.name is not None:
-        station = services.rename(station, body.name)
+        station = services.rename(actor, station, body.name)
     if body.removed is not None:
         station = services.remove(station, body.removed)
-    return station
+    return told(request, station)
 
 
 @router.put(
@@ -93,21 +125,23 @@ def change_station(request: HttpRequest, pk: int, body: StationChange) -> Any:
 def save_station(request: HttpRequest, pk: int, body: SaveRequest) -> Any:
     """Save a change; 409 with the current state if another save came between."""
     try:
-        return services.save(pk, body.version, body.document, body.key, body.digest)
+        actor = actor_of(request)
+        saved = services.save(actor, pk, body.version, body.document, body.key, body.digest)
+        return told(request, saved)
     except services.ConflictError as conflict:
-        return Status(409, conflict.current)
+        return Status(409, told(request, conflict.current))
 
 
 @router.get("/stations/{pk}/revisions", response=list[RevisionRow])
 def list_revisions(request: HttpRequest, pk: int) -> Any:
     """Earlier states, newest first."""
-    return services.kept(pk).revisions.defer("document")
+    return kept(actor_of(request), pk).revisions.select_related("changed_by").defer("document")
 
 
 @router.get("/stations/{pk}/revisions/{version}", response=RevisionWhole, exclude_none=True)
 def get_revision(request: HttpRequest, pk: int, version: int) -> Any:
     """One earlier state, whole."""
-    found = services.kept(pk).revisions.filter(version=version).first()
+    found = kept(actor_of(request), pk).revisions.select_related("changed_by").filter(version=version).first()
     if found is None:
         raise NotKeptError("", "no-version", version, station=pk)
     return found

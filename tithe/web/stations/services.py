@@ -11,8 +11,9 @@ from django.utils import timezone
 
 from tithe.core.errors import TitheError, require
 from tithe.document.station import StationFile
-from tithe.web.http import NotKeptError
+from tithe.web.actor import Actor
 from tithe.web.stations.models import Folder, Revision, Station
+from tithe.web.stations.rights import Right, kept
 
 KEPT_REVISIONS = 200
 KEPT_REMOVED, KEPT_DAYS = timedelta(days=30), 8
@@ -28,15 +29,6 @@ class ConflictError(TitheError):
         self.current = current
 
 
-def kept(pk: int, *, deleted_too: bool = False) -> Station:
-    """A kept station, of those deleted of late only where they are asked for. Raises `NotKeptError`."""
-    found = Station.objects.filter(pk=pk)
-    station = (found if deleted_too else found.filter(removed=None)).first()
-    if station is None:
-        raise NotKeptError("", "no-station", pk)
-    return station
-
-
 def folder() -> Folder:
     """The data folder."""
     return Folder.objects.first() or _made()
@@ -49,10 +41,12 @@ def _made() -> Folder:
 
 
 @transaction.atomic
-def create(document: StationFile) -> Station:
-    """Keep a new station. Raises `StationError` for one that cannot be built."""
+def create(document: StationFile, owner: int | None = None) -> Station:
+    """Keep a new station of an owner's. Raises `StationError` for one that cannot be built."""
     document.to_core()
-    return Station.objects.create(name=document.name, document=kept_form(document))
+    return Station.objects.create(
+        name=document.name, document=kept_form(document), owner_id=owner, changed_by_id=owner
+    )
 
 
 def kept_form(document: StationFile) -> dict[str, Any]:
@@ -65,7 +59,9 @@ BY_THEMSELVES = {"sweeps", "readings", "remarks"}
 
 
 @transaction.atomic
-def save(pk: int, version: int, document: StationFile, key: str = "", digest: str = "") -> Station:
+def save(
+    actor: Actor, pk: int, version: int, document: StationFile, key: str = "", digest: str = ""
+) -> Station:
     """Replace a station's document, if it still stands at ``version`` and (where that is told) is the one of
     that ``digest``.
 
@@ -75,17 +71,23 @@ def save(pk: int, version: int, document: StationFile, key: str = "", digest: st
     document.to_core()
     for name in sorted(BY_THEMSELVES):
         require(not getattr(document, name), f"document.{name}", "sweeps-by-themselves")
-    station = kept(pk)
+    station = kept(actor, pk, Right.EDIT)
     if key and station.last_key == key and station.version == version + 1:
         return station
     if station.version != version or (digest and station.digest != digest):
         raise ConflictError(station)
-    return _replace(station, kept_form(document), key)
+    return _replace(actor, station, kept_form(document), key)
 
 
-def _replace(station: Station, document: dict[str, Any], key: str = "") -> Station:
+def _replace(actor: Actor, station: Station, document: dict[str, Any], key: str = "") -> Station:
     """Another document for a station; the state it replaces is kept."""
-    Revision.objects.create(station=station, version=station.version, document=station.document)
+    Revision.objects.create(
+        station=station,
+        version=station.version,
+        document=station.document,
+        changed_by_id=station.changed_by_id,
+    )
+    station.changed_by_id = actor.person
     station.name, station.document = document.get("name", ""), document
     station.version += 1
     station.last_key = key
@@ -112,9 +114,9 @@ def as_it_stood(station: Station, moment: datetime) -> dict[str, Any]:
 
 
 @transaction.atomic
-def rename(station: Station, name: str) -> Station:
+def rename(actor: Actor, station: Station, name: str) -> Station:
     """Another name, as a save of its own."""
-    return _replace(station, station.document | {"name": name})
+    return _replace(actor, station, station.document | {"name": name})
 
 
 def remove(station: Station, removed: bool) -> Station:

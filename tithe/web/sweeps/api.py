@@ -21,8 +21,10 @@ from tithe.document import antenna_file
 from tithe.document.station_file import to_chain
 from tithe.document.work import SweepModel
 from tithe.files import sweep_csv, sweep_file
+from tithe.web.actor import actor_of
 from tithe.web.http import NotKeptError, computed, download, plain_json
-from tithe.web.stations import services as stations
+from tithe.web.stations.models import Station
+from tithe.web.stations.rights import Right, kept, of, require_right
 from tithe.web.sweeps import requests as s
 from tithe.web.sweeps import services
 from tithe.web.sweeps.models import KeptSweep
@@ -32,28 +34,30 @@ FORMS = ("s1p", "csv")
 _NARROWER = "smaller-station"
 
 
-def _kept(pk: int) -> KeptSweep:
-    """A kept sweep. Raises `NotKeptError`."""
-    kept = KeptSweep.objects.filter(pk=pk, station__removed=None).first()
-    if kept is None:
+def _kept(request: HttpRequest, pk: int, right: Right = Right.READ) -> KeptSweep:
+    """A kept sweep. Raises `NotKeptError`, or `NotAllowedError` where its station may only be read."""
+    actor = actor_of(request)
+    found = KeptSweep.objects.filter(pk=pk, station__in=of(actor), station__removed=None).first()
+    if found is None:
         raise NotKeptError("", "no-sweep", pk)
-    return kept
+    require_right(actor, found.station, right)
+    return found
 
 
-def _log(station_pk: int) -> QuerySet[KeptSweep]:
-    return stations.kept(station_pk).sweeps.filter(removed=False).select_related("text")
+def _log(station: Station) -> QuerySet[KeptSweep]:
+    return station.sweeps.filter(removed=False).select_related("text")
 
 
 @router.get("/stations/{pk}/sweeps", response=list[s.SweepRow], exclude_none=True)
 def list_sweeps(request: HttpRequest, pk: int) -> Any:
     """The station's sweeps, oldest first, those removed among them."""
-    return stations.kept(pk).sweeps.all()
+    return kept(actor_of(request), pk).sweeps.all()
 
 
 @router.post("/stations/{pk}/sweeps", response={201: s.SweepRow}, exclude_none=True)
 def keep_sweep(request: HttpRequest, pk: int, body: s.NewSweep) -> Any:
     """Read a file's text and keep the sweep."""
-    station = stations.kept(pk)
+    station = kept(actor_of(request), pk, Right.EDIT)
     columns = None
     if body.columns is not None and not sweep_file.is_touchstone(body.text):
         columns = sweep_csv.confirmed(body.text, **body.columns.model_dump())
@@ -67,26 +71,26 @@ def keep_sweep(request: HttpRequest, pk: int, body: s.NewSweep) -> Any:
 @router.patch("/sweeps/{pk}", response=s.SweepRow, exclude_none=True)
 def change_sweep(request: HttpRequest, pk: int, body: s.SweepChange) -> Any:
     """Change what a sweep is called, where and when it was taken or what it is for."""
-    kept = _kept(pk)
+    mine = _kept(request, pk, Right.EDIT)
     for name, value in body.model_dump(exclude_unset=True, exclude_none=False).items():
         if value is not None or name in ("change_m", "radials", "radial_m"):
-            setattr(kept, name, services.moment_of(value, "taken") if name == "taken" else value)
-    parts = to_chain(body.chain) if body.chain is not None else kept.chain
-    require_plane("joint", kept.joint, len(parts))
+            setattr(mine, name, services.moment_of(value, "taken") if name == "taken" else value)
+    parts = to_chain(body.chain) if body.chain is not None else mine.chain
+    require_plane("joint", mine.joint, len(parts))
     if body.chain is not None:
-        kept.chain = [part.model_dump(exclude_none=True) for part in body.chain]
+        mine.chain = [part.model_dump(exclude_none=True) for part in body.chain]
     if body.baseline:
-        services.make_baseline(kept)
-    kept.save()
-    return kept
+        services.make_baseline(mine)
+    mine.save()
+    return mine
 
 
 @router.post("/sweeps/{pk}/look", response=shapes.Look)
 def look_at_sweep(request: HttpRequest, pk: int, body: asked.LookRequest) -> Any:
     """A sweep at a joint, read and drawn."""
-    kept = _kept(pk)
-    one = services.taken(kept)
-    under = [services.taken(other) for other in _log(kept.station_id).filter(pk__in=body.over).exclude(pk=pk)]
+    mine = _kept(request, pk)
+    one = services.taken(mine)
+    under = [services.taken(other) for other in _log(mine.station).filter(pk__in=body.over).exclude(pk=pk)]
     job = partial(look.look, one, body.shown, body.bands, body.comfort_swr, body.window, under)
     return computed(request, cost_s(one, *under), _NARROWER, job)
 
@@ -94,7 +98,7 @@ def look_at_sweep(request: HttpRequest, pk: int, body: asked.LookRequest) -> Any
 @router.post("/sweeps/{pk}/working", response=WorkingOut)
 def show_working(request: HttpRequest, pk: int, body: asked.SweepWorkingRequest) -> Any:
     """How one figure read off a sweep comes about."""
-    one = services.taken(_kept(pk))
+    one = services.taken(_kept(request, pk))
 
     def job(pause: Pause) -> WorkingOut:
         return look.working(one, body.shown, body.bands, body.comfort_swr, body.figure)
@@ -105,7 +109,7 @@ def show_working(request: HttpRequest, pk: int, body: asked.SweepWorkingRequest)
 @router.post("/sweeps/{pk}/antenna", response=ReadAntenna)
 def sweep_as_antenna(request: HttpRequest, pk: int) -> Any:
     """The sweep, moved to the feedpoint, as an antenna of the station file."""
-    one = services.taken(_kept(pk))
+    one = services.taken(_kept(request, pk))
     there = one.at(len(one.chain))
     require(not there.contradiction, "", "contradiction", told=there.contradiction)
     return plain_json(as_antenna(antenna_file.of_sweep(there.sweep)))
@@ -114,20 +118,20 @@ def sweep_as_antenna(request: HttpRequest, pk: int) -> Any:
 @router.get("/sweeps/{pk}/file", response=str, openapi_extra={"x-form": "text"})
 def export_sweep(request: HttpRequest, pk: int, shown: int, form: str = "s1p") -> Any:
     """The sweep at a joint as a download: ``form`` is ``s1p`` or ``csv``."""
-    kept = _kept(pk)
+    mine = _kept(request, pk)
     require(form in FORMS, "form", "one-of", form, allowed=list(FORMS))
-    sweep = services.taken(kept).at(shown).sweep
+    sweep = services.taken(mine).at(shown).sweep
     if form == "s1p":
         require(sweep.gamma is not None, "form", "no-touchstone-without-phase")
-    body = sweep_csv.write(sweep) if form == "csv" else sweep_file.write(sweep, kept.title)
-    return download(body, f"{kept.title or 'sweep'}.{form}", "text/plain")
+    body = sweep_csv.write(sweep) if form == "csv" else sweep_file.write(sweep, mine.title)
+    return download(body, f"{mine.title or 'sweep'}.{form}", "text/plain")
 
 
 @router.post("/stations/{pk}/trim", response=shapes.TrimAnswer)
 def trim_by_sweeps(request: HttpRequest, pk: int, body: asked.TrimRequest) -> Any:
     """The trim log of a station, and what to do next."""
-    log, of = _steps(pk, body.sweep, trim=True)
-    return computed(request, cost_s(*log), _NARROWER, partial(trim.trim, log, body.trim, body.shown, of))
+    log, seen = _steps(kept(actor_of(request), pk), body.sweep, trim=True)
+    return computed(request, cost_s(*log), _NARROWER, partial(trim.trim, log, body.trim, body.shown, seen))
 
 
 @router.get("/stations/{pk}/radials", response=shapes.RadialsAnswer)
@@ -135,23 +139,23 @@ def radials_by_sweeps(
     request: HttpRequest, pk: int, shown: int | None = None, sweep: int | None = None
 ) -> Any:
     """Counted radials: what they took off R, and what the next ones are likely to buy."""
-    log, of = _steps(pk, sweep, radials__isnull=False)
-    return computed(request, cost_s(*log), _NARROWER, partial(radials.radials, log, shown, of))
+    log, seen = _steps(kept(actor_of(request), pk), sweep, radials__isnull=False)
+    return computed(request, cost_s(*log), _NARROWER, partial(radials.radials, log, shown, seen))
 
 
-def _steps(pk: int, sweep: int | None, **which: bool) -> tuple[list[TakenSweep], TakenSweep | None]:
+def _steps(station: Station, sweep: int | None, **which: bool) -> tuple[list[TakenSweep], TakenSweep | None]:
     """The sweeps of a station that are such steps, and the one whose run is looked at."""
-    of = _log(pk).filter(pk=sweep or 0).first()
-    steps = [services.taken(one) for one in _log(pk).filter(**which)]
-    return steps, None if of is None else services.taken(of)
+    seen = _log(station).filter(pk=sweep or 0).first()
+    steps = [services.taken(one) for one in _log(station).filter(**which)]
+    return steps, None if seen is None else services.taken(seen)
 
 
 @router.post("/sweeps/{pk}/drift", response=shapes.DriftAnswer)
 def drift_since_baseline(request: HttpRequest, pk: int, body: asked.DriftRequest) -> Any:
     """What changed since the station's baseline."""
-    kept = _kept(pk)
-    baseline = _log(kept.station_id).filter(baseline=True).first()
+    mine = _kept(request, pk)
+    baseline = _log(mine.station).filter(baseline=True).first()
     if baseline is None:
         raise NotKeptError("", "no-baseline")
-    before, after = services.taken(baseline), services.taken(kept)
+    before, after = services.taken(baseline), services.taken(mine)
     return plain_json(drift.drift(before, after, body.shown, body.uncertainty))

@@ -1,4 +1,5 @@
 import createClient from 'openapi-fetch';
+import { ownToken } from '../people/person';
 import { FOLDER, server } from './server.svelte';
 import type { components, paths } from './schema';
 import type { Api } from './typed';
@@ -72,6 +73,7 @@ export type KeptPromise = Schemas['KeptPromise'];
 export type PracticeRound = Schemas['RoundOut'];
 export type PracticeScore = Schemas['ScoreOut'];
 export type NextAnswer = Schemas['NextAnswer'];
+export type SharingOut = Schemas['SharingOut'];
 export type StepToDo = Schemas['StepToDo'];
 export type ReadingFile = Schemas['ReadingModel'];
 export type ReconcileAnswer = Schemas['ReconcileAnswer'];
@@ -127,7 +129,10 @@ async function answered(request: Request): Promise<Response> {
   stop?.addEventListener('abort', give);
   request.signal.addEventListener('abort', give);
   try {
-    if (server.folder && request.method !== 'GET') request.headers.set(FOLDER, server.folder);
+    if (request.method !== 'GET') {
+      if (server.folder) request.headers.set(FOLDER, server.folder);
+      for (const [name, value] of Object.entries(ownToken())) request.headers.set(name, value);
+    }
     const response = await fetch(request, { signal: giveUp.signal });
     const text = await response.text();
     const { status, headers } = response;

@@ -1,3 +1,4 @@
+import { ownToken } from '../people/person';
 import type { Refusal } from './refusals';
 import { FOLDER, server } from './server.svelte';
 import type { BodyOf, LineOf, StreamPath } from './typed';
@@ -43,6 +44,7 @@ export async function* streamed<P extends StreamPath>(
         method: 'POST',
         headers: {
           'Content-Type': 'application/json',
+          ...ownToken(),
           ...(server.folder ? { [FOLDER]: server.folder } : {}),
         },
         body: JSON.stringify(body),

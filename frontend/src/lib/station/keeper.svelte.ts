@@ -6,6 +6,7 @@ import { server } from '../api/server.svelte';
 export type SaveState =
   | 'saved'
   | 'saving'
+  | 'shown'
   | 'changed'
   | 'refused'
   | 'blocked'
@@ -37,6 +38,7 @@ export class Keeper {
     this.id = kept.id;
     this.#version = kept.version;
     this.#digest = kept.digest;
+    if (kept.right === 'read') this.state = 'shown';
   }
 
   get version() {
@@ -45,7 +47,8 @@ export class Keeper {
 
   /** Save soon; a newer call replaces an older one that has not started. */
   later(document: StationFile) {
-    if (this.state === 'conflict') return;
+    // What is shown to somebody to be read changes on their screen alone.
+    if (this.state === 'conflict' || this.state === 'shown') return;
     this.state = 'changed';
     clearTimeout(this.#timer);
     this.#timer = setTimeout(() => this.#jobs.run(() => this.#save(document, newKey())), PAUSE_MS);

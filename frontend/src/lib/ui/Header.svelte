@@ -7,11 +7,14 @@
   import Redo from '@lucide/svelte/icons/redo-2';
   import Sun from '@lucide/svelte/icons/sun';
   import Undo from '@lucide/svelte/icons/undo-2';
+  import User from '@lucide/svelte/icons/user';
+  import Users from '@lucide/svelte/icons/users';
   import type { StationRow } from '../api/client';
   import type { Session } from '../station/session.svelte';
   import { saveAs } from './download';
   import SaveState from './SaveState.svelte';
   import { preferences } from '../station/preferences.svelte';
+  import { isShared, person } from '../people/person';
   import { theme } from './theme.svelte';
 
   interface Props {
@@ -20,8 +23,10 @@
     onopen: (id: number) => void;
     onterms: () => void;
     onconvert: () => void;
+    onshare: () => void;
   }
-  let { session, stations, onopen, onterms, onconvert }: Props = $props();
+  let { session, stations, onopen, onterms, onconvert, onshare }: Props = $props();
+  const mine = $derived(stations.find(({ id }) => id === current)?.right === 'own');
   const current = $derived(session.keeper.id);
   const others = $derived(stations.filter(({ id }) => id !== current));
 </script>
@@ -62,6 +67,14 @@
     <a href="/api/stations/{current}/file" download aria-label="Export the station file"
       ><Download size={18} /><span>Export</span></a
     >
+    {#if isShared && mine}
+      <button type="button" aria-label="Share this station" onclick={onshare}
+        ><Users size={18} /><span>Share</span></button
+      >
+    {/if}
+    {#if person}<a href="/account" aria-label="Your account, {person}"
+        ><User size={18} /><span>{person}</span></a
+      >{/if}
     <button
       type="button"
       class="units"

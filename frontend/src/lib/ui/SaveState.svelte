@@ -13,6 +13,7 @@
   const WORDS: Record<SaveState, string> = {
     saved: 'Saved',
     saving: 'Saving …',
+    shown: 'Shown to you to read: what you change is not kept',
     changed: 'Changed',
     refused: 'Not saved: see the marked field',
     blocked: 'Not saved',
@@ -23,7 +24,7 @@
     offline: 'Not saved: the server does not answer; trying again',
   };
   const state = $derived(keeper.state);
-  const unsaved = $derived(!['saved', 'saving', 'changed'].includes(state));
+  const unsaved = $derived(!['saved', 'saving', 'changed', 'shown'].includes(state));
   const words = $derived(
     state === 'blocked' || state === 'failing' ? `${WORDS[state]}: ${keeper.why}` : WORDS[state],
   );

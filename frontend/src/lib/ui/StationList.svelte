@@ -48,16 +48,23 @@
           onblur={() => end(row)}
         />
       {:else}
-        <a href={addressOf({ id: row.id, view: 'ledger' })}>{named(row)}</a>
+        <span>
+          <a href={addressOf({ id: row.id, view: 'ledger' })}>{named(row)}</a>
+          {#if row.owner}<small>{row.owner}’s, {row.right === 'edit' ? 'to change' : 'to read'}</small>{/if}
+        </span>
       {/if}
       <span class="actions">
-        <button type="button" aria-label="Rename {named(row)}" onclick={() => begin(row)}>Rename</button>
+        {#if row.right !== 'read'}
+          <button type="button" aria-label="Rename {named(row)}" onclick={() => begin(row)}>Rename</button>
+        {/if}
         <button type="button" aria-label="Duplicate {named(row)}" onclick={() => stations.copy(row)}
           >Duplicate</button
         >
-        <button type="button" aria-label="Delete {named(row)}" onclick={() => stations.remove(row)}
-          >Delete</button
-        >
+        {#if row.right === 'own'}
+          <button type="button" aria-label="Delete {named(row)}" onclick={() => stations.remove(row)}
+            >Delete</button
+          >
+        {/if}
       </span>
     </li>
   {/each}

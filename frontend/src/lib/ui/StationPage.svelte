@@ -33,6 +33,7 @@
     onconvert: () => void;
   }
   let { session, shelf, stations, trouble, news, onread, onopen, onterms, onconvert }: Props = $props();
+  let shares = $state(false);
   /** Where the shelf is open for one more part, or for another line instead of the one there. */
   let shelfFor = $state<{ at: number; instead: boolean } | null>(null);
   const insert = (at: number) => (shelfFor = { at, instead: false });
@@ -47,8 +48,19 @@
 </script>
 
 <StripPatterns />
+{#if shares}
+  <Fetched file={LATER.sharing} quiet>
+    {#snippet shown(SharingDialog)}
+      <SharingDialog
+        station={session.keeper.id}
+        name={session.document.name ?? ''}
+        onclose={() => (shares = false)}
+      />
+    {/snippet}
+  </Fetched>
+{/if}
 <div class="fixed">
-  <Header {session} {stations} {onopen} {onterms} {onconvert} />
+  <Header {session} {stations} {onopen} {onterms} {onconvert} onshare={() => (shares = true)} />
   {#if trouble}
     <p class="trouble" role="alert">
       {trouble} <button type="button" onclick={onread}>All right</button>

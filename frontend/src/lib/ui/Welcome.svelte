@@ -1,6 +1,7 @@
 <script lang="ts">
   import type { Snippet } from 'svelte';
   import type { Stations } from '../station/stations.svelte';
+  import { person } from '../people/person';
   import { STARTS } from './starts';
   import StationList from './StationList.svelte';
 
@@ -31,6 +32,7 @@
     <button type="button" class="linkish look" onclick={onpractice}>Practice</button>
     <button type="button" class="linkish look" onclick={onterms}>Terms</button>
     <button type="button" class="linkish look" onclick={onconvert}>A figure in other words</button>
+    {#if person}<a class="look" href="/account">{person}</a>{/if}
   </p>
   {#if trouble}<p class="fault" role="alert">{trouble}</p>{/if}
   {#if news}<p class="news" role="status">{news}</p>{/if}

@@ -1,0 +1,138 @@
+<script lang="ts">
+  import { onMount } from 'svelte';
+  import { api, type SharingOut } from '../api/client';
+  import { sentenceOf } from '../api/refusals';
+  import ChoiceField from '../ui/ChoiceField.svelte';
+  import Modal from '../ui/Modal.svelte';
+
+  /** With whom a station is shared, and the links that show it. */
+  let { station, name, onclose }: { station: number; name: string; onclose: () => void } = $props();
+  const params = $derived({ path: { pk: station } });
+  const RIGHTS: [string, string][] = [
+    ['read', 'read it'],
+    ['edit', 'read and change it'],
+  ];
+  let found = $state.raw<SharingOut | null>(null);
+  let trouble = $state('');
+  let whom = $state('');
+  let edits = $state('read');
+  /** The address of a link that was made just now: it is shown once. */
+  let made = $state('');
+
+  async function load() {
+    const { data, error } = await api.GET('/api/stations/{pk}/sharing', { params });
+    trouble = data ? '' : sentenceOf(error);
+    if (!data) return;
+    found = data;
+    if (!data.others.includes(whom)) whom = data.others[0] ?? '';
+  }
+  onMount(load);
+
+  async function then(asked: Promise<{ error?: unknown }>) {
+    const { error } = await asked;
+    await load();
+    if (error !== undefined) trouble = sentenceOf(error);
+  }
+  const share = (name: string, right: string) =>
+    then(api.PUT('/api/stations/{pk}/sharing', { params, body: { name, edits: right === 'edit' } }));
+  const unshare = (name: string) =>
+    then(
+      api.DELETE('/api/stations/{pk}/sharing/{name}', {
+        params: { path: { pk: station, name } },
+      }) as Promise<{
+        error?: unknown;
+      }>,
+    );
+  const takeBack = (link: number) =>
+    then(
+      api.DELETE('/api/stations/{pk}/links/{link}', { params: { path: { pk: station, link } } }) as Promise<{
+        error?: unknown;
+      }>,
+    );
+  async function makeLink() {
+    const asked = api.POST('/api/stations/{pk}/links', { params });
+    await then(asked);
+    const { data } = await asked;
+    made = data ? location.origin + data.path : '';
+  }
+</script>
+
+<Modal open title="Share “{name || 'this station'}”" {onclose}>
+  {#if trouble}<p class="fault" role="alert">{trouble}</p>{/if}
+  {#if found}
+    <h3>With people</h3>
+    {#if found.shares.length}
+      <ul>
+        {#each found.shares as one (one.name)}
+          <li>
+            <ChoiceField
+              label={one.name}
+              value={one.edits ? 'edit' : 'read'}
+              options={RIGHTS}
+              onchoose={(right) => share(one.name, right)}
+            />
+            <button type="button" class="linkish" onclick={() => unshare(one.name)}
+              >Share no more<span class="visually-hidden"> with {one.name}</span></button
+            >
+          </li>
+        {/each}
+      </ul>
+    {:else}
+      <p class="soft">It is yours alone until you share it.</p>
+    {/if}
+    {#if found.others.length}
+      <form
+        aria-label="Share with somebody"
+        onsubmit={(event) => {
+          event.preventDefault();
+          void share(whom, edits);
+        }}
+      >
+        <ChoiceField
+          label="Somebody else"
+          value={whom}
+          options={found.others.map((one) => [one, one] as [string, string])}
+          onchoose={(value) => (whom = value)}
+        />
+        <ChoiceField label="may" value={edits} options={RIGHTS} onchoose={(value) => (edits = value)} />
+        <button type="submit" class="firm">Share it</button>
+      </form>
+    {:else}
+      <p class="soft">Everybody else who has an account here has it already.</p>
+    {/if}
+    <h3>By a link</h3>
+    <p class="soft">
+      Whoever holds the link can read this station without an account, until you take the link back.
+    </p>
+    {#if made}
+      <p>Copy it now, it is not shown again: <output class="figures">{made}</output></p>
+    {/if}
+    <ul>
+      {#each found.links as one (one.id)}
+        <li>
+          A link of {one.made.slice(0, 10)}
+          <button type="button" class="linkish" onclick={() => takeBack(one.id)}>Take it back</button>
+        </li>
+      {/each}
+    </ul>
+    <p><button type="button" onclick={makeLink} class="linkish">Make a link</button></p>
+  {/if}
+</Modal>
+
+<style>
+  h3 {
+    margin-top: 1rem;
+  }
+  li,
+  form {
+    display: flex;
+    flex-wrap: wrap;
+    gap: 0.3rem 1.2rem;
+    align-items: center;
+    padding: 0.3rem 0;
+  }
+  output {
+    overflow-wrap: anywhere;
+    font-weight: 600;
+  }
+</style>

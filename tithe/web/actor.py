@@ -1,0 +1,46 @@
+"""Who asks: somebody who has come in, whoever holds a link to a station, or, where Tithe serves one person
+alone, that person."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+from django.http import HttpRequest
+
+from tithe.core.errors import InputError
+
+
+class NotAllowedError(InputError):
+    """What is there to be seen, but not to be done by the one who asks: 403."""
+
+
+@dataclass(frozen=True)
+class Actor:
+    """``person``: by the number of their account (None: they have none); ``keeper``: whether they look after
+    what belongs to all; ``linked``: stations that a link shows them; ``alone``: everything is theirs."""
+
+    person: int | None = None
+    name: str = ""
+    keeper: bool = False
+    linked: frozenset[int] = frozenset()
+    alone: bool = False
+
+    @property
+    def comes_in(self) -> bool:
+        """Whether there is anything for them to see."""
+        return self.alone or self.person is not None or bool(self.linked)
+
+    def require_person(self) -> None:
+        """Raise `NotAllowedError` for one who has only a link: nothing can be kept for them."""
+        if not self.alone and self.person is None:
+            raise NotAllowedError("", "log-in-to-keep")
+
+
+ALONE = Actor(alone=True, keeper=True)
+NOBODY = Actor()
+
+
+def actor_of(request: HttpRequest) -> Actor:
+    """Whoever the door let in; nobody where it was not asked."""
+    found = getattr(request, "actor", NOBODY)
+    return found if isinstance(found, Actor) else NOBODY

@@ -1,0 +1,79 @@
+"""Sessions and links: who sits where, and what a link shows."""
+
+from __future__ import annotations
+
+import secrets
+from datetime import timedelta
+from hashlib import sha256
+
+from django.contrib.auth.models import AbstractBaseUser
+from django.contrib.sessions.models import Session
+from django.http import HttpRequest
+from django.utils import timezone
+
+from tithe.web.people.models import Seat
+from tithe.web.stations.models import ReadLink
+
+_LINKS = "links"
+_LOOKED = timedelta(minutes=5)
+"""So often it is noted that somebody is still there."""
+MOST_LINKS = 20
+
+
+def secret() -> str:
+    """Of a link: too long to be guessed."""
+    return secrets.token_urlsafe(32)
+
+
+def digest_of(token: str) -> str:
+    """All of a link's secret that is kept."""
+    return sha256(token.encode()).hexdigest()
+
+
+def follow(request: HttpRequest, token: str) -> int | None:
+    """Let whoever holds a link read its station in this session; its number, None where there is none."""
+    link = ReadLink.objects.filter(digest=digest_of(token), station__removed=None).first()
+    if link is None:
+        return None
+    held = [one for one in request.session.get(_LINKS, []) if one != link.digest]
+    request.session[_LINKS] = [*held, link.digest][-MOST_LINKS:]
+    return link.station_id
+
+
+def linked(request: HttpRequest) -> frozenset[int]:
+    """The stations that links followed in this session show, as long as these are not taken back."""
+    held = request.session.get(_LINKS)
+    if not held:
+        return frozenset()
+    there = ReadLink.objects.filter(digest__in=held, station__removed=None)
+    return frozenset(there.values_list("station_id", flat=True))
+
+
+def seated(request: HttpRequest, person: AbstractBaseUser) -> None:
+    """Note where somebody sits, now and then."""
+    key = request.session.session_key
+    if key is None:
+        return
+    seat = Seat.objects.filter(session_key=key).first()
+    if seat is None:
+        Seat.objects.create(
+            person_id=person.pk,
+            session_key=key,
+            address=request.META.get("REMOTE_ADDR", "")[:60],
+            program=request.headers.get("User-Agent", "")[:200],
+        )
+    elif timezone.now() - seat.seen > _LOOKED:
+        Seat.objects.filter(pk=seat.pk).update(seen=timezone.now())
+
+
+def seats(person: AbstractBaseUser) -> list[Seat]:
+    """Where somebody is logged in."""
+    there = Session.objects.filter(expire_date__gt=timezone.now()).values("session_key")
+    return list(Seat.objects.filter(person_id=person.pk, session_key__in=there))
+
+
+def stand_up(person: AbstractBaseUser, pk: int) -> None:
+    """End a session of somebody's own."""
+    for seat in Seat.objects.filter(person_id=person.pk, pk=pk):
+        Session.objects.filter(session_key=seat.session_key).delete()
+        seat.delete()
