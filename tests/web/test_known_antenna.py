@@ -1,5 +1,7 @@
 """An antenna as it is known: by its own points, with what is missing, and refused where it is a plan."""
 
+from datetime import date
+
 import numpy as np
 import pytest
 
@@ -7,6 +9,8 @@ from tests.said import refused
 from tithe.answers.antenna.known import known
 from tithe.document import station_file
 from tithe.web.stations import demo
+
+TODAY = date(2026, 12, 1)
 
 
 def station(**antenna):
@@ -16,7 +20,7 @@ def station(**antenna):
 
 def test_a_table_is_read_at_its_own_points_and_no_further():
     points = [[7.0, 40, -30], [7.05, 45, -12], [7.1, 50, 0], [7.15, 56, 14], [7.2, 62, 33]]
-    found = known(station(kind="table", points=points), 2.0)
+    found = known(station(kind="table", points=points), 2.0, "", TODAY)
     assert "5 points" in found["source"]
     assert "80 m" in found["gaps"] and "40 m" not in found["gaps"]
     assert "80 m" in found["measure"]
@@ -33,17 +37,34 @@ def test_a_table_is_read_at_its_own_points_and_no_further():
 
 
 def test_by_its_swr_no_reactance_is_told():
-    found = known(station(kind="swr", points=[[7.0, 2.2], [7.1, 1.4], [7.2, 2.0]], plane="radio"), 2.0)
+    found = known(
+        station(kind="swr", points=[[7.0, 2.2], [7.1, 1.4], [7.2, 2.0]], plane="radio"),
+        2.0,
+        "",
+        date(2026, 12, 1),
+    )
     assert "radio room" in found["source"] and "R and X" in found["measure"]
     assert found["look"]["reading"]["phase"] is False and found["look"]["reading"]["resonances"] == []
 
 
 def test_a_resonator_is_told_to_be_a_model():
-    found = known(station(kind="resonator", f0_mhz=7.1, r_ohm=60, q=12), 2.0)
+    found = known(station(kind="resonator", f0_mhz=7.1, r_ohm=60, q=12), 2.0, "", TODAY)
     assert "a model" in found["source"] and found["gaps"] == ""
     assert found["look"]["reading"]["resonances"][0]["mhz"] == pytest.approx(7.1, abs=0.01)
 
 
 def test_a_plan_has_no_points():
     with refused("antenna: is planned or not described yet"):
-        known(demo.start("sallow-croft").to_core(), 2.0)
+        known(demo.start("sallow-croft").to_core(), 2.0, "", TODAY)
+
+
+def test_how_old_it_is_is_told_where_it_is_noted():
+    points = [[7.0, 50, -10], [7.2, 50, 10]]
+    for measured, said in (
+        ("", "not noted"),
+        ("soon", "not noted"),
+        ("2026-11-30", "1 day ago"),
+        ("2026-05-24", "6 months ago"),
+        ("2027-01-01", "still to come"),
+    ):
+        assert said in known(station(kind="table", points=points), 2.0, measured, TODAY)["age"]

@@ -64,7 +64,7 @@ def test_coming_in_begins_a_session_of_its_own_and_leads_nowhere_else(people):  
     session["set"] = "by somebody else"
     session.save()
     fixed = session.session_key
-    client.cookies["tithe-session"] = fixed
+    client.cookies.load({"tithe-session": str(fixed)})
     led = log_in(client, "ann", PASSWORD, next="https://evil.example/")
     assert led["Location"] == "/" and client.session.session_key != fixed
     assert Client(headers={"cookie": f"tithe-session={fixed}"}).get("/api/stations").status_code == 401

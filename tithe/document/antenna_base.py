@@ -13,9 +13,11 @@ LossPoints = Annotated[list[tuple[Positive, NotNegative]], Field(min_length=1, m
 
 
 class AntennaBase(FileObject):
-    """``loss_ohm``: ground, coil and wire losses in series, Ω, or points [MHz, Ω]."""
+    """``loss_ohm``: ground, coil and wire losses in series, Ω, or points [MHz, Ω]; ``taken``: on which day
+    what it is known by was measured, where that is noted."""
 
     label: Name = ""
+    taken: Annotated[str, Field(max_length=40)] | None = None
     loss_ohm: NotNegative | LossPoints | None = None
 
     @property

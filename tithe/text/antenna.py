@@ -15,6 +15,13 @@ ANTENNAS = {
         "{high_hz:mhz}, read in the radio room, where the run has made it lower. Which R and X it has is "
         "open."
     ),
+    "known.fresh": "It was measured on {date}, {days:count} {days:plural|day|days} ago.",
+    "known.old": (
+        "It was measured on {date}, {months:count} {months:plural|month|months} ago: wire, ground and trees "
+        "have had a season since, and a new sweep would tell whether it still is so."
+    ),
+    "known.later": "It is noted as measured on {date}, which is still to come.",
+    "known.no-date": "When it was measured is not noted.",
     "known.gaps": "Of {bands:list} it is not known, or not from edge to edge.",
     "known.measure-phase": (
         "A sweep with R and X at the feedpoint would tell what no SWR does: which tuner matches, and what "

@@ -2,11 +2,15 @@
 
 from __future__ import annotations
 
+from datetime import date
+
 import numpy as np
 from typing_extensions import TypedDict
 
+from tithe.answers.log.kept_presets import date_of
 from tithe.answers.sweep import sweep_json
 from tithe.answers.sweep.shapes import Look
+from tithe.answers.to_do.checks import SEASON_DAYS
 from tithe.core import Station
 from tithe.core.antenna import Resonator, SampledAntenna, SwrAntenna
 from tithe.core.arrays import Complex, Real
@@ -19,22 +23,26 @@ from tithe.core.sweep.sweep import REFERENCE_OHM
 from tithe.text import say
 
 _POINTS = 1601
+_A_MONTH = 30.4
 _BESIDE = 0.05
 """So much below the lowest and above the highest band a resonator is drawn."""
 
 
 class KnownAntenna(TypedDict):
-    """``source``: what it is known by; ``gaps``: of which bands it is not known, or not wholly; ``measure``:
-    what would tell more of it; and how it reads, ``reading`` and ``curve`` among it, as a sweep's."""
+    """``source``: what it is known by; ``age``: how old that is; ``gaps``: of which bands it is not known, or
+    not wholly; ``measure``: what would tell more of it; and how it reads, ``reading`` and ``curve`` among
+    it, as a sweep's."""
 
     source: str
+    age: str
     gaps: str
     measure: str
     look: Look
 
 
-def known(station: Station, comfort_swr: float) -> KnownAntenna:
-    """Of an antenna that is known by points or as a resonator. Raises `InputError` for others."""
+def known(station: Station, comfort_swr: float, taken: str, today: date) -> KnownAntenna:
+    """Of an antenna that is known by points or as a resonator; ``taken``: when it was measured, as it is
+    noted. Raises `InputError` for others."""
     antenna, bands = station.antenna, station.bands
     sweep = _sweep(antenna, bands)
     found = features(sweep, comfort_swr)
@@ -43,6 +51,7 @@ def known(station: Station, comfort_swr: float) -> KnownAntenna:
     missing = [band.name for band, read in zip(bands, reading["bands"], strict=True) if not read["covered"]]
     return {
         "source": say(_source(antenna, sweep)),
+        "age": say(_age(taken, today)),
         "gaps": say((tell("known.gaps", bands=missing),) if missing else ()),
         "measure": say(_measure(antenna, missing)),
         "look": {
@@ -87,6 +96,17 @@ def _source(antenna: object, sweep: Sweep) -> Message:
         code = "known.swr-radio" if antenna.plane == "radio" else "known.swr"
         return tell(code, **told, reference=antenna.reference_ohm)
     return tell("known.points", **told)
+
+
+def _age(taken: str, today: date) -> Message:
+    day = date_of(taken)
+    if day is None:
+        return tell("known.no-date")
+    days = (today - day).days
+    if days < 0:
+        return tell("known.later", date=day.isoformat())
+    told = {"date": day.isoformat(), "months": round(days / _A_MONTH), "days": days}
+    return tell("known.old" if days > SEASON_DAYS else "known.fresh", **told)
 
 
 def _measure(antenna: object, missing: list[str]) -> Told:

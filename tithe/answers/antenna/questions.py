@@ -3,6 +3,7 @@ they might be out."""
 
 from __future__ import annotations
 
+from datetime import date
 from functools import partial
 from typing import Annotated
 
@@ -41,7 +42,8 @@ def known_antenna(body: DocumentRequest) -> Work[KnownAntenna]:
     """A station's antenna as it is known over the bands: R, X, SWR, its dips and resonances, by what it is
     known, and what is missing."""
     station = body.document.to_core()
-    return Work(0.2, lambda pause: known(station, station.comfort_swr))
+    taken = body.document.antenna.taken or ""
+    return Work(0.2, lambda pause: known(station, station.comfort_swr, taken, date.today()))
 
 
 class EstimateRequest(Request):

@@ -109,10 +109,12 @@ def show_working(request: HttpRequest, pk: int, body: asked.SweepWorkingRequest)
 @router.post("/sweeps/{pk}/antenna", response=ReadAntenna)
 def sweep_as_antenna(request: HttpRequest, pk: int) -> Any:
     """The sweep, moved to the feedpoint, as an antenna of the station file."""
-    one = services.taken(_kept(request, pk))
+    mine = _kept(request, pk)
+    one = services.taken(mine)
     there = one.at(len(one.chain))
     require(not there.contradiction, "", "contradiction", told=there.contradiction)
-    return plain_json(as_antenna(antenna_file.of_sweep(there.sweep)))
+    taken = {"taken": mine.taken.date().isoformat()}
+    return plain_json(as_antenna(antenna_file.of_sweep(there.sweep) | taken))
 
 
 @router.get("/sweeps/{pk}/file", response=str, openapi_extra={"x-form": "text"})

@@ -7,6 +7,7 @@
   import OhmsPicture from '../sweep/OhmsPicture.svelte';
   import SweepBands from '../sweep/SweepBands.svelte';
   import SweepPicture from '../sweep/SweepPicture.svelte';
+  import PlainText from '../ui/PlainText.svelte';
   import Segments from '../ui/Segments.svelte';
   import Trouble from '../ui/Trouble.svelte';
   import { feedpointSweep } from './lastSweep';
@@ -19,6 +20,7 @@
     (body) => api.POST('/api/antenna/known', { body }),
   );
   const found = $derived(asking.answer);
+  const taken = $derived(session.document.antenna.taken ?? '');
   let picture = $state<'swr' | 'ohms' | 'disc'>('swr');
   let range = $state<{ low_mhz: number; high_mhz: number } | null>(null);
   const phase = $derived(found?.look.reading.phase ?? false);
@@ -59,7 +61,14 @@
   <Trouble text={asking.trouble} {asking} />
   {#if found}
     <p class="verdict serif">{found.look.reading.sentence}</p>
-    <p>{found.source} {found.gaps} {found.measure}</p>
+    <p>{found.source} {found.age} {found.gaps} {found.measure}</p>
+    <div class="when">
+      <PlainText
+        label="Measured on"
+        value={taken}
+        oninput={(text) => session.change('antenna.taken', text.trim() || undefined)}
+      />
+    </div>
     {#if last}<p class="soft">
         Laid under it: “{last.title || 'a sweep'}”, taken at the feedpoint on {last.taken.slice(0, 10)}.
       </p>
@@ -79,6 +88,9 @@
 </section>
 
 <style>
+  .when {
+    max-width: 16rem;
+  }
   .verdict {
     font-size: 1.2rem;
     line-height: 1.3;
