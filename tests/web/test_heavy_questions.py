@@ -13,6 +13,7 @@ import pytest
 
 from tests.web.test_server_process import Server
 from tests.web.test_stations_api import send
+from tithe.web.actor import ALONE
 from tithe.web.slot import MOST_WAITING, BusyError, GoneError, slot
 from tithe.web.stations.models import OwnPart
 
@@ -64,7 +65,7 @@ def test_a_thousand_lines_of_ones_own_are_refused_with_a_sentence(client, mill):
 
 
 def asking(gone=False):
-    return SimpleNamespace(META={"waitress.client_disconnected": lambda: gone})
+    return SimpleNamespace(META={"waitress.client_disconnected": lambda: gone}, actor=ALONE)
 
 
 def test_heavy_questions_wait_for_one_another_light_ones_do_not():

@@ -25,7 +25,7 @@ from tithe.document.strict_json import load_body
 from tithe.site.gate import quiet
 from tithe.web.actor import NotAllowedError
 from tithe.web.answering import router as answers
-from tithe.web.http import CSV, JSON_LINES, NotKeptError, Refusal, Refusals, refusals, subject_of
+from tithe.web.http import CSV, JSON_LINES, NotKeptError, Refusal, Refusals, busy, refusals, subject_of
 from tithe.web.library.api import router as library
 from tithe.web.log.api import router as log
 from tithe.web.people.api import router as people
@@ -184,7 +184,10 @@ _DATABASE_SAYS = {
 
 @api.exception_handler(BusyError)
 def _busy(request: HttpRequest, error: BusyError) -> HttpResponse:
-    return quiet(_refusal(request, [InputError("", "busy")], 503))
+    response = quiet(_refusal(request, [busy(error)], 503))
+    if error.before:
+        response["Retry-After"] = "2"
+    return response
 
 
 @api.exception_handler(GoneError)

@@ -44,6 +44,8 @@ class Whole:
         except OverflowError:
             await _refuse(send, 413, f"The request is larger than {MOST_FILE // 1_000_000} MB.")
             return
+        except asyncio.CancelledError:
+            return  # the server stops, and what has not come will not be answered
         if body is None:
             return
         gone = threading.Event()
@@ -100,7 +102,7 @@ def serve_many(at: Listening) -> None:
         proxy_headers=at.proxy,
         forwarded_allow_ips="127.0.0.1,::1" if at.proxy else "",
         server_header=False,
-        log_level="error",
+        log_level="critical",
         access_log=False,
         lifespan="off",
         limit_concurrency=_MOST_AT_ONCE,
@@ -115,5 +117,6 @@ def serve_many(at: Listening) -> None:
     server = uvicorn.Server(config)
     try:
         server.run()
-    except SystemExit:
-        raise StartError(f"{at.address}, port {at.port}, cannot be listened on: is it in use?") from None
+    except SystemExit as ended:
+        if ended.code:
+            raise StartError(f"{at.address}, port {at.port}, cannot be listened on: is it in use?") from None

@@ -59,6 +59,7 @@ def serve_shared(at: Listening, names: Sequence[str]) -> None:
         scheme = "https" if at.encrypted else "http"
         where = ", ".join(f"{scheme}://{name}" for name in names)
         print(f"Tithe is served for {where} on {at.address}, port {at.port}", flush=True)
+        signal.signal(signal.SIGTERM, _stop)
         serve_many(at)
 
 

@@ -340,6 +340,14 @@ RULES = {
     # The server and the command line
     "rule.through": "must be LINE:METRES, such as rg-213:38 (it is {value!r})",
     "rule.busy": "Tithe is busy with other questions of this kind: try again when they are answered",
+    "rule.busy-line": (
+        "{before:count} {before:plural|question is|questions are} before yours; it is asked again by itself"
+    ),
+    "rule.too-fast": "That is more than {most:count} requests in a minute: wait a little",
+    "rule.too-many-stations": "You have {most:count} stations, which is the most here: delete one first",
+    "rule.too-much-kept": (
+        "Your sweeps take {most_mb:count} MB, which is the most here: take some out with their stations first"
+    ),
     "rule.disk-full": (
         "The disk that holds the stations is full: make room there. What was typed stays on the page, and is "
         "tried again"

@@ -70,6 +70,15 @@ def refusals(errors: Iterable[InputError], subject: str) -> dict[str, Any]:
     }
 
 
+def busy(error: BusyError) -> InputError:
+    """Why a question has to wait, and behind how many."""
+    return InputError("", "busy-line", before=error.before) if error.before else InputError("", "busy")
+
+
+_STREAM_WAITS_S = 60.0
+"""What is streamed is waited for where it is asked: it is not asked again by itself."""
+
+
 def _dumped(model: BaseModel) -> Any:
     return model.model_dump(mode="json")
 
@@ -111,13 +120,13 @@ def stream(
 
     def lines() -> Iterator[str]:
         try:
-            with slot(request, seconds) as pause:
+            with slot(request, seconds, _STREAM_WAITS_S) as pause:
                 for step in steps(pause):
                     yield json.dumps(step, allow_nan=False, ensure_ascii=False) + "\n"
         except GoneError:
             return
-        except BusyError:
-            yield refused(InputError("", "busy"))
+        except BusyError as error:
+            yield refused(busy(error))
         except InputError as error:
             yield refused(error)
         except Exception:

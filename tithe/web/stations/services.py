@@ -16,6 +16,8 @@ from tithe.web.stations.models import Folder, Revision, Station
 from tithe.web.stations.rights import Right, kept
 
 KEPT_REVISIONS = 200
+MOST_STATIONS = 300
+"""Of one person, where Tithe is shared; those deleted of late count."""
 KEPT_REMOVED, KEPT_DAYS = timedelta(days=30), 8
 """How long what was removed can be brought back, and on how many days it was looked after at the least: a
 clock that is wrong for a week ends nothing."""
@@ -44,6 +46,9 @@ def _made() -> Folder:
 def create(document: StationFile, owner: int | None = None) -> Station:
     """Keep a new station of an owner's. Raises `StationError` for one that cannot be built."""
     document.to_core()
+    if owner is not None:
+        held = Station.objects.filter(owner=owner).count()
+        require(held < MOST_STATIONS, "", "too-many-stations", most=MOST_STATIONS)
     return Station.objects.create(
         name=document.name, document=kept_form(document), owner_id=owner, changed_by_id=owner
     )

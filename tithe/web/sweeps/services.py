@@ -25,6 +25,8 @@ from tithe.web.sweeps.models import KeptSweep
 MOST_SWEEPS = 500
 MOST_SIZE = 30_000_000
 """Bytes of all sweeps of a station in its file, so that any export can be brought in again."""
+MOST_OF_ONE = 300_000_000
+"""Bytes of one person's sweeps, where Tithe is shared."""
 
 
 @transaction.atomic
@@ -41,6 +43,10 @@ def keep(station: Station, model: SweepModel, columns: Columns | None = None) ->
     require_plane("joint", model.joint, len(chain))
     fields = model.model_dump(exclude_none=True, exclude={"taken", "content"})
     text = texts.keep(model.content if columns is None else sweep_file.write(sweep))
+    if station.owner_id is not None:
+        theirs = KeptSweep.objects.filter(station__owner=station.owner_id)
+        whole = theirs.aggregate(size=Sum("text__size"))["size"] or 0
+        require(whole + text.size <= MOST_OF_ONE, "", "too-much-kept", most_mb=MOST_OF_ONE // 1_000_000)
     held = station.sweeps.aggregate(size=Sum("text__size"))["size"] or 0
     require(held + text.size <= MOST_SIZE, "", "sweeps-too-large", most_mb=MOST_SIZE // 1_000_000)
     low_mhz, high_mhz = _ends(sweep)

@@ -47,6 +47,8 @@ export class Asking<T> {
       if (this.#waiting) return; // a newer question stands
       this.trouble = error ? sentenceOf(error) : '';
       if (data !== undefined) this.answer = data;
+      const soon = Number(response?.headers.get('Retry-After') ?? 0);
+      if (soon > 0) this.#retryMs = 1000 * soon; // one's place in the line is kept so long
       return comesBack(response) ? AGAIN : undefined;
     });
   }

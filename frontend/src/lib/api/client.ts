@@ -183,7 +183,7 @@ export function unreachable(response: Response): boolean {
   return response.headers.has('X-Unreachable');
 }
 
-/** Whether it is worth asking again by and by: nobody answered, the server is busy, or its disk is full. */
+/** Whether it is worth asking again by and by: nobody answered, the server is busy or asked too often, or its disk is full. */
 export function comesBack(response: Response | undefined): boolean {
-  return response !== undefined && (response.status === 503 || response.status >= 520);
+  return response !== undefined && ([429, 503].includes(response.status) || response.status >= 520);
 }

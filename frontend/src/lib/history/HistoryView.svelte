@@ -11,7 +11,7 @@
     onrestore: (document: StationFile) => void;
   }
   let { station, version, onrestore }: Props = $props();
-  const list = new Asking<{ version: number; saved: string }[]>();
+  const list = new Asking<{ version: number; saved: string; by?: string | null }[]>();
   const one = new Asking<{ document: StationFile }>();
 
   $effect(() => {
@@ -44,7 +44,7 @@
   <ol>
     {#each list.answer ?? [] as row (row.version)}
       <li class="figures">
-        <span>State {row.version}</span>
+        <span>State {row.version}{row.by ? `, by ${row.by}` : ''}</span>
         <span
           >replaced {new Date(row.saved).toLocaleString('en-GB', {
             dateStyle: 'medium',
@@ -70,7 +70,8 @@
   }
   li {
     display: grid;
-    grid-template-columns: 6rem 1fr auto;
+    grid-template-columns: minmax(6rem, auto) 1fr auto;
+    gap: 0 1rem;
     border-top: 1px solid var(--hairline);
     padding: 0.3rem 0;
   }

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { person } from '../people/person';
   import type { KeptStation, StationFile } from '../api/client';
   import { differences, inWords, merged, type Difference } from '../station/conflict';
 
@@ -36,7 +37,9 @@
 </script>
 
 <section aria-label="Saved elsewhere meanwhile">
-  <h2>This station was saved elsewhere meanwhile</h2>
+  <h2>
+    This station was saved {theirs.by && theirs.by !== person ? `by ${theirs.by}` : 'elsewhere'} meanwhile
+  </h2>
   <p>Nothing is lost: take each from here or from there. What was saved there stays in the past as well.</p>
   <table>
     <thead>

@@ -1,0 +1,209 @@
+"""`tithe serve --shared` as a process: over TLS, for people made by `tithe user`, against slow, large and
+vanishing requests; stopped and killed."""
+
+import http.client
+import http.cookiejar
+import json
+import os
+import signal
+import socket
+import ssl
+import subprocess
+import sys
+import time
+import urllib.parse
+import urllib.request
+
+import pytest
+
+from tests.web.test_server_process import Server, free_port
+from tithe.web.stations import demo
+
+PASSWORD = "a long walk by the mill"
+NOT_VERIFIED = ssl._create_unverified_context()  # its certificate is made by the test
+
+
+def tithe(data, *given, said=""):
+    return subprocess.run(
+        [sys.executable, "-m", "tithe.site.cli", *given],
+        env=os.environ | {"TITHE_DATA": str(data)},
+        input=said,
+        capture_output=True,
+        text=True,
+        timeout=60,
+        check=False,
+    )
+
+
+class Shared:
+    """A shared server on a data folder."""
+
+    def __init__(self, data, certificate, key):
+        self.port = free_port()
+        self.process = subprocess.Popen(
+            [
+                sys.executable, "-m", "tithe.site.cli", "serve", "--shared", "--name", "localhost",
+                "--address", "127.0.0.1", "--port", str(self.port), "--certificate", certificate,
+                "--key", key,
+            ],
+            env=os.environ | {"TITHE_DATA": str(data)},
+            stdout=subprocess.PIPE,
+            text=True,
+        )  # fmt: skip
+        self.greeting = self.process.stdout.readline()
+        for _ in range(200):
+            try:
+                socket.create_connection(("127.0.0.1", self.port), 1).close()
+                return
+            except OSError:
+                time.sleep(0.05)
+
+    def browser(self, name=""):
+        return Browser(self.port, name)
+
+    def end(self, how):
+        self.process.send_signal(how)
+        code = self.process.wait(20)
+        self.process.stdout.close()
+        return code
+
+
+class Browser:
+    """Keeps cookies, and sends the token of changes."""
+
+    def __init__(self, port, name):
+        self.place = f"https://localhost:{port}"
+        self.jar = http.cookiejar.CookieJar()
+        self.opener = urllib.request.build_opener(
+            urllib.request.HTTPSHandler(context=NOT_VERIFIED), urllib.request.HTTPCookieProcessor(self.jar)
+        )
+        if name:
+            self.opener.open(f"{self.place}/log-in").read()
+            sent = {"username": name, "password": PASSWORD, "csrfmiddlewaretoken": self.token()}
+            form = urllib.parse.urlencode(sent).encode()
+            asked = urllib.request.Request(f"{self.place}/log-in", form, {"Referer": f"{self.place}/log-in"})
+            self.opener.open(asked).read()
+
+    def token(self):
+        return next(one.value for one in self.jar if one.name == "tithe-csrf")
+
+    def call(self, method, path, body=None):
+        data = None if body is None else json.dumps(body).encode()
+        head = {"Content-Type": "application/json", "X-CSRFToken": self.token(), "Referer": self.place}
+        asked = urllib.request.Request(self.place + path, data, head, method=method)
+        return json.loads(self.opener.open(asked, timeout=30).read())
+
+
+@pytest.fixture(scope="module")
+def pem(tmp_path_factory):
+    folder = tmp_path_factory.mktemp("pem")
+    files = [str(folder / name) for name in ("certificate.pem", "key.pem")]
+    made = [
+        "openssl",
+        "req",
+        "-x509",
+        "-newkey",
+        "rsa:2048",
+        "-nodes",
+        "-days",
+        "2",
+        "-subj",
+        "/CN=localhost",
+    ]
+    subprocess.run([*made, "-out", files[0], "-keyout", files[1]], check=True, capture_output=True)
+    return files
+
+
+def test_from_alone_to_several_people_and_back(tmp_path, pem):
+    data = tmp_path / "data"
+    alone = Server(data)
+    before = alone.call("GET", "/api/stations")
+    alone.process.send_signal(signal.SIGTERM)
+    assert alone.process.wait(20) == 0
+    alone.process.stdout.close()
+
+    for given, said in (
+        (("--name", "x", "--address", "0.0.0.0"), "--behind-proxy"),
+        (("--name", "x", "--certificate", pem[0]), "belong together"),
+        (("--name", "x", "--certificate", "none.pem", "--key", pem[1]), "none.pem is no file"),
+        (("--name", "https://x"), "is no name of a host"),
+        ((), "--name HOST"),
+        (("--name", "x"), "tithe user add NAME"),
+    ):
+        refused = tithe(data, "serve", "--shared", "--port", str(free_port()), *given)
+        assert refused.returncode == 1 and said in refused.stderr, refused.stderr
+    for name in ("ann", "bea"):
+        assert tithe(data, "user", "add", name, said=f"{PASSWORD}\n").returncode == 0
+    assert "too common" in tithe(data, "user", "add", "carl", said="password\n").stderr
+    assert tithe(data, "user", "list").stdout == "ann, looks after the server\nbea\n"
+
+    server = Shared(data, *pem)
+    try:
+        assert server.greeting.startswith("Tithe is served for https://localhost ")
+        ann, bea = server.browser("ann"), server.browser("bea")
+        assert [one["name"] for one in ann.call("GET", "/api/stations")] == [one["name"] for one in before]
+        assert bea.call("GET", "/api/stations") == []
+        assert all(one.secure for one in ann.jar)
+        plain = http.client.HTTPConnection("127.0.0.1", server.port, timeout=5)
+        with pytest.raises((http.client.HTTPException, OSError)):
+            plain.request("GET", "/")
+            plain.getresponse()
+        saved = bea.call("POST", "/api/stations", demo.start("empty").model_dump(exclude_none=True))
+    finally:
+        server.end(signal.SIGKILL)
+    # What was acknowledged is there; who is removed leaves it to whom they name.
+    assert tithe(data, "user", "remove", "ann", "--to", "bea").returncode == 2
+    assert tithe(data, "user", "promote", "bea").returncode == 0
+    assert tithe(data, "user", "remove", "ann", "--to", "bea").returncode == 0
+    alone = Server(data)
+    try:
+        names = [one["name"] for one in alone.call("GET", "/api/stations")]
+        assert names == [*(one["name"] for one in before), saved["name"]]
+    finally:
+        alone.kill()
+
+
+def test_slow_large_and_vanishing_requests_keep_nobody_waiting(tmp_path, pem):
+    data = tmp_path / "data"
+    tithe(data, "user", "add", "ann", said=f"{PASSWORD}\n")
+    server = Shared(data, *pem)
+    slow = []
+    try:
+        ann = server.browser("ann")
+        mill = ann.call("POST", "/api/stations/start/brackenfell-mill")
+        for n in range(60):  # more than there are threads: half a head, or half a body, and then silence
+            one = NOT_VERIFIED.wrap_socket(socket.create_connection(("127.0.0.1", server.port), 5))
+            one.sendall(b"POST /log-in HTTP/1.1\r\nHost: localhost\r\n")
+            if n % 2:
+                one.sendall(b"Content-Length: 100000\r\n\r\nname=")
+            slow.append(one)
+        assert ann.call("GET", f"/api/stations/{mill['id']}")["name"] == "Brackenfell Mill"
+        big = http.client.HTTPSConnection("127.0.0.1", server.port, context=NOT_VERIFIED, timeout=30)
+        big.putrequest("POST", "/api/solve")
+        for name, value in (("Content-Type", "application/json"), ("Content-Length", str(13_000_000))):
+            big.putheader(name, value)
+        big.endheaders()
+        big.send(b"x" * 13_000_000)
+        assert big.getresponse().status in (401, 413)
+        big.close()
+        # A heavy question whose asker goes leaves the turn to the next.
+        question = json.dumps({"document": mill["document"]}).encode()
+        for _ in range(3):
+            gone = http.client.HTTPSConnection("localhost", server.port, context=NOT_VERIFIED, timeout=30)
+            cookies = "; ".join(f"{one.name}={one.value}" for one in ann.jar)
+            head = {
+                "Content-Type": "application/json", "Cookie": cookies, "X-CSRFToken": ann.token(),
+                "Referer": ann.place,
+            }  # fmt: skip
+            gone.request("POST", "/api/choose", question, head)
+            time.sleep(0.3)
+            gone.close()
+        begun = time.monotonic()
+        assert ann.call("POST", "/api/next", {"document": mill["document"]})["steps"]
+        assert time.monotonic() - begun < 30
+        assert server.end(signal.SIGTERM) == 0
+    finally:
+        for one in slow:
+            one.close()
+        if server.process.poll() is None:
+            server.end(signal.SIGKILL)
