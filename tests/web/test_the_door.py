@@ -15,8 +15,8 @@ from django.utils import timezone
 
 from tests.web.shared import PASSWORD, ask, logged_in, people, shared  # noqa: F401 - fixtures
 from tithe.core.errors import InputError
-from tithe.web.people import services
-from tithe.web.people.models import Invitation
+from tithe.web.people import records, services
+from tithe.web.people.models import Invitation, Record
 from tithe.web.stations import demo
 from tithe.web.stations.models import Station
 
@@ -183,3 +183,31 @@ def test_settings_of_a_shared_server_are_fit_for_it(tmp_path):
         check=False,
     )
     assert done.returncode == 0, done.stderr
+
+
+def test_who_came_in_and_who_touched_what_was_shared_is_on_record_for_ninety_days(people):  # noqa: F811
+    records._noted.clear()
+    ann, bea, carl = (Client() for _ in range(3))
+    log_in(carl, "carl", "wrong")
+    for client, name in ((ann, "ann"), (bea, "bea"), (carl, "carl")):
+        log_in(client, name, PASSWORD)
+    pk = ask(ann, "POST", "/api/stations", demo.start("empty").model_dump(exclude_none=True)).json()["id"]
+    place = f"/api/stations/{pk}"
+    for name, edits in (("bea", False), ("carl", True)):
+        ask(ann, "PUT", f"{place}/sharing", {"name": name, "edits": edits})
+    by_link = Client()
+    by_link.get(ask(ann, "POST", f"{place}/links").json()["path"])
+    for client in (ann, bea, bea, by_link):
+        ask(client, "GET", place)
+    ask(bea, "PATCH", place, {"name": "refused"})  # what may not be is no change
+    for name in ("one", "two"):
+        ask(carl, "PATCH", place, {"name": name})
+    carl.post("/log-out")
+    rows = [(one["name"], one["what"]) for one in ask(ann, "GET", f"{place}/record").json()]
+    assert rows == [("carl", "changed"), ("", "saw"), ("bea", "saw")]
+    came = [(one.name, one.what) for one in services.came_and_went()][::-1]
+    assert came == [
+        ("carl", "refused"), ("ann", "log-in"), ("bea", "log-in"), ("carl", "log-in"), ("carl", "log-out"),
+    ]  # fmt: skip
+    Record.objects.filter(name="bea").update(when=timezone.now() - records.KEPT - timedelta(hours=1))
+    assert records.forget() == 2 and Record.objects.count() == len(rows) + len(came) - 2

@@ -30,6 +30,7 @@ from tithe.site.secret import secret_key
 from tithe.site.sharing import Listening
 from tithe.web import memory
 from tithe.web.library import services as library
+from tithe.web.people import records
 from tithe.web.people import services as people
 from tithe.web.stations import services as stations
 from tithe.web.stations import texts
@@ -181,6 +182,7 @@ def _keep(data: Path, stopped: threading.Event) -> None:
             if copies.daily(data):
                 stations.another_day()
                 texts.drop_unused()
+                records.forget()
         except Exception:
             logging.getLogger("tithe").exception("looking after the data folder")
         finally:

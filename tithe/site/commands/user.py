@@ -11,6 +11,7 @@ def arguments(command: argparse.ArgumentParser) -> None:
     """What it takes."""
     what = command.add_subparsers(required=True, dest="what", metavar="WHAT")
     what.add_parser("list", help="who has an account")
+    what.add_parser("record", help="who came in, was refused or went in the last 90 days")
     for name, about in (
         ("add", "a new account; the password is asked for, or read from standard input"),
         ("password", "another password; all their sessions end"),
@@ -32,6 +33,9 @@ def run(args: argparse.Namespace) -> int:
     if args.what == "list":
         for one in services.people():
             print(f"{one.get_username()}{', looks after the server' if one.is_staff else ''}")
+    elif args.what == "record":
+        for row in services.came_and_went():
+            print(f"{row.when:%Y-%m-%d %H:%M} {row.what} {row.name or 'nobody'} from {row.address or 'here'}")
     elif args.what == "add":
         ask_for_account(args.name)
         print(f"{args.name} can log in.")

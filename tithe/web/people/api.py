@@ -17,6 +17,7 @@ from tithe.web.stations.models import ReadLink, Share, Station
 from tithe.web.stations.rights import Right, kept
 
 router = Router()
+MOST_ROWS = 200
 
 
 class ShareRow(Schema):
@@ -74,6 +75,20 @@ def with_whom(request: HttpRequest, pk: int) -> Any:
     there = {station.owner_id, *(one.person_id for one in shares)}
     others = [one.get_username() for one in services.people() if one.pk not in there]
     return {"shares": shares, "links": list(station.links.all()), "others": others}
+
+
+class RecordRow(Schema):
+    """Who saw or changed a station that is another's; ``name`` is "" of who came by a link."""
+
+    when: datetime
+    what: str
+    name: str
+
+
+@router.get("/stations/{pk}/record", response=list[RecordRow])
+def who_touched_it(request: HttpRequest, pk: int) -> Any:
+    """Who saw or changed a station of one's own in the last 90 days, the last first, each hour once."""
+    return list(_own(request, pk).records.all()[:MOST_ROWS])
 
 
 @router.put("/stations/{pk}/sharing", response=ShareRow)

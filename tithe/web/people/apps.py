@@ -7,3 +7,9 @@ class PeopleConfig(AppConfig):
     """Accounts are Django's own; invitations and sessions are kept here."""
 
     name = "tithe.web.people"
+
+    def ready(self) -> None:
+        """Keep the record."""
+        from tithe.web.people import records
+
+        records.listen()

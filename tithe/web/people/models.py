@@ -1,8 +1,10 @@
-"""Invitations, and where people are logged in."""
+"""Invitations, where people are logged in, and the record of who came in and who touched what was shared."""
 
 from django.conf import settings
 from django.db import models
 from django.utils import timezone
+
+from tithe.web.stations.models import Station
 
 
 class Invitation(models.Model):
@@ -37,3 +39,30 @@ class Seat(models.Model):
 
     def __str__(self) -> str:
         return f"{self.person} since {self.since:%Y-%m-%d}"
+
+
+class What(models.TextChoices):
+    """What a record is of."""
+
+    LOG_IN = "log-in"
+    REFUSED = "refused"
+    LOG_OUT = "log-out"
+    SAW = "saw"
+    CHANGED = "changed"
+
+
+class Record(models.Model):
+    """Somebody came in or went, was refused, or saw or changed a station of another's: by ``name``, since an
+    account may go, "" of who came by a link; from which ``address``. It is kept for a while."""
+
+    when = models.DateTimeField(default=timezone.now, db_index=True)
+    what = models.CharField(max_length=20, choices=What.choices)
+    name = models.CharField(max_length=150, default="")
+    address = models.CharField(max_length=60, default="")
+    station = models.ForeignKey(Station, on_delete=models.CASCADE, null=True, related_name="records")
+
+    class Meta:
+        ordering = ("-when", "-id")
+
+    def __str__(self) -> str:
+        return f"{self.when:%Y-%m-%d %H:%M} {self.what} {self.name}"

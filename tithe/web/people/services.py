@@ -15,7 +15,7 @@ from django.utils import timezone
 from tithe.core.errors import InputError, require
 from tithe.web.http import NotKeptError
 from tithe.web.people.coming_in import digest_of, secret
-from tithe.web.people.models import Invitation, Seat
+from tithe.web.people.models import Invitation, Record, Seat
 from tithe.web.practice.models import Round
 from tithe.web.stations.models import OwnPart, ReadLink, Share, Station
 
@@ -142,3 +142,8 @@ def promote(user: User) -> None:
     """Let somebody look after what belongs to all."""
     user.is_staff = True
     user.save()
+
+
+def came_and_went() -> list[Record]:
+    """Log-ins, refused ones and log-outs, the last first."""
+    return list(Record.objects.filter(station=None))

@@ -6,10 +6,14 @@ from __future__ import annotations
 from enum import IntEnum
 
 from django.db.models import Exists, OuterRef, Q, QuerySet
+from django.dispatch import Signal
 
 from tithe.web.actor import Actor, NotAllowedError
 from tithe.web.http import NotKeptError
 from tithe.web.stations.models import Share, Station
+
+touched = Signal()
+"""Somebody read or changed a station that is another's: ``actor``, ``station``, ``right``."""
 
 
 class Right(IntEnum):
@@ -58,3 +62,5 @@ def require_right(actor: Actor, station: Station, right: Right) -> None:
     """Raise `NotAllowedError` where somebody may do less with a station that they see."""
     if right > Right.READ and not of(actor, right).filter(pk=station.pk).exists():
         raise NotAllowedError("", "may-read-only" if right == Right.EDIT else "owner-only")
+    if not actor.alone and station.owner_id != actor.person:
+        touched.send(Station, actor=actor, station=station, right=right)

@@ -1,6 +1,6 @@
 <script lang="ts">
   import { onMount } from 'svelte';
-  import { api, type SharingOut } from '../api/client';
+  import { api, type RecordRow, type SharingOut } from '../api/client';
   import { sentenceOf } from '../api/refusals';
   import ChoiceField from '../ui/ChoiceField.svelte';
   import Modal from '../ui/Modal.svelte';
@@ -13,6 +13,7 @@
     ['edit', 'read and change it'],
   ];
   let found = $state.raw<SharingOut | null>(null);
+  let touched = $state.raw<RecordRow[]>([]);
   let trouble = $state('');
   let whom = $state('');
   let edits = $state('read');
@@ -25,6 +26,7 @@
     if (!data) return;
     found = data;
     if (!data.others.includes(whom)) whom = data.others[0] ?? '';
+    touched = (await api.GET('/api/stations/{pk}/record', { params })).data ?? [];
   }
   onMount(load);
 
@@ -99,6 +101,20 @@
       </form>
     {:else}
       <p class="soft">Everybody else who has an account here has it already.</p>
+    {/if}
+    {#if touched.length}
+      <details>
+        <summary>Who saw or changed it in the last 90 days</summary>
+        <ul>
+          {#each touched as one, n (n)}
+            <li>
+              {one.when.slice(0, 16).replace('T', ' ')}
+              {one.name || 'somebody by a link'}
+              {one.what === 'saw' ? 'saw it' : 'changed it'}
+            </li>
+          {/each}
+        </ul>
+      </details>
     {/if}
     <h3>By a link</h3>
     <p class="soft">
