@@ -33,9 +33,9 @@ def test_the_line_goes_by_turns_and_passes_over_whoever_has_gone():
     assert not turns.enter("carl") and turns.enter("ann")
     assert not turns.enter("ann")
     turns.leave()
-    clock.now += HERE_S - 1
+    clock.now += HERE_S / 2
     assert not turns.enter("carl")  # bea may still be there
-    clock.now += 2
+    clock.now += HERE_S
     assert turns.enter("carl")
     turns.leave()
     assert turns.wait("bea") == 0  # who asks again in time has kept her place, before ann

@@ -186,8 +186,12 @@ _DATABASE_SAYS = {
 def _busy(request: HttpRequest, error: BusyError) -> HttpResponse:
     response = quiet(_refusal(request, [busy(error)], 503))
     if error.before:
-        response["Retry-After"] = "2"
+        response["Retry-After"] = str(2 if error.before < _NEAR else min(2 + error.before, 20))
     return response
+
+
+_NEAR = 4
+"""Who is so near to their turn asks again at once; others spare the server that."""
 
 
 @api.exception_handler(GoneError)

@@ -6,7 +6,7 @@ import time
 from collections.abc import Callable, Hashable
 from threading import Lock
 
-HERE_S, KEPT_S = 3.0, 60.0
+HERE_S, KEPT_S = 1.0, 60.0
 """Whoever has not asked for so long is passed over, and for so long keeps their place."""
 
 
