@@ -31,7 +31,10 @@
   const others = $derived(stations.filter(({ id }) => id !== current));
 </script>
 
-<header>
+<header
+  class:shared={isShared}
+  class:unsettled={['conflict', 'gone', 'elsewhere', 'blocked'].includes(session.keeper.state)}
+>
   <h1 class="serif">Tithe</h1>
   <input
     class="name"
@@ -148,6 +151,15 @@
   }
   @media (max-width: 1023px) {
     .tools span {
+      display: none;
+    }
+  }
+  /* What is to be decided needs the room: it may take a second line. */
+  .unsettled {
+    flex-wrap: wrap;
+  }
+  @media (max-width: 1180px) {
+    .shared .tools span {
       display: none;
     }
   }
