@@ -73,8 +73,11 @@
               options={RIGHTS}
               onchoose={(right) => share(one.name, right)}
             />
-            <button type="button" class="linkish" onclick={() => unshare(one.name)}
-              >Share no more<span class="visually-hidden"> with {one.name}</span></button
+            <button
+              type="button"
+              class="linkish"
+              aria-label="Share no more with {one.name}"
+              onclick={() => unshare(one.name)}>Share no more</button
             >
           </li>
         {/each}
