@@ -142,9 +142,10 @@ MAY = {
 
 
 def test_nothing_of_anothers_is_read_or_written(ann):
+    numbers, browsers = ann
     for method, path in KEPT:
         with transaction.atomic():
-            _walk(*ann, method, path)
+            _walk(numbers, browsers, method, path)
             transaction.set_rollback(True)
 
 

@@ -10,6 +10,7 @@ from typing import Any, cast
 import uvicorn
 from a2wsgi import WSGIMiddleware
 from django.core.wsgi import get_wsgi_application
+from uvicorn.protocols.http.h11_impl import H11Protocol
 
 from tithe.site.folder import StartError
 from tithe.site.gate import THREADS
@@ -91,12 +92,52 @@ async def _refuse(send: Send, status: int, said: str) -> None:
     await send({"type": "http.response.body", "body": said.encode()})
 
 
+class Impatient(H11Protocol):
+    """Ends a connection on which no request's head comes to an end."""
+
+    head_s = 20.0
+    _ends: asyncio.TimerHandle | None = None
+
+    def connection_made(self, transport: asyncio.Transport) -> None:  # type: ignore[override]
+        """Somebody is there."""
+        super().connection_made(transport)
+        self._look()
+
+    def data_received(self, data: bytes) -> None:
+        """A piece of a request."""
+        super().data_received(data)
+        self._look()
+
+    def connection_lost(self, exc: Exception | None) -> None:
+        """They have gone."""
+        self._calm()
+        super().connection_lost(exc)
+
+    def _look(self) -> None:
+        cycle = self.cycle
+        if cycle is not None and not cycle.response_complete:
+            self._calm()
+        elif self._ends is None:
+            self._ends = self.loop.call_later(self.head_s, self._too_slow)
+
+    def _calm(self) -> None:
+        if self._ends is not None:
+            self._ends.cancel()
+            self._ends = None
+
+    def _too_slow(self) -> None:
+        self._ends = None
+        if self.cycle is None or self.cycle.response_complete:
+            self.transport.close()
+
+
 def serve_many(at: Listening) -> None:
     """Listen until told to stop. Raises `StartError`."""
     config = uvicorn.Config(
         Whole(WSGIMiddleware(cast(Any, get_wsgi_application()), workers=THREADS)),
         host=at.address,
         port=at.port,
+        http=Impatient,
         ssl_certfile=at.certificate,
         ssl_keyfile=at.key,
         proxy_headers=at.proxy,

@@ -55,13 +55,13 @@ def seated(request: HttpRequest, person: AbstractBaseUser) -> None:
     if key is None:
         return
     seat = Seat.objects.filter(session_key=key).first()
-    if seat is None:
-        Seat.objects.create(
-            person_id=person.pk,
-            session_key=key,
-            address=request.META.get("REMOTE_ADDR", "")[:60],
-            program=request.headers.get("User-Agent", "")[:200],
-        )
+    if seat is None:  # a page asks several things at once: one of them notes it
+        told = {
+            "person_id": person.pk,
+            "address": request.META.get("REMOTE_ADDR", "")[:60],
+            "program": request.headers.get("User-Agent", "")[:200],
+        }
+        Seat.objects.get_or_create(session_key=key, defaults=told)
     elif timezone.now() - seat.seen > _LOOKED:
         Seat.objects.filter(pk=seat.pk).update(seen=timezone.now())
 

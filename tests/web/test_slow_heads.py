@@ -1,0 +1,66 @@
+"""A connection on which no request's head comes to an end is ended; one that is answered is not."""
+
+import contextlib
+import socket
+import threading
+import time
+
+import pytest
+import uvicorn
+
+from tests.web.test_server_process import free_port
+from tithe.site.many import Impatient, Whole
+
+
+async def slow_answer(scope, receive, send):
+    import asyncio
+
+    await asyncio.sleep(1.0)
+    await send({"type": "http.response.start", "status": 200, "headers": [(b"content-length", b"2")]})
+    await send({"type": "http.response.body", "body": b"ok"})
+
+
+@pytest.fixture
+def port(monkeypatch):
+    monkeypatch.setattr(Impatient, "head_s", 0.4)
+    port = free_port()
+    config = uvicorn.Config(
+        Whole(slow_answer), port=port, http=Impatient, lifespan="off", log_level="critical"
+    )
+    server = uvicorn.Server(config)
+    thread = threading.Thread(target=server.run)
+    thread.start()
+    while not server.started:
+        time.sleep(0.02)
+    yield port
+    server.should_exit = True
+    thread.join()
+
+
+HEAD = b"GET / HTTP/1.1\r\nHost: localhost\r\n\r\n"
+
+
+def test_who_never_ends_a_head_is_let_go_and_who_waits_for_an_answer_gets_it(port):
+    def connected():
+        one = socket.create_connection(("127.0.0.1", port), 5)
+        one.settimeout(5)
+        return one
+
+    with connected() as silent, connected() as dripping, connected() as asking:
+        asking.sendall(HEAD)
+        for n in range(6):
+            try:
+                dripping.sendall(HEAD[n : n + 1])  # never as much as a head
+            except OSError:
+                break
+            time.sleep(0.15)
+        assert silent.recv(10) == b""
+        with contextlib.suppress(ConnectionResetError):
+            assert dripping.recv(10) == b""
+        said = b""
+        while not said.endswith(b"ok"):
+            said += asking.recv(1000)
+        assert said.startswith(b"HTTP/1.1 200")
+        # On the same connection a second half of a head does not wait for ever either.
+        asking.sendall(HEAD[:10])
+        assert asking.recv(10) == b""
