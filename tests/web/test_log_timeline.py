@@ -218,3 +218,22 @@ def test_where_the_phase_is_open_some_of_many_frequencies_are_explained(client, 
     assert len(told["keys"]) == 24
     assert "24 of 60 readings are explained" in told["left_out"][0]
     assert "every phase" in told["answer"]["sentence"]
+
+
+def test_a_reading_into_a_dummy_load_is_none_of_the_antenna(client, mill, kept):
+    """Not beside one of the antenna before it, and not among the SWR over time; the CSV says what it was."""
+    days = ("2026-05-01", "2026-05-02", "2026-05-03")
+    loads: tuple[dict[str, str], ...] = ({}, {"load": "dummy"}, {})
+    keys = [
+        note(client, kept, reading=READ | {"date": day} | load).json()["key"]
+        for day, load in zip(days, loads, strict=True)
+    ]
+    before = [client.get(f"/api/log/{key}/before").json()["since"] for key in keys]
+    assert [one and one["key"] for one in before] == [None, None, keys[0]]
+    asked = {"document": mill}
+    shown = send(client, "post", f"/api/stations/{kept}/trend", asked).json()["days"]
+    assert [len(day["shown"]) for day in shown] == [1, 0, 1]
+    table = list(csv.reader(io.StringIO(client.get(f"/api/stations/{kept}/log.csv").content.decode())))
+    assert ["into a dummy load" in row[-1] for row in table if "reading" in row] == [False, True, False]
+    body = client.get(f"/api/stations/{kept}/file").json()["readings"]
+    assert [one.get("load") for one in body] == [None, "dummy", None]

@@ -34,5 +34,13 @@ def _cell(value: Any) -> str:
 def _told(body: Mapping[str, Any]) -> str:
     """Whatever is told beside the figures: a note, a title, what changed, where dials stand."""
     dials = ", ".join(f"{knob} {number:g}" for knob, number in body.get("dials", {}).items())
-    told = (body.get("tuner") if dials else "", dials, body.get("title"), body.get("text"), body.get("note"))
+    load = "into a dummy load" if body.get("load") == "dummy" else ""
+    told = (
+        load,
+        body.get("tuner") if dials else "",
+        dials,
+        body.get("title"),
+        body.get("text"),
+        body.get("note"),
+    )
     return "; ".join(filter(None, (*told, *body.get("what", ()))))

@@ -60,8 +60,8 @@ def trend(
 
 
 def _shown(station: Station, one: Taken) -> list[ShownSwr]:
-    """The SWR that a reading tells; none where it tells of none."""
-    found = shown_rho(station, one)
+    """The SWR that a reading tells; none where it tells of none, or of a dummy load."""
+    found = shown_rho(station, one) if one.load == "antenna" else None
     if found is None:
         return []
     low, middle, high = (float(swr(np.array(rho))) for rho in found)

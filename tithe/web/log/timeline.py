@@ -8,7 +8,7 @@ from datetime import UTC, datetime, timedelta
 from itertools import groupby
 from typing import Any
 
-from django.db.models import QuerySet
+from django.db.models import Q, QuerySet
 
 from tithe.answers.station.changes_json import changes
 from tithe.core.errors import InputError
@@ -179,12 +179,14 @@ class Before:
 
 
 def before(station: Station, entry: LogEntry) -> Before:
-    """Of a reading, since the last one at the same meter on the same band; of a note, since the one
-    before."""
+    """Of a reading, since the last one at the same meter on the same band into the same load; of a note,
+    since the one before."""
     earlier = station.log.filter(removed=False, kind=entry.kind, taken__lte=entry.taken).exclude(pk=entry.pk)
     if entry.mhz is not None:
         near = (entry.mhz / _SAME_BAND, entry.mhz * _SAME_BAND)
         earlier = earlier.filter(mhz__range=near, body__at=entry.body.get("at"))
+        antenna = Q(body__load__isnull=True) | Q(body__load="antenna")
+        earlier = earlier.filter(Q(body__load="dummy") if entry.body.get("load") == "dummy" else antenna)
     earlier = earlier.exclude(taken=entry.taken, pk__gt=entry.pk)
     last = earlier.order_by("-taken", "-id").first()
     start = last.taken if last else _DAY_FIRST
