@@ -5,6 +5,7 @@ import json
 import numpy as np
 import pytest
 
+from tests import full
 from tithe.core import solve
 from tithe.core.cost import go_on
 from tithe.core.log.taken import RADIO
@@ -132,7 +133,7 @@ def test_how_sure_one_may_be_goes_by_how_often_each_is_hidden():
 def test_what_is_read_next_finds_it_in_fewer_minutes_than_reading_at_random():
     station, freqs = demo.practice(1).to_core(), [7.1e6]
     found, minutes, wandered = 0, 0.0, 0.0
-    causes = ("as-described", "water", "open", "antenna") * 2
+    causes = ("as-described", "water", "open", "antenna") * full.of(1, 2)
     for seed, cause in enumerate(causes):
         there = visit(station, np.array(freqs), np.random.default_rng(seed), (cause,))
         led = way(there, freqs, by_bits, np.random.default_rng(seed))
@@ -140,4 +141,4 @@ def test_what_is_read_next_finds_it_in_fewer_minutes_than_reading_at_random():
         found += led[-1].explained().causes[0].id == cause
         minutes, wandered = minutes + led[-1].minutes, wandered + lost[-1].minutes
         assert led[0].steps[0].at in (RADIO, there.meters[0])
-    assert found >= 6 and minutes < wandered
+    assert found >= 0.75 * len(causes) and minutes < wandered
