@@ -261,3 +261,16 @@ def test_who_goes_leaves_what_they_own_to_whom_they_name(ann, people):  # noqa: 
     assert station.owner == people["carl"] and OwnPart.objects.get().owner == people["carl"]
     assert ask(browsers["ann"], "GET", "/api/stations").status_code == 401
     assert ask(browsers["carl"], "GET", f"/api/stations/{station.pk}").json()["right"] == "own"
+
+
+def test_a_list_of_ones_own_costs_no_more_questions_the_longer_it_is(people):  # noqa: F811 - the fixture
+    client = logged_in(people["ann"])
+    counts = []
+    for _ in range(2):
+        for _ in range(3):
+            ask(client, "POST", "/api/stations", DOCUMENT)
+        with CaptureQueriesContext(connection) as queries:
+            rows = ask(client, "GET", "/api/stations").json()
+        assert {one["right"] for one in rows} == {"own"}
+        counts.append(len(queries))
+    assert counts[0] == counts[1]
