@@ -86,7 +86,7 @@ def test_what_was_typed_in_vain_is_offered_again_and_never_goes_to_another_folde
     assert json.loads(Path(download.value.path()).read_text())["name"] == "Typed in vain"
     page.close()
 
-    other = Server(server.data.parent / "other", server.port)
+    other = Server(server.data.parent / "other", server.port, fresh=True)
     page = context.new_page()
     errors += watched(page)
     opened(page, other)

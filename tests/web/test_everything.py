@@ -13,7 +13,7 @@ import pytest
 from django.utils import timezone
 
 from tests.web.test_data_folder import tithe
-from tests.web.test_server_process import Server, folder  # noqa: F401 - a fixture
+from tests.web.test_server_process import Server, begin, folder  # noqa: F401 - a fixture
 from tests.web.test_stations_api import send
 from tithe.document import station_file
 from tithe.web.actor import ALONE
@@ -159,7 +159,7 @@ def test_a_history_that_contradicts_itself_is_refused_and_doubles_on_the_shelf_d
 
 
 def test_the_command_line_takes_everything_to_another_folder(folder, tmp_path):  # noqa: F811
-    Server(folder).kill()
+    begin(folder)
     out, other = tmp_path / "all.jsonl", tmp_path / "other"
     assert tithe(folder, "export", out)[0] == 0
     status, said, complaint = tithe(other, "import", out)

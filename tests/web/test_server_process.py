@@ -1,16 +1,21 @@
 """The real server as a process: it keeps what it acknowledged, even when it is killed."""
 
+import atexit
 import json
 import os
+import shutil
 import signal
 import socket
 import stat
 import subprocess
 import sys
+import tempfile
 import threading
 import time
 import urllib.error
 import urllib.request
+from functools import cache
+from pathlib import Path
 
 import pytest
 
@@ -21,11 +26,28 @@ def free_port():
         return probe.getsockname()[1]
 
 
-class Server:
-    """A server on a data folder of its own."""
+@cache
+def _begun():
+    """A data folder as the first start of the demos leaves it."""
+    data = Path(tempfile.mkdtemp()) / "data"
+    atexit.register(shutil.rmtree, data.parent)
+    Server(data, fresh=True).kill()
+    return data
 
-    def __init__(self, data, port=0):
+
+def begin(data):
+    """A data folder as it stands after a first start with the demos, that was killed."""
+    shutil.copytree(_begun(), data, dirs_exist_ok=True)
+    return data
+
+
+class Server:
+    """A server on a data folder of its own, which has been served before unless it is to be ``fresh``."""
+
+    def __init__(self, data, port=0, *, fresh=False):
         self.port, self.data = port or free_port(), data
+        if not fresh and not (data / "tithe.sqlite3").exists():
+            begin(data)
         self.process = subprocess.Popen(
             [sys.executable, "-m", "tithe.site.cli", "demo", "--port", str(self.port)],
             env=os.environ | {"TITHE_DATA": str(data)},
@@ -53,7 +75,7 @@ def folder(tmp_path):
 
 
 def test_killed_in_a_burst_of_edits_the_last_acknowledged_save_is_there_whole(folder):
-    server = Server(folder)
+    server = Server(folder, fresh=True)
     assert server.greeting == f"Tithe is served at http://127.0.0.1:{server.port}/\n"
     assert stat.S_IMODE((folder / "secret-key").stat().st_mode) == 0o600
     kept = server.call("GET", "/api/stations/1")
