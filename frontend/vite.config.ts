@@ -10,7 +10,13 @@ export default defineConfig({
     outDir: '../tithe/site/dist',
     emptyOutDir: true,
     manifest: 'manifest.json',
-    rolldownOptions: { input: 'src/main.ts' },
+    rolldownOptions: {
+      input: { main: 'src/main.ts', garden: 'src/garden.ts', 'garden-worker': 'src/garden-worker.ts' },
+      // The worker is asked for by its name, which therefore stays.
+      output: {
+        entryFileNames: ({ name }) => (name === 'garden-worker' ? '[name].js' : 'assets/[name]-[hash].js'),
+      },
+    },
   },
   server: { strictPort: true, origin: 'http://127.0.0.1:5173', fs: { allow: ['..'] } },
 });

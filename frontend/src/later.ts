@@ -5,5 +5,6 @@ export const LATER = {
   converter: () => import('./lib/convert/ConverterDialog.svelte'),
   shelf: () => import('./lib/shelf/ShelfDialog.svelte'),
   sharing: () => import('./lib/people/SharingDialog.svelte'),
+  phone: () => import('./lib/people/PhoneDialog.svelte'),
   antenna: () => import('./lib/antenna/AntennaPanel.svelte'),
 };

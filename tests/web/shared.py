@@ -2,6 +2,7 @@
 
 import json
 from typing import Any
+from urllib.parse import urlsplit
 
 import pytest
 from django.contrib.auth.models import User
@@ -36,6 +37,14 @@ def logged_in(user: User) -> Client:
     client = Client()
     client.force_login(user, backend=BACKEND)
     return client
+
+
+def phone_for(client: Client, station: int) -> Client:
+    """A phone that somebody signs in for a station, by a code that their own browser shows."""
+    made = ask(client, "POST", f"/api/stations/{station}/phone").json()
+    phone = Client()
+    assert phone.post(urlsplit(made["address"]).path)["Location"] == f"/garden/{station}"
+    return phone
 
 
 def ask(client: Client, method: str, path: str, body: Any = None) -> Any:

@@ -16,7 +16,7 @@ from threading import Event, Thread
 
 import pytest
 
-from tests.web.test_server_process import Server, folder  # noqa: F401 - a fixture
+from tests.web.test_server_process import Server, begin, folder  # noqa: F401 - a fixture
 from tithe.site import copies
 from tithe.site.folder import StartError, data_folder, prepare
 from tithe.site.soundness import wrong_in
@@ -149,7 +149,7 @@ def test_a_restore_without_room_says_so_and_leaves_what_stood_there(folder, tmp_
 
 
 def test_a_restore_waits_for_whoever_holds_the_database_and_says_so(folder, tmp_path, monkeypatch, capsys):  # noqa: F811
-    Server(folder).kill()
+    begin(folder)
     (copy,) = (folder / "copies").glob("day-*")
     monkeypatch.setattr(copies, "PATIENCE_S", 1.5)
     with closing(sqlite3.connect(folder / "tithe.sqlite3")) as other:
@@ -163,7 +163,7 @@ def test_a_restore_waits_for_whoever_holds_the_database_and_says_so(folder, tmp_
 
 
 def test_a_clock_that_was_wrong_for_a_week_ends_no_copies(folder):  # noqa: F811
-    Server(folder).kill()
+    begin(folder)
     today = date.today()
     for days in range(7):
         assert copies.daily(folder, today + timedelta(days=1000 + days))
@@ -222,7 +222,7 @@ def test_a_start_names_what_is_odd_in_a_line(folder, tmp_path, monkeypatch):  # 
     monkeypatch.setenv("TITHE_DATA", "~/stations")
     assert data_folder() == tmp_path / "stations"
     # An older Tithe refuses a newer folder, whichever app moved.
-    Server(folder).kill()
+    begin(folder)
     with closing(sqlite3.connect(folder / "tithe.sqlite3")) as connection, connection:
         row = ("log", "0099_later", "2030-01-01")
         connection.execute("INSERT INTO django_migrations (app, name, applied) VALUES (?, ?, ?)", row)
@@ -244,7 +244,7 @@ def test_kernels_are_kept_where_there_is_a_place_for_them(tmp_path):
 
 
 def test_seven_daily_copies_are_kept(folder):  # noqa: F811
-    Server(folder).kill()
+    begin(folder)
     today = date.today()
     for days in range(12):
         copies.daily(folder, today + timedelta(days=days))
@@ -262,7 +262,7 @@ def complaint_of(data, *words):
 
 
 def test_every_bad_start_says_what_to_do(folder, tmp_path):  # noqa: F811
-    Server(folder).kill()
+    begin(folder)
     with socket.socket() as taken:
         taken.bind(("127.0.0.1", 0))
         taken.listen()
@@ -288,7 +288,7 @@ def test_every_bad_start_says_what_to_do(folder, tmp_path):  # noqa: F811
 
 
 def test_a_damaged_database_is_set_aside_by_a_restore(folder, tmp_path):  # noqa: F811
-    Server(folder).kill()
+    begin(folder)
     (copy,) = (folder / "copies").glob("day-*")
     (folder / "tithe.sqlite3").write_bytes(b"garbage" * 1000)
     (folder / "tithe.sqlite3-wal").write_bytes(b"what was not yet brought in")
@@ -306,7 +306,7 @@ def test_three_first_starts_at_once_survive(tmp_path):
     servers: list[Server] = [None] * 3  # type: ignore[list-item]  # filled by the threads
 
     def start(n):
-        servers[n] = Server(data)
+        servers[n] = Server(data, fresh=True)
 
     threads = [Thread(target=start, args=(n,)) for n in range(3)]
     for thread in threads:
@@ -320,7 +320,7 @@ def test_three_first_starts_at_once_survive(tmp_path):
 
 
 def test_a_folder_whose_stations_were_all_removed_gets_no_demos(folder):  # noqa: F811
-    Server(folder).kill()
+    begin(folder)
     with closing(sqlite3.connect(folder / "tithe.sqlite3")) as connection, connection:
         for table in ("sweeps_keptsweep", "stations_revision", "stations_station"):
             connection.execute(f"DELETE FROM {table}")
@@ -378,4 +378,4 @@ def test_a_folder_from_before_the_apps_moved_opens_unchanged(folder):  # noqa: F
         asked = f"SELECT count(*) FROM django_migrations WHERE app NOT IN {others}"
         # The log, its kinds, the ends of sweeps, identities, keys, what is said of open line, practice,
         # people and whose each thing is came later.
-        assert connection.execute(asked).fetchone() == (rows[0] + 11,)
+        assert connection.execute(asked).fetchone() == (rows[0] + 13,)

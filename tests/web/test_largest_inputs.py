@@ -30,7 +30,7 @@ SMALL = {
     "/api/tuner/presets/read", "/api/sweeps/{pk}/working", "/api/readings/expected",
     "/api/readings/causes", "/api/shelf/compare/working", "/api/schools/{slug}/working",
     "/api/stations/{pk}/trim", "/api/practice/{pk}/read", "/api/practice/{pk}/answer",
-    "/api/stations/{pk}/links",
+    "/api/stations/{pk}/links", "/api/stations/{pk}/phone",
 }  # fmt: skip
 """Whose largest input is a document, which other tests send, or a few figures."""
 
@@ -109,7 +109,7 @@ def largest(mill):
     read = {"forward_w": 80.0, "reflected_w": 5.0, "date": "2026-11-24"}
     readings = [{"mhz": round(3.5 + n / 100, 2), "at": meters[n % 2], **read} for n in range(200)]
     yield "/api/stations/{pk}/log/readings", {"readings": readings}
-    for document in (mill, nine):
+    for document in full.of([nine], [mill, nine]):
         yield "/api/stations/{pk}/reconcile", {"document": document}
         yield "/api/stations/{pk}/trend", {"document": document}
         yield "/api/stations/{pk}/next", {"document": document}

@@ -10,7 +10,7 @@ from django.db import connection, transaction
 from django.test import Client
 from django.test.utils import CaptureQueriesContext
 
-from tests.web.shared import ask, logged_in, people, shared, told  # noqa: F401 - fixtures
+from tests.web.shared import ask, logged_in, people, phone_for, shared, told  # noqa: F401 - fixtures
 from tithe.answers.question import every
 from tithe.site.api import api
 from tithe.web.log.models import LogEntry
@@ -53,6 +53,7 @@ KEPT = {
     ("POST", "/api/sweeps/{sweep}/antenna"): (READ, None),
     ("POST", "/api/sweeps/{sweep}/drift"): (READ, {"shown": 0}),
     ("POST", "/api/stations/{station}/copy"): (READ, None),
+    ("POST", "/api/stations/{station}/phone"): (READ, None),
     ("PUT", "/api/stations/{station}"): (EDIT, {"version": 1, "document": DOCUMENT}),
     ("PATCH", "/api/stations/{station}"): (EDIT, {"name": "renamed"}),
     ("POST", "/api/stations/{station}/log"): (EDIT, {"note": {"text": "storm"}}),
@@ -101,7 +102,8 @@ def test_every_path_has_its_line():
 @pytest.fixture
 def ann(people):  # noqa: F811 - the fixture
     """Ann's things by their numbers, and everybody's browsers: bea reads, carl edits, dora read until it was
-    taken back, emil has nothing to do with it; one came by a link, and one by none."""
+    taken back, emil has nothing to do with it; one came by a link, and one by none. Ann has two phones,
+    signed in for this station and for another of hers."""
     client = logged_in(people["ann"])
     station = ask(client, "POST", "/api/stations", DOCUMENT).json()
     pk = station["id"]
@@ -126,7 +128,10 @@ def ann(people):  # noqa: F811 - the fixture
     browsers = {name: logged_in(user) for name, user in people.items()} | {
         "link": by_link,
         "stranger": Client(),
+        "phone": phone_for(client, pk),
     }
+    other = ask(client, "POST", "/api/stations/start/empty").json()["id"]
+    browsers["elsewhere"] = phone_for(client, other)
     return numbers, browsers
 
 
@@ -137,7 +142,8 @@ def _kept():
 
 
 MAY = {
-    READ: {"ann", "bea", "carl", "link"}, EDIT: {"ann", "carl"}, OWN: {"ann"}, MINE: {"ann"},
+    READ: {"ann", "bea", "carl", "link", "phone"}, EDIT: {"ann", "carl", "phone"},
+    OWN: {"ann"}, MINE: {"ann"},
 }  # fmt: skip
 
 
@@ -152,9 +158,10 @@ def test_nothing_of_anothers_is_read_or_written(ann):
 def _walk(numbers, browsers, method, path):
     needs, body = KEPT[method, path]
     before = _kept()
-    for who in ("stranger", "emil", "dora", "link", "bea", "carl", "ann"):
-        # What makes another station of it is for who has an account.
-        may = who in MAY[needs] and not (path.endswith("/copy") and who == "link")
+    for who in ("stranger", "emil", "dora", "elsewhere", "link", "bea", "carl", "phone", "ann"):
+        # What makes another station of it, or a phone's code, is for who came in by an account.
+        alone = path.endswith(("/copy", "/phone")) and who in ("link", "phone")
+        may = who in MAY[needs] and not alone
         sees = who in MAY[READ] and needs != MINE
         answer = ask(browsers[who], method, path.format(**numbers), body)
         said, about = told(answer), (method, path, who)
@@ -192,7 +199,7 @@ def test_what_is_anothers_looks_like_what_is_not_there(ann):
         assert seen[0] == seen[1], (method, path)
 
 
-@pytest.mark.parametrize("who", ["emil", "dora", "stranger", "link"])
+@pytest.mark.parametrize("who", ["emil", "dora", "stranger", "link", "phone", "elsewhere"])
 def test_lists_counts_and_files_hold_ones_own_alone(ann, who):
     _, browsers = ann
     for method, path in LISTS:
@@ -200,7 +207,7 @@ def test_lists_counts_and_files_hold_ones_own_alone(ann, who):
             answer = ask(browsers[who], method, asked)
             said = told(answer)
             assert answer.status_code == (401 if who == "stranger" else 200)
-            if not (who == "link" and path == "/api/stations" and asked == path):
+            if not (who in ("link", "phone") and path == "/api/stations" and asked == path):
                 assert SECRET not in said, (who, asked)
     # What could be chosen from is not of another's shelf either.
     if who in ("emil", "dora"):
@@ -225,14 +232,14 @@ def test_what_is_kept_anew_is_ones_own(ann, people):  # noqa: F811 - the fixture
     for method, path in NEW:
         made = ask(browsers["emil"], method, path.format(slug="empty"), bodies[path])
         assert made.status_code in (200, 201), (path, told(made))
-        for who in ("link", "stranger"):
+        for who in ("link", "phone", "stranger"):
             refused = ask(browsers[who], method, path.format(slug="empty"), bodies[path])
-            assert refused.status_code == (403 if who == "link" else 401), (who, path)
+            assert refused.status_code == (401 if who == "stranger" else 403), (who, path)
     for model in (Station, OwnPart, Round):
         assert not model.objects.filter(owner=None).exists()
-    assert Station.objects.filter(owner=people["emil"]).count() == 4
+    assert Station.objects.filter(owner=people["emil"]).count() == 5
     mine = ask(browsers["ann"], "GET", "/api/stations").json()
-    assert [one["id"] for one in mine] == [numbers["station"]]
+    assert numbers["station"] in [one["id"] for one in mine] and len(mine) == 2
 
 
 def test_what_is_taken_back_is_gone_at_once(ann):

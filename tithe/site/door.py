@@ -15,11 +15,11 @@ from django.http import HttpRequest, HttpResponse, HttpResponseForbidden, HttpRe
 from django.middleware.csrf import CsrfViewMiddleware
 
 from tithe.web.actor import ALONE, Actor
-from tithe.web.people.coming_in import linked, seated
+from tithe.web.people.coming_in import came_in_for, linked, seated
 
-OPEN = ("/log-in", "/invitation/", "/link/", "/static/")
+OPEN = ("/log-in", "/invitation/", "/link/", "/phone/", "/static/")
 """What anybody may ask for."""
-FORMS = ("/log-in", "/log-out", "/invitation/", "/account")
+FORMS = ("/log-in", "/log-out", "/invitation/", "/phone/", "/account")
 """Pages that are sent as forms."""
 
 
@@ -76,4 +76,6 @@ def _actor(request: HttpRequest) -> Actor:
     if not user.is_authenticated or user.pk is None:
         return Actor(linked=shown)
     seated(request, user)
+    if (only := came_in_for(request)) is not None:
+        return Actor(user.pk, user.get_username(), only=only)
     return Actor(user.pk, user.get_username(), bool(user.is_staff), shown)

@@ -4,6 +4,7 @@ the loopback, or shared: then people log in (`tithe.site.sharing`)."""
 from __future__ import annotations
 
 import os
+from collections.abc import MutableMapping
 from datetime import timedelta
 from pathlib import Path
 
@@ -12,6 +13,14 @@ from django.utils.functional import SimpleLazyObject
 from tithe.site.folder import data_folder
 from tithe.site.secret import secret_key
 from tithe.site.sharing import Sharing, middleware
+
+
+def worker_may_serve_the_garden(headers: MutableMapping[str, str], path: str, url: str) -> None:
+    """The garden's worker lies among the static files, and answers for pages beside them."""
+    if url.endswith("/garden-worker.js"):
+        headers["Service-Worker-Allowed"] = "/garden"
+        headers["Cache-Control"] = "no-cache"
+
 
 ROOT = Path(__file__).resolve().parents[2]
 DATA = data_folder()
@@ -73,6 +82,7 @@ STATIC_URL = "/static/"
 STATICFILES_DIRS = [DIST]
 WHITENOISE_USE_FINDERS = True
 WHITENOISE_ALLOW_ALL_ORIGINS = False
+WHITENOISE_ADD_HEADERS_FUNCTION = worker_may_serve_the_garden
 WHITENOISE_IMMUTABLE_FILE_TEST = r"^/static/assets/.+-[\w-]{8}\.\w+$"
 DJANGO_VITE = {
     "default": {

@@ -292,10 +292,17 @@ RULES = {
     "rule.not-there": "is not there",
     "rule.no-station": "Station {value} is not kept here",
     "rule.log-in-to-keep": "Log in to keep something here: a link only shows",
+    "rule.phone-one-station": "This phone is signed in for one station: do that where you are logged in",
+    "rule.no-address-for-phones": (
+        "A phone finds this server under none of its names ({names:list}): serve it with a --name that the "
+        "phone can reach"
+    ),
     "rule.may-read-only": "This station is shared with you to read it, not to change it",
     "rule.owner-only": "Only whose station it is can do that",
     "rule.keepers-only": "Only those who look after this server put parts on everybody’s shelf",
     "rule.keepers-invite": "Only those who look after this server invite others: ask one of them",
+    "rule.keepers-remove": "Only those who look after this server remove others: ask one of them",
+    "rule.choose-heir": "Choose to whom goes what is theirs",
     "rule.served-alone": "Tithe is served for one person here: there is nobody to share with",
     "rule.no-person": "Nobody called “{value}” has an account here",
     "rule.name-taken": "Somebody is called “{value}” already",

@@ -17,12 +17,14 @@ class NotAllowedError(InputError):
 @dataclass(frozen=True)
 class Actor:
     """``person``: by the number of their account (None: they have none); ``keeper``: whether they look after
-    what belongs to all; ``linked``: stations that a link shows them; ``alone``: everything is theirs."""
+    what belongs to all; ``linked``: stations that a link shows them; ``only``: the one station that they came
+    in for, on a phone; ``alone``: everything is theirs."""
 
     person: int | None = None
     name: str = ""
     keeper: bool = False
     linked: frozenset[int] = frozenset()
+    only: int | None = None
     alone: bool = False
 
     @property
@@ -30,10 +32,16 @@ class Actor:
         """Whether there is anything for them to see."""
         return self.alone or self.person is not None or bool(self.linked)
 
-    def require_person(self) -> None:
-        """Raise `NotAllowedError` for one who has only a link: nothing can be kept for them."""
-        if not self.alone and self.person is None:
-            raise NotAllowedError("", "log-in-to-keep")
+    @property
+    def everywhere(self) -> bool:
+        """Whether they came in with all that is theirs: not by a link, and not for one station alone."""
+        return self.alone or (self.person is not None and self.only is None)
+
+    def require_everywhere(self) -> None:
+        """Raise `NotAllowedError` for one who has only a link, for whom nothing can be kept, or came in for
+        one station: beside it nothing is read or kept."""
+        if not self.everywhere:
+            raise NotAllowedError("", "log-in-to-keep" if self.person is None else "phone-one-station")
 
 
 ALONE = Actor(alone=True, keeper=True)

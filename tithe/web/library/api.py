@@ -29,7 +29,7 @@ router = Router()
 def _owner(request: HttpRequest) -> int | None:
     """Whose a new station is. Raises `NotAllowedError` for who has not logged in."""
     actor = actor_of(request)
-    actor.require_person()
+    actor.require_everywhere()
     return actor.person
 
 
@@ -51,8 +51,8 @@ def create_station(request: HttpRequest, document: StationFile) -> Any:
 @router.post("/stations/{pk}/copy", response={201: KeptStation}, exclude_none=True)
 def copy_station(request: HttpRequest, pk: int) -> Any:
     """Keep a second station like it, with its sweeps; the history begins anew."""
-    owner = _owner(request)
-    return Status(201, services.copy(kept(actor_of(request), pk), owner))
+    station = kept(actor_of(request), pk)
+    return Status(201, services.copy(station, _owner(request)))
 
 
 @router.post("/stations/start/{slug}", response={201: KeptStation}, exclude_none=True)
@@ -107,5 +107,5 @@ def export_everything(request: HttpRequest) -> Any:
 def import_line(request: HttpRequest) -> Any:
     """Take in one line of such a file."""
     actor = actor_of(request)
-    actor.require_person()
+    actor.require_everywhere()
     return everything.take(load_body(request.body), actor)._asdict()

@@ -289,7 +289,7 @@ def _own(line: OwnPartLine, actor: Actor) -> None:
     line.part.to_core()
     document = line.part.model_dump(exclude_none=True)
     alike = {"title": line.title, "part": document, "price": line.price}
-    mine = OwnPart.objects.filter(owner=actor.person)
+    mine = own_parts(actor, changing=True)
     if not mine.filter(**({"uuid": line.uuid} if line.uuid else alike)).exists():
         own = {"uuid": line.uuid} if line.uuid else {}
         OwnPart.objects.create(**alike, **own, owner_id=actor.person)

@@ -3,9 +3,10 @@
 from __future__ import annotations
 
 from datetime import datetime
-from typing import Annotated, Any
+from typing import Annotated, Any, cast
 
 from django.conf import settings
+from django.contrib.auth.models import User
 from django.http import HttpRequest
 from ninja import Router, Schema, Status
 from pydantic import Field
@@ -13,6 +14,7 @@ from pydantic import Field
 from tithe.web.actor import actor_of
 from tithe.web.http import NotKeptError
 from tithe.web.people import services
+from tithe.web.people.on_phone import address_for_phones, square
 from tithe.web.stations.models import ReadLink, Share, Station
 from tithe.web.stations.rights import Right, kept
 
@@ -89,6 +91,29 @@ class RecordRow(Schema):
 def who_touched_it(request: HttpRequest, pk: int) -> Any:
     """Who saw or changed a station of one's own in the last 90 days, the last first, each hour once."""
     return list(_own(request, pk).records.all()[:MOST_ROWS])
+
+
+class PhoneOut(Schema):
+    """A link that opens a station on a phone, once: as ``address``, and as a ``square`` picture, a row of 0
+    (light) and 1 (dark) each; until when it is good."""
+
+    address: str
+    square: list[str]
+    until: datetime
+
+
+@router.post("/stations/{pk}/phone", response={201: PhoneOut})
+def on_a_phone(request: HttpRequest, pk: int) -> Any:
+    """A link by which one's own phone is signed in for a station; it may do there what one may do oneself,
+    but for what is its owner's alone."""
+    if settings.SHARING is None:
+        raise NotKeptError("", "served-alone")
+    station = kept(actor_of(request), pk)
+    actor_of(request).require_everywhere()
+    server = address_for_phones(request)
+    token, until = services.for_phone(cast(User, request.user), station)
+    address = f"{server}/phone/{token}"
+    return Status(201, {"address": address, "square": square(address), "until": until})
 
 
 @router.put("/stations/{pk}/sharing", response=ShareRow)

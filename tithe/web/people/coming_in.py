@@ -6,18 +6,21 @@ import secrets
 from datetime import timedelta
 from hashlib import sha256
 
+from django.contrib.auth import login
 from django.contrib.auth.models import AbstractBaseUser
 from django.contrib.sessions.models import Session
 from django.http import HttpRequest
 from django.utils import timezone
 
-from tithe.web.people.models import Seat
+from tithe.web.people.models import PhoneCode, Seat
 from tithe.web.stations.models import ReadLink
 
-_LINKS = "links"
+_LINKS, _ONLY = "links", "only"
 _LOOKED = timedelta(minutes=5)
 """So often it is noted that somebody is still there."""
 MOST_LINKS = 20
+A_DAY_OUT = timedelta(hours=12)
+"""So long a phone stays signed in."""
 
 
 def secret() -> str:
@@ -49,6 +52,20 @@ def linked(request: HttpRequest) -> frozenset[int]:
     return frozenset(there.values_list("station_id", flat=True))
 
 
+def sign_in(request: HttpRequest, code: PhoneCode) -> None:
+    """Let the person of a code in, on a phone, for its station alone."""
+    request.session.flush()
+    login(request, code.person, backend="django.contrib.auth.backends.ModelBackend")
+    request.session[_ONLY] = code.station_id
+    request.session.set_expiry(A_DAY_OUT)
+
+
+def came_in_for(request: HttpRequest) -> int | None:
+    """The station for which a phone was signed in; None of a session without such a limit."""
+    only = request.session.get(_ONLY)
+    return only if isinstance(only, int) else None
+
+
 def seated(request: HttpRequest, person: AbstractBaseUser) -> None:
     """Note where somebody sits, now and then."""
     key = request.session.session_key
@@ -68,8 +85,11 @@ def seated(request: HttpRequest, person: AbstractBaseUser) -> None:
 
 def seats(person: AbstractBaseUser) -> list[Seat]:
     """Where somebody is logged in."""
-    there = Session.objects.filter(expire_date__gt=timezone.now()).values("session_key")
-    return list(Seat.objects.filter(person_id=person.pk, session_key__in=there))
+    there = {one.session_key: one for one in Session.objects.filter(expire_date__gt=timezone.now())}
+    found = list(Seat.objects.filter(person_id=person.pk, session_key__in=there))
+    for seat in found:
+        seat.phone = _ONLY in there[seat.session_key].get_decoded()  # type: ignore[attr-defined]  # told with it
+    return found
 
 
 def stand_up(person: AbstractBaseUser, pk: int) -> None:

@@ -24,6 +24,19 @@ class Invitation(models.Model):
         return f"invitation of {self.made:%Y-%m-%d}"
 
 
+class PhoneCode(models.Model):
+    """A link that signs its person in on a phone, once, within a few minutes, for one station; of its secret
+    only a digest is kept."""
+
+    digest = models.CharField(max_length=64, unique=True)
+    person = models.ForeignKey(settings.AUTH_USER_MODEL, on_delete=models.CASCADE, related_name="phone_codes")
+    station = models.ForeignKey(Station, on_delete=models.CASCADE, related_name="phone_codes")
+    until = models.DateTimeField()
+
+    def __str__(self) -> str:
+        return f"a phone of {self.person} for {self.station}"
+
+
 class Seat(models.Model):
     """A session of a person, so that it can be listed and ended: from which address and program."""
 

@@ -21,7 +21,7 @@ from tithe import text
 from tithe.core.errors import InputError
 from tithe.web.actor import actor_of
 from tithe.web.people import services
-from tithe.web.people.coming_in import follow, seats, stand_up
+from tithe.web.people.coming_in import follow, seats, sign_in, stand_up
 from tithe.web.people.models import Invitation, Seat
 
 
@@ -63,6 +63,19 @@ def by_link(request: HttpRequest, token: str) -> HttpResponse:
 
 
 @never_cache
+def on_phone(request: HttpRequest, token: str) -> HttpResponse:
+    """Sign in on a phone for one station; by a button, since some programs look at links before their reader
+    does."""
+    code = services.use_phone_code(token) if request.method == "POST" else services.phone_code(token)
+    if code is None:
+        return render(request, "no_phone.html", status=404)
+    if request.method == "POST":
+        sign_in(request, code)
+        return redirect(f"/garden/{code.station_id}")
+    return render(request, "phone.html", {"name": code.person.get_username(), "station": code.station.name})
+
+
+@never_cache
 @sensitive_post_parameters()
 def account(request: HttpRequest) -> HttpResponse:
     """One's password, sessions and invitations."""
@@ -85,6 +98,8 @@ def _account(request: HttpRequest, **more: Any) -> HttpResponse:
     here = request.session.session_key
     told: dict[str, Any] = {"name": user.get_username(), "keeper": user.is_staff}
     told |= {"seats": seats(user), "here": here, "waiting": waiting}
+    if user.is_staff:
+        told["people"] = services.people()
     more.setdefault("form", PasswordChangeForm(user))
     return render(request, "account.html", told | more)
 
@@ -115,6 +130,24 @@ def take_back(request: HttpRequest, pk: int) -> HttpResponse:
     return HttpResponseRedirect("/account")
 
 
+@require_POST
+def remove(request: HttpRequest, pk: int) -> HttpResponse:
+    """Take somebody's account away; what is theirs goes to whom the keeper names."""
+    if not actor_of(request).keeper:
+        return _account(request, trouble=text.standing_alone(InputError("", "keepers-remove")))
+    there = {str(one.pk): one for one in services.people()}
+    who, heir = there.get(str(pk)), there.get(request.POST.get("to", ""))
+    try:
+        if who is None or heir is None:
+            raise InputError("", "choose-heir")
+        services.remove(who, heir)
+    except InputError as error:
+        return _account(request, trouble=text.standing_alone(error))
+    if who.pk == actor_of(request).person:
+        return HttpResponseRedirect("/log-in")
+    return HttpResponseRedirect("/account")
+
+
 class LogIn(LoginView):
     """Django's own, which goes on only to addresses of this server."""
 
@@ -126,8 +159,11 @@ def _with_account(view: Any) -> Any:
     """Only for who has logged in: a link is no account."""
 
     def guarded(request: HttpRequest, **given: Any) -> HttpResponse:
-        if actor_of(request).person is None:
+        actor = actor_of(request)
+        if actor.person is None:
             return redirect("/log-in")
+        if not actor.everywhere:
+            return render(request, "one_station.html", {"name": actor.name}, status=403)
         return cast(HttpResponse, view(request, **given))
 
     return guarded
@@ -138,8 +174,10 @@ urlpatterns = [
     path("log-out", LogoutView.as_view()),
     path("invitation/<str:token>", join),
     path("link/<str:token>", by_link),
+    path("phone/<str:token>", on_phone),
     path("account", _with_account(account)),
     path("account/sessions/<int:pk>/end", _with_account(end_session)),
+    path("account/people/<int:pk>/remove", _with_account(remove)),
     path("account/invitations", _with_account(invite)),
     path("account/invitations/<int:pk>/take-back", _with_account(take_back)),
 ]

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from datetime import timedelta
+from datetime import datetime, timedelta
 
 from django.contrib.auth import get_user_model
 from django.contrib.auth.models import User
@@ -10,16 +10,17 @@ from django.contrib.auth.password_validation import validate_password
 from django.contrib.sessions.models import Session
 from django.core.exceptions import ValidationError
 from django.db import transaction
+from django.db.models import Q
 from django.utils import timezone
 
 from tithe.core.errors import InputError, require
 from tithe.web.http import NotKeptError
 from tithe.web.people.coming_in import digest_of, secret
-from tithe.web.people.models import Invitation, Record, Seat
+from tithe.web.people.models import Invitation, PhoneCode, Record, Seat
 from tithe.web.practice.models import Round
 from tithe.web.stations.models import OwnPart, ReadLink, Share, Station
 
-GOOD_FOR = timedelta(days=7)
+GOOD_FOR, PHONE_GOOD_FOR = timedelta(days=7), timedelta(minutes=5)
 MOST_OPEN, MOST_SHARES, MOST_LINKS = 20, 100, 20
 
 
@@ -136,6 +137,30 @@ def link(station: Station) -> str:
     token = secret()
     ReadLink.objects.create(station=station, digest=digest_of(token))
     return token
+
+
+@transaction.atomic
+def for_phone(user: User, station: Station) -> tuple[str, datetime]:
+    """The secret of a code that signs somebody in on a phone, for one station, and until when it is good; it
+    takes the place of one that was made before."""
+    PhoneCode.objects.filter(Q(person=user) | Q(until__lt=timezone.now())).delete()
+    token = secret()
+    until = timezone.now() + PHONE_GOOD_FOR
+    PhoneCode.objects.create(digest=digest_of(token), person=user, station=station, until=until)
+    return token, until
+
+
+def phone_code(token: str) -> PhoneCode | None:
+    """One that is still good."""
+    return PhoneCode.objects.filter(
+        digest=digest_of(token), until__gt=timezone.now(), person__is_active=True, station__removed=None
+    ).first()
+
+
+def use_phone_code(token: str) -> PhoneCode | None:
+    """The same, which then is good no more; None where it was not, also of two at once the second."""
+    found = phone_code(token)
+    return found if found and PhoneCode.objects.filter(pk=found.pk).delete()[0] else None
 
 
 def promote(user: User) -> None:

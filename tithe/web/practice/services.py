@@ -154,7 +154,7 @@ def rounds(actor: Actor) -> QuerySet[Round]:
     """Those that somebody plays, the last first."""
     if actor.alone:
         return Round.objects.all()
-    return Round.objects.none() if actor.person is None else Round.objects.filter(owner=actor.person)
+    return Round.objects.filter(owner=actor.person) if actor.everywhere else Round.objects.none()
 
 
 def last_rounds(actor: Actor) -> list[Round]:

@@ -57,7 +57,7 @@ def whole_shelf(request: HttpRequest) -> Any:
 def put_on_shelf(request: HttpRequest, own: OwnPartIn) -> Any:
     """Put a part of one's own on the shelf."""
     actor = actor_of(request)
-    actor.require_person()
+    actor.require_everywhere()
     if own.club and not actor.keeper:
         raise NotAllowedError("club", "keepers-only")
     own.part.to_core()

@@ -14,7 +14,7 @@ def own_parts(actor: Actor, *, changing: bool = False) -> QuerySet[OwnPart]:
     """The parts on somebody's own shelf and on the club's, or those of them that they may take away."""
     if actor.alone:
         return OwnPart.objects.all()
-    if actor.person is None:
+    if not actor.everywhere:
         return OwnPart.objects.none()
     mine = Q(owner=actor.person)
     if not changing:

@@ -3,6 +3,7 @@ that what is not for somebody's eyes is to them as if it were not."""
 
 from __future__ import annotations
 
+from dataclasses import replace
 from enum import IntEnum
 
 from django.db.models import Exists, OuterRef, Q, QuerySet
@@ -28,6 +29,9 @@ def of(actor: Actor, right: Right = Right.READ) -> QuerySet[Station]:
     """The stations with which somebody may do so much."""
     if actor.alone:
         return Station.objects.all()
+    if actor.only is not None:
+        there = of(replace(actor, only=None, linked=frozenset()), right).filter(pk=actor.only)
+        return there if right < Right.OWN else there.none()
     if actor.person is None:
         return Station.objects.filter(pk__in=actor.linked if right == Right.READ else ())
     theirs = Q(owner=actor.person)
@@ -41,7 +45,7 @@ def of(actor: Actor, right: Right = Right.READ) -> QuerySet[Station]:
 
 def right_of(actor: Actor, station: Station) -> Right | None:
     """The most that somebody may do with a station; None: they do not see it."""
-    if actor.alone or (actor.person is not None and station.owner_id == actor.person):
+    if actor.alone or (actor.everywhere and station.owner_id == actor.person):
         return Right.OWN  # most of a list is one's own: nothing is asked of the database for it
     for right in (Right.EDIT, Right.READ):
         if of(actor, right).filter(pk=station.pk).exists():

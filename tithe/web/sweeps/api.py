@@ -65,7 +65,7 @@ def keep_sweep(request: HttpRequest, pk: int, body: s.NewSweep) -> Any:
         title=body.title, content=body.text, joint=body.joint, chain=body.chain, trim=body.trim,
         change_m=body.change_m, taken=body.taken,
     )  # fmt: skip
-    return Status(201, services.keep(station, model, columns))
+    return Status(201, services.keep(station, model, columns, body.key))
 
 
 @router.patch("/sweeps/{pk}", response=s.SweepRow, exclude_none=True)

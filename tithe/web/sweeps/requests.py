@@ -17,7 +17,8 @@ Taken = Annotated[str, Field(max_length=40)]
 
 
 class NewSweep(Schema):
-    """A file's text with where it was taken, and when ("": now); ``columns`` as confirmed."""
+    """A file's text with where it was taken, and when ("": now); ``columns`` as confirmed; ``key``: the same
+    sent again, since its answer was lost, is kept once."""
 
     text: str
     columns: Columns | None = None
@@ -27,6 +28,7 @@ class NewSweep(Schema):
     chain: Chain = Field(default_factory=list)
     trim: bool = False
     change_m: Number | None = None
+    key: Annotated[str, Field(max_length=80)] = ""
 
 
 class SweepRow(Schema):

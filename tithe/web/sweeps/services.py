@@ -30,11 +30,14 @@ MOST_OF_ONE = 300_000_000
 
 
 @transaction.atomic
-def keep(station: Station, model: SweepModel, columns: Columns | None = None) -> KeptSweep:
-    """Read and keep a sweep. Raises `InputError` for a line or a joint that cannot be.
+def keep(station: Station, model: SweepModel, columns: Columns | None = None, key: str = "") -> KeptSweep:
+    """Read and keep a sweep; once under each ``key``, that its sender gave it. Raises `InputError` for a line
+    or a joint that cannot be.
 
     ``columns``: what a person confirmed of a CSV file, which is then kept in a form that needs no answers.
     """
+    if key and (found := station.sweeps.filter(key=key).first()) is not None:
+        return found
     sweep = (
         sweep_file.read_kept(model.content) if columns is None else sweep_file.read(model.content, columns)
     )
@@ -50,7 +53,7 @@ def keep(station: Station, model: SweepModel, columns: Columns | None = None) ->
     held = station.sweeps.aggregate(size=Sum("text__size"))["size"] or 0
     require(held + text.size <= MOST_SIZE, "", "sweeps-too-large", most_mb=MOST_SIZE // 1_000_000)
     low_mhz, high_mhz = _ends(sweep)
-    kept = KeptSweep(station=station, text=text, low_mhz=low_mhz, high_mhz=high_mhz, **fields)
+    kept = KeptSweep(station=station, text=text, low_mhz=low_mhz, high_mhz=high_mhz, key=key, **fields)
     kept.taken = moment_of(model.taken, "taken")
     kept.save()
     if kept.baseline:
@@ -95,7 +98,7 @@ def unpack(station: Station, models: list[SweepModel]) -> None:
 def copy(origin: Station, twin: Station) -> None:
     """The sweeps of one station for another, in the order of their arrival."""
     for kept in origin.sweeps.all():
-        kept.pk, kept.station = None, twin
+        kept.pk, kept.station, kept.key = None, twin, ""
         kept._state.adding = True
         kept.save()
 

@@ -73,6 +73,7 @@ export type KeptPromise = Schemas['KeptPromise'];
 export type PracticeRound = Schemas['RoundOut'];
 export type PracticeScore = Schemas['ScoreOut'];
 export type NextAnswer = Schemas['NextAnswer'];
+export type PhoneOut = Schemas['PhoneOut'];
 export type RecordRow = Schemas['RecordRow'];
 export type SharingOut = Schemas['SharingOut'];
 export type StepToDo = Schemas['StepToDo'];

@@ -1,16 +1,18 @@
 <script lang="ts">
   import type { PartModel } from '../api/client';
+  import { isKeeper, isShared } from '../people/person';
   import type { Shelf } from '../shelf/shelf.svelte';
 
   let { shelf, part }: { shelf: Shelf; part: PartModel } = $props();
   let price = $state('');
+  let club = $state(false);
   let told = $state('');
   let wrong = $state(false);
 
   async function keep() {
-    const fault = await shelf.keep(part.label || part.kind, part, price);
+    const fault = await shelf.keep(part.label || part.kind, part, price, club);
     wrong = fault !== '';
-    told = wrong ? `Not kept. ${fault}` : 'It is on the shelf now.';
+    told = wrong ? `Not kept. ${fault}` : `It is on ${club ? 'everybody’s' : 'the'} shelf now.`;
   }
 </script>
 
@@ -24,6 +26,9 @@
   >
     <label for="own-price">Price, if you like</label>
     <input id="own-price" inputmode="decimal" bind:value={price} />
+    {#if isShared && isKeeper}
+      <label><input class="tick" type="checkbox" bind:checked={club} /> for everybody here</label>
+    {/if}
     <button type="submit">Keep</button>
   </form>
   <p role="status" class:wrong>{told}</p>
@@ -37,6 +42,7 @@
   }
   form {
     display: flex;
+    flex-wrap: wrap;
     gap: 0.6rem;
     align-items: baseline;
   }
@@ -47,6 +53,9 @@
     width: 5rem;
     background: none;
     border-bottom: 1px solid var(--ink-soft);
+  }
+  .tick {
+    width: auto;
   }
   button {
     text-decoration: underline;

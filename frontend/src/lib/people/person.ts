@@ -1,8 +1,12 @@
 /** Who is logged in, where Tithe is served for several people. */
-const told = (name: string) => document.querySelector<HTMLMetaElement>(`meta[name="${name}"]`)?.content;
+const told = document.querySelector<HTMLMetaElement>('meta[name="tithe-person"]');
 
 /** Their name; "" of who came by a link; undefined where Tithe serves one person alone. */
-export const person = told('tithe-person');
+export const person = told?.content;
+/** Whether they came in for one station, on a phone. */
+export const isForOne = told?.dataset['only'] !== undefined;
+/** Whether they look after what belongs to all. */
+export const isKeeper = told?.dataset['keeper'] !== undefined;
 export const isShared = person !== undefined;
 
 /** What a change has to carry there; it changes with every log-in, also in another tab. */

@@ -1,5 +1,6 @@
 import { api, type PartModel, type ShelfContents, type ShelfLine } from '../api/client';
 import { sentenceOf } from '../api/refusals';
+import { isKeeper } from '../people/person';
 
 export interface ShelfItem {
   key: string;
@@ -39,10 +40,10 @@ export class Shelf {
     return groups.map((group) => [group, found.filter((item) => item.group === group)]);
   }
 
-  /** Put a part of one's own on the shelf; why it was not taken, or "". */
-  async keep(title: string, part: PartModel, price: string): Promise<string> {
+  /** Put a part of one's own on the shelf, or on that of all; why it was not taken, or "". */
+  async keep(title: string, part: PartModel, price: string, club = false): Promise<string> {
     const { error } = await api.POST('/api/shelf/own', {
-      body: { title, part, price: price.trim() === '' ? null : price.trim().replace(',', '.') },
+      body: { title, part, price: price.trim() === '' ? null : price.trim().replace(',', '.'), club },
     });
     if (error) return sentenceOf(error);
     await this.load();
@@ -59,11 +60,11 @@ export class Shelf {
     return [
       ...own.map((one) => ({
         key: one.token,
-        group: 'Your own',
+        group: one.club ? 'Everybody’s here' : 'Your own',
         title: one.title,
-        note: `your own ${one.part.kind}${one.price == null ? '' : `, cost ${one.price}`}`,
+        note: `${one.club ? 'a' : 'your own'} ${one.part.kind}${one.price == null ? '' : `, cost ${one.price}`}`,
         part: one.part,
-        own: one.id,
+        own: one.club && !isKeeper ? null : one.id,
       })),
       ...lines.map((line) => ({
         key: line.slug,

@@ -5,6 +5,7 @@
   import Scale from '@lucide/svelte/icons/scale';
   import Home from '@lucide/svelte/icons/house';
   import Redo from '@lucide/svelte/icons/redo-2';
+  import Smartphone from '@lucide/svelte/icons/smartphone';
   import Sun from '@lucide/svelte/icons/sun';
   import Undo from '@lucide/svelte/icons/undo-2';
   import User from '@lucide/svelte/icons/user';
@@ -14,7 +15,7 @@
   import { saveAs } from './download';
   import SaveState from './SaveState.svelte';
   import { preferences } from '../station/preferences.svelte';
-  import { isShared, person } from '../people/person';
+  import { isForOne, isShared, person } from '../people/person';
   import { theme } from './theme.svelte';
 
   interface Props {
@@ -23,9 +24,9 @@
     onopen: (id: number) => void;
     onterms: () => void;
     onconvert: () => void;
-    onshare: () => void;
+    onpeople: (what: 'sharing' | 'phone') => void;
   }
-  let { session, stations, onopen, onterms, onconvert, onshare }: Props = $props();
+  let { session, stations, onopen, onterms, onconvert, onpeople }: Props = $props();
   const mine = $derived(stations.find(({ id }) => id === current)?.right === 'own');
   const current = $derived(session.keeper.id);
   const others = $derived(stations.filter(({ id }) => id !== current));
@@ -71,8 +72,13 @@
       ><Download size={18} /><span>Export</span></a
     >
     {#if isShared && mine}
-      <button type="button" aria-label="Share this station" onclick={onshare}
+      <button type="button" aria-label="Share this station" onclick={() => onpeople('sharing')}
         ><Users size={18} /><span>Share</span></button
+      >
+    {/if}
+    {#if person && !isForOne}
+      <button type="button" aria-label="On a phone" onclick={() => onpeople('phone')}
+        ><Smartphone size={18} /><span>On a phone</span></button
       >
     {/if}
     {#if person}<a href="/account" aria-label="Your account, {person}"

@@ -33,7 +33,8 @@
     onconvert: () => void;
   }
   let { session, shelf, stations, trouble, news, onread, onopen, onterms, onconvert }: Props = $props();
-  let shares = $state(false);
+  /** What of its people is open over it: with whom it is shared, or the code for one's own phone. */
+  let people = $state<'sharing' | 'phone' | null>(null);
   /** Where the shelf is open for one more part, or for another line instead of the one there. */
   let shelfFor = $state<{ at: number; instead: boolean } | null>(null);
   const insert = (at: number) => (shelfFor = { at, instead: false });
@@ -48,19 +49,19 @@
 </script>
 
 <StripPatterns />
-{#if shares}
-  <Fetched file={LATER.sharing} quiet>
-    {#snippet shown(SharingDialog)}
-      <SharingDialog
+{#if people}
+  <Fetched file={LATER[people]} quiet>
+    {#snippet shown(PeopleDialog)}
+      <PeopleDialog
         station={session.keeper.id}
         name={session.document.name ?? ''}
-        onclose={() => (shares = false)}
+        onclose={() => (people = null)}
       />
     {/snippet}
   </Fetched>
 {/if}
 <div class="fixed">
-  <Header {session} {stations} {onopen} {onterms} {onconvert} onshare={() => (shares = true)} />
+  <Header {session} {stations} {onopen} {onterms} {onconvert} onpeople={(what) => (people = what)} />
   {#if trouble}
     <p class="trouble" role="alert">
       {trouble} <button type="button" onclick={onread}>All right</button>

@@ -1,0 +1,49 @@
+<script lang="ts" generics="T extends string">
+  interface Props {
+    label: string;
+    value: T;
+    options: [T, string][];
+    onchoose: (value: T) => void;
+  }
+  let { label, value, options, onchoose }: Props = $props();
+  const name = $props.id();
+</script>
+
+<fieldset>
+  <legend class="visually-hidden">{label}</legend>
+  {#each options as [key, text] (key)}
+    <label class="target" class:chosen={key === value}>
+      <input type="radio" {name} checked={key === value} onchange={() => onchoose(key)} />
+      {text}
+    </label>
+  {/each}
+</fieldset>
+
+<style>
+  fieldset {
+    display: flex;
+    flex-wrap: wrap;
+    gap: 0.4rem;
+    padding: 0.4rem 0;
+  }
+  label {
+    flex: 1 1 auto;
+    display: flex;
+    align-items: center;
+    gap: 0.5rem;
+    padding: 0 0.7rem;
+    border: 2px solid var(--hairline);
+  }
+  .chosen {
+    border-color: var(--ink);
+    font-weight: 600;
+  }
+  input {
+    width: 22px;
+    height: 22px;
+    accent-color: var(--ink);
+  }
+  label:focus-within {
+    outline: 2px solid var(--standing-ink);
+  }
+</style>

@@ -1,0 +1,99 @@
+<script lang="ts">
+  import { digits, swr } from '../figures';
+  import { asTuner, knobName, knobsOf } from '../tuner/knobs';
+  import { chartRows } from '../tuner/presetRows';
+  import type { Seen } from './seen.svelte';
+
+  /** Where the dials stand on each band, to be read standing. */
+  let { seen }: { seen: Seen } = $props();
+  const tuners = $derived(
+    Object.entries(seen.charts).flatMap(([at, chart]) => {
+      const tuner = asTuner(seen.station.document.chain[Number(at)]);
+      if (!tuner) return [];
+      const rows = chartRows(tuner, tuner.presets ?? [], chart).filter(({ kind }) => kind !== 'older');
+      return [{ at, name: tuner.label || 'tuner', knobs: knobsOf(tuner), rows, sentence: chart.sentence }];
+    }),
+  );
+</script>
+
+{#each tuners as { at, name, knobs, rows, sentence } (at)}
+  <h2 class="serif">{name}</h2>
+  <p class="soft">{sentence}</p>
+  <ul>
+    {#each rows as row (row.key)}
+      <li class:predicted={row.kind === 'predicted'}>
+        <p class="head">
+          <strong>{row.band || '–'}</strong>
+          <span class="figures">{digits(row.mhz, 5)} MHz</span>
+          <span class="figures">{row.swr === null ? '' : `SWR ${swr(row.swr)}`}</span>
+        </p>
+        <dl class="figures">
+          {#each knobs as knob, n (knob)}
+            <div>
+              <dt>{knobName(knob)}</dt>
+              <dd>
+                {row.numbers[n]?.text ?? '–'}{#if row.numbers[n]?.span}<small>{row.numbers[n]?.span}</small
+                  >{/if}
+              </dd>
+            </div>
+          {/each}
+        </dl>
+        {#if row.relays}<p>{row.relays}</p>{/if}
+        <p class="soft">
+          {[
+            row.kind === 'predicted' ? row.note : row.date,
+            row.expected === null ? '' : `expected now SWR ${swr(row.expected)}`,
+            row.kind === 'predicted' ? '' : row.note,
+            row.odd ? '▲ disagrees with the rest' : '',
+          ]
+            .filter(Boolean)
+            .join(' · ')}
+        </p>
+      </li>
+    {/each}
+  </ul>
+{:else}
+  <h2 class="serif">Where the dials stand</h2>
+  <p>
+    No tuner of this station has a chart of its dials yet. Write one down in the room, in the tuner’s view.
+  </p>
+{/each}
+
+<style>
+  h2 {
+    font-size: 1.3rem;
+  }
+  li {
+    padding: 0.5rem 0;
+    border-top: 2px solid var(--hairline);
+  }
+  .head {
+    display: flex;
+    justify-content: space-between;
+    gap: 0.6rem;
+  }
+  dl {
+    display: grid;
+    grid-template-columns: repeat(auto-fit, minmax(5.5rem, 1fr));
+    gap: 0 1rem;
+  }
+  dt {
+    font-size: 16px;
+    color: var(--ink-soft);
+  }
+  dd {
+    font-size: 1.9rem;
+    font-weight: 600;
+    line-height: 1.1;
+  }
+  .predicted dd {
+    font-style: italic;
+    font-weight: 400;
+  }
+  small {
+    display: block;
+    font-size: 15px;
+    font-weight: 400;
+    color: var(--ink-soft);
+  }
+</style>

@@ -1,0 +1,56 @@
+<script lang="ts">
+  import { onMount } from 'svelte';
+  import { api, type StationRow } from '../api/client';
+  import { sentenceOf } from '../api/refusals';
+  import { storage } from '../ui/storage.svelte';
+  import GardenPage from './GardenPage.svelte';
+
+  /** The page for outside: of the station in its address, else of the one shown last, else of those to choose from. */
+  const LAST = 'tithe.garden-last';
+  const asked = /^\/garden\/(\d+)$/.exec(location.pathname)?.[1] ?? storage.read(LAST);
+  const id = Number(asked) || null;
+  let stations = $state.raw<StationRow[] | null>(null);
+  let trouble = $state('');
+
+  onMount(async () => {
+    if (id !== null) {
+      storage.write(LAST, String(id));
+      if (location.pathname !== `/garden/${id}`)
+        history.replaceState(null, '', `/garden/${id}${location.hash}`);
+      return;
+    }
+    const { data, error } = await api.GET('/api/stations');
+    stations = data ?? null;
+    trouble = data ? '' : sentenceOf(error);
+  });
+</script>
+
+{#if id !== null}
+  <GardenPage {id} />
+{:else}
+  <main>
+    <h1 class="serif">Which station are you out for?</h1>
+    {#if trouble}<p class="fault" role="alert">{trouble}</p>{/if}
+    {#if stations?.length === 0}<p>There is no station here yet: begin one in the room.</p>{/if}
+    <ul>
+      {#each stations ?? [] as row (row.id)}
+        <li><a class="target" href="/garden/{row.id}">{row.name || 'A station without a name'}</a></li>
+      {/each}
+    </ul>
+  </main>
+{/if}
+
+<style>
+  main {
+    padding: 1rem;
+  }
+  h1 {
+    font-size: 1.5rem;
+    padding-bottom: 0.6rem;
+  }
+  a {
+    display: flex;
+    align-items: center;
+    border-top: 1px solid var(--hairline);
+  }
+</style>

@@ -1,0 +1,153 @@
+<script lang="ts">
+  import Antenna from '@lucide/svelte/icons/radio-tower';
+  import Gauge from '@lucide/svelte/icons/gauge';
+  import Moon from '@lucide/svelte/icons/moon';
+  import Scissors from '@lucide/svelte/icons/scissors';
+  import Sliders from '@lucide/svelte/icons/sliders-horizontal';
+  import Sun from '@lucide/svelte/icons/sun';
+  import { onMount, untrack } from 'svelte';
+  import { server } from '../api/server.svelte';
+  import { person } from '../people/person';
+  import { theme } from '../ui/theme.svelte';
+  import ChartTab from './ChartTab.svelte';
+  import Connection from './Connection.svelte';
+  import { putIntoPocket } from './form.svelte';
+  import { Outbox } from './outbox.svelte';
+  import type { TypedReading } from '../log/readings';
+  import ReadingTab, { readingForm } from './ReadingTab.svelte';
+  import { Station } from './seen.svelte';
+  import SweepTab from './SweepTab.svelte';
+  import TrimTab from './TrimTab.svelte';
+  import WaitingList from './WaitingList.svelte';
+
+  let { id }: { id: number } = $props();
+  const TABS = [
+    ['trim', 'Trim', Scissors],
+    ['reading', 'Reading', Gauge],
+    ['dials', 'Dials', Sliders],
+    ['sweep', 'Sweep', Antenna],
+  ] as const;
+  type Tab = (typeof TABS)[number][0];
+  const asked = (): Tab => TABS.find(([key]) => `#${key}` === location.hash)?.[0] ?? 'trim';
+  const NEWS_MS = 20_000;
+  const LOST_MS = 5_000;
+
+  const station = untrack(() => new Station(id, person ?? ''));
+  const outbox = untrack(() => new Outbox(id, person ?? '', () => void station.load()));
+  let tab = $state(asked());
+  const seen = $derived(station.seen);
+  const reads = $derived(seen?.station.right === 'read');
+
+  let putBackTimes = $state(0);
+  /** What was refused comes back into its form. */
+  function putBack(typed: TypedReading) {
+    putIntoPocket(readingForm(id), typed);
+    putBackTimes += 1;
+    location.hash = '#reading';
+  }
+
+  onMount(() => {
+    void station.open().then(() => outbox.load());
+    let timer: ReturnType<typeof setTimeout>;
+    const look = () => {
+      clearTimeout(timer);
+      if (!document.hidden) void station.load().then(() => (server.reachable ? outbox.send() : undefined));
+      timer = setTimeout(look, server.reachable ? NEWS_MS : LOST_MS);
+    };
+    timer = setTimeout(look, LOST_MS);
+    addEventListener('online', look);
+    document.addEventListener('visibilitychange', look);
+    return () => {
+      clearTimeout(timer);
+      removeEventListener('online', look);
+      document.removeEventListener('visibilitychange', look);
+    };
+  });
+  $effect(() => {
+    document.title = `${seen?.station.document.name || 'Garden'} · Tithe`;
+  });
+</script>
+
+<svelte:window onhashchange={() => (tab = asked())} />
+
+<header>
+  <h1 class="serif">{seen?.station.document.name || (seen ? 'A station without a name' : 'Tithe')}</h1>
+  <button
+    type="button"
+    aria-label={theme.mode === 'light' ? 'Dark, for the night' : 'Light, for sunlight'}
+    onclick={() => theme.toggle()}
+    >{#if theme.mode === 'light'}<Moon size={24} />{:else}<Sun size={24} />{/if}</button
+  >
+</header>
+<Connection {station} {outbox} />
+<WaitingList {outbox} onfix={putBack} />
+<main>
+  {#if seen}
+    {#if tab === 'trim'}<TrimTab {seen} {outbox} {reads} onchanged={() => station.load()} />
+    {:else if tab === 'reading'}{#key putBackTimes}<ReadingTab {seen} {outbox} {reads} />{/key}
+    {:else if tab === 'dials'}<ChartTab {seen} />
+    {:else}<SweepTab {seen} />{/if}
+  {:else if station.state === 'opening'}
+    <p>
+      {server.reachable
+        ? 'Opening …'
+        : 'This station has not been opened on this phone yet: that needs a connection.'}
+    </p>
+  {/if}
+</main>
+<nav aria-label="What is shown">
+  {#each TABS as [key, name, Icon] (key)}
+    <a href="#{key}" aria-current={tab === key ? 'page' : undefined}><Icon size={24} /><span>{name}</span></a>
+  {/each}
+</nav>
+
+<style>
+  header {
+    display: flex;
+    justify-content: space-between;
+    align-items: center;
+    gap: 0.5rem;
+    padding: 0.2rem 0.2rem 0 1rem;
+  }
+  h1 {
+    font-size: 1.35rem;
+    min-width: 0;
+    overflow: hidden;
+    text-overflow: ellipsis;
+    white-space: nowrap;
+  }
+  header button {
+    min-width: 52px;
+    display: grid;
+    place-items: center;
+  }
+  main {
+    padding: 0.4rem 1rem 7rem;
+    max-width: 40rem;
+  }
+  nav {
+    position: fixed;
+    inset: auto 0 0;
+    display: grid;
+    grid-template-columns: repeat(4, 1fr);
+    background: var(--paper);
+    border-top: 2px solid var(--ink-soft);
+    padding-bottom: env(safe-area-inset-bottom);
+  }
+  nav a {
+    display: grid;
+    justify-items: center;
+    align-content: center;
+    min-height: 64px;
+    font-size: 16px;
+    color: var(--ink-soft);
+  }
+  nav a:focus-visible {
+    outline-offset: -3px;
+  }
+  nav [aria-current] {
+    color: var(--ink);
+    font-weight: 600;
+    box-shadow: inset 0 4px 0 var(--conducted-ink);
+  }
+</style>

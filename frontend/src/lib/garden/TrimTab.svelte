@@ -1,0 +1,105 @@
+<script lang="ts">
+  import { digits, swr } from '../figures';
+  import SweepPicture from '../sweep/SweepPicture.svelte';
+  import BeginTrim from './BeginTrim.svelte';
+  import type { Outbox } from './outbox.svelte';
+  import type { Seen } from './seen.svelte';
+  import StepForm from './StepForm.svelte';
+
+  /** Trimming: the last cut, this one, how it went, and the next. */
+  interface Props {
+    seen: Seen;
+    outbox: Outbox;
+    reads: boolean;
+    onchanged: () => void;
+  }
+  let { seen, outbox, reads, onchanged }: Props = $props();
+  const goal = $derived(seen.station.document.trim ?? null);
+  const answer = $derived(seen.trim);
+  const [before, now] = $derived([answer?.steps.at(-2) ?? null, answer?.steps.at(-1) ?? null]);
+  const each = $derived(goal?.sides === 2 ? ' a side' : '');
+  const SIGNS = { start: '·', nearer: '→', wrong: '✕', past: '↷', still: '=', lost: '?' } as const;
+
+  const told = (change_m: number | null) =>
+    change_m
+      ? `${digits(Math.abs(change_m) * 100)} cm${each} ${change_m < 0 ? 'shorter' : 'longer'}`
+      : 'nothing done yet, only measured';
+  const drawn = $derived(
+    seen.look && now && answer
+      ? {
+          ...seen.look,
+          curve: now.curve,
+          reading: { ...seen.look.reading, dips: [], sentence: answer.sentence },
+        }
+      : null,
+  );
+  const range = $derived(goal ? { low_mhz: goal.target_mhz * 0.9, high_mhz: goal.target_mhz * 1.1 } : null);
+</script>
+
+{#if !goal}
+  <BeginTrim {seen} {reads} {onchanged} />
+{:else}
+  <p class="soft">
+    To {digits(goal.target_mhz, 5)} MHz, by {goal.means === 'coil' ? 'a loading coil' : 'the wire'}
+  </p>
+  {#if seen.trouble}<p class="fault" role="alert">{seen.trouble}</p>{/if}
+  {#if answer && now}
+    <p class="verdict serif" data-testid="trim-verdict">{answer.sentence}</p>
+    {#if answer.learned}<p class="soft">{answer.learned}</p>{/if}
+    <dl>
+      {#if before}
+        <dt>Last cut</dt>
+        <dd>
+          {told(before.change_m)}{#if before.mhz !== null}: {before.mhz.toFixed(3)} MHz, SWR {swr(
+              before.swr,
+            )}{/if}
+        </dd>
+      {/if}
+      <dt>This cut</dt>
+      <dd class:wrong={now.course === 'wrong'}>
+        <span aria-hidden="true">{SIGNS[now.course]}</span>
+        {told(now.change_m)}{#if now.mhz !== null}: {now.mhz.toFixed(3)} MHz, SWR {swr(now.swr)}{/if}. {now.sentence}
+      </dd>
+      {#if answer.change_m !== null}
+        <dt>Next cut</dt>
+        <dd><strong>{told(answer.change_m)}</strong></dd>
+      {/if}
+    </dl>
+  {:else if !seen.trouble}
+    <p>No sweep is counted as a step yet: measure before you cut, and keep it here.</p>
+  {/if}
+  {#if !reads}<StepForm {seen} {outbox} {onchanged} />{/if}
+  {#if drawn && range}<SweepPicture look={drawn} target={goal.target_mhz} {range} />{/if}
+  <p class="soft caution">
+    Small steps, and a sweep after each. Never touch the wire under power; keep clear of overhead lines.
+    Disconnect the transmitter before an analyzer is connected.
+  </p>
+{/if}
+
+<style>
+  .verdict {
+    font-size: 1.5rem;
+    line-height: 1.2;
+    padding: 0.4rem 0;
+  }
+  dl {
+    display: grid;
+    grid-template-columns: 5.6rem 1fr;
+    margin: 0.4rem 0;
+  }
+  dt,
+  dd {
+    padding: 0.4rem 0;
+    border-top: 1px solid var(--hairline);
+  }
+  dt {
+    color: var(--ink-soft);
+  }
+  .wrong {
+    color: var(--heat-ink);
+  }
+  .caution {
+    font-size: 16px;
+    padding-top: 0.6rem;
+  }
+</style>
