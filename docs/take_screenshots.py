@@ -153,10 +153,15 @@ def planned(page: Page) -> None:
     page.get_by_text("This is an estimate").wait_for()
 
 
+def garden(page: Page) -> None:
+    """The last cut and how it went, on a phone outside."""
+    page.get_by_test_id("trim-verdict").wait_for()
+
+
 VIEWS: dict[str, tuple[str, int, int, str, Callable[[Page], None]]] = {
     "welcome": ("start", 1280, 800, "light", lambda page: None),
     "ledger": ("stations/1", 1280, 1000, "light", next_steps),
-    "ledger-narrow-dark": ("stations/1", 390, 844, "dark", lambda page: band(page, "20 m")),
+    "garden": ("garden/1", 390, 844, "dark", garden),
     "shelf": ("stations/1", 1280, 800, "light", shelf),
     "working": ("stations/1", 1280, 800, "light", working),
     "questions": ("stations/1/questions/room-tuner", 1280, 1000, "light", lambda page: None),

@@ -11,7 +11,12 @@ export default defineConfig({
     emptyOutDir: true,
     manifest: 'manifest.json',
     rolldownOptions: {
-      input: { main: 'src/main.ts', garden: 'src/garden.ts', 'garden-worker': 'src/garden-worker.ts' },
+      input: {
+        main: 'src/main.ts',
+        garden: 'src/garden.ts',
+        'garden-worker': 'src/garden-worker.ts',
+        frame: 'src/frame.css',
+      },
       // The worker is asked for by its name, which therefore stays.
       output: {
         entryFileNames: ({ name }) => (name === 'garden-worker' ? '[name].js' : 'assets/[name]-[hash].js'),

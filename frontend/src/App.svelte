@@ -9,6 +9,7 @@
   import { Stations } from './lib/station/stations.svelte';
   import { placeShown, Session, showPlace } from './lib/station/session.svelte';
   import { Router } from './lib/ui/router.svelte';
+  import './lib/ui/theme.svelte';
   import { terms } from './lib/terms/terms.svelte';
   import { converter } from './lib/convert/converter.svelte';
   import { DEMO } from './lib/ui/starts';

@@ -36,7 +36,11 @@ async function page(request: Request): Promise<Response> {
   if (!kept) return fetch(request);
   const late = new Promise<Response>((done) => setTimeout(() => done(kept.clone()), PATIENCE_MS));
   const now = fetch(request).then(
-    (answer) => (answer.status >= 500 ? kept.clone() : answer),
+    async (answer) => {
+      // Led to the log-in: this phone is not let in any more, and shows nothing of before either.
+      if (answer.type === 'opaqueredirect') await caches.delete(KEPT);
+      return answer.status >= 500 ? kept.clone() : answer;
+    },
     () => kept.clone(),
   );
   return Promise.race([now, late]);

@@ -53,6 +53,13 @@ class Seat(models.Model):
     def __str__(self) -> str:
         return f"{self.person} since {self.since:%Y-%m-%d}"
 
+    @property
+    def device(self) -> str:
+        """What the program says that it runs on, as people call that."""
+        if "Mozilla/" in self.program:  # as every browser calls itself
+            return "A phone" if "Mobi" in self.program else "A computer"
+        return self.program[:40] or "A program without a name"
+
 
 class What(models.TextChoices):
     """What a record is of."""

@@ -100,7 +100,8 @@ def _account(request: HttpRequest, **more: Any) -> HttpResponse:
     told |= {"seats": seats(user), "here": here, "waiting": waiting}
     if user.is_staff:
         told["people"] = services.people()
-    more.setdefault("form", PasswordChangeForm(user))
+    form = more.setdefault("form", PasswordChangeForm(user))
+    form.fields["old_password"].widget.attrs.pop("autofocus", None)  # it stands far down
     return render(request, "account.html", told | more)
 
 

@@ -3,11 +3,11 @@
 from __future__ import annotations
 
 from functools import partial
-from typing import Any
+from typing import Annotated, Any
 
 from django.db.models import QuerySet
 from django.http import HttpRequest
-from ninja import Router, Status
+from ninja import Query, Router, Status
 
 from tithe.answers.sweep import drift, look, radials, shapes, trim
 from tithe.answers.sweep import requests as asked
@@ -49,9 +49,12 @@ def _log(station: Station) -> QuerySet[KeptSweep]:
 
 
 @router.get("/stations/{pk}/sweeps", response=list[s.SweepRow], exclude_none=True)
-def list_sweeps(request: HttpRequest, pk: int) -> Any:
-    """The station's sweeps, oldest first, those removed among them."""
-    return kept(actor_of(request), pk).sweeps.all()
+def list_sweeps(
+    request: HttpRequest, pk: int, last: Annotated[int | None, Query(ge=1, le=500)] = None
+) -> Any:
+    """The station's sweeps, oldest first, those removed among them; ``last``: so many of them, the newest."""
+    sweeps = kept(actor_of(request), pk).sweeps
+    return sweeps.all() if last is None else reversed(sweeps.order_by("-id")[:last])
 
 
 @router.post("/stations/{pk}/sweeps", response={201: s.SweepRow}, exclude_none=True)

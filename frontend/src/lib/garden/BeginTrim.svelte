@@ -38,7 +38,7 @@
   {#if trouble}<p class="fault" role="alert">{trouble}</p>{/if}
   {#if !server.reachable}<p>To begin needs a connection, once.</p>{/if}
   <ul>
-    {#each bands as band (band.name)}
+    {#each bands as band, n (n)}
       <li>
         <button
           type="button"

@@ -11,7 +11,7 @@
 
 <fieldset>
   <legend class="visually-hidden">{label}</legend>
-  {#each options as [key, text] (key)}
+  {#each options as [key, text], n (n)}
     <label class="target" class:chosen={key === value}>
       <input type="radio" {name} checked={key === value} onchange={() => onchoose(key)} />
       {text}

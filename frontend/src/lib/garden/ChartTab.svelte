@@ -20,7 +20,7 @@
   <h2 class="serif">{name}</h2>
   <p class="soft">{sentence}</p>
   <ul>
-    {#each rows as row (row.key)}
+    {#each rows as row, n (n)}
       <li class:predicted={row.kind === 'predicted'}>
         <p class="head">
           <strong>{row.band || '–'}</strong>
@@ -28,11 +28,11 @@
           <span class="figures">{row.swr === null ? '' : `SWR ${swr(row.swr)}`}</span>
         </p>
         <dl class="figures">
-          {#each knobs as knob, n (knob)}
+          {#each knobs as knob, k (knob)}
             <div>
               <dt>{knobName(knob)}</dt>
               <dd>
-                {row.numbers[n]?.text ?? '–'}{#if row.numbers[n]?.span}<small>{row.numbers[n]?.span}</small
+                {row.numbers[k]?.text ?? '–'}{#if row.numbers[k]?.span}<small>{row.numbers[k]?.span}</small
                   >{/if}
               </dd>
             </div>

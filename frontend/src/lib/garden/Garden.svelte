@@ -3,10 +3,10 @@
   import { api, type StationRow } from '../api/client';
   import { sentenceOf } from '../api/refusals';
   import { storage } from '../ui/storage.svelte';
+  import { LAST } from './last';
   import GardenPage from './GardenPage.svelte';
 
   /** The page for outside: of the station in its address, else of the one shown last, else of those to choose from. */
-  const LAST = 'tithe.garden-last';
   const asked = /^\/garden\/(\d+)$/.exec(location.pathname)?.[1] ?? storage.read(LAST);
   const id = Number(asked) || null;
   let stations = $state.raw<StationRow[] | null>(null);

@@ -12,6 +12,7 @@
   import ChartTab from './ChartTab.svelte';
   import Connection from './Connection.svelte';
   import { putIntoPocket } from './form.svelte';
+  import Leaving from './Leaving.svelte';
   import { Outbox } from './outbox.svelte';
   import type { TypedReading } from '../log/readings';
   import ReadingTab, { readingForm } from './ReadingTab.svelte';
@@ -94,6 +95,7 @@
         : 'This station has not been opened on this phone yet: that needs a connection.'}
     </p>
   {/if}
+  {#if station.state === 'there'}<Leaving {station} {outbox} />{/if}
 </main>
 <nav aria-label="What is shown">
   {#each TABS as [key, name, Icon] (key)}

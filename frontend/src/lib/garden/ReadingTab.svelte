@@ -94,7 +94,7 @@
     />
     <BigField label="Frequency" unit="MHz" value={typed.mhz} oninput={(text) => (typed.mhz = text)} />
     <p class="bands">
-      {#each bands as band (band.name)}
+      {#each bands as band, n (n)}
         <button type="button" onclick={() => (typed.mhz = middle(band.low_mhz, band.high_mhz))}
           >{band.name}</button
         >

@@ -122,10 +122,11 @@
     {/if}
   {/if}
   <p><JointChoice label="Measured" {chain} value={joint} onchoose={(at) => (form.joint = at)} /></p>
-  <label class="file target"
-    ><span>The analyzer’s file</span>
+  <label class="file firm target"
+    >Choose the analyzer’s file
     <input
       type="file"
+      class="visually-hidden"
       accept=".s1p,.csv,.txt,text/plain,text/csv"
       onchange={(event) => {
         void file(event.currentTarget.files?.[0]);
@@ -177,14 +178,11 @@
   }
   .file {
     display: grid;
-    grid-template-columns: auto minmax(0, 1fr);
-    align-items: center;
-    gap: 0.6rem;
-    border-top: 1px solid var(--hairline);
+    place-items: center;
+    margin: 0.5rem 0;
   }
-  .file input {
-    font-size: 16px;
-    width: 100%;
+  .file:focus-within {
+    outline: 2px solid var(--standing-ink);
   }
   legend {
     padding: 0.3rem 0;

@@ -20,7 +20,7 @@
     <p>{look.reading.sentence}</p>
     {#if look.contradiction}<p class="fault">{look.contradiction}</p>{/if}
     <ul>
-      {#each look.reading.dips as dip (dip.mhz)}
+      {#each look.reading.dips as dip, n (n)}
         <li class="figures">
           <strong>{dip.mhz.toFixed(3)} MHz</strong>, SWR {swr(dip.swr)}{#if dip.resonance}; X is zero at
             {dip.resonance.mhz.toFixed(3)} MHz{/if}

@@ -20,10 +20,13 @@
   const each = $derived(goal?.sides === 2 ? ' a side' : '');
   const SIGNS = { start: '·', nearer: '→', wrong: '✕', past: '↷', still: '=', lost: '?' } as const;
 
+  /** What was done before a sweep; of a coil that is not kept. */
   const told = (change_m: number | null) =>
-    change_m
-      ? `${digits(Math.abs(change_m) * 100)} cm${each} ${change_m < 0 ? 'shorter' : 'longer'}`
-      : 'nothing done yet, only measured';
+    goal?.means === 'coil'
+      ? 'measured'
+      : change_m
+        ? `${digits(Math.abs(change_m) * 100)} cm${each} ${change_m < 0 ? 'shorter' : 'longer'}`
+        : 'nothing done yet, only measured';
   const drawn = $derived(
     seen.look && now && answer
       ? {

@@ -27,6 +27,8 @@ export interface Seen {
   /** When it was answered, ms. */
   at: number;
 }
+/** So many are told of, whatever there are. */
+const LAST_SWEEPS = 30;
 export type State = 'opening' | 'there' | 'signed-out' | 'gone';
 
 /** A station as a phone sees it: what was answered last is shown until something newer comes, also where nothing does. */
@@ -64,7 +66,8 @@ export class Station {
     const params = { path: { pk: this.id } };
     const { data: station, response } = await api.GET('/api/stations/{pk}', { params });
     if (!station) return this.#without(response);
-    const { data: rows } = await api.GET('/api/stations/{pk}/sweeps', { params });
+    const query = { last: LAST_SWEEPS };
+    const { data: rows } = await api.GET('/api/stations/{pk}/sweeps', { params: { ...params, query } });
     if (!rows) return;
     const sweeps = rows.filter((row) => !row.removed);
     const next = await this.#answered(station, sweeps);
