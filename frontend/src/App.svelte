@@ -7,7 +7,8 @@
   import Notices from './lib/ui/Notices.svelte';
   import { begin, bringEverythingIn, bringIn, holdsEverything, keep } from './lib/station/library';
   import { Stations } from './lib/station/stations.svelte';
-  import { placeShown, Session, showPlace } from './lib/station/session.svelte';
+  import { Session } from './lib/station/session.svelte';
+  import { placeShown, Shown, showPlace } from './lib/station/shown.svelte';
   import { Router } from './lib/ui/router.svelte';
   import './lib/ui/theme.svelte';
   import { terms } from './lib/terms/terms.svelte';
@@ -23,6 +24,7 @@
   const STATION = () => import('./lib/ui/StationPage.svelte');
 
   let session = $state.raw<Session | null>(null);
+  let showing = $state.raw(new Shown());
   const stations = new Stations();
   let trouble = $state('');
   let news = $state('');
@@ -56,7 +58,7 @@
       session = null;
       lookRound.end();
     } else if (place.id === session?.keeper.id || (await show(place.id, late)))
-      showPlace(session as Session, place);
+      showPlace(session as Session, showing, place);
   }
 
   /** Whether it is there to be shown. */
@@ -76,6 +78,7 @@
     if (late()) return false;
     session?.end();
     session = new Session(data, recalled);
+    showing = new Shown();
     if (!stations.rows.some((row) => row.id === asked)) await stations.load(); // one just begun
     if (data.name === DEMO.name && !lookRound.seen) lookRound.begin();
     return true;
@@ -90,10 +93,11 @@
   $effect(() => {
     // Until the station of the address is the one shown, the address leads.
     const at = untrack(() => router.place);
-    if (session && ready && !('asks' in at) && at.id === session.keeper.id) router.shows(placeShown(session));
+    if (session && ready && !('asks' in at) && at.id === session.keeper.id)
+      router.shows(placeShown(session, showing));
   });
   $effect(() => {
-    const view = session ? VIEWS[session.view] : '';
+    const view = session ? VIEWS[showing.view] : '';
     document.title = session ? `${view} · ${session.document.name || 'Station'} · Tithe` : 'Stations · Tithe';
   });
 
@@ -182,6 +186,7 @@
     {#snippet shown(StationPage)}
       <StationPage
         session={at}
+        shown={showing}
         {shelf}
         stations={stations.rows}
         {trouble}

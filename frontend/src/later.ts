@@ -6,5 +6,6 @@ export const LATER = {
   shelf: () => import('./lib/shelf/ShelfDialog.svelte'),
   sharing: () => import('./lib/people/SharingDialog.svelte'),
   phone: () => import('./lib/people/PhoneDialog.svelte'),
+  place: () => import('./lib/place/AntennasPanel.svelte'),
   antenna: () => import('./lib/antenna/AntennaPanel.svelte'),
 };

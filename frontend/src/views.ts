@@ -1,7 +1,8 @@
 import type { Component } from 'svelte';
 import { LATER } from './later';
 import type { Shelf } from './lib/shelf/shelf.svelte';
-import { placeShown, type Session } from './lib/station/session.svelte';
+import type { Session } from './lib/station/session.svelte';
+import { placeShown, showPlace, type Shown } from './lib/station/shown.svelte';
 
 /** A station's views and their titles. One without its page below does not compile. */
 export const VIEWS = {
@@ -31,17 +32,24 @@ export const GROUPS: readonly [string, readonly View[]][] = [
 
 export const isView = (slug: string | undefined): slug is View => slug !== undefined && slug in VIEWS;
 
+/** What there is for a view to take of. */
+export interface Taken {
+  session: Session;
+  shown: Shown;
+  shelf: Shelf;
+}
+
 /** A view: its file, fetched when it is needed, and what its component takes of the station and the shelf. */
 export interface Page {
   file: () => Promise<{ default: Component<Record<string, unknown>> }>;
-  takes: (at: Session, shelf: Shelf) => Record<string, unknown>;
+  takes: (of: Taken) => Record<string, unknown>;
 }
 
 /** What a page's component is given is held to what it takes. */
 // eslint-disable-next-line @typescript-eslint/no-explicit-any -- components' own interfaces have no index
 function page<P extends Record<string, any>>(
   file: () => Promise<{ default: Component<P> }>,
-  takes: (at: Session, shelf: Shelf) => NoInfer<P>,
+  takes: (of: Taken) => NoInfer<P>,
 ): Page {
   return { file, takes } as unknown as Page;
 }
@@ -50,47 +58,56 @@ function page<P extends Record<string, any>>(
 export const PAGES: Record<Exclude<View, 'ledger'>, Page> = {
   antenna: page(
     () => import('./lib/antenna/AntennaView.svelte'),
-    (at) => ({ session: at }),
+    ({ session }) => ({ session }),
   ),
   sweep: page(
     () => import('./lib/sweep/SweepView.svelte'),
-    (at) => ({ session: at }),
+    ({ session }) => ({ session }),
   ),
   tuner: page(
     () => import('./lib/tuner/TunerView.svelte'),
-    (at) => ({ session: at }),
+    ({ session, shown }) => ({
+      session,
+      pane: shown.tunerPane,
+      onpane: (pane) => (shown.tunerPane = pane),
+    }),
   ),
   bench: page(
     () => import('./lib/bench/BenchView.svelte'),
-    (at, shelf) => ({ session: at, shelf }),
+    ({ session, shown, shelf }) => ({ session, shelf, job: shown.job, onjob: (job) => (shown.job = job) }),
   ),
   choose: page(
     () => import('./lib/choose/ChooseView.svelte'),
-    (at) => ({ session: at }),
+    ({ session, shown }) => ({ session, onview: (view) => (shown.view = view) }),
   ),
   arrangements: page(
     () => import('./lib/arrangements/ArrangementsView.svelte'),
-    (at) => ({ station: at.document, mhz: at.mhz, onreplace: at.step }),
+    ({ session: at }) => ({ station: at.document, mhz: at.mhz, onreplace: at.step }),
   ),
   questions: page(
     () => import('./lib/questions/QuestionsView.svelte'),
-    (at) => ({ station: at.document, mhz: at.mhz, question: at.question, place: placeShown(at) }),
+    ({ session: at, shown }) => ({
+      station: at.document,
+      mhz: at.mhz,
+      question: shown.question,
+      place: placeShown(at, shown),
+    }),
   ),
   bands: page(
     () => import('./lib/bands/BandsView.svelte'),
-    (at) => ({ form: at, bands: at.document.bands ?? [] }),
+    ({ session: at }) => ({ form: at, bands: at.document.bands ?? [] }),
   ),
   log: page(
     () => import('./lib/log/LogView.svelte'),
-    (at) => ({ session: at }),
+    ({ session, shown }) => ({ session, onshow: (place) => showPlace(session, shown, place) }),
   ),
   practice: page(
     () => import('./lib/practice/PracticeView.svelte'),
-    (at) => ({ session: at }),
+    ({ session }) => ({ session }),
   ),
   history: page(
     () => import('./lib/history/HistoryView.svelte'),
-    (at) => ({
+    ({ session: at }) => ({
       station: at.keeper.id,
       version: at.keeper.version,
       onrestore: (document) => at.step(document, 'restore'),
@@ -98,7 +115,12 @@ export const PAGES: Record<Exclude<View, 'ledger'>, Page> = {
   ),
   report: page(
     () => import('./lib/report/ReportView.svelte'),
-    (at) => ({ station: at.document, mhz: at.mhz, here: at.answer?.here ?? null, stale: at.stale }),
+    ({ session: at }) => ({
+      station: at.document,
+      mhz: at.mhz,
+      here: at.answer?.here ?? null,
+      stale: at.stale,
+    }),
   ),
 };
 

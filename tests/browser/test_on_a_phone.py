@@ -11,7 +11,7 @@ from playwright.sync_api import expect
 from tests.browser.conftest import PATIENCE_MS, SEEN_ROUND
 from tests.browser.test_the_garden import IN_POCKET, SIZE, show
 from tests.web.test_server_process import begin, free_port
-from tests.web.test_shared_process import PASSWORD, tithe
+from tests.web.test_shared_process import PASSWORD, reach, tithe
 
 
 @pytest.fixture
@@ -31,6 +31,7 @@ def shared(tmp_path):
         command, env=os.environ | {"TITHE_DATA": str(data)}, stdout=subprocess.PIPE, text=True
     )
     process.stdout.readline()
+    reach(port)
     yield f"http://garden.localhost:{port}"
     process.send_signal(signal.SIGTERM)
     assert process.wait(20) == 0

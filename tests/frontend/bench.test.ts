@@ -88,16 +88,15 @@ beforeEach(() => {
   });
   const document = { ...station(), chain: [TUNER, ...station().chain] } as StationFile;
   session = new Session({ ...kept(), document });
-  session.view = 'bench';
 });
 afterEach(async () => {
   await settled();
   vi.unstubAllGlobals();
 });
 
+const onjob = vi.fn();
 async function open(job: string) {
-  session.job = job;
-  const page = render(BenchView, { session, shelf: shelf as never });
+  const page = render(BenchView, { session, shelf: shelf as never, job, onjob });
   await screen.findByRole('region', { name: 'Readings' });
   return page;
 }
@@ -179,7 +178,7 @@ test('what is refused is said in a sentence, and what was typed stays', async ()
 test('a job that there is not leads to the first', async () => {
   await open('nothing');
   screen.getByRole('heading', { name: 'Tuner', level: 2 });
-  expect(session.job).toBe('tuner');
+  expect(onjob).toHaveBeenLastCalledWith('tuner');
 });
 
 test('every job shows how it is set up, with its cautions', async () => {

@@ -149,8 +149,7 @@ async function open(job: string, entry: object) {
   await bench.loaded;
   bench.change(job, entry);
   bench.end();
-  session.job = job;
-  const page = render(BenchView, { session, shelf: { keep } as never });
+  const page = render(BenchView, { session, shelf: { keep } as never, job, onjob: vi.fn() });
   await screen.findByRole('region', { name: 'Readings' });
   return page;
 }
@@ -214,12 +213,12 @@ test('a meter’s scale, and an analyzer’s errors taken over into the other jo
   await user.click(screen.getByRole('button', { name: /Carry this correction into “radio side”/ }));
   expect(session.document.chain[0]).toMatchObject({ scale: 1.08 });
   page.unmount();
-  await open('check', { way: 'file', sweeps: texts('open', 'short', 'load') });
+  const check = await open('check', { way: 'file', sweeps: texts('open', 'short', 'load') });
   await screen.findByText('Calibrate again.');
   expect(cells('What an SWR would be shown as', /^3/)).toContain('2.7 to ∞');
   await user.click(screen.getByRole('button', { name: 'Use these errors in the other jobs' }));
   await screen.findByText('The other jobs take 33.2 dB and 0.12 dB now.');
-  session.job = 'fault';
+  await check.rerender({ job: 'fault' });
   await user.click(await screen.findByText('What the analyzer’s calibration leaves'));
   expect(screen.getByRole<HTMLInputElement>('textbox', { name: /Directivity/ }).value).toBe('33.23');
 });
@@ -254,9 +253,8 @@ test('of the station that is shown: its longest run lies on the bench until anot
 
 test('files that are too large, and a store that holds nothing readable, are no trouble', async () => {
   localStorage.setItem('tithe.bench.7', '{"entries":');
-  session.job = 'check';
   const user = userEvent.setup();
-  render(BenchView, { session, shelf: {} as never });
+  render(BenchView, { session, shelf: {} as never, job: 'check', onjob: vi.fn() });
   await user.click(await screen.findByText('By file'));
   const large = new File(['x'], 'large.s1p');
   Object.defineProperty(large, 'size', { value: 9_000_000 });

@@ -364,9 +364,10 @@ test('safe lengths are drawn as stretches, asked in the reader’s unit', async 
 });
 
 test('whoever goes to measure is told afterwards what it changed', async () => {
-  render(ChooseView, { session });
+  const onview = vi.fn();
+  render(ChooseView, { session, onview });
   await userEvent.click(await screen.findByRole('button', { name: 'measure the loss of the present run' }));
-  expect(session.view).toBe('bench');
+  expect(onview).toHaveBeenCalledWith('bench');
   expect(session.document.choice?.finding).toMatchObject({
     what: 'line',
     known: 'k',

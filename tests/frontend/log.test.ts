@@ -166,6 +166,8 @@ function session() {
   return new Session({ ...kept(), document: { ...document, chain: [meter, ...document.chain] } });
 }
 
+const onshow = vi.fn();
+
 test('each entry says what it is in a line', () => {
   expect(ROWS.map(told)).toEqual([
     'storm',
@@ -179,7 +181,7 @@ test('each entry says what it is in a line', () => {
 });
 
 test('readings stand beside what was to be expected, with what explains them and what to read next', async () => {
-  render(LogView, { session: session() });
+  render(LogView, { session: session(), onshow });
   expect((await screen.findByTestId('log-verdict')).textContent).toBe('Both meters are right.');
   const beside = screen.getByRole('region', { name: 'Readings beside what was to be expected' });
   await within(beside).findByText(/antenna side, 150 W forward, 52 W reflected, tuner bypassed, rain/);
@@ -195,7 +197,7 @@ test('readings stand beside what was to be expected, with what explains them and
 });
 
 test('each cause has its share, and behind it its ways and what every reading would be', async () => {
-  render(LogView, { session: session() });
+  render(LogView, { session: session(), onshow });
   await userEvent.click(await screen.findByText('A joint is bad'));
   expect(screen.getByText('60 %')).toBeTruthy();
   expect(screen.getByText('The joint before the run leaks.')).toBeTruthy();
@@ -206,7 +208,7 @@ test('each cause has its share, and behind it its ways and what every reading wo
 
 test('one click makes ready what is to be read next, and the power that was set stays', async () => {
   const one = session();
-  render(LogView, { session: one });
+  render(LogView, { session: one, onshow });
   await userEvent.click(await screen.findByRole('button', { name: 'Type it' }));
   const form = within(screen.getByRole('form', { name: 'A reading' }));
   expect((form.getByLabelText('Meter') as HTMLSelectElement).value).toBe('antenna side');
@@ -225,7 +227,7 @@ test('one click makes ready what is to be read next, and the power that was set 
 
 test('what the readings tell of the station is taken over as one step', async () => {
   const one = session();
-  render(LogView, { session: one });
+  render(LogView, { session: one, onshow });
   await userEvent.click(await screen.findByRole('button', { name: 'Take these into the station' }));
   expect(one.document.transmitter.power_w).toBe(96);
   expect(one.document.chain[2]).toMatchObject({ label: 'long', line: { r0_ohm: 50, k1: 0.7 } });
@@ -235,7 +237,7 @@ test('what the readings tell of the station is taken over as one step', async ()
 });
 
 test('a reading is typed as it was read, and what is wrong with it is said', async () => {
-  render(LogView, { session: session() });
+  render(LogView, { session: session(), onshow });
   const form = within(screen.getByRole('form', { name: 'A reading' }));
   await userEvent.type(form.getByLabelText('SWR'), '14 dB RL');
   await userEvent.click(form.getByRole('button', { name: 'Keep the reading' }));
@@ -274,7 +276,7 @@ test('at a meter itself its reading needs no meter chosen', async () => {
 });
 
 test('the timeline is filtered, read by pieces, and what is taken out comes back', async () => {
-  render(LogView, { session: session() });
+  render(LogView, { session: session(), onshow });
   await screen.findByText('5 of 300');
   await userEvent.click(screen.getByRole('button', { name: 'Older entries' }));
   const asked = () => server.asked.filter(({ path, method }) => path.endsWith('/log') && method === 'GET');
@@ -296,7 +298,7 @@ test('the timeline is filtered, read by pieces, and what is taken out comes back
 
 test('a loss is followed from day to day, the largest first', async () => {
   days = DAYS;
-  render(LogView, { session: session() });
+  render(LogView, { session: session(), onshow });
   expect((await screen.findByTestId('trend')).textContent).toBe('The run loses more than it did.');
   const picture = screen.getByRole('img', { name: /^loss of run, 40 m, by day/ });
   expect(within(picture).getByText('2026-05-01')).toBeTruthy();
@@ -350,7 +352,7 @@ test('a list over the band is as many readings', async () => {
 });
 
 test('what changed before a reading opens beneath it', async () => {
-  render(LogView, { session: session() });
+  render(LogView, { session: session(), onshow });
   await userEvent.click(await screen.findByRole('button', { name: /^what changed before: antenna side/ }));
   const row = screen.getByRole('row', { name: /150 W forward.*what changed before/ });
   await within(row).findByText(/Since 2026-05-01/);
@@ -360,13 +362,13 @@ test('what changed before a reading opens beneath it', async () => {
 
 test('a sweep and a preset lead to where they are worked with', async () => {
   const one = session();
-  const { unmount } = render(LogView, { session: one });
+  const { unmount } = render(LogView, { session: one, onshow });
   await userEvent.click(await screen.findByRole('button', { name: /^look at: new wire/ }));
-  expect([one.view, one.sweeps.chosen]).toEqual(['sweep', 9]);
+  expect(onshow).toHaveBeenLastCalledWith({ view: 'sweep', sweep: 9 });
   unmount();
-  render(LogView, { session: one });
+  render(LogView, { session: one, onshow });
   await userEvent.click(await screen.findByRole('button', { name: /^look at: room tuner/ }));
-  expect([one.view, one.tunerPane, one.selected]).toEqual(['tuner', 'chart', 2]);
+  expect(onshow).toHaveBeenLastCalledWith({ view: 'tuner', part: 2, tuner: 'chart' });
 });
 
 test('a flag on the strip is where its meter’s reading is typed', async () => {
@@ -392,7 +394,7 @@ test('a flag on the strip is where its meter’s reading is typed', async () => 
 });
 
 test('a note is kept, and an empty one is not', async () => {
-  render(LogView, { session: session() });
+  render(LogView, { session: session(), onshow });
   const form = within(screen.getByRole('form', { name: 'A note' }));
   expect((form.getByRole('button') as HTMLButtonElement).disabled).toBe(true);
   await userEvent.type(form.getByLabelText('A note'), 'new connector');

@@ -1,6 +1,6 @@
 import { render, screen } from '@testing-library/svelte';
 import userEvent from '@testing-library/user-event';
-import { expect, test } from 'vitest';
+import { expect, test, vi } from 'vitest';
 import type { NextAnswer, StepToDo } from '../../frontend/src/lib/api/client';
 import NextSteps from '../../frontend/src/lib/ledger/NextSteps.svelte';
 import { Session } from '../../frontend/src/lib/station/session.svelte';
@@ -35,14 +35,16 @@ function shown(answer: NextAnswer) {
     path.endsWith('/next') ? { body: answer } : { status: 201, body: { key: 1 } },
   );
   const session = new Session({ ...kept(), id: 7 });
-  render(NextSteps, { session });
-  return { server, session };
+  const onview = vi.fn();
+  render(NextSteps, { session, onview });
+  return { server, session, onview };
 }
 
 test('each step leads to where it is done, and what is done stands in the log with what was promised', async () => {
-  const { server, session } = shown({ sentence: '', steps: [CAUTION, STEP], done: [], left_out: [] });
+  const { server, session, onview } = shown({ sentence: '', steps: [CAUTION, STEP], done: [], left_out: [] });
   await userEvent.click(await screen.findByRole('button', { name: 'Show it' }));
-  expect([session.view, session.mhz, session.selected]).toEqual(['ledger', 3.65, 0]);
+  expect(onview).toHaveBeenLastCalledWith('ledger');
+  expect([session.mhz, session.selected]).toEqual([3.65, 0]);
   // A caution is over when it is mended, not when somebody says so.
   expect(screen.getAllByRole('button', { name: 'It is done' })).toHaveLength(1);
   await userEvent.click(screen.getByRole('button', { name: 'It is done' }));
@@ -54,7 +56,7 @@ test('each step leads to where it is done, and what is done stands in the log wi
     },
   });
   await userEvent.click(screen.getByRole('button', { name: 'Do it in Sweep' }));
-  expect(session.view).toBe('sweep');
+  expect(onview).toHaveBeenLastCalledWith('sweep');
   expect([session.sweeps.bringing, session.sweeps.takenAt]).toEqual([true, session.document.chain.length]);
 });
 

@@ -6,7 +6,8 @@ import PartPanel from '../../frontend/src/lib/inspector/PartPanel.svelte';
 import { withNetwork } from '../../frontend/src/lib/inspector/schema';
 import StageTable from '../../frontend/src/lib/ledger/StageTable.svelte';
 import { Shelf } from '../../frontend/src/lib/shelf/shelf.svelte';
-import { placeShown, Session, showPlace, tunerAt } from '../../frontend/src/lib/station/session.svelte';
+import { Session, tunerAt } from '../../frontend/src/lib/station/session.svelte';
+import { placeShown, Shown, showPlace } from '../../frontend/src/lib/station/shown.svelte';
 import { answer, FakeServer, kept, settled, station, stubResizeObserver, until } from './server';
 
 const TUNER = {
@@ -106,11 +107,12 @@ test('another network takes no presets of this one along, nor its dials', () => 
 test('the address says which tuner and what of it, and leads back there', () => {
   const session = sessionOf(METER, TUNER);
   expect(tunerAt(session)).toBeNull();
-  showPlace(session, { id: 7, view: 'tuner', part: 1, tuner: 'dials', mhz: 14.2 });
-  expect([tunerAt(session), session.tunerPane, session.mhz]).toEqual([1, 'dials', 14.2]);
-  expect(placeShown(session)).toMatchObject({ view: 'tuner', part: 1, tuner: 'dials' });
-  session.view = 'ledger';
-  expect(placeShown(session).tuner).toBeUndefined();
+  const shown = new Shown();
+  showPlace(session, shown, { id: 7, view: 'tuner', part: 1, tuner: 'dials', mhz: 14.2 });
+  expect([tunerAt(session), shown.tunerPane, session.mhz]).toEqual([1, 'dials', 14.2]);
+  expect(placeShown(session, shown)).toMatchObject({ view: 'tuner', part: 1, tuner: 'dials' });
+  shown.view = 'ledger';
+  expect(placeShown(session, shown).tuner).toBeUndefined();
 });
 
 test('while one practises the station is not changed, and what a dial breaks is said', async () => {

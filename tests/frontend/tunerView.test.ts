@@ -204,12 +204,11 @@ afterEach(async () => {
   vi.unstubAllGlobals();
 });
 
-function sessionWith(tuner: PartModel = TUNER, pane: Session['tunerPane'] = 'reach') {
+function sessionWith(tuner: PartModel = TUNER) {
   const document = station();
   document.chain.splice(1, 0, tuner);
   const session = new Session({ ...kept(), document });
   session.selected = 1;
-  session.tunerPane = pane;
   return session;
 }
 const tunerIn = (session: Session) => session.document.chain[1] as unknown as KnobTuner;
@@ -260,7 +259,7 @@ test('cells are shaded by class, and the table behind says the same', () => {
 
 test('what would bring a band inside is taken in one step each', async () => {
   const session = sessionWith();
-  render(TunerView, { session });
+  render(TunerView, { session, pane: 'reach', onpane: vi.fn() });
   expect(await screen.findByText(/it needs 38 µH/)).toBeTruthy();
   const region = screen.getByRole('region', { name: 'The tuner on every band' });
   expect(within(region).getByText('✕ no match')).toBeTruthy();
@@ -296,8 +295,8 @@ test('rows of now come by frequency, older ones below with what moved, bands nev
 });
 
 test('a row is written, put right, taken out, and brought in from a file', async () => {
-  const session = sessionWith(TUNER, 'chart');
-  render(TunerView, { session });
+  const session = sessionWith();
+  render(TunerView, { session, pane: 'chart', onpane: vi.fn() });
   await screen.findAllByText('predicted');
   const type = async (label: string, text: string) => {
     const field = screen.getByLabelText(label);
@@ -343,7 +342,7 @@ test('a row is written, put right, taken out, and brought in from a file', async
 });
 
 test('how far one may move is told by limit, and how many settings cover the band', async () => {
-  render(TunerView, { session: sessionWith(TUNER, 'chart') });
+  render(TunerView, { session: sessionWith(), pane: 'chart', onpane: vi.fn() });
   const region = await screen.findByRole('region', { name: 'How far one may move, band by band' });
   const [, first, second] = within(region).getAllByRole('row');
   expect(first?.textContent).toMatch(
@@ -355,8 +354,8 @@ test('how far one may move is told by limit, and how many settings cover the ban
 });
 
 test('dials are told by kind, found from presets, and the antenna that they tell is adopted', async () => {
-  const session = sessionWith(TUNER, 'dials');
-  render(TunerView, { session });
+  const session = sessionWith();
+  render(TunerView, { session, pane: 'dials', onpane: vi.fn() });
   expect(await screen.findByText(/15 to 25 pF/)).toBeTruthy();
   await userEvent.selectOptions(screen.getAllByLabelText('Dial')[1] as HTMLElement, 'letters');
   expect(tunerIn(session).dials?.l).toMatchObject({ taps: true, scale: [1, 12], unit: 'letters' });
@@ -380,9 +379,9 @@ test('dials are told by kind, found from presets, and the antenna that they tell
 });
 
 test('turning the stand-in asks what comes of it, leaves the station as it is, and ends with the view', async () => {
-  const session = sessionWith(TUNER, 'turn');
+  const session = sessionWith();
   const before = session.document;
-  const { unmount } = render(TunerView, { session });
+  const { unmount } = render(TunerView, { session, pane: 'turn', onpane: vi.fn() });
   await until(() => server.to('/api/tuner/turned').length > 0);
   expect(server.to('/api/tuner/turned').at(-1)?.body).toMatchObject({
     at: 1,
@@ -436,8 +435,8 @@ test('a dial is turned by keys and typed, never beyond its scale', async () => {
 
 test('what has no knobs of its own says so', async () => {
   const rated = { kind: 'tuner', label: 'inside', network: 'rated', setting: 'auto' } as unknown as PartModel;
-  const session = sessionWith(rated, 'dials');
-  render(TunerView, { session });
+  const session = sessionWith(rated);
+  render(TunerView, { session, pane: 'dials', onpane: vi.fn() });
   expect(screen.getByText(/known by its sheet only/)).toBeTruthy();
   session.change('chain', []);
   expect(await screen.findByText(/There is no tuner in this run/)).toBeTruthy();

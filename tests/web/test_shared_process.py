@@ -36,6 +36,16 @@ def tithe(data, *given, said=""):
     )
 
 
+def reach(port):
+    """Wait until somebody listens there."""
+    for _ in range(400):
+        try:
+            socket.create_connection(("127.0.0.1", port), 1).close()
+            return
+        except OSError:
+            time.sleep(0.05)
+
+
 class Shared:
     """A shared server on a data folder."""
 
@@ -52,12 +62,7 @@ class Shared:
             text=True,
         )  # fmt: skip
         self.greeting = self.process.stdout.readline()
-        for _ in range(200):
-            try:
-                socket.create_connection(("127.0.0.1", self.port), 1).close()
-                return
-            except OSError:
-                time.sleep(0.05)
+        reach(self.port)
 
     def browser(self, name=""):
         return Browser(self.port, name)

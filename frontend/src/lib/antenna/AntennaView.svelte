@@ -1,7 +1,7 @@
 <script lang="ts">
   import type { StationFile, WhatIfOut } from '../api/client';
   import { valueAt, withValue } from '../station/paths';
-  import { placeShown, type Session } from '../station/session.svelte';
+  import { placeOn, type Session } from '../station/session.svelte';
   import { addressOf } from '../../routes';
   import Trouble from '../ui/Trouble.svelte';
   import AgainstSweep from './AgainstSweep.svelte';
@@ -93,7 +93,7 @@
       <p class="verdict serif">{estimating.sentence}</p>
       <PlanTable {names} results={estimating.middles} whole />
       <p>
-        <a class="linkish" href={addressOf({ ...placeShown(session), view: 'choose' })}
+        <a class="linkish" href={addressOf(placeOn(session, 'choose'))}
           >Which feedline, and where does the match belong?</a
         >
       </p>

@@ -3,22 +3,29 @@
   import { api, type Jobs } from '../api/client';
   import { Asking } from '../api/asking.svelte';
   import type { Shelf } from '../shelf/shelf.svelte';
-  import { placeShown, type Session } from '../station/session.svelte';
+  import { placeOn, type Session } from '../station/session.svelte';
   import Trouble from '../ui/Trouble.svelte';
   import { Bench } from './bench.svelte';
   import JobPage from './JobPage.svelte';
 
   /** What is measured on the bench, a job a page. */
-  let { session, shelf }: { session: Session; shelf: Shelf } = $props();
+  interface Props {
+    session: Session;
+    shelf: Shelf;
+    /** The job that is asked for; "": the first. */
+    job: string;
+    onjob: (job: string) => void;
+  }
+  let { session, shelf, job: asked, onjob }: Props = $props();
   const listing = new Asking<Jobs>();
   listing.ask(() => api.GET('/api/bench/jobs'));
   const jobs = $derived(listing.answer?.jobs ?? []);
-  const job = $derived(jobs.find(({ job }) => job === session.job) ?? jobs[0]);
+  const job = $derived(jobs.find(({ job }) => job === asked) ?? jobs[0]);
   let bench = $state.raw<Bench | null>(null);
 
   $effect(() => {
     // The address says the job that is shown.
-    if (job && session.job !== job.job) session.job = job.job;
+    if (job && asked !== job.job) onjob(job.job);
   });
   $effect(() => {
     if (!jobs.length) return undefined;
@@ -38,7 +45,7 @@
       {#each jobs as { job: name, title } (name)}
         <li>
           <a
-            href={addressOf({ ...placeShown(session), view: 'bench', job: name })}
+            href={addressOf({ ...placeOn(session, 'bench'), job: name })}
             aria-current={job?.job === name ? 'page' : undefined}>{title}</a
           >
         </li>
@@ -55,7 +62,7 @@
     {#if bench && job && listing.answer}
       {@const { analyzer } = listing.answer}
       {#await bench.loaded then}
-        {#key job.job}<JobPage {session} {shelf} {bench} {job} {analyzer} />{/key}
+        {#key job.job}<JobPage {session} {shelf} {bench} {job} {analyzer} {onjob} />{/key}
       {/await}
     {:else}
       <Trouble text={listing.trouble} asking={listing} />

@@ -2,7 +2,7 @@
   import { addressOf } from '../../routes';
   import type { BenchCarry, PartModel } from '../api/client';
   import type { Shelf } from '../shelf/shelf.svelte';
-  import { placeShown, type Session } from '../station/session.svelte';
+  import { placeOn, type Session } from '../station/session.svelte';
   import { carried, isCarried, measuredIn } from './carry';
 
   /** Puts what was measured into the part that lay on the bench: one step, which can be taken back. */
@@ -54,8 +54,7 @@
     <span role="status"
       >{kept}
       {#if done}It is in the station, marked as measured; undo takes it back.
-        <a href={addressOf({ ...placeShown(session), view: 'ledger', part: at ?? 'antenna' })}
-          >See the ledger</a
+        <a href={addressOf({ ...placeOn(session, 'ledger'), part: at ?? 'antenna' })}>See the ledger</a
         >{/if}</span
     >
   </p>

@@ -23,8 +23,9 @@
     job: Job;
     /** What an analyzer’s calibration leaves, the first what matters most. */
     analyzer: JobFigure[];
+    onjob: (job: string) => void;
   }
-  let { session, shelf, bench, job, analyzer }: Props = $props();
+  let { session, shelf, bench, job, analyzer, onjob }: Props = $props();
   const id = $props.id();
   const most = $derived(analyzer[0]);
   const entry = $derived(bench.of(job.job));
@@ -155,8 +156,7 @@
       <p class="soft">
         A calibration that leaves {most.usual} dB is taken, and nothing is known of yours: one that leaves more
         makes these intervals too narrow, and faults of nothing.
-        <button type="button" class="linkish" onclick={() => (session.job = 'check')}
-          >Measure what yours leaves</button
+        <button type="button" class="linkish" onclick={() => onjob('check')}>Measure what yours leaves</button
         >
       </p>
     {/if}

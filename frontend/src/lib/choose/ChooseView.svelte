@@ -1,4 +1,5 @@
 <script lang="ts">
+  import type { View } from '../../views';
   import { onDestroy } from 'svelte';
   import { Slider } from '@skeletonlabs/skeleton-svelte';
   import Progress from '../ui/Progress.svelte';
@@ -23,7 +24,7 @@
   import LengthsPanel from './LengthsPanel.svelte';
   import LossMap from './LossMap.svelte';
 
-  let { session }: { session: Session } = $props();
+  let { session, onview }: { session: Session; onview: (view: View) => void } = $props();
   const choosing = new Choosing();
   onDestroy(() => choosing.cancel());
   const answer = $derived(choosing.answer);
@@ -47,7 +48,7 @@
         right_in: decided.right_in ?? undefined,
       });
     if (one.id === 'antenna') session.sweeps.bringFrom(session.document.chain.length);
-    session.view = LEADS[one.id];
+    onview(LEADS[one.id]);
   }
   /** What the other school decides. */
   const otherwise = $derived.by(() => {

@@ -3,7 +3,7 @@
   import { decibels, shown, watts } from '../figures';
   import type { Shelf } from '../shelf/shelf.svelte';
   import { addressOf } from '../../routes';
-  import { placeShown, type Session } from '../station/session.svelte';
+  import { placeOn, type Session } from '../station/session.svelte';
   import ReadingForm from '../log/ReadingForm.svelte';
   import KeepOnShelf from './KeepOnShelf.svelte';
   import PartCautions from './PartCautions.svelte';
@@ -76,9 +76,7 @@
 {/if}
 {#if part.kind === 'tuner'}
   <p class="way">
-    <a href={addressOf({ ...placeShown(session), view: 'tuner', part: at, tuner: session.tunerPane })}
-      >Its reach, presets and dials</a
-    >
+    <a href={addressOf({ ...placeOn(session, 'tuner'), part: at })}>Its reach, presets and dials</a>
   </p>
 {/if}
 {#each marks as mark, n (n)}<p class="measured">{mark}</p>{/each}

@@ -1,6 +1,7 @@
 <script lang="ts">
-  import AntennasPanel from '../place/AntennasPanel.svelte';
+  import { LATER } from '../../later';
   import type { Session } from '../station/session.svelte';
+  import Fetched from '../ui/Fetched.svelte';
 
   interface Props {
     session: Session;
@@ -27,7 +28,10 @@
   ]);
 </script>
 
-{#if !known}<AntennasPanel {session} />
+{#if !known}
+  <Fetched file={LATER.place}>
+    {#snippet shown(AntennasPanel)}<AntennasPanel {session} />{/snippet}
+  </Fetched>
   <h3>Or, where one hangs already:</h3>{/if}
 <ol aria-label="First steps">
   {#each steps as step, n (n)}

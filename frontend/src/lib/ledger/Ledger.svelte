@@ -1,4 +1,5 @@
 <script lang="ts">
+  import type { View } from '../../views';
   import type { Session } from '../station/session.svelte';
   import Tuning from '../rail/Tuning.svelte';
   import Cautions from './Cautions.svelte';
@@ -10,7 +11,12 @@
   import WorkingDialog from '../working/WorkingDialog.svelte';
   import StageTable from './StageTable.svelte';
 
-  let { session, oninsert }: { session: Session; oninsert: (at: number) => void } = $props();
+  interface Props {
+    session: Session;
+    oninsert: (at: number) => void;
+    onview: (view: View) => void;
+  }
+  let { session, oninsert, onview }: Props = $props();
   const starting = $derived(
     session.document.antenna.kind === 'unknown' || session.document.chain.length === 0,
   );
@@ -30,7 +36,7 @@
     {#each session.answer?.measured ?? [] as one (one.at)}
       {#if one.sentence}<p class="moving" data-testid="measured">{one.sentence}</p>{/if}
     {/each}
-    {#if !starting}<NextSteps {session} />{/if}
+    {#if !starting}<NextSteps {session} {onview} />{/if}
     <StageTable
       {here}
       measured={session.answer?.measured ?? []}

@@ -1,5 +1,5 @@
 <script lang="ts">
-  import { VIEWS } from '../../views';
+  import { VIEWS, type View } from '../../views';
   import { api, type NextAnswer, type StepToDo } from '../api/client';
   import { Asking } from '../api/asking.svelte';
   import { questionOf } from '../choose/choosing.svelte';
@@ -8,7 +8,7 @@
   import type { Session } from '../station/session.svelte';
 
   /** At most three steps, asked once the station has stood for a moment: it takes as long as a choice. */
-  let { session }: { session: Session } = $props();
+  let { session, onview }: { session: Session; onview: (view: View) => void } = $props();
   const STANDS_MS = 1500;
   /** Who only passes by on the way to another view asks nothing. */
   const STAYS_MS = 700;
@@ -46,7 +46,7 @@
       const { right_in, ...rest } = step.remember;
       session.change('choice.finding', { ...rest, ...(right_in === null ? {} : { right_in }) });
     }
-    session.view = step.view;
+    onview(step.view);
   }
   /** In figures, so that later readings can be laid beside it. */
   function promised({ id, kind, gain_db }: StepToDo) {

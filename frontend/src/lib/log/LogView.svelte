@@ -1,4 +1,5 @@
 <script lang="ts">
+  import type { StationPlace } from '../../routes';
   import { untrack } from 'svelte';
   import { Asking } from '../api/asking.svelte';
   import {
@@ -22,7 +23,11 @@
   import Trend from './Trend.svelte';
 
   /** The log of the station: what was read, noted and changed, and what explains the last readings. */
-  let { session }: { session: Session } = $props();
+  interface Props {
+    session: Session;
+    onshow: (place: Partial<StationPlace>) => void;
+  }
+  let { session, onshow }: Props = $props();
   const log = $derived(new Log(session.keeper.id));
   const trending = new Asking<TrendOut>();
   const explaining = new Asking<ReconcileAnswer>();
@@ -66,14 +71,8 @@
     wanted = { at: next.at, tuner: tuner ? 'bypass' : 'auto', load: load ? 'dummy' : 'antenna' };
   }
   function open(row: LogRow) {
-    if (row.kind === 'sweep') {
-      session.sweeps.choose(row.key);
-      session.view = 'sweep';
-    } else {
-      session.selected = Number(row.body.part);
-      session.tunerPane = 'chart';
-      session.view = 'tuner';
-    }
+    if (row.kind === 'sweep') onshow({ view: 'sweep', sweep: row.key });
+    else onshow({ view: 'tuner', part: Number(row.body.part), tuner: 'chart' });
   }
   const found = $derived(explaining.answer);
   const labels = $derived(session.document.chain.map((part) => part.label || part.kind));

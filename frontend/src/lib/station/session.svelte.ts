@@ -16,7 +16,7 @@ import { Keeper } from './keeper.svelte';
 import { withValue } from './paths';
 import { lengthsOf } from '../strip/layout';
 import { Sweeps } from '../sweep/sweeps.svelte';
-import type { StationPlace, TunerPane } from '../../routes';
+import type { StationPlace } from '../../routes';
 import type { View } from '../../views';
 
 export type Selection = number | 'transmitter' | 'antenna';
@@ -46,13 +46,6 @@ export class Session {
   /** What other tabs left of this station without having saved it. */
   left = $state.raw<Left[]>([]);
   selected = $state<Selection>('antenna');
-  view = $state<View>('ledger');
-  /** Of those on which practitioners disagree, the one looked at. */
-  question = $state('room-tuner');
-  /** What the tuner's view shows of it. */
-  tunerPane = $state<TunerPane>('reach');
-  /** What is measured on the bench. */
-  job = $state('');
   /** A simulated tuner's dials, with which the station answers as long as it is practised on. */
   practice = $state.raw<Practice | null>(null);
   /** How many readings were noted down here: with another one, there is more to explain. */
@@ -253,20 +246,9 @@ export class Session {
   }
 }
 
-/** What a station's place in the address says of a session, and back. */
-export function placeShown(session: Session): StationPlace {
-  const { view, mhz, selected, sweeps, question, tunerPane, job } = session;
-  const sweep = view === 'sweep' && sweeps.chosen !== null && !sweeps.asking ? sweeps.chosen : undefined;
-  return {
-    id: session.keeper.id,
-    view,
-    mhz,
-    part: selected,
-    ...(sweep === undefined ? {} : { sweep, pane: sweeps.pane }),
-    ...(view === 'tuner' ? { tuner: tunerPane } : {}),
-    ...(view === 'questions' ? { question } : {}),
-    ...(view === 'bench' ? { job } : {}),
-  };
+/** A view of the station at the frequency and the part that are looked at. */
+export function placeOn(session: Session, view: View): StationPlace {
+  return { id: session.keeper.id, view, mhz: session.mhz, part: session.selected };
 }
 
 /** The tuner that is chosen on the strip; null where another part is. */
@@ -278,19 +260,6 @@ export function tunerAt({ selected, document }: Session): number | null {
 export function firstTuner({ document }: Session): number | null {
   const at = document.chain.findIndex((part) => part.kind === 'tuner');
   return at < 0 ? null : at;
-}
-
-export function showPlace(session: Session, place: StationPlace) {
-  session.view = place.view;
-  if (place.mhz !== undefined && place.mhz !== session.mhz) session.tuneTo(place.mhz);
-  const { part } = place;
-  if (part !== undefined && (typeof part !== 'number' || part < session.document.chain.length))
-    session.selected = part;
-  if (place.sweep !== undefined) session.sweeps.choose(place.sweep);
-  if (place.pane !== undefined) session.sweeps.pane = place.pane;
-  if (place.tuner !== undefined) session.tunerPane = place.tuner;
-  if (place.question !== undefined) session.question = place.question;
-  if (place.job !== undefined) session.job = place.job;
 }
 
 /** Of what the antenna is known at, the middle of the band round 7.1 MHz or of the first band there is. */

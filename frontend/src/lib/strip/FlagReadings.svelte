@@ -3,7 +3,7 @@
   import { tick } from 'svelte';
   import ReadingForm from '../log/ReadingForm.svelte';
   import { addressOf } from '../../routes';
-  import { placeShown, type Session } from '../station/session.svelte';
+  import { placeOn, type Session } from '../station/session.svelte';
 
   /** The flags on the strip, to be typed at: what a meter, or the radio's own, shows. */
   interface Props {
@@ -80,10 +80,8 @@
       <ReadingForm {session} at={shown.at} />
     {/key}
     <p>
-      <a
-        class="linkish"
-        href={addressOf({ ...placeShown(session), view: 'log' })}
-        onclick={() => (open = null)}>What the log says of it</a
+      <a class="linkish" href={addressOf(placeOn(session, 'log'))} onclick={() => (open = null)}
+        >What the log says of it</a
       >
     </p>
   </section>

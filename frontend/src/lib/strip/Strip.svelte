@@ -2,6 +2,7 @@
   import ChevronDown from '@lucide/svelte/icons/chevron-down';
   import ChevronUp from '@lucide/svelte/icons/chevron-up';
   import { whyItWaits } from '../api/server.svelte';
+  import type { View } from '../../views';
   import type { Session } from '../station/session.svelte';
   import { digits, middle, watts } from '../figures';
   import { preferences } from '../station/preferences.svelte';
@@ -12,7 +13,12 @@
   import StripDrawing from './StripDrawing.svelte';
   import { layOut, lengthsOf, partEdges, runEnd } from './layout';
 
-  let { session, oninsert }: { session: Session; oninsert: (at: number) => void } = $props();
+  interface Props {
+    session: Session;
+    view: View;
+    oninsert: (at: number) => void;
+  }
+  let { session, view, oninsert }: Props = $props();
   let width = $state(1200);
 
   const here = $derived(session.answer?.here ?? null);
@@ -21,7 +27,7 @@
   const edges = $derived(partEdges(layout, session.document.chain.length, width));
   const stale = $derived(!fits || session.stale !== '');
   /** The ledger is about the strip; elsewhere it leaves the room to what the view is about. */
-  const always = $derived(session.view === 'ledger');
+  const always = $derived(view === 'ledger');
   const full = $derived(always || preferences.strip.open);
 </script>
 
@@ -35,26 +41,15 @@
         {(session.answer?.why ?? session.stale) || `Computing the run … ${whyItWaits()}`}
       </p>
     {/if}
-    {#if session.view === 'sweep'}<JointMarks
-        sweeps={session.sweeps}
-        chain={session.document.chain}
-        {edges}
-      />{/if}
-    <PartLabels
-      {session}
-      {width}
-      {edges}
-      inserting={session.view !== 'sweep'}
-      end={runEnd(width)}
-      {oninsert}
-    />
+    {#if view === 'sweep'}<JointMarks sweeps={session.sweeps} chain={session.document.chain} {edges} />{/if}
+    <PartLabels {session} {width} {edges} inserting={view !== 'sweep'} end={runEnd(width)} {oninsert} />
     <p class="visually-hidden" aria-live="polite">
       {here
         ? `${digits(session.mhz, 6)} megahertz: ${watts(middle(here.result.total.radiated_w))} watts leave`
         : ''}
     </p>
   </section>
-  {#if full && session.view !== 'sweep'}<FlagReadings {session} {width} {edges} />{/if}
+  {#if full && view !== 'sweep'}<FlagReadings {session} {width} {edges} />{/if}
   {#if !always}
     <button
       type="button"

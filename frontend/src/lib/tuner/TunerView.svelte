@@ -1,6 +1,6 @@
 <script lang="ts">
   import type { Session } from '../station/session.svelte';
-  import { TUNER_PANES } from '../../routes';
+  import { TUNER_PANES, type TunerPane } from '../../routes';
   import Segments from '../ui/Segments.svelte';
   import ChartPane from './ChartPane.svelte';
   import DialsPane from './DialsPane.svelte';
@@ -9,7 +9,12 @@
   import TurnPane from './TurnPane.svelte';
 
   /** A tuner in its station: what it reaches, its chart of presets, its dials, and a stand-in for it to turn. */
-  let { session }: { session: Session } = $props();
+  interface Props {
+    session: Session;
+    pane: TunerPane;
+    onpane: (pane: TunerPane) => void;
+  }
+  let { session, pane, onpane }: Props = $props();
 
   const tuners = $derived(session.document.chain.flatMap((part, n) => (part.kind === 'tuner' ? [n] : [])));
   const at = $derived(
@@ -22,19 +27,13 @@
   });
   const tuner = $derived(asTuner(session.document.chain[at]));
   const knobs = $derived(tuner ? knobsOf(tuner) : []);
-  const pane = $derived(session.tunerPane);
 </script>
 
 <section class="tuner" aria-label="Tuner">
   {#if tuner}
     <div class="head no-print">
       <h2>{tuner.label || 'tuner'}</h2>
-      <Segments
-        label="What to see of it"
-        value={pane}
-        options={[...TUNER_PANES]}
-        onchoose={(chosen) => (session.tunerPane = chosen)}
-      />
+      <Segments label="What to see of it" value={pane} options={[...TUNER_PANES]} onchoose={onpane} />
     </div>
     {#if pane === 'reach'}
       <ReachPane {session} {at} />

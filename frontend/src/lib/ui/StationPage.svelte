@@ -7,7 +7,8 @@
   import Ledger from '../ledger/Ledger.svelte';
   import BandRail from '../rail/BandRail.svelte';
   import type { Shelf } from '../shelf/shelf.svelte';
-  import { firstTuner, placeShown, tunerAt, type Session } from '../station/session.svelte';
+  import { firstTuner, tunerAt, type Session } from '../station/session.svelte';
+  import { placeShown, type Shown } from '../station/shown.svelte';
   import Strip from '../strip/Strip.svelte';
   import StripPatterns from '../strip/StripPatterns.svelte';
   import ConflictPanel from './ConflictPanel.svelte';
@@ -22,6 +23,7 @@
   /** A station: the strip, the rail, and one of its views. */
   interface Props {
     session: Session;
+    shown: Shown;
     shelf: Shelf;
     stations: StationRow[];
     trouble: string;
@@ -32,7 +34,8 @@
     onterms: () => void;
     onconvert: () => void;
   }
-  let { session, shelf, stations, trouble, news, onread, onopen, onterms, onconvert }: Props = $props();
+  let { session, shown, shelf, stations, trouble, news, onread, onopen, onterms, onconvert }: Props =
+    $props();
   /** What of its people is open over it: with whom it is shared, or the code for one's own phone. */
   let people = $state<'sharing' | 'phone' | null>(null);
   /** Where the shelf is open for one more part, or for another line instead of the one there. */
@@ -75,9 +78,9 @@
       onsettle={(document) => session.settle(document)}
     />{/if}
   <LeftOver {session} />
-  {#key session}<Strip {session} oninsert={insert} />{/key}
+  {#key session}<Strip {session} view={shown.view} oninsert={insert} />{/key}
   <Stale {session} />
-  <Views place={placeShown(session)} tuner={tunerAt(session) ?? firstTuner(session)} />
+  <Views place={placeShown(session, shown)} tuner={tunerAt(session) ?? firstTuner(session)} />
 </div>
 <main>
   <BandRail
@@ -88,15 +91,15 @@
     stale={session.stale !== ''}
     ontune={(mhz) => session.tuneTo(mhz)}
   />
-  {#if session.view === 'ledger'}
-    <Ledger {session} oninsert={insert} />
+  {#if shown.view === 'ledger'}
+    <Ledger {session} oninsert={insert} onview={(view) => (shown.view = view)} />
     <Inspector {session} {shelf} oninsert={insert} oncompare={(at) => (shelfFor = { at, instead: true })} />
   {:else}
-    {@const page = PAGES[session.view]}
+    {@const page = PAGES[shown.view]}
     <div class="view">
       {#key session}
         <svelte:boundary onerror={(error) => console.error(error)}>
-          {#key page}<ViewPage {page} at={session} {shelf} />{/key}
+          {#key page}<ViewPage {page} of={{ session, shown, shelf }} />{/key}
           {#snippet failed(error: unknown, reset: () => void)}
             <Trouble
               text="This view could not be shown ({String(error)}). What you have entered is not lost."
