@@ -138,7 +138,7 @@ def test_every_figure_of_a_sweep_has_its_working(mill):
     seen = set()
     for path, told in leaves({"dips": reading["dips"], "bands": reading["bands"]}):
         name = path.rsplit(".", 1)[-1]
-        inputs = name in ("rho", "re", "im", "gamma", "low_mhz", "high_mhz")
+        inputs = name in ("rho", "re", "im", "gamma", "low_mhz", "high_mhz", "within_khz")
         inputs = inputs or ("widths" in path and name == "swr")
         if told is not None and not inputs:
             check(working_of_sweep(found, read, path), 0, told, path)

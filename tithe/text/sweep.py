@@ -3,6 +3,10 @@
 SWEEPS = {
     "sweep.no-dip": "No dip stands out between {low_hz:mhz} and {high_hz:mhz}.",
     "sweep.lowest": "The SWR is lowest at {freq_hz:mhz}, {ratio:ratio}.",
+    "sweep.lowest-within": (
+        "The SWR is lowest at {freq_hz:mhz}, give or take {within_hz:about-khz} as it was read: "
+        "{ratio:ratio}."
+    ),
     "sweep.resonant-there": "There it is resonant too (X is zero), and R is {r_ohm:figure} Ω.",
     "sweep.resonant": (
         "It is resonant (X is zero) {apart_hz:khz} {higher:pick|higher|lower}, at {freq_hz:mhz}, where R is "
@@ -28,7 +32,15 @@ SWEEPS = {
     "need.wide": "a wide-range tuner",
     "trim.none": "Bring in a sweep of the antenna as it is: without one nobody knows the way.",
     "trim.there": "It lies where it should, at {freq_hz:mhz}. Leave it.",
+    "trim.perhaps-there": (
+        "As well as these readings tell, it lies where it should: at {freq_hz:mhz}, give or take "
+        "{within_hz:about-khz}. To know more, read the SWR closer to there, or take a sweep with an analyzer."
+    ),
     "trim.lies": "The dip lies {apart_hz:khz} too {high:pick|high|low}.",
+    "trim.lies-within": (
+        "The dip lies {apart_hz:khz} too {high:pick|high|low}, give or take {within_hz:about-khz}, as well "
+        "as these readings tell."
+    ),
     "trim.coil": (
         "The coil needs {more:pick|more|less} inductance, about {share:percent} {more:pick|more|less}: "
         "{more:pick|more|fewer} turns, or {more:pick|closer|wider} spaced."
@@ -51,7 +63,11 @@ SWEEPS = {
     "trim.first-dip": "The first step with a dip.",
     "trim.lost": "No dip is left in the sweep: it has moved out of it, or is gone.",
     "trim.still": "It hardly moved.",
+    "trim.untold": "It moved by less than these readings tell, {within_hz:about-khz}.",
     "trim.arrived": "It moved {moved_hz:khz} {up:pick|up|down} and lies where it should.",
+    "trim.perhaps-arrived": (
+        "It moved {moved_hz:khz} {up:pick|up|down}, to where it should lie, as well as these readings tell."
+    ),
     "trim.past": "It moved {moved_hz:khz} {up:pick|up|down}, past the goal: take back a part of it.",
     "trim.wrong": ("That went the wrong way: it moved {moved_hz:khz} {up:pick|up|down}, away from the goal."),
     "trim.nearer": "It moved {moved_hz:khz} {up:pick|up|down}, towards the goal.",

@@ -26,6 +26,7 @@ QUANTITIES: dict[str, Callable[[float], str]] = {
     "ratio": q.ratio,
     "mhz": q.frequency,
     "khz": q.kilohertz,
+    "about-khz": lambda hz: f"{q.figure(hz / 1e3, 2)} kHz",
     "length": q.length,
     "percent": q.percent,
     "in-db": lambda value: f"{q.decibels(value)} dB" if abs(value) < float("inf") else "infinite",

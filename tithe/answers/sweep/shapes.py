@@ -30,7 +30,8 @@ class WidthOut(TypedDict):
 
 
 class DipOut(TypedDict):
-    """A lowest SWR with its reflection (|Γ|, and Γ where the phase is known) and its resonance."""
+    """A lowest SWR with its reflection (|Γ|, and Γ where the phase is known) and its resonance;
+    ``within_khz``: so far from there it may be, where few SWRs were read by hand (0: not told)."""
 
     mhz: float
     swr: float | None
@@ -42,6 +43,7 @@ class DipOut(TypedDict):
     x_ohm: float | None
     resonance: ResonanceOut | None
     apart_khz: float | None
+    within_khz: float
     widths: list[WidthOut]
 
 
@@ -133,13 +135,15 @@ class Look(TypedDict):
 
 
 class TrimStepOut(TypedDict):
-    """One step of the log: where its dip lies, and how it went."""
+    """One step of the log: where its dip lies, within how much that is known (0: as exactly as the sweep),
+    and how it went."""
 
     id: int
     title: str
     mhz: float | None
     swr: float | None
     change_m: float | None
+    within_khz: float
     course: Literal["start", "nearer", "wrong", "past", "still", "lost"]
     moved_khz: float | None
     sentence: str

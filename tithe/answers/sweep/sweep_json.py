@@ -79,6 +79,7 @@ def dip(one: Dip) -> DipOut:
         "x_ohm": None if z is None else plain(z.imag),
         "resonance": None if one.resonance is None else _resonance(one.resonance),
         "apart_khz": None if one.apart_hz is None else one.apart_hz / 1e3,
+        "within_khz": one.within_hz / 1e3,
         "widths": [_width(width) for width in one.widths],
     }
 

@@ -30,17 +30,18 @@ def trim(
     sweeps = [kept.at_joint_of(of or kept, shown).sweep for kept in paused(log, pause)]
     found = [_aimed(features(sweep), goal, target) for sweep in sweeps]
     places = [None if dip is None else _place(dip, goal) for dip in found]
-    steps = tuple(TrimStep(f, kept.change_m) for f, kept in zip(places, log, strict=True))
+    known = [0.0 if dip is None else _within(dip, goal) for dip in found]
+    steps = tuple(TrimStep(f, kept.change_m, w) for f, kept, w in zip(places, log, known, strict=True))
     verdicts = judge(steps, target)
-    last = next((f for f in reversed(places) if f is not None), None)
-    if last is None:
+    last = next((step for step in reversed(steps) if step.freq_hz is not None), None)
+    if last is None or last.freq_hz is None:
         told: Told = (tell("trim.none"),)
         change = None
         workings: dict[str, WorkingOut] = {}
     else:
-        advice = advise(last, target, goal.wire_m, goal.sides, goal.means)
+        advice = advise(last.freq_hz, target, goal.wire_m, goal.sides, goal.means, last.within_hz)
         told, change = advice.told, advice.change
-        ways = workings_of_trim(steps, last, target, goal.wire_m, goal.means)
+        ways = workings_of_trim(steps, last.freq_hz, target, goal.wire_m, goal.means)
         workings = working_json.several(ways)
     taught = learned(steps, target) if goal.means == "wire" else None
     low, high = target * 0.9, target * 1.1
@@ -56,11 +57,14 @@ def trim(
                 "swr": None if dip is None else sweep_json.plain(dip.swr),
                 "change_m": kept.change_m,
                 "course": verdict.course,
+                "within_khz": step.within_hz / 1e3,
                 "moved_khz": None if verdict.moved_hz is None else verdict.moved_hz / 1e3,
                 "sentence": say(verdict.told),
                 "curve": sweep_json.curve(sweep, low, high),
             }
-            for kept, sweep, dip, place, verdict in zip(log, sweeps, found, places, verdicts, strict=True)
+            for kept, sweep, dip, place, step, verdict in zip(
+                log, sweeps, found, places, steps, verdicts, strict=True
+            )
         ],
         "workings": workings,
     }
@@ -78,6 +82,10 @@ def _aimed(found: Features, goal: TrimModel, target_hz: float) -> Dip | None:
     """The dip nearest to the goal, a third of an octave off at the most."""
     near = [dip for dip in found.dips if 0.8 < _place(dip, goal) / target_hz < 1.25]
     return min(near, key=lambda dip: abs(_place(dip, goal) - target_hz), default=None)
+
+
+def _within(dip: Dip, goal: TrimModel) -> float:
+    return 0.0 if goal.aim == "resonance" and dip.resonance is not None else dip.within_hz
 
 
 def _place(dip: Dip, goal: TrimModel) -> float:

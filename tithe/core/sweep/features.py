@@ -20,6 +20,7 @@ import numpy as np
 from tithe.core.arrays import Complex, Real
 from tithe.core.late import peaks
 from tithe.core.reflection import rho_of_swr, swr
+from tithe.core.sweep.by_hand import FEWEST_OF_AN_INSTRUMENT, place_of_dip
 from tithe.core.sweep.local import LocalCurve, curve_round, root_between
 from tithe.core.sweep.noise import noise_at
 from tithe.core.sweep.sweep import REFERENCE_OHM, Sweep, impedance
@@ -63,13 +64,16 @@ class Width:
 
 @dataclass(frozen=True)
 class Dip:
-    """A lowest SWR with its impedance there (None: phase unknown), its resonance and its widths."""
+    """A lowest SWR with its impedance there (None: phase unknown), its resonance and its widths;
+    ``within_hz``: so far from there it may be, where few SWRs were read by hand (two standard deviations; 0:
+    not told)."""
 
     freq_hz: float
     swr: float
     z_ohm: complex | None
     resonance: Resonance | None
     widths: tuple[Width, ...]
+    within_hz: float = 0.0
 
     @property
     def apart_hz(self) -> float | None:
@@ -130,13 +134,27 @@ def _dip(sweep: Sweep, k: int, noise: Real, levels: tuple[float, ...], resonance
     low, high = sweep.freq_hz[max(k - 1, 0)], sweep.freq_hz[min(k + 1, len(sweep.freq_hz) - 1)]
     if noise[k] > 1e-9:  # the lowest point may be noise: look as far as the curve reaches
         low, high = curve.low_hz, curve.high_hz
-    f = curve.lowest(float(low), float(high))
+    f, within = curve.lowest(float(low), float(high)), 0.0
+    if sweep.gamma is None and len(sweep.freq_hz) < FEWEST_OF_AN_INSTRUMENT:
+        read = place_of_dip(*_own_dip(sweep, k))
+        if read is not None:
+            f, within = float(np.clip(read[0], low, high)), read[1]
     value = curve.at(f)
     # Without phase the curve is that of |Γ|², which is smooth where |Γ| has a corner.
     rho = abs(value) if sweep.gamma is not None else np.sqrt(max(value.real, 0.0))
     z = None if sweep.gamma is None else complex(impedance(np.asarray(value)))
     widths = tuple(_width(sweep, k, level, float(rho), noise) for level in levels)
-    return Dip(f, float(swr(min(rho, 1.0))), z, resonance, widths)
+    return Dip(f, float(swr(min(rho, 1.0))), z, resonance, widths, within)
+
+
+def _own_dip(sweep: Sweep, k: int) -> tuple[Real, Real]:
+    """The points of one dip: up to where |Γ| falls again on either side."""
+    first = last = k
+    while first > 0 and sweep.rho[first - 1] >= sweep.rho[first]:
+        first -= 1
+    while last < len(sweep.rho) - 1 and sweep.rho[last + 1] >= sweep.rho[last]:
+        last += 1
+    return sweep.freq_hz[first : last + 1], sweep.rho[first : last + 1]
 
 
 def _curve(sweep: Sweep, k: int, noise: Real) -> LocalCurve:

@@ -22,6 +22,8 @@ def describe(sweep: Sweep, found: Features) -> Told:
 def describe_dip(dip: Dip) -> Told:
     """One dip: its lowest SWR, its resonance and the distance between the two."""
     lowest = tell("sweep.lowest", freq_hz=dip.freq_hz, ratio=dip.swr)
+    if dip.within_hz:
+        lowest = tell("sweep.lowest-within", freq_hz=dip.freq_hz, ratio=dip.swr, within_hz=dip.within_hz)
     if dip.resonance is None or dip.apart_hz is None:
         return (lowest,)
     return lowest, _resonance(dip.apart_hz, dip.resonance.freq_hz, dip.resonance.r_ohm)

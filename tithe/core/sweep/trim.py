@@ -11,6 +11,7 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 from itertools import pairwise
+from math import hypot
 from typing import Literal
 
 from tithe.core.errors import require, require_not_negative, require_positive
@@ -33,11 +34,12 @@ class TrimAdvice:
 
 @dataclass(frozen=True)
 class TrimStep:
-    """A sweep of the log: where its dip lies (None: it has none) and what was done to each side before it
-    (m, + longer; None: not told)."""
+    """A sweep of the log: where its dip lies (None: it has none), what was done to each side before it (m,
+    + longer; None: not told), and within how much its place is known (Hz)."""
 
     freq_hz: float | None
     change_m: float | None = None
+    within_hz: float = 0.0
 
 
 Course = Literal["start", "nearer", "wrong", "past", "still", "lost"]
@@ -52,16 +54,28 @@ class StepVerdict:
     told: Told
 
 
-def advise(freq_hz: float, target_hz: float, wire_m: float | None, sides: int, means: Means) -> TrimAdvice:
-    """What to do to move a dip at ``freq_hz`` to ``target_hz``; ``wire_m`` is the length of each side."""
+def advise(
+    freq_hz: float,
+    target_hz: float,
+    wire_m: float | None,
+    sides: int,
+    means: Means,
+    within_hz: float = 0.0,
+) -> TrimAdvice:
+    """What to do to move a dip at ``freq_hz``, known within ``within_hz``, to ``target_hz``; ``wire_m`` is
+    the length of each side."""
     require_positive("target_hz", target_hz)
     require(sides in (1, 2), "sides", "between", sides, least=1, most=2)
     if wire_m is not None:
         require_not_negative("wire_m", wire_m)
-    if abs(freq_hz / target_hz - 1) <= CLOSE_ENOUGH:
+    close = CLOSE_ENOUGH * target_hz
+    if abs(freq_hz - target_hz) <= close and within_hz <= close:
         return TrimAdvice(None, None, (tell("trim.there", freq_hz=freq_hz),))
+    if abs(freq_hz - target_hz) <= max(close, within_hz):
+        return TrimAdvice(None, None, (tell("trim.perhaps-there", freq_hz=freq_hz, within_hz=within_hz),))
     longer = freq_hz > target_hz
-    lead = tell("trim.lies", apart_hz=abs(freq_hz - target_hz), high=longer)
+    lies = "trim.lies-within" if within_hz else "trim.lies"
+    lead = tell(lies, apart_hz=abs(freq_hz - target_hz), high=longer, within_hz=within_hz)
     if means == "coil":
         share = (freq_hz / target_hz) ** 2 - 1
         told = tell("trim.coil", more=longer, share=abs(share))
@@ -84,7 +98,7 @@ def learned(steps: tuple[TrimStep, ...], target_hz: float) -> TrimAdvice | None:
     slope = (after_hz - before_hz) / change_m
     left = target_hz - after_hz
     if (
-        slope >= 0 or abs(left) <= CLOSE_ENOUGH * target_hz
+        slope >= 0 or abs(left) <= max(CLOSE_ENOUGH * target_hz, steps[-1].within_hz)
     ):  # longer must be lower, else it was something else
         return None
     change = left / slope
@@ -94,13 +108,16 @@ def learned(steps: tuple[TrimStep, ...], target_hz: float) -> TrimAdvice | None:
 
 def last_told(steps: tuple[TrimStep, ...]) -> tuple[float, float, float] | None:
     """Of the last step whose change was told, where the dip lay before and after it (Hz), and that change
-    (m)."""
+    (m); None where it moved by less than its places are known."""
     found = [
-        (before.freq_hz, after.freq_hz, after.change_m)
+        (before.freq_hz, after.freq_hz, after.change_m, hypot(before.within_hz, after.within_hz))
         for before, after in pairwise(steps)
         if before.freq_hz is not None and after.freq_hz is not None and after.change_m
     ]
-    return found[-1] if found else None
+    if not found:
+        return None
+    before_hz, after_hz, change_m, within_hz = found[-1]
+    return None if abs(after_hz - before_hz) <= within_hz else (before_hz, after_hz, change_m)
 
 
 def judge(steps: tuple[TrimStep, ...], target_hz: float) -> tuple[StepVerdict, ...]:
@@ -118,12 +135,16 @@ def _judge(before: TrimStep, after: TrimStep, target_hz: float) -> StepVerdict:
         return StepVerdict("start", None, (tell("trim.first-dip"),))
     moved = after.freq_hz - before.freq_hz
     was, now = before.freq_hz - target_hz, after.freq_hz - target_hz
+    within = hypot(before.within_hz, after.within_hz)
+    if abs(moved) <= within:
+        return StepVerdict("still", moved, (tell("trim.untold", within_hz=within),))
     if abs(moved) <= 0.2 * CLOSE_ENOUGH * target_hz:
         return StepVerdict("still", moved, (tell("trim.still"),))
     course: Course = "wrong" if abs(now) > abs(was) else "nearer"
     how: str = course
-    if abs(now) <= CLOSE_ENOUGH * target_hz:
-        course, how = "nearer", "arrived"
+    close = CLOSE_ENOUGH * target_hz
+    if abs(now) <= max(close, after.within_hz):
+        course, how = "nearer", "arrived" if after.within_hz <= close else "perhaps-arrived"
     elif was * now < 0:
         course = how = "past"
     told = [tell(f"trim.{how}", moved_hz=abs(moved), up=moved > 0)]

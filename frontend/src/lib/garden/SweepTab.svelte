@@ -1,5 +1,5 @@
 <script lang="ts">
-  import { swr } from '../figures';
+  import { digits, swr } from '../figures';
   import { jointName } from '../sweep/joints';
   import SweepPicture from '../sweep/SweepPicture.svelte';
   import type { Seen } from './seen.svelte';
@@ -22,7 +22,9 @@
     <ul>
       {#each look.reading.dips as dip, n (n)}
         <li class="figures">
-          <strong>{dip.mhz.toFixed(3)} MHz</strong>, SWR {swr(dip.swr)}{#if dip.resonance}; X is zero at
+          <strong>{dip.mhz.toFixed(3)} MHz</strong>{dip.within_khz
+            ? ` ± ${digits(dip.within_khz, 2)} kHz`
+            : ''}, SWR {swr(dip.swr)}{#if dip.resonance}; X is zero at
             {dip.resonance.mhz.toFixed(3)} MHz{/if}
         </li>
       {/each}

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import type { TrimAnswer } from '../api/client';
   import { digits, swr } from '../figures';
   import SweepPicture from '../sweep/SweepPicture.svelte';
   import BeginTrim from './BeginTrim.svelte';
@@ -14,6 +15,7 @@
     onchanged: () => void;
   }
   let { seen, outbox, reads, onchanged }: Props = $props();
+  type Step = TrimAnswer['steps'][number];
   const goal = $derived(seen.station.document.trim ?? null);
   const answer = $derived(seen.trim);
   const [before, now] = $derived([answer?.steps.at(-2) ?? null, answer?.steps.at(-1) ?? null]);
@@ -27,6 +29,9 @@
       : change_m
         ? `${digits(Math.abs(change_m) * 100)} cm${each} ${change_m < 0 ? 'shorter' : 'longer'}`
         : 'nothing done yet, only measured';
+  /** Where a dip lies, as well as that is known. */
+  const placeOf = ({ mhz, within_khz }: Step) =>
+    `${(mhz ?? 0).toFixed(3)} MHz${within_khz ? ` ± ${digits(within_khz, 2)} kHz` : ''}`;
   const drawn = $derived(
     seen.look && now && answer
       ? {
@@ -53,15 +58,13 @@
       {#if before}
         <dt>Last cut</dt>
         <dd>
-          {told(before.change_m)}{#if before.mhz !== null}: {before.mhz.toFixed(3)} MHz, SWR {swr(
-              before.swr,
-            )}{/if}
+          {told(before.change_m)}{#if before.mhz !== null}: {placeOf(before)}, SWR {swr(before.swr)}{/if}
         </dd>
       {/if}
       <dt>This cut</dt>
       <dd class:wrong={now.course === 'wrong'}>
         <span aria-hidden="true">{SIGNS[now.course]}</span>
-        {told(now.change_m)}{#if now.mhz !== null}: {now.mhz.toFixed(3)} MHz, SWR {swr(now.swr)}{/if}. {now.sentence}
+        {told(now.change_m)}{#if now.mhz !== null}: {placeOf(now)}, SWR {swr(now.swr)}{/if}. {now.sentence}
       </dd>
       {#if answer.change_m !== null}
         <dt>Next cut</dt>

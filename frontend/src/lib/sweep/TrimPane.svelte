@@ -147,7 +147,9 @@
                 >({step.change_m > 0 ? '+' : '−'}{digits(Math.abs(step.change_m) * 100)} cm a side)</span
               >{/if}
             {#if step.mhz !== null}<span class="figures"
-                >{step.mhz.toFixed(3)} MHz, SWR <Ratio value={step.swr} />.</span
+                >{step.mhz.toFixed(3)} MHz{step.within_khz ? ` ± ${digits(step.within_khz, 2)} kHz` : ''}, SWR <Ratio
+                  value={step.swr}
+                />.</span
               >{/if}
             {step.sentence}
           </span>
