@@ -2,11 +2,20 @@
 (``make test-all``)."""
 
 import os
+from collections.abc import Sequence
+from itertools import product
 from typing import TypeVar
 
-T = TypeVar("T")
+T, U = TypeVar("T"), TypeVar("U")
 
 ALL = os.environ.get("TITHE_TEST_ALL") == "1"
+
+
+def crossed(ones: Sequence[T], others: Sequence[U]) -> list[tuple[T, U]]:
+    """Every one with every other where all are wanted, else each with one of them, by turns."""
+    if ALL:
+        return list(product(ones, others))
+    return [(one, others[n % len(others)]) for n, one in enumerate(ones)]
 
 
 def of(few: T, many: T) -> T:

@@ -7,6 +7,7 @@ import pytest
 from axe_playwright_python.sync_playwright import Axe
 from playwright.sync_api import expect
 
+from tests import full
 from tests.browser.test_first_slice import saved
 from tests.browser.test_laying_out import parts
 from tithe.answers.choose import answers
@@ -142,8 +143,10 @@ def test_an_empty_station_is_told_what_it_lacks(page, base_url, transactional_db
     expect(page.get_by_role("alert")).to_contain_text("say how long it will be")
 
 
-@pytest.mark.parametrize("mode", ["light", "dark"])
-@pytest.mark.parametrize("station", ["Brackenfell Mill", "Hollin Lane School", "Quarry Hedge"])
+@pytest.mark.parametrize(
+    ("station", "mode"),
+    full.crossed(["Brackenfell Mill", "Hollin Lane School", "Quarry Hedge"], ["light", "dark"]),
+)
 def test_axe_finds_nothing_on_any_station(mill_page, station, mode):
     page = mill_page
     if station != "Brackenfell Mill":

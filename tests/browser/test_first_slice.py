@@ -7,6 +7,7 @@ import pytest
 from axe_playwright_python.sync_playwright import Axe
 from playwright.sync_api import expect
 
+from tests import full
 from tests.web.test_server_process import Server
 
 pytestmark = pytest.mark.django_db(transaction=True)
@@ -107,8 +108,7 @@ def test_two_tabs_do_not_overwrite_each_other(mill_page, context, base_url):
     saved(other)
 
 
-@pytest.mark.parametrize("mode", ["light", "dark"])
-@pytest.mark.parametrize("width", [1280, 390])
+@pytest.mark.parametrize(("width", "mode"), full.crossed([1280, 390], ["light", "dark"]))
 def test_axe_finds_nothing(mill_page, mode, width):
     mill_page.set_viewport_size({"width": width, "height": 800})
     mill_page.evaluate("mode => { document.documentElement.dataset.mode = mode }", mode)

@@ -7,6 +7,7 @@ import pytest
 from axe_playwright_python.sync_playwright import Axe
 from playwright.sync_api import expect
 
+from tests import full
 from tests.browser.test_first_slice import saved
 
 pytestmark = pytest.mark.django_db(transaction=True)
@@ -228,8 +229,10 @@ def test_own_parts_are_kept_on_the_shelf(mill_page):
     assert parts(mill_page)[0] == "run to the mast"
 
 
-@pytest.mark.parametrize("view", ["Arrangements", "Questions", "Bands", "History", "Report"])
-@pytest.mark.parametrize("mode", ["light", "dark"])
+@pytest.mark.parametrize(
+    ("view", "mode"),
+    full.crossed(["Arrangements", "Questions", "Bands", "History", "Report"], ["light", "dark"]),
+)
 def test_axe_finds_nothing_on_any_view(mill_page, view, mode):
     mill_page.evaluate("mode => { document.documentElement.dataset.mode = mode }", mode)
     mill_page.get_by_role("navigation", name="Views").get_by_role("link", name=view).click()

@@ -12,7 +12,7 @@ from django.test.utils import CaptureQueriesContext
 
 from tests.web.shared import ask, logged_in, people, phone_for, shared, told  # noqa: F401 - fixtures
 from tithe.answers.question import every
-from tithe.site.api import api
+from tithe.site.generate import OPENAPI
 from tithe.web.log.models import LogEntry
 from tithe.web.people import services
 from tithe.web.practice.models import Round
@@ -94,7 +94,7 @@ def _shape(path):
 def test_every_path_has_its_line():
     questions = {f"/api/{re.sub(r'{[^}]*}', '{}', one.path)}" for one in every()}
     known = {(method, _shape(path)) for method, path in (*KEPT, *LISTS, *NEW)}
-    for path, item in api.get_openapi_schema()["paths"].items():
+    for path, item in json.loads(OPENAPI.read_text("utf-8"))["paths"].items():  # of today: its own test
         for method in item:
             assert _shape(path) in questions or (method.upper(), _shape(path)) in known, (method, path)
 
