@@ -6,7 +6,8 @@ from collections.abc import Sequence
 from itertools import product
 from typing import TypeVar
 
-T, U = TypeVar("T"), TypeVar("U")
+T = TypeVar("T")
+U = TypeVar("U")
 
 ALL = os.environ.get("TITHE_TEST_ALL") == "1"
 
