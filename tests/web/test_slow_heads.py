@@ -1,5 +1,7 @@
-"""A connection on which no request's head comes to an end is ended; one that is answered is not."""
+"""A connection on which no request's head comes to an end is ended; one that is answered is not. Who does not
+take an answer holds no thread for ever."""
 
+import asyncio
 import contextlib
 import socket
 import threading
@@ -9,12 +11,11 @@ import pytest
 import uvicorn
 
 from tests.web.test_server_process import free_port
+from tithe.site import many
 from tithe.site.many import Impatient, Whole
 
 
 async def slow_answer(scope, receive, send):
-    import asyncio
-
     await asyncio.sleep(1.0)
     await send({"type": "http.response.start", "status": 200, "headers": [(b"content-length", b"2")]})
     await send({"type": "http.response.body", "body": b"ok"})
@@ -35,6 +36,29 @@ def port(monkeypatch):
     yield port
     server.should_exit = True
     thread.join()
+
+
+def test_who_takes_nothing_of_a_long_answer_is_given_up(monkeypatch):
+    monkeypatch.setattr(many, "SLOWEST_S", 0.3)
+    taken, ended = [], asyncio.Event()
+
+    async def long_answer(scope, receive, send):
+        for n in range(1000):
+            await send({"type": "http.response.body", "body": b"x", "more_body": n < 999})
+        ended.set()
+
+    async def stuck(message):
+        taken.append(message)
+        await asyncio.sleep(3600)
+
+    async def whole():
+        return {"type": "http.request", "body": b"", "more_body": False}
+
+    async def served():
+        await asyncio.wait_for(Whole(long_answer)({"type": "http"}, whole, stuck), 20)
+
+    asyncio.run(served())
+    assert ended.is_set() and len(taken) == 1
 
 
 HEAD = b"GET / HTTP/1.1\r\nHost: localhost\r\n\r\n"

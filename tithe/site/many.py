@@ -21,7 +21,7 @@ Message = MutableMapping[str, Any]
 Receive = Callable[[], Awaitable[Message]]
 Send = Callable[[Message], Awaitable[None]]
 SLOWEST_S = 60.0
-"""So long a request's body may take to arrive."""
+"""So long a request's body may take to arrive, and a piece of an answer to be taken."""
 GONE = "tithe.gone"
 _MOST_AT_ONCE, _IDLE_S, _STOP_S = 400, 20, 5
 
@@ -53,7 +53,7 @@ class Whole:
         watching = asyncio.create_task(_watch(receive, gone))
         handed = {**scope, GONE: gone.is_set}
         try:
-            await self.app(handed, _once(body), send)
+            await self.app(handed, _once(body), _patient(send, gone))
         finally:
             watching.cancel()
 
@@ -77,6 +77,20 @@ async def _watch(receive: Receive, gone: threading.Event) -> None:
     while (await receive())["type"] != "http.disconnect":
         pass
     gone.set()
+
+
+def _patient(send: Send, gone: threading.Event) -> Send:
+    """Gives up on whoever does not take a piece of an answer for long: nobody computes on for them."""
+
+    async def patient(message: Message) -> None:
+        if gone.is_set():
+            return
+        try:
+            await asyncio.wait_for(send(message), SLOWEST_S)
+        except TimeoutError:
+            gone.set()
+
+    return patient
 
 
 def _once(body: bytes) -> Receive:
