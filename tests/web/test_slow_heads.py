@@ -51,8 +51,12 @@ def test_who_takes_nothing_of_a_long_answer_is_given_up(monkeypatch):
         taken.append(message)
         await asyncio.sleep(3600)
 
+    asked = iter([{"type": "http.request", "body": b"", "more_body": False}])
+
     async def whole():
-        return {"type": "http.request", "body": b"", "more_body": False}
+        for message in asked:
+            return message
+        return await asyncio.sleep(3600, {"type": "http.disconnect"})  # stays connected first
 
     async def served():
         await asyncio.wait_for(Whole(long_answer)({"type": "http"}, whole, stuck), 20)
