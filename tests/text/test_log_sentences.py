@@ -9,7 +9,8 @@ from tests.core.log.stations import FAR, NEAR
 from tests.core.log.stations import KNOWN as STATION
 from tests.core.log.test_causes import EVERY
 from tithe.answers.log.log_json import answer
-from tithe.core.log.causes import OFTEN, suppositions
+from tithe.core.log.causes import suppositions
+from tithe.core.log.often import OFTEN
 from tithe.core.log.reconcile import case_of, reconcile
 from tithe.core.log.taken import RADIO, Taken
 from tithe.core.message import tell

@@ -12,7 +12,7 @@ from pydantic import Field
 
 from tithe.core import Band, InputError, Station
 from tithe.core.bands import USUAL
-from tithe.core.log.causes import CauseId
+from tithe.core.log.often import CauseId
 from tithe.document.antenna import AntennaModel
 from tithe.document.errors import StationError
 from tithe.document.fields import CoreObject, FileObject, Name, NotNegative, Positive, Ratio

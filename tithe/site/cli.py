@@ -43,6 +43,7 @@ def main(argv: list[str] | None = None) -> int:
     if not given or given[0] not in COMMANDS:
         parser.parse_args(given)  # it tells what there is, and ends
     name = given[0]
+    os.environ.setdefault("PYDANTIC_DISABLE_PLUGINS", "__all__")  # there are none, and looking takes its time
     module = import_module(f"tithe.site.commands.{_MODULES.get(name, name)}")
     module.arguments(parsers[name])
     return _answered(module, parser.parse_args(given))

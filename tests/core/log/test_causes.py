@@ -10,7 +10,8 @@ from tithe.core import InputError, Line, solve
 from tithe.core.antenna import table
 from tithe.core.antenna.sampled import SampledAntenna
 from tithe.core.log.case import in_state
-from tithe.core.log.causes import OFTEN, suppositions
+from tithe.core.log.causes import suppositions
+from tithe.core.log.often import OFTEN
 from tithe.core.log.reconcile import case_of
 from tithe.core.log.solved import Solved
 from tithe.core.log.taken import RADIO, Taken

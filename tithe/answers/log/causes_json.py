@@ -6,7 +6,8 @@ from collections.abc import Mapping
 
 from tithe.answers.log.shapes import CauseMet
 from tithe.core import Station
-from tithe.core.log.causes import CauseId, met, size
+from tithe.core.log.causes import met, size
+from tithe.core.log.often import CauseId
 from tithe.core.message import tell
 from tithe.text import say
 

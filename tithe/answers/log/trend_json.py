@@ -11,9 +11,9 @@ from tithe.answers.log.shapes import DayOut, ShownSwr, TrendOut
 from tithe.answers.spans import three
 from tithe.core import Station
 from tithe.core.cost import Pause, go_on
-from tithe.core.log.causes import CauseId
 from tithe.core.log.instruments import shown_rho
 from tithe.core.log.kept import NOTHING_KEPT, Kept
+from tithe.core.log.often import CauseId
 from tithe.core.log.taken import Taken
 from tithe.core.log.trend import SURE, Day, course, day
 from tithe.core.log.unknowns import unknowns_of

@@ -9,7 +9,6 @@ from __future__ import annotations
 
 from collections.abc import Iterator, Mapping
 from dataclasses import replace
-from typing import Literal
 
 import numpy as np
 
@@ -17,6 +16,7 @@ from tithe.core.arrays import Real
 from tithe.core.errors import require, require_not_negative, require_positive
 from tithe.core.log.case import Case
 from tithe.core.log.instruments import instrument, share_of
+from tithe.core.log.often import OFTEN, CauseId
 from tithe.core.log.slips import Slip
 from tithe.core.log.supposed import NOTHING, Change, Supposed
 from tithe.core.log.taken import RADIO, State
@@ -26,16 +26,6 @@ from tithe.core.parts.meter import Meter
 from tithe.core.parts.transformer import Transformer
 from tithe.core.station import Station
 
-CauseId = Literal[
-    "as-described", "antenna", "open", "short", "joint", "water", "ground", "transformer", "multiplier",
-    "peak", "swapped", "reference", "wrong-end", "second-tuner", "not-bypassed", "not-tuned", "other",
-]  # fmt: skip
-OFTEN: Mapping[CauseId, float] = {
-    "as-described": 4.0, "antenna": 2.0, "open": 0.25, "short": 0.25, "joint": 0.7, "water": 0.5,
-    "ground": 0.3, "transformer": 0.05, "multiplier": 0.6, "peak": 0.1, "swapped": 0.15, "reference": 0.1,
-    "wrong-end": 0.15, "second-tuner": 0.1, "not-bypassed": 0.15, "not-tuned": 0.15, "other": 0.2,
-}  # fmt: skip
-"""Among ten visits."""
 TRANSFORMER_OUTSIDE = 0.5
 """Of a transformer where it is used outside its band."""
 WORSE_COIL = ((0.0, 0.84), (np.log(2.5), 0.09), (np.log(5.0), 0.05), (np.log(8.0), 0.02))

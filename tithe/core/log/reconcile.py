@@ -15,11 +15,12 @@ from tithe.core.errors import InputError, require
 from tithe.core.intervals import SIGMAS, Interval
 from tithe.core.log import mixture
 from tithe.core.log.case import Case
-from tithe.core.log.causes import CauseId, suppositions
+from tithe.core.log.causes import suppositions
 from tithe.core.log.evidence import Weighed
 from tithe.core.log.feed import TRIED, Feed, feed_of
 from tithe.core.log.further import LEAST_BITS, Further, further
 from tithe.core.log.kept import NOTHING_KEPT, Beside, Kept
+from tithe.core.log.often import CauseId
 from tithe.core.log.rows import OPEN_SD, POWER_BOUNDS
 from tithe.core.log.slips import NONE
 from tithe.core.log.supposed import NOTHING, Supposed

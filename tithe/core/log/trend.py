@@ -20,9 +20,10 @@ from tithe.core.arrays import Mask, Real
 from tithe.core.intervals import Interval
 from tithe.core.log import mixture
 from tithe.core.log.case import Case
-from tithe.core.log.causes import LEAST_M, WORSE_COIL, CauseId, met, suppositions
+from tithe.core.log.causes import LEAST_M, WORSE_COIL, met, suppositions
 from tithe.core.log.feed import TRIED
 from tithe.core.log.kept import NOTHING_KEPT, Kept
+from tithe.core.log.often import CauseId
 from tithe.core.log.reconcile import MOST_DB, case_of
 from tithe.core.log.supposed import NOTHING, Change, Supposed
 from tithe.core.log.taken import Taken

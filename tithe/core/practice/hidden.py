@@ -18,10 +18,10 @@ from tithe.core.antenna.sampled import INTERPOLATION_OHM
 from tithe.core.arrays import Complex, Real
 from tithe.core.budget import solve
 from tithe.core.log.case import in_state
-from tithe.core.log.causes import OFTEN, CauseId
 from tithe.core.log.foreseen import BENCH_SD
 from tithe.core.log.instruments import Instrument, instrument
 from tithe.core.log.kept import SWEEP_SD
+from tithe.core.log.often import OFTEN, CauseId
 from tithe.core.log.rows import DUMMY_SD
 from tithe.core.log.taken import RADIO, Load, State, Taken
 from tithe.core.message import Message, tell

@@ -6,7 +6,8 @@ from typing import Literal
 
 import numpy as np
 
-from tithe.core.log.causes import LEAST_M, OFTEN, CauseId
+from tithe.core.log.causes import LEAST_M
+from tithe.core.log.often import OFTEN, CauseId
 from tithe.core.parts.line import Line
 from tithe.core.parts.meter import Meter
 from tithe.core.parts.transformer import Transformer

@@ -12,10 +12,10 @@ from typing import Literal, NamedTuple
 import numpy as np
 
 from tithe.core.cost import Pause, go_on
-from tithe.core.log.causes import CauseId
 from tithe.core.log.foreseen import BENCH_SD
 from tithe.core.log.further import Further, minutes_of
 from tithe.core.log.kept import Benched, Beside, Kept
+from tithe.core.log.often import CauseId
 from tithe.core.log.reconcile import Reconciled, reconcile
 from tithe.core.log.taken import Load, State, Taken
 from tithe.core.log.unknowns import unknowns_of

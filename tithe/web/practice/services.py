@@ -14,7 +14,7 @@ from django.db.models import QuerySet
 from tithe.core import Station
 from tithe.core.cost import Pause, go_on, refuse_beyond
 from tithe.core.errors import InputError, require
-from tithe.core.log.causes import CauseId
+from tithe.core.log.often import CauseId
 from tithe.core.log.reconcile import Reconciled, cost_s
 from tithe.core.practice.hidden import Visit
 from tithe.core.practice.levels import Level, causes_of, hide, often
