@@ -33,7 +33,8 @@ class CauseToName(Schema):
 
 class PracticeReading(Schema):
     """What was read: at a meter, R and X with an analyzer, or on the bench the ``factor`` of what is written
-    that a part loses; ``expected_swr``: of the station as it is described (null: infinite)."""
+    that a part loses, and the share of it by which that may be off (two standard deviations);
+    ``expected_swr``: of the station as it is described (null: infinite)."""
 
     how: Way
     at: int
@@ -47,6 +48,7 @@ class PracticeReading(Schema):
     r_ohm: float | None
     x_ohm: float | None
     factor: float | None
+    factor_within: float | None
     expected_swr: float | None
 
 

@@ -28,7 +28,7 @@ from tithe.web.practice.shapes import (
     RoundOut,
 )
 
-_FIGURES = ("forward_w", "reflected_w", "swr", "r_ohm", "x_ohm", "factor")
+_FIGURES = ("forward_w", "reflected_w", "swr", "r_ohm", "x_ohm", "factor", "factor_within")
 
 
 def shown(played: Played, verdict: PracticeVerdict | None = None) -> RoundOut:
@@ -71,7 +71,8 @@ def _readings(played: Played) -> list[PracticeReading]:
         step = notes.steps[-1]
         figures: dict[str, float | None] = dict.fromkeys(_FIGURES)
         if step.how == "bench":
-            figures["factor"] = float(np.exp(notes.benched[-1].log_factor))
+            benched = notes.benched[-1]
+            figures |= {"factor": float(np.exp(benched.log_factor)), "factor_within": 2 * benched.sd}
         elif step.how == "analyzer":
             gamma = notes.beside[-1].gamma
             figures["swr"] = _ratio(abs(gamma))

@@ -1,6 +1,6 @@
 <script lang="ts">
   import type { PracticeRound } from '../api/client';
-  import { digits, swr, watts } from '../figures';
+  import { digits, ofHundred, swr, watts } from '../figures';
   import Scroller from '../ui/Scroller.svelte';
   import type { Reading } from './playing.svelte';
 
@@ -31,7 +31,8 @@
       analyzer: `analyzer ${name}`,
     })[how] ?? name;
   function shown(one: PracticeRound['readings'][number]) {
-    if (one.how === 'bench') return `loses ${digits(one.factor, 2)} times what is written`;
+    if (one.how === 'bench')
+      return `loses ${digits(one.factor, 2)} times what is written, give or take ${ofHundred(one.factor_within ?? 0)} %`;
     if (atMeter(one.how)) return `${watts(one.forward_w)} W forward, ${watts(one.reflected_w)} W reflected`;
     if (one.r_ohm === null || one.x_ohm === null) return 'open: R and X beyond what it tells';
     return `${digits(one.r_ohm)} ${one.x_ohm < 0 ? '−' : '+'} j${digits(Math.abs(one.x_ohm))} Ω`;
