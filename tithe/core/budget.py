@@ -375,10 +375,10 @@ def _figures(budget: Budget) -> Real:
         z, susceptance = powers / amps, -powers.imag / volts
         kept = powers.real[1:] / powers.real[:-1]
     told = (stage.details for stage in budget.stages if stage.tuned is not None)
-    borne = [height for details in told if details for height in details.heights]
+    borne = [figure for details in told if details for figure in details.tracked_figures]
     drive = (budget.drive.held_back_w, budget.drive.turned_back_w)
-    heights = np.stack([budget.radiated_w, *drive, np.abs(budget.gamma), *borne])
+    tracked = np.stack([budget.radiated_w, *drive, np.abs(budget.gamma), *borne])
     scaled = (amplitude**2 * one for one in (volts, amps, -np.diff(powers.real, axis=0)))
-    stack = np.concatenate((heights, *scaled, z.real, z.imag, susceptance, kept))
+    stack = np.concatenate((tracked, *scaled, z.real, z.imag, susceptance, kept))
     np.nan_to_num(stack, copy=False, nan=0.0, posinf=_MOST, neginf=-_MOST)
     return np.clip(stack, -_MOST, _MOST, out=stack)

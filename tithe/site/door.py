@@ -15,7 +15,7 @@ from django.http import HttpRequest, HttpResponse, HttpResponseForbidden, HttpRe
 from django.middleware.csrf import CsrfViewMiddleware
 
 from tithe.web.actor import ALONE, Actor
-from tithe.web.people.coming_in import came_in_for, linked, seated
+from tithe.web.people.coming_in import came_in_for, linked, note_seat
 
 OPEN = ("/log-in", "/invitation/", "/link/", "/phone/", "/static/")
 """What anybody may ask for."""
@@ -75,7 +75,7 @@ def _actor(request: HttpRequest) -> Actor:
     shown = linked(request)
     if not user.is_authenticated or user.pk is None:
         return Actor(linked=shown)
-    seated(request, user)
+    note_seat(request, user)
     if (only := came_in_for(request)) is not None:
         return Actor(user.pk, user.get_username(), only=only)
     return Actor(user.pk, user.get_username(), bool(user.is_staff), shown)

@@ -94,9 +94,9 @@ CAUTIONS = {
     "caution.exposure": "RF exposure near the antenna is not computed here.",
     "caution.grounding": "Grounding, bonding and lightning protection are not part of these figures.",
     "caution.tune-quietly": "Never switch a tuner’s coil under power.",
-    "lack.reach": "reaches SWR {reach:ratio}, the load has {ratio:ratio}",
-    "lack.coil": "needs {needed:uh} µH, the coil{number:numbered} {ends:pick|ends|begins} at {end:uh}",
-    "lack.capacitor": (
+    "shortfall.reach": "reaches SWR {reach:ratio}, the load has {ratio:ratio}",
+    "shortfall.coil": "needs {needed:uh} µH, the coil{number:numbered} {ends:pick|ends|begins} at {end:uh}",
+    "shortfall.capacitor": (
         "needs {needed:pf} pF, the capacitor{number:numbered} {ends:pick|ends|begins} at {end:pf}"
     ),
 }

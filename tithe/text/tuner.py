@@ -33,11 +33,12 @@ TUNERS = {
         "into 50 Ω."
     ),
     "tuner.weak": "On {bands:list} a part reaches its rating below {power_w:watts} W.",
-    "cure.length": "a run of {length_m:length}: {watts:watts} W leave",
-    "cure.step-up": "a 4:1 transformer behind the tuner: {watts:watts} W leave",
-    "cure.step-down": "a 1:4 transformer behind the tuner: {watts:watts} W leave",
+    "proposal.length": "a run of {length_m:length}: {watts:watts} W leave",
+    "proposal.step-up": "a 4:1 transformer behind the tuner: {watts:watts} W leave",
+    "proposal.step-down": "a 1:4 transformer behind the tuner: {watts:watts} W leave",
     **{
-        f"cure.{slug}": f"{name}, of these parts: {{watts:watts}} W leave" for slug, name in _NETWORKS.items()
+        f"proposal.{slug}": f"{name}, of these parts: {{watts:watts}} W leave"
+        for slug, name in _NETWORKS.items()
     },
     "knob.c1": "C1, towards the radio,",
     "knob.c2": "C2, towards the antenna,",

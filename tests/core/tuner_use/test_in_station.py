@@ -1,4 +1,4 @@
-"""A tuner in its station: reach, loads of the bands and their cures, hands, retuning, a simulated panel,
+"""A tuner in its station: reach, loads of the bands and their proposals, hands, retuning, a simulated panel,
 against brute force and against the station solved anew."""
 
 from dataclasses import replace
@@ -153,18 +153,18 @@ def test_bands_show_the_loads_that_the_station_solves_and_leave_out_what_is_not_
 def test_every_cure_brings_the_band_inside_and_lets_that_much_leave(weak, ways):
     told = at_bands(station(weak), 0)
     lost = next(one for one in told if not one.real.matched)
-    assert {cure.way for cure in lost.cures} >= ways
-    assert [cure.radiated_w for cure in lost.cures] == sorted(
-        (c.radiated_w for c in lost.cures), reverse=True
+    assert {proposal.way for proposal in lost.proposals} >= ways
+    assert [proposal.radiated_w for proposal in lost.proposals] == sorted(
+        (c.radiated_w for c in lost.proposals), reverse=True
     )
-    for cure in lost.cures:
+    for proposal in lost.proposals:
         chain = {
             "ratio": lambda c: (weak, Transformer(ratio=c.value, loss_db=0.2), LINE),
             "network": lambda c: (replace(weak, network=c.network), LINE),
-        }.get(cure.way, lambda c: (weak, replace(LINE, length_m=c.value)))(cure)
+        }.get(proposal.way, lambda c: (weak, replace(LINE, length_m=c.value)))(proposal)
         budget = solve(replace(station(), chain=chain), np.array([lost.band.middle_hz]))
         assert budget.stages[0].tuned.matched.all()
-        assert float(budget.radiated_w[0]) == pytest.approx(cure.radiated_w)
+        assert float(budget.radiated_w[0]) == pytest.approx(proposal.radiated_w)
     with pytest.raises(InputError, match="no-tuner-here"):
         at_bands(station(), 1)
 

@@ -281,8 +281,8 @@ def _tuner(told: TunerTold, tuned: Tuned) -> TunerFigures:
     matched = tuned.matched
 
     def lacks(k: int) -> str:
-        lack = tuned.lack(k)
-        return "" if lack is None else say(lack.told)
+        missing = tuned.shortfall(k)
+        return "" if missing is None else say(missing.told)
 
     def traded(k: int) -> str:
         other = told.traded(k)

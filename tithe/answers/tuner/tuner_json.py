@@ -23,7 +23,7 @@ from tithe.core.arrays import Real
 from tithe.core.message import Message, tell
 from tithe.core.parts.tuner.dial import Dial
 from tithe.core.parts.tuner.part import Tuner
-from tithe.core.tuner_use.at_bands import AtBand, Cure
+from tithe.core.tuner_use.at_bands import AtBand, Proposal
 from tithe.core.tuner_use.hands import Move, Route
 from tithe.core.tuner_use.reach import Met, Reach
 from tithe.core.tuner_use.retune import Retuning, Spot
@@ -98,28 +98,29 @@ def _band(one: AtBand) -> TunerBand:
         "matched": bool(one.real.matched),
         "real": _met(one.real),
         "flat": _met(one.flat),
-        "lack": say(one.lack.told) if one.lack else "",
-        "cures": [_cure(cure) for cure in one.cures],
+        "lack": say(one.shortfall.told) if one.shortfall else "",
+        "cures": [_proposal(proposal) for proposal in one.proposals],
     }
 
 
-def _cure(cure: Cure) -> CureOut:
-    text = say(_cure_told(cure))
+def _proposal(proposal: Proposal) -> CureOut:
+    text = say(_proposed(proposal))
     return {
-        "way": cure.way,
-        "value": cure.value,
-        "network": cure.network,
-        "radiated_w": cure.radiated_w,
+        "way": proposal.way,
+        "value": proposal.value,
+        "network": proposal.network,
+        "radiated_w": proposal.radiated_w,
         "text": text,
     }
 
 
-def _cure_told(cure: Cure) -> Message:
-    if cure.way == "ratio":
-        return tell("cure.step-up" if cure.value > 1 else "cure.step-down", watts=cure.radiated_w)
-    if cure.way == "network":
-        return tell(f"cure.{cure.network}", watts=cure.radiated_w)
-    return tell("cure.length", length_m=cure.value, watts=cure.radiated_w)
+def _proposed(proposal: Proposal) -> Message:
+    if proposal.way == "ratio":
+        step = "step-up" if proposal.value > 1 else "step-down"
+        return tell(f"proposal.{step}", watts=proposal.radiated_w)
+    if proposal.way == "network":
+        return tell(f"proposal.{proposal.network}", watts=proposal.radiated_w)
+    return tell("proposal.length", length_m=proposal.value, watts=proposal.radiated_w)
 
 
 def _bands_told(found: Sequence[AtBand], power_w: float) -> list[Message]:

@@ -61,8 +61,8 @@ def no_match(scene: Scene) -> Iterator[Finding]:
                 yield found(n, "some-phases", **told, share=share)
         elif stage.part.tuner and not stage.part.tuner.found:
             yield found(n, "as-set", **told)
-        elif (lack := stage.tuned.lack(scene.k)) is not None:
-            yield found(n, "lacks", **told, lack=lack.told)
+        elif (missing := stage.tuned.shortfall(scene.k)) is not None:
+            yield found(n, "lacks", **told, lack=missing.told)
         else:
             yield found(n, "nothing-helps", **told)
 

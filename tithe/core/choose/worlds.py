@@ -143,7 +143,7 @@ def _changed(part: Part, tuner: Prior, level: int) -> Part:
     """With its coil, or its core, at a level of what it may be."""
     if part.tuner is not None:
         return more_lossy(part, _at_level(tuner, level))
-    return core_more_lossy(part, _at_level(CORE, _CORES[level])).seated(_SEATS[level])
+    return core_more_lossy(part, _at_level(CORE, _CORES[level])).with_series_split(_SEATS[level])
 
 
 def _at_level(prior: Prior, level: int) -> float:

@@ -21,7 +21,7 @@ class InsertionLoss(Part):
         """The same at every frequency."""
         return np.full(np.shape(freq_hz), self.loss_db)
 
-    def seated(self, series_share: float) -> Part:
+    def with_series_split(self, series_share: float) -> Part:
         """The same with another share of its loss in series, where nothing is said of it."""
         changed = replace(cast(Any, self), series_share=series_share)
         return cast(Part, changed) if self.seat_unknown else self

@@ -22,8 +22,8 @@ from tithe.core.twoport import Port, Powered, TwoPort
 if TYPE_CHECKING:
     from tithe.core.parts.line import Line, LineDetails
     from tithe.core.parts.meter import Reading
-    from tithe.core.parts.tuner.lack import Lack
     from tithe.core.parts.tuner.ladder import ElementLoad
+    from tithe.core.parts.tuner.shortfall import Shortfall
     from tithe.core.transmitter import Emission
 
 PASSIVE_S = 0.3e-6
@@ -61,7 +61,7 @@ class Details:
         return None
 
     @property
-    def heights(self) -> list[Real]:
+    def tracked_figures(self) -> list[Real]:
         """Figures ``(..., F)`` whose extremes round an unknown phase are to be found, beside those of the
         part's ends."""
         return []
@@ -127,7 +127,7 @@ class Tuned(ABC):
         """V and I at the radio side for those at the antenna side."""
 
     @abstractmethod
-    def lack(self, k: int) -> Lack | None:
+    def shortfall(self, k: int) -> Shortfall | None:
         """What a match would need at the k-th frequency; None where it matches or no one thing would do."""
 
     @abstractmethod
@@ -218,7 +218,7 @@ class Part(ABC):
         """Whether nothing is said of where its loss sits: half and half is what such parts have."""
         return self.series_share == 0.5 and bool(np.any(self.matched_db(np.ones(1)) > 0))
 
-    def seated(self, series_share: float) -> Part:
+    def with_series_split(self, series_share: float) -> Part:
         """The same with another share of its loss in series."""
         return self
 

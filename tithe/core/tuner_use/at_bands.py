@@ -17,9 +17,9 @@ from tithe.core.main_run import back_through, main_run
 from tithe.core.parts.line import SPEED_OF_LIGHT
 from tithe.core.parts.part import Part
 from tithe.core.parts.transformer import Transformer
-from tithe.core.parts.tuner.lack import Lack
 from tithe.core.parts.tuner.networks import NETWORKS
 from tithe.core.parts.tuner.part import Tuner
+from tithe.core.parts.tuner.shortfall import Shortfall
 from tithe.core.reflection import reflection
 from tithe.core.station import Band, Station
 from tithe.core.tuner_use.loads import any_tuner, in_line, known_at, loads_at
@@ -37,7 +37,7 @@ Way = Literal["longer", "shorter", "ratio", "network"]
 
 
 @dataclass(frozen=True)
-class Cure:
+class Proposal:
     """What would bring a band inside: the main run as long as ``value`` (m), a transformer of that ratio
     behind the tuner, or another ``network`` of its parts; ``radiated_w``: what then leaves."""
 
@@ -57,8 +57,8 @@ class AtBand:
     gamma: Complex
     real: Met
     flat: Met
-    lack: Lack | None
-    cures: tuple[Cure, ...]
+    shortfall: Shortfall | None
+    proposals: tuple[Proposal, ...]
 
 
 def at_bands(station: Station, at: int, pause: Pause = go_on) -> list[AtBand]:
@@ -79,23 +79,25 @@ def at_bands(station: Station, at: int, pause: Pause = go_on) -> list[AtBand]:
     for k, n in enumerate(seen):
         pause()
         matched = bool(real.matched[k])
-        cures = () if matched else tuple(sorted(_cures(station, at, float(middles[k])), key=_by_watts))
-        lack = None if matched else tuned.lack(k)
+        proposals = (
+            () if matched else tuple(sorted(_proposals(station, at, float(middles[k])), key=_by_watts))
+        )
+        shortfall = None if matched else tuned.shortfall(k)
         met = (Met(*(np.asarray(figure)[k] for figure in vars(one).values())) for one in (real, flat))
-        out.append(AtBand(station.bands[n], freq[k], gamma[k], next(met), next(met), lack, cures))
+        out.append(AtBand(station.bands[n], freq[k], gamma[k], next(met), next(met), shortfall, proposals))
     return out
 
 
-def _by_watts(cure: Cure) -> float:
-    return -cure.radiated_w
+def _by_watts(proposal: Proposal) -> float:
+    return -proposal.radiated_w
 
 
-def _cures(station: Station, at: int, freq_hz: float) -> Iterator[Cure]:
+def _proposals(station: Station, at: int, freq_hz: float) -> Iterator[Proposal]:
     behind = station.chain[at + 1 :]
     for ratio in _RATIOS:
         other = Transformer(ratio=ratio, loss_db=_TRANSFORMER_DB)
         if (watts := _radiated(station, at, (station.chain[at], other, *behind), freq_hz)) is not None:
-            yield Cure("ratio", ratio, "", watts)
+            yield Proposal("ratio", ratio, "", watts)
     tuner = station.chain[at]
     if isinstance(tuner, Tuner):
         for network in _OTHERS:
@@ -103,11 +105,11 @@ def _cures(station: Station, at: int, freq_hz: float) -> Iterator[Cure]:
                 continue
             another = replace(tuner, network=network, setting="auto")
             if (watts := _radiated(station, at, (another, *behind), freq_hz)) is not None:
-                yield Cure("network", 0.0, network, watts)
+                yield Proposal("network", 0.0, network, watts)
     yield from _lengths(station, at, behind, freq_hz)
 
 
-def _lengths(station: Station, at: int, behind: tuple[Part, ...], freq_hz: float) -> Iterator[Cure]:
+def _lengths(station: Station, at: int, behind: tuple[Part, ...], freq_hz: float) -> Iterator[Proposal]:
     """The nearest length either way, within half a wave of the line."""
     try:
         place, run = main_run(behind)
@@ -131,7 +133,7 @@ def _lengths(station: Station, at: int, behind: tuple[Part, ...], freq_hz: float
         nearest = float(length_m[there[np.argmin(np.abs(steps[there]))]])
         parts = (*behind[:place], replace(run, length_m=nearest), *behind[place + 1 :])
         if (watts := _radiated(station, at, (station.chain[at], *parts), freq_hz)) is not None:
-            yield Cure(way, nearest, "", watts)
+            yield Proposal(way, nearest, "", watts)
 
 
 def _radiated(station: Station, at: int, parts: tuple[Part, ...], freq_hz: float) -> float | None:

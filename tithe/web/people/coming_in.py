@@ -66,7 +66,7 @@ def came_in_for(request: HttpRequest) -> int | None:
     return only if isinstance(only, int) else None
 
 
-def seated(request: HttpRequest, person: AbstractBaseUser) -> None:
+def note_seat(request: HttpRequest, person: AbstractBaseUser) -> None:
     """Note where somebody sits, now and then."""
     key = request.session.session_key
     if key is None:

@@ -18,7 +18,7 @@ from tithe.core.arrays import Mask, Real
 from tithe.core.errors import require, require_not_negative
 from tithe.core.parts.part import Tuned, TunerPart, TunerTold
 from tithe.core.parts.ratings import NO_RATINGS, Ratings
-from tithe.core.parts.tuner.lack import Lack
+from tithe.core.parts.tuner.shortfall import Shortfall
 from tithe.core.reflection import reflection, rho_of_swr, swr
 from tithe.core.twoport import Port, Powered
 
@@ -91,10 +91,10 @@ class RatedTuned(Tuned):
     def two_port(self) -> None:
         """Not known: a sheet does not tell the phase."""
 
-    def lack(self, k: int) -> Lack | None:
+    def shortfall(self, k: int) -> Shortfall | None:
         """Its reach beside the SWR of the first load at the k-th frequency that lies beyond it."""
         beyond = np.atleast_1d(self.load_swr[..., k])[~np.atleast_1d(self.matched[..., k])]
-        return Lack("", float(beyond.ravel()[0]), self.tuner.reach_swr) if beyond.size else None
+        return Shortfall("", float(beyond.ravel()[0]), self.tuner.reach_swr) if beyond.size else None
 
     def input(self, load: Port) -> Port:
         """A wave at the radio side that carries the load's power and the loss.

@@ -15,10 +15,10 @@ from tithe.core.message import Message, tell
 from tithe.core.parts.part import Tuned, TunerTold
 from tithe.core.parts.tuner.best_match import best_match
 from tithe.core.parts.tuner.elements import quality
-from tithe.core.parts.tuner.lack import Lack
 from tithe.core.parts.tuner.ladder import ElementLoad, Ladder
 from tithe.core.parts.tuner.missing import missing
 from tithe.core.parts.tuner.networks import Network
+from tithe.core.parts.tuner.shortfall import Shortfall
 from tithe.core.reflection import reflection, rho_of_swr
 from tithe.core.twoport import Port, Powered, TwoPort
 
@@ -126,12 +126,12 @@ class SetTuner(Tuned):
         """What the elements bear, for the actual phasors at both sides (V, A)."""
         return TunerDetails(self, source, load)
 
-    def lack(self, k: int) -> Lack | None:
+    def shortfall(self, k: int) -> Shortfall | None:
         """What a match needs, of the first load at the k-th frequency that one element's range would cure."""
-        return next((one for one in np.atleast_1d(self._lacks[..., k]).ravel() if one is not None), None)
+        return next((one for one in np.atleast_1d(self._shortfalls[..., k]).ravel() if one is not None), None)
 
     @cached_property
-    def _lacks(self) -> NDArray[np.object_]:
+    def _shortfalls(self) -> NDArray[np.object_]:
         """Per load the element whose range falls short least; None where it matches or no single end would
         do."""
         out = np.full(self.form.size, None, dtype=object)
@@ -145,7 +145,7 @@ class SetTuner(Tuned):
             stretch = np.abs(np.log(np.where(short.position >= 0, short.needed / short.end, np.inf)))
             for k in np.flatnonzero(stretch < least):
                 name = network.knobs[int(short.position[k])]
-                out[lost[k]] = Lack(name, float(short.needed[k]), float(short.end[k]))
+                out[lost[k]] = Shortfall(name, float(short.needed[k]), float(short.end[k]))
             least = np.minimum(least, stretch)
         return out.reshape(self.form.shape)
 
@@ -159,7 +159,7 @@ class TunerDetails(TunerTold):
     load: Powered
 
     @property
-    def heights(self) -> list[Real]:
+    def tracked_figures(self) -> list[Real]:
         """Its limit, and each element's volts, amps and heat."""
         return [self.limit_w, *(figure for load in self.loads.values() for figure in load)]
 

@@ -8,7 +8,7 @@ from tithe.core.message import Message, tell
 
 
 @dataclass(frozen=True)
-class Lack:
+class Shortfall:
     """An element (its knob's name) whose range ends or begins at ``end`` where ``needed`` would match, both
     in F or H; of a tuner known by its sheet (no element), its reach and the load's SWR."""
 
@@ -20,8 +20,8 @@ class Lack:
     def told(self) -> Message:
         """A message that completes a sentence which begins with "it": "needs 38 µH, …"."""
         if not self.element:
-            return tell("lack.reach", reach=self.end, ratio=self.needed)
+            return tell("shortfall.reach", reach=self.end, ratio=self.needed)
         kind = "coil" if self.element.startswith("l") else "capacitor"
         ends = self.needed > self.end
         number = self.element[1:]
-        return tell(f"lack.{kind}", number=number, needed=self.needed, end=self.end, ends=ends)
+        return tell(f"shortfall.{kind}", number=number, needed=self.needed, end=self.end, ends=ends)
