@@ -70,7 +70,10 @@ frontend/node_modules/.all: $(PACKAGES) | .venv/bin/uv $(NODE)
 	touch frontend/node_modules/.to-build $@
 
 # What is generated from the models is built, not committed: so it is never older than they are.
-$(SCHEMA) frontend/openapi.json frontend/bench-jobs.json &: $(MODELS) requirements.txt | .venv/.runtime
+$(SCHEMA): $(MODELS) requirements.txt | .venv/.runtime
+	$(PY) -m tithe.site.generate station
+
+frontend/openapi.json frontend/bench-jobs.json &: $(MODELS) requirements.txt | .venv/.runtime
 	$(PY) -m tithe.site.generate
 
 frontend/src/lib/api/schema.d.ts: frontend/openapi.json | frontend/node_modules/.all

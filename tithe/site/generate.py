@@ -5,6 +5,7 @@ from __future__ import annotations
 
 import json
 import os
+import sys
 from pathlib import Path
 
 ROOT = Path(__file__).resolve().parents[2]
@@ -39,14 +40,17 @@ def bench_jobs_text() -> str:
 
 
 def main() -> None:
-    """Write them all."""
+    """Write them all; given ``station``, the station file's schema alone, which is all that the page is built
+    of and takes a tenth of the time."""
+    STATION_SCHEMA.write_text(station_schema_text(), "utf-8")
+    if sys.argv[1:] == ["station"]:
+        return
     os.environ.setdefault("DJANGO_SETTINGS_MODULE", "tithe.site.settings")
     import django
 
     django.setup()
     OPENAPI.write_text(openapi_text(), "utf-8")
     BENCH_JOBS.write_text(bench_jobs_text(), "utf-8")
-    STATION_SCHEMA.write_text(station_schema_text(), "utf-8")
 
 
 if __name__ == "__main__":
