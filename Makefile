@@ -88,7 +88,7 @@ tithe/site/dist/manifest.json: $(FRONT) $(SCHEMA) | frontend/node_modules/.to-bu
 	DEBIAN_FRONTEND=noninteractive apt-get install -y -qq chromium-headless-shell
 
 READY := frontend/src/lib/api/schema.d.ts tithe/site/dist/manifest.json
-PYTEST := env -u PYTHONDONTWRITEBYTECODE .venv/bin/pytest -n 3 --dist worksteal
+PYTEST := env -u PYTHONDONTWRITEBYTECODE .venv/bin/pytest -n 2 --dist worksteal
 
 test: ready ## installs all it needs and runs every check and test
 	@$(MAKE) -j2 --output-sync --no-print-directory check-python check-page warm

@@ -81,6 +81,29 @@ test('who is not signed in any more keeps what is typed; what is refused lets th
   expect(outbox.items).toEqual([]);
 });
 
+test('out of reach one does not wait for ever: what may have arrived is sent again under its key', async () => {
+  const soon = vi.spyOn(AbortSignal, 'timeout').mockImplementation(() => {
+    const giveUp = new AbortController();
+    setTimeout(() => giveUp.abort(), 20);
+    return giveUp.signal;
+  });
+  const keys: string[] = [];
+  vi.stubGlobal('fetch', async (request: Request, { signal }: { signal: AbortSignal }) => {
+    keys.push(((await request.json()) as { key: string }).key);
+    if (keys.length > 1) return Response.json({}, { status: 201 });
+    return new Promise((_, fail) => signal.addEventListener('abort', () => fail(new Error('given up'))));
+  });
+  const outbox = new Outbox(7, 'ann', vi.fn());
+  await outbox.put(reading(1.5));
+  await until(() => keys.length === 1);
+  await new Promise((done) => setTimeout(done, 60));
+  expect(outbox.items[0]?.refused).toBeUndefined();
+  await outbox.send();
+  expect(outbox.items).toEqual([]);
+  expect(new Set(keys).size).toBe(1);
+  soon.mockRestore();
+});
+
 test('a browser without room says that what is typed is on this page alone', async () => {
   new FakeServer(down);
   room.full = true;

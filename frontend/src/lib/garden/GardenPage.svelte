@@ -48,7 +48,8 @@
   }
 
   onMount(() => {
-    void station.open().then(() => outbox.load());
+    void station.open();
+    void outbox.load();
     let timer: ReturnType<typeof setTimeout>;
     const look = () => {
       clearTimeout(timer);

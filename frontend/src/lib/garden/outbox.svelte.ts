@@ -3,7 +3,7 @@ import { sentenceOf } from '../api/refusals';
 import { server } from '../api/server.svelte';
 import { Database } from '../station/database';
 import { newKey } from '../station/keeper.svelte';
-import { send, type Waiting } from './sent';
+import { givenUp, send, type Waiting } from './sent';
 
 const AGAIN_MS = 5000;
 
@@ -96,7 +96,8 @@ export class Outbox {
       return true;
     }
     this.signedOut = response.status === 401;
-    if (this.signedOut || unreachable(response) || comesBack(response)) return false;
+    if (givenUp(response)) server.lost();
+    if (this.signedOut || givenUp(response) || unreachable(response) || comesBack(response)) return false;
     await this.#keepRefused(item, sentenceOf(error));
     return true;
   }

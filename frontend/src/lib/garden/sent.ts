@@ -1,5 +1,5 @@
 /** What is typed outside and goes to the server: a reading, or a sweep, which may be a step of trimming. */
-import { api, type ReadingFile } from '../api/client';
+import { api, stoppable, type ReadingFile } from '../api/client';
 import type { BodyOf } from '../api/typed';
 import type { TypedReading } from '../log/readings';
 
@@ -21,13 +21,20 @@ export interface Waiting {
   refused?: string;
 }
 
+/** Out of reach an answer may be waited for in vain: sooner asked again. */
+const PATIENCE_MS = 20_000;
+
 /** Send one; the server keeps it once under its key. */
 export function send({ key, station, what }: Waiting) {
   const params = { path: { pk: station } };
-  return 'reading' in what
-    ? api.POST('/api/stations/{pk}/log', { params, body: { reading: what.reading, key } })
-    : api.POST('/api/stations/{pk}/sweeps', { params, body: { ...what.sweep, key } });
+  return stoppable(AbortSignal.timeout(PATIENCE_MS), () =>
+    'reading' in what
+      ? api.POST('/api/stations/{pk}/log', { params, body: { reading: what.reading, key } })
+      : api.POST('/api/stations/{pk}/sweeps', { params, body: { ...what.sweep, key } }),
+  );
 }
+/** Whether it was given up, and may have arrived. */
+export const givenUp = (response: Response): boolean => response.status === 499;
 
 /** Text of an instrument's own form, whose columns need no answers. */
 export const isTouchstone = (text: string): boolean => /^\s*(?:!|\[|#\s*[kmg]?hz\b)/i.test(text);
