@@ -137,6 +137,35 @@ test('a station is shown as it was answered last, until its person is not let in
   expect(later.seen).toBeNull();
 });
 
+test('the next cut is what is to be done before the next sweep, not all of it', () => {
+  new FakeServer(down);
+  const trim = { target_mhz: 7.1, sides: 2, means: 'wire', aim: 'resonance' };
+  const station = { ...kept(), document: { ...document(), trim } } as never;
+  const step = {
+    id: 1,
+    title: '',
+    mhz: 7,
+    swr: 1.4,
+    change_m: null,
+    within_khz: 12,
+    course: 'start',
+    sentence: 'The start.',
+  };
+  const answer = {
+    sentence: 'Cut.',
+    change_m: -0.2,
+    step_m: -0.1,
+    learned: '',
+    steps: [step],
+    workings: {},
+  } as never;
+  const seen = { folder: 'f', station, trim: answer, trouble: '', sweeps: [], look: null, charts: {}, at: 0 };
+  render(TrimTab, { seen, outbox: new Outbox(7, 'ann', vi.fn()), reads: true, onchanged: vi.fn() });
+  expect(screen.getByText('10 cm a side shorter')).toBeTruthy();
+  expect(screen.queryByText(/20 cm/)).toBeNull();
+  expect(screen.getByText(/7\.000 MHz ± 12 kHz/)).toBeTruthy();
+});
+
 test('a file is kept with what was done before it, which is asked first', async () => {
   new FakeServer(down);
   const trim = { target_mhz: 7.1, sides: 2, means: 'wire', aim: 'resonance' };

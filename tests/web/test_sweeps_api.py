@@ -104,6 +104,7 @@ def test_a_trim_in_three_steps_with_a_wrong_one(client, station, mill):
     answer = send(client, "post", f"/api/stations/{station['id']}/trim", {"trim": goal}).json()
     assert [step["course"] for step in answer["steps"]] == ["start", "wrong", "nearer"]
     assert answer["change_m"] == pytest.approx(10.2 * (7.05 / 7.1 - 1), rel=1e-2)
+    assert answer["step_m"] == pytest.approx(answer["change_m"] / 2)
     assert "kHz per centimetre" in answer["learned"]
     assert send(client, "post", "/api/stations/999/trim", {"trim": goal}).status_code == 404
     other = send(client, "post", "/api/stations", mill).json()["id"]

@@ -41,6 +41,14 @@ def test_the_dip_lies_within_what_is_told(step_khz, count):
     assert np.median(told) < 0.6 * 1e3 * step_khz  # and it tells more than which point is the lowest
 
 
+def test_where_no_parabola_fits_the_dip_lies_between_its_neighbours_and_no_more_is_said():
+    points = 7.0e6 + 5e4 * np.arange(8)
+    (dip,) = features(without_phase(points, np.array([1.9, 1.7, 2.6, 3.0, 3.3, 3.4, 3.4, 3.7]))).dips
+    assert dip.within_hz == 100e3
+    there = advise(dip.freq_hz, dip.freq_hz, 10.0, 2, "wire", dip.within_hz)
+    assert "give or take 100 kHz" in say(there.told) and "Leave it" not in say(there.told)
+
+
 def test_an_instrument_s_many_points_tell_the_place_itself():
     freq_hz = np.linspace(6.8e6, 7.4e6, 101)
     (dip,) = features(without_phase(freq_hz, truth(7.1e6, 60, 9, 1, freq_hz))).dips

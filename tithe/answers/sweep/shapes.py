@@ -151,10 +151,12 @@ class TrimStepOut(TypedDict):
 
 
 class TrimAnswer(TypedDict):
-    """What to do next, by rule and by what the last step taught; and the log. ``workings``: of both."""
+    """What to do next, by rule and by what the last step taught; and the log. ``step_m``: so much of
+    ``change_m`` is to be done before the next sweep. ``workings``: of both."""
 
     sentence: str
     change_m: float | None
+    step_m: float | None
     learned: str
     steps: list[TrimStepOut]
     workings: dict[str, WorkingOut]

@@ -36,11 +36,11 @@ def trim(
     last = next((step for step in reversed(steps) if step.freq_hz is not None), None)
     if last is None or last.freq_hz is None:
         told: Told = (tell("trim.none"),)
-        change = None
+        change = step_m = None
         workings: dict[str, WorkingOut] = {}
     else:
         advice = advise(last.freq_hz, target, goal.wire_m, goal.sides, goal.means, last.within_hz)
-        told, change = advice.told, advice.change
+        told, change, step_m = advice.told, advice.change, advice.step
         ways = workings_of_trim(steps, last.freq_hz, target, goal.wire_m, goal.means)
         workings = working_json.several(ways)
     taught = learned(steps, target) if goal.means == "wire" else None
@@ -48,6 +48,7 @@ def trim(
     return {
         "sentence": say((*told, *_clock(log))),
         "change_m": change if goal.means == "wire" else None,
+        "step_m": step_m if goal.means == "wire" else None,
         "learned": say(taught.told) if taught else "",
         "steps": [
             {

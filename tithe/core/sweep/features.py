@@ -137,8 +137,11 @@ def _dip(sweep: Sweep, k: int, noise: Real, levels: tuple[float, ...], resonance
     f, within = curve.lowest(float(low), float(high)), 0.0
     if sweep.gamma is None and len(sweep.freq_hz) < FEWEST_OF_AN_INSTRUMENT:
         read = place_of_dip(*_own_dip(sweep, k))
-        if read is not None:
-            f, within = float(np.clip(read[0], low, high)), read[1]
+        if read is None:
+            within = float(high - low)  # all that is known: it lies between the neighbours
+        else:
+            f = float(np.clip(read[0], low, high))
+            within = max(read[1], abs(read[0] - f))
     value = curve.at(f)
     # Without phase the curve is that of |Γ|², which is smooth where |Γ| has a corner.
     rho = abs(value) if sweep.gamma is not None else np.sqrt(max(value.real, 0.0))

@@ -97,9 +97,8 @@ def learned(steps: tuple[TrimStep, ...], target_hz: float) -> TrimAdvice | None:
     before_hz, after_hz, change_m = told_step
     slope = (after_hz - before_hz) / change_m
     left = target_hz - after_hz
-    if slope >= 0 or abs(left) <= max(
-        CLOSE_ENOUGH * target_hz, steps[-1].within_hz
-    ):  # longer must be lower, else it was something else
+    there = abs(left) <= max(CLOSE_ENOUGH * target_hz, steps[-1].within_hz)
+    if slope >= 0 or there:  # longer must be lower, else it was something else
         return None
     change = left / slope
     told = tell("trim.learned", hz_per_m=abs(slope), longer=change > 0, change_m=abs(change))

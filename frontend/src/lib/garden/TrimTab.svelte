@@ -66,9 +66,9 @@
         <span aria-hidden="true">{SIGNS[now.course]}</span>
         {told(now.change_m)}{#if now.mhz !== null}: {placeOf(now)}, SWR {swr(now.swr)}{/if}. {now.sentence}
       </dd>
-      {#if answer.change_m !== null}
+      {#if answer.step_m}
         <dt>Next cut</dt>
-        <dd><strong>{told(answer.change_m)}</strong></dd>
+        <dd><strong>{told(answer.step_m)}</strong>, which is half of it; then sweep again</dd>
       {/if}
     </dl>
   {:else if !seen.trouble}

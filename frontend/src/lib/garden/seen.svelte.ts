@@ -105,13 +105,12 @@ export class Station {
       ? await api.POST('/api/sweeps/{pk}/look', { params: { path: { pk: last.id } }, body: asked })
       : null;
     const steps = sweeps.filter((row) => row.trim);
-    const trim =
-      document.trim && steps.length
-        ? await api.POST('/api/stations/{pk}/trim', {
-            params: { path: { pk: this.id } },
-            body: { trim: document.trim, shown: null, sweep: steps.at(-1)?.id ?? null },
-          })
-        : null;
+    const trim = document.trim // its steps may lie further back than the last sweeps
+      ? await api.POST('/api/stations/{pk}/trim', {
+          params: { path: { pk: this.id } },
+          body: { trim: document.trim, shown: null, sweep: steps.at(-1)?.id ?? null },
+        })
+      : null;
     const charts: Record<number, ChartOut> = {};
     for (const [at, part] of document.chain.entries()) {
       if (!asTuner(part)?.presets?.length) continue;

@@ -40,7 +40,11 @@
           {@const at = `dips[${n}]`}
           <tr>
             <th scope="row"><Fig at="{at}.swr" name="lowest SWR" text={swr(dip.swr)} /></th>
-            <td><Fig at="{at}.mhz" name="MHz of the lowest SWR" text={dip.mhz.toFixed(3)} /></td>
+            <td
+              ><Fig at="{at}.mhz" name="MHz of the lowest SWR" text={dip.mhz.toFixed(3)} />{dip.within_khz
+                ? ` ± ${digits(dip.within_khz / 1000, 2)}`
+                : ''}</td
+            >
             {#if reading.phase}
               <td
                 ><Fig at="{at}.r_ohm" name="R at the lowest SWR" text={digits(dip.r_ohm)} />
