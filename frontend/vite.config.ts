@@ -1,6 +1,7 @@
 import tailwindcss from '@tailwindcss/vite';
 import { svelte } from '@sveltejs/vite-plugin-svelte';
 import { defineConfig } from 'vite';
+import { chunks } from './chunks.ts';
 
 /** How the page is built: nothing here is needed for its tests alone. */
 export default defineConfig({
@@ -11,6 +12,7 @@ export default defineConfig({
     emptyOutDir: true,
     manifest: 'manifest.json',
     rolldownOptions: {
+      checks: { bundlerTimings: false },
       input: {
         main: 'src/main.ts',
         garden: 'src/garden.ts',
@@ -19,6 +21,9 @@ export default defineConfig({
       },
       // The worker is asked for by its name, which therefore stays.
       output: {
+        codeSplitting: chunks(),
+        // Of packages, by default, the names of all that use them.
+        chunkFileNames: ({ name }) => `assets/${name.split('~')[0]}-[hash].js`,
         entryFileNames: ({ name }) => (name === 'garden-worker' ? '[name].js' : 'assets/[name]-[hash].js'),
       },
     },

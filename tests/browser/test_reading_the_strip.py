@@ -6,7 +6,6 @@ import pytest
 from axe_playwright_python.sync_playwright import Axe
 from playwright.sync_api import expect
 
-from tests.browser.conftest import NEXT
 from tests.browser.test_first_slice import saved
 from tests.browser.test_laying_out import parts
 
@@ -142,8 +141,8 @@ def test_another_frequency_in_the_band_moves_everything(mill_page):
     expect(verdict).to_contain_text("On 40 m, ")
 
 
-def test_what_comes_next_leads_to_where_it_is_done(mill_page):
-    mill_page.unroute(NEXT)
+def test_what_comes_next_leads_to_where_it_is_done(mill_page, nothing_next):
+    nothing_next.undo()
     mill_page.reload()
     steps = mill_page.get_by_test_id("next").get_by_role("listitem")
     expect(steps).to_have_count(3)

@@ -18,8 +18,6 @@ import { blankOf, readingsOf } from '../../frontend/src/lib/bench/readings';
 import { Session } from '../../frontend/src/lib/station/session.svelte';
 import { answer, FakeServer, kept, settled, station, stubResizeObserver, until } from './server';
 
-vi.mock('../../frontend/src/lib/station/database', () => import('./browser'));
-
 const TUNER = { kind: 'tuner', label: 'room tuner', network: 't-highpass', coil_q: 200 } as PartModel;
 const span = (middle: number) => ({ min: middle * 0.9, median: middle, max: middle * 1.1 });
 const mark = (mhz: number, q: number, low: number) => ({

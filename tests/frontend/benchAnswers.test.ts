@@ -19,8 +19,6 @@ import { preferences } from '../../frontend/src/lib/station/preferences.svelte';
 import { Session } from '../../frontend/src/lib/station/session.svelte';
 import { answer, FakeServer, kept, settled, station, stubResizeObserver, until } from './server';
 
-vi.mock('../../frontend/src/lib/station/database', () => import('./browser'));
-
 const span = (middle: number) => ({ min: middle * 0.9, median: middle, max: middle * 1.1 });
 const CHAIN = [
   { kind: 'meter', label: 'radio side', full_scale_w: 200 },

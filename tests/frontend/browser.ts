@@ -1,4 +1,4 @@
-/** The browser's own database, which jsdom has not: for `vi.mock('…/station/database', …)`. */
+/** The browser's own database, which jsdom has not (`setup.ts` puts this in its place, empty before each test). */
 const kept = new Map<string, unknown>();
 /** What a test may set: a browser that has no room for more. */
 export const room = { full: false };

@@ -12,7 +12,6 @@ import { blank } from '../../frontend/src/lib/log/readings';
 import { emptyDatabase, room } from './browser';
 import { FakeServer, kept, station as document, stubResizeObserver, until } from './server';
 
-vi.mock('../../frontend/src/lib/station/database', () => import('./browser'));
 beforeEach(() => {
   emptyDatabase();
   stubResizeObserver();

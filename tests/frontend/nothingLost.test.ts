@@ -19,8 +19,6 @@ import Trouble from '../../frontend/src/lib/ui/Trouble.svelte';
 import { emptyDatabase, room } from './browser';
 import { answer, FakeServer, kept, settled, station, stubResizeObserver, until } from './server';
 
-vi.mock('../../frontend/src/lib/station/database', () => import('./browser'));
-
 let server: FakeServer;
 beforeEach(() => {
   emptyDatabase();
