@@ -5,6 +5,7 @@ import contextlib
 import pytest
 from playwright.sync_api import Error, expect
 
+from tests.next_steps import NothingToDo
 from tithe.core.warm import warm
 from tithe.web.library import api as library
 from tithe.web.library.services import create
@@ -74,22 +75,10 @@ def base_url(live_server):
     return live_server.url
 
 
-class NothingToDo:
-    """What comes next takes as long as a choice: the test that is about it asks for real. (A route in
-    the browser would have it fetch every file of the page anew.)"""
-
-    def __init__(self, *_):
-        pass
-
-    def cost_s(self):
-        return 0.0
-
-    def answer(self, *_):
-        return {"sentence": "Nothing needs doing.", "steps": [], "done": [], "left_out": []}
-
-
 @pytest.fixture
 def nothing_next():
+    """What comes next is asked for real by the test that is about it. (A route in the browser would have it
+    fetch every file of the page anew.)"""
     with pytest.MonkeyPatch.context() as patch:
         patch.setattr(library, "ToDo", NothingToDo)
         yield patch

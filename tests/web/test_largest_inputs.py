@@ -1,5 +1,5 @@
-"""Every operation asked the most that it allows: answered or refused in a sentence, in bounded memory. How
-long each took is told beside."""
+"""Every operation asked the most that it allows (``make test-all``; less of it otherwise, where it takes
+long): answered or refused in a sentence, in bounded memory. How long each took is told beside."""
 
 import http.client
 import json
@@ -18,7 +18,7 @@ from tithe.core.parts.transformer import Transformer
 from tithe.site.generate import OPENAPI
 
 MOST_MB = 500
-POINTS = 60_000
+POINTS = full.of(20_000, 60_000)
 LINE = Line(AttenuatedLine(50, 0.66, 0.598, 0.0073), 20.0)
 WIRES: list[list[float]] = [[0, 0, 10, 20, 0, 10]]
 WIRES += [[0, 0, 10, float(-20 * np.cos(a)), float(20 * np.sin(a)), 10] for a in np.linspace(-1, 1, 11)]
@@ -72,7 +72,8 @@ def largest(mill):
     yield "/api/shelf/compare", {"document": many, "place": 1, "length_m": 10.0, **at}
     for path in ("", "/sure", "/map", "/look", "/working", "/break-even"):
         more_keys = {"id": "present", "figure": "score_w", **at}
-        yield f"/api/choose{path}", {"document": many, **more_keys}
+        chosen = full.of(mill if path == "/look" else many, many)
+        yield f"/api/choose{path}", {"document": chosen, **more_keys}
     trees = [{"height_m": 15, "x_m": x, "y_m": y} for x, y in ((5, 5), (55, 5), (30, 55))]
     wide = {"length_m": 60, "breadth_m": 60, "supports": trees, "ground": "average"}
     yield "/api/choose/antennas", {"document": many | {"place": wide}}
@@ -87,12 +88,12 @@ def largest(mill):
     for count in full.of([400], [20, 100, 400]):
         yield "/api/antenna/estimate", {"antenna": wires, "mhz": list(np.linspace(1.8, 30, count))}
     yield "/api/antenna/what-if", {"document": planned}
-    yield "/api/antenna/widths", {"document": simple}
+    yield "/api/antenna/widths", {"document": simple | full.of({"bands": BANDS[:2]}, {})}
     points = {"kind": "table", "points": [[f, 50, 0] for f in np.linspace(1.8, 29, 100)]}
     yield "/api/antenna/fit", {"plan": dipole, "measured": points}
-    yield "/api/antenna/lengths", {"document": simple, "from_m": 10.0, "to_m": 80.0}
-    ends = {"wire_from_m": 10.0, "wire_to_m": 60.0, "line_from_m": 5.0, "line_to_m": 50.0, "count": 60}
-    yield "/api/antenna/pairs", {"document": simple, **ends}
+    yield "/api/antenna/lengths", {"document": simple, "from_m": 10.0, "to_m": full.of(30.0, 80.0)}
+    ends = {"wire_from_m": 10.0, "wire_to_m": 60.0, "line_from_m": 5.0, "line_to_m": 50.0}
+    yield "/api/antenna/pairs", {"document": simple, "count": full.of(12, 60), **ends}
     freq = np.linspace(1.5e6, 35e6, POINTS).round()
     three = swept(simulated.part(Transformer(4.0), Residual(), 1, freq))
     yield "/api/bench/part", {**three, "transformer": True}
@@ -111,11 +112,13 @@ def largest(mill):
     yield "/api/sweeps/{pk}/antenna", {}
     meters = [part["label"] for part in mill["chain"] if part["kind"] == "meter"]
     read = {"forward_w": 80.0, "reflected_w": 5.0, "date": "2026-11-24"}
-    readings = [{"mhz": round(3.5 + n / 100, 2), "at": meters[n % 2], **read} for n in range(200)]
+    readings = [
+        {"mhz": round(3.5 + n / 100, 2), "at": meters[n % 2], **read} for n in range(full.of(30, 200))
+    ]
     yield "/api/stations/{pk}/log/readings", {"readings": readings}
-    for document in full.of([nine], [mill, nine]):
-        yield "/api/stations/{pk}/reconcile", {"document": document}
-        yield "/api/stations/{pk}/trend", {"document": document}
+    yield "/api/stations/{pk}/reconcile", {"document": nine}
+    yield "/api/stations/{pk}/trend", {"document": nine}
+    for document in full.of([mill], [mill, nine]):
         yield "/api/stations/{pk}/next", {"document": document}
         yield "/api/next", {"document": document}
         yield "/api/antenna/known", {"document": document}

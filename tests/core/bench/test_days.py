@@ -13,7 +13,7 @@ from tithe.core.bench.residual import Residual
 from tithe.core.bench.tuner import loss_interval, scalar
 from tithe.core.reflection import return_loss_db
 
-DAYS = range(full.of(100, 300))
+DAYS = range(full.of(60, 300))
 SHEET = Residual()
 COAX = AttenuatedLine(50, 0.66, 0.598, 0.0073)
 
@@ -84,7 +84,7 @@ def test_a_line(ends):
 def test_a_part_and_a_transformer():
     held = Held()
     freq = np.linspace(1.5e6, 35e6, 201)
-    for seed in range(300):
+    for seed in range(full.of(200, 300)):
         ratio = (1, 4, 9)[seed % 3]
         day = simulated.part(Transformer(ratio), SHEET, seed, freq)
         match, short, open_ = (day.gamma[end] for end in ("match", "short", "open"))

@@ -5,9 +5,10 @@ from dataclasses import replace
 
 import numpy as np
 import pytest
-from hypothesis import given
+from hypothesis import given, settings
 from hypothesis import strategies as st
 
+from tests import full
 from tests.core.choose.conftest import LINES, make_kit, make_station
 from tests.said import refused
 from tests.strategies import LOAD
@@ -31,6 +32,7 @@ from tithe.core.reflection import handbook_loss_db, rho_of_swr, swr
 from tithe.text import say
 
 
+@settings(max_examples=full.of(8, 60))
 @given(LOAD, st.floats(5, 80))
 def test_the_single_pass_is_solve_one_by_one(z, run_m):
     kit, site = make_kit(), Site(run_m, 4.0, 2.0)

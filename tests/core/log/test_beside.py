@@ -5,6 +5,7 @@ from dataclasses import replace
 import numpy as np
 import pytest
 
+from tests import full
 from tests.core.log.stations import BEHIND, RUN, gamma_of, random_station, read, truth, with_gamma
 from tithe.answers.log.log_json import answer
 from tithe.core import Band, solve
@@ -67,7 +68,7 @@ def test_a_sweep_of_the_day_clears_an_antenna_that_is_as_described(seed):
 
 def test_an_earlier_sweep_in_the_radio_room_narrows_the_loss_of_the_run():
     widths = []
-    for seed in range(8):
+    for seed in range(full.of(3, 8)):
         rng = np.random.default_rng(40 + seed)
         station, freqs = random_station(rng)
         real, losses = truth(station, freqs, rng)
