@@ -73,6 +73,14 @@ def _answers_are_as_promised(monkeypatch: pytest.MonkeyPatch) -> None:
     monkeypatch.setattr(Client, "request", request)
 
 
+LONG = ("test_largest_inputs.py", "test_shared_process.py")
+
+
+def pytest_collection_modifyitems(items: list[pytest.Item]) -> None:
+    """What takes longest goes first: at the end one processor would wait for it."""
+    items.sort(key=lambda item: item.path.name not in LONG)
+
+
 def pytest_terminal_summary(terminalreporter: Any) -> None:
     """Print what tests measured and do not assert."""
     for report in terminalreporter.getreports("passed"):

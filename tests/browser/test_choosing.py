@@ -31,8 +31,17 @@ def verdict(page):
     return page.get_by_test_id("choice")
 
 
-def test_forbidding_a_placement_changes_the_verdict(choose_page):
+def test_lengths_are_tried_and_forbidding_a_placement_changes_the_verdict(choose_page):
     page = choose_page
+    page.get_by_role("button", name="Try all lengths").click()
+    told = page.get_by_test_id("lengths")
+    expect(told).to_contain_text("less than the 100 W of the radio is borne")
+    expect(told).to_contain_text("The most on the weakest band leaves at")
+    form = page.get_by_role("region", name="Feeder length")
+    form.get_by_label("From", exact=True).fill("60")
+    page.get_by_role("button", name="Try all lengths").click()
+    expect(page.get_by_role("alert")).to_contain_text("must be above the first length (60)")
+
     expect(verdict(page)).to_contain_text("Open line to a balanced tuner in the room")
     expect(page.get_by_test_id("sure")).to_contain_text("100 of 100 cases tried")
     page.get_by_label("no open line indoors").check()
@@ -68,7 +77,7 @@ def test_a_wider_bound_and_a_budget_make_it_cheaper(choose_page):
     expect(page.get_by_text("What is marked as wrong must be mended first")).to_be_visible()
 
 
-def test_a_candidate_is_laid_beside_and_adopted(choose_page):
+def test_a_candidate_is_laid_beside_and_adopted_and_all_are_sorted(choose_page):
     page = choose_page
     before = parts(page)
     row = page.get_by_role("row", name=re.compile("open line to a balanced tuner in the room 450"))
@@ -91,9 +100,8 @@ def test_a_candidate_is_laid_beside_and_adopted(choose_page):
     page.get_by_role("button", name="Undo").click()
     assert parts(page) == before
 
-
-def test_sorting_and_all_candidates(choose_page):
-    page = choose_page
+    go(page, "Choose")
+    verdict(page).wait_for()
     matrix = page.get_by_role("region", name="Candidates by bands")
     few = matrix.get_by_role("row").count()
     page.get_by_role("button", name=re.compile(r"All \d+")).click()
@@ -102,18 +110,6 @@ def test_sorting_and_all_candidates(choose_page):
     matrix.get_by_role("button", name=re.compile("^cost")).click()
     costs = [float(t) for t in matrix.locator("tbody tr td:last-child").all_inner_texts()[:6]]
     assert costs == sorted(costs)
-
-
-def test_lengths_are_tried(choose_page):
-    page = choose_page
-    page.get_by_role("button", name="Try all lengths").click()
-    told = page.get_by_test_id("lengths")
-    expect(told).to_contain_text("less than the 100 W of the radio is borne")
-    expect(told).to_contain_text("The most on the weakest band leaves at")
-    form = page.get_by_role("region", name="Feeder length")
-    form.get_by_label("From", exact=True).fill("60")
-    page.get_by_role("button", name="Try all lengths").click()
-    expect(page.get_by_role("alert")).to_contain_text("must be above the first length (60)")
 
 
 def test_an_unknown_phase_shows_progress_and_an_interval(mill_page, monkeypatch):

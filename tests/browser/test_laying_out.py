@@ -229,19 +229,17 @@ def test_own_parts_are_kept_on_the_shelf(mill_page):
     assert parts(mill_page)[0] == "run to the mast"
 
 
-@pytest.mark.parametrize(
-    ("view", "mode"),
-    full.crossed(["Arrangements", "Questions", "Bands", "History", "Report"], ["light", "dark"]),
-)
-def test_axe_finds_nothing_on_any_view(mill_page, view, mode):
-    mill_page.evaluate("mode => { document.documentElement.dataset.mode = mode }", mode)
-    mill_page.get_by_role("navigation", name="Views").get_by_role("link", name=view).click()
-    if view == "Arrangements":
-        mill_page.get_by_role("button", name="Start the variant").click()
-        mill_page.get_by_test_id("comparison").wait_for()
-    mill_page.wait_for_timeout(300)
-    results = Axe().run(mill_page)
-    assert results.violations_count == 0, results.generate_report()
+def test_axe_finds_nothing_on_any_view(mill_page):
+    views, modes = ["Questions", "Bands", "History", "Report", "Arrangements"], ["light", "dark"]
+    for view, mode in full.crossed(views, modes):
+        mill_page.evaluate("mode => { document.documentElement.dataset.mode = mode }", mode)
+        mill_page.get_by_role("navigation", name="Views").get_by_role("link", name=view).click()
+        if view == "Arrangements" and mode == "light":
+            mill_page.get_by_role("button", name="Start the variant").click()
+            mill_page.get_by_test_id("comparison").wait_for()
+        mill_page.wait_for_timeout(300)
+        results = Axe().run(mill_page)
+        assert results.violations_count == 0, (view, mode, results.generate_report())
 
 
 def test_axe_finds_nothing_on_the_welcome_the_shelf_and_the_antenna(page, base_url, transactional_db):
