@@ -325,18 +325,20 @@ def at_once(station: Station) -> int:
 def in_blocks(freq_hz: Real, *stations: Station) -> Iterator[Real]:
     """Frequencies piece by piece, each as many as these stations are solved at together without holding much,
     a few at the least so that there are not many pieces."""
-    count = max(min(at_once(one) for one in stations) // (2 * len(stations)), 1)
+    count = max(min(at_once(station) for station in stations) // (2 * len(stations)), 1)
     for first in range(0, len(freq_hz), count):
         yield freq_hz[first : first + count]
 
 
-def solve_alike(one: Station, other: Station, freq_hz: Real, pause: Pause = go_on) -> tuple[Budget, Budget]:
+def solve_alike(
+    station: Station, other: Station, freq_hz: Real, pause: Pause = go_on
+) -> tuple[Budget, Budget]:
     """Two stations with the same phases in the same rows, so that rows can be compared."""
-    first, second = solve(one, freq_hz, pause=pause), solve(other, freq_hz, pause=pause)
+    first, second = solve(station, freq_hz, pause=pause), solve(other, freq_hz, pause=pause)
     if first.turns is None or second.turns is None:
         return first, second
     turns = np.concatenate((first.turns, second.turns[PHASES:]))
-    return solve(one, freq_hz, turns, pause=pause), solve(other, freq_hz, turns, pause=pause)
+    return solve(station, freq_hz, turns, pause=pause), solve(other, freq_hz, turns, pause=pause)
 
 
 def _refined(chain: _Chain, phases: OpenPhases, told: Callable[[Budget], Real]) -> Budget:

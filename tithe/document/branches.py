@@ -19,7 +19,7 @@ def chosen_by(key: str, kinds: Mapping[str, Any]) -> Any:
         named = data.get(key) if isinstance(data, Mapping) else getattr(data, key, None)
         return _tag(named) if isinstance(named, str) and named in kinds else None
 
-    branches = tuple(Annotated[one, Tag(_tag(name))] for name, one in kinds.items())
+    branches = tuple(Annotated[kind, Tag(_tag(name))] for name, kind in kinds.items())
     allowed: Any = {"allowed": list(kinds)}
     return Annotated[
         Union[branches],  # noqa: UP007  # made from a mapping

@@ -80,10 +80,10 @@ class Choice:
         require(bool(found), "choice", "nothing-left")
         return found
 
-    def uncertain(self, asked: Question) -> Uncertain:
+    def uncertain(self, question: Question) -> Uncertain:
         """What of it is not quite known: the weather as it is said, lines and tuners as they were
         measured."""
-        mhz = float(np.median(asked.freq_hz)) / 1e6
+        mhz = float(np.median(question.freq_hz)) / 1e6
         found = ((token, measured_loss(model, mhz)) for token, model in self.models.items())
         measured = {token: one for token, one in found if one is not None}
         wet = self.settings.wet_percent
@@ -163,7 +163,7 @@ def _too_lossy(lines: dict[str, LineType], run_m: float, mhz: float) -> list[str
     at = np.array([mhz * 1e6])
     with np.errstate(over="ignore"):
         return [
-            t for t, one in lines.items() if not attenuation_db_per_m(one, at)[0] * run_m < MAX_RUN_DB / 2
+            t for t, line in lines.items() if not attenuation_db_per_m(line, at)[0] * run_m < MAX_RUN_DB / 2
         ]
 
 
@@ -269,7 +269,7 @@ def _tuners(chain: Pairs, models: dict[str, PartModel], names: dict[str, str]) -
 
 
 def _shelf_models() -> dict[str, PartModel]:
-    by_slug = {one.slug: one.part for one in shelf.parts()}
+    by_slug = {shelf_part.slug: shelf_part.part for shelf_part in shelf.parts()}
     models = {slug: by_slug[slug] for slug in _SHELF_PARTS}
     models |= {
         "room-tuner": by_slug["t-wide"],
@@ -281,7 +281,7 @@ def _shelf_models() -> dict[str, PartModel]:
 
 
 def _placed_names() -> dict[str, str]:
-    titles = {one.slug: one.title for one in shelf.parts()}
+    titles = {shelf_part.slug: shelf_part.title for shelf_part in shelf.parts()}
     names = {slug: titles[slug] for slug in _SHELF_PARTS}
     names |= {
         "room-tuner": titles["t-wide"],

@@ -47,9 +47,9 @@ class PlaceBase(FileObject):
     def to_core(self) -> Place:
         """The core's place. Raises `InputError`."""
         supports = []
-        for n, one in enumerate(self.supports):
+        for n, support in enumerate(self.supports):
             try:
-                supports.append(one.to_core())
+                supports.append(support.to_core())
             except InputError as error:
                 raise error.under(f"supports[{n}]") from None
         house = self.house.x_m, self.house.y_m

@@ -85,9 +85,9 @@ class RemarkModel(FileObject):
 def core_readings(readings: list[ReadingModel], station: Station) -> list[Taken]:
     """The core's readings. Raises `InputError` at the place of one that cannot be."""
     out = []
-    for n, one in enumerate(readings):
+    for n, reading in enumerate(readings):
         try:
-            out.append(one.to_core(station))
+            out.append(reading.to_core(station))
         except InputError as error:
             raise error.under(f"readings[{n}]") from None
     return out

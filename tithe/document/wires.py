@@ -307,7 +307,7 @@ class OwnWiresModel(WiresBase):
 
     def to_shape(self) -> OwnWires:
         """The core's shape."""
-        wires = tuple(Wire(Point(*one[:3]), Point(*one[3:]), self.radius_m) for one in self.wires)
+        wires = tuple(Wire(Point(*wire[:3]), Point(*wire[3:]), self.radius_m) for wire in self.wires)
         coils = []
         for n, coil in enumerate(self.coils):
             try:

@@ -205,5 +205,5 @@ def confirmed(
 ) -> Columns:
     """The columns of a text as a person has confirmed them."""
     second = second if holds == "r-x" else None
-    found = recognise(text)
-    return replace(found, frequency=frequency, unit=unit, holds=holds, first=first, second=second)
+    columns = recognise(text)
+    return replace(columns, frequency=frequency, unit=unit, holds=holds, first=first, second=second)

@@ -33,7 +33,7 @@ def bench_jobs_text() -> str:
     from tithe.answers.question import Work, every
     from tithe.core.cost import go_on
 
-    (jobs,) = (one for one in every() if one.path == "bench/jobs")
+    (jobs,) = (question for question in every() if question.path == "bench/jobs")
     answer = jobs.work()
     assert isinstance(answer, Work)
     return json.dumps(answer.answer(go_on), indent=1, ensure_ascii=False) + "\n"

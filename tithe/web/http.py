@@ -61,11 +61,11 @@ def refusals(errors: Iterable[InputError], subject: str) -> dict[str, Any]:
     return {
         "errors": [
             {
-                "place": one.place,
-                "rule": text.rule(one, subject),
-                "sentence": text.standing_alone(one, subject),
+                "place": error.place,
+                "rule": text.rule(error, subject),
+                "sentence": text.standing_alone(error, subject),
             }
-            for one in errors
+            for error in errors
         ]
     }
 

@@ -17,25 +17,25 @@ from tithe.core.planning.lengths import Trial, gathered, tried
 from tithe.core.planning.pairs import Pairs, pairs
 
 
-def lengths(asked: Trial, pause: Pause) -> Iterator[WireLengthsLine]:
+def lengths(trial: Trial, pause: Pause) -> Iterator[WireLengthsLine]:
     """How far it is after each length, then the answer."""
     found = []
-    for one in tried(asked, pause):
+    for one in tried(trial, pause):
         found.append(one)
-        yield {"done": len(found), "of": len(asked.length_m)}
-    yield {"answer": lengths_json.answer(gathered(asked, found))}
+        yield {"done": len(found), "of": len(trial.length_m)}
+    yield {"answer": lengths_json.answer(gathered(trial, found))}
 
 
-def paired(asked: Trial, line_m: Real, pause: Pause) -> Iterator[PairsLine]:
+def paired(trial: Trial, line_m: Real, pause: Pause) -> Iterator[PairsLine]:
     """The same of pairs, after each length of the wire."""
     found = []
-    for one in pairs(asked, float(line_m[0]), float(line_m[-1]), len(line_m), pause):
+    for one in pairs(trial, float(line_m[0]), float(line_m[-1]), len(line_m), pause):
         found.append(one)
-        yield {"done": len(found), "of": len(asked.length_m)}
+        yield {"done": len(found), "of": len(trial.length_m)}
     columns = (np.array([getattr(one, name) for one in found]) for name in ("reached", "bears_w", "sky_w"))
-    power_w = asked.station.transmitter.power_w
-    every = Pairs(asked.field, asked.bands, power_w, asked.length_m, line_m, *columns)
-    yield {"answer": planning_json.paired(every, run_at(asked.station))}
+    power_w = trial.station.transmitter.power_w
+    every = Pairs(trial.field, trial.bands, power_w, trial.length_m, line_m, *columns)
+    yield {"answer": planning_json.paired(every, run_at(trial.station))}
 
 
 def run_at(station: Station) -> int:

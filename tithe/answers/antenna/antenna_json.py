@@ -98,8 +98,8 @@ def _drawn(wire: Wire) -> WireDrawn:
     return {"start": list(wire.start), "end": list(wire.end)}
 
 
-def _steep(one: AntennaEstimate) -> bool:
-    return one["low_angle_share"] is not None and one["low_angle_share"] < _LITTLE
+def _steep(antenna_estimate: AntennaEstimate) -> bool:
+    return antenna_estimate["low_angle_share"] is not None and antenna_estimate["low_angle_share"] < _LITTLE
 
 
 def _rests_on(antenna: PlannedAntenna, results: list[AntennaEstimate]) -> tuple[Message, ...]:
@@ -107,17 +107,17 @@ def _rests_on(antenna: PlannedAntenna, results: list[AntennaEstimate]) -> tuple[
     if not antenna.spread:
         return (tell("antenna.alone"),)
     said = [tell("antenna.estimate")]
-    matters = Counter(one["matters"] for one in results if one["matters"])
+    matters = Counter(result["matters"] for result in results if result["matters"])
     if matters:
         said.append(tell(f"antenna.matters-{matters.most_common(1)[0][0]}"))
     shape, on_soil = antenna.plan.shape, isinstance(antenna.plan.ground, Soil)
     if on_soil and not soil_counts(shape) and not shape.ground_ohm and antenna.stated_loss is None:
         said.append(tell("antenna.no-ground-loss"))
     if on_soil:
-        shares = [one["sky_share"] for one in results if one["sky_share"] is not None]
+        shares = [result["sky_share"] for result in results if result["sky_share"] is not None]
         if shares:
             said.append(tell("antenna.sky", share=(min(shares), max(shares))))
-    steep = [tell("antenna.at", freq_hz=one["mhz"] * 1e6) for one in results if _steep(one)]
+    steep = [tell("antenna.at", freq_hz=result["mhz"] * 1e6) for result in results if _steep(result)]
     if steep:
         said.append(tell("antenna.steep", at=steep))
     return tuple(said)

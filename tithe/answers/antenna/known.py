@@ -78,7 +78,7 @@ def _sweep(antenna: object, bands: tuple[Band, ...]) -> Sweep:
     known_so = isinstance(antenna, Resonator) and bool(bands)
     require(known_so, "antenna", "not-known-by-points")
     assert isinstance(antenna, Resonator)
-    low, high = min(one.low_hz for one in bands), max(one.high_hz for one in bands)
+    low, high = min(band.low_hz for band in bands), max(band.high_hz for band in bands)
     freq = np.geomspace(low * (1 - _BESIDE), high * (1 + _BESIDE), _POINTS)
     return _phased(freq, antenna.terminals(freq).gamma(REFERENCE_OHM))
 

@@ -15,98 +15,102 @@ from tithe.text import say
 MIDDLE = 1
 
 
-def answer(found: Lengths) -> WireLengths:
+def answer(lengths: Lengths) -> WireLengths:
     """Every length, and in a sentence which suit, and how surely the best does."""
-    sure = surely(found)
+    sure = surely(lengths)
     return {
-        "field": found.asked.field,
-        "lengths": [_length(found, n) for n in range(len(found.length_m))],
-        "windows": [{"from_m": low, "to_m": high} for low, high in found.windows],
-        "best_m": float(found.length_m[found.best]),
+        "field": lengths.asked.field,
+        "lengths": [_length(lengths, n) for n in range(len(lengths.length_m))],
+        "windows": [{"from_m": low, "to_m": high} for low, high in lengths.windows],
+        "best_m": float(lengths.length_m[lengths.best]),
         "sure": sure.tolist(),
-        "sentence": say(_told(found, sure)),
+        "sentence": say(_told(lengths, sure)),
     }
 
 
-def _length(found: Lengths, n: int) -> LengthTried:
+def _length(lengths: Lengths, n: int) -> LengthTried:
     return {
-        "length_m": float(found.length_m[n]),
-        "suits": bool(found.suits[n].all()),
-        "margin_m": float(found.margin_m[n]),
-        "bands": [_on_band(found, n, b) for b in range(len(found.bands))],
+        "length_m": float(lengths.length_m[n]),
+        "suits": bool(lengths.suits[n].all()),
+        "margin_m": float(lengths.margin_m[n]),
+        "bands": [_on_band(lengths, n, b) for b in range(len(lengths.bands))],
     }
 
 
-def _on_band(found: Lengths, n: int, b: int) -> LengthOnBand:
-    ratio = float(found.swr[n, b, MIDDLE])
+def _on_band(lengths: Lengths, n: int, b: int) -> LengthOnBand:
+    ratio = float(lengths.swr[n, b, MIDDLE])
     return {
-        "name": found.bands[b].name,
-        "mhz": found.bands[b].middle_hz / 1e6,
-        "r_ohm": float(found.z_ohm[n, b, MIDDLE].real),
-        "x_ohm": float(found.z_ohm[n, b, MIDDLE].imag),
+        "name": lengths.bands[b].name,
+        "mhz": lengths.bands[b].middle_hz / 1e6,
+        "r_ohm": float(lengths.z_ohm[n, b, MIDDLE].real),
+        "x_ohm": float(lengths.z_ohm[n, b, MIDDLE].imag),
         "swr": ratio if np.isfinite(ratio) else None,
-        "radiated_w": float(found.radiated_w[n, b, MIDDLE]),
-        "sky_w": float(found.sky_w[n, b, MIDDLE]),
-        "bears_w": float(found.bears_w[n, b].min()),
-        "reached": bool(found.suits[n, b]),
-        "extreme": bool(found.extreme[n, b]),
+        "radiated_w": float(lengths.radiated_w[n, b, MIDDLE]),
+        "sky_w": float(lengths.sky_w[n, b, MIDDLE]),
+        "bears_w": float(lengths.bears_w[n, b].min()),
+        "reached": bool(lengths.suits[n, b]),
+        "extreme": bool(lengths.extreme[n, b]),
     }
 
 
 _ONE_DB = 10**0.1
 
 
-def _weakest(found: Lengths, n: int) -> dict[str, Any]:
+def _weakest(lengths: Lengths, n: int) -> dict[str, Any]:
     """What the weakest band has of a length."""
-    weakest = int(found.weakest[n])
+    weakest = int(lengths.weakest[n])
     return {
-        "length_m": float(found.length_m[n]), "band": found.bands[weakest].name,
-        "sky_w": float(found.weakest_w[n]), "bears_w": float(found.bears_w[n, weakest].min()),
+        "length_m": float(lengths.length_m[n]), "band": lengths.bands[weakest].name,
+        "sky_w": float(lengths.weakest_w[n]), "bears_w": float(lengths.bears_w[n, weakest].min()),
     }  # fmt: skip
 
 
-def _told(found: Lengths, sure: Mask) -> tuple[Message, ...]:
+def _told(lengths: Lengths, sure: Mask) -> tuple[Message, ...]:
     """Which lengths suit all bands, or which suits most of them, how surely; which to keep away from."""
-    best, most, count = found.best, found.most, found.suits.sum(axis=1)
-    told, said = _weakest(found, best), list[Message]()
-    if found.windows:
-        windows = [tell("lengths.window", ends=window) for window in found.windows[:4]]
+    best, most, count = lengths.best, lengths.most, lengths.suits.sum(axis=1)
+    told, said = _weakest(lengths, best), list[Message]()
+    if lengths.windows:
+        windows = [tell("lengths.window", ends=window) for window in lengths.windows[:4]]
         said.append(tell("lengths.suit", windows=windows))
-        said.append(tell("lengths.best", spare_m=float(found.margin_m[best]), **told))
-        if found.weakest_w[most] > _ONE_DB * found.weakest_w[best]:
-            unsuited = [band.name for band, ok in zip(found.bands, found.suits[most], strict=True) if not ok]
-            said.append(tell("lengths.more", missing=unsuited, **_weakest(found, most)))
+        said.append(tell("lengths.best", spare_m=float(lengths.margin_m[best]), **told))
+        if lengths.weakest_w[most] > _ONE_DB * lengths.weakest_w[best]:
+            unsuited = [
+                band.name for band, ok in zip(lengths.bands, lengths.suits[most], strict=True) if not ok
+            ]
+            said.append(tell("lengths.more", missing=unsuited, **_weakest(lengths, most)))
     else:
-        missing = [band.name for band, fine in zip(found.bands, found.suits[best], strict=True) if not fine]
-        some = {"count": int(count[best]), "of": len(found.bands), "missing": missing}
+        missing = [
+            band.name for band, fine in zip(lengths.bands, lengths.suits[best], strict=True) if not fine
+        ]
+        some = {"count": int(count[best]), "of": len(lengths.bands), "missing": missing}
         said.append(tell("lengths.none", **some, **told))
     unsure = [
         band.name
-        for band, suits, surely_so in zip(found.bands, found.suits[best], sure, strict=True)
+        for band, suits, surely_so in zip(lengths.bands, lengths.suits[best], sure, strict=True)
         if suits and not surely_so
     ]
     little = [
         band.name
         for band, some, reached in zip(
-            found.bands, found.little[best].any(axis=-1), found.reached[best].all(axis=-1), strict=True
+            lengths.bands, lengths.little[best].any(axis=-1), lengths.reached[best].all(axis=-1), strict=True
         )
         if some and reached
     ]
-    held = (found.reached & ~found.borne)[best].any(axis=-1)
+    held = (lengths.reached & ~lengths.borne)[best].any(axis=-1)
     if held.any():
-        least = found.bears_w[best].min(axis=-1).tolist()
+        least = lengths.bears_w[best].min(axis=-1).tolist()
         bands = [
-            tell("lengths.borne", band=found.bands[b].name, bears_w=least[b]) for b in np.flatnonzero(held)
+            tell("lengths.borne", band=lengths.bands[b].name, bears_w=least[b]) for b in np.flatnonzero(held)
         ]
-        said.append(tell("lengths.held", power_w=found.asked.station.transmitter.power_w, bands=bands))
+        said.append(tell("lengths.held", power_w=lengths.asked.station.transmitter.power_w, bands=bands))
     if little:
         said.append(tell("lengths.little", bands=little))
     if unsure:
         said.append(tell("lengths.unsure", bands=unsure))
-    elif found.suits[best].any():
+    elif lengths.suits[best].any():
         said.append(tell("lengths.sure"))
     extreme = [
-        band.name for band, high in zip(found.bands, found.extreme.mean(axis=0) > 0, strict=True) if high
+        band.name for band, high in zip(lengths.bands, lengths.extreme.mean(axis=0) > 0, strict=True) if high
     ]
     if extreme:
         said.append(tell("lengths.extreme", bands=extreme))

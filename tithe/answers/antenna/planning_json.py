@@ -62,45 +62,45 @@ def _change(change: Change, outcome: Outcome) -> ChangeOut:
     return {"text": say(change.told), "fields": fields, "outcome": _outcome(outcome)}
 
 
-def _what_if_told(found: WhatIf, power_w: float) -> tuple[Message, ...]:
-    if not found.changes:
+def _what_if_told(what_if: WhatIf, power_w: float) -> tuple[Message, ...]:
+    if not what_if.changes:
         return (tell("what-if.nothing"),)
-    helps = [(change, outcome) for change, outcome in found.changes if _gains(found, outcome)]
+    helps = [(change, outcome) for change, outcome in what_if.changes if _gains(what_if, outcome)]
     said = [tell("what-if.no-gain")]
     if helps:
         change, outcome = helps[0]
-        gained = outcome.sky_w - found.now.sky_w
+        gained = outcome.sky_w - what_if.now.sky_w
         best, worst = int(np.argmax(gained)), int(np.argmin(gained))
-        more = {"now_w": float(found.now.sky_w[best]), "then_w": float(outcome.sky_w[best])}
-        said = [tell("what-if.best", change=change.told, band=found.bands[best].name, **more)]
+        more = {"now_w": float(what_if.now.sky_w[best]), "then_w": float(outcome.sky_w[best])}
+        said = [tell("what-if.best", change=change.told, band=what_if.bands[best].name, **more)]
         if gained[worst] < -_FEWER_W:
-            less = {"now_w": float(found.now.sky_w[worst]), "then_w": float(outcome.sky_w[worst])}
-            said.append(tell("what-if.but", band=found.bands[worst].name, **less))
-        said.append(_weakest(found, outcome))
-    gives_up = found.now.bears_w < power_w
-    for one, then in found.changes:
+            less = {"now_w": float(what_if.now.sky_w[worst]), "then_w": float(outcome.sky_w[worst])}
+            said.append(tell("what-if.but", band=what_if.bands[worst].name, **less))
+        said.append(_weakest(what_if, outcome))
+    gives_up = what_if.now.bears_w < power_w
+    for one, then in what_if.changes:
         mended = gives_up & (then.bears_w >= power_w)
         if mended.any():
-            names = [band.name for band, fine in zip(found.bands, mended, strict=True) if fine]
+            names = [band.name for band, fine in zip(what_if.bands, mended, strict=True) if fine]
             said.append(tell("what-if.bears", change=one.told, bands=names))
             break
     return tuple(said)
 
 
-def _gains(found: WhatIf, outcome: Outcome) -> bool:
+def _gains(what_if: WhatIf, outcome: Outcome) -> bool:
     """Whether a change puts more on the air on some band, and on all of them together."""
-    gained = outcome.sky_w - found.now.sky_w
+    gained = outcome.sky_w - what_if.now.sky_w
     return bool(gained.max() >= _FEWER_W and gained.sum() >= _FEWER_W)
 
 
-def _weakest(found: WhatIf, outcome: Outcome) -> Message:
+def _weakest(what_if: WhatIf, outcome: Outcome) -> Message:
     """What the weakest of the bands that count would have, and what the tuner bears there."""
-    counted = counted_bands(found.bands)
+    counted = counted_bands(what_if.bands)
     n = int(counted[np.argmin(outcome.sky_w[counted])])
-    watts = {"now_w": float(found.now.sky_w[counted].min()), "then_w": float(outcome.sky_w[n])}
+    watts = {"now_w": float(what_if.now.sky_w[counted].min()), "then_w": float(outcome.sky_w[n])}
     bears_w = float(outcome.bears_w[n])
     borne = tell("what-if.borne", bears_w=bears_w) if np.isfinite(bears_w) else tell("what-if.no-limit")
-    return tell("what-if.weakest", band=found.bands[n].name, borne=borne, **watts)
+    return tell("what-if.weakest", band=what_if.bands[n].name, borne=borne, **watts)
 
 
 def on_bands(plan: Plan, bands: tuple[Band, ...], pause: Pause = go_on) -> WidthsOut:
@@ -121,12 +121,12 @@ def on_bands(plan: Plan, bands: tuple[Band, ...], pause: Pause = go_on) -> Width
     return {"bands": out, "sentence": say(_widths_told(rows))}
 
 
-def _width(one: Width) -> MatchedWidth:
+def _width(width: Width) -> MatchedWidth:
     return {
-        "q": one.q,
-        "at_2": (_mhz(one.at_2[0]), _mhz(one.at_2[1])),
-        "at_3": (_mhz(one.at_3[0]), _mhz(one.at_3[1])),
-        "efficiency": one.efficiency,
+        "q": width.q,
+        "at_2": (_mhz(width.at_2[0]), _mhz(width.at_2[1])),
+        "at_3": (_mhz(width.at_3[0]), _mhz(width.at_3[1])),
+        "efficiency": width.efficiency,
     }
 
 
@@ -143,8 +143,8 @@ def _widths_told(rows: list[tuple[Band, Width, Width | None]]) -> tuple[Message,
     if not narrow:
         return (tell("width.whole"),)
 
-    def span(one: Width) -> float:
-        low, high = one.at_2
+    def span(width: Width) -> float:
+        low, high = width.at_2
         return np.inf if low is None or high is None else high - low
 
     band, own, full = min(narrow, key=lambda row: span(row[1]))
@@ -157,25 +157,25 @@ def _widths_told(rows: list[tuple[Band, Width, Width | None]]) -> tuple[Message,
     return tuple(said)
 
 
-def fitted(found: Fit) -> FitOut:
+def fitted(fit: Fit) -> FitOut:
     """An estimate and a measurement, point by point, and what lies between them."""
     points: list[FitPoint] = [
         {
             "mhz": float(f) / 1e6,
-            "measured": _seen(found.measured[k]),
-            "estimated": _seen(found.estimated[k]),
-            "fitted": _seen(found.fitted[k]),
+            "measured": _seen(fit.measured[k]),
+            "estimated": _seen(fit.estimated[k]),
+            "fitted": _seen(fit.fitted[k]),
         }
-        for k, f in enumerate(found.freq_hz)
+        for k, f in enumerate(fit.freq_hz)
     ]
     return {
         "points": points,
-        "before": found.before,
-        "after": found.after,
-        "moved": _moved(found.moved),
-        "pinned": list(found.pinned),
-        "odd": None if found.odd is None else _moved(found.odd),
-        "sentence": say(_fit_told(found)),
+        "before": fit.before,
+        "after": fit.after,
+        "moved": _moved(fit.moved),
+        "pinned": list(fit.pinned),
+        "odd": None if fit.odd is None else _moved(fit.odd),
+        "sentence": say(_fit_told(fit)),
     }
 
 
@@ -190,23 +190,23 @@ def _moved(one: Moved) -> MovedOut:
     return {"length": one.length, "height": one.height, "soil": one.soil, "series_ohm": one.series_ohm}
 
 
-def _fit_told(found: Fit) -> tuple[Message, ...]:
-    if found.before <= AGREES:
-        return (tell("fit.agrees", off=found.before),)
-    said = [tell("fit.off", off=found.before), tell("fit.moved", changes=_changes(found.moved))]
-    if found.after <= AGREES:
-        said.append(tell("fit.then-agrees", off=found.after))
+def _fit_told(fit: Fit) -> tuple[Message, ...]:
+    if fit.before <= AGREES:
+        return (tell("fit.agrees", off=fit.before),)
+    said = [tell("fit.off", off=fit.before), tell("fit.moved", changes=_changes(fit.moved))]
+    if fit.after <= AGREES:
+        said.append(tell("fit.then-agrees", off=fit.after))
         return tuple(said)
-    said.append(tell("fit.left", off=found.after, freq_hz=found.worst_hz))
-    if found.odd is None:
+    said.append(tell("fit.left", off=fit.after, freq_hz=fit.worst_hz))
+    if fit.odd is None:
         said.append(tell("fit.unexplained"))
         return tuple(said)
-    by = found.odd.length - 1
+    by = fit.odd.length - 1
     odd = []
     if abs(by) > 0.02:
         odd.append(tell("fit.shorter" if by < 0 else "fit.longer", share=abs(by)))
-    if found.odd.series_ohm > 2:
-        odd.append(tell("fit.series", ohm=found.odd.series_ohm))
+    if fit.odd.series_ohm > 2:
+        odd.append(tell("fit.series", ohm=fit.odd.series_ohm))
     said.append(tell("fit.odd", changes=odd) if odd else tell("fit.unexplained"))
     return tuple(said)
 
@@ -220,48 +220,48 @@ def _changes(moved: Moved) -> list[Message]:
     return out
 
 
-def paired(found: Pairs, line_at: int) -> PairsOut:
+def paired(pairs: Pairs, line_at: int) -> PairsOut:
     """What each pair of lengths gives, and in a sentence which gives most."""
-    n, k = found.best
-    wire, line = float(found.wire_m[n]), float(found.line_m[k])
-    weakest = found.weakest_band(n, k)
+    n, k = pairs.best
+    wire, line = float(pairs.wire_m[n]), float(pairs.line_m[k])
+    weakest = pairs.weakest_band(n, k)
     said = [
         tell(
-            "pairs.most", wire_m=wire, line_m=line, band=found.bands[weakest].name,
-            sky_w=float(found.sky_w[n, k, weakest]), bears_w=float(found.bears_w[n, k, weakest]),
+            "pairs.most", wire_m=wire, line_m=line, band=pairs.bands[weakest].name,
+            sky_w=float(pairs.sky_w[n, k, weakest]), bears_w=float(pairs.bears_w[n, k, weakest]),
         )
     ]  # fmt: skip
-    reached = found.reached[n, k]
+    reached = pairs.reached[n, k]
     if reached.all():
         said.append(tell("pairs.all"))
     else:
-        missing = [band.name for band, ok in zip(found.bands, reached, strict=True) if not ok]
-        said.append(tell("pairs.missing", count=int(reached.sum()), of=len(found.bands), missing=missing))
-    watts = found.bears_w[n, k].tolist()
+        missing = [band.name for band, ok in zip(pairs.bands, reached, strict=True) if not ok]
+        said.append(tell("pairs.missing", count=int(reached.sum()), of=len(pairs.bands), missing=missing))
+    watts = pairs.bears_w[n, k].tolist()
     held = [
-        tell("lengths.borne", band=found.bands[b].name, bears_w=watts[b])
-        for b in np.flatnonzero(reached & ~found.suits[n, k])
+        tell("lengths.borne", band=pairs.bands[b].name, bears_w=watts[b])
+        for b in np.flatnonzero(reached & ~pairs.suits[n, k])
     ]
     if held:
-        said.append(tell("pairs.not-borne", power_w=found.power_w, bands=held))
-    steps = int(found.room[n, k]) - 1
+        said.append(tell("pairs.not-borne", power_w=pairs.power_w, bands=held))
+    steps = int(pairs.room[n, k]) - 1
     if steps > 0:
         spare = {
-            "wire_spare_m": steps * float(found.wire_m[1] - found.wire_m[0]),
-            "line_spare_m": steps * float(found.line_m[1] - found.line_m[0]),
+            "wire_spare_m": steps * float(pairs.wire_m[1] - pairs.wire_m[0]),
+            "line_spare_m": steps * float(pairs.line_m[1] - pairs.line_m[0]),
         }
         said.append(tell("pairs.room", **spare))
     else:
         said.append(tell("pairs.no-room"))
     return {
-        "field": found.field,
-        "bands": [band.name for band in found.bands],
-        "wire_m": found.wire_m.tolist(),
-        "line_m": found.line_m.tolist(),
-        "count": found.count.astype(int).tolist(),
-        "weakest_w": found.weakest_w.tolist(),
-        "bears_w": found.least_borne_w.tolist(),
-        "power_w": found.power_w,
+        "field": pairs.field,
+        "bands": [band.name for band in pairs.bands],
+        "wire_m": pairs.wire_m.tolist(),
+        "line_m": pairs.line_m.tolist(),
+        "count": pairs.count.astype(int).tolist(),
+        "weakest_w": pairs.weakest_w.tolist(),
+        "bears_w": pairs.least_borne_w.tolist(),
+        "power_w": pairs.power_w,
         "best_wire_m": wire,
         "best_line_m": line,
         "line_at": line_at,

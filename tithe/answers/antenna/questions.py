@@ -164,8 +164,8 @@ def pairs_that_suit(body: PairsRequest) -> Steps[PairsLine]:
     return Steps(takes_s, partial(answers.paired, asked, line_m), _NARROWER)
 
 
-def _takes_s(asked: Trial, antennas: int, stations: int) -> float:
+def _takes_s(trial: Trial, antennas: int, stations: int) -> float:
     """Seconds that so many antennas and stations may take."""
-    freqs = asked.freq_hz.tolist()
-    loads_s = seconds_a_load(asked.station.chain) * len(freqs)
-    return antennas * seconds(asked.plan, freqs) + stations * loads_s
+    freqs = trial.freq_hz.tolist()
+    loads_s = seconds_a_load(trial.station.chain) * len(freqs)
+    return antennas * seconds(trial.plan, freqs) + stations * loads_s

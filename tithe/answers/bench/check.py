@@ -101,27 +101,30 @@ def answer(asked: CheckDay) -> Work[BenchCheck]:
     return at_once(in_words(core.checked(freq, open_, short, load)))
 
 
-def in_words(found: Checked) -> BenchCheck:
+def in_words(checked: Checked) -> BenchCheck:
     """What an analyzer's calibration leaves."""
-    shown = [[ratio, *_finite(found.shown_as(ratio))] for ratio in _SHOWN_SWR]
-    db = [20 * np.log10(np.maximum(np.abs(one), 1e-6)) for one in (found.delta, found.source, found.tracking)]
-    each = max(len(found.freq_hz) // _MOST_ROWS, 1)
-    residual = asdict(found.residual())
+    shown = [[ratio, *_finite(checked.shown_as(ratio))] for ratio in _SHOWN_SWR]
+    db = [
+        20 * np.log10(np.maximum(np.abs(one), 1e-6))
+        for one in (checked.delta, checked.source, checked.tracking)
+    ]
+    each = max(len(checked.freq_hz) // _MOST_ROWS, 1)
+    residual = asdict(checked.residual())
     return {
-        "directivity_db": found.directivity_db,
-        "source_db": found.source_db,
-        "tracking_db": found.tracking_db,
-        "tracking_deg": found.tracking_deg,
-        "aside_m": found.aside_m,
-        "good": found.good,
+        "directivity_db": checked.directivity_db,
+        "source_db": checked.source_db,
+        "tracking_db": checked.tracking_db,
+        "tracking_deg": checked.tracking_deg,
+        "aside_m": checked.aside_m,
+        "good": checked.good,
         "shown_as": shown,
         "errors": [
-            [float(found.freq_hz[k]) / 1e6, -float(db[0][k]), -float(db[1][k]), float(db[2][k])]
-            for k in range(0, len(found.freq_hz), each)
+            [float(checked.freq_hz[k]) / 1e6, -float(db[0][k]), -float(db[1][k]), float(db[2][k])]
+            for k in range(0, len(checked.freq_hz), each)
         ],
         "residual": ResidualOut(**residual),  # type: ignore[typeddict-item]  # its own fields
-        "sentence": say(_told(found)),
-        "why": say(tell("bench.check-why", tracking_db=found.tracking_db)),
+        "sentence": say(_told(checked)),
+        "why": say(tell("bench.check-why", tracking_db=checked.tracking_db)),
     }
 
 
@@ -129,28 +132,29 @@ def _finite(pair: tuple[float, float]) -> list[float | None]:
     return [one if np.isfinite(one) else None for one in pair]
 
 
-def _told(found: Checked) -> Iterator[Message]:
+def _told(checked: Checked) -> Iterator[Message]:
     figures = {
-        "directivity_db": found.directivity_db,
-        "tracking_db": found.tracking_db,
-        "tracking_deg": found.tracking_deg,
+        "directivity_db": checked.directivity_db,
+        "tracking_db": checked.tracking_db,
+        "tracking_deg": checked.tracking_deg,
     }
-    if found.good:
+    if checked.good:
         yield tell("bench.check-good", **figures)
     else:
         short = {
-            "directivity": LEAST_DIRECTIVITY_DB - found.directivity_db,
-            "source": LEAST_DIRECTIVITY_DB - found.source_db,
-            "tracking": 20 * max(found.tracking_db / MOST_TRACKING_DB, found.tracking_deg / MOST_TRACKING_DEG)
+            "directivity": LEAST_DIRECTIVITY_DB - checked.directivity_db,
+            "source": LEAST_DIRECTIVITY_DB - checked.source_db,
+            "tracking": 20
+            * max(checked.tracking_db / MOST_TRACKING_DB, checked.tracking_deg / MOST_TRACKING_DEG)
             - 20,
         }
         worst = max(short, key=lambda key: short[key])
         named = tell(f"bench.worst.{worst}")
-        yield tell("bench.check-bad", source_db=found.source_db, worst=named, **figures)
-    low, high = found.shown_as(1.5)
+        yield tell("bench.check-bad", source_db=checked.source_db, worst=named, **figures)
+    low, high = checked.shown_as(1.5)
     yield tell("bench.check-shows", ratio=1.5, span=(low, high))
-    if abs(found.aside_m) > 0.002:
-        yield tell("bench.check-aside", aside_m=abs(found.aside_m))
+    if abs(checked.aside_m) > 0.002:
+        yield tell("bench.check-aside", aside_m=abs(checked.aside_m))
 
 
 @practised("check")

@@ -123,16 +123,18 @@ def in_words(along: Along) -> BenchFault:
     ]
     said = said or [tell("bench.no-step")]
     said.append(tell("bench.resolution", resolution_m=along.resolution_m, farthest_m=along.farthest_m))
-    if any(one.kind == "unknown" for one in along.steps):
+    if any(step.kind == "unknown" for step in along.steps):
         said.append(tell("bench.kinds-unknown"))
-    last = max((one.distance_m for one in along.steps), default=along.farthest_m)
+    last = max((step.distance_m for step in along.steps), default=along.farthest_m)
     shown = along.distance_m <= min(1.4 * last + 4 * along.resolution_m, along.farthest_m)
     each = max(int(shown.sum()) // _MOST_POINTS, 1)
-    noted = [tell("bench.fault-noted", kind=_kind(one), at_m=one.distance_m) for one in along.steps[:_TOLD]]
+    noted = [
+        tell("bench.fault-noted", kind=_kind(step), at_m=step.distance_m) for step in along.steps[:_TOLD]
+    ]
     return {
         "faults": [
-            {"at_m": one.distance_m, "gamma": one.gamma, "kind": one.kind, "text": say(_kind(one))}
-            for one in along.steps
+            {"at_m": step.distance_m, "gamma": step.gamma, "kind": step.kind, "text": say(_kind(step))}
+            for step in along.steps
         ],
         "resolution_m": along.resolution_m,
         "farthest_m": along.farthest_m,
@@ -166,8 +168,8 @@ def by_dips(found: ByDips) -> BenchFault:
     }
 
 
-def _kind(one: Step) -> Message:
-    return tell(f"bench.kind.{one.kind}")
+def _kind(step: Step) -> Message:
+    return tell(f"bench.kind.{step.kind}")
 
 
 def _peaks(distance_m: Real, rho: Real, each: int) -> list[tuple[float, float]]:

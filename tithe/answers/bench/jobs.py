@@ -196,7 +196,7 @@ def group(
     """Figures of a job by their keys in the request that ``asks``; what they usually are is what that takes
     where nothing is given, or stands beside the key."""
     words = JOBS[name]
-    pairs = [(one, asks.model_fields[one].default) if isinstance(one, str) else one for one in keys]
+    pairs = [(key, asks.model_fields[key].default) if isinstance(key, str) else key for key in keys]
     fields = [
         Field(
             key=key, label=_label(words, key), unit=words.labels[key][1], usual=_shown(usual),

@@ -80,26 +80,28 @@ def answer(asked: MeterDay) -> Work[BenchMeter]:
         drop = asked.drop_volts / (asked.volts + asked.drop_volts)
     else:
         known = core.by_better_meter(asked.power_w or 0.0, asked.accuracy_pct, asked.full_scale_w)
-    found = core.scale(asked.shown_w, asked.read_w, known)
-    return at_once(in_words(found, asked.shown_w, known, drop))
+    meter_scale = core.scale(asked.shown_w, asked.read_w, known)
+    return at_once(in_words(meter_scale, asked.shown_w, known, drop))
 
 
-def in_words(found: MeterScale, shown_w: float, known: Known, drop_share: float | None) -> BenchMeter:
+def in_words(meter_scale: MeterScale, shown_w: float, known: Known, drop_share: float | None) -> BenchMeter:
     """A meter against a known power; ``drop_share``: of a peak detector's diode (None: a better meter)."""
-    code = "bench.meter" if found.told_from_none else "bench.meter-right"
-    params = {"scale": found.scale} if found.told_from_none else {}
-    said = tell(code, power_w=found.power_w, shown_w=shown_w, span=(found.low, found.high), **params)
+    code = "bench.meter" if meter_scale.told_from_none else "bench.meter-right"
+    params = {"scale": meter_scale.scale} if meter_scale.told_from_none else {}
+    said = tell(
+        code, power_w=meter_scale.power_w, shown_w=shown_w, span=(meter_scale.low, meter_scale.high), **params
+    )
     by_volts = drop_share is not None
     why = (
         tell("bench.meter-why", drop_pct=drop_share)
         if by_volts
         else tell("bench.meter-why-other", share=known.share)
     )
-    value, low, high = (round(one, 4) for one in found[:3])
+    value, low, high = (round(one, 4) for one in meter_scale[:3])
     mark = {"value": value, "low": low, "high": high, "how": say(tell("bench.how.meter"))}
     return {
-        "scale": three(found.low, found.scale, found.high),
-        "power_w": found.power_w,
+        "scale": three(meter_scale.low, meter_scale.scale, meter_scale.high),
+        "power_w": meter_scale.power_w,
         "sentence": say(said),
         "why": say(why),
         "carry": {"fields": {"scale": value}, "measured": {"scale": mark}},

@@ -130,17 +130,17 @@ def answer(asked: PartDay) -> Work[BenchPart]:
     transforms = isinstance(part, Transformer) if asked.transformer is None else asked.transformer
 
     def work(pause: Pause) -> BenchPart:
-        found = core.by_three_sweeps(freq, match, short, open_, *limits, residual)
+        measured_part = core.by_three_sweeps(freq, match, short, open_, *limits, residual)
         of = None
         if transforms:
             of = core.transformer(freq, match, short, open_, asked.resistor_ohm, residual)
-        return in_words(found, *limits, of)
+        return in_words(measured_part, *limits, of)
 
     return Work(seconds(freq), work)
 
 
 def in_words(
-    found: MeasuredPart,
+    measured_part: MeasuredPart,
     most_db: float,
     most_swr: float,
     of: MeasuredTransformer | None = None,
@@ -148,47 +148,50 @@ def in_words(
 ) -> BenchPart:
     """A part in line by its sweeps; ``of``: what a transformer is made of; ``missed_db``: of two back to
     back, how much was mismatch at the most."""
-    each = max(len(found.freq_hz) // _MOST_ROWS, 1)
+    each = max(len(measured_part.freq_hz) // _MOST_ROWS, 1)
     rows: list[PartAt] = [
         {
-            "mhz": float(found.freq_hz[k]) / 1e6,
-            "loss_db": three(*found.loss_db.at(k)),
-            "swr": float(found.swr[k]) if np.isfinite(found.swr[k]) else None,
-            "usable": bool(found.usable[k]),
+            "mhz": float(measured_part.freq_hz[k]) / 1e6,
+            "loss_db": three(*measured_part.loss_db.at(k)),
+            "swr": float(measured_part.swr[k]) if np.isfinite(measured_part.swr[k]) else None,
+            "usable": bool(measured_part.usable[k]),
         }
-        for k in range(0, len(found.freq_hz), each)
+        for k in range(0, len(measured_part.freq_hz), each)
     ]
-    inside = found.within_db
+    inside = measured_part.within_db
     return {
         "loss_db": None if inside is None else three(*inside),
-        "band_mhz": None if found.band_hz is None else [one / 1e6 for one in found.band_hz],
+        "band_mhz": None if measured_part.band_hz is None else [one / 1e6 for one in measured_part.band_hz],
         "rows": rows,
         "transformer": None if of is None else _transformer(of),
-        "sentence": say(_told(found, most_db, most_swr, of)),
+        "sentence": say(_told(measured_part, most_db, most_swr, of)),
         "why": say(
-            tell("bench.part-why", loss_db=float(np.median(found.loss_db.value)))
+            tell("bench.part-why", loss_db=float(np.median(measured_part.loss_db.value)))
             if missed_db is None
             else tell("bench.pair-why", missed_db=missed_db)
         ),
-        "carry": _carry(found, of, "bench.how.tuner" if missed_db is None else "bench.how.pair"),
+        "carry": _carry(measured_part, of, "bench.how.tuner" if missed_db is None else "bench.how.pair"),
     }
 
 
 def _told(
-    found: MeasuredPart, most_db: float, most_swr: float, of: MeasuredTransformer | None
+    measured_part: MeasuredPart, most_db: float, most_swr: float, of: MeasuredTransformer | None
 ) -> Iterator[Message]:
     limits = {"most_db": most_db, "most_swr": most_swr}
-    inside = found.within_db
-    if found.band_hz is None or inside is None:
+    inside = measured_part.within_db
+    if measured_part.band_hz is None or inside is None:
         yield tell("bench.part-nowhere", **limits)
     else:
-        low, high = found.band_hz
+        low, high = measured_part.band_hz
         yield tell(
             "bench.part", loss_db=inside[1], span=(inside[0], inside[2]), low_hz=low, high_hz=high, **limits
         )
         at_end = [
             name
-            for name, here in (("low end", low == found.freq_hz[0]), ("high end", high == found.freq_hz[-1]))
+            for name, here in (
+                ("low end", low == measured_part.freq_hz[0]),
+                ("high end", high == measured_part.freq_hz[-1]),
+            )
             if here
         ]
         if at_end:
@@ -216,12 +219,12 @@ def _inverse(siemens: float) -> float | None:
     return None if siemens < 1e-7 else 1 / siemens
 
 
-def _carry(found: MeasuredPart, of: MeasuredTransformer | None, how: str) -> BenchCarry | None:
-    inside = found.within_db
-    if found.band_hz is None or inside is None:
+def _carry(measured_part: MeasuredPart, of: MeasuredTransformer | None, how: str) -> BenchCarry | None:
+    inside = measured_part.within_db
+    if measured_part.band_hz is None or inside is None:
         return None
     out = loss_carry(inside if of is None else of.loss_db, how)
-    low, high = (round(one / 1e6, 4) for one in found.band_hz)
+    low, high = (round(one / 1e6, 4) for one in measured_part.band_hz)
     out["fields"] |= {"f_min_mhz": low, "f_max_mhz": high}
     if of is not None:
         shapes = _transformer(of)

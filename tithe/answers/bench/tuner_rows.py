@@ -132,7 +132,7 @@ def _row(row: TunerRow, part: Any, r0: float, residual: Residual | None) -> AtFr
     coils = part if isinstance(part, Tuner) else None
     quick = _quick(row, part.network if coils else "", residual, bool(gammas))
     if len(gammas) == 3:
-        match, short, open_ = (np.array([one]) for one in gammas)
+        match, short, open_ = (np.array([gamma]) for gamma in gammas)
         low, loss, high = (float(one[0]) for one in loss_interval(match, short, open_, residual))
     elif quick is None:  # a poor match, and no phase with which it would not matter
         raise InputError("match", "at-least", back_db(row.match), least=LEAST_MATCH_DB)
@@ -204,8 +204,8 @@ def _bounds(q: Span) -> tuple[float, float, float]:
     return q["min"], q["median"], q["max"] or _OPEN_Q
 
 
-def _span_of(found: AtLengths, n: int, k: int) -> Span:
-    return three(*found.loss_db.at(n, k))
+def _span_of(at_lengths: AtLengths, n: int, k: int) -> Span:
+    return three(*at_lengths.loss_db.at(n, k))
 
 
 def _told(rows: list[AtFrequency], top: AtFrequency, usual: bool) -> Iterator[Message]:

@@ -107,15 +107,15 @@ class Choosing:
 
     def candidate(self, id: str) -> Candidate:
         """One of them by its id."""
-        found = next((one for one in self.candidates if one.id == id), None)
+        found = next((candidate for candidate in self.candidates if candidate.id == id), None)
         if found is None:
             raise InputError("id", "no-candidate", id)
         return found
 
 
-def sure_steps(asked: Choosing, pause: Pause = go_on) -> Iterator[s.SureLine]:
+def sure_steps(choosing: Choosing, pause: Pause = go_on) -> Iterator[s.SureLine]:
     """How sure the answer is: of every answer it is a part; told alone as it once was."""
-    for line in asked.steps(pause):
+    for line in choosing.steps(pause):
         if "answer" in line:
             yield {"sure": line["answer"]["sure"]}
         else:
@@ -128,30 +128,32 @@ def _last(steps: Iterator[Tried | None]) -> Tried:
     return found
 
 
-def working(asked: Choosing, id: str, figure: str, pause: Pause = go_on) -> WorkingOut:
+def working(choosing: Choosing, id: str, figure: str, pause: Pause = go_on) -> WorkingOut:
     """How a figure of one candidate, or of the map with its bands, comes about."""
-    one = asked.candidate(id)
+    candidate = choosing.candidate(id)
     if figure.startswith("points["):
-        return choose_json.map_working(asked.choice, asked.question, one, figure)
-    ranking = choose_json.ranked(asked.choice, asked.grid(pause))
+        return choose_json.map_working(choosing.choice, choosing.question, candidate, figure)
+    ranking = choose_json.ranked(choosing.choice, choosing.grid(pause))
     n = next(n for n, one in enumerate(ranking.grid.candidates) if one.id == id)
     return working_json.working(working_of_candidate(ranking, n, figure), 0)
 
 
-def loss_map(asked: Choosing, id: str) -> s.LossMap:
+def loss_map(choosing: Choosing, id: str) -> s.LossMap:
     """The map with one candidate's bands."""
-    return choose_json.loss_map(asked.choice, asked.question, asked.candidate(id).id, asked.candidates)
+    return choose_json.loss_map(
+        choosing.choice, choosing.question, choosing.candidate(id).id, choosing.candidates
+    )
 
 
-def break_even(asked: Choosing, coax: str, open_line: str, pause: Pause = go_on) -> list[s.BreakEvenOut]:
+def break_even(choosing: Choosing, coax: str, open_line: str, pause: Pause = go_on) -> list[s.BreakEvenOut]:
     """From which run on other places and lines win."""
-    kit = asked.choice.kit
+    kit = choosing.choice.kit
     for place, token, among in (("coax", coax, kit.coax), ("open_line", open_line, kit.open_lines)):
         require(token == "" or token in among, place, "no-line-here", token, allowed=list(among))
     coax = coax or kit.indoor_coax
     require(coax in kit.coax, "coax", "no-coax-left")
-    within = max(asked.choice.settings.within_db, 0.1)
-    found = break_evens(asked.question, kit, asked.choice.site, coax, open_line, within, pause)
+    within = max(choosing.choice.settings.within_db, 0.1)
+    found = break_evens(choosing.question, kit, choosing.choice.site, coax, open_line, within, pause)
     return choose_json.break_even(found)
 
 
@@ -164,29 +166,29 @@ def lengths(
     return choose_json.lengths(found, [band.name for band in asked.bands])
 
 
-def look(asked: Choosing, id: str, mhz: float, pause: Pause = go_on) -> s.CandidateLook:
+def look(choosing: Choosing, id: str, mhz: float, pause: Pause = go_on) -> s.CandidateLook:
     """One candidate laid beside what stands now, and its run and antenna for adopting it."""
-    document = asked.document
-    one = asked.candidate(id)
-    chain = document.chain if one.present else asked.choice.chain_of(one)
-    theirs = replace(asked.station, chain=to_chain(chain), antenna=ThroughPresentRun(asked.station))
-    refuse_beyond(comparison.cost_s(asked.station, theirs), "fewer-bands")
-    name = text.say(named(one, asked.choice.names))
+    document = choosing.document
+    candidate = choosing.candidate(id)
+    chain = document.chain if candidate.present else choosing.choice.chain_of(candidate)
+    theirs = replace(choosing.station, chain=to_chain(chain), antenna=ThroughPresentRun(choosing.station))
+    refuse_beyond(comparison.cost_s(choosing.station, theirs), "fewer-bands")
+    name = text.say(named(candidate, choosing.choice.names))
     return {
         "name": name,
         "chain": [part.model_dump(exclude_none=True) for part in chain],
-        "antenna": _antenna(asked).model_dump(exclude_none=True),
-        "comparison": comparison.against(asked.station, theirs, (document.arrangement, name), mhz, pause),
+        "antenna": _antenna(choosing).model_dump(exclude_none=True),
+        "comparison": comparison.against(choosing.station, theirs, (document.arrangement, name), mhz, pause),
     }
 
 
-def _antenna(asked: Choosing) -> Any:
+def _antenna(choosing: Choosing) -> Any:
     """The antenna for another run: one read in the room is moved to the feedpoint first."""
-    model = asked.document.antenna
+    model = choosing.document.antenna
     if not isinstance(model, SwrAntennaModel) or model.plane == "feedpoint":
         return model
     mhz, ratio = np.array(model.points).T
-    chain = asked.station.chain
+    chain = choosing.station.chain
     there = move(without_phase(mhz * 1e6, ratio), chain, 0, len(chain))
     require(not there.contradiction, "antenna.points", "contradiction", told=there.contradiction)
     rows = zip((there.sweep.freq_hz / 1e6).tolist(), there.sweep.swr.tolist(), strict=True)

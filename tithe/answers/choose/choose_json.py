@@ -60,22 +60,22 @@ _MAP_MATCHED_DB = np.geomspace(0.02, 20, 80)
 
 def ranked(choice: Choice, grid: Grid) -> Ranking:
     """The grid ranked by what the document asks."""
-    costs = np.array([cost(to_buy(one, choice.kit, choice.prices)) for one in grid.candidates])
+    costs = np.array([cost(to_buy(candidate, choice.kit, choice.prices)) for candidate in grid.candidates])
     try:
         return rank(grid, costs, choice.settings.within_db, choice.settings.budget)
     except InputError as error:
         raise error.under("choice") from None
 
 
-def decided(choice: Choice, ranking: Ranking, found: Tried, pause: Pause = go_on) -> Judged:
+def decided(choice: Choice, ranking: Ranking, tried: Tried, pause: Pause = go_on) -> Judged:
     """The ranking judged by the school that the document asks for."""
     settings = choice.settings
-    return closer(judged(ranking, found, settings.school, settings.db_worth), pause)
+    return closer(judged(ranking, tried, settings.school, settings.db_worth), pause)
 
 
-def answer(choice: Choice, found: Judged) -> s.ChooseAnswer:
+def answer(choice: Choice, judged: Judged) -> s.ChooseAnswer:
     """The whole answer."""
-    ranking = found.ranking
+    ranking = judged.ranking
     grid, asked = ranking.grid, ranking.grid.question
     known = {band.name for band in asked.bands}
     chosen = grid.candidates[ranking.decision]
@@ -84,7 +84,7 @@ def answer(choice: Choice, found: Judged) -> s.ChooseAnswer:
     in_order = set(ranking.order)
     order = [*ranking.order, *(n for n in range(len(grid.candidates)) if n not in in_order)]
     return {
-        "sentence": say(verdict(ranking, choice.names, found.school)),
+        "sentence": say(verdict(ranking, choice.names, judged.school)),
         "not_worth": say(not_worth(ranking, choice.names)),
         "shortcomings": say((*undone, *how_used(asked), *_left_out(choice))),
         "guessed": guessed_bands(asked),
@@ -99,17 +99,17 @@ def answer(choice: Choice, found: Judged) -> s.ChooseAnswer:
         "lead_m": choice.site.lead_m,
         "best": grid.candidates[ranking.best].id,
         "decision": chosen.id,
-        "school": found.school,
-        "as_typed": grid.candidates[found.as_typed].id,
-        "by_worlds": grid.candidates[found.by_worlds].id,
-        "worlds": found.tried.score_db.shape[1],
-        "db_worth": found.rule.db_worth,
-        "wet_share": found.tried.worlds.uncertain.wet_share,
-        "sure": _sureness(choice, found),
-        "found_out": say(found_out(choice, found)),
-        "measure_first": [_measure(choice, one) for one in found.find_out],
-        "finding_out": say(finding_out(found)),
-        "candidates": [_candidate(choice, found, n) for n in order],
+        "school": judged.school,
+        "as_typed": grid.candidates[judged.as_typed].id,
+        "by_worlds": grid.candidates[judged.by_worlds].id,
+        "worlds": judged.tried.score_db.shape[1],
+        "db_worth": judged.rule.db_worth,
+        "wet_share": judged.tried.worlds.uncertain.wet_share,
+        "sure": _sureness(choice, judged),
+        "found_out": say(found_out(choice, judged)),
+        "measure_first": [_measure(choice, one) for one in judged.find_out],
+        "finding_out": say(finding_out(judged)),
+        "candidates": [_candidate(choice, judged, n) for n in order],
         "places": _places(choice),
         "fed_against_ground": choice.wishes.fed_against_ground,
         "prices": [
@@ -120,9 +120,9 @@ def answer(choice: Choice, found: Judged) -> s.ChooseAnswer:
     }  # fmt: skip
 
 
-def _typical_heat(choice: Choice, one: Candidate, asked: Question) -> list[str]:
+def _typical_heat(choice: Choice, candidate: Candidate, question: Question) -> list[str]:
     """Of its parts those whose rating of heat is a usual one."""
-    chain = asked.station.chain if one.present else parts_of(one.items, choice.kit)
+    chain = question.station.chain if candidate.present else parts_of(candidate.items, choice.kit)
     return [p.label for p in chain if p.max_heat_w is not None and p.ratings.max_heat_w is None]
 
 
@@ -149,9 +149,9 @@ def _rough_prices(choice: Choice) -> Told:
     return () if choice.settings.prices else (tell("choose.rough-prices"),)
 
 
-def _candidate(choice: Choice, found: Judged, n: int) -> s.CandidateOut:
-    ranking, at = found.ranking, found.place(n)
-    tried = found.tried
+def _candidate(choice: Choice, judged: Judged, n: int) -> s.CandidateOut:
+    ranking, at = judged.ranking, judged.place(n)
+    tried = judged.tried
     grid, one = ranking.grid, ranking.grid.candidates[n]
     low, high = grid.spread_w[n]
     regret, by_band, reach, limit = (
@@ -209,11 +209,11 @@ def _plain(value: Any) -> float | None:
     return float(value) if np.isfinite(value) else None
 
 
-def _sureness(choice: Choice, found: Judged) -> s.Sureness:
+def _sureness(choice: Choice, judged: Judged) -> s.Sureness:
     """How sure the answer is."""
-    candidates = found.ranking.grid.candidates
+    candidates = judged.ranking.grid.candidates
     return {
-        "sentence": say(sure(found, choice.names)),
+        "sentence": say(sure(judged, choice.names)),
         "doubts": [
             {
                 "id": doubt.id,
@@ -221,38 +221,38 @@ def _sureness(choice: Choice, found: Judged) -> s.Sureness:
                 "stands": doubt.stands,
                 "behind_db": _plain(doubt.behind_db),
                 "right_in": min(doubt.right_in, 1.0),
-                "instead": say(named(candidates[found.tried.which[doubt.instead]], choice.names)),
+                "instead": say(named(candidates[judged.tried.which[doubt.instead]], choice.names)),
             }
-            for doubt in found.doubts
+            for doubt in judged.doubts
         ],
     }
 
 
-def _measure(choice: Choice, one: Worth) -> s.MeasureFirst:
+def _measure(choice: Choice, worth: Worth) -> s.MeasureFirst:
     return {
-        "id": one.id,
-        "changes_in": min(one.changes_in, 1.0),
-        "worth_db": one.worth_db,
-        "gained_db": one.gained_db,
-        "saved": one.saved,
-        "effort": one.effort,
-        "minutes": one.minutes,
-        "text": say(tell(f"find.{one.id}")),
-        "known": choice.known[one.id],
+        "id": worth.id,
+        "changes_in": min(worth.changes_in, 1.0),
+        "worth_db": worth.worth_db,
+        "gained_db": worth.gained_db,
+        "saved": worth.saved,
+        "effort": worth.effort,
+        "minutes": worth.minutes,
+        "text": say(tell(f"find.{worth.id}")),
+        "known": choice.known[worth.id],
     }
 
 
-def loss_map(choice: Choice, asked: Question, chosen: str, candidates: Iterable[Candidate]) -> s.LossMap:
+def loss_map(choice: Choice, question: Question, chosen: str, candidates: Iterable[Candidate]) -> s.LossMap:
     """The map of extra loss with the bands of a candidate, and what it takes to cross the wanted contour."""
-    one = next(c for c in candidates if c.id == chosen)
-    budget = _on_the_map(choice, asked, one)
+    candidate = next(c for c in candidates if c.id == chosen)
+    budget = _on_the_map(choice, question, candidate)
     middles = slice(1, None, 3)
-    names = tuple(name for band in asked.bands for name in ("", band.name, ""))
+    names = tuple(name for band in question.bands for name in ("", band.name, ""))
     found = points(budget, names)[middles]
     within = max(choice.settings.within_db, 0.1)
     return {
-        "id": one.id,
-        "name": say(named(one, choice.names)),
+        "id": candidate.id,
+        "name": say(named(candidate, choice.names)),
         "contours": [
             {
                 "level_db": level,
@@ -279,19 +279,19 @@ def loss_map(choice: Choice, asked: Question, chosen: str, candidates: Iterable[
     }
 
 
-def map_working(choice: Choice, asked: Question, one: Candidate, figure: str) -> WorkingOut:
+def map_working(choice: Choice, question: Question, candidate: Candidate, figure: str) -> WorkingOut:
     """How a figure of the map comes about: ``points[2].extra_db``. Raises `InputError` where there is
     none."""
-    middles = list(range(1, len(asked.freq_hz), 3))
+    middles = list(range(1, len(question.freq_hz), 3))
     within = max(choice.settings.within_db, 0.1)
-    budget = _on_the_map(choice, asked, one)
+    budget = _on_the_map(choice, question, candidate)
     return working_json.working(*working_of_map(budget, middles, within, choice.site.run_m, figure))
 
 
-def _on_the_map(choice: Choice, asked: Question, one: Candidate) -> Budget:
+def _on_the_map(choice: Choice, question: Question, candidate: Candidate) -> Budget:
     """A candidate at the edges and the middle of every band."""
-    chain = asked.station.chain if one.present else tuple(parts_of(one.items, choice.kit))
-    return solve(replace(asked.station, chain=chain, antenna=asked.antenna), asked.freq_hz)
+    chain = question.station.chain if candidate.present else tuple(parts_of(candidate.items, choice.kit))
+    return solve(replace(question.station, chain=chain, antenna=question.antenna), question.freq_hz)
 
 
 def _run_to_cross(ratio: float, matched_db: float, within_db: float, run_m: float) -> float | None:
@@ -301,14 +301,14 @@ def _run_to_cross(ratio: float, matched_db: float, within_db: float, run_m: floa
     return _plain(contour_matched_db(ratio, within_db) / matched_db * run_m)
 
 
-def _regions(found: list[Point]) -> Told:
+def _regions(points: list[Point]) -> Told:
     """Which bands lie in which region of the map."""
     told = {"room will do": "map.room", "either": "map.either", "match outside": "map.outside"}
-    places = {code: [point.band for point in found if point.region == name] for name, code in told.items()}
+    places = {code: [point.band for point in points if point.region == name] for name, code in told.items()}
     return tuple(tell(code, bands=bands) for code, bands in places.items() if bands)
 
 
-def break_even(found: Iterable[BreakEven]) -> list[s.BreakEvenOut]:
+def break_even(break_evens: Iterable[BreakEven]) -> list[s.BreakEvenOut]:
     """Gains over lengths of run."""
     return [
         {
@@ -320,7 +320,7 @@ def break_even(found: Iterable[BreakEven]) -> list[s.BreakEvenOut]:
             "sentence": say(one.told),
             "workings": working_json.several(workings_of_break_even(one)),
         }
-        for one in found
+        for one in break_evens
     ]
 
 

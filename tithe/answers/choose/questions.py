@@ -17,36 +17,36 @@ from tithe.core.cost import HEAVY_S
 @question("choose")
 def choose(body: requests.ChooseRequest, own: OwnLines) -> Steps[s.ChooseLine]:
     """Candidates ranked; one JSON object a line, the last one with the answer."""
-    asked = answers.Choosing(body.document, own)
-    return Steps(asked.cost_s(), asked.steps, NARROWER)
+    choosing = answers.Choosing(body.document, own)
+    return Steps(choosing.cost_s(), choosing.steps, NARROWER)
 
 
 @question("choose/antennas")
 def choose_antennas(body: requests.ChooseRequest, own: OwnLines) -> Steps[AntennasLine]:
     """Antennas that fit in the station's ``place``, each with its feeds, ranked; a stream as `choose`."""
-    asked = Placing(body.document, own)
-    return Steps(asked.cost_s(), asked.steps, NARROWER)
+    placing = Placing(body.document, own)
+    return Steps(placing.cost_s(), placing.steps, NARROWER)
 
 
 @question("choose/sure")
 def sure(body: requests.ChooseRequest, own: OwnLines) -> Steps[s.SureLine]:
     """How sure the answer is, alone; a stream as well. Deprecated: every answer of `choose` has it."""
-    asked = answers.Choosing(body.document, own)
-    return Steps(asked.cost_s(), partial(answers.sure_steps, asked), NARROWER)
+    choosing = answers.Choosing(body.document, own)
+    return Steps(choosing.cost_s(), partial(answers.sure_steps, choosing), NARROWER)
 
 
 @question("choose/map")
 def loss_map(body: requests.CandidateRequest, own: OwnLines) -> Work[s.LossMap]:
     """Extra loss over matched loss and SWR, with one candidate's bands on it."""
-    asked = answers.Choosing(body.document, own)
-    return Work(0.0, lambda pause: answers.loss_map(asked, body.id))
+    choosing = answers.Choosing(body.document, own)
+    return Work(0.0, lambda pause: answers.loss_map(choosing, body.id))
 
 
 @question("choose/break-even")
 def break_even(body: requests.BreakEvenRequest, own: OwnLines) -> Work[list[s.BreakEvenOut]]:
     """From which length of run on another place or line begins to win."""
-    asked = answers.Choosing(body.document, own)
-    return Work(HEAVY_S, partial(answers.break_even, asked, body.coax, body.open_line))
+    choosing = answers.Choosing(body.document, own)
+    return Work(HEAVY_S, partial(answers.break_even, choosing, body.coax, body.open_line))
 
 
 @question("choose/lengths")
@@ -58,12 +58,12 @@ def lengths(body: requests.LengthsRequest) -> Work[s.LengthsAnswer]:
 @question("choose/working")
 def show_working(body: requests.CandidateWorkingRequest, own: OwnLines) -> Work[WorkingOut]:
     """How one figure of a candidate comes about."""
-    asked = answers.Choosing(body.document, own)
-    return Work(asked.ranking_s(), partial(answers.working, asked, body.id, body.figure), NARROWER)
+    choosing = answers.Choosing(body.document, own)
+    return Work(choosing.ranking_s(), partial(answers.working, choosing, body.id, body.figure), NARROWER)
 
 
 @question("choose/look")
 def look(body: requests.CandidateLookRequest, own: OwnLines) -> Work[s.CandidateLook]:
     """One candidate beside what stands now."""
-    asked = answers.Choosing(body.document, own)
-    return Work(HEAVY_S, partial(answers.look, asked, body.id, body.mhz))
+    choosing = answers.Choosing(body.document, own)
+    return Work(HEAVY_S, partial(answers.look, choosing, body.id, body.mhz))

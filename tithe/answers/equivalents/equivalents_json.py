@@ -45,11 +45,11 @@ def equivalents(form: Form, value: float, ohm: float = USUAL_OHM, of_w: float = 
         "sentence": say(tell(f"also.{kind}", **told)),
         "rows": [
             {
-                "form": one,
-                "name": say(tell(f"also.name.{one}", **told)),
-                "text": say(tell(f"also.{one}", **told)),
+                "form": name,
+                "name": say(tell(f"also.name.{name}", **told)),
+                "text": say(tell(f"also.{name}", **told)),
             }
-            for one in names
+            for name in names
         ],
     }
 

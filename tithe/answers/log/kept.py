@@ -46,7 +46,7 @@ def kept(
 ) -> tuple[Kept, list[Message]]:
     """What else is known of a station whose readings were taken on ``day`` (None: nobody noted when), and
     what of it is counted, or not and why."""
-    freq_hz = np.unique([one.freq_hz for one in readings])
+    freq_hz = np.unique([reading.freq_hz for reading in readings])
     if len(freq_hz) > _MOST_FREQUENCIES:
         freq_hz = freq_hz[np.linspace(0, len(freq_hz) - 1, _MOST_FREQUENCIES).round().astype(int)]
     beside: list[Beside] = []
@@ -67,10 +67,12 @@ def _chosen(sweeps: Sequence[Sweeping], day: date | None) -> Iterator[Sweeping]:
     if day is None:
         return
     latest = {
-        one.taken.joint: one for one in sorted(sweeps, key=lambda one: one.taken.taken) if _day(one) == day
+        sweep.taken.joint: sweep
+        for sweep in sorted(sweeps, key=lambda one: one.taken.taken)
+        if _day(sweep) == day
     }
     yield from list(latest.values())[-_MOST_SWEEPS:]
-    yield from (one for one in sweeps if one.baseline and _day(one) < day)
+    yield from (sweep for sweep in sweeps if sweep.baseline and _day(sweep) < day)
 
 
 def _day(one: Sweeping) -> date:
@@ -123,7 +125,7 @@ def kept_with(
     document: StationFile, station: Station, readings: Sequence[Taken]
 ) -> tuple[Kept, list[Message]]:
     """The same of a station file that holds all of it: its readings are of the last day that one says."""
-    days = [day for one in document.readings if (day := date_of(one.date)) is not None]
+    days = [day for reading in document.readings if (day := date_of(reading.date)) is not None]
     return kept(document, station, readings, max(days, default=None), sweeps_of(document))
 
 
@@ -131,11 +133,13 @@ def sweeps_of(document: StationFile) -> list[Sweeping]:
     """A station file's sweeps that say when they were taken."""
     return [
         Sweeping(
-            TakenSweep(n, one.title, one.content, one.joint, _plain(one), datetime.fromisoformat(one.taken)),
-            one.baseline,
+            TakenSweep(
+                n, sweep.title, sweep.content, sweep.joint, _plain(sweep), datetime.fromisoformat(sweep.taken)
+            ),
+            sweep.baseline,
         )
-        for n, one in enumerate(document.sweeps)
-        if date_of(one.taken) is not None
+        for n, sweep in enumerate(document.sweeps)
+        if date_of(sweep.taken) is not None
     ]
 
 

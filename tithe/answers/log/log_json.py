@@ -43,64 +43,64 @@ _MOST_LIKELIHOOD = 1e6
 
 
 def answer(
-    station: Station, readings: Sequence[Taken], found: Reconciled, beside: Sequence[Message] = ()
+    station: Station, readings: Sequence[Taken], reconciled: Reconciled, beside: Sequence[Message] = ()
 ) -> ReconciledOut:
     """What the readings imply, and what explains them; ``beside``: what is said of all else that was
     counted."""
     return {
-        "losses": _losses(station, found),
-        "silent": _silent(station, found),
-        "power_w": three(*found.power),
-        "explanations": [_explained(one, found) for one in found.causes],
-        "next": [_further(station, one, found) for one in best_of_each(found.further)],
-        "readings": [_expected(n, one, found) for n, one in enumerate(readings)],
-        "changes": list(_changes(station, found)),
-        "beside": [say(one) for one in (*beside, *_contradicts(found))],
-        "sentence": say(_told(station, readings, found)),
+        "losses": _losses(station, reconciled),
+        "silent": _silent(station, reconciled),
+        "power_w": three(*reconciled.power),
+        "explanations": [_explained(cause, reconciled) for cause in reconciled.causes],
+        "next": [_further(station, one, reconciled) for one in best_of_each(reconciled.further)],
+        "readings": [_expected(n, reading, reconciled) for n, reading in enumerate(readings)],
+        "changes": list(_changes(station, reconciled)),
+        "beside": [say(message) for message in (*beside, *_contradicts(reconciled))],
+        "sentence": say(_told(station, readings, reconciled)),
     }
 
 
-def _contradicts(found: Reconciled) -> Iterator[Message]:
-    freqs = sorted({one.freq_hz for one in found.contradicts})
+def _contradicts(reconciled: Reconciled) -> Iterator[Message]:
+    freqs = sorted({one.freq_hz for one in reconciled.contradicts})
     if freqs:
-        yield tell("beside.contradicts", at=[tell("antenna.at", freq_hz=one) for one in freqs])
+        yield tell("beside.contradicts", at=[tell("antenna.at", freq_hz=freq) for freq in freqs])
 
 
-def _losses(station: Station, found: Reconciled) -> list[ImpliedLoss]:
+def _losses(station: Station, reconciled: Reconciled) -> list[ImpliedLoss]:
     return [
         {
             "label": station.chain[n].label,
             "part": n,
             "mhz": float(f) / 1e6,
-            "loss_db": three(*found.losses.at(p, k)),
+            "loss_db": three(*reconciled.losses.at(p, k)),
             "read": True,
         }
-        for p, n in enumerate(found.case.unknowns.parts)
-        for k, f in enumerate(found.case.freq_hz)
-        if found.losses.value[p, k] > _OUT_OF_LINE_DB and found.read[p, k]
+        for p, n in enumerate(reconciled.case.unknowns.parts)
+        for k, f in enumerate(reconciled.case.freq_hz)
+        if reconciled.losses.value[p, k] > _OUT_OF_LINE_DB and reconciled.read[p, k]
     ]
 
 
-def _silent(station: Station, found: Reconciled) -> list[SilentLoss]:
+def _silent(station: Station, reconciled: Reconciled) -> list[SilentLoss]:
     return [
         {"label": station.chain[n].label, "part": n}
-        for p, n in enumerate(found.case.unknowns.parts)
-        if (found.losses.value[p] > _OUT_OF_LINE_DB).any() and not found.read[p].any()
+        for p, n in enumerate(reconciled.case.unknowns.parts)
+        if (reconciled.losses.value[p] > _OUT_OF_LINE_DB).any() and not reconciled.read[p].any()
     ]
 
 
-def _changes(station: Station, found: Reconciled) -> Iterator[TakenOver]:
+def _changes(station: Station, reconciled: Reconciled) -> Iterator[TakenOver]:
     """The station's own figures as the readings have them, of those that they tell something of; of what is
     named alone."""
-    named = found.named
+    named = reconciled.named
     if named is None or named.id not in _FIGURES:
         return
-    mine = [n for n, one in enumerate(found.found.supposed) if one.cause == named.id]
-    share = found.share[mine] / found.share[mine].sum()
-    some, case = found.found[mine], found.case
+    mine = [n for n, one in enumerate(reconciled.found.supposed) if one.cause == named.id]
+    share = reconciled.share[mine] / reconciled.share[mine].sum()
+    some, case = reconciled.found[mine], reconciled.case
     own = case.slice_of("part")
     for p, n in enumerate(case.unknowns.parts):
-        if not found.read[p].any():
+        if not reconciled.read[p].any():
             continue
         log = case.unknowns.part_mean[p] + case.unknowns.part_sd[p] * some.best[:, own.start + p]
         more = [sum(v for q, v in one.change.log_loss if q == p) for one in some.supposed]
@@ -121,46 +121,46 @@ def _changes(station: Station, found: Reconciled) -> Iterator[TakenOver]:
             yield {"place": f"chain[{n}].coil_q", "value": value, "text": told}
 
 
-def _explained(one: Cause, found: Reconciled) -> Explained:
-    described = next((other.weight for other in found.causes if other.id == "as-described"), 0.0)
-    likelihood = one.weight / described if described > one.weight / _MOST_LIKELIHOOD else _MOST_LIKELIHOOD
+def _explained(cause: Cause, reconciled: Reconciled) -> Explained:
+    described = next((other.weight for other in reconciled.causes if other.id == "as-described"), 0.0)
+    likelihood = cause.weight / described if described > cause.weight / _MOST_LIKELIHOOD else _MOST_LIKELIHOOD
     ways: list[WayOfCause] = [
         {"text": say(member.told), "weight": member.weight}
-        for member in one.members
+        for member in cause.members
         if member.weight > _LEAST_SHARE
     ]
     return {
-        "id": one.id,
-        "weight": one.weight,
+        "id": cause.id,
+        "weight": cause.weight,
         "likelihood": likelihood,
-        "text": say(_cause(one)),
+        "text": say(_cause(cause)),
         "ways": ways if len(ways) > 1 else [],
-        "readings": _read_as(one, found),
+        "readings": _read_as(cause, reconciled),
     }
 
 
-def _cause(one: Cause) -> Message:
+def _cause(cause: Cause) -> Message:
     """What it would be: its likeliest way where that is most of it, else the kind alone."""
-    first = one.members[0]
-    return first.told if first.weight >= NAMED * one.weight else tell(f"kind.{one.id}")
+    first = cause.members[0]
+    return first.told if first.weight >= NAMED * cause.weight else tell(f"kind.{cause.id}")
 
 
-def _read_as(one: Cause, found: Reconciled) -> list[ReadAs]:
+def _read_as(cause: Cause, reconciled: Reconciled) -> list[ReadAs]:
     """What each reading would be under a cause, and how far off it is."""
-    rows = found.case.rows
+    rows = reconciled.case.rows
     out: list[ReadAs] = []
     for _, group in groupby(range(len(rows.value)), key=lambda m: int(rows.reading[m])):
         forward: float | None = None
         ratio: float | None = None
         off = 0.0
         for m in group:
-            off = one.off[m] if abs(one.off[m]) > abs(off) else off
+            off = cause.off[m] if abs(cause.off[m]) > abs(off) else off
             if rows.is_power[m]:
-                forward = float(max(np.exp(min(one.shown[m], 30.0)) - rows.floor_w[m], 0.0))
+                forward = float(max(np.exp(min(cause.shown[m], 30.0)) - rows.floor_w[m], 0.0))
             else:
-                rho = one.shown[m]
+                rho = cause.shown[m]
                 if not rows.is_swr[m]:
-                    back = np.exp(min(one.shown[m], 30.0)) - rows.floor_w[m]
+                    back = np.exp(min(cause.shown[m], 30.0)) - rows.floor_w[m]
                     rho = np.sqrt(max(back, 0.0) / forward) if forward else 0.0
                 rho = float(np.clip(rho, 0.0, 0.9999))
                 ratio = float(swr(np.array(rho)))
@@ -173,8 +173,8 @@ def name_of(station: Station, at: int) -> str:
     return "radio" if at == RADIO else station.chain[at].label
 
 
-def _further(station: Station, one: Further, found: Reconciled) -> FurtherReading:
-    entropy = entropy_bits(np.array([cause.weight for cause in found.causes]))
+def _further(station: Station, one: Further, reconciled: Reconciled) -> FurtherReading:
+    entropy = entropy_bits(np.array([cause.weight for cause in reconciled.causes]))
     return {
         "at": _place(station, one),
         "how": one.how,
@@ -211,39 +211,39 @@ def _further_told(station: Station, one: Further) -> list[Message]:
     return [*said, tell(f"further.{where}", minutes=one.minutes)]
 
 
-def _expected(n: int, one: Taken, found: Reconciled) -> ExpectedReading:
+def _expected(n: int, taken: Taken, reconciled: Reconciled) -> ExpectedReading:
     forward: list[float] | None = None
     ratio: list[float | None] | None = None
-    inside, rows = True, found.case.rows
+    inside, rows = True, reconciled.case.rows
     for m in np.flatnonzero(rows.reading == n):
-        low, high = (float(end) for end in found.expected[m])
+        low, high = (float(end) for end in reconciled.expected[m])
         if rows.is_power[m]:
             forward = [low, high]
-            inside &= low <= (one.forward_w or 0.0) <= high
+            inside &= low <= (taken.forward_w or 0.0) <= high
         else:
             ends = [float(swr(np.array(end))) for end in (low, high)]
             ratio = [end if np.isfinite(end) else None for end in ends]
-            inside &= low <= (one.rho or 0.0) <= high
+            inside &= low <= (taken.rho or 0.0) <= high
     return {"forward_w": forward, "swr": ratio, "inside": bool(inside)}
 
 
-def _told(station: Station, readings: Sequence[Taken], found: Reconciled) -> list[Message]:
-    said = _verdict(found)
+def _told(station: Station, readings: Sequence[Taken], reconciled: Reconciled) -> list[Message]:
+    said = _verdict(reconciled)
     said += _sides(station, readings)
-    said += _losses_told(station, found)
+    said += _losses_told(station, reconciled)
     if not station.antenna.phase_known:
         said.append(tell("explained.phase-open"))
-    said += _next_told(station, found)
+    said += _next_told(station, reconciled)
     return said
 
 
-def what_explains(station: Station, found: Reconciled) -> list[Message]:
+def what_explains(station: Station, reconciled: Reconciled) -> list[Message]:
     """What explains readings, and which further one would tell more."""
-    return [*_verdict(found), *_next_told(station, found)]
+    return [*_verdict(reconciled), *_next_told(station, reconciled)]
 
 
-def _verdict(found: Reconciled) -> list[Message]:
-    first, *others = found.causes
+def _verdict(reconciled: Reconciled) -> list[Message]:
+    first, *others = reconciled.causes
     if first.weight >= NAMED:
         if first.id == "as-described":
             return [tell("explained.agree", share=first.weight)]
@@ -253,7 +253,7 @@ def _verdict(found: Reconciled) -> list[Message]:
     if first.weight < _HALF or not others:
         shares = [
             tell("explained.share", cause=tell(f"kind.{one.id}"), share=one.weight)
-            for one in found.causes[:3]
+            for one in reconciled.causes[:3]
         ]
         return [tell("explained.not-told", shares=shares)]
     if first.id == "as-described":
@@ -263,26 +263,26 @@ def _verdict(found: Reconciled) -> list[Message]:
     return [tell("explained.either", share=first.weight, other=others[0].weight, **pair)]
 
 
-def _losses_told(station: Station, found: Reconciled) -> list[Message]:
+def _losses_told(station: Station, reconciled: Reconciled) -> list[Message]:
     said: list[Message] = []
-    parts, middle = found.case.unknowns.parts, found.losses.value
-    borne = np.where(found.read & (middle > _OUT_OF_LINE_DB), middle, -1.0)
+    parts, middle = reconciled.case.unknowns.parts, reconciled.losses.value
+    borne = np.where(reconciled.read & (middle > _OUT_OF_LINE_DB), middle, -1.0)
     if borne.size and borne.max() > 0:
         p, k = np.unravel_index(int(np.argmax(borne)), borne.shape)
-        part, at = station.chain[parts[int(p)]].label, float(found.case.freq_hz[k])
-        span = found.losses.at(int(p), int(k))[::2]
+        part, at = station.chain[parts[int(p)]].label, float(reconciled.case.freq_hz[k])
+        span = reconciled.losses.at(int(p), int(k))[::2]
         code = "explained.loss-open" if span[1] >= _OPEN_DB else "explained.loss"
         said.append(tell(code, part=part, freq_hz=at, loss_db=span))
-    silent = [one["label"] for one in _silent(station, found)]
+    silent = [silent_loss["label"] for silent_loss in _silent(station, reconciled)]
     if silent:
         said.append(tell("explained.silent", parts=silent, count=len(silent)))
     return said
 
 
-def _next_told(station: Station, found: Reconciled) -> list[Message]:
-    every = best_of_each(found.further)
+def _next_told(station: Station, reconciled: Reconciled) -> list[Message]:
+    every = best_of_each(reconciled.further)
     if not every:
-        return [tell("explained.nothing-more" if found.named else "explained.no-reading-helps")]
+        return [tell("explained.nothing-more" if reconciled.named else "explained.no-reading-helps")]
     first, *more = _further_told(station, every[0])[:-1]
     return [tell("explained.next", further=first), *more]
 

@@ -23,7 +23,7 @@ def placed(station: Station, one: Placed) -> PlacedOut:
     names = ["the radio", *(part.label for part in station.chain), "the feedpoint"]
     error = float(one.errors[one.joint])
     ratio = float(swr(np.array(min(error, 1.0))))
-    told = tell(
+    message = tell(
         f"place.{one.question}", before=names[one.joint], behind=names[one.joint + 1], error=error, swr=ratio,
         full_scale_w=one.full_scale_w,
     )  # fmt: skip
@@ -32,21 +32,21 @@ def placed(station: Station, one: Placed) -> PlacedOut:
         "joint": one.joint,
         "full_scale_w": one.full_scale_w,
         "errors": errors,
-        "text": say(told),
+        "text": say(message),
     }
 
 
-def asked(station: Station, one: Taken, typed: bool) -> AskedReading:
+def asked(station: Station, taken: Taken, typed: bool) -> AskedReading:
     """What a reading is to be, and how to take it; of one that is not ``typed`` yet only where and when
     count. Raises `InputError` where the antenna is not known there."""
-    usual = replace(one, forward_w=1.0, reflected_w=0.5, swr=None, weather=None)
+    usual = replace(taken, forward_w=1.0, reflected_w=0.5, swr=None, weather=None)
     case, ends = expected(station, [usual])
     power, rho = ends[case.rows.is_power][0], ends[~case.rows.is_power][0]
     ratios = [float(swr(np.array(end))) for end in rho]
-    inside = (one.forward_w is None or power[0] <= one.forward_w <= power[1]) and (
-        one.rho is None or rho[0] <= one.rho <= rho[1]
+    inside = (taken.forward_w is None or power[0] <= taken.forward_w <= power[1]) and (
+        taken.rho is None or rho[0] <= taken.rho <= rho[1]
     )
-    found = card.card(station, one.freq_hz, one.at, one.tuner, one.load)
+    found = card.card(station, taken.freq_hz, taken.at, taken.tuner, taken.load)
     return {
         "forward_w": [float(end) for end in power],
         "swr": [end if np.isfinite(end) else None for end in ratios],

@@ -52,13 +52,13 @@ def what_is_expected(body: AskedRequest) -> Work[AskedReading]:
     station = body.document.to_core()
     typed = body.forward_w is not None or body.swr is not None
     shown = (body.forward_w, body.reflected_w, body.swr) if typed else (1.0, None, None)
-    one = Taken(
+    taken = Taken(
         body.mhz * 1e6, place_of(station, body.at), *shown,
         body.tuner, body.mode, body.emission, body.power_w, body.weather, body.load,
     )  # fmt: skip
 
     def job(pause: Pause) -> AskedReading:
-        return places_json.asked(station, one, typed)
+        return places_json.asked(station, taken, typed)
 
     return Work(trend.cost_s(station, 1, 1), job)
 

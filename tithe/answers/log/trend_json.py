@@ -37,7 +37,7 @@ def trend(
         pause()
         days.append(day(station, readings, often, kept))
     parts = unknowns_of(station).parts
-    bears = [any(bool(one.read[p].any()) for one in days) for p in range(len(parts))]
+    bears = [any(bool(day.read[p].any()) for day in days) for p in range(len(parts))]
     out: list[DayOut] = [
         {
             "date": date,
@@ -46,27 +46,27 @@ def trend(
                     "label": station.chain[n].label,
                     "part": n,
                     "mhz": float(f) / 1e6,
-                    "loss_db": three(*one.loss_db.at(p, k)),
+                    "loss_db": three(*day.loss_db.at(p, k)),
                     "read": bears[p],
                 }
                 for p, n in enumerate(parts)
-                for k, f in enumerate(one.freq_hz)
+                for k, f in enumerate(day.freq_hz)
             ],
             "shown": [shown for taken in readings for shown in _shown(station, taken)],
         }
-        for (date, readings), one in zip(dated, days, strict=True)
+        for (date, readings), day in zip(dated, days, strict=True)
     ]
     return {"days": out, "sentence": say(_trend_told(station, [date for date, _ in dated], days, notes))}
 
 
-def _shown(station: Station, one: Taken) -> list[ShownSwr]:
+def _shown(station: Station, taken: Taken) -> list[ShownSwr]:
     """The SWR that a reading tells; none where it tells of none, or of a dummy load."""
-    found = shown_rho(station, one) if one.load == "antenna" else None
+    found = shown_rho(station, taken) if taken.load == "antenna" else None
     if found is None:
         return []
     low, middle, high = (float(swr(np.array(rho))) for rho in found)
     bound = high if np.isfinite(high) else None
-    name, mhz = name_of(station, one.at), one.freq_hz / 1e6
+    name, mhz = name_of(station, taken.at), taken.freq_hz / 1e6
     return [{"at": name, "mhz": mhz, "swr": middle, "low": low, "high": bound}]
 
 

@@ -60,7 +60,7 @@ def _spanned(values: Real) -> Span:
 def in_words(question: LossQuestion) -> list[LineWords]:
     """Every line as it stands. Raises `InputError` or `StationError`."""
     stations = (question.station(n).to_core() for n in range(len(question.lines)))
-    return [_words(question, line_loss.line_loss(one, question.mhz * 1e6)) for one in stations]
+    return [_words(question, line_loss.line_loss(station, question.mhz * 1e6)) for station in stations]
 
 
 def _words(question: LossQuestion, asked: LineLoss) -> LineWords:

@@ -35,11 +35,11 @@ def how(slug: str, asked: WorkingRequest) -> Work[WorkingOut]:
     return _work(asked, lambda put: result.working(slug, put, asked.figure))
 
 
-def _work(asked: SolveRequest, answered: Callable[[Asked], A]) -> Work[A]:
-    station = asked.document.to_core()
+def _work(solve_request: SolveRequest, answered: Callable[[Asked], A]) -> Work[A]:
+    station = solve_request.document.to_core()
 
     def work(pause: Pause) -> A:
-        return answered(Asked(station, asked.mhz * 1e6, pause))
+        return answered(Asked(station, solve_request.mhz * 1e6, pause))
 
     # At most the bands twice, with both stations' phases in both.
     return Work(4 * solving_s(station, len(station.bands) + 1), work)

@@ -18,7 +18,7 @@ Document = dict[str, Any]
 
 def changes(before: Document, after: Document) -> list[str]:
     """From one state to another: parts that came and went, and fields that are another. Empty: nothing."""
-    return [say(one) for one in _changes(before, after)]
+    return [say(taken_over) for taken_over in _changes(before, after)]
 
 
 def _changes(before: Document, after: Document) -> Iterator[Message]:

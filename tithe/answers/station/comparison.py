@@ -47,7 +47,7 @@ def against(
 
 def _to_the_sky(*stations: Station) -> bool:
     """Whether of all of them it is known what the soil takes."""
-    return all(one.antenna.sky is not None for one in stations)
+    return all(station.antenna.sky is not None for station in stations)
 
 
 def _of_what(mine: Station, theirs: Station) -> Told:

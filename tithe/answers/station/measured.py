@@ -42,7 +42,7 @@ def measured_here(document: StationFile, station: Station, mhz: float) -> list[M
         marks = list(_marks(model, mhz))
         if marks:
             loss, told = _loss(model, at, station, mhz)
-            out.append({"at": at, "loss_db": loss, "sentence": told, "marks": [say(one) for one in marks]})
+            out.append({"at": at, "loss_db": loss, "sentence": told, "marks": [say(mark) for mark in marks]})
     return out
 
 
@@ -93,13 +93,13 @@ def _loss(model: PartFile, at: int, station: Station, mhz: float) -> tuple[Span 
     except InputError:
         return None, ""
     low, high = min(float(least[0]), loss), max(float(most[0]), loss)
-    date = next((f" {one.date}" for one in model.marks.values() if one.date), "")
+    date = next((f" {mark.date}" for mark in model.marks.values() if mark.date), "")
     params = {"name": part.label, "loss_db": loss, "span": (low, high), "date": date}
     into_r0 = _into_r0(part, mhz, station.transmitter.reference_ohm)
-    told = (
+    message = (
         tell("bench.here-part", **params) if into_r0 is None else tell("bench.here", r0_db=into_r0, **params)
     )
-    return three(low, loss, high), say(told)
+    return three(low, loss, high), say(message)
 
 
 def _into_r0(part: Part, mhz: float, reference_ohm: float) -> float | None:

@@ -55,11 +55,11 @@ def look(
         "disc": sweep_json.disc(comfort_swr),
         "under": [
             {
-                "id": other.id,
-                "title": other.title,
-                "curve": sweep_json.curve(other.at_joint_of(kept, shown).sweep, low, high),
+                "id": taken_sweep.id,
+                "title": taken_sweep.title,
+                "curve": sweep_json.curve(taken_sweep.at_joint_of(kept, shown).sweep, low, high),
             }
-            for other in paused(under, pause)
+            for taken_sweep in paused(under, pause)
         ],
     }
 

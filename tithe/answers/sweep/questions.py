@@ -40,15 +40,15 @@ def recognise(file: TextFile) -> Work[Recognised]:
     if sweep_file.is_touchstone(file.text):
         sweep_file.read_kept(file.text)
         return at_once(Recognised(kind="touchstone", heads=[], rows=[], columns=None, question=""))
-    found = sweep_csv.recognise(file.text)
+    columns = sweep_csv.recognise(file.text)
     names = ("frequency", "unit", "holds", "first", "second")
     return at_once(
         Recognised(
             kind="csv",
-            heads=list(found.heads),
-            rows=sweep_csv.first_rows(file.text, found, _PREVIEW),
-            columns=Columns(**{name: getattr(found, name) for name in names}),
-            question=text.rule(InputError("", found.question)) if found.question else "",
+            heads=list(columns.heads),
+            rows=sweep_csv.first_rows(file.text, columns, _PREVIEW),
+            columns=Columns(**{name: getattr(columns, name) for name in names}),
+            question=text.rule(InputError("", columns.question)) if columns.question else "",
         )
     )
 

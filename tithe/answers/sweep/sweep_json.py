@@ -49,7 +49,7 @@ def reading(
         "noise": found.noise,
         "sentence": say(describe(sweep, found)),
         "dips": [dip(one) for one in found.dips],
-        "resonances": [_resonance(one) for one in found.resonances],
+        "resonances": [_resonance(resonance) for resonance in found.resonances],
         "bands": by_band(sweep, bands, comfort_swr),
     }
 
@@ -84,39 +84,39 @@ def dip(one: Dip) -> DipOut:
     }
 
 
-def _resonance(one: Resonance) -> ResonanceOut:
-    gamma = reflection_of(np.asarray(one.r_ohm + 0j), REFERENCE_OHM)
+def _resonance(resonance: Resonance) -> ResonanceOut:
+    gamma = reflection_of(np.asarray(resonance.r_ohm + 0j), REFERENCE_OHM)
     return {
-        "mhz": one.freq_hz / 1e6,
+        "mhz": resonance.freq_hz / 1e6,
         "gamma": plain(float(gamma.real)),
-        "r_ohm": plain(one.r_ohm),
-        "q": plain(one.q),
-        "kind": one.kind,
+        "r_ohm": plain(resonance.r_ohm),
+        "q": plain(resonance.q),
+        "kind": resonance.kind,
     }
 
 
-def _width(one: Width) -> WidthOut:
+def _width(width: Width) -> WidthOut:
     return {
-        "swr": one.swr,
-        "reached": one.reached,
-        "low_mhz": None if one.low_hz is None else one.low_hz / 1e6,
-        "high_mhz": None if one.high_hz is None else one.high_hz / 1e6,
-        "width_khz": None if one.width_hz is None else one.width_hz / 1e3,
+        "swr": width.swr,
+        "reached": width.reached,
+        "low_mhz": None if width.low_hz is None else width.low_hz / 1e6,
+        "high_mhz": None if width.high_hz is None else width.high_hz / 1e6,
+        "width_khz": None if width.width_hz is None else width.width_hz / 1e3,
     }
 
 
-def _band(one: BandReading) -> BandOut:
+def _band(band_reading: BandReading) -> BandOut:
     return {
-        "name": one.band.name,
-        "low_mhz": one.band.low_hz / 1e6,
-        "high_mhz": one.band.high_hz / 1e6,
-        "swr_low": plain(one.low),
-        "swr_middle": plain(one.middle),
-        "swr_high": plain(one.high),
-        "swr_least": plain(one.least),
-        "swr_worst": plain(one.worst),
-        "covered": one.worst is not None,
-        "need": one.need,
+        "name": band_reading.band.name,
+        "low_mhz": band_reading.band.low_hz / 1e6,
+        "high_mhz": band_reading.band.high_hz / 1e6,
+        "swr_low": plain(band_reading.low),
+        "swr_middle": plain(band_reading.middle),
+        "swr_high": plain(band_reading.high),
+        "swr_least": plain(band_reading.least),
+        "swr_worst": plain(band_reading.worst),
+        "covered": band_reading.worst is not None,
+        "need": band_reading.need,
     }
 
 

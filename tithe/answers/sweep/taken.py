@@ -49,7 +49,7 @@ class TakenSweep:
         """The run of that day. Raises `StationError`."""
         return to_chain(_CHAIN.validate_python(list(self.chain)))
 
-    def at_joint_of(self, other: TakenSweep, joint: int | None) -> Moved:
+    def at_joint_of(self, taken_sweep: TakenSweep, joint: int | None) -> Moved:
         """At what is joint ``joint`` of another's run (None: where this one was taken).
 
         The radio and the feedpoint are themselves in any run; a joint in between only where the two runs are
@@ -57,22 +57,22 @@ class TakenSweep:
         """
         if joint is None:
             return self.at(self.joint)
-        last = len(other.chain)
+        last = len(taken_sweep.chain)
         require_plane("shown", joint, last)
         if joint == last:
             return self.at(len(self.chain))
-        same = joint == 0 or self.chain == other.chain
+        same = joint == 0 or self.chain == taken_sweep.chain
         require(same, "shown", "no-common-plane", joint, sweep=self.title)
         return self.at(joint)
 
 
 def cost_s(*sweeps: TakenSweep) -> float:
     """Seconds that looking at so many sweeps may take."""
-    return sum(len(one.content) for one in sweeps) * _S_PER_BYTE
+    return sum(len(sweep.content) for sweep in sweeps) * _S_PER_BYTE
 
 
 def paused(sweeps: Sequence[TakenSweep], pause: Pause) -> Iterator[TakenSweep]:
     """The sweeps in turn, with a pause before each."""
-    for one in sweeps:
+    for sweep in sweeps:
         pause()
-        yield one
+        yield sweep

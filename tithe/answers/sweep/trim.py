@@ -79,9 +79,9 @@ def _clock(log: Sequence[TakenSweep]) -> Told:
     return ()
 
 
-def _aimed(found: Features, goal: TrimModel, target_hz: float) -> Dip | None:
+def _aimed(features: Features, goal: TrimModel, target_hz: float) -> Dip | None:
     """The dip nearest to the goal, a third of an octave off at the most."""
-    near = [dip for dip in found.dips if 0.8 < _place(dip, goal) / target_hz < 1.25]
+    near = [dip for dip in features.dips if 0.8 < _place(dip, goal) / target_hz < 1.25]
     return min(near, key=lambda dip: abs(_place(dip, goal) - target_hz), default=None)
 
 

@@ -31,15 +31,15 @@ def checks(document: StationFile, station: Station, today: date, pause: Pause) -
 
 
 def _trimming(document: StationFile, sweeps: list[Sweeping], pause: Pause) -> Iterator[StepToDo]:
-    log = [one.taken for one in sweeps if document.sweeps[one.taken.id].trim]
+    log = [sweep.taken for sweep in sweeps if document.sweeps[sweep.taken.id].trim]
     if document.trim is None or not log:
         return
-    found = trim(log, document.trim, None, None, pause)
-    change_m = found["change_m"]
+    trim_answer = trim(log, document.trim, None, None, pause)
+    change_m = trim_answer["change_m"]
     if change_m is not None and abs(change_m) > _TRIMMED_M:
-        told = tell("next.trim", said=found["sentence"])
+        message = tell("next.trim", said=trim_answer["sentence"])
         brings = tell("next.brings-resonance", freq_hz=document.trim.target_mhz * 1e6)
-        yield step("trim", "trim", told, brings, "sweep", effort="outdoors", minutes=20.0)
+        yield step("trim", "trim", message, brings, "sweep", effort="outdoors", minutes=20.0)
 
 
 def _presets(document: StationFile, station: Station) -> Iterator[StepToDo]:
@@ -50,17 +50,17 @@ def _presets(document: StationFile, station: Station) -> Iterator[StepToDo]:
         rows = presets_json.answer(station, n, dials, presets)["rows"]
         bands = list(dict.fromkeys(row["band"] for row in rows if row["moved"] and row["band"]))
         if bands:
-            told = tell("next.presets", tuner=station.chain[n].label, bands=bands)
-            yield step(f"presets.{n}", "presets", told, tell("next.brings-certainty"), "tuner", part=n)
+            message = tell("next.presets", tuner=station.chain[n].label, bands=bands)
+            yield step(f"presets.{n}", "presets", message, tell("next.brings-certainty"), "tuner", part=n)
 
 
 def _baseline(sweeps: list[Sweeping], today: date) -> Iterator[StepToDo]:
-    kept = [one.taken for one in sweeps if one.baseline]
+    kept = [sweep.taken for sweep in sweeps if sweep.baseline]
     if not kept:
         return
     last = max(kept, key=lambda one: one.taken)
     days = (today - last.taken.date()).days
-    if days > SEASON_DAYS and max(one.taken.taken for one in sweeps).date() == last.taken.date():
-        told = tell("next.baseline", date=last.taken.date().isoformat(), months=round(days / _A_MONTH))
+    if days > SEASON_DAYS and max(sweep.taken.taken for sweep in sweeps).date() == last.taken.date():
+        message = tell("next.baseline", date=last.taken.date().isoformat(), months=round(days / _A_MONTH))
         effort: Effort = "indoors" if last.joint == 0 else "outdoors"
-        yield step("baseline", "baseline", told, tell("next.brings-certainty"), "sweep", effort=effort)
+        yield step("baseline", "baseline", message, tell("next.brings-certainty"), "sweep", effort=effort)

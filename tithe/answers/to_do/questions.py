@@ -15,9 +15,9 @@ from tithe.core.cost import Pause
 def what_comes_next(body: DocumentRequest, own: OwnLines) -> Work[NextAnswer]:
     """At most three steps, by the station and what is kept in its file: cautions, what is not known and
     decides, what to change, what to look after."""
-    asked = ToDo(body.document, own)
+    to_do = ToDo(body.document, own)
 
     def job(pause: Pause) -> NextAnswer:
-        return asked.answer(date.today(), pause)
+        return to_do.answer(date.today(), pause)
 
-    return Work(asked.cost_s(), job)
+    return Work(to_do.cost_s(), job)

@@ -89,7 +89,7 @@ class ToDo:
 
     def _done(self, today: date) -> dict[str, date]:
         """The steps that were noted as done in this season, and when."""
-        dated = ((one.done, date_of(one.date)) for one in self.document.remarks if one.done)
+        dated = ((remark.done, date_of(remark.date)) for remark in self.document.remarks if remark.done)
         return {id: day for id, day in dated if day is not None and (today - day).days <= SEASON_DAYS}
 
     def _tried(self, job: Callable[[], T]) -> T | None:
@@ -145,11 +145,11 @@ class ToDo:
     def _make_known(self) -> StepToDo:
         """Nothing can be chosen before the antenna is known over a band."""
         low, high = self.station.antenna.range_hz
-        told = tell("next.known-at" if low == high else "next.known-between", low_hz=low, high_hz=high)
+        message = tell("next.known-at" if low == high else "next.known-between", low_hz=low, high_hz=high)
         return step(
             "measure.bands",
             "measure",
-            (told, tell("next.make-known")),
+            (message, tell("next.make-known")),
             tell("next.brings-bands"),
             "sweep",
             minutes=_EDGES_MIN,
@@ -161,12 +161,12 @@ class ToDo:
         if not self.readings:
             return
         known, _ = kept_with(self.document, self.station, self.readings)
-        found = reconcile.reconcile(self.station, self.readings, self.document.causes, known, pause)
-        described = next((one.weight for one in found.causes if one.id == "as-described"), 0.0)
-        first = found.causes[0]
+        reconciled = reconcile.reconcile(self.station, self.readings, self.document.causes, known, pause)
+        described = next((cause.weight for cause in reconciled.causes if cause.id == "as-described"), 0.0)
+        first = reconciled.causes[0]
         if first.id == "as-described" or described > 1 - NAMED:
             return
-        said = tuple(log_json.what_explains(self.station, found))
+        said = tuple(log_json.what_explains(self.station, reconciled))
         mhz = self.readings[-1].freq_hz / 1e6
         yield step(f"explain.{first.id}", "explain", said, tell("next.brings-cause"), "log", mhz=mhz)
 
@@ -207,14 +207,14 @@ class ToDo:
         )
 
 
-def _remembered(choice: Choice, found: Judged, what: Measurable) -> Remembered:
-    decided = found.ranking.decision
+def _remembered(choice: Choice, judged: Judged, what: Measurable) -> Remembered:
+    decided = judged.ranking.decision
     return {
         "what": what,
         "known": choice.known[what],
-        "decision": found.ranking.grid.candidates[decided].id,
-        "name": say(named(found.ranking.grid.candidates[decided], choice.names)),
-        "right_in": right_in(found, decided),
+        "decision": judged.ranking.grid.candidates[decided].id,
+        "name": say(named(judged.ranking.grid.candidates[decided], choice.names)),
+        "right_in": right_in(judged, decided),
     }
 
 
@@ -224,14 +224,14 @@ def _brings(gain: tuple[float, float, float]) -> Message:
     return tell("next.brings-db", gain_db=gain[1], between=(gain[0], gain[2]))
 
 
-def _gain(found: Judged) -> tuple[float, float, float] | None:
+def _gain(judged: Judged) -> tuple[float, float, float] | None:
     """What the decision brings over what stands, dB: the middle of the worlds and nine of ten."""
-    assert found.ranking.present is not None
-    now, then = (found.place(n) for n in (found.ranking.present, found.ranking.decision))
+    assert judged.ranking.present is not None
+    now, then = (judged.place(n) for n in (judged.ranking.present, judged.ranking.decision))
     if now is None or then is None:
         return None
-    more = (found.tried.score_db[then] - found.tried.score_db[now])[None]
-    low, middle, high = (float(quantile(more, found.tried.weight, share)[0]) for share in (0.05, 0.5, 0.95))
+    more = (judged.tried.score_db[then] - judged.tried.score_db[now])[None]
+    low, middle, high = (float(quantile(more, judged.tried.weight, share)[0]) for share in (0.05, 0.5, 0.95))
     return low, middle, high
 
 
@@ -247,9 +247,9 @@ _MOST_EACH_S = MOST_S / 2.5
 """Seconds that the readings, or the choice, may take, so that both can be answered at once."""
 
 
-def _small_enough(asked: Choosing) -> Choosing:
-    _require_quick(asked.cost_s(), NARROWER)
-    return asked
+def _small_enough(choosing: Choosing) -> Choosing:
+    _require_quick(choosing.cost_s(), NARROWER)
+    return choosing
 
 
 def _few_enough(station: Station, some: list[Taken]) -> list[Taken]:
@@ -268,7 +268,7 @@ def _read_s(station: Station, some: list[Taken]) -> float:
 
 def _last_day(document: StationFile, station: Station) -> list[Taken]:
     """The readings of the last day on which anything was read that go with the station as it stands."""
-    dated = [(date_of(one.date), one) for one in document.readings]
+    dated = [(date_of(reading.date), reading) for reading in document.readings]
     days = [day for day, _ in dated if day is not None]
     last = max(days, default=None)
     found = []

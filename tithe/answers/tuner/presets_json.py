@@ -44,21 +44,21 @@ def answer(station: Station, at: int, dials: Mapping[str, Dial], presets: Sequen
     return {
         "dials": _dials(found.fitted) if found.fitted else {},
         "predicted": [_predicted(one, station, tuner) for one in found.predicted],
-        "loads": [_load(one) for one in found.loads],
+        "loads": [_load(load) for load in found.loads],
         "odd": list(found.odd),
-        "rows": [_row(one, preset, station, tuner) for one, preset in zip(found.rows, presets, strict=True)],
+        "rows": [_row(row, preset, station, tuner) for row, preset in zip(found.rows, presets, strict=True)],
         "antenna": _antenna(station, at, found, dials, presets),
         "sentence": say(_told(found, isinstance(tuner, SteppedTuner))),
     }
 
 
-def _row(one: Row, preset: Preset, station: Station, tuner: KnobTuner) -> ChartRow:
-    expected = one.expected_swr
+def _row(row: Row, preset: Preset, station: Station, tuner: KnobTuner) -> ChartRow:
+    expected = row.expected_swr
     return {
         "mhz": preset.freq_hz / 1e6,
-        "band": "" if one.band is None else station.bands[one.band].name,
-        "newer": one.newer,
-        "moved": one.moved,
+        "band": "" if row.band is None else station.bands[row.band].name,
+        "newer": row.newer,
+        "moved": row.moved,
         "expected_swr": expected if expected is not None and math.isfinite(expected) else None,
         "relays": _relays(tuner, preset.dials, preset.form),
     }
@@ -74,39 +74,39 @@ def _relays(tuner: KnobTuner, dials: Mapping[str, float], form: str) -> str:
 
 
 def _antenna(
-    station: Station, at: int, found: Chart, dials: Mapping[str, Dial], presets: Sequence[Preset]
+    station: Station, at: int, chart: Chart, dials: Mapping[str, Dial], presets: Sequence[Preset]
 ) -> AntennaFound:
     nothing: AntennaFound = {"loads": [], "points": [], "sentence": "", "trouble": ""}
     if not presets:
         return nothing
-    if not found.loads:
+    if not chart.loads:
         return nothing | {"trouble": say(tell("told.dials-first"))}
     try:
-        told = antenna_told(station, at, dials, presets, found.rows)
+        told = antenna_told(station, at, dials, presets, chart.rows)
     except InputError as error:
         return nothing | {"trouble": standing_alone(error)}
     said = [tell("told.points", count=len(told.points))] if told.points else []
-    hardly = [one.freq_hz for one in told.points if one.r_ohm[1] > _HARDLY * max(one.r_ohm[0], 1e-9)]
+    hardly = [point.freq_hz for point in told.points if point.r_ohm[1] > _HARDLY * max(point.r_ohm[0], 1e-9)]
     if hardly:
         said.append(tell("told.hardly", at=[tell("antenna.at", freq_hz=freq) for freq in hardly]))
     if told.active:
         said.append(tell("told.active", count=len(told.active), places=[str(n + 1) for n in told.active]))
     points = [[p.freq_hz / 1e6, p.z_ohm.real, p.z_ohm.imag] for p in told.points]
     return {
-        "loads": [_load(one) for one in told.points],
+        "loads": [_load(point) for point in told.points],
         "points": points,
         "sentence": say(said),
         "trouble": "",
     }
 
 
-def _dials(found: DialsFound) -> dict[str, FittedDial]:
+def _dials(dials_found: DialsFound) -> dict[str, FittedDial]:
     out: dict[str, FittedDial] = {}
-    for k, name in enumerate(found.found):
-        dial = found.dials[name]
+    for k, name in enumerate(dials_found.found):
+        dial = dials_found.dials[name]
         unit = unit_of(name)
-        values = found.ends[k] / unit
-        off = _SIGMAS * np.sqrt(np.diag(found.covariance)[2 * k : 2 * k + 2]) / unit
+        values = dials_found.ends[k] / unit
+        off = _SIGMAS * np.sqrt(np.diag(dials_found.covariance)[2 * k : 2 * k + 2]) / unit
         out[name] = {
             "unit": dial.unit,
             "scale": list(dial.scale),
@@ -129,12 +129,12 @@ def _predicted(one: Predicted, station: Station, tuner: KnobTuner) -> PredictedP
     }
 
 
-def _load(one: LoadFound) -> LoadTold:
-    r, x = one.r_ohm, one.x_ohm
+def _load(load_found: LoadFound) -> LoadTold:
+    r, x = load_found.r_ohm, load_found.x_ohm
     return {
-        "mhz": one.freq_hz / 1e6,
-        "r_ohm": three(r[0], one.z_ohm.real, r[1]),
-        "x_ohm": three(x[0], one.z_ohm.imag, x[1]),
+        "mhz": load_found.freq_hz / 1e6,
+        "r_ohm": three(r[0], load_found.z_ohm.real, r[1]),
+        "x_ohm": three(x[0], load_found.z_ohm.imag, x[1]),
     }
 
 

@@ -188,8 +188,8 @@ def presets_as_csv(body: TunerRequest) -> Work[Csv]:
     station, model = body.station(), body.model()
     knobs = presets_json.columns(station, body.at)
     rows = [
-        presets_csv.PresetRow(one.mhz, one.dials, one.swr, one.date, one.note, one.form)
-        for one in model.presets
+        presets_csv.PresetRow(preset.mhz, preset.dials, preset.swr, preset.date, preset.note, preset.form)
+        for preset in model.presets
     ]
     return at_once(Csv(presets_csv.write(knobs, rows)))
 

@@ -39,15 +39,15 @@ def _gamma(values: Real) -> list[float]:
     return [round(float(v), 5) for v in values]
 
 
-def reached(found: Reach, freq_hz: float, power_w: float) -> ReachOut:
+def reached(reach: Reach, freq_hz: float, power_w: float) -> ReachOut:
     """The disc, cell by cell."""
-    met = found.met
+    met = reach.met
     loss = np.where(met.matched, met.loss_db, np.inf)
     return {
         "mhz": freq_hz / 1e6,
-        "cell": found.cell,
-        "re": _gamma(found.gamma.real),
-        "im": _gamma(found.gamma.imag),
+        "cell": reach.cell,
+        "re": _gamma(reach.gamma.real),
+        "im": _gamma(reach.gamma.imag),
         "loss_db": _each(loss, 3),
         "limit_w": _each(np.where(met.matched, met.limit_w, np.inf), 1),
         "sentence": say(_reach_told(met, freq_hz, power_w)),
@@ -80,26 +80,26 @@ def _met(one: Met) -> MetOut:
     }
 
 
-def bands(found: Sequence[AtBand], run_at: int | None, power_w: float, planned: bool) -> TunerBands:
+def bands(at_bands: Sequence[AtBand], run_at: int | None, power_w: float, planned: bool) -> TunerBands:
     """Every band that is known; ``planned``: by an antenna that is an estimate, taken as it is typed."""
     return {
         "run_at": run_at,
-        "bands": [_band(one) for one in found],
-        "sentence": say([*_bands_told(found, power_w), *([tell("tuner.as-planned")] if planned else [])]),
+        "bands": [_band(one) for one in at_bands],
+        "sentence": say([*_bands_told(at_bands, power_w), *([tell("tuner.as-planned")] if planned else [])]),
     }
 
 
-def _band(one: AtBand) -> TunerBand:
+def _band(at_band: AtBand) -> TunerBand:
     return {
-        "name": one.band.name,
-        "mhz": one.band.middle_hz / 1e6,
-        "re": _gamma(one.gamma.real),
-        "im": _gamma(one.gamma.imag),
-        "matched": bool(one.real.matched),
-        "real": _met(one.real),
-        "flat": _met(one.flat),
-        "lack": say(one.shortfall.told) if one.shortfall else "",
-        "cures": [_proposal(proposal) for proposal in one.proposals],
+        "name": at_band.band.name,
+        "mhz": at_band.band.middle_hz / 1e6,
+        "re": _gamma(at_band.gamma.real),
+        "im": _gamma(at_band.gamma.imag),
+        "matched": bool(at_band.real.matched),
+        "real": _met(at_band.real),
+        "flat": _met(at_band.flat),
+        "lack": say(at_band.shortfall.told) if at_band.shortfall else "",
+        "cures": [_proposal(proposal) for proposal in at_band.proposals],
     }
 
 
@@ -123,12 +123,12 @@ def _proposed(proposal: Proposal) -> Message:
     return tell("proposal.length", length_m=proposal.value, watts=proposal.radiated_w)
 
 
-def _bands_told(found: Sequence[AtBand], power_w: float) -> list[Message]:
-    if not found:
+def _bands_told(at_bands: Sequence[AtBand], power_w: float) -> list[Message]:
+    if not at_bands:
         return [tell("tuner.no-bands")]
-    out = [one.band.name for one in found if not one.real.matched]
-    inside = [one for one in found if one.real.matched]
-    said = [tell("tuner.out", bands=out)] if out else [tell("tuner.inside", count=len(found))]
+    out = [one.band.name for one in at_bands if not one.real.matched]
+    inside = [one for one in at_bands if one.real.matched]
+    said = [tell("tuner.out", bands=out)] if out else [tell("tuner.inside", count=len(at_bands))]
     if inside:
         worst = max(inside, key=lambda one: float(one.real.loss_db))
         real, flat = float(worst.real.loss_db), float(worst.flat.loss_db)
@@ -227,15 +227,15 @@ def retuning(found: Sequence[Retuning], limits: Iterable[float]) -> RetuningOut:
     }
 
 
-def _retuned(one: Retuning) -> RetuningBand:
+def _retuned(retuning: Retuning) -> RetuningBand:
     return {
-        "name": one.band.name,
-        "mhz": [round(float(f) / 1e6, 6) for f in one.freq_hz],
-        "spots": [_spot(spot) for spot in one.spots],
-        "bare": _each(one.bare, 3),
-        "bare_within": [_mhz(ends) for ends in one.bare_within],
-        "covers": list(one.covers),
-        "sentence": say(_covered(one)),
+        "name": retuning.band.name,
+        "mhz": [round(float(f) / 1e6, 6) for f in retuning.freq_hz],
+        "spots": [_spot(spot) for spot in retuning.spots],
+        "bare": _each(retuning.bare, 3),
+        "bare_within": [_mhz(ends) for ends in retuning.bare_within],
+        "covers": list(retuning.covers),
+        "sentence": say(_covered(retuning)),
     }
 
 
@@ -252,11 +252,11 @@ def _spot(spot: Spot) -> SpotOut:
     }
 
 
-def _covered(one: Retuning) -> Message:
-    count = one.covers[1]
+def _covered(retuning: Retuning) -> Message:
+    count = retuning.covers[1]
     if count is None:
-        return tell("retune.never", limit=one.limits[1])
-    return tell("retune.covers", count=count, limit=one.limits[1])
+        return tell("retune.never", limit=retuning.limits[1])
+    return tell("retune.covers", count=count, limit=retuning.limits[1])
 
 
 def _retuning_told(found: Sequence[Retuning]) -> list[Message]:

@@ -29,5 +29,5 @@ def swr_range(freq_hz: float, ratios: tuple[float, ...], reference_ohm: float = 
     >>> swr_range(7e6, (1.0, 3.0)).rho(np.array([7e6, 7e6])).tolist()
     [0.0, 0.5]
     """
-    points = tuple((freq_hz * (1 + n), one) for n, one in enumerate(ratios))
+    points = tuple((freq_hz * (1 + n), ratio) for n, ratio in enumerate(ratios))
     return SwrRange(points=points, ratios=ratios, reference_ohm=reference_ohm)

@@ -208,10 +208,10 @@ def _ended(steps: list[Step], line: LineType | None) -> tuple[Step, ...]:
     whole = _WHOLE if line is not None else _WHOLE / 2
     ends: dict[Kind, Kind] = {"higher": "open", "lower": "short"}
     out: list[Step] = []
-    for one in steps:
-        if one.kind == "antenna":
-            return (*out, one)
-        if one.rho >= whole and one.kind in ends:
-            return (*out, replace(one, kind=ends[one.kind]))
-        out.append(one)
+    for step in steps:
+        if step.kind == "antenna":
+            return (*out, step)
+        if step.rho >= whole and step.kind in ends:
+            return (*out, replace(step, kind=ends[step.kind]))
+        out.append(step)
     return tuple(out)

@@ -83,7 +83,7 @@ def measured(
     do, and where return loss alone cannot do."""
     freq = next(iter(sweeps.values())).freq_hz if sweeps else np.array([])
     require(len(freq) > 0, "open", "open-or-short")
-    gammas = {end: one.gamma for end, one in sweeps.items() if one.gamma is not None}
+    gammas = {end: sweep.gamma for end, sweep in sweeps.items() if sweep.gamma is not None}
     if len(gammas) == len(sweeps):
         try:
             return by_reflection(freq, gammas, length_m, velocity_factor, residual)
@@ -92,7 +92,7 @@ def measured(
                 raise
     if length_m is None:
         raise InputError("length_m", "length-without-phase")
-    ends = {end: np.minimum(return_loss_db(one.rho), MOST_DB) for end, one in sweeps.items()}
+    ends = {end: np.minimum(return_loss_db(sweep.rho), MOST_DB) for end, sweep in sweeps.items()}
     return by_return_loss(freq, ends, length_m, residual)
 
 

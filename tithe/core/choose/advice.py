@@ -117,15 +117,15 @@ def _power(ranking: Ranking, n: int) -> Message:
     return power_told(ranking.grid.question.station, float(ranking.grid.score_w[n]), (low, high))
 
 
-def sure(found: Judged, names: Mapping[str, str]) -> Told:
+def sure(judged: Judged, names: Mapping[str, str]) -> Told:
     """In how many of the worlds tried the decision is right, and what would make another one right."""
-    n, within = found.decided.n, found.rule.within_db
-    right = float(found.tried.right_in(within)[n])
+    n, within = judged.decided.n, judged.rule.within_db
+    right = float(judged.tried.right_in(within)[n])
     said = [tell("choose.right-in", within_db=within, right=of_hundred(right))]
-    if not found.decided.near_enough:
-        behind = float(found.tried.nine_of_ten_db[n])
+    if not judged.decided.near_enough:
+        behind = float(judged.tried.nine_of_ten_db[n])
         said.append(tell("choose.none-near", within_db=within, twice_db=2 * within, behind_db=behind))
-    flips = _flips(found, names)
+    flips = _flips(judged, names)
     if flips:
         said.append(tell("choose.another-right", flips=flips))
     elif right > _CERTAIN:
@@ -133,16 +133,16 @@ def sure(found: Judged, names: Mapping[str, str]) -> Told:
     return tuple(said)
 
 
-def _flips(found: Judged, names: Mapping[str, str]) -> list[Message]:
+def _flips(judged: Judged, names: Mapping[str, str]) -> list[Message]:
     """What would be right instead, and in which worlds, the weightiest first."""
     worlds: dict[int, list[str]] = {}
-    for one in found.doubts:
-        if not one.stands:
-            worlds.setdefault(one.instead, []).append(one.id)
+    for doubt in judged.doubts:
+        if not doubt.stands:
+            worlds.setdefault(doubt.instead, []).append(doubt.id)
     return [
         tell(
             "choose.right-where",
-            instead=named(found.ranking.grid.candidates[found.tried.which[instead]], names),
+            instead=named(judged.ranking.grid.candidates[judged.tried.which[instead]], names),
             worlds=[tell(f"world.{one}") for one in ids],
         )
         for instead, ids in list(worlds.items())[:_FLIPS]
@@ -152,49 +152,49 @@ def _flips(found: Judged, names: Mapping[str, str]) -> list[Message]:
 _CERTAIN, _FLIPS = 0.9, 2
 
 
-def finding_out(found: Judged) -> Told:
+def finding_out(judged: Judged) -> Told:
     """What to measure first, or that nothing would change it."""
-    if not found.find_out:
-        stays = found.by_worlds == found.ranking.present
+    if not judged.find_out:
+        stays = judged.by_worlds == judged.ranking.present
         return (tell("find.nothing-stays" if stays else "find.nothing"),)
-    first, *others = found.find_out
-    planned = bool(found.tried.worlds.soils)
-    said = [find_first(found, first)]
+    first, *others = judged.find_out
+    planned = bool(judged.tried.worlds.soils)
+    said = [find_first(judged, first)]
     said += [tell("find.then", what=_measured(one, planned), **_worth(one)) for one in others]
     if not others:
         said.append(tell("find.nothing-else"))
     return tuple(said)
 
 
-def find_first(found: Judged, one: Worth) -> Message:
+def find_first(judged: Judged, worth: Worth) -> Message:
     """What is to be measured first of all."""
-    return tell("find.first", what=_measured(one, bool(found.tried.worlds.soils)), **_worth(one))
+    return tell("find.first", what=_measured(worth, bool(judged.tried.worlds.soils)), **_worth(worth))
 
 
-def _measured(one: Worth, planned: bool) -> Message:
+def _measured(worth: Worth, planned: bool) -> Message:
     """What is measured; an antenna that is planned is built first."""
-    return tell(f"find.{one.id}-planned" if planned and one.id == "antenna" else f"find.{one.id}")
+    return tell(f"find.{worth.id}-planned" if planned and worth.id == "antenna" else f"find.{worth.id}")
 
 
-def _worth(one: Worth) -> dict[str, object]:
+def _worth(worth: Worth) -> dict[str, object]:
     return {
-        "effort": tell(f"effort.{one.effort}"),
-        "minutes": one.minutes,
-        "changes": of_hundred(one.changes_in),
-        "worth": _gained(one),
+        "effort": tell(f"effort.{worth.effort}"),
+        "minutes": worth.minutes,
+        "changes": of_hundred(worth.changes_in),
+        "worth": _gained(worth),
     }
 
 
-def _gained(one: Worth) -> Message:
-    if one.saved > _LEAST_MONEY and one.gained_db >= _ALIKE_DB:
-        return tell("find.both", gained_db=one.gained_db, saved=one.saved)
-    if one.saved > _LEAST_MONEY and one.gained_db <= -_ALIKE_DB:
-        return tell("find.saves-for-less", saved=one.saved, lost_db=-one.gained_db)
-    if one.saved > _LEAST_MONEY:
-        return tell("find.saves", saved=one.saved)
-    if one.saved < -_LEAST_MONEY:
-        return tell("find.for-more", gained_db=one.gained_db, more=-one.saved)
-    return tell("find.gains", gained_db=one.gained_db)
+def _gained(worth: Worth) -> Message:
+    if worth.saved > _LEAST_MONEY and worth.gained_db >= _ALIKE_DB:
+        return tell("find.both", gained_db=worth.gained_db, saved=worth.saved)
+    if worth.saved > _LEAST_MONEY and worth.gained_db <= -_ALIKE_DB:
+        return tell("find.saves-for-less", saved=worth.saved, lost_db=-worth.gained_db)
+    if worth.saved > _LEAST_MONEY:
+        return tell("find.saves", saved=worth.saved)
+    if worth.saved < -_LEAST_MONEY:
+        return tell("find.for-more", gained_db=worth.gained_db, more=-worth.saved)
+    return tell("find.gains", gained_db=worth.gained_db)
 
 
 _LEAST_MONEY = 0.5

@@ -38,7 +38,7 @@ class BreakEven:
 
 
 def break_evens(
-    asked: Question,
+    question: Question,
     kit: Kit,
     site: Site,
     coax: str,
@@ -50,10 +50,10 @@ def break_evens(
     empty token: none)."""
     rivals = [("room", coax), ("feedpoint", coax), *([("open-room", open_line)] if open_line else [])]
     made = [_candidate(slug, line, site, kit) for slug, line in rivals]
-    seconds = len(LENGTHS_M) * evaluating_s(asked, kit, tuple(made))
+    seconds = len(LENGTHS_M) * evaluating_s(question, kit, tuple(made))
     refuse_beyond(seconds, "fewer-bands")
     sites = (_shortened(site, length) for length in LENGTHS_M)
-    scores = np.array([_scores(asked, kit, one, rivals, pause) for one in sites]).T
+    scores = np.array([_scores(question, kit, one, rivals, pause) for one in sites]).T
     found = []
     for n in range(1, len(rivals)):
         gain = decibels(scores[n] / np.maximum(scores[0], 1e-30))
@@ -71,10 +71,10 @@ def _shortened(site: Site, run_m: float) -> Site:
 
 
 def _scores(
-    asked: Question, kit: Kit, site: Site, rivals: list[tuple[str, str]], pause: Pause
+    question: Question, kit: Kit, site: Site, rivals: list[tuple[str, str]], pause: Pause
 ) -> list[float]:
     chosen = tuple(_candidate(slug, line, site, kit) for slug, line in rivals)
-    return [float(score) for score in evaluate(asked, kit, chosen, pause).score_w]
+    return [float(score) for score in evaluate(question, kit, chosen, pause).score_w]
 
 
 def _against(
@@ -92,9 +92,9 @@ def _against(
     names = {"rival": tell(f"placement.{rival.placement}"), "base": tell(f"placement.{base.placement}")}
     of = {**names, "within_db": within_db}
     if start is None:
-        told = tell("break-even.never", up_to_m=float(lengths[-1]), **of)
+        message = tell("break-even.never", up_to_m=float(lengths[-1]), **of)
     elif start <= lengths[0]:
-        told = tell("break-even.always", from_m=float(lengths[0]), **of)
+        message = tell("break-even.always", from_m=float(lengths[0]), **of)
     else:
-        told = tell("break-even.from", from_m=start, **of)
-    return BreakEven(base, rival, lengths, base_w, rival_w, gain_db, within_db, start, told)
+        message = tell("break-even.from", from_m=start, **of)
+    return BreakEven(base, rival, lengths, base_w, rival_w, gain_db, within_db, start, message)

@@ -46,31 +46,31 @@ class Decided:
     cheapest: int
 
 
-def decide(found: Tried, rule: Rule) -> Decided:
+def decide(tried: Tried, rule: Rule) -> Decided:
     """What is decided in those worlds."""
     allowed = np.flatnonzero(rule.allowed)
     known = np.where(np.isnan(rule.costs), np.inf, rule.costs)
-    mean = found.short_db @ found.weight
+    mean = tried.short_db @ tried.weight
     near = [
         int(n)
         for n in allowed
-        if found.middle_db[n] <= rule.within_db + 1e-9
-        and found.nine_of_ten_db[n] <= 2 * rule.within_db + 1e-9
+        if tried.middle_db[n] <= rule.within_db + 1e-9
+        and tried.nine_of_ten_db[n] <= 2 * rule.within_db + 1e-9
     ]
     if not near:
-        least = min(allowed, key=lambda n: (round(float(found.nine_of_ten_db[n]), 2), known[n], mean[n]))
+        least = min(allowed, key=lambda n: (round(float(tried.nine_of_ten_db[n]), 2), known[n], mean[n]))
         return Decided(int(least), False, int(least))
     first = min(near, key=lambda n: (known[n], n != rule.present, mean[n]))
     if not np.isfinite(known[first]):  # no price is known: the best of them
         return Decided(min(near, key=lambda n: float(mean[n])), True, first)
-    middle = np.array([gained_db(found, first, n) for n in range(len(known))])
+    middle = np.array([gained_db(tried, first, n) for n in range(len(known))])
     value = rule.value(middle) + known[first]
     best = max(near, key=lambda n: (value[n], -known[n], -mean[n]))
     return Decided(best if value[best] > 1e-9 else first, True, first)
 
 
-def gained_db(found: Tried, before: int, after: int) -> float:
+def gained_db(tried: Tried, before: int, after: int) -> float:
     """How much more leaves with one than with another, in the middle of the worlds, dB."""
-    more = found.score_db[after] - found.score_db[before]
+    more = tried.score_db[after] - tried.score_db[before]
     order = np.argsort(more)
-    return float(more[order][np.argmax(np.cumsum(found.weight[order]) >= 0.5 - 1e-9)])
+    return float(more[order][np.argmax(np.cumsum(tried.weight[order]) >= 0.5 - 1e-9)])

@@ -29,14 +29,14 @@ class Doubt:
     stands: bool
 
 
-def doubts(found: Tried, rule: Rule, decided: Decided) -> tuple[Doubt, ...]:
+def doubts(tried: Tried, rule: Rule, decided: Decided) -> tuple[Doubt, ...]:
     """Each kind of world, those first in which most would be lost."""
     out = []
-    for name, some in _kinds(found, rule, decided):
-        share = float(found.weight[some].sum())
+    for name, some in _kinds(tried, rule, decided):
+        share = float(tried.weight[some].sum())
         if share < _LEAST_SHARE:
             continue
-        here = found.among(some)
+        here = tried.among(some)
         right = float(here.right_in(rule.within_db)[decided.n])
         behind = float(here.short_db[decided.n] @ here.weight)
         instead = decide(here, rule).n
@@ -45,10 +45,10 @@ def doubts(found: Tried, rule: Rule, decided: Decided) -> tuple[Doubt, ...]:
     return tuple(sorted(out, key=lambda one: (one.stands, -one.behind_db * one.share)))
 
 
-def _kinds(found: Tried, rule: Rule, decided: Decided) -> Iterator[tuple[str, NDArray[np.intp]]]:
-    drawn = found.worlds
+def _kinds(tried: Tried, rule: Rule, decided: Decided) -> Iterator[tuple[str, NDArray[np.intp]]]:
+    drawn = tried.worlds
     antennas = len(drawn.antenna_weight)
-    each = np.arange(found.score_db.shape[1])
+    each = np.arange(tried.score_db.shape[1])
     groups = each // antennas
     wet = np.array([group.wet for group in drawn.groups])[groups]
     level = np.array([group.level for group in drawn.groups])[groups]
@@ -62,9 +62,9 @@ def _kinds(found: Tried, rule: Rule, decided: Decided) -> Iterator[tuple[str, ND
         yield "line-less", each[factor <= np.median(factor)]
     yield "coil-worse", each[level >= LEVELS // 2]
     yield "coil-better", each[level < LEVELS // 2]
-    wrong = found.short_db[decided.n] > rule.within_db
+    wrong = tried.short_db[decided.n] > rule.within_db
     by_antenna = np.array(
-        [wrong[each % antennas == a] @ found.weight[each % antennas == a] for a in range(antennas)]
+        [wrong[each % antennas == a] @ tried.weight[each % antennas == a] for a in range(antennas)]
     )
     other = by_antenna > 0.5 * drawn.antenna_weight
     if other.any():

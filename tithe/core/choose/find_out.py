@@ -57,36 +57,36 @@ class Worth:
         return EFFORTS[self.id][1]
 
 
-def find_out(found: Tried, rule: Rule, decided: Decided) -> tuple[Worth, ...]:
+def find_out(tried: Tried, rule: Rule, decided: Decided) -> tuple[Worth, ...]:
     """What is worth measuring, the most first."""
-    every = (_worth(name, parts, found, rule, decided) for name, parts in measurable(found))
+    every = (_worth(name, parts, tried, rule, decided) for name, parts in measurable(tried))
     return tuple(sorted((one for one in every if one.worth_db >= LEAST_DB), key=lambda one: -one.worth_db))
 
 
-def contenders(found: Tried, rule: Rule, decided: Decided) -> tuple[int, ...]:
+def contenders(tried: Tried, rule: Rule, decided: Decided) -> tuple[int, ...]:
     """What is decided for all worlds, and what with any of the antennas, or would be worth most with it; the
     weightiest first."""
     weight = {decided.n: 2.0}
-    for some in dict(measurable(found)).get("antenna", []):
-        here, share = found.among(some), float(found.weight[some].sum())
+    for some in dict(measurable(tried)).get("antenna", []):
+        here, share = tried.among(some), float(tried.weight[some].sum())
         value = np.where(rule.allowed, rule.value(here.score_db @ here.weight), -np.inf)
         for n in (decide(here, rule).n, *np.argsort(-value)[:_BESIDE].tolist()):
             weight[n] = weight.get(n, 0.0) + share
     return tuple(sorted(weight, key=lambda n: -weight[n])[:_MOST_CONTENDERS])
 
 
-def worth_of_antenna(found: Tried, rule: Rule, decided: Decided) -> Worth:
+def worth_of_antenna(tried: Tried, rule: Rule, decided: Decided) -> Worth:
     """What it is worth to know the antenna."""
-    return _worth("antenna", dict(measurable(found))["antenna"], found, rule, decided)
+    return _worth("antenna", dict(measurable(tried))["antenna"], tried, rule, decided)
 
 
-def _worth(name: Measurable, parts: Parts, found: Tried, rule: Rule, decided: Decided) -> Worth:
+def _worth(name: Measurable, parts: Parts, tried: Tried, rule: Rule, decided: Decided) -> Worth:
     changes = gained = saved = 0.0
-    for some in parts:
-        share = float(found.weight[some].sum())
+    for part in parts:
+        share = float(tried.weight[part].sum())
         if share <= 0:
             continue
-        here = found.among(some)
+        here = tried.among(part)
         n = decide(here, rule).n
         if n == decided.n:
             continue
@@ -98,15 +98,15 @@ def _worth(name: Measurable, parts: Parts, found: Tried, rule: Rule, decided: De
     return Worth(name, changes, gained, saved, gained + in_db)
 
 
-def measurable(found: Tried) -> Iterator[tuple[Measurable, Parts]]:
+def measurable(tried: Tried) -> Iterator[tuple[Measurable, Parts]]:
     """Each thing that can be measured, and the worlds by what it would turn out to be."""
-    drawn, kit = found.worlds, found.worlds.kit
-    each = np.arange(found.score_db.shape[1])
+    drawn, kit = tried.worlds, tried.worlds.kit
+    each = np.arange(tried.score_db.shape[1])
     antennas = len(drawn.antenna_weight)
     if antennas > 1:
         yield "antenna", [each[each % antennas == a] for a in range(antennas)]
     if len(set(drawn.soils)) > 1:
-        of_row = np.array([list(dict.fromkeys(drawn.soils)).index(one) for one in drawn.soils])
+        of_row = np.array([list(dict.fromkeys(drawn.soils)).index(soil) for soil in drawn.soils])
         yield "ground", [each[of_row[each % antennas] == k] for k in range(of_row.max() + 1)]
     if kit.owned_line in drawn.line:
         order = np.argsort(drawn.line[kit.owned_line].reshape(-1), kind="stable")

@@ -131,13 +131,13 @@ def parts_of(
     return parts
 
 
-def evaluate(asked: Question, kit: Kit, chosen: tuple[Candidate, ...], pause: Pause = go_on) -> Grid:
+def evaluate(question: Question, kit: Kit, chosen: tuple[Candidate, ...], pause: Pause = go_on) -> Grid:
     """All candidates; see `evaluated` for some at a time."""
     grids = []
-    for grid in evaluated(asked, kit, chosen):
+    for grid in evaluated(question, kit, chosen):
         pause()
         grids.append(grid)
-    return joined(asked, grids)
+    return joined(question, grids)
 
 
 PIECE = 10_000
@@ -146,24 +146,24 @@ MOST_CELLS = 6_000_000
 """Loads of all candidates of a question, which are kept until it is answered."""
 
 
-def evaluating_s(asked: Question, kit: Kit, chosen: tuple[Candidate, ...]) -> float:
+def evaluating_s(question: Question, kit: Kit, chosen: tuple[Candidate, ...]) -> float:
     """Seconds that candidates take; raises `InputError` for more than can be kept at once."""
-    loads = asked.antenna.port.v.size
+    loads = question.antenna.port.v.size
     if len(chosen) * loads > MOST_CELLS:
-        raise InputError("choice", "too-many-candidates", count=len(chosen), bands=len(asked.bands))
+        raise InputError("choice", "too-many-candidates", count=len(chosen), bands=len(question.bands))
     return sum(loads * seconds_a_load(parts_of(one.items, kit)) for one in chosen)
 
 
-def evaluated(asked: Question, kit: Kit, chosen: tuple[Candidate, ...]) -> Iterator[Grid]:
+def evaluated(question: Question, kit: Kit, chosen: tuple[Candidate, ...]) -> Iterator[Grid]:
     """A grid per piece of a placement, so that a long computation can say how far it is; some are computed
     at once, since the searches leave Python to others. Left early, what has not begun is not computed."""
-    most = max(PIECE // asked.antenna.port.v.size, 1)
+    most = max(PIECE // question.antenna.port.v.size, 1)
     pieces = [
         piece
         for _, group in groupby(chosen, key=lambda one: (one.present, one.placement))
         for piece in _pieces(tuple(group), most)
     ]
-    yield from each(partial(_placement, asked, kit), pieces)
+    yield from each(partial(_placement, question, kit), pieces)
 
 
 def _pieces(group: tuple[Candidate, ...], most: int) -> Iterator[tuple[Candidate, ...]]:
@@ -171,35 +171,35 @@ def _pieces(group: tuple[Candidate, ...], most: int) -> Iterator[tuple[Candidate
         yield group[start : start + most]
 
 
-def _placement(asked: Question, kit: Kit, same: tuple[Candidate, ...]) -> Grid:
+def _placement(question: Question, kit: Kit, same: tuple[Candidate, ...]) -> Grid:
     if same[0].present:
-        return _present(asked, same)
+        return _present(question, same)
     stack = StackedLine(tuple(kit.lines[one.line] for one in same))
     parts = parts_of(same[0].items, kit, same[0].line, stack)
-    return _solved(asked, tuple(parts), same)
+    return _solved(question, tuple(parts), same)
 
 
-def joined(asked: Question, grids: list[Grid]) -> Grid:
+def joined(question: Question, grids: list[Grid]) -> Grid:
     """Grids of one question as one."""
     return Grid(
-        asked,
-        tuple(one for grid in grids for one in grid.candidates),
+        question,
+        tuple(candidate for grid in grids for candidate in grid.candidates),
         np.concatenate([grid.radiated_w for grid in grids]),
         np.concatenate([grid.bearable for grid in grids]),
         np.concatenate([grid.matched for grid in grids]),
     )
 
 
-def _present(asked: Question, same: tuple[Candidate, ...]) -> Grid:
+def _present(question: Question, same: tuple[Candidate, ...]) -> Grid:
     """What stands now as its owner uses it: knobs set by hand count at the frequency they were set for, and
     are set anew for every other."""
-    chain = asked.station.chain
-    again = _solved(asked, tuple(part.retuned() for part in chain), same)
+    chain = question.station.chain
+    again = _solved(question, tuple(part.retuned() for part in chain), same)
     set_hz = [part.tuner.set_hz for part in chain if part.tuner and part.tuner.set_hz]
-    as_set = np.isin(np.round(asked.freq_hz), np.round(set_hz))
+    as_set = np.isin(np.round(question.freq_hz), np.round(set_hz))
     if not as_set.any():
         return again
-    set_now = _solved(asked, chain, same)
+    set_now = _solved(question, chain, same)
     return replace(
         again,
         radiated_w=np.where(as_set, set_now.radiated_w, again.radiated_w),
@@ -208,12 +208,12 @@ def _present(asked: Question, same: tuple[Candidate, ...]) -> Grid:
     )
 
 
-def _solved(asked: Question, chain: tuple[Part, ...], same: tuple[Candidate, ...]) -> Grid:
-    budget = solve(replace(asked.station, chain=chain, antenna=asked.antenna), asked.freq_hz)
-    shape = (len(same), *asked.antenna.port.v.shape)
+def _solved(question: Question, chain: tuple[Part, ...], same: tuple[Candidate, ...]) -> Grid:
+    budget = solve(replace(question.station, chain=chain, antenna=question.antenna), question.freq_hz)
+    shape = (len(same), *question.antenna.port.v.shape)
     share = bearable_share(budget)
     return Grid(
-        asked,
+        question,
         same,
         np.array(np.broadcast_to(budget.sky_w * share, shape)),
         np.array(np.broadcast_to(share, shape)),

@@ -40,22 +40,22 @@ class Judged:
 
 
 def judged(
-    ranking: Ranking, found: Tried, school: School = "worlds", db_worth: float | None = None
+    ranking: Ranking, tried: Tried, school: School = "worlds", db_worth: float | None = None
 ) -> Judged:
     """``db_worth``: what a dB is worth in the prices' currency. Raises `InputError` for less than nothing."""
-    which = list(found.which)
+    which = list(tried.which)
     worth = DB_WORTH if db_worth is None else db_worth
     present = None if ranking.present is None else which.index(ranking.present)
     rule = Rule(ranking.costs[which], np.isin(which, ranking.order), ranking.within_db, worth, present)
-    decided = decide(found, rule)
-    by_worlds = found.which[decided.n]
+    decided = decide(tried, rule)
+    by_worlds = tried.which[decided.n]
     here = decided
     if school == "as-typed":
-        here = Decided(found.which.index(ranking.decision), True, decided.cheapest)
+        here = Decided(tried.which.index(ranking.decision), True, decided.cheapest)
     decision = by_worlds if school == "worlds" else ranking.decision
     return Judged(
-        replace(ranking, decision=decision), school, ranking.decision, by_worlds, found, rule, here,
-        doubts(found, rule, here), find_out(found, rule, decided),
+        replace(ranking, decision=decision), school, ranking.decision, by_worlds, tried, rule, here,
+        doubts(tried, rule, here), find_out(tried, rule, decided),
     )  # fmt: skip
 
 
@@ -63,21 +63,21 @@ _CLOSER, _MIDDLE_LEVELS = 128, (1, 2)
 """Antennas that are drawn to tell what it is worth to know the antenna, and the coils beside."""
 
 
-def closer(found: Judged, pause: Pause = go_on) -> Judged:
+def closer(judged: Judged, pause: Pause = go_on) -> Judged:
     """The same, with what it is worth to know the antenna told by many more of them, where it is worth
     something and they are drawn: what decides hangs on few of those that all candidates are tried with."""
-    drawn = found.tried.worlds
-    if drawn.soils or all(one.id != "antenna" for one in found.find_out):
-        return found
-    own = found.rule
-    by_worlds = Decided(found.tried.which.index(found.by_worlds), True, found.decided.cheapest)
-    some = list(contenders(found.tried, own, by_worlds))
+    drawn = judged.tried.worlds
+    if drawn.soils or all(one.id != "antenna" for one in judged.find_out):
+        return judged
+    own = judged.rule
+    by_worlds = Decided(judged.tried.which.index(judged.by_worlds), True, judged.decided.cheapest)
+    some = list(contenders(judged.tried, own, by_worlds))
     many = worlds(drawn.asked, drawn.kit, drawn.uncertain, 2, _CLOSER, _MIDDLE_LEVELS)
-    *_, more = tried(found.ranking, many, pause, tuple(found.tried.which[n] for n in some))
+    *_, more = tried(judged.ranking, many, pause, tuple(judged.tried.which[n] for n in some))
     assert more is not None
     present = some.index(own.present) if own.present in some else None
     rule = replace(own, costs=own.costs[some], allowed=own.allowed[some], present=present)
     told = worth_of_antenna(more, rule, Decided(0, True, 0))
-    others = [one for one in found.find_out if one.id != "antenna"]
+    others = [one for one in judged.find_out if one.id != "antenna"]
     every = [*others, *([told] if told.worth_db >= LEAST_DB else [])]
-    return replace(found, find_out=tuple(sorted(every, key=lambda one: -one.worth_db)))
+    return replace(judged, find_out=tuple(sorted(every, key=lambda one: -one.worth_db)))

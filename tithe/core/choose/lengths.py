@@ -70,7 +70,7 @@ class Lengths:
 
 
 def safe_lengths(
-    asked: Question, low_m: float, high_m: float, step_m: float = 0.25, pause: Pause = go_on
+    question: Question, low_m: float, high_m: float, step_m: float = 0.25, pause: Pause = go_on
 ) -> Lengths:
     """For the station's own tuner and its longest line behind it. Raises `InputError` where there is none."""
     require_positive("low_m", low_m)
@@ -78,24 +78,24 @@ def safe_lengths(
     require_above("high_m", high_m, "low_m", low_m)
     count = int((high_m - low_m) / step_m) + 1
     require(count <= MOST_LENGTHS, "step_m", "too-many-lengths", step_m, count=count, most=MOST_LENGTHS)
-    at, tuner = tuner_of(asked.station)
-    behind = asked.station.chain[at + 1 :]
+    at, tuner = tuner_of(question.station)
+    behind = question.station.chain[at + 1 :]
     main, run = main_run(behind)
-    solved = _thinned(asked)
-    loads = asked.antenna.port.v.size + solved.antenna.port.v.size
-    refuse_beyond(count * loads * seconds_a_load(asked.station.chain), "fewer-lengths")
+    solved = _thinned(question)
+    loads = question.antenna.port.v.size + solved.antenna.port.v.size
+    refuse_beyond(count * loads * seconds_a_load(question.station.chain), "fewer-lengths")
     tried: Real = np.asarray(low_m + step_m * np.arange(count), dtype=np.float64)
     reached, solutions = [], []
     for piece in np.array_split(tried, max(count * loads // PIECE, 1)):
         pause()
         solutions.append(_solved(solved, at + 1 + main, run, piece))  # first: refuses what loses everything
-        port = _through(asked, behind, main, run, piece)
-        reached.append(_reached(tuner, asked, port).reshape(len(piece), -1, 3).all(axis=-1))
+        port = _through(question, behind, main, run, piece)
+        reached.append(_reached(tuner, question, port).reshape(len(piece), -1, 3).all(axis=-1))
     by_band: Mask = np.concatenate(reached)
     sky_w, spread_w, share = (np.concatenate(column) for column in zip(*solutions, strict=True))
     suits = np.asarray(np.all(by_band & (share >= BORNE), axis=1))
-    bears_w = share * asked.station.transmitter.power_w
-    found = Lengths(
+    bears_w = share * question.station.transmitter.power_w
+    lengths = Lengths(
         tried,
         by_band,
         bears_w,
@@ -103,33 +103,33 @@ def safe_lengths(
         spread_w,
         margins(suits, step_m),
         run.length_m,
-        counted_bands(asked.bands),
+        counted_bands(question.bands),
         (),
     )
-    return replace(found, told=_told(found, asked))
+    return replace(lengths, told=_told(lengths, question))
 
 
 _PHASES = 12
 """Phases, of those that are open, that are solved whole."""
 
 
-def _thinned(asked: Question) -> Question:
+def _thinned(question: Question) -> Question:
     """With some of the open phases."""
-    if asked.station.antenna.phase_known:
-        return asked
-    port = asked.antenna.port
+    if question.station.antenna.phase_known:
+        return question
+    port = question.antenna.port
     every = max(len(port.v) // _PHASES, 1)
-    return replace(asked, antenna=replace(asked.antenna, port=Port(port.v[::every], port.i[::every])))
+    return replace(question, antenna=replace(question.antenna, port=Port(port.v[::every], port.i[::every])))
 
 
-def _solved(asked: Question, at: int, run: Line, lengths: Real) -> tuple[Real, Real, Real]:
+def _solved(question: Question, at: int, run: Line, lengths: Real) -> tuple[Real, Real, Real]:
     """What leaves on each band at the power that is borne, W, (L, B), from which to which it may be, (L, B,
     2), and the least share of the power that is borne, (L, B), with the run at that place of each length."""
     varied = replace(run, length_m=lengths[:, None, None])  # type: ignore[arg-type]  # lengths side by side
-    chain = tuple(varied if n == at else part.retuned() for n, part in enumerate(asked.station.chain))
-    budget = solve(replace(asked.station, chain=chain, antenna=asked.antenna), asked.freq_hz)
+    chain = tuple(varied if n == at else part.retuned() for n, part in enumerate(question.station.chain))
+    budget = solve(replace(question.station, chain=chain, antenna=question.antenna), question.freq_hz)
     share = bearable_share(budget)
-    shape = (len(lengths), *asked.antenna.port.v.shape)
+    shape = (len(lengths), *question.antenna.port.v.shape)
     leaves = np.broadcast_to(budget.sky_w * share, shape)
 
     def by_band(pick: Callable[..., Real]) -> Real:
@@ -139,10 +139,12 @@ def _solved(asked: Question, at: int, run: Line, lengths: Real) -> tuple[Real, R
     return by_band(np.median), np.stack([by_band(np.min), by_band(np.max)], axis=-1), least
 
 
-def _through(asked: Question, behind: tuple[Part, ...], main: int, run: Line, lengths: Real) -> Port:
+def _through(question: Question, behind: tuple[Part, ...], main: int, run: Line, lengths: Real) -> Port:
     """V and I behind the tuner, ``(L, P, F)``, with the main run of each length."""
     varied = replace(run, length_m=lengths[:, None, None])  # type: ignore[arg-type]  # lengths side by side
-    return back_through((*behind[:main], varied, *behind[main + 1 :]), asked.antenna.port, asked.freq_hz)
+    return back_through(
+        (*behind[:main], varied, *behind[main + 1 :]), question.antenna.port, question.freq_hz
+    )
 
 
 PIECE = 200_000
@@ -150,9 +152,9 @@ PIECE = 200_000
 _FIRST = (36, 6, 1)
 
 
-def _reached(tuner: TunerPart, asked: Question, port: Port) -> Mask:
+def _reached(tuner: TunerPart, question: Question, port: Port) -> Mask:
     """Whether all phases are reached, shape ``(L, F)``: some phases first, the others where those are."""
-    r0, comfort = asked.station.transmitter.reference_ohm, asked.station.comfort_swr
+    r0, comfort = question.station.transmitter.reference_ohm, question.station.comfort_swr
     v, i = np.broadcast_arrays(port.v, port.i)
     reached: Mask = np.ones((v.shape[0], v.shape[2]), dtype=bool)
     left = np.arange(v.shape[1])
@@ -160,47 +162,47 @@ def _reached(tuner: TunerPart, asked: Question, port: Port) -> Mask:
         these, left = left[left % every == 0], left[left % every != 0]
         where, at = np.nonzero(reached)
         pick = (where[:, None], these, at[:, None])
-        ok = tuner.reaches(asked.freq_hz[at][:, None], Port(v[pick], i[pick]), r0, comfort)
+        ok = tuner.reaches(question.freq_hz[at][:, None], Port(v[pick], i[pick]), r0, comfort)
         reached[where, at] = np.all(ok, axis=1)
     return reached
 
 
-def _told(found: Lengths, asked: Question) -> Told:
-    tried, by_band, margin = found.length_m, found.reached, found.margin_m
-    names = [band.name for band in asked.bands]
+def _told(lengths: Lengths, question: Question) -> Told:
+    tried, by_band, margin = lengths.length_m, lengths.reached, lengths.margin_m
+    names = [band.name for band in question.bands]
     bounds = {"from_m": float(tried[0]), "to_m": float(tried[-1])}
     never = [name for name, ok in zip(names, np.any(by_band, axis=0).tolist(), strict=True) if not ok]
     if never:
         return (tell("lengths.never", bands=never, **bounds),)
-    power_w = asked.station.transmitter.power_w
+    power_w = question.station.transmitter.power_w
     if not (margin > 0).any():
         if not by_band.all(axis=1).any():
-            return (tell("lengths.no-one"), *_most(found, names, asked.station))
-        return (tell("lengths.none-borne", power_w=power_w), *_most(found, names, asked.station))
+            return (tell("lengths.no-one"), *_most(lengths, names, question.station))
+        return (tell("lengths.none-borne", power_w=power_w), *_most(lengths, names, question.station))
     if (margin > 0).all():
-        return (tell("lengths.all", power_w=power_w, **bounds), *_most(found, names, asked.station))
+        return (tell("lengths.all", power_w=power_w, **bounds), *_most(lengths, names, question.station))
     most = int(np.argmax(margin))
     widest = tell("lengths.safest", length_m=float(tried[most]), spare_m=float(margin[most]))
-    return *_present(found, names, power_w), widest, *_most(found, names, asked.station)
+    return *_present(lengths, names, power_w), widest, *_most(lengths, names, question.station)
 
 
-def _present(found: Lengths, names: list[str], power_w: float) -> Told:
+def _present(lengths: Lengths, names: list[str], power_w: float) -> Told:
     """Of the present length whether it suits, and what would."""
-    tried, margin, present_m = found.length_m, found.margin_m, found.present_m
+    tried, margin, present_m = lengths.length_m, lengths.margin_m, lengths.present_m
     if not tried[0] <= present_m <= tried[-1]:
         return (tell("lengths.outside", present_m=present_m),)
-    here = found.here
+    here = lengths.here
     if margin[here] > 0:
         return (tell("lengths.safe", present_m=present_m, spare_m=float(margin[here])),)
     suits = tried[margin > 0]
     nearest = float(suits[np.argmin(np.abs(suits - present_m))])
     change = {"change_m": abs(nearest - present_m), "longer": nearest > present_m}
-    out = [name for name, ok in zip(names, found.reached[here], strict=True) if not ok]
+    out = [name for name, ok in zip(names, lengths.reached[here], strict=True) if not ok]
     if out:
         return (tell("lengths.unsafe", present_m=present_m, bands=out, **change),)
     borne = [
         tell("lengths.borne", band=name, bears_w=float(watts))
-        for name, watts in zip(names, found.bears_w[here], strict=True)
+        for name, watts in zip(names, lengths.bears_w[here], strict=True)
         if watts < BORNE * power_w
     ]
     return (tell("lengths.not-borne", present_m=present_m, power_w=power_w, bands=borne, **change),)
@@ -210,24 +212,24 @@ _ALIKE_W = 0.02
 """Of the watts of the weakest band: what parts two lengths less is alike."""
 
 
-def _most(found: Lengths, names: list[str], station: Station) -> Told:
+def _most(lengths: Lengths, names: list[str], station: Station) -> Told:
     """What leaves on the weakest band, where it is most and where it is least, and at the present length."""
-    weakest = found.weakest_w
+    weakest = lengths.weakest_w
 
     def at(n: int) -> dict[str, object]:
-        band = int(found.counted[np.argmin(found.sky_w[n, found.counted])])
-        low, high = found.spread_w[n, band].tolist()
+        band = int(lengths.counted[np.argmin(lengths.sky_w[n, lengths.counted])])
+        low, high = lengths.spread_w[n, band].tolist()
         return {
-            "length_m": float(found.length_m[n]), "band": names[band],
+            "length_m": float(lengths.length_m[n]), "band": names[band],
             "rated_w": station.transmitter.power_w,
             "power": power_told(station, float(weakest[n]), (low, high)),
-            "bears_w": float(found.bears_w[n, band]),
+            "bears_w": float(lengths.bears_w[n, band]),
         }  # fmt: skip
 
-    best = found.best
+    best = lengths.best
     if weakest.min() > (1 - _ALIKE_W) * weakest[best]:
         return (tell("lengths.alike", **at(best)),)
     said = [tell("lengths.most", **at(best)), tell("lengths.least", **at(int(np.argmin(weakest))))]
-    if found.length_m[0] <= found.present_m <= found.length_m[-1]:
-        said.append(tell("lengths.now", **at(found.here)))
+    if lengths.length_m[0] <= lengths.present_m <= lengths.length_m[-1]:
+        said.append(tell("lengths.now", **at(lengths.here)))
     return tuple(said)

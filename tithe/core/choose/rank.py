@@ -101,7 +101,7 @@ def rank(grid: Grid, costs: Real, within_db: float = 1.0, budget: float | None =
     """The ranking. Raises `InputError` where the budget leaves nothing; what stands now is always
     affordable."""
     score = grid.score_w
-    present = next((n for n, one in enumerate(grid.candidates) if one.present), None)
+    present = next((n for n, candidate in enumerate(grid.candidates) if candidate.present), None)
     affordable: Mask = np.ones(len(costs), dtype=bool)
     if budget is not None:
         affordable = np.isnan(costs) | (costs <= budget + 1e-9)

@@ -37,17 +37,17 @@ def shortcomings(ranking: Ranking, typical_heat: Sequence[str] = ()) -> Told:
     return tuple(said)
 
 
-def guessed_bands(asked: Question) -> list[str]:
+def guessed_bands(question: Question) -> list[str]:
     """Bands at an edge or the middle of which the antenna is a guess."""
     names = []
-    for n, band in enumerate(asked.bands):
-        at = asked.freq_hz[3 * n : 3 * n + 3]
-        if any(asked.station.antenna.guess(float(f)) is not None for f in at):
+    for n, band in enumerate(question.bands):
+        at = question.freq_hz[3 * n : 3 * n + 3]
+        if any(question.station.antenna.guess(float(f)) is not None for f in at):
             names.append(band.name)
     return names
 
 
-def how_used(asked: Question) -> Told:
+def how_used(question: Question) -> Told:
     """How what stands now is judged, where its tuner's knobs are set by hand; nothing otherwise."""
-    by_hand = [part.label for part in asked.station.chain if part.retuned() is not part]
+    by_hand = [part.label for part in question.station.chain if part.retuned() is not part]
     return (tell("choose.retuned", tuners=by_hand),) if by_hand else ()

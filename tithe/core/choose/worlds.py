@@ -110,16 +110,16 @@ class Worlds:
         station = replace(self.asked.station, chain=chain)
         return replace(self.asked, station=station, antenna=self.antenna), kit
 
-    def _standing(self, one: Part, g: int) -> Part:
+    def _standing(self, part: Part, g: int) -> Part:
         """A part of the present run."""
         token = self.kit.owned_line
-        if isinstance(one, Line) and token in self.line:
-            return replace(one, line=_worse(one.line, self.line[token][g][:, None], self.groups[g]))
-        tuner = one.tuner
+        if isinstance(part, Line) and token in self.line:
+            return replace(part, line=_worse(part.line, self.line[token][g][:, None], self.groups[g]))
+        tuner = part.tuner
         if tuner is None:
-            return _changed(one, TUNER, self.groups[g].level)
+            return _changed(part, TUNER, self.groups[g].level)
         measured = self.uncertain.measured.get(token_of_tuner(tuner), TUNER)
-        return _changed(one, measured, self.groups[g].level)
+        return _changed(part, measured, self.groups[g].level)
 
 
 def _worse(line: LineType, log_loss: Real, group: Group) -> LineType:
@@ -152,7 +152,7 @@ def _at_level(prior: Prior, level: int) -> float:
 
 
 def worlds(
-    asked: Question,
+    question: Question,
     kit: Kit,
     uncertain: Uncertain,
     seed: int = 1,
@@ -162,7 +162,7 @@ def worlds(
     """Those of a question; another ``seed`` draws others; so many ``antennas`` where they are not cases of an
     estimate, with coils and cores at these ``levels``."""
     groups = tuple(Group(wet, level) for wet in (False, True) for level in levels)
-    antenna, weight, soils = _antennas(asked, antennas, np.random.default_rng(seed))
+    antenna, weight, soils = _antennas(question, antennas, np.random.default_rng(seed))
     shape = len(groups), len(weight)
     tokens = {*kit.lines, *([kit.owned_line] if kit.owned_line else [])}
     line = {}
@@ -170,7 +170,7 @@ def worlds(
         middle, sd = uncertain.measured.get(token, LINE)
         drawn = _normal(shape[0] * shape[1], np.random.default_rng((seed, crc32(token.encode()))))
         line[token] = middle + sd * drawn.reshape(shape)
-    return Worlds(asked, kit, uncertain, groups, antenna, weight, soils, line)
+    return Worlds(question, kit, uncertain, groups, antenna, weight, soils, line)
 
 
 def _normal(count: int, rng: np.random.Generator) -> Real:
@@ -179,18 +179,18 @@ def _normal(count: int, rng: np.random.Generator) -> Real:
 
 
 def _antennas(
-    asked: Question, count: int, rng: np.random.Generator
+    question: Question, count: int, rng: np.random.Generator
 ) -> tuple[SeenAntenna, Real, tuple[Ground, ...]]:
     """The antennas, how much each counts, and over which soil each stands."""
-    antenna = asked.station.antenna
+    antenna = question.station.antenna
     if isinstance(antenna, PlannedAntenna) and antenna.spread:
-        return _cases(asked, antenna)
-    seen, bands = asked.antenna, len(asked.bands)
+        return _cases(question, antenna)
+    seen, bands = question.antenna, len(question.bands)
     even = np.full(count, 1 / count)
-    v, i = (one.reshape(-1, len(asked.freq_hz)) for one in (seen.port.v, seen.port.i))
+    v, i = (one.reshape(-1, len(question.freq_hz)) for one in (seen.port.v, seen.port.i))
     rows = np.linspace(0, len(v), count, endpoint=False).astype(int)
     which = np.repeat(np.stack([rng.permutation(rows) for _ in range(bands)], axis=1), 3, axis=1)
-    k = np.arange(len(asked.freq_hz))
+    k = np.arange(len(question.freq_hz))
     gamma = Port(v[which, k], i[which, k]).gamma(INTERPOLATION_OHM)
     drawn = np.stack([_normal(count, rng) for _ in range(2 * bands)], axis=1)
     off: Complex = np.repeat(drawn[:, :bands] + 1j * drawn[:, bands:], 3, axis=1).astype(np.complex128)
@@ -222,9 +222,9 @@ class Ohms:
         return self.values
 
 
-def _cases(asked: Question, antenna: PlannedAntenna) -> tuple[SeenAntenna, Real, tuple[Ground, ...]]:
+def _cases(question: Question, antenna: PlannedAntenna) -> tuple[SeenAntenna, Real, tuple[Ground, ...]]:
     """The estimate as typed, and each of the others that it may be."""
-    columns = antenna.cases(asked.freq_hz)
+    columns = antenna.cases(question.freq_hz)
     count = min(len(column) for column in columns)
     z, loss, sky = (
         np.array([[getattr(column[n][1], name) for column in columns] for n in range(count)])
@@ -237,6 +237,9 @@ def _cases(asked: Question, antenna: PlannedAntenna) -> tuple[SeenAntenna, Real,
     stated = antenna.stated_loss
     port = Port(z, np.ones(z.shape, dtype=np.complex128))
     seen = replace(
-        asked.antenna, port=port, loss=stated or Ohms(loss), sky=Ohms(sky) if asked.antenna.sky else None
+        question.antenna,
+        port=port,
+        loss=stated or Ohms(loss),
+        sky=Ohms(sky) if question.antenna.sky else None,
     )
     return seen, weight, soils

@@ -48,21 +48,21 @@ def bench_rows(case: Case, changes: Sequence[Change], value: Real) -> tuple[Real
     return predicted, slopes, noise
 
 
-def _rows(case: Case, one: Beside, slip: Slip, station: Solved, which: Indices) -> tuple[Real, Real, Real]:
-    k = int(np.searchsorted(case.freq_hz, one.freq_hz))
-    state = int(case.beyond_tuner(one))
-    v, i = (each[state][:, which, one.joint + 1, k] for each in (station.v, station.i))  # (D, G, T)
+def _rows(case: Case, beside: Beside, slip: Slip, station: Solved, which: Indices) -> tuple[Real, Real, Real]:
+    k = int(np.searchsorted(case.freq_hz, beside.freq_hz))
+    state = int(case.beyond_tuner(beside))
+    v, i = (each[state][:, which, beside.joint + 1, k] for each in (station.v, station.i))  # (D, G, T)
     gamma = reflection(v, i, _REFERENCE_OHM)
-    parts = np.stack([gamma.real, gamma.imag] if one.phased else [np.abs(gamma)], axis=-1)
+    parts = np.stack([gamma.real, gamma.imag] if beside.phased else [np.abs(gamma)], axis=-1)
     slopes = by_station(case, station, which, (parts[1:] - parts[0]) / STEP, np.full(parts.shape[-1], k))
-    noise = np.full(parts.shape[1:], one.noise)
+    noise = np.full(parts.shape[1:], beside.noise)
     predicted = parts[0]
-    if one.age is not None:  # an antenna that has changed since then has no part in it
+    if beside.age is not None:  # an antenna that has changed since then has no part in it
         for name in ("moved", "ohm", "size"):
             column = case.where[name, 0]
             noise += slopes[..., column] ** 2
             slopes[..., column] = 0.0
     elif slip.wild and not slip.only:
-        predicted, slopes = np.broadcast_to(np.array(one.values), parts.shape[1:]), np.zeros_like(slopes)
-        noise = np.full(parts.shape[1:], 1 / (2 * np.pi * one.flat_density**2))
+        predicted, slopes = np.broadcast_to(np.array(beside.values), parts.shape[1:]), np.zeros_like(slopes)
+        noise = np.full(parts.shape[1:], 1 / (2 * np.pi * beside.flat_density**2))
     return predicted, slopes, noise

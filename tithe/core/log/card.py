@@ -114,27 +114,27 @@ def _weakest(budget: Budget) -> tuple[str, float] | None:
     return (label, least) if least < transmitter.power_w else None
 
 
-def told(found: Card, station: Station) -> list[Message]:
+def told(card: Card, station: Station) -> list[Message]:
     """What stands on the card, in the order of the work."""
     chain = station.chain
-    kind = "radio" if found.at == RADIO else "meter"
-    said = [tell(f"card.{found.load}"), tell(f"card.{found.tuner}"), tell(f"card.{kind}")]
-    meter = None if found.at == RADIO else chain[found.at]
+    kind = "radio" if card.at == RADIO else "meter"
+    said = [tell(f"card.{card.load}"), tell(f"card.{card.tuner}"), tell(f"card.{kind}")]
+    meter = None if card.at == RADIO else chain[card.at]
     if isinstance(meter, Meter):
-        numbers = {"forward_w": found.forward_w, "error_w": found.error_w, "scale_w": found.scale_w}
+        numbers = {"forward_w": card.forward_w, "error_w": card.error_w, "scale_w": card.scale_w}
         said.append(tell("card.range", **numbers))
-        if found.forward_w > found.scale_w:
-            said.append(tell("card.beyond", scale_w=found.scale_w))
-        if found.better_w is not None:
-            said.append(tell("card.better", better_w=found.better_w))
-    if found.weak is not None:
-        said.append(tell("card.weak", part=found.weak[0], bears_w=found.weak[1]))
-    low = min(10 * found.key_down_s, _MOST_S)
+        if card.forward_w > card.scale_w:
+            said.append(tell("card.beyond", scale_w=card.scale_w))
+        if card.better_w is not None:
+            said.append(tell("card.better", better_w=card.better_w))
+    if card.weak is not None:
+        said.append(tell("card.weak", part=card.weak[0], bears_w=card.weak[1]))
+    low = min(10 * card.key_down_s, _MOST_S)
     numbers = {
         "low_s": low,
-        "low_w": found.power_w / 10,
-        "seconds": found.key_down_s,
-        "power_w": found.power_w,
-        "swr": found.swr_at_radio,
+        "low_w": card.power_w / 10,
+        "seconds": card.key_down_s,
+        "power_w": card.power_w,
+        "swr": card.swr_at_radio,
     }
     return [*said, tell("card.key-down", **numbers)]

@@ -45,14 +45,14 @@ class Seen:
 def seen(readings: Sequence[Taken], instruments: Mapping[int, Instrument]) -> Seen:
     """What the readings say, a row each."""
     rows: list[tuple[int, bool, bool, float, float]] = []
-    for n, one in enumerate(readings):
-        floor = FLOOR * instruments[one.at].reading_sd_w
-        if one.forward_w is not None:
-            rows.append((n, True, False, float(np.log(one.forward_w + floor)), floor))
-            if one.reflected_w is not None:
-                rows.append((n, False, False, float(np.log(one.reflected_w + floor)), floor))
-        if one.swr is not None:
-            rows.append((n, False, True, one.rho or 0.0, floor))
+    for n, reading in enumerate(readings):
+        floor = FLOOR * instruments[reading.at].reading_sd_w
+        if reading.forward_w is not None:
+            rows.append((n, True, False, float(np.log(reading.forward_w + floor)), floor))
+            if reading.reflected_w is not None:
+                rows.append((n, False, False, float(np.log(reading.reflected_w + floor)), floor))
+        if reading.swr is not None:
+            rows.append((n, False, True, reading.rho or 0.0, floor))
     which, power, ratio_, value, floors = (np.array(column) for column in zip(*rows, strict=True))
     return Seen(which, power, ratio_, value, floors)
 
@@ -79,7 +79,7 @@ class Case:
     def freq_hz(self) -> Real:
         """Each frequency once, rising."""
         told = (one.freq_hz for one in self.beside)
-        return np.unique([*(one.freq_hz for one in self.readings), *told, *self.also_hz])
+        return np.unique([*(reading.freq_hz for reading in self.readings), *told, *self.also_hz])
 
     @cached_property
     def that_day(self) -> tuple[Beside, ...]:
@@ -91,9 +91,9 @@ class Case:
         """What was told before."""
         return tuple(one for one in self.beside if one.age is not None)
 
-    def beyond_tuner(self, one: Beside) -> bool:
+    def beyond_tuner(self, beside: Beside) -> bool:
         """Whether a tuner stands between it and the antenna, which was out of line then."""
-        return any(part.tuner and not part.bypassed for part in self.station.chain[one.joint :])
+        return any(part.tuner and not part.bypassed for part in self.station.chain[beside.joint :])
 
     @cached_property
     def beside_values(self) -> Real:
@@ -111,7 +111,7 @@ class Case:
     @cached_property
     def instruments(self) -> dict[int, Instrument]:
         """Of each place that was read."""
-        return {at: instrument(self.station, at) for at in sorted({one.at for one in self.readings})}
+        return {at: instrument(self.station, at) for at in sorted({reading.at for reading in self.readings})}
 
     @cached_property
     def rows(self) -> Seen:
@@ -140,7 +140,7 @@ class Case:
     @cached_property
     def weather_sd(self) -> float:
         """How far the antenna's resonance is open by the weather, a share of its frequency."""
-        return WET_SD if any(one.weather == "wet" for one in self.readings) else 0.0
+        return WET_SD if any(reading.weather == "wet" for reading in self.readings) else 0.0
 
     @cached_property
     def first_tuner(self) -> int:
@@ -221,7 +221,7 @@ class Case:
         """Of each row, the columns of what leaks into its power and into its |Γ|."""
         groups = [(one.at, one.freq_hz, one.tuner, one.load) for one in self.of_row]
         power, rho = (
-            np.array([self.where[kind, one] for one in groups]) for kind in ("leak-power", "leak-rho")
+            np.array([self.where[kind, group] for group in groups]) for kind in ("leak-power", "leak-rho")
         )
         return power, rho
 
@@ -258,7 +258,9 @@ class Case:
         out += [("part", n) for n in self.unknowns.parts]
         out += [(part, f) for part in ("re", "im") for f in self.freq_hz.tolist()]
         out += [("gain", at) for at in self.instruments]
-        groups = sorted({(one.at, one.freq_hz, one.tuner, one.load) for one in self.readings})
+        groups = sorted(
+            {(reading.at, reading.freq_hz, reading.tuner, reading.load) for reading in self.readings}
+        )
         out += [(kind, group) for group in groups for kind in ("leak-power", "leak-rho")]
         spoken = self.rows.reading[(self.speech_sd > 0) & ~self.rows.is_power & ~self.rows.is_swr]
         out += [("speech", int(n)) for n in spoken]

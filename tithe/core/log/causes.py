@@ -122,7 +122,7 @@ def _nodes(ends: tuple[float, float], count: int = _NODES) -> Real:
 
 
 def _as_described(case: Case) -> Iterator[Supposed]:
-    told = tell("cause.as-described")
+    message = tell("cause.as-described")
     chain = case.station.chain
     unknowns = case.unknowns
     coils = [
@@ -130,11 +130,11 @@ def _as_described(case: Case) -> Iterator[Supposed]:
         for p, n in enumerate(unknowns.parts)
         if not isinstance(chain[n], Line) and n not in unknowns.measured
     ]
-    yield Supposed("as-described", told, 0.0)
+    yield Supposed("as-described", message, 0.0)
     for p in coils:
         for log, share in WORSE_COIL[1:]:
             prior = float(np.log(share / WORSE_COIL[0][1] / len(coils)))
-            yield Supposed("as-described", told, prior, Change(log_loss=((p, float(log)),)))
+            yield Supposed("as-described", message, prior, Change(log_loss=((p, float(log)),)))
 
 
 def _antenna(case: Case) -> Iterator[Supposed]:
@@ -171,11 +171,11 @@ def _run(case: Case) -> Iterator[Supposed]:
     for p, n in enumerate(case.unknowns.parts):
         part = chain[n]
         if isinstance(part, Line) and part.length_m >= LEAST_M:
-            told = tell("cause.water", line=part.label)
+            message = tell("cause.water", line=part.label)
             # The longer the line, the more of it can be wet or old.
             for factor in _nodes(_WATER, 2 * _NODES):
                 change = Change(log_loss=((p, float(np.log(factor))),))
-                yield Supposed("water", told, float(np.log(part.length_m)), change)
+                yield Supposed("water", message, float(np.log(part.length_m)), change)
     for factor in _nodes(_GROUND, 4):
         change = Change(log_ohm=float(np.log(factor)), log_ohm_sd=0.12)
         yield Supposed("ground", tell("cause.ground"), none, change)
@@ -183,8 +183,8 @@ def _run(case: Case) -> Iterator[Supposed]:
         if isinstance(part, Transformer) and not part.bypassed:
             for ohm in _nodes(_LEAKAGE_OHM, _NODES + 2):
                 henry = ohm / (2 * np.pi * float(np.median(case.freq_hz)))
-                told = tell("cause.transformer", part=part.label)
-                yield Supposed("transformer", told, none, Change(series_h=((n, henry),)))
+                message = tell("cause.transformer", part=part.label)
+                yield Supposed("transformer", message, none, Change(series_h=((n, henry),)))
 
 
 def _joint(case: Case, joint: int) -> dict[str, str]:
@@ -213,12 +213,12 @@ def _of_meters(case: Case, unread: bool) -> Iterator[Supposed]:
     every = [RADIO, *(n for n, part in enumerate(chain) if isinstance(part, Meter) and not part.bypassed)]
     for at in every if unread else case.instruments:
         name, meter = _name(case, at), instrument(case.station, at)
-        powers = [one for one in case.readings if one.at == at and one.forward_w is not None]
+        powers = [reading for reading in case.readings if reading.at == at and reading.forward_w is not None]
         if powers or at not in case.instruments:
             for factor, sd, share in ((_TEN, 0.0, 0.2), (-_TEN, 0.0, 0.2), (0.0, 0.35, 0.3), (0.0, 1.0, 0.3)):
-                told = tell("cause.scale", at=name)
+                message = tell("cause.scale", at=name)
                 slip = Slip(at=at, log_factor=factor, log_factor_sd=sd)
-                yield Supposed("multiplier", told, float(np.log(share)), slip=slip)
+                yield Supposed("multiplier", message, float(np.log(share)), slip=slip)
             share = min((share_of(case.station, one)[0] for one in powers), default=1.0)
             if share < 1:
                 slip = Slip(at=at, log_factor=-float(np.log(share)))
@@ -231,21 +231,21 @@ def _of_meters(case: Case, unread: bool) -> Iterator[Supposed]:
         # The plane of a meter is its radio side; beyond the line behind it begins the part after that.
         for beside, moved in ((at - 1, -1), (at + 1, 2)):
             if 0 <= beside < len(chain) and isinstance(chain[beside], Line):
-                told = tell("slip.wrong-end", at=name, line=chain[beside].label)
-                yield Supposed("wrong-end", told, 0.0, slip=Slip(at=at, moved=moved))
-    if any(one.at == RADIO and one.rho is not None for one in case.readings):
+                message = tell("slip.wrong-end", at=name, line=chain[beside].label)
+                yield Supposed("wrong-end", message, 0.0, slip=Slip(at=at, moved=moved))
+    if any(reading.at == RADIO and reading.rho is not None for reading in case.readings):
         yield Supposed("second-tuner", tell("slip.second-tuner"), 0.0, slip=Slip(at=RADIO, second_tuner=True))
 
 
 def _of_readings(case: Case) -> Iterator[Supposed]:
-    for n, one in enumerate(case.readings):
-        name = _name(case, one.at)
-        if one.reflected_w:
-            told = tell("slip.swapped", at=name, freq_hz=one.freq_hz)
-            yield Supposed("swapped", told, 0.0, slip=Slip((n,), swapped=True))
+    for n, reading in enumerate(case.readings):
+        name = _name(case, reading.at)
+        if reading.reflected_w:
+            message = tell("slip.swapped", at=name, freq_hz=reading.freq_hz)
+            yield Supposed("swapped", message, 0.0, slip=Slip((n,), swapped=True))
         share = float(np.log(0.8 / len(case.readings)))
-        told = tell("cause.mistyped", at=name, freq_hz=one.freq_hz)
-        yield Supposed("multiplier", told, share, slip=Slip((n,), wild=True))
+        message = tell("cause.mistyped", at=name, freq_hz=reading.freq_hz)
+        yield Supposed("multiplier", message, share, slip=Slip((n,), wild=True))
 
 
 def _of_the_tuner(case: Case, unread: bool) -> Iterator[Supposed]:
@@ -253,5 +253,5 @@ def _of_the_tuner(case: Case, unread: bool) -> Iterator[Supposed]:
         return
     states: tuple[tuple[State, str], ...] = (("bypass", "not-bypassed"), ("auto", "not-tuned"))
     for said, code in states:
-        if unread or any(one.tuner == said for one in case.readings):
+        if unread or any(reading.tuner == said for reading in case.readings):
             yield Supposed(code, tell(f"slip.{code}"), 0.0, slip=Slip(tuner=said, other_state=True))

@@ -149,9 +149,9 @@ class Weighed:
                 more[n, p] += log
         return unknowns.part_mean + more, np.broadcast_to(unknowns.part_sd, more.shape)
 
-    def beside(self, other: Weighed) -> Weighed:
+    def beside(self, weighed: Weighed) -> Weighed:
         """Both lists, one after the other."""
-        return together([self, other])
+        return together([self, weighed])
 
     def __getitem__(self, which: Sequence[int]) -> Weighed:
         """Some of them."""
@@ -162,7 +162,7 @@ class Weighed:
 
 def together(pieces: Sequence[Weighed]) -> Weighed:
     """All of them, one after the other."""
-    arrays = (np.concatenate([getattr(one, name) for one in pieces]) for name in _ARRAYS)
+    arrays = (np.concatenate([getattr(piece, name) for piece in pieces]) for name in _ARRAYS)
     return Weighed(pieces[0].case, [one for piece in pieces for one in piece.supposed], *arrays)
 
 

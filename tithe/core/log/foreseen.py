@@ -23,15 +23,15 @@ BENCH_SD = 0.08
 """Of ln of what a part loses, by its own measurement."""
 
 
-def foreseen(found: Weighed, solved: Solved, how: How, at: int, tuner: State, k: int) -> tuple[Real, Real]:
+def foreseen(weighed: Weighed, solved: Solved, how: How, at: int, tuner: State, k: int) -> tuple[Real, Real]:
     """Middle and spread (H, dimensions) of what is shown at the ``k``-th frequency: of a meter |Γ| and, where
     powers were read before, ln of the forward power, W, as far as its scale tells it; of a borrowed one |Γ|;
     of an analyzer Γ's two parts; of the bench ln of how many times as much as written a part loses."""
     if how == "bench":
-        return _on_the_bench(found, at)
-    case, each = found.case, np.arange(len(found.supposed))
+        return _on_the_bench(weighed, at)
+    case, each = weighed.case, np.arange(len(weighed.supposed))
     ours = how in ("meter", "dummy")
-    slips = [_again(one.slip, at, tuner) if ours else NONE for one in found.supposed]
+    slips = [_again(one.slip, at, tuner) if ours else NONE for one in weighed.supposed]
     usual = instrument(case.station, at).reference_ohm if ours else 50.0
     r0 = np.array([slip.reference_ohm or usual for slip in slips])
     plane = np.clip([at + 1 + slip.moved for slip in slips], 0, solved.v.shape[3] - 1)
@@ -41,44 +41,46 @@ def foreseen(found: Weighed, solved: Solved, how: How, at: int, tuner: State, k:
     gamma: Complex = reflection(v, i, r0) * [not slip.second_tuner for slip in slips]
     if how == "analyzer":
         parts, own = np.stack([gamma.real, gamma.imag], axis=-1), np.array(_ANALYZER_SD)
-        return _spread(found, solved, parts, np.zeros(_open_shape(found, 2)), own, k)
-    parts, slopes = np.abs(gamma)[..., None], np.zeros(_open_shape(found, 1))
+        return _spread(weighed, solved, parts, np.zeros(_open_shape(weighed, 2)), own, k)
+    parts, slopes = np.abs(gamma)[..., None], np.zeros(_open_shape(weighed, 1))
     own = np.full(parts.shape[1:], _BORROWED_SD)
     if ours:
         of_leak = np.hypot(instrument(case.station, at).leak_sd, DUMMY_SD if how == "dummy" else LEAST_RHO_SD)
         own = np.full(parts.shape[1:], of_leak)
         if case.rows.is_power.any():
             log = np.log(np.maximum(np.abs(v + r0 * i) ** 2 / (4 * r0), 1e-12))
-            more, slopes, own = _watts(found, slips, at, log, parts[0, :, 0], own)
+            more, slopes, own = _watts(weighed, slips, at, log, parts[0, :, 0], own)
             parts = np.concatenate([parts, more], axis=-1)
-    return _spread(found, solved, parts, slopes, own, k)
+    return _spread(weighed, solved, parts, slopes, own, k)
 
 
-def _open_shape(found: Weighed, dimensions: int) -> tuple[int, int, int]:
-    return len(found.supposed), dimensions, len(found.case.columns)
+def _open_shape(weighed: Weighed, dimensions: int) -> tuple[int, int, int]:
+    return len(weighed.supposed), dimensions, len(weighed.case.columns)
 
 
 def _spread(
-    found: Weighed, solved: Solved, parts: Real, slopes: Real, own: Real, k: int
+    weighed: Weighed, solved: Solved, parts: Real, slopes: Real, own: Real, k: int
 ) -> tuple[Real, Real]:
     """Of ``parts`` (D, H, dimensions), by the station's unknowns and ``slopes`` by others, and their
     ``own`` errors."""
-    which, dimensions = np.arange(len(found.supposed))[:, None], parts.shape[-1]
+    which, dimensions = np.arange(len(weighed.supposed))[:, None], parts.shape[-1]
     moves = ((parts[1:] - parts[0]) / STEP)[:, :, None]
-    slopes = slopes + by_station(found.case, solved, which, moves, np.full(dimensions, k))[:, 0]
-    variance = np.einsum("hdn,hnm,hdm->hd", slopes, found.covariance, slopes)
+    slopes = slopes + by_station(weighed.case, solved, which, moves, np.full(dimensions, k))[:, 0]
+    variance = np.einsum("hdn,hnm,hdm->hd", slopes, weighed.covariance, slopes)
     return parts[0], np.sqrt(np.maximum(variance, 0.0) + own**2)
 
 
 def _watts(
-    found: Weighed, slips: list[Slip], at: int, log: Real, rho: Real, own: Real
+    weighed: Weighed, slips: list[Slip], at: int, log: Real, rho: Real, own: Real
 ) -> tuple[Real, Real, Real]:
     """Beside |Γ|: ln of the forward power and of what the scale leaves of it (D, H, 1), slopes (H, 2, N) and
     own errors (H, 2), each with those of |Γ| first."""
-    case, meter = found.case, instrument(found.case.station, at)
-    where, best = case.where, found.best
-    slopes = np.zeros(_open_shape(found, 2))
-    power = next((one.power_w for one in reversed(case.readings) if one.power_w is not None), None)
+    case, meter = weighed.case, instrument(weighed.case.station, at)
+    where, best = case.where, weighed.best
+    slopes = np.zeros(_open_shape(weighed, 2))
+    power = next(
+        (reading.power_w for reading in reversed(case.readings) if reading.power_w is not None), None
+    )
     column, sd = (("power-open", 0), OPEN_SD) if power is None else (("power", 0), POWER_SD)
     slopes[:, 1, where[column]] = sd
     slopes[:, 1, where["scale", 0]] = [slip.log_factor_sd for slip in slips]
@@ -99,9 +101,9 @@ def _watts(
     return shown[..., None], slopes, np.stack([own_rho, own_watts], axis=-1)
 
 
-def _on_the_bench(found: Weighed, part: int) -> tuple[Real, Real]:
-    middle, spread = found.log_factors()
-    p = found.case.unknowns.parts.index(part)
+def _on_the_bench(weighed: Weighed, part: int) -> tuple[Real, Real]:
+    middle, spread = weighed.log_factors()
+    p = weighed.case.unknowns.parts.index(part)
     return middle[:, [p]], np.hypot(spread[:, [p]], BENCH_SD)
 
 

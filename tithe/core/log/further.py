@@ -64,10 +64,10 @@ def entropy_bits(shares: Real) -> float:
     return float(-(some * np.log2(some)).sum())
 
 
-def further(found: Weighed, share: Real, feed: Feed, least_bits: float = LEAST_BITS) -> tuple[Further, ...]:
+def further(weighed: Weighed, share: Real, feed: Feed, least_bits: float = LEAST_BITS) -> tuple[Further, ...]:
     """All that tell ``least_bits`` at the least, those with the most bits a minute first."""
     left = [int(n) for n in np.argsort(-share)[:_LEFT] if share[n] > _SHARE]
-    some, weights = found[left], share[left] / share[left].sum()
+    some, weights = weighed[left], share[left] / share[left].sum()
     causes = list(dict.fromkeys(one.cause for one in some.supposed))
     which = np.array([causes.index(one.cause) for one in some.supposed])
     known = np.asarray(np.bincount(which, weights), dtype=np.float64)
@@ -97,24 +97,24 @@ def _told_as(how: How, shown: Real) -> float:
     return float(swr(np.clip(np.hypot(*shown) if how == "analyzer" else shown[0], 0.0, 0.999)))
 
 
-def _wider(found: Weighed, feed: Feed) -> tuple[Weighed, Feed]:
+def _wider(weighed: Weighed, feed: Feed) -> tuple[Weighed, Feed]:
     """The same with what is known of the middles of the station's other bands, where nothing was read: what
     the antenna's Γ is there is as open as it is beforehand. Not where its phase is open."""
-    case = found.case
+    case = weighed.case
     low, high = case.station.antenna.range_hz
     middles = [band.middle_hz for band in case.station.bands if low <= band.middle_hz <= high]
-    other = [one for one in middles if np.abs(case.freq_hz / one - 1).min() > _SAME_BAND]
+    other = [middle for middle in middles if np.abs(case.freq_hz / middle - 1).min() > _SAME_BAND]
     if len(case.gamma) > 1 or not other:
-        return found, feed
+        return weighed, feed
     also = [other[n] for n in _some(len(other))]
     feed = feed_of(case.station, np.unique([*case.freq_hz, *also]))
     wide = replace(case, gamma=feed.gamma, also_hz=tuple(also))
-    slopes = np.zeros((*found.slopes.shape[:2], len(wide.columns)))
-    value = np.zeros((len(found.supposed), len(wide.columns)))
+    slopes = np.zeros((*weighed.slopes.shape[:2], len(wide.columns)))
+    value = np.zeros((len(weighed.supposed), len(wide.columns)))
     where = [wide.where[column] for column in case.columns]
-    slopes[..., where], value[:, where] = found.slopes, found.value
+    slopes[..., where], value[:, where] = weighed.slopes, weighed.value
     phase = np.zeros((len(value), len(wide.freq_hz)), dtype=np.intp)
-    return replace(found, case=wide, slopes=slopes, value=value, phase=phase), feed
+    return replace(weighed, case=wide, slopes=slopes, value=value, phase=phase), feed
 
 
 def _some(count: int) -> list[int]:
@@ -122,10 +122,10 @@ def _some(count: int) -> list[int]:
     return [int(n) for n in np.unique(np.linspace(0, count - 1, MOST_FREQUENCIES).round())]
 
 
-def _candidates(found: Weighed, read: Real) -> Iterator[Further]:
-    case = found.case
+def _candidates(weighed: Weighed, read: Real) -> Iterator[Further]:
+    case = weighed.case
     station, chain = case.station, case.station.chain
-    taken = {(one.at, one.freq_hz, one.tuner, one.load) for one in case.readings}
+    taken = {(reading.at, reading.freq_hz, reading.tuner, reading.load) for reading in case.readings}
     states: list[State] = ["auto", "bypass"] if case.first_tuner != RADIO else ["auto"]
     outdoors = _outdoors(station)
     freqs = np.concatenate([read[_some(len(read))], case.also_hz])

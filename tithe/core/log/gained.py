@@ -31,11 +31,11 @@ def gained(before: Reconciled, since: Reconciled) -> Gained | None:
     return Gained(tuple(common), Interval(middle - down, middle, middle + up))
 
 
-def _lost(found: Reconciled, freqs: list[float]) -> tuple[float, float, float]:
+def _lost(reconciled: Reconciled, freqs: list[float]) -> tuple[float, float, float]:
     """In all parts together, dB, on average over the frequencies, with how far it may be off: the parts err
     apart from each other."""
-    at = [int(np.flatnonzero(found.case.freq_hz == freq)[0]) for freq in freqs]
-    low, value, high = (np.asarray(end)[:, at].mean(axis=1) for end in found.losses)
+    at = [int(np.flatnonzero(reconciled.case.freq_hz == freq)[0]) for freq in freqs]
+    low, value, high = (np.asarray(end)[:, at].mean(axis=1) for end in reconciled.losses)
     total = float(value.sum())
     return total, total - _apart(value - low), total + _apart(high - value)
 

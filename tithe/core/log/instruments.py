@@ -55,15 +55,15 @@ def rho_reading_sd(error_w: Real, forward_w: Real, rho: Real) -> Real:
     return np.asarray(np.hypot(of_reflected, rho * relative / 2))
 
 
-def shown_rho(station: Station, one: Taken) -> tuple[float, float, float] | None:
+def shown_rho(station: Station, taken: Taken) -> tuple[float, float, float] | None:
     """|Γ| as a reading shows it, from what to what it may be by its instrument alone in nineteen cases of
     twenty; None where it tells of no reflection."""
-    if one.rho is None or one.rho >= 1:
+    if taken.rho is None or taken.rho >= 1:
         return None
-    meter, watts = instrument(station, one.at), one.forward_w or station.transmitter.power_w
-    reads = rho_reading_sd(*(np.array(x) for x in (meter.reading_sd_w, watts, one.rho)))
+    meter, watts = instrument(station, taken.at), taken.forward_w or station.transmitter.power_w
+    reads = rho_reading_sd(*(np.array(x) for x in (meter.reading_sd_w, watts, taken.rho)))
     off = SIGMAS * float(np.hypot(meter.leak_sd, reads))
-    return max(one.rho - off, 0.0), one.rho, min(one.rho + off, 1.0)
+    return max(taken.rho - off, 0.0), taken.rho, min(taken.rho + off, 1.0)
 
 
 def instrument(station: Station, at: int) -> Instrument:
@@ -80,18 +80,18 @@ def instrument(station: Station, at: int) -> Instrument:
     return Instrument(at, max(accuracy, 0.005), full, leak, meter.reference_ohm)
 
 
-def shown_share(station: Station, one: Taken) -> float:
+def shown_share(station: Station, taken: Taken) -> float:
     """Of the peak power what a reading shows, the known error of its meter's scale included."""
-    meter = None if one.at == RADIO else station.chain[one.at]
+    meter = None if taken.at == RADIO else station.chain[taken.at]
     scale = meter.scale if isinstance(meter, Meter) else 1.0
-    return share_of(station, one)[0] * scale
+    return share_of(station, taken)[0] * scale
 
 
-def share_of(station: Station, one: Taken) -> tuple[float, float]:
+def share_of(station: Station, taken: Taken) -> tuple[float, float]:
     """Of the peak power what a reading shows, and by how much the logarithm of that may be off."""
-    meter = None if one.at == RADIO else station.chain[one.at]
-    mode = one.mode or (meter.mode if isinstance(meter, Meter) else "peak")
-    if (one.emission or station.transmitter.emission) != "speech" or mode == "peak":
+    meter = None if taken.at == RADIO else station.chain[taken.at]
+    mode = taken.mode or (meter.mode if isinstance(meter, Meter) else "peak")
+    if (taken.emission or station.transmitter.emission) != "speech" or mode == "peak":
         return 1.0, 0.0
     least, usual, most = SPEECH_SHARE
     return usual, float(np.log(most / least)) / 4

@@ -103,8 +103,8 @@ def require_readings(station: Station, readings: Sequence[Taken]) -> None:
     """Demand readings, and an antenna that is known where they were taken. Raises `InputError`."""
     require(0 < len(readings) <= MOST_READINGS, "readings", "no-readings", len(readings), most=MOST_READINGS)
     low, high = station.antenna.range_hz
-    for n, one in enumerate(readings):
-        if not low <= one.freq_hz <= high:
+    for n, reading in enumerate(readings):
+        if not low <= reading.freq_hz <= high:
             raise InputError(f"readings[{n}].mhz", "antenna-not-known-there")
 
 
@@ -117,7 +117,8 @@ def case_of(station: Station, readings: Sequence[Taken], kept: Kept = NOTHING_KE
     low, high = station.antenna.range_hz
     beside = tuple(one for one in kept.beside if low <= one.freq_hz <= high and (known or one.age is None))
     feed = feed_of(
-        unknowns.station, np.unique([*(one.freq_hz for one in readings), *(one.freq_hz for one in beside)])
+        unknowns.station,
+        np.unique([*(reading.freq_hz for reading in readings), *(one.freq_hz for one in beside)]),
     )
     return Case(unknowns, tuple(readings), feed.gamma, beside, kept.benched), feed
 
@@ -266,7 +267,7 @@ def _pairs(looked: Weighed) -> list[Supposed]:
 def _with_scales(every: Sequence[Supposed]) -> list[Supposed]:
     scales = [one for one in every if one.slip.log_factor_sd >= _OPEN_SCALE]
     changes = [one for one in every if one.change != NOTHING and one.cause != "as-described"]
-    both = (_both(one, scale) for scale in scales for one in changes)
+    both = (_both(change, scale) for scale in scales for change in changes)
     return [one for one in both if one is not None]
 
 
@@ -278,75 +279,75 @@ def _both(a: Supposed, b: Supposed) -> Supposed | None:
     if slip.other_state and (a.change != NOTHING or b.change != NOTHING):
         return None
     rarer, other = (a, b) if a.log_prior <= b.log_prior else (b, a)
-    told = tell("cause.both", first=rarer.told, second=other.told)
+    message = tell("cause.both", first=rarer.told, second=other.told)
     prior = a.log_prior + b.log_prior
-    return replace(rarer, told=told, log_prior=prior, change=a.change + b.change, slip=slip, pair=True)
+    return replace(rarer, told=message, log_prior=prior, change=a.change + b.change, slip=slip, pair=True)
 
 
-def _shares(found: Weighed) -> Real:
-    likely = np.exp(found.weight - found.weight.max())
+def _shares(weighed: Weighed) -> Real:
+    likely = np.exp(weighed.weight - weighed.weight.max())
     return np.asarray(likely / likely.sum())
 
 
-def _causes(found: Weighed, share: Real) -> tuple[Cause, ...]:
-    ids = list(dict.fromkeys(one.cause for one in found.supposed))
-    rows = len(found.case.rows.value)
-    left = (found.off - (found.slopes @ found.best[..., None])[..., 0])[:, :rows]
-    shown = found.case.rows.value - left
+def _causes(weighed: Weighed, share: Real) -> tuple[Cause, ...]:
+    ids = list(dict.fromkeys(one.cause for one in weighed.supposed))
+    rows = len(weighed.case.rows.value)
+    left = (weighed.off - (weighed.slopes @ weighed.best[..., None])[..., 0])[:, :rows]
+    shown = weighed.case.rows.value - left
     out = []
     for name in ids:
-        mine = [n for n, one in enumerate(found.supposed) if one.cause == name]
+        mine = [n for n, one in enumerate(weighed.supposed) if one.cause == name]
         weight = share[mine].sum()
         by_told: dict[str, Member] = {}
         for n in mine:
-            told = found.supposed[n].told
+            told = weighed.supposed[n].told
             before = by_told.get(repr(told), Member(told, 0.0))
             by_told[repr(told)] = Member(told, before.weight + float(share[n]))
         members = sorted(by_told.values(), key=lambda one: -one.weight)
         best = max(mine, key=lambda n: share[n])
-        off = left[best] / np.sqrt(found.noise[best, :rows])
+        off = left[best] / np.sqrt(weighed.noise[best, :rows])
         out.append(Cause(name, float(weight), tuple(members), shown[best], off))
     return tuple(sorted(out, key=lambda one: -one.weight))
 
 
 def _losses(
-    case: Case, feed: Feed, first: Weighed, found: Weighed, share: Real
+    case: Case, feed: Feed, first: Weighed, weighed: Weighed, share: Real
 ) -> tuple[Interval[Real], Mask]:
-    middle, spread = _told_losses(found)
-    ends = mixture.interval(middle, spread, _wide(found, share).reshape(-1, 1, 1))
+    middle, spread = _told_losses(weighed)
+    ends = mixture.interval(middle, spread, _wide(weighed, share).reshape(-1, 1, 1))
     if len(case.gamma) > 1:
-        ends = _over_phases(case, feed, found, share)
+        ends = _over_phases(case, feed, weighed, share)
     losses = Interval(*(np.exp(np.minimum(end, np.log(MOST_DB))) for end in ends))
     before = np.exp([one.log_prior for one in first.supposed])
     written = first.log_factors_beforehand()
     beforehand = (*written, before / before.sum())
-    now = (*found.log_factors(), share)
+    now = (*weighed.log_factors(), share)
     told = mixture.information(beforehand, now, _GRID)
     read = np.broadcast_to((told > _BEARS)[:, None], losses.value.shape)
     return losses, np.asarray(read)
 
 
-def _told_losses(found: Weighed) -> tuple[Real, Real]:
+def _told_losses(weighed: Weighed) -> tuple[Real, Real]:
     """Of the logarithm of each loss its middle, and its spread with tails that are heavier than normal ones:
     parts and meters now and then err by more than their sheets allow."""
-    middle, spread = found.log_losses()
+    middle, spread = weighed.log_losses()
     return middle, _TAILS * spread
 
 
-def _wide(found: Weighed, share: Real) -> Real:
+def _wide(weighed: Weighed, share: Real) -> Real:
     """Shares by which losses are told: by those of the causes alone a line of one and a half times its loss
     would be told as a usual one, one time in five, where readings say little."""
-    water = np.array([one.cause == "water" for one in found.supposed])
+    water = np.array([one.cause == "water" for one in weighed.supposed])
     wide = share * np.where(water, _WETTER, 1.0)
     return np.asarray(wide / wide.sum())
 
 
-def _over_phases(case: Case, feed: Feed, found: Weighed, share: Real) -> Interval[Real]:
+def _over_phases(case: Case, feed: Feed, weighed: Weighed, share: Real) -> Interval[Real]:
     """Every phase of each frequency counted by how likely the readings are under it."""
     best = np.argsort(-share)[:_PHASED].tolist()
-    ends = [np.empty(found.log_loss.shape[1:]) for _ in range(3)]
+    ends = [np.empty(weighed.log_loss.shape[1:]) for _ in range(3)]
     for k in range(len(case.freq_hz)):
-        there = with_phases(found[best], feed, k)
+        there = with_phases(weighed[best], feed, k)
         middle, spread = (one[..., k] for one in _told_losses(there))
         shares = _wide(there, _shares(there))[:, None]
         for end, one in zip(ends, mixture.interval(middle, spread, shares), strict=True):
@@ -354,15 +355,15 @@ def _over_phases(case: Case, feed: Feed, found: Weighed, share: Real) -> Interva
     return Interval(*ends)
 
 
-def _power(found: Weighed, share: Real) -> Interval[float]:
-    case = found.case
+def _power(weighed: Weighed, share: Real) -> Interval[float]:
+    case = weighed.case
     rated = case.station.transmitter.power_w
     if not case.rows.is_power.any():
         return Interval(rated * float(np.exp(POWER_BOUNDS[0])), rated, rated * float(np.exp(POWER_BOUNDS[1])))
-    set_w = [one.power_w for one in case.readings if one.power_w is not None]
+    set_w = [reading.power_w for reading in case.readings if reading.power_w is not None]
     name, sd = (("power", 0), POWER_SD) if set_w else (("power-open", 0), OPEN_SD)
     n = case.where[name]
-    middle, spread = sd * found.best[:, n], sd * np.sqrt(np.maximum(found.covariance[:, n, n], 0.0))
+    middle, spread = sd * weighed.best[:, n], sd * np.sqrt(np.maximum(weighed.covariance[:, n, n], 0.0))
     ends = mixture.interval(middle[:, None], spread[:, None], share[:, None])
     return Interval(*(max(set_w, default=rated) * float(np.exp(end[0])) for end in ends))
 
@@ -379,7 +380,7 @@ def _expected(case: Case, feed: Feed) -> Real:
     """By the station as it is described, and all that is uncertain of it; where the power is not known, at
     anything that it may have been."""
     rated, rows = case.station.transmitter.power_w, case.rows
-    at_rated = tuple(replace(one, power_w=one.power_w or rated) for one in case.readings)
+    at_rated = tuple(replace(reading, power_w=reading.power_w or rated) for reading in case.readings)
     described = [Supposed("as-described", tell("cause.as-described"), 0.0)]
     first = weighed(replace(case, readings=at_rated), feed, described)
     own = slice(len(rows.value))

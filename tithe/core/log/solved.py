@@ -77,12 +77,12 @@ class Solved:
         each += [world(off, loss, size * np.exp(STEP))]
         each += [world(off, loss + STEP * np.eye(parts)[p], size) for p in range(parts)]
         walks = case.walk(joined(each), _states(case, wanted))
-        some = next(one for one in walks if one is not None)
+        walk = next(one for one in walks if one is not None)
         while walks[-1] is None:
             walks.pop()
         shape = (len(each), len(changes), joints + 1, freqs)
-        v, i = (np.stack([getattr(one or some, name).reshape(shape) for one in walks]) for name in ("v", "i"))
-        lossy = walks[0] or some
+        v, i = (np.stack([getattr(one or walk, name).reshape(shape) for one in walks]) for name in ("v", "i"))
+        lossy = walks[0] or walk
         log = np.log(np.clip(lossy.loss_db, _LEAST_LOSS_DB, _MOST_LOSS_DB)).reshape(
             len(each), len(changes), parts, freqs
         )

@@ -114,12 +114,16 @@ def day(
     share = np.exp(weight - weight.max())
     middle, spread = found.log_losses()
     losses = mixture.interval(middle, spread, (share / share.sum())[:, None, None])
-    told = Interval(*(np.exp(np.minimum(end, np.log(MOST_DB))) for end in losses))
+    interval = Interval(*(np.exp(np.minimum(end, np.log(MOST_DB))) for end in losses))
     left = [_open(log_likely[p] + prior[p]) / _open(prior[p]) for p in range(parts)]
-    read = np.broadcast_to((np.array(left) < _TELLS)[:, None], told.value.shape) if parts else told.value > 0
-    weather = {one.weather for one in case.readings} - {None}
+    read = (
+        np.broadcast_to((np.array(left) < _TELLS)[:, None], interval.value.shape)
+        if parts
+        else interval.value > 0
+    )
+    weather = {reading.weather for reading in case.readings} - {None}
     wet = None if not weather else "wet" in weather
-    return Day(case.freq_hz, told, np.asarray(read), log_likely, prior, wet)
+    return Day(case.freq_hz, interval, np.asarray(read), log_likely, prior, wet)
 
 
 def _share(known: Mapping[str, float], cause: str) -> float:
@@ -129,7 +133,7 @@ def _share(known: Mapping[str, float], cause: str) -> float:
 
 def _supposed(case: Case, prior: Real, usual: Sequence[int], antenna: float) -> Iterator[Supposed]:
     """Each part at each factor, the others as they usually are, with the antenna as described or changed."""
-    told = tell("cause.as-described")
+    message = tell("cause.as-described")
     for moved, ohm in _ANTENNA:
         changed = (moved, ohm) != (0.0, 0.0)
         own = np.log(max(antenna, 1e-9) / (len(_ANTENNA) - 1)) if changed else np.log(1 - antenna)
@@ -143,7 +147,7 @@ def _supposed(case: Case, prior: Real, usual: Sequence[int], antenna: float) -> 
                 done.add(steps)
                 loss = tuple((q, float(GRID[s])) for q, s in enumerate(steps))
                 more = sum(prior[q, s] for q, s in enumerate(steps))
-                yield Supposed("as-described", told, float(own + more), Change(moved, ohm, *widths, loss))
+                yield Supposed("as-described", message, float(own + more), Change(moved, ohm, *widths, loss))
 
 
 def _others(
@@ -192,9 +196,9 @@ def _open(log_share: Real) -> float:
 
 def course(days: Sequence[Day], part: int) -> Course:
     """How a part's loss went over two days or more."""
-    if not any(one.read[part].any() for one in days):
+    if not any(day.read[part].any() for day in days):
         return Course("not-told", 1.0, 0, (), 1.0, 1.0)
-    likely = np.array([one.log_likely[part] for one in days])  # (D, G)
+    likely = np.array([day.log_likely[part] for day in days])  # (D, G)
     prior = days[0].prior[part]
     steady = likely.sum(axis=0) + prior
     more = (GRID[None, :] - GRID[:, None]) > _LEAST_GROWN  # before by then
@@ -208,7 +212,7 @@ def course(days: Sequence[Day], part: int) -> Course:
     wet = [
         np.logaddexp(dry, rain) - np.log(2) if when is None else rain if when else dry
         for when, dry, rain in zip(
-            [one.wet for one in days],
+            [day.wet for day in days],
             np.broadcast_to(likely[:, :, None], each.shape),
             np.broadcast_to(likely[:, None, :], each.shape),
             strict=True,
@@ -224,7 +228,7 @@ def course(days: Sequence[Day], part: int) -> Course:
         ]
     )
     logs += np.log(list(_COURSES.values()))
-    if not {True, False} <= {one.wet for one in days}:
+    if not {True, False} <= {day.wet for day in days}:
         logs[2] = -np.inf
     if count < 3:
         logs[3] = -np.inf  # of two days nothing can come and go
@@ -238,7 +242,7 @@ def course(days: Sequence[Day], part: int) -> Course:
         return Course("since", float(shares[1]), int(t) + 1, (), *_factors(before, then))
     if kind == "when-wet":
         before, then = np.unravel_index(int(np.argmax(when_wet)), when_wet.shape)
-        rainy = tuple(n for n, one in enumerate(days) if one.wet)
+        rainy = tuple(n for n, day in enumerate(days) if day.wet)
         return Course("when-wet", float(shares[2]), 0, rainy, *_factors(before, then))
     before, then = np.unravel_index(int(np.argmax(either)), either.shape)
     when = tuple(int(n) for n in np.flatnonzero(likely[:, then] > likely[:, before]))

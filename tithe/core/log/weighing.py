@@ -43,32 +43,34 @@ def weighed(case: Case, feed: Feed, supposed: Sequence[Supposed]) -> Weighed:
     return every[back.tolist()]
 
 
-def settled(found: Weighed, feed: Feed, rounds: int = 2) -> Weighed:
+def settled(weighed: Weighed, feed: Feed, rounds: int = 2) -> Weighed:
     """The same about the values that explain the readings best."""
-    case = found.case
+    case = weighed.case
     for _ in range(rounds):
         most = max(_AT_ONCE // (len(case.columns) * len(case.row_freq)), 1)
         pieces = []
-        for first in range(0, len(found.supposed), most):
-            piece = found[range(first, min(first + most, len(found.supposed)))]
+        for first in range(0, len(weighed.supposed), most):
+            piece = weighed[range(first, min(first + most, len(weighed.supposed)))]
             pieces.append(_weighed(case, feed, piece.supposed, piece))
-        found = together(pieces)
-    return found
+        weighed = together(pieces)
+    return weighed
 
 
-def solved_at(found: Weighed, feed: Feed) -> Solved:
+def solved_at(weighed: Weighed, feed: Feed) -> Solved:
     """Each supposition about the values that explain the readings best, in all states."""
-    value = _about(found)
-    return Solved.of(found.case, feed, [one.change for one in found.supposed], found.phase, value, "all")
+    value = _about(weighed)
+    return Solved.of(
+        weighed.case, feed, [one.change for one in weighed.supposed], weighed.phase, value, "all"
+    )
 
 
-def with_phases(found: Weighed, feed: Feed, k: int) -> Weighed:
+def with_phases(weighed: Weighed, feed: Feed, k: int) -> Weighed:
     """Each supposition at every phase that is tried at the ``k``-th frequency, the others as they are."""
-    tried = len(found.case.gamma)
-    many = found[[n for n in range(len(found.supposed)) for _ in range(tried)]]
+    tried = len(weighed.case.gamma)
+    many = weighed[[n for n in range(len(weighed.supposed)) for _ in range(tried)]]
     phase = many.phase.copy()
-    phase[:, k] = np.tile(np.arange(tried), len(found.supposed))
-    return _weighed(found.case, feed, many.supposed, replace(many, phase=phase))
+    phase[:, k] = np.tile(np.arange(tried), len(weighed.supposed))
+    return _weighed(weighed.case, feed, many.supposed, replace(many, phase=phase))
 
 
 def _weighed(case: Case, feed: Feed, supposed: Sequence[Supposed], about: Weighed | None) -> Weighed:
@@ -139,12 +141,12 @@ def _weighed(case: Case, feed: Feed, supposed: Sequence[Supposed], about: Weighe
     return Weighed(case, supposed, value, off, slopes, noise, log_loss, loss_slopes, phase, spread_over)
 
 
-def _about(found: Weighed) -> Real:
+def _about(weighed: Weighed) -> Real:
     """Values close to the best, of tuners few different ones: each is a search of its own."""
-    value = np.clip(found.best, -6.0, 6.0)
-    own, unknowns = found.case.slice_of("part"), found.case.unknowns
+    value = np.clip(weighed.best, -6.0, 6.0)
+    own, unknowns = weighed.case.slice_of("part"), weighed.case.unknowns
     for p, n in enumerate(unknowns.parts):
-        if found.case.station.chain[n].tuner is not None:
+        if weighed.case.station.chain[n].tuner is not None:
             step = _TUNER_STEP / unknowns.part_sd[p]
             value[:, own.start + p] = step * np.round(value[:, own.start + p] / step)
     return value

@@ -95,6 +95,6 @@ def _input(station: Station, part: Part, freq_hz: Real, load: Port, log_loss: Re
         rows = which == n
         tuner = (more_lossy(part, float(np.exp(value))) if value else part).tuner
         assert tuner is not None
-        there = Port(load.v[rows], load.i[rows])
-        v[rows], i[rows] = tuner.tune(freq_hz, there, sender.reference_ohm, sender.power_w).input(there)
+        port = Port(load.v[rows], load.i[rows])
+        v[rows], i[rows] = tuner.tune(freq_hz, port, sender.reference_ohm, sender.power_w).input(port)
     return Port(v, i)

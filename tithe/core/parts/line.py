@@ -298,13 +298,13 @@ class LineDetails(Details):
 
         |V|² is the sum of both waves' squares and their ripple.
         """
-        one = LineDetails(self.part, self.freq_hz[k : k + 1], self.source.at(k), self.load.at(k))
-        gamma, _, forward, backward = one.waves
+        line_details = LineDetails(self.part, self.freq_hz[k : k + 1], self.source.at(k), self.load.at(k))
+        gamma, _, forward, backward = line_details.waves
         ripple = 2 * backward * forward.conj()
         turn, fade = 2 * gamma.imag * x_m, np.exp(-2 * gamma.real * x_m)
         waves = (np.abs(forward) ** 2, np.abs(backward) ** 2, ripple.real, -ripple.imag)
         square = np.concatenate(waves, axis=-1) @ np.stack((fade, 1 / fade, np.cos(turn), np.sin(turn)))
-        return np.asarray(np.sqrt(2 * np.maximum(square, 0.0)) * one.source.amplitude)
+        return np.asarray(np.sqrt(2 * np.maximum(square, 0.0)) * line_details.source.amplitude)
 
     def _highest(self, sign: float) -> tuple[Real, Real]:
         """Largest |forward·e^(−γx) + sign·backward·e^(γx)| on the line, to the phasors' own scale, and its
@@ -314,7 +314,7 @@ class LineDetails(Details):
         waves = (np.abs(forward) ** 2, np.abs(backward) ** 2, cross)
         columns = (*waves, gamma.real, gamma.imag, np.asarray(self.part.length_m, dtype=np.float64))
         shape = np.shape(cross)
-        square, x = highest(*(np.array(np.broadcast_to(one, shape)).reshape(-1) for one in columns))
+        square, x = highest(*(np.array(np.broadcast_to(column, shape)).reshape(-1) for column in columns))
         return np.sqrt(np.maximum(square, 0.0)).reshape(shape), x.reshape(shape)
 
     @cached_property

@@ -55,12 +55,12 @@ def stood(row: Row, around: Around, uncertain: Uncertain, pause: Pause = go_on) 
     antenna = PlannedAntenna(plan_of(row.seen.hung, around.place.ground))
     try:
         coarse = as_typed(row.seen, antenna)
-        asked = question_of([coarse], replace(around.station, antenna=antenna))
-        drawn = worlds(asked, around.kit, uncertain)
+        question = question_of([coarse], replace(around.station, antenna=antenna))
+        drawn = worlds(question, around.kit, uncertain)
     except InputError:
         return None
     middle = fed_by(coarse, (row.candidate,), row.site, replace(around, wet_share=0.0))[0].watts
-    weights = asked.weights / asked.weights.sum() * coarse.towards(around.wanted)
+    weights = question.weights / question.weights.sum() * coarse.towards(around.wanted)
     found = []
     for g in range(len(drawn.groups)):
         pause()

@@ -80,7 +80,7 @@ class Lot:
     @property
     def places(self) -> list[str]:
         """Those of the match, by candidate."""
-        return [one.placement for one in self.ways[0]]
+        return [way.placement for way in self.ways[0]]
 
     def only(self, which: Sequence[int]) -> Lot:
         """The same antennas with some of the candidates."""
@@ -121,9 +121,9 @@ def alike(every: Sequence[Seen], around: Around) -> list[Lot]:
     return [Lot(*zip(*some, strict=True)) for some in found.values()]
 
 
-def _ways(one: Seen, site: Site, around: Around) -> tuple[Candidate, ...]:
-    mine = replace(around.wishes, fed_against_ground=not one.hung.shape.balanced)
-    high = np.array([max(band.high_hz for band in one.bands)])
+def _ways(seen: Seen, site: Site, around: Around) -> tuple[Candidate, ...]:
+    mine = replace(around.wishes, fed_against_ground=not seen.hung.shape.balanced)
+    high = np.array([max(band.high_hz for band in seen.bands)])
     loss = {token: float(attenuation_db_per_m(line, high)[0]) for token, line in around.kit.lines.items()}
     every = candidates(site, around.kit, mine)
     places = list(dict.fromkeys(way.placement for way in every))
@@ -182,9 +182,9 @@ def closely(row: Row, around: Around) -> Row:
     return row if fine is None else fed_by(fine, (row.candidate,), row.site, around)[0]
 
 
-def fed_by(one: Seen, chosen: tuple[Candidate, ...], site: Site, around: Around) -> list[Row]:
+def fed_by(seen: Seen, chosen: tuple[Candidate, ...], site: Site, around: Around) -> list[Row]:
     """An antenna behind some candidates."""
-    fed = _fed(Lot((one,), (site,), (chosen,)), around)
+    fed = _fed(Lot((seen,), (site,), (chosen,)), around)
     return [fed.row(n, 0) for n in range(len(chosen))]
 
 
@@ -225,21 +225,21 @@ class _Fed:
 
 def _fed(lot: Lot, around: Around, pause: Pause = go_on) -> _Fed:
     chosen, kit = lot.together, around.kit
-    asked = question_of(lot.seen, around.station)
+    question = question_of(lot.seen, around.station)
     by_band = lot.seen[0].by_band
     if not chosen:
-        none = np.zeros((0, len(lot.seen), len(asked.bands)))
+        none = np.zeros((0, len(lot.seen), len(question.bands)))
         return _Fed(lot, none, none, none[..., 0], none[..., 0], none > 0, none[..., 0])
-    grid = evaluate(asked, kit, chosen, pause)
+    grid = evaluate(question, kit, chosen, pause)
     way = np.array([one.towards(around.wanted) for one in lot.seen])
-    weights = asked.weights / asked.weights.sum()
+    weights = question.weights / question.weights.sum()
     towards = by_band(grid.radiated_w * way)
     watts = towards @ weights
     wet = watts.copy()
     open_to_rain = [n for n, one in enumerate(chosen) if kit.lines[one.line].wet_factor > 1]
     if open_to_rain and around.wet_share > 0:
         some = tuple(chosen[n] for n in open_to_rain)
-        wet[open_to_rain] = by_band(evaluate(asked, in_rain(kit), some, pause).radiated_w * way) @ weights
+        wet[open_to_rain] = by_band(evaluate(question, in_rain(kit), some, pause).radiated_w * way) @ weights
     lasting = _over_days(watts, wet, around.wet_share)
     matched = by_band(grid.matched.astype(float)) > 1 - 1e-9
     return _Fed(lot, by_band(grid.radiated_w), towards, watts, lasting, matched, _costs(lot, around))

@@ -193,13 +193,13 @@ def trial(station: Station, length_m: Real) -> Trial:
     return Trial(station, plan, field, whole_bands(station), length_m)
 
 
-def tried(asked: Trial, pause: Pause = go_on) -> Iterator[Tried]:
+def tried(trial: Trial, pause: Pause = go_on) -> Iterator[Tried]:
     """Each length in the station as it is, one after the other."""
-    for antenna in asked.antennas(pause):
-        budget = solve(replace(asked.station, antenna=antenna), asked.freq_hz, pause=pause)
-        port = antenna.terminals(asked.freq_hz)
+    for antenna in trial.antennas(pause):
+        budget = solve(replace(trial.station, antenna=antenna), trial.freq_hz, pause=pause)
+        port = antenna.terminals(trial.freq_hz)
         share = bearable_share(budget)
-        bears_w = share * asked.station.transmitter.power_w
+        bears_w = share * trial.station.transmitter.power_w
         left = (budget.radiated_w * share, budget.sky_w * share)
         yield Tried(port.v / port.i, *left, bears_w, _reached(budget))
 
@@ -208,13 +208,13 @@ def _reached(budget: Budget) -> Mask:
     return np.asarray(budget.swr <= budget.station.comfort_swr * (1 + 1e-9))
 
 
-def gathered(asked: Trial, found: list[Tried]) -> Lengths:
+def gathered(trial: Trial, found: list[Tried]) -> Lengths:
     """All of them side by side."""
     z, radiated, sky, bears, reached = (
         np.array([getattr(one, name) for one in found]).reshape(len(found), -1, 3)
         for name in ("z_ohm", "radiated_w", "sky_w", "bears_w", "reached")
     )
-    return Lengths(asked, z, radiated, sky, bears, reached)
+    return Lengths(trial, z, radiated, sky, bears, reached)
 
 
 def lengths(station: Station, length_m: Real, pause: Pause = go_on) -> Lengths:
@@ -223,10 +223,10 @@ def lengths(station: Station, length_m: Real, pause: Pause = go_on) -> Lengths:
     return gathered(asked, list(tried(asked, pause)))
 
 
-def surely(found: Lengths) -> Mask:
+def surely(lengths: Lengths) -> Mask:
     """On which bands the best length does from edge to edge in every case of the estimate: soil, height and
     the electrical length otherwise, (B,)."""
-    asked, length_m = found.asked, float(found.length_m[found.best])
+    asked, length_m = lengths.asked, float(lengths.length_m[lengths.best])
     plan = replace(asked.plan, shape=_as_long(asked.plan.shape, asked.field, length_m), coarse=True)
     antenna = replace(planned_in(asked.station), plan=plan, spread=True)
     budget = solve(replace(asked.station, antenna=antenna), asked.freq_hz)

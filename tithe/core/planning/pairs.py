@@ -102,11 +102,11 @@ class Pairs:
         return int(n), int(k)
 
 
-def pairs(asked: Trial, low_m: float, high_m: float, count: int, pause: Pause = go_on) -> Iterator[Tried]:
+def pairs(trial: Trial, low_m: float, high_m: float, count: int, pause: Pause = go_on) -> Iterator[Tried]:
     """Each length of the wire in turn with each of ``count`` lengths of the main run. Raises `InputError`
     without a tuner, or a line behind it."""
     step = (high_m - low_m) / (count - 1)
-    for antenna in asked.antennas(pause):
-        seen = question(replace(asked.station, antenna=antenna, bands=asked.bands))
-        found = safe_lengths(seen, low_m, high_m + step / 2, step, pause)
-        yield Tried(found.reached, found.bears_w, found.sky_w)
+    for antenna in trial.antennas(pause):
+        seen = question(replace(trial.station, antenna=antenna, bands=trial.bands))
+        lengths = safe_lengths(seen, low_m, high_m + step / 2, step, pause)
+        yield Tried(lengths.reached, lengths.bears_w, lengths.sky_w)

@@ -61,8 +61,8 @@ class Place:
         require_positive("breadth_m", self.breadth_m)
         few = len(self.supports) <= MOST_SUPPORTS
         require(few, "supports", "between", len(self.supports), least=0, most=MOST_SUPPORTS)
-        for n, one in enumerate(self.supports):
-            self._inside(one.x_m, one.y_m, f"supports[{n}]")
+        for n, support in enumerate(self.supports):
+            self._inside(support.x_m, support.y_m, f"supports[{n}]")
         self._inside(*self.house, "house")
 
     def _inside(self, x: float, y: float, place: str) -> None:
@@ -134,10 +134,10 @@ def _level(place: Place, wave: float) -> Iterator[Hung]:
             yield Hung("level", Dipole(length, height), run, height, length, at_m=at, way=way)
 
 
-def _between(one: Support, other: Support) -> tuple[float, tuple[float, float], float]:
+def _between(support: Support, other: Support) -> tuple[float, tuple[float, float], float]:
     """How far two supports are apart, what is in the middle, and which way it is from one to the other."""
-    at = (one.x_m + other.x_m) / 2, (one.y_m + other.y_m) / 2
-    x, y = other.x_m - one.x_m, other.y_m - one.y_m
+    at = (support.x_m + other.x_m) / 2, (support.y_m + other.y_m) / 2
+    x, y = other.x_m - support.x_m, other.y_m - support.y_m
     return math.hypot(x, y), at, math.atan2(y, x)
 
 
@@ -150,47 +150,47 @@ def _ways(place: Place, x: float, y: float) -> tuple[float, float]:
 
 
 def _vee(place: Place, wave: float) -> Iterator[Hung]:
-    for one in place.supports:
-        drop = one.height_m - CLEAR_M
-        out, turned = _ways(place, one.x_m, one.y_m)
+    for support in place.supports:
+        drop = support.height_m - CLEAR_M
+        out, turned = _ways(place, support.x_m, support.y_m)
         if drop <= 0 or out <= 0:
             continue
-        run = place.from_house_m(one.x_m, one.y_m) + one.height_m
+        run = place.from_house_m(support.x_m, support.y_m) + support.height_m
         for leg in _lengths(math.hypot(out, drop), 0.24 * wave):
             # As flat as the place lets it be, and no end lower than is out of reach.
             half = math.asin(min(out / leg, 1.0))
             steepest = math.acos(min(drop / leg, 1.0))
             angle = 2 * max(min(half, math.pi / 3), steepest)
             if angle <= 2 * half + 1e-9 and math.degrees(angle) >= 40:
-                shape = InvertedVee(leg, one.height_m, round(math.degrees(angle), 1))
-                at = one.x_m, one.y_m
-                yield Hung("vee", shape, run, one.height_m, 2 * leg, at_m=at, way=-turned)
+                shape = InvertedVee(leg, support.height_m, round(math.degrees(angle), 1))
+                at = support.x_m, support.y_m
+                yield Hung("vee", shape, run, support.height_m, 2 * leg, at_m=at, way=-turned)
 
 
 def _end_fed(place: Place, wave: float) -> Iterator[Hung]:
     """From the house up to a support, and where there is room beyond it down again or on to another."""
-    for one in place.supports:
-        out = place.from_house_m(one.x_m, one.y_m)
-        rise = one.height_m - CLEAR_M
+    for support in place.supports:
+        out = place.from_house_m(support.x_m, support.y_m)
+        rise = support.height_m - CLEAR_M
         if rise <= 0 or out < _LEAST_M:
             continue
         first = round(math.hypot(out, rise), 2)
         counterpoise = min(_COUNTERPOISE_M, max(2.0, wave / 16))
         feed = {"near_height_m": CLEAR_M, "counterpoise_m": counterpoise, "counterpoise_height_m": 1.0}
-        sloping = EndFed(first, far_height_m=one.height_m, **feed)
-        way = math.atan2(one.y_m - place.house[1], one.x_m - place.house[0])
+        sloping = EndFed(first, far_height_m=support.height_m, **feed)
+        way = math.atan2(support.y_m - place.house[1], support.x_m - place.house[0])
         hung = Hung("end-fed", sloping, CLEAR_M, CLEAR_M, first + counterpoise, at_m=place.house, way=way)
         yield hung
-        beyond = place.room_m(one.x_m, one.y_m, way)
+        beyond = place.room_m(support.x_m, support.y_m, way)
         more = math.hypot(beyond, rise)
         if beyond >= _LEAST_M:
             for on in _lengths(more, 0.46 * wave - first):
-                end = one.height_m - rise * min(1.0, on / more)
+                end = support.height_m - rise * min(1.0, on / more)
                 bent = EndFed(
                     round(first + on, 2),
                     far_height_m=round(end, 2),
                     bend_m=first,
-                    bend_height_m=one.height_m,
+                    bend_height_m=support.height_m,
                     **feed,
                 )
                 yield replace(hung, shape=bent, wire_m=first + on + counterpoise)

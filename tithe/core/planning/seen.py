@@ -74,14 +74,16 @@ def seen(hung: Hung, ground: Ground, bands: Sequence[Band], closely: bool = Fals
     return Seen(hung, tuple(bands), np.array(freqs), z, sky, loss, np.array([low for _, low in found]))
 
 
-def as_typed(one: Seen, antenna: PlannedAntenna) -> Seen:
+def as_typed(seen: Seen, antenna: PlannedAntenna) -> Seen:
     """The same at the middle of each band by the first of an estimate's cases. Raises `InputError` where one
     of these is beyond the method."""
-    freqs, low_share = (np.array(mine.reshape(len(one.bands), -1)) for mine in (one.freq_hz, one.low_share))
+    freqs, low_share = (
+        np.array(mine.reshape(len(seen.bands), -1)) for mine in (seen.freq_hz, seen.low_share)
+    )
     middle = freqs.shape[1] // 2
     found = [cases[0][1] for cases in antenna.cases(freqs[:, middle])]
     z, sky, loss = _columns(found)
-    return Seen(one.hung, one.bands, freqs[:, middle], z, sky, loss, low_share[:, middle])
+    return Seen(seen.hung, seen.bands, freqs[:, middle], z, sky, loss, low_share[:, middle])
 
 
 def _columns(found: Sequence[Fed]) -> tuple[Complex, Real, Real]:

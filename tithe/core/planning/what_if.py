@@ -123,8 +123,8 @@ def _wished(plan: Plan, freq_hz: Real) -> Iterator[Change | None]:
             yield _changed(tell("what-if.higher", by_m=HIGHER_M), shape, height_m=shape.height_m + HIGHER_M)
             yield _changed(tell("what-if.longer", by_m=LONGER_M), shape, length_m=shape.length_m + LONGER_M)
             middle = abs(shape.feed_share - 0.5) < 0.02
-            told = tell("what-if.off-centre" if middle else "what-if.centre")
-            yield _changed(told, shape, feed_share=_THIRD if middle else 0.5)
+            message = tell("what-if.off-centre" if middle else "what-if.centre")
+            yield _changed(message, shape, feed_share=_THIRD if middle else 0.5)
         case InvertedVee():
             yield _changed(tell("what-if.higher", by_m=HIGHER_M), shape, apex_m=shape.apex_m + HIGHER_M)
             yield _changed(tell("what-if.longer-legs", by_m=LONGER_M), shape, leg_m=shape.leg_m + LONGER_M)
@@ -159,14 +159,14 @@ def _wished(plan: Plan, freq_hz: Real) -> Iterator[Change | None]:
 S = TypeVar("S", Dipole, InvertedVee, EndFed, Fan, Vertical, Whip)
 
 
-def _changed(told: Message, shape: S, **fields: Any) -> Change | None:
+def _changed(message: Message, shape: S, **fields: Any) -> Change | None:
     """None where the shape cannot be so."""
     try:
         changed = replace(shape, **fields)
         changed.layout()
     except InputError:
         return None
-    return Change(told, fields, changed)
+    return Change(message, fields, changed)
 
 
 def _coil_higher(plan: Plan, shape: Vertical | Whip, coil: ShapeCoil | None, freq_hz: Real) -> Change | None:

@@ -45,13 +45,13 @@ def width(plan: Plan, freq_hz: float) -> Width:
     here = len(offs) - 1
     z = _tuned(impedance(plan, freqs), freqs, here)
     ratio = swr(np.minimum(np.abs(reflection_of(z, float(z[here].real))), 1.0))
-    one = estimated(plan, freq_hz, AS_TYPED)
+    fed = estimated(plan, freq_hz, AS_TYPED)
     return Width(
         freq_hz,
         _q(z, freqs, here),
         _ends(ratio, freqs, here, 2.0),
         _ends(ratio, freqs, here, 3.0),
-        1 - one.loss_ohm / one.z_ohm.real,
+        1 - fed.loss_ohm / fed.z_ohm.real,
     )
 
 

@@ -26,7 +26,7 @@ def hide(station: Station, freqs_hz: list[float], level: Level, seed: int) -> Vi
     rng = np.random.default_rng((seed, level))
     names = causes_of(station, level)
     if level == 3:
-        some = [one for one in names if one not in _NOT_TOGETHER]
+        some = [name for name in names if name not in _NOT_TOGETHER]
         causes = [str(one) for one in rng.choice(some, size=2, replace=False)]
     else:
         causes = [str(rng.choice(names))]
@@ -48,8 +48,8 @@ def causes_of(station: Station, level: Level) -> tuple[CauseId, ...]:
 def often(station: Station, level: Level) -> dict[CauseId, float]:
     """How often each cause is met in such a round: what may be hidden evenly, all else never. Of two, neither
     of which is none, it is told as of one."""
-    here = causes_of(station, level)
-    met: dict[CauseId, float] = {name: float(name in here) for name in OFTEN}
+    cause_ids = causes_of(station, level)
+    met: dict[CauseId, float] = {name: float(name in cause_ids) for name in OFTEN}
     if level == 3:
         met["as-described"] = _HARDLY
     return met

@@ -58,7 +58,7 @@ class Notes:
     steps: tuple[Step, ...] = ()
     minutes: float = 0.0
 
-    def taken(self, step: Step, there: Visit, rng: np.random.Generator) -> Notes:
+    def taken(self, step: Step, visit: Visit, rng: np.random.Generator) -> Notes:
         """With one reading more."""
         spent = replace(
             self,
@@ -66,15 +66,15 @@ class Notes:
             minutes=self.minutes + minutes_of(self.station, step.how, step.at, step.tuner),
         )
         if step.how == "analyzer":
-            gamma = there.gamma(step.at, step.freq_hz, rng)
+            gamma = visit.gamma(step.at, step.freq_hz, rng)
             gamma *= min(1.0, 1 / abs(gamma))
             return replace(spent, beside=(*self.beside, Beside(step.freq_hz, step.at, gamma)))
         if step.how == "bench":
-            one_more = Benched(step.at, there.benched(step.at, rng), BENCH_SD)
+            one_more = Benched(step.at, visit.benched(step.at, rng), BENCH_SD)
             return replace(spent, benched=(*self.benched, one_more))
         load: Load = "dummy" if step.how == "dummy" else "antenna"
-        shown = there.shown(step.at, step.freq_hz, step.tuner, rng, load) or (SHOWS_NOTHING_W, 0.0)
-        one = Taken(step.freq_hz, step.at, *shown, tuner=step.tuner, power_w=there.power_w, load=load)
+        shown = visit.shown(step.at, step.freq_hz, step.tuner, rng, load) or (SHOWS_NOTHING_W, 0.0)
+        one = Taken(step.freq_hz, step.at, *shown, tuner=step.tuner, power_w=visit.power_w, load=load)
         return replace(spent, readings=(*self.readings, one))
 
     def explained(self, pause: Pause = go_on) -> Reconciled:
@@ -100,9 +100,9 @@ Choose = Callable[[Reconciled, list[Step]], Step | None]
 """What to read next of what is left; None: nothing more."""
 
 
-def by_bits(found: Reconciled, left: list[Step]) -> Step | None:
+def by_bits(reconciled: Reconciled, left: list[Step]) -> Step | None:
     """The reading that takes away most of what is open, a minute."""
-    for one in found.further:
+    for one in reconciled.further:
         step = _as_step(one)
         if step is not None and any(_alike(step, other) for other in left):
             return next(other for other in left if _alike(step, other))
@@ -113,12 +113,12 @@ def _as_step(one: Further) -> Step | None:
     return None if one.how == "borrowed" else Step(one.how, one.at, one.freq_hz, one.tuner)
 
 
-def _alike(one: Step, other: Step) -> bool:
-    if (one.how, one.at) != (other.how, other.at):
+def _alike(step: Step, other: Step) -> bool:
+    if (step.how, step.at) != (other.how, other.at):
         return False
-    if one.how == "bench":
+    if step.how == "bench":
         return True
-    return abs(one.freq_hz - other.freq_hz) < 1 and (one.how == "analyzer" or one.tuner == other.tuner)
+    return abs(step.freq_hz - other.freq_hz) < 1 and (step.how == "analyzer" or step.tuner == other.tuner)
 
 
 def at_random(rng: np.random.Generator) -> Choose:
@@ -127,7 +127,7 @@ def at_random(rng: np.random.Generator) -> Choose:
 
 
 def way(
-    there: Visit,
+    visit: Visit,
     freqs_hz: Sequence[float],
     choose: Choose,
     rng: np.random.Generator,
@@ -135,15 +135,15 @@ def way(
 ) -> list[Notes]:
     """The first meter, then whatever is chosen, until one is sure or nothing more is read: what was known
     after each reading."""
-    station = there.station
-    left = possible(station, there.meters, freqs_hz)
-    step: Step | None = Step("meter", there.meters[0], freqs_hz[0])
+    station = visit.station
+    left = possible(station, visit.meters, freqs_hz)
+    step: Step | None = Step("meter", visit.meters[0], freqs_hz[0])
     notes = Notes(station, often)
     out: list[Notes] = []
     while step is not None and len(out) < MOST_STEPS:
-        notes = notes.taken(step, there, rng)
+        notes = notes.taken(step, visit, rng)
         out.append(notes)
         left.remove(step)
-        found = notes.explained()
-        step = None if found.causes[0].weight > SURE else choose(found, left)
+        reconciled = notes.explained()
+        step = None if reconciled.causes[0].weight > SURE else choose(reconciled, left)
     return out

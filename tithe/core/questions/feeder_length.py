@@ -30,18 +30,18 @@ def feeder_length(asked: Asked) -> Compared:
     if not line:
         return Compared((tell("schools.length-not-here"),))
     wanted = question(asked.station, EVERY_PHASE)
-    found = safe_lengths(wanted, line / 2, 1.5 * line, line / TRIED, asked.pause)
+    lengths = safe_lengths(wanted, line / 2, 1.5 * line, line / TRIED, asked.pause)
     bands = [band.name for band in wanted.bands]
     power_w = asked.station.transmitter.power_w
-    reached: Mask = np.all(found.reached, axis=0)
-    borne: Mask = np.all(found.bears_w >= BORNE * power_w, axis=0)
-    alike: Mask = found.sky_w.min(axis=0) > 10 ** (-AUDIBLE_DB / 10) * found.sky_w.max(axis=0)
+    reached: Mask = np.all(lengths.reached, axis=0)
+    borne: Mask = np.all(lengths.bears_w >= BORNE * power_w, axis=0)
+    alike: Mask = lengths.sky_w.min(axis=0) > 10 ** (-AUDIBLE_DB / 10) * lengths.sky_w.max(axis=0)
 
     def those(mask: Mask) -> list[str]:
         return [name for name, so in zip(bands, mask, strict=True) if so]
 
     critical, indifferent = those(~(reached & borne & alike)), those(reached & borne & alike)
-    share = float((found.margin_m > 0).mean())
+    share = float((lengths.margin_m > 0).mean())
     if not critical:
         holds = tell("schools.first-holds")
     elif not indifferent:
@@ -60,14 +60,14 @@ def feeder_length(asked: Asked) -> Compared:
         against or (tell("schools.nowhere"),),
         tuple(bands),
         (
-            Column("schools.head.in-reach", "percent", tuple((_share(r), 0) for r in found.reached.T)),
+            Column("schools.head.in-reach", "percent", tuple((_share(r), 0) for r in lengths.reached.T)),
             Column(
                 "schools.head.nearest",
                 "length",
-                tuple(_nearest(found.length_m, reached, line) for reached in found.reached.T),
+                tuple(_nearest(lengths.length_m, reached, line) for reached in lengths.reached.T),
             ),
-            Column("schools.head.worst-w", "watts", tuple((_worst(w), 0) for w in found.sky_w.T)),
-            Column("schools.head.best-w", "watts", tuple((_best(w), 0) for w in found.sky_w.T)),
+            Column("schools.head.worst-w", "watts", tuple((_worst(w), 0) for w in lengths.sky_w.T)),
+            Column("schools.head.best-w", "watts", tuple((_best(w), 0) for w in lengths.sky_w.T)),
         ),
     )
 

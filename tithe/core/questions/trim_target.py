@@ -51,18 +51,18 @@ def trim_target(asked: Asked) -> Compared:
         (
             _read(found, dips, "lowest", "mhz", "mhz"),
             _read(found, dips, "swr", "ratio", "swr"),
-            Column("schools.head.lowest-w", "watts", tuple((one, 0) for one in watts)),
+            Column("schools.head.lowest-w", "watts", tuple((watt, 0) for watt in watts)),
             _read(found, dips, "zero", "mhz", "resonance.mhz"),
             _read(found, dips, "r", "figure", "resonance.r_ohm"),
-            Column("schools.head.zero-w", "watts", tuple((one, 1) for one in watts)),
+            Column("schools.head.zero-w", "watts", tuple((watt, 1) for watt in watts)),
             _read(found, dips, "apart", "khz", "apart_khz"),
         ),
     )
 
 
-def _read(found: Features, dips: list[int], head: str, quantity: str, figure: str) -> Column:
+def _read(features: Features, dips: list[int], head: str, quantity: str, figure: str) -> Column:
     """A column of what is read off the sweep at each dip."""
-    worked = tuple((working_of_sweep(found, (), f"dips[{n}].{figure}"), 0) for n in dips)
+    worked = tuple((working_of_sweep(features, (), f"dips[{n}].{figure}"), 0) for n in dips)
     return Column(f"schools.head.{head}", quantity, worked)
 
 

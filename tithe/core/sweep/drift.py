@@ -166,10 +166,10 @@ def _resistance(pairs: tuple[PairedDip, ...], uncertainty: float) -> list[Cause]
             continue
         a, b = pair.before.resonance, pair.after.resonance
         swrs = {"freq_hz": pair.after.freq_hz, "before": pair.before.swr, "after": pair.after.swr}
-        told = tell("drift.resistance", **swrs)
+        message = tell("drift.resistance", **swrs)
         if a is not None and b is not None and max(map(_apart, (pair.before, pair.after))) < _AT_THE_DIP:
-            told = tell("drift.resistance-ohms", **swrs, before_ohm=a.r_ohm, after_ohm=b.r_ohm)
-        found.append(Cause("resistance", (told,), step / uncertainty / 2))
+            message = tell("drift.resistance-ohms", **swrs, before_ohm=a.r_ohm, after_ohm=b.r_ohm)
+        found.append(Cause("resistance", (message,), step / uncertainty / 2))
     return sorted(found, key=lambda cause: -cause.strength)[:1]
 
 
@@ -190,5 +190,5 @@ def _turned(old: Sweep, new: Sweep, pairs: tuple[PairedDip, ...], uncertainty: f
     if abs(slope) * (f[-1] - f[0]) < 0.15:
         return []
     metres = -slope * SPEED_OF_LIGHT / (4 * np.pi)
-    told = tell("drift.other-plane", length_m=abs(float(metres)), added=bool(metres > 0))
-    return [Cause("other-plane", (told,), abs(float(slope)) * float(f[-1] - f[0]) / 0.15)]
+    message = tell("drift.other-plane", length_m=abs(float(metres)), added=bool(metres > 0))
+    return [Cause("other-plane", (message,), abs(float(slope)) * float(f[-1] - f[0]) / 0.15)]

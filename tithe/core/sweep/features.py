@@ -233,5 +233,5 @@ def _own(crossings: list[Resonance], sweep: Sweep, k: int, depth: float) -> Reso
     left, right = above[above < k], above[above > k]
     low = sweep.freq_hz[left[-1]] if left.size else sweep.freq_hz[0]
     high = sweep.freq_hz[right[0]] if right.size else sweep.freq_hz[-1]
-    inside = [one for one in crossings if low <= one.freq_hz <= high]
+    inside = [crossing for crossing in crossings if low <= crossing.freq_hz <= high]
     return min(inside, key=lambda one: abs(one.freq_hz - here), default=None)

@@ -7,16 +7,16 @@ from tithe.core.sweep.features import Dip, Features
 from tithe.core.sweep.sweep import Sweep
 
 
-def describe(sweep: Sweep, found: Features) -> Told:
+def describe(sweep: Sweep, features: Features) -> Told:
     """The sweep's deepest dip and how many more there are, or that there is none."""
-    edge = (tell(f"sweep.falls-{found.falls_at}"),) if found.falls_at else ()
-    if not found.dips:
+    edge = (tell(f"sweep.falls-{features.falls_at}"),) if features.falls_at else ()
+    if not features.dips:
         low, high = sweep.range_hz
         return tell("sweep.no-dip", low_hz=low, high_hz=high), *edge
-    rest = len(found.dips) - 1
+    rest = len(features.dips) - 1
     phase = () if sweep.gamma is not None else (tell("sweep.no-phase"),)
     more = (tell("sweep.more-dips", count=rest),) if rest else ()
-    return *describe_dip(found.dips[0]), *phase, *more, *edge
+    return *describe_dip(features.dips[0]), *phase, *more, *edge
 
 
 def describe_dip(dip: Dip) -> Told:

@@ -78,15 +78,15 @@ def advise(
     lead = tell(lies, apart_hz=abs(freq_hz - target_hz), high=longer, within_hz=within_hz)
     if means == "coil":
         share = (freq_hz / target_hz) ** 2 - 1
-        told = tell("trim.coil", more=longer, share=abs(share))
-        return TrimAdvice(share, share / 2, (lead, told, tell("trim.half")))
+        message = tell("trim.coil", more=longer, share=abs(share))
+        return TrimAdvice(share, share / 2, (lead, message, tell("trim.half")))
     share = freq_hz / target_hz - 1
     if not wire_m:
-        told = tell("trim.wire-share", longer=longer, share=abs(share))
-        return TrimAdvice(None, None, (lead, told, tell("trim.half")))
+        message = tell("trim.wire-share", longer=longer, share=abs(share))
+        return TrimAdvice(None, None, (lead, message, tell("trim.half")))
     change = wire_m * share
-    told = tell("trim.wire", longer=longer, each=sides == 2, change_m=abs(change), half_m=abs(change / 2))
-    return TrimAdvice(change, change / 2, (lead, told))
+    message = tell("trim.wire", longer=longer, each=sides == 2, change_m=abs(change), half_m=abs(change / 2))
+    return TrimAdvice(change, change / 2, (lead, message))
 
 
 def learned(steps: tuple[TrimStep, ...], target_hz: float) -> TrimAdvice | None:
@@ -101,8 +101,8 @@ def learned(steps: tuple[TrimStep, ...], target_hz: float) -> TrimAdvice | None:
     if slope >= 0 or there:  # longer must be lower, else it was something else
         return None
     change = left / slope
-    told = tell("trim.learned", hz_per_m=abs(slope), longer=change > 0, change_m=abs(change))
-    return TrimAdvice(change, change / 2, (told,))
+    message = tell("trim.learned", hz_per_m=abs(slope), longer=change > 0, change_m=abs(change))
+    return TrimAdvice(change, change / 2, (message,))
 
 
 def last_told(steps: tuple[TrimStep, ...]) -> tuple[float, float, float] | None:

@@ -39,9 +39,9 @@ def antenna_told(
     for n, (preset, row) in enumerate(zip(presets, rows, strict=True)):
         if row.newer is not None or not on_dials(own_dials(tuner, dials), preset):
             continue
-        one = load_of(tuner, dials, preset, r0, behind)
-        if one.z_ohm.real > 0:
-            found[preset.freq_hz] = one
+        load_found = load_of(tuner, dials, preset, r0, behind)
+        if load_found.z_ohm.real > 0:
+            found[preset.freq_hz] = load_found
         else:
             active.append(n)
     return AntennaTold(tuple(found[freq] for freq in sorted(found)), tuple(active))

@@ -95,8 +95,8 @@ def _by_watts(proposal: Proposal) -> float:
 def _proposals(station: Station, at: int, freq_hz: float) -> Iterator[Proposal]:
     behind = station.chain[at + 1 :]
     for ratio in _RATIOS:
-        other = Transformer(ratio=ratio, loss_db=_TRANSFORMER_DB)
-        if (watts := _radiated(station, at, (station.chain[at], other, *behind), freq_hz)) is not None:
+        transformer = Transformer(ratio=ratio, loss_db=_TRANSFORMER_DB)
+        if (watts := _radiated(station, at, (station.chain[at], transformer, *behind), freq_hz)) is not None:
             yield Proposal("ratio", ratio, "", watts)
     tuner = station.chain[at]
     if isinstance(tuner, Tuner):

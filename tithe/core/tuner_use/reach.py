@@ -44,8 +44,8 @@ def meet(
     load = Port(z_ohm, np.ones(z_ohm.shape, dtype=np.complex128))
     tuned = tuner.automatic().tune(freq_hz, load, reference_ohm, power_w)
     source, one = tuned.input(load), np.ones(z_ohm.shape)
-    told = tuned.details(source.powered(one), load.powered(one))
-    return tuned, Met(tuned.matched, loss_db(source.power_w, load.power_w), told.limit_w)
+    tuner_details = tuned.details(source.powered(one), load.powered(one))
+    return tuned, Met(tuned.matched, loss_db(source.power_w, load.power_w), tuner_details.limit_w)
 
 
 def reach(

@@ -212,29 +212,29 @@ def _seen(plan: Plan, freq_hz: float, case: Case, finest_hz: float | None) -> tu
     ground = case.ground or plan.ground
     # Wires that stand on the ground stand on a perfect one, whatever the soil.
     image = "perfect" if plan.shape.on_ground and isinstance(ground, Soil) else ground
-    found = _found(plan, freq_hz, stretch, case.lift, image, finest_hz)
-    own = found.metal_ohm + found.coil_ohm
-    require(found.z_ohm.real > own, "antenna", "beyond-the-method", freq_hz=freq_hz)
-    added = under(plan, ground, found) * case.ground_share
+    currents = _found(plan, freq_hz, stretch, case.lift, image, finest_hz)
+    own = currents.metal_ohm + currents.coil_ohm
+    require(currents.z_ohm.real > own, "antenna", "beyond-the-method", freq_hz=freq_hz)
+    added = under(plan, ground, currents) * case.ground_share
     loss = own + plan.shape.ground_ohm
-    z = found.z_ohm + plan.shape.ground_ohm + added
-    return found, complex(max(z.real, loss), z.imag), loss + max(added.real, 0.0)
+    z = currents.z_ohm + plan.shape.ground_ohm + added
+    return currents, complex(max(z.real, loss), z.imag), loss + max(added.real, 0.0)
 
 
-def under(plan: Plan, ground: Ground, found: Currents) -> complex:
+def under(plan: Plan, ground: Ground, currents: Currents) -> complex:
     """What soil with radials on it adds to the impedance of a vertical with these currents, Ω: by the table
     of soils, its resistance scaled to what was measured at the foot."""
     radials = plan.shape.radials
     if radials is None or not isinstance(ground, Soil):
         return 0j
-    added = _added(plan, radials, ground, found)
+    added = _added(plan, radials, ground, currents)
     return complex(added.real * _scale(plan, ground), added.imag)
 
 
-def _added(plan: Plan, radials: Radials, ground: Soil, found: Currents) -> complex:
+def _added(plan: Plan, radials: Radials, ground: Soil, currents: Currents) -> complex:
     layout = _layout(plan, 1.0, 1.0)
     plain = len(layout.wires) == 1 and not layout.coils
-    return added_ohm(radials, ground, found, float(found.mesh.length.sum()) if plain else None)
+    return added_ohm(radials, ground, currents, float(currents.mesh.length.sum()) if plain else None)
 
 
 def _measured(shape: Shape) -> MeasuredFoot | None:
@@ -247,11 +247,11 @@ def _scale(plan: Plan, ground: Soil) -> float:
     there = _measured(plan.shape)
     if there is None or plan.shape.radials is None:
         return 1.0
-    found = _found(plan, there.freq_hz, INSULATED if plan.insulated else 1.0, 1.0, ground, None)
-    told = _added(plan, replace(plan.shape.radials, count=there.radial_count), ground, found).real
-    left = there.ohm - found.z_ohm.real
+    currents = _found(plan, there.freq_hz, INSULATED if plan.insulated else 1.0, 1.0, ground, None)
+    told = _added(plan, replace(plan.shape.radials, count=there.radial_count), ground, currents).real
+    left = there.ohm - currents.z_ohm.real
     if left <= 0 or told <= 0:
-        raise InputError("measured.r_ohm", "below-the-wires-own", there.ohm, least=found.z_ohm.real)
+        raise InputError("measured.r_ohm", "below-the-wires-own", there.ohm, least=currents.z_ohm.real)
     return left / told
 
 
@@ -317,11 +317,11 @@ def all_cases(
     return tuple(tuple((one, next(columns)) for one in there) for _ in freqs_hz)
 
 
-def ready(plan: Plan, freqs_hz: Iterable[float], there: Iterable[Case] = (AS_TYPED,)) -> None:
+def ready(plan: Plan, freqs_hz: Iterable[float], cases: Iterable[Case] = (AS_TYPED,)) -> None:
     """Make the tables of the soils that these cases ask for at these frequencies (Hz)."""
     if not plan.shape.on_ground:
-        grounds = {case.ground or plan.ground for case in there}
-        make_tables([one for one in grounds if isinstance(one, Soil)], freqs_hz)
+        grounds = {case.ground or plan.ground for case in cases}
+        make_tables([ground for ground in grounds if isinstance(ground, Soil)], freqs_hz)
 
 
 @kept_once(20_000)

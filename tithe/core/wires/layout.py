@@ -131,9 +131,9 @@ def _distance_to(wire: Wire, point: Point) -> float:
     return float(np.linalg.norm(start + share * run - point))
 
 
-def _shared(one: Wire, other: Wire) -> tuple[Wire, Wire] | None:
+def _shared(wire: Wire, other: Wire) -> tuple[Wire, Wire] | None:
     """Both wires turned so that they start at the end they share; None where they share none."""
-    for a in (one, Wire(one.end, one.start, one.radius_m)):
+    for a in (wire, Wire(wire.end, wire.start, wire.radius_m)):
         for b in (other, Wire(other.end, other.start, other.radius_m)):
             if np.linalg.norm(np.subtract(a.start, b.start)) < ALIKE_M:
                 return a, b
@@ -154,10 +154,10 @@ def _too_near(one: Wire, other: Wire) -> bool:
     return bool(np.linalg.norm(np.subtract(joined[0].end, joined[1].end)) < ALIKE_M)
 
 
-def _distance(one: Wire, other: Wire) -> float:
+def _distance(wire: Wire, other: Wire) -> float:
     """The least distance between two segments of straight line, m."""
-    p, q = np.array(one.start), np.array(other.start)
-    u, v, w = np.subtract(one.end, p), np.subtract(other.end, q), p - q
+    p, q = np.array(wire.start), np.array(other.start)
+    u, v, w = np.subtract(wire.end, p), np.subtract(other.end, q), p - q
     a, b, c, d, e = u @ u, u @ v, v @ v, u @ w, v @ w
     below = a * c - b * b
     s = np.clip((b * e - c * d) / below, 0, 1) if below > 1e-12 * a * c else 0.0

@@ -40,29 +40,29 @@ def workings_of_trim(
     return found
 
 
-def workings_of_radials(found: Radials) -> Workings:
+def workings_of_radials(radials: Radials) -> Workings:
     """Of what twice the count leaves and gains, by both shapes of the fall; nothing where that is not
     told."""
-    if found.next_count is None:
+    if radials.next_count is None:
         return {}
-    last = found.readings[-1]
+    last = radials.readings[-1]
     out: Workings = {}
-    for name, (power, rest, lost) in zip(("parted", "close"), found.fits, strict=True):
-        now, then = (rest + lost * n**-power for n in (last.count, found.next_count))
+    for name, (power, rest, lost) in zip(("parted", "close"), radials.fits, strict=True):
+        now, then = (rest + lost * n**-power for n in (last.count, radials.next_count))
         values: Values = {
-            "n_last": float(last.count), "n_next": float(found.next_count), "p_fall": power, "r_rest": rest,
+            "n_last": float(last.count), "n_next": float(radials.next_count), "p_fall": power, "r_rest": rest,
             "a_fit": lost, "r_last": last.r_ohm, "r_next": last.r_ohm - (now - then),
         }  # fmt: skip
-        values["a_gain"] = f.radials_gain(rest, lost, float(last.count), float(found.next_count), power)
+        values["a_gain"] = f.radials_gain(rest, lost, float(last.count), float(radials.next_count), power)
         steps = (Step(f.with_more_radials, "r_next"), Step(f.radials_gain, "a_gain"))
         out[name] = single(f"radials-{name}", "a_gain", values, *steps)
     return out
 
 
-def workings_of_drift(found: Drift) -> Workings:
+def workings_of_drift(drift: Drift) -> Workings:
     """Of how far each dip has moved: ``dips[0].moved_khz``."""
     out: Workings = {}
-    for n, pair in enumerate(found.dips):
+    for n, pair in enumerate(drift.dips):
         moved = pair.after.freq_hz - pair.before.freq_hz
         values: Values = {"f_high": pair.after.freq_hz, "f_low": pair.before.freq_hz, "f_moved": moved}
         step = Step(f.distance, "f_moved")

@@ -30,21 +30,21 @@ _OF_THE_RUN = {
 }
 
 
-def working_of_line_loss(asked: LineLoss, figure: str) -> Working:
+def working_of_line_loss(line_loss: LineLoss, figure: str) -> Working:
     """The working of a figure of the answer. Raises `InputError` where there is no such figure."""
-    stages = asked.budget.stages
+    stages = line_loss.budget.stages
     if figure == "swr_asked":
-        return antenna_swr(asked.budget, reference_of(asked.budget.station))
+        return antenna_swr(line_loss.budget, reference_of(line_loss.budget.station))
     if figure in _OF_THE_RUN:
-        return working_of(asked.budget, _OF_THE_RUN[figure])
+        return working_of(line_loss.budget, _OF_THE_RUN[figure])
     tuner = next((n for n, stage in enumerate(stages) if stage.tuned is not None), None)
     if figure == "tuner_w" and tuner is not None:
-        return working_of(asked.budget, f"stages[{tuner}].taken_w")
+        return working_of(line_loss.budget, f"stages[{tuner}].taken_w")
     if figure not in _OF_THE_LINE:
         raise InputError("figure", "no-such-figure", figure)
-    working = working_of(asked.budget, f"stages[{asked.place}].{_OF_THE_LINE[figure]}")
+    working = working_of(line_loss.budget, f"stages[{line_loss.place}].{_OF_THE_LINE[figure]}")
     if figure != "handbook_extra_db":
         return working
-    values = {**working.values, "a_hb_extra": asked.handbook_extra_db}
+    values = {**working.values, "a_hb_extra": line_loss.handbook_extra_db}
     steps = (*working.steps, Step(f.additional_by_handbook, "a_hb_extra"))
     return replace(working, gives="a_hb_extra", values=values, steps=steps)

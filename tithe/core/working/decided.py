@@ -65,36 +65,37 @@ def working_of_map(
     raise InputError("figure", "no-such-figure", figure)
 
 
-def workings_of_break_even(found: BreakEven) -> dict[str, Working]:
+def workings_of_break_even(break_even: BreakEven) -> dict[str, Working]:
     """Of the gain at each length tried (``gain_db[2]``) and of the length from which the rival wins."""
     out: dict[str, Working] = {}
-    for n, gain in enumerate(found.gain_db):
-        values: Values = {"p_rival": found.rival_w[n], "p_base": found.base_w[n], "a_gain": gain}
+    for n, gain in enumerate(break_even.gain_db):
+        values: Values = {"p_rival": break_even.rival_w[n], "p_base": break_even.base_w[n], "a_gain": gain}
         out[f"gain_db[{n}]"] = single("rival-gain", "a_gain", values, Step(f.rival_gain, "a_gain"))
-    wins = np.flatnonzero(found.gain_db >= found.within_db)
-    if found.wins_from_m is not None and wins.size and wins[0] > 0:
+    wins = np.flatnonzero(break_even.gain_db >= break_even.within_db)
+    if break_even.wins_from_m is not None and wins.size and wins[0] > 0:
         k = int(wins[0])
         values = {
-            "l_before": found.length_m[k - 1], "l_after": found.length_m[k], "a_wanted": found.within_db,
-            "a_before": found.gain_db[k - 1], "a_after": found.gain_db[k], "l_wins": found.wins_from_m,
+            "l_before": break_even.length_m[k - 1], "l_after": break_even.length_m[k],
+            "a_before": break_even.gain_db[k - 1], "a_after": break_even.gain_db[k],
+            "a_wanted": break_even.within_db, "l_wins": break_even.wins_from_m,
         }  # fmt: skip
         out["wins_from_m"] = single("break-even", "l_wins", values, Step(f.wins_from, "l_wins"))
     return out
 
 
-def workings_of_lengths(found: Lengths) -> dict[str, Working]:
+def workings_of_lengths(lengths: Lengths) -> dict[str, Working]:
     """Of how far the present length (``present``) and the safest one (``safest``) may be off."""
     out: dict[str, Working] = {}
-    safe = found.margin_m > 0
-    wrong = found.length_m[~safe]
+    safe = lengths.margin_m > 0
+    wrong = lengths.length_m[~safe]
     if not safe.any() or not wrong.size:
         return out
-    best = int(np.argmax(found.margin_m))
-    here = int(np.argmin(np.abs(found.length_m - found.present_m)))
+    best = int(np.argmax(lengths.margin_m))
+    here = int(np.argmin(np.abs(lengths.length_m - lengths.present_m)))
     for name, k in (("present", here), ("safest", best)):
-        length = float(found.length_m[k])
+        length = float(lengths.length_m[k])
         nearest = float(wrong[np.argmin(np.abs(wrong - length))])
-        spare = float(found.margin_m[k])
+        spare = float(lengths.margin_m[k])
         # Where the bounds of the search are nearer, the margin is only what is known at the least.
         if spare > 0 and np.isclose(spare, abs(length - nearest)):
             values: Values = {"l_here": length, "l_out": nearest, "l_spare": spare}

@@ -20,14 +20,14 @@ _WIDTH = re.compile(r"widths\[(\d)\]\.width_khz")
 _MHZ, _KHZ = 1e-6, 1e-3
 
 
-def working_of_sweep(found: Features, bands: Sequence[BandReading], figure: str) -> Working:
+def working_of_sweep(features: Features, bands: Sequence[BandReading], figure: str) -> Working:
     """The working of a figure of a reading. Raises `InputError` where there is no such figure."""
     path = _PATH.fullmatch(figure)
     working = None
     if path is not None:
         room, index, name = path[1], int(path[2]), path[3]
-        if room == "dips" and index < len(found.dips):
-            working = _of_dip(found.dips[index], name)
+        if room == "dips" and index < len(features.dips):
+            working = _of_dip(features.dips[index], name)
         elif room == "bands" and index < len(bands):
             working = _of_band(bands[index], name)
     if working is None:
@@ -65,19 +65,19 @@ def _of_dip(dip: Dip, name: str) -> Working | None:
     return None
 
 
-def _of_resonance(one: Resonance, name: str) -> Working | None:
+def _of_resonance(resonance: Resonance, name: str) -> Working | None:
     values: Values = {
-        "f_res": one.freq_hz,
-        "r_res": one.r_ohm,
-        "z_slope": one.slope_ohm_per_hz,
-        "q_res": one.q,
+        "f_res": resonance.freq_hz,
+        "r_res": resonance.r_ohm,
+        "z_slope": resonance.slope_ohm_per_hz,
+        "q_res": resonance.q,
     }
     match name:
         case "mhz":
             return single("resonance", "f_res", values, scale=_MHZ)
         case "r_ohm":
-            values |= {"g_refl": complex(reflection_of(np.asarray(one.r_ohm + 0j), REFERENCE_OHM))}
-            values |= {"r_ref": REFERENCE_OHM, "r_in": one.r_ohm}
+            values |= {"g_refl": complex(reflection_of(np.asarray(resonance.r_ohm + 0j), REFERENCE_OHM))}
+            values |= {"r_ref": REFERENCE_OHM, "r_in": resonance.r_ohm}
             return single("impedance-of-sweep", "r_in", values, Step(f.resistance_of, "r_in"))
         case "q":
             return single("quality", "q_res", values, Step(f.quality_factor, "q_res"))

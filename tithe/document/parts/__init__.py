@@ -42,7 +42,8 @@ def model_of(kind: object, network: object = None) -> type[PartFile] | None:
     """The model of a kind; of several (tuners) the one with that network, else the first."""
     models = _BY_KIND.get(str(kind), [])
     return next(
-        (one for one in models if str(network) in _constants(one, "network")), models[0] if models else None
+        (model for model in models if str(network) in _constants(model, "network")),
+        models[0] if models else None,
     )
 
 

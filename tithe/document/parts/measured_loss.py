@@ -25,7 +25,7 @@ def measured_loss(model: PartFile, mhz: float) -> Prior | None:
     logs = [_log_factor(now, end.to_core(), at) for end in ends]
     if None in logs:
         return None
-    low, high = sorted(float(np.clip(one, -_MOST_LOG, _MOST_LOG)) for one in logs if one is not None)
+    low, high = sorted(float(np.clip(log, -_MOST_LOG, _MOST_LOG)) for log in logs if log is not None)
     return (low + high) / 2, max((high - low) / 2 / SIGMAS, _LEAST_SD)
 
 

@@ -31,13 +31,13 @@ def run(args: argparse.Namespace) -> int:
         raise InputError("antenna", "not-planned")
     good = all(np.isfinite(mhz) and mhz > 0 for mhz in args.mhz)
     require(good, "mhz", "frequencies")
-    told = antenna_json.planned(antenna, args.mhz)
+    planned_out = antenna_json.planned(antenna, args.mhz)
     if args.json:
-        return as_json({"results": told["results"]})
-    for one in told["results"]:
+        return as_json({"results": planned_out["results"]})
+    for one in planned_out["results"]:
         r, x, ratio = (_spanned(one[key]) for key in ("r_ohm", "x_ohm", "swr"))
         print(f"{one['mhz']:g} MHz: R {r} Ω, X {x} Ω, SWR {ratio}")
-    print(told["sentence"])
+    print(planned_out["sentence"])
     return 0
 
 

@@ -28,21 +28,21 @@ def run(args: argparse.Namespace) -> int:
     """Answers it, one object of JSON a line where the answer comes in steps. Lines of one's own on the shelf
     are the server's: here there are none."""
     if args.question is None:
-        for one in every():
-            print(f"{one.path}: {' '.join(one.about.split())}")
+        for question in every():
+            print(f"{question.path}: {' '.join(question.about.split())}")
         return 0
-    one, places = _found(args.question)
-    given = [] if one.asks is None else [_request(one.asks, args.request)]
-    _answer(one, one.work(*places, *given, **({OWN: ()} if one.own else {})))
+    question, places = _found(args.question)
+    given = [] if question.asks is None else [_request(question.asks, args.request)]
+    _answer(question, question.work(*places, *given, **({OWN: ()} if question.own else {})))
     return 0
 
 
-def _answer(one: Question, work: Work[object] | Steps[object]) -> None:
+def _answer(question: Question, work: Work[object] | Steps[object]) -> None:
     refuse_beyond(work.seconds, work.narrower)
     if isinstance(work, Steps):
         for step in work.steps(go_on):
             print(_json(step), flush=True)
-    elif one.form == "csv":
+    elif question.form == "csv":
         print(work.answer(go_on), end="")
     else:
         print(_json(work.answer(go_on)))
@@ -55,12 +55,12 @@ def _json(answer: object) -> str:
 def _found(path: str) -> tuple[Question, list[str]]:
     """The question of a path, and what stands at the places in it."""
     steps = path.strip("/").split("/")
-    for one in every():
-        pattern = one.path.split("/")
+    for question in every():
+        pattern = question.path.split("/")
         places = [step for step, name in zip(steps, pattern, strict=False) if name.startswith("{")]
         plain = [name if name.startswith("{") else step for step, name in zip(steps, pattern, strict=False)]
         if len(steps) == len(pattern) and plain == pattern:
-            return one, places
+            return question, places
     raise InputError("question", "one-of", path, allowed=[one.path for one in every()])
 
 

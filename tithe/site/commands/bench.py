@@ -158,9 +158,9 @@ def _line(args: argparse.Namespace) -> int:
     ends: tuple[line.End, ...] = ("open", "short", "load")
     sweeps = _alike({end: path for end in ends if (path := getattr(args, end)) is not None})
     given = {end: sweeps[end] for end in ends if end in sweeps}
-    found = line.measured(given, args.length, args.velocity, _residual(args))
+    measured_line = line.measured(given, args.length, args.velocity, _residual(args))
     back = {end: return_loss_db(sweep.rho) for end, sweep in sweeps.items()}
-    return _told(args, lines.in_words(found, back, args.length is not None))
+    return _told(args, lines.in_words(measured_line, back, args.length is not None))
 
 
 def _fault(args: argparse.Namespace) -> int:
@@ -173,8 +173,8 @@ def _fault(args: argparse.Namespace) -> int:
     if sweep.gamma is None:
         raise InputError(str(args.file), "no-phase-in-file")
     velocity = args.velocity if known is None else known.velocity_factor
-    found = fault.along(sweep.freq_hz, sweep.gamma, velocity, known, _residual(args))
-    return _told(args, faults.in_words(found))
+    along = fault.along(sweep.freq_hz, sweep.gamma, velocity, known, _residual(args))
+    return _told(args, faults.in_words(along))
 
 
 def _watts(args: argparse.Namespace) -> int:
@@ -186,7 +186,7 @@ def _watts(args: argparse.Namespace) -> int:
 
 def _meter(place: str, given: str) -> watts.Watts:
     try:
-        forward, reflected, full_scale, percent = (float(one) for one in given.split(","))
+        forward, reflected, full_scale, percent = (float(piece) for piece in given.split(","))
     except ValueError:
         raise InputError(place, "four-numbers", given) from None
     return watts.Watts(forward, reflected, full_scale, percent / 100)

@@ -28,8 +28,8 @@ def run(args: argparse.Namespace) -> int:
     document = read_station_file(args.station)
     if args.antennas:
         return _antennas(document, args.json)
-    asked = Choosing(document)
-    answer = choose_json.answer(asked.choice, asked.judged())
+    choosing = Choosing(document)
+    answer = choose_json.answer(choosing.choice, choosing.judged())
     if args.json:
         return as_json(answer)
     sure = answer["sure"]["sentence"]

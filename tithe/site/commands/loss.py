@@ -56,9 +56,9 @@ def run(args: argparse.Namespace) -> int:
         raise asked_place(error.errors[0]) from None
     except InputError as error:
         raise asked_place(error) from None
-    for one in lines:
-        print(" ".join(filter(None, (one["sentence"], one["handbook_note"]))))
-        for caution in one["cautions"]:
+    for line in lines:
+        print(" ".join(filter(None, (line["sentence"], line["handbook_note"]))))
+        for caution in line["cautions"]:
             print(f"- {caution['text']} {caution['remedy']}")
     return 0
 

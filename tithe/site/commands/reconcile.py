@@ -27,8 +27,8 @@ def run(args: argparse.Namespace) -> int:
     station = document.to_core()
     readings = core_readings(document.readings, station)
     known, told = kept_with(document, station, readings)
-    found = reconcile(station, readings, document.causes, known)
-    answer = log_json.answer(station, readings, found, told)
+    reconciled = reconcile(station, readings, document.causes, known)
+    answer = log_json.answer(station, readings, reconciled, told)
     if args.json:
         return as_json(answer)
     for one in answer["losses"]:

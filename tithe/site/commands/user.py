@@ -31,8 +31,8 @@ def run(args: argparse.Namespace) -> int:
     from tithe.web.people import services
 
     if args.what == "list":
-        for one in services.people():
-            print(f"{one.get_username()}{', looks after the server' if one.is_staff else ''}")
+        for user in services.people():
+            print(f"{user.get_username()}{', looks after the server' if user.is_staff else ''}")
     elif args.what == "record":
         for row in services.came_and_went():
             print(f"{row.when:%Y-%m-%d %H:%M} {row.what} {row.name or 'nobody'} from {row.address or 'here'}")

@@ -80,8 +80,8 @@ def export_station(request: HttpRequest, pk: int) -> Any:
 def what_comes_next(request: HttpRequest, pk: int, body: DocumentRequest) -> Any:
     """At most three steps of a station as it stands on the screen, by its kept readings and sweeps too."""
     actor = actor_of(request)
-    asked = ToDo(services.whole(kept(actor, pk), body.document), own_lines(actor))
-    return computed(request, asked.cost_s(), NARROWER, lambda pause: asked.answer(date.today(), pause))
+    to_do = ToDo(services.whole(kept(actor, pk), body.document), own_lines(actor))
+    return computed(request, to_do.cost_s(), NARROWER, lambda pause: to_do.answer(date.today(), pause))
 
 
 class Taken(Schema):

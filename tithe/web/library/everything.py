@@ -212,7 +212,7 @@ def _packed(station: Station) -> dict[str, Any]:
     }
     if station.removed is not None:
         out["removed"] = station.removed.isoformat()
-    if every := [_entry(one) for one in log.entries(station)]:
+    if every := [_entry(entry) for entry in log.entries(station)]:
         out["entries"] = every
     room, history = MOST_LINE - len(_line(out).encode()), []
     for pk in station.revisions.values_list("pk", flat=True):
@@ -317,20 +317,20 @@ def _unpacked(line: StationLine, actor: Actor) -> TakenIn:
             Revision.objects.filter(pk=made.pk).update(saved=state.saved)
     log.unpack(station, line.readings, line.remarks)
     log.unpack_entries(
-        station, [one.to_entry(f"entries[{n}]") for n, one in enumerate(line.entries)], "entries"
+        station, [entry.to_entry(f"entries[{n}]") for n, entry in enumerate(line.entries)], "entries"
     )
-    for n, one in enumerate(line.sweeps):
+    for n, sweep in enumerate(line.sweeps):
         try:
-            content = Text.objects.get(digest=one.text).body
-            model = SweepModel.model_validate(one.sweep | {"content": content})
+            content = Text.objects.get(digest=sweep.text).body
+            model = SweepModel.model_validate(sweep.sweep | {"content": content})
             kept_sweep = sweeps.keep(station, model)
         except Text.DoesNotExist:
             raise InputError(f"sweeps[{n}].text", "unknown-text") from None
         except ValidationError as error:
-            raise input_errors(error.errors(), one.sweep)[0].under(f"sweeps[{n}]") from None
+            raise input_errors(error.errors(), sweep.sweep)[0].under(f"sweeps[{n}]") from None
         except InputError as error:
             raise error.under(f"sweeps[{n}]") from None
-        kept_sweep.removed = one.removed
+        kept_sweep.removed = sweep.removed
         kept_sweep.save()
     if line.updated is not None:
         Station.objects.filter(pk=station.pk).update(updated=line.updated)

@@ -100,14 +100,14 @@ def placed(
     for entry in entries:
         model = ReadingModel.model_validate(entry.body)
         try:
-            one = model.to_core(station)
-            require_readings(station, [one])
+            taken = model.to_core(station)
+            require_readings(station, [taken])
         except InputError as error:
             about = model.mhz if error.code == "antenna-not-known-there" else model.at
             code = error.code if error.code in _OF_THE_STATION else "no-figures"
             left_out[code, about] += 1
         else:
-            found.append((entry, one))
+            found.append((entry, taken))
     said = [
         say(tell(f"left-out.{code}", about=about, freq_hz=_hz(about), count=count))
         for (code, about), count in left_out.items()

@@ -96,7 +96,7 @@ def entries(station: Station) -> list[Entry]:
 def unpack(station: Station, every: Sequence[ReadingModel], noted: Sequence[RemarkModel]) -> None:
     """Keep the log that came with a station file, at once."""
     for key, models in (("readings", every), ("remarks", noted)):
-        unpack_entries(station, [Entry(one) for one in models], key)
+        unpack_entries(station, [Entry(model) for model in models], key)
 
 
 @transaction.atomic

@@ -63,11 +63,11 @@ class Wanted:
         """Whether that kind is asked for."""
         return not self.kinds or one in self.kinds
 
-    def inside(self, one: Moment) -> bool:
+    def inside(self, moment: Moment) -> bool:
         """Whether its frequencies are among those that are asked for."""
         if not self.narrow:
             return True
-        low, high = one.low_mhz, one.high_mhz
+        low, high = moment.low_mhz, moment.high_mhz
         return low is not None and high is not None and low <= self.high_mhz and high >= self.low_mhz
 
 
@@ -101,15 +101,15 @@ def _entries(station: Station, wanted: Wanted) -> QuerySet[LogEntry]:
 
 def _others(station: Station, wanted: Wanted) -> list[Moment]:
     """Sweeps, presets and changes, of which there are never many."""
-    found: list[Moment] = []
+    moments: list[Moment] = []
     if wanted.kind("sweep"):
         listed = sweeps.listed(station, wanted.removed, wanted.narrow)
-        found += [Moment(taken, "sweep", pk, low, high) for pk, taken, low, high in listed]
+        moments += [Moment(taken, "sweep", pk, low, high) for pk, taken, low, high in listed]
     if wanted.kind("change") and not wanted.removed and not wanted.narrow:
-        found += _changes(station)
+        moments += _changes(station)
     if wanted.kind("preset") and not wanted.removed:
-        found += _presets(station)
-    return [one for one in found if wanted.inside(one)]
+        moments += _presets(station)
+    return [one for one in moments if wanted.inside(one)]
 
 
 def _changes(station: Station) -> Iterator[Moment]:
@@ -192,9 +192,11 @@ def before(station: Station, entry: LogEntry) -> Before:
     start = last.taken if last else _DAY_FIRST
     end = entry.taken + _DAY  # most readings have a day and no hour
     between = [
-        one
-        for one in timeline(station, Wanted(("note", "sweep", "preset")))
-        if start <= one.when < end and one.when > _DAY_FIRST and (one.kind, one.key) != (entry.kind, entry.pk)
+        moment
+        for moment in timeline(station, Wanted(("note", "sweep", "preset")))
+        if start <= moment.when < end
+        and moment.when > _DAY_FIRST
+        and (moment.kind, moment.key) != (entry.kind, entry.pk)
     ]
     since = Moment(last.taken, last.kind, last.pk, last.mhz, last.mhz) if last else None
     return Before(since, between, changes(_state_at(station, start), _state_at(station, end)))

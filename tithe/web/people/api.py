@@ -74,8 +74,8 @@ def with_whom(request: HttpRequest, pk: int) -> Any:
     """With whom a station is shared."""
     station = _own(request, pk)
     shares = list(station.shares.select_related("person").order_by("person__username"))
-    there = {station.owner_id, *(one.person_id for one in shares)}
-    others = [one.get_username() for one in services.people() if one.pk not in there]
+    there = {station.owner_id, *(share.person_id for share in shares)}
+    others = [user.get_username() for user in services.people() if user.pk not in there]
     return {"shares": shares, "links": list(station.links.all()), "others": others}
 
 

@@ -136,7 +136,7 @@ def remove(request: HttpRequest, pk: int) -> HttpResponse:
     """Take somebody's account away; what is theirs goes to whom the keeper names."""
     if not actor_of(request).keeper:
         return _account(request, trouble=text.standing_alone(InputError("", "keepers-remove")))
-    there = {str(one.pk): one for one in services.people()}
+    there = {str(user.pk): user for user in services.people()}
     who, heir = there.get(str(pk)), there.get(request.POST.get("to", ""))
     try:
         if who is None or heir is None:

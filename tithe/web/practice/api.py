@@ -34,12 +34,12 @@ def begin_round(request: HttpRequest, body: BeginRequest) -> Any:
 @router.get("/practice/score", response=ScoreOut)
 def practice_score(request: HttpRequest) -> Any:
     """Of the last ten rounds that were answered."""
-    some = services.last_rounds(actor_of(request))
+    rounds = services.last_rounds(actor_of(request))
     return {
-        "rounds": len(some),
-        "right": sum(bool(one.right) for one in some),
-        "minutes": sum(one.minutes or 0.0 for one in some),
-        "best_minutes": sum(one.best_minutes or 0.0 for one in some),
+        "rounds": len(rounds),
+        "right": sum(bool(one.right) for one in rounds),
+        "minutes": sum(one.minutes or 0.0 for one in rounds),
+        "best_minutes": sum(one.best_minutes or 0.0 for one in rounds),
     }
 
 

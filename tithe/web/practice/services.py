@@ -80,8 +80,8 @@ class Played:
     def notes(self) -> list[Notes]:
         """What was known after each reading."""
         notes, out = Notes(self.station, self.often), []
-        for n, one in enumerate(self.kept.steps):
-            notes = notes.taken(Step(*one), self.there, self._rng(n))
+        for n, step in enumerate(self.kept.steps):
+            notes = notes.taken(Step(*step), self.there, self._rng(n))
             out.append(notes)
         return out
 

@@ -34,21 +34,21 @@ _FIGURES = ("forward_w", "reflected_w", "swr", "r_ohm", "x_ohm", "factor", "fact
 def shown(played: Played, verdict: PracticeVerdict | None = None) -> RoundOut:
     station = played.station
     steps = played.possible
-    places = list(dict.fromkeys((one.how, one.at) for one in steps))
+    places = list(dict.fromkeys((step.how, step.at) for step in steps))
     return RoundOut(
         id=str(played.kept.pk),
         level=played.level,
         document=StationFile.model_validate(played.kept.document),
         power_w=played.there.power_w,
         mhz=[freq / 1e6 for freq in played.freqs_hz],
-        tuners=list(dict.fromkeys(one.tuner for one in steps if one.how == "meter")),
+        tuners=list(dict.fromkeys(step.tuner for step in steps if step.how == "meter")),
         places=[
             PlaceToRead(
                 how=how, at=at, name=_name(played, how, at), minutes=minutes_of(station, how, at, "auto")
             )
             for how, at in places
         ],
-        causes=[CauseToName(id=one, name=say(tell(f"kind.{one}"))) for one in played.causes],
+        causes=[CauseToName(id=cause, name=say(tell(f"kind.{cause}"))) for cause in played.causes],
         readings=_readings(played),
         minutes=played.notes[-1].minutes if played.notes else 0.0,
         answer=played.kept.answer,
@@ -118,7 +118,7 @@ back."""
 
 def judged(played: Played, pause: Pause, best: list[Notes] | None = None) -> RoundOut:
     best = played.best_way() if best is None else best
-    truth = [tell(f"kind.{one}") for one in played.there.causes]
+    truth = [tell(f"kind.{cause}") for cause in played.there.causes]
     answer = played.kept.answer
     right = answer in played.there.causes
     code = "half" if right and len(truth) > 1 else "right" if right else "wrong"
@@ -130,15 +130,15 @@ def judged(played: Played, pause: Pause, best: list[Notes] | None = None) -> Rou
         if not notes.readings:
             better.append(say(tell("practice.no-meter-yet")))
             continue
-        found = notes.explained(pause)
-        step = by_bits(found, [one for one in played.possible if one not in notes.steps])
+        reconciled = notes.explained(pause)
+        step = by_bits(reconciled, [one for one in played.possible if one not in notes.steps])
         told_next = tell("practice.next-best", step=_step(played, step)) if step else tell("practice.enough")
         better.append(say(told_next))
     found_last = played.explained(pause)
     if found_last is None:
         said.append(tell("practice.nothing-read"))
     else:
-        share = sum(one.weight for one in found_last.causes if one.id in played.there.causes)
+        share = sum(cause.weight for cause in found_last.causes if cause.id in played.there.causes)
         first = found_last.causes[0]
         known = first.id in played.there.causes
         told = {"share": share} if known else {"share": first.weight, "likeliest": tell(f"kind.{first.id}")}

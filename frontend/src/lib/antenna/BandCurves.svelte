@@ -38,7 +38,7 @@
           .clamp(true);
   /** Where along a band its reactance passes through 0, counted in points, and the point that is next. */
   function resonances(points: AntennaEstimate[]): { at: number; n: number }[] {
-    const x = points.map((one) => middle(one.x_ohm) ?? NaN);
+    const x = points.map((point) => middle(point.x_ohm) ?? NaN);
     return x.slice(1).flatMap((after, k) => {
       const before = x[k] ?? NaN;
       const part = before / (before - after);
@@ -85,7 +85,7 @@
       <path
         d={pathOf(
           points.map((_, n) => inside(n)),
-          points.map((one) => y(middle(one[shown]) ?? MOST[shown])),
+          points.map((point) => y(middle(point[shown]) ?? MOST[shown])),
         )}
         stroke="var(--conducted-ink)"
         stroke-width="2"

@@ -31,17 +31,17 @@
       </tr>
     </thead>
     <tbody>
-      {#each results as one, n (n)}
+      {#each results as result, n (n)}
         <tr>
           <th scope="row">{names[n] ?? ''}</th>
-          <td>{shown(one.swr, swr)}</td>
-          <td>{shown(one.r_ohm)}</td>
-          <td>{shown(one.x_ohm)}</td>
+          <td>{shown(result.swr, swr)}</td>
+          <td>{shown(result.r_ohm)}</td>
+          <td>{shown(result.x_ohm)}</td>
           {#if whole}
-            <td>{shown(one.efficiency, percent)}</td>
-            <td>{one.soil ? shown(one.soil, percent) : '–'}</td>
-            <td>{one.sky ? shown(one.sky, percent) : '–'}</td>
-            <td>{percent(one.low_angle_share)}</td>
+            <td>{shown(result.efficiency, percent)}</td>
+            <td>{result.soil ? shown(result.soil, percent) : '–'}</td>
+            <td>{result.sky ? shown(result.sky, percent) : '–'}</td>
+            <td>{percent(result.low_angle_share)}</td>
           {/if}
         </tr>
       {/each}

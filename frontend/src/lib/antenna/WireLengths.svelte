@@ -51,7 +51,7 @@
     return Math.max(0, 1 - Math.log(band.swr ?? Infinity) / Math.log(DEEPEST_SWR));
   }
   const names = $derived(found?.lengths[0]?.bands.map((band) => band.name) ?? []);
-  const lengths = $derived(found?.lengths.map((one) => one.length_m) ?? []);
+  const lengths = $derived(found?.lengths.map((length) => length.length_m) ?? []);
   const step = $derived((lengths[1] ?? 1) - (lengths[0] ?? 0));
   const told = (metres: number) =>
     `${toShown(Number(metres.toFixed(2)), 'length', system)} ${unitShown('length', system)}`;
@@ -98,20 +98,20 @@
       {@const x = across((lengths[0] ?? 0) - step / 2, (lengths.at(-1) ?? 1) + step / 2, box)}
       {#each names as name, b (b)}
         <text x={box.left - 6} y={b * ROW + 13} text-anchor="end">{name}</text>
-        {#each found.lengths as one, n (n)}
-          {@const band = one.bands[b]}
+        {#each found.lengths as length, n (n)}
+          {@const band = length.bands[b]}
           {#if band && depth(band) > 0.01}
             <rect
-              x={x(one.length_m - step / 2)}
+              x={x(length.length_m - step / 2)}
               y={b * ROW + 4}
-              width={x(one.length_m + step / 2) - x(one.length_m - step / 2) + 0.4}
+              width={x(length.length_m + step / 2) - x(length.length_m - step / 2) + 0.4}
               height="11"
               fill="var(--radiated)"
               opacity={depth(band)}
             />
           {/if}
           {#if band?.extreme}
-            <path d="M{x(one.length_m)} {b * ROW + 2}v15" stroke="var(--heat-ink)" stroke-width="1.5" />
+            <path d="M{x(length.length_m)} {b * ROW + 2}v15" stroke="var(--heat-ink)" stroke-width="1.5" />
           {/if}
         {/each}
       {/each}
@@ -146,16 +146,16 @@
           >
         </thead>
         <tbody>
-          {#each found.lengths as one, n (n)}
+          {#each found.lengths as length, n (n)}
             <tr>
-              <th scope="row">{told(one.length_m)}</th>
-              {#each one.bands as band, i (i)}<td
+              <th scope="row">{told(length.length_m)}</th>
+              {#each length.bands as band, i (i)}<td
                   >{watts(band.sky_w)}{band.reached
                     ? ''
                     : `, not suited: ${watts(band.bears_w)} borne`}{band.extreme ? ', half wave' : ''}</td
                 >{/each}
               <td
-                ><button type="button" class="linkish" onclick={() => onadopt(found.field, one.length_m)}
+                ><button type="button" class="linkish" onclick={() => onadopt(found.field, length.length_m)}
                   >take</button
                 ></td
               >

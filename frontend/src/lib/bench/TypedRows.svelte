@@ -16,7 +16,7 @@
   const rows = $derived(bench.of(job).rows);
 
   function backOf(row: Row, key: string): string {
-    const told = backs.find((one) => one['mhz'] === Number(row['mhz']?.text))?.[key];
+    const told = backs.find((back) => back['mhz'] === Number(row['mhz']?.text))?.[key];
     return told == null ? '∠' : `${decibels(told)} ∠`;
   }
   function another() {

@@ -30,7 +30,7 @@
     return behind === null ? '∞' : digits(behind, 2);
   }
   const percent = (share: number | null) => (share === null ? '' : `${ofHundred(share)} %`);
-  const stands = $derived(answer.candidates.some((one) => one.id === 'present'));
+  const stands = $derived(answer.candidates.some((candidate) => candidate.id === 'present'));
   const REACH = { all: '', some: '◐', none: '✕' };
   const heads = $derived<[Column, string][]>([
     ['name', 'Place of the match, and line'],

@@ -29,7 +29,7 @@
   onDestroy(() => choosing.cancel());
   const answer = $derived(choosing.answer);
   const chosen = $derived(choosing.chosen?.id ?? '');
-  const stands = $derived(answer?.candidates.some((one) => one.id === 'present') ?? false);
+  const stands = $derived(answer?.candidates.some((candidate) => candidate.id === 'present') ?? false);
   const SCHOOLS: [ChooseAnswer['school'], string][] = [
     ['worlds', 'what stands in most cases'],
     ['as-typed', 'the cheapest, all as typed'],

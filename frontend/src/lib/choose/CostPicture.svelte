@@ -13,12 +13,12 @@
     onselect: (id: string) => void;
   }
   let { answer, chosen, onselect }: Props = $props();
-  const priced = $derived(answer.candidates.filter((one) => one.cost !== null));
+  const priced = $derived(answer.candidates.filter((candidate) => candidate.cost !== null));
   const dearest = $derived(Math.max(10, ...priced.map((one) => one.cost ?? 0)));
   const unbeaten = $derived(
     priced.filter((one) => one.unbeaten).sort((a, b) => (a.cost ?? 0) - (b.cost ?? 0)),
   );
-  const best = $derived(answer.candidates.find((one) => one.id === answer.best));
+  const best = $derived(answer.candidates.find((candidate) => candidate.id === answer.best));
   const ticks = $derived(
     [0, 20, 50, 100, 200, 500, 1000, 2000, 5000, 10_000].filter((t) => t <= dearest * 1.1),
   );

@@ -48,10 +48,10 @@ export class Choosing {
   }
 
   get decision(): Candidate | null {
-    return this.answer?.candidates.find((one) => one.id === this.answer?.decision) ?? null;
+    return this.answer?.candidates.find((candidate) => candidate.id === this.answer?.decision) ?? null;
   }
   get chosen(): Candidate | null {
-    return this.answer?.candidates.find((one) => one.id === this.selected) ?? this.decision;
+    return this.answer?.candidates.find((candidate) => candidate.id === this.selected) ?? this.decision;
   }
 
   /** Ask, unless this is what was asked last. */
@@ -67,7 +67,7 @@ export class Choosing {
       if (!answer || signal.aborted) return;
       this.answer = answer;
       this.trouble = '';
-      if (!answer.candidates.some((one) => one.id === this.selected)) this.selected = null;
+      if (!answer.candidates.some((candidate) => candidate.id === this.selected)) this.selected = null;
       await this.#rest(document, answer, signal);
     } catch (error) {
       if (signal.aborted) return;
@@ -101,12 +101,12 @@ export class Choosing {
     const map = async (id: string) =>
       (await api.POST('/api/choose/map', { body: { document, id }, signal })).data;
     this.map = (await map(this.chosen?.id ?? answer.decision)) ?? null;
-    const stands = answer.candidates.some((one) => one.id === 'present');
+    const stands = answer.candidates.some((candidate) => candidate.id === 'present');
     this.presentMap = stands ? ((await map('present')) ?? null) : null;
     await new Promise((done) => setTimeout(done, STANDS_AFTER_MS));
     if (signal.aborted) return;
     // On the coax that stands now, against the best open line there is.
-    const open_line = answer.candidates.find((one) => one.placement === 'open-room')?.line ?? '';
+    const open_line = answer.candidates.find((candidate) => candidate.placement === 'open-room')?.line ?? '';
     const body = { document, coax: '', open_line };
     const even = await api.POST('/api/choose/break-even', { body, signal });
     this.evens = even.data ?? [];

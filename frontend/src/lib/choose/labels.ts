@@ -19,7 +19,7 @@ export function apart(spots: Spot[]): LabelledSpot[] {
     const labels = placed.filter((other) => Math.abs(other.labelX - (spot.x + 8)) < NEAR_PX);
     const inTheWay = spots.filter((other) => other.x > spot.x + 2 && other.x < spot.x + NEAR_PX);
     const free = (y: number) =>
-      !labels.some((other) => Math.abs(other.labelY - y) < LINE) &&
+      !labels.some((label) => Math.abs(label.labelY - y) < LINE) &&
       !inTheWay.some((other) => Math.abs(other.y + 4 - y) < SPOT_PX);
     while (!free(labelY)) labelY += 1;
     placed.push({ ...spot, labelX: spot.x + 8, labelY });

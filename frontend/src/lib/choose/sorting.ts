@@ -22,5 +22,5 @@ export function firstRows(
 ): Candidate[] {
   const always = new Set(['present', answer.decision, answer.best, chosen]);
   const first = new Set(rows.slice(0, count).map((one) => one.id));
-  return rows.filter((one) => first.has(one.id) || always.has(one.id));
+  return rows.filter((row) => first.has(row.id) || always.has(row.id));
 }

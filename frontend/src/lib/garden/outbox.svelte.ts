@@ -56,13 +56,13 @@ export class Outbox {
   /** The same in another form, and sent again. */
   async change(key: string, item: Partial<Waiting>): Promise<void> {
     this.items = this.items.map((one) => (one.key === key ? { ...one, ...item } : one));
-    const changed = this.items.find((one) => one.key === key);
+    const changed = this.items.find((item) => item.key === key);
     if (changed) await this.#keep(changed);
     void this.send();
   }
 
   async drop(key: string): Promise<void> {
-    this.items = this.items.filter((one) => one.key !== key);
+    this.items = this.items.filter((item) => item.key !== key);
     await this.#database.del(this.#name(key));
   }
 
@@ -74,7 +74,7 @@ export class Outbox {
     let went = false;
     try {
       for (;;) {
-        const next = this.items.find((one) => one.refused === undefined && !one.unconfirmed);
+        const next = this.items.find((item) => item.refused === undefined && !item.unconfirmed);
         if (!next || !(await this.#sendOne(next))) break;
         went = true;
       }
@@ -82,7 +82,7 @@ export class Outbox {
       this.#busy = false;
     }
     if (went) this.#ongone();
-    if (this.items.some((one) => one.refused === undefined && !one.unconfirmed)) this.#later();
+    if (this.items.some((item) => item.refused === undefined && !item.unconfirmed)) this.#later();
   }
 
   /** Whether the next one may go. */

@@ -25,7 +25,7 @@
   const numbers = $derived(shape ? fieldsOf(shape).filter(({ ask }) => !ask.section) : []);
 
   function choose(slug: string) {
-    const from = known ?? lines.find((one) => one.slug === 'rg-213');
+    const from = known ?? lines.find((line) => line.slug === 'rg-213');
     if (slug === 'two-wire')
       form.change(`${place}.line`, { wire_mm: 2, spacing_mm: 100, velocity_factor: 0.975 });
     else if (slug === 'figures' && from)

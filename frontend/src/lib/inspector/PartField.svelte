@@ -25,7 +25,7 @@
   const value = $derived((part as Record<string, unknown>)[key]);
   /** What the shelf's line of that type has, shown where nothing is typed. */
   const usual = $derived.by(() => {
-    const line = 'line' in part ? lines.find((one) => one.slug === part.line) : undefined;
+    const line = 'line' in part ? lines.find((line) => line.slug === part.line) : undefined;
     const found = (line as Record<string, unknown> | undefined)?.[key];
     return typeof found === 'number' ? Number(found.toPrecision(3)) : undefined;
   });

@@ -25,7 +25,9 @@
 
   const place = $derived(`chain[${at}]`);
   const stage = $derived(session.answer?.here?.result.stages[at]);
-  const cautions = $derived(session.answer?.here?.result.cautions.filter((one) => one.stage === at) ?? []);
+  const cautions = $derived(
+    session.answer?.here?.result.cautions.filter((caution) => caution.stage === at) ?? [],
+  );
   const fields = $derived(fieldsOf(definitionOf(part)));
   const sections = $derived([
     ...new Set(fields.map(({ ask }) => ask.section).filter((one) => one !== undefined)),

@@ -55,7 +55,7 @@ function constants(property: Property | undefined): unknown[] {
 export function definitionOf(part: { kind: string; network?: string }): Definition {
   const fits = (one: Definition, key: 'kind' | 'network') =>
     !(key in one.properties) || constants(one.properties[key]).includes(part[key]);
-  const kind = parts.filter((one) => fits(one, 'kind'));
+  const kind = parts.filter((part) => fits(part, 'kind'));
   return (kind.find((one) => fits(one, 'network')) ?? kind[0]) as Definition;
 }
 
@@ -102,7 +102,7 @@ export function shapeOf(property: Property | undefined, value: object): Definiti
 
 /** What the networks of a kind are called, over all definitions of the kind. */
 export function networksOf(kind: string): [string, string][] {
-  const same = parts.filter((one) => constants(one.properties.kind).includes(kind));
+  const same = parts.filter((part) => constants(part.properties.kind).includes(kind));
   return same.flatMap((one) => Object.entries(one.properties.network?.ask?.choices ?? {}));
 }
 

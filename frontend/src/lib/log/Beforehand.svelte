@@ -25,14 +25,14 @@
     <p class="fault" role="alert">{asking.trouble}</p>
   {/if}
   <ul>
-    {#each causes as one (one.id)}
+    {#each causes as cause (cause.id)}
       <li>
         <NumberField
           form={session}
-          place="causes.{one.id}"
-          spec={{ label: one.text, quantity: 'plain', optional: true, unset: one.usual }}
+          place="causes.{cause.id}"
+          spec={{ label: cause.text, quantity: 'plain', optional: true, unset: cause.usual }}
         />
-        <p class="soft">{one.size}</p>
+        <p class="soft">{cause.size}</p>
       </li>
     {/each}
   </ul>

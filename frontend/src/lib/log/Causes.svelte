@@ -11,7 +11,7 @@
   }
   let { causes, readings }: Props = $props();
   const LEAST = 0.01;
-  const shown = $derived(causes.filter((one, n) => n === 0 || one.weight >= LEAST));
+  const shown = $derived(causes.filter((cause, n) => n === 0 || cause.weight >= LEAST));
   const rest = $derived(causes.length - shown.length);
   const share = (weight: number) => `${digits(100 * weight, 2)} %`;
 </script>

@@ -15,7 +15,7 @@
   }
   let { found, rows, ontake, onread }: Props = $props();
   const answer = $derived(found.answer);
-  const row = (key: number) => rows.find((one) => one.kind === 'reading' && one.key === key);
+  const row = (key: number) => rows.find((row) => row.kind === 'reading' && row.key === key);
   const names = $derived(
     found.keys.map((key, n) => {
       const entry = row(key);
@@ -24,7 +24,7 @@
   );
   const of = (one: { min: number | null; max: number | null }, format: (value: number | null) => string) =>
     span(format(one.min), format(one.max));
-  const powerTold = $derived(answer?.readings.some((one) => one.forward_w !== null) ?? false);
+  const powerTold = $derived(answer?.readings.some((reading) => reading.forward_w !== null) ?? false);
   const ends = (two: (number | null)[] | null, format: (value: number | null) => string) =>
     two ? span(format(two[0] ?? null), format(two[1] ?? null)) : '–';
 </script>
@@ -42,14 +42,14 @@
         </tr>
       </thead>
       <tbody>
-        {#each answer.readings as one, n (found.keys[n])}
+        {#each answer.readings as reading, n (found.keys[n])}
           <tr>
             <th scope="row" class="text">{names[n]}</th>
-            <td>{ends(one.forward_w, watts)}</td>
+            <td>{ends(reading.forward_w, watts)}</td>
             <td
-              >{#if one.swr}<RatioSpan ends={one.swr} />{:else}–{/if}</td
+              >{#if reading.swr}<RatioSpan ends={reading.swr} />{:else}–{/if}</td
             >
-            <td class="text" class:outside={!one.inside}>{one.inside ? '● inside' : '✕ outside'}</td>
+            <td class="text" class:outside={!reading.inside}>{reading.inside ? '● inside' : '✕ outside'}</td>
           </tr>
         {/each}
       </tbody>
@@ -91,11 +91,11 @@
             {#if powerTold}<td>{of(answer.power_w, watts)} W</td>
             {:else}<td class="text">no power was read</td>{/if}
           </tr>
-          {#each answer.losses as one, i (i)}
+          {#each answer.losses as loss, i (i)}
             <tr>
-              <th scope="row" class="text">{one.label} loses</th>
-              <td>{digits(one.mhz, 5)} MHz</td>
-              <td>{of(one.loss_db, decibels)} dB</td>
+              <th scope="row" class="text">{loss.label} loses</th>
+              <td>{digits(loss.mhz, 5)} MHz</td>
+              <td>{of(loss.loss_db, decibels)} dB</td>
             </tr>
           {/each}
           {#each answer.silent as one (one.part)}
@@ -112,7 +112,7 @@
       <section>
         <h3>Into the station</h3>
         <ul>
-          {#each answer.changes as one (one.place)}<li>{one.text}</li>{/each}
+          {#each answer.changes as change (change.place)}<li>{change.text}</li>{/each}
         </ul>
         <p>
           <button type="button" class="firm" onclick={() => ontake(answer.changes)}

@@ -78,7 +78,7 @@
   {#snippet legend()}Flag: where it belongs, with its range. Dots: the larger, the better it would do there.{/snippet}
 </Picture>
 <ul>
-  {#each places as one (one.question)}<li>{one.text}</li>{/each}
+  {#each places as place (place.question)}<li>{place.text}</li>{/each}
 </ul>
 
 <style>

@@ -44,15 +44,15 @@
         {box}
         levels={y.ticks(4).map((one) => ({ at: y(one), name: `${digits(one)} ${shown.unit}`.trim() }))}
       />
-      {#each points as one, n (n)}
-        {@const at = x(one.date)}
+      {#each points as point, n (n)}
+        {@const at = x(point.date)}
         <path
-          d="M{at} {held(one.low)}V{held(one.high ?? top)}m-4 0h8M{at - 4} {held(one.low)}h8"
+          d="M{at} {held(point.low)}V{held(point.high ?? top)}m-4 0h8M{at - 4} {held(point.low)}h8"
           stroke="var(--heat)"
           stroke-width="2"
           fill="none"
         />
-        <circle cx={at} cy={held(one.middle)} r="3.5" fill="var(--heat)" />
+        <circle cx={at} cy={held(point.middle)} r="3.5" fill="var(--heat)" />
       {/each}
       {#each days as day, n (day)}
         {@const at = x(day)}
@@ -66,10 +66,10 @@
       <table class="plain figures">
         <thead><tr><th scope="col">Day</th><th scope="col">{shown.name}</th></tr></thead>
         <tbody>
-          {#each points as one, n (n)}
+          {#each points as point, n (n)}
             <tr
-              ><th scope="row">{one.date}</th><td
-                >{figure(one.middle)} ({span(figure(one.low), figure(one.high))}) {shown.unit}</td
+              ><th scope="row">{point.date}</th><td
+                >{figure(point.middle)} ({span(figure(point.low), figure(point.high))}) {shown.unit}</td
               ></tr
             >
           {/each}

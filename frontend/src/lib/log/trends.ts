@@ -24,7 +24,7 @@ export function seriesOf(found: TrendOut, bands: Band[]): Series[] {
   // By what each is, not by its name: two lines may have one name, and two bands.
   const losses: Record<string, Series> = {};
   const ratios: Record<string, Series> = {};
-  const bandAt = (mhz: number) => bands.findIndex((one) => one.low_mhz <= mhz && mhz <= one.high_mhz);
+  const bandAt = (mhz: number) => bands.findIndex((band) => band.low_mhz <= mhz && mhz <= band.high_mhz);
   const bandOf = (mhz: number) => bands[bandAt(mhz)]?.name ?? `${mhz} MHz`;
   const keyOf = (mhz: number) => (bandAt(mhz) < 0 ? `${mhz} MHz` : String(bandAt(mhz)));
   const named = new Set(found.days.flatMap((day) => day.losses.map(({ part, label }) => `${label}/${part}`)));

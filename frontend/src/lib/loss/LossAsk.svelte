@@ -33,13 +33,13 @@
   const workings = offerWorkings((figure) =>
     api.POST('/api/loss/working', { body: { question: bodyOf(asked, preferences.system), figure } }),
   );
-  const tuners = $derived(shelf.contents.parts.filter((one) => one.group === 'tuner'));
+  const tuners = $derived(shelf.contents.parts.filter((part) => part.group === 'tuner'));
   const ownLines = $derived(
     shelf.contents.own.flatMap(({ title, part }) =>
       'line' in part && typeof part.line === 'object' ? [{ title, value: JSON.stringify(part.line) }] : [],
     ),
   );
-  const band = $derived(answer?.bands.find((one) => String(one.mhz) === asked.mhz)?.name ?? '');
+  const band = $derived(answer?.bands.find((band) => String(band.mhz) === asked.mhz)?.name ?? '');
 
   $effect(() => {
     // An address that leads elsewhere, by the back button, is another question.
@@ -88,7 +88,7 @@
         <span class="label"><Termed text="Tuner" /></span>
         <select aria-label="Tuner" value={asked.tuner} onchange={(e) => set('tuner', e.currentTarget.value)}>
           <option value="">none</option>
-          {#each tuners as one (one.slug)}<option value={one.slug}>{one.title}</option>{/each}
+          {#each tuners as tuner (tuner.slug)}<option value={tuner.slug}>{tuner.title}</option>{/each}
         </select>
       </div>
       <label class="row"
@@ -96,7 +96,7 @@
         <select
           value={band}
           onchange={(e) => {
-            const found = answer?.bands.find((one) => one.name === e.currentTarget.value);
+            const found = answer?.bands.find((band) => band.name === e.currentTarget.value);
             if (found) set('mhz', String(found.mhz));
           }}
         >

@@ -12,7 +12,10 @@
   /** The same mismatch on every band: the matched loss as a block, what the SWR adds above it. */
   let { answer }: { answer: LossAnswer } = $props();
   const top = $derived(
-    Math.max(1, ...answer.lines.flatMap((line) => line.over_bands.map((one) => highest(one.loss_db) ?? 0))),
+    Math.max(
+      1,
+      ...answer.lines.flatMap((line) => line.over_bands.map((over_band) => highest(over_band.loss_db) ?? 0)),
+    ),
   );
   const names = $derived(answer.bands.map((band) => band.name));
 </script>
@@ -30,27 +33,27 @@
     />
     {#each answer.lines as line, n (n)}
       {@const stroke = strokeOf(n)}
-      {#each line.over_bands as one, k (k)}
+      {#each line.over_bands as over_band, k (k)}
         {@const left = (x(names[k] ?? '') ?? 0) + n * wide}
-        {@const total = middle(one.loss_db) ?? top}
+        {@const total = middle(over_band.loss_db) ?? top}
         <rect
           x={left + 1}
           width={Math.max(wide - 2, 1)}
-          y={y(one.matched_db)}
-          height={y(0) - y(one.matched_db)}
+          y={y(over_band.matched_db)}
+          height={y(0) - y(over_band.matched_db)}
           fill={stroke.colour}
           opacity="0.75"
         />
         <rect
           x={left + 1}
           width={Math.max(wide - 2, 1)}
-          y={y(Math.max(total, one.matched_db))}
-          height={Math.max(y(one.matched_db) - y(total), 0)}
+          y={y(Math.max(total, over_band.matched_db))}
+          height={Math.max(y(over_band.matched_db) - y(total), 0)}
           fill={stroke.colour}
           opacity="0.3"
         />
         <path
-          d="M{left + wide / 2} {y(lowest(one.loss_db) ?? top)}V{y(highest(one.loss_db) ?? top)}"
+          d="M{left + wide / 2} {y(lowest(over_band.loss_db) ?? top)}V{y(highest(over_band.loss_db) ?? top)}"
           stroke="var(--ink)"
           stroke-width="1.5"
         />

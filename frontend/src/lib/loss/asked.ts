@@ -55,7 +55,7 @@ export function queryOf(asked: Asked, system: System): string {
 export function bodyOf(asked: Asked, system: System): LossQuestion {
   const lines = [asked.line, asked.also, asked.third].filter(Boolean);
   const body = {
-    lines: lines.map((one) => (one.startsWith('{') ? (JSON.parse(one) as object) : one)),
+    lines: lines.map((line) => (line.startsWith('{') ? (JSON.parse(line) as object) : line)),
     length_m: parseTyped(asked.length, 'length', system),
     mhz: parseTyped(asked.mhz, 'frequency', system),
     swr: parseTyped(asked.swr, 'swr', system),

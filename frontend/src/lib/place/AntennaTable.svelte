@@ -68,7 +68,7 @@
       <thead>
         <tr>
           <th scope="col">Antenna</th>
-          {#each places as one (one.id)}<th scope="col" class="where">{one.name}</th>{/each}
+          {#each places as place (place.id)}<th scope="col" class="where">{place.name}</th>{/each}
         </tr>
       </thead>
       <tbody>

@@ -68,7 +68,7 @@
           onclick={() =>
             session.change(
               'place.supports',
-              supports.filter((other) => other !== one),
+              supports.filter((support) => support !== one),
             )}>Leave this support out</button
         >
       </details>

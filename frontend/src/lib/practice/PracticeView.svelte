@@ -56,7 +56,7 @@
       <div class="answer">
         <select aria-label="What is wrong" bind:value={cause}>
           <option value="" disabled>choose</option>
-          {#each round.causes as one (one.id)}<option value={one.id}>{one.name}</option>{/each}
+          {#each round.causes as cause (cause.id)}<option value={cause.id}>{cause.name}</option>{/each}
         </select>
         <button
           type="button"

@@ -61,15 +61,15 @@
         </tr>
       </thead>
       <tbody>
-        {#each round.readings as one, n (n)}
+        {#each round.readings as reading, n (n)}
           <tr>
-            <th scope="row" class="text">{named(one)}</th>
-            <td>{one.how === 'bench' ? '–' : digits(one.mhz, 5)}</td>
-            {#if tuned}<td class="text">{withTuner(one)}</td>{/if}
-            <td class="text">{shown(one)}</td>
-            <td>{ratio(one)}</td>
-            <td>{one.how === 'bench' ? '–' : swr(one.expected_swr)}</td>
-            <td>{digits(one.minutes)}</td>
+            <th scope="row" class="text">{named(reading)}</th>
+            <td>{reading.how === 'bench' ? '–' : digits(reading.mhz, 5)}</td>
+            {#if tuned}<td class="text">{withTuner(reading)}</td>{/if}
+            <td class="text">{shown(reading)}</td>
+            <td>{ratio(reading)}</td>
+            <td>{reading.how === 'bench' ? '–' : swr(reading.expected_swr)}</td>
+            <td>{digits(reading.minutes)}</td>
           </tr>
         {/each}
       </tbody>
@@ -93,7 +93,8 @@
   <label>
     Read
     <select bind:value={place}>
-      {#each round.places as one, n (n)}<option value={n}>{named(one)}, {took(one.minutes)}</option>{/each}
+      {#each round.places as place, n (n)}<option value={n}>{named(place)}, {took(place.minutes)}</option
+        >{/each}
     </select>
   </label>
   {#if chosen?.how !== 'bench'}

@@ -24,7 +24,7 @@
     instead
       ? []
       : found
-          .map(([name, items]): [string, ShelfItem[]] => [name, items.filter((one) => !isLine(one))])
+          .map(([name, items]): [string, ShelfItem[]] => [name, items.filter((item) => !isLine(item))])
           .filter(([, items]) => items.length),
   );
   const replaced = $derived(instead ? station.chain[at] : undefined);

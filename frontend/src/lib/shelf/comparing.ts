@@ -12,7 +12,7 @@ export interface Row {
 
 /** Each line with its figures; those without stay. */
 export function rowsOf(items: ShelfItem[], answer: LinesBeside | null): Row[] {
-  const figures = new Map(answer?.lines.map((one) => [one.token, one]));
+  const figures = new Map(answer?.lines.map((line) => [line.token, line]));
   return items.map((item) => ({ item, beside: figures.get(item.key) }));
 }
 

@@ -102,7 +102,7 @@ export class Keeper {
         this.#later(document, key, unreachable(response) ? 'offline' : 'failing');
       } else {
         const errors = refusalsOf(error);
-        const marked = errors.some((one) => one.place !== '');
+        const marked = errors.some((error) => error.place !== '');
         this.why = errors.length ? sentenceOf(error) : `The server said ${String(response.status)}.`;
         this.state = marked ? 'refused' : 'blocked';
       }

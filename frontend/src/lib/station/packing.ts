@@ -25,7 +25,9 @@ function mapTexts(holder: Holder, change: (content: unknown) => unknown): Holder
   return {
     ...holder,
     ...(antenna?.content === undefined ? {} : { antenna: { ...antenna, content: change(antenna.content) } }),
-    ...(arrangements ? { arrangements: arrangements.map((one) => mapTexts(one, change)) } : {}),
+    ...(arrangements
+      ? { arrangements: arrangements.map((arrangement) => mapTexts(arrangement, change)) }
+      : {}),
   };
 }
 

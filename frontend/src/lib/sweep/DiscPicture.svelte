@@ -40,8 +40,8 @@
       >
     {/each}
     <g clip-path="url(#{clip})">
-      {#each look.disc.resistances as one (one.r_ohm)}
-        <circle cx={px(one.centre)} cy={SIZE / 2} r={R * one.radius} class="faint" />
+      {#each look.disc.resistances as resistance (resistance.r_ohm)}
+        <circle cx={px(resistance.centre)} cy={SIZE / 2} r={R * resistance.radius} class="faint" />
       {/each}
       <path d={path} fill="none" stroke="var(--standing-ink)" stroke-width="2" />
     </g>

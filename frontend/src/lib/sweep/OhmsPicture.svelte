@@ -32,8 +32,8 @@
     <g clip-path="url(#{clip})" fill="none" stroke-width="2">
       <path d={path(r)} stroke="var(--conducted-ink)" />
       <path d={path(reactance)} stroke="var(--standing-ink)" stroke-dasharray="6 3" />
-      {#each look.reading.resonances as one (one.mhz)}
-        <circle cx={x(one.mhz)} cy={y(0)} r="4.5" stroke="var(--radiated-ink)" />
+      {#each look.reading.resonances as resonance (resonance.mhz)}
+        <circle cx={x(resonance.mhz)} cy={y(0)} r="4.5" stroke="var(--radiated-ink)" />
       {/each}
     </g>
   {/snippet}

@@ -46,7 +46,7 @@
   }
   const keep = (row: PresetFile) =>
     put(
-      editing === null ? [...presets, row] : presets.map((one, n) => (n === editing ? row : one)),
+      editing === null ? [...presets, row] : presets.map((preset, n) => (n === editing ? row : preset)),
       'preset',
     );
 

@@ -168,8 +168,8 @@ class TunerDetails(TunerTold):
         """Volts, amps and heat of each element by knob name."""
         up = self.source.amplitude
         return {
-            name: ElementLoad(up * one.volts_peak, up * one.amps_rms, up**2 * one.heat_w)
-            for name, one in self._shape_loads.items()
+            name: ElementLoad(up * shape_load.volts_peak, up * shape_load.amps_rms, up**2 * shape_load.heat_w)
+            for name, shape_load in self._shape_loads.items()
         }
 
     @property

@@ -46,7 +46,7 @@ class EndFed(OffTheGround):
     def layout(self, stretch: float = 1.0, lift: float = 1.0) -> Layout:
         """The wires, the feed over the origin."""
         feed = Point(0.0, 0.0, self.near_height_m * lift)
-        other = _end(feed, self.counterpoise_m * stretch, self.counterpoise_height_m * lift, -1)
+        point = _end(feed, self.counterpoise_m * stretch, self.counterpoise_height_m * lift, -1)
         wires = []
         start, left = feed, self.wire_m
         if self.bend_m is not None and self.bend_height_m is not None:
@@ -54,7 +54,7 @@ class EndFed(OffTheGround):
             wires.append(Wire(feed, bend, self.radius_m))
             start, left = bend, self.wire_m - self.bend_m
         wires.append(Wire(start, _end(start, left * stretch, self.far_height_m * lift, 1), self.radius_m))
-        return Layout((*wires, Wire(feed, other, self.radius_m)), feed)
+        return Layout((*wires, Wire(feed, point, self.radius_m)), feed)
 
 
 def _rises(name: str, length: float, near: float, far: float) -> None:
