@@ -22,7 +22,7 @@ endif
 PORT ?= 8000
 SCHEMA := tithe/document/station.schema.json
 MODELS := $(shell find tithe/web tithe/answers tithe/document tithe/text tithe/site -name '*.py' 2>/dev/null)
-FRONT := $(shell find frontend/src frontend/public -type f -not -name schema.d.ts 2>/dev/null) frontend/vite.config.ts frontend/package-lock.json
+FRONT := $(shell find frontend/src frontend/public -type f -not -name schema.d.ts 2>/dev/null) frontend/vite.config.ts frontend/chunks.ts frontend/package-lock.json
 
 .PHONY: help demo serve dev test format bench fuzz types reliability shots clean
 
