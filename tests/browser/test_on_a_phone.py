@@ -55,9 +55,7 @@ def code(room):
     return address
 
 
-def test_a_phone_is_signed_in_by_a_picture_keeps_what_is_typed_and_is_signed_out(
-    browser, shared, nothing_next
-):
+def test_a_phone_is_signed_in_by_a_picture_keeps_what_is_typed_and_is_signed_out(browser, shared):
     at_home = browser.new_context(viewport={"width": 1280, "height": 800})
     at_home.add_init_script(SEEN_ROUND)
     room = at_home.new_page()

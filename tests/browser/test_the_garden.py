@@ -34,6 +34,7 @@ def phone(browser, server):
     page.on("pageerror", lambda error: errors.append(str(error)))
     page.goto(f"http://127.0.0.1:{server.port}/garden/1")
     page.get_by_test_id("trim-verdict").wait_for()
+    expect(page.get_by_text(re.compile(r"Connected, as of [\d:]+$"))).to_be_visible()  # and all is computed
     yield page
     context.close()
     assert errors == []

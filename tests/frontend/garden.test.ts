@@ -6,6 +6,7 @@ import { Outbox } from '../../frontend/src/lib/garden/outbox.svelte';
 import { typedNumber } from '../../frontend/src/lib/garden/form.svelte';
 import { isTouchstone, type Waiting } from '../../frontend/src/lib/garden/sent';
 import { Station } from '../../frontend/src/lib/garden/seen.svelte';
+import GardenPage from '../../frontend/src/lib/garden/GardenPage.svelte';
 import TrimTab from '../../frontend/src/lib/garden/TrimTab.svelte';
 import WaitingList from '../../frontend/src/lib/garden/WaitingList.svelte';
 import { blank } from '../../frontend/src/lib/log/readings';
@@ -136,6 +137,41 @@ test('a station is shown as it was answered last, until its person is not let in
   expect(later.seen).toBeNull();
 });
 
+test('a station opens while the server has no time for its trim, which is asked again soon', async () => {
+  vi.useFakeTimers({ shouldAdvanceTime: true });
+  const trim = { target_mhz: 7.1, sides: 2, means: 'wire', aim: 'resonance' };
+  const sweep = {
+    id: 3,
+    title: 'Now',
+    taken: '2026-01-01T00:00:00Z',
+    trim: true,
+    removed: false,
+    joint: 0,
+    chain: [],
+  };
+  let busy = true;
+  const fake = new FakeServer(({ path }) => {
+    if (path.endsWith('/look')) return { status: 422, body: { errors: [{ place: '', rule: 'No dip.' }] } };
+    if (path.endsWith('/sweeps')) return { body: [sweep] };
+    if (!path.endsWith('/trim')) return { body: { ...kept(), document: { ...document(), trim } } };
+    return busy
+      ? { status: 503, body: { errors: [{ place: '', rule: 'Others come first.' }] } }
+      : { status: 422, body: { errors: [{ place: '', rule: 'The goal is out of reach.' }] } };
+  });
+  render(GardenPage, { id: 7 });
+  expect((await screen.findByRole('heading', { level: 1, name: 'Test' })).textContent).toBe('Test');
+  await until(() => fake.to('/api/sweeps/3/look').length === 1);
+  expect(screen.getByText(/has not judged the steps yet/)).toBeTruthy();
+  expect(screen.getByRole('status').textContent).toContain('the rest is being computed');
+  busy = false;
+  await vi.advanceTimersByTimeAsync(1500);
+  expect((await screen.findByRole('alert')).textContent).toBe('The goal is out of reach.');
+  expect(screen.getByRole('status').textContent).not.toContain('computed');
+  // What had come was not asked anew.
+  expect(fake.to('/api/sweeps/3/look')).toHaveLength(1);
+  expect(fake.to('/api/stations/7/trim')).toHaveLength(2);
+});
+
 test('the next cut is what is to be done before the next sweep, not all of it', () => {
   new FakeServer(down);
   const trim = { target_mhz: 7.1, sides: 2, means: 'wire', aim: 'resonance' };
@@ -158,7 +194,17 @@ test('the next cut is what is to be done before the next sweep, not all of it', 
     steps: [step],
     workings: {},
   } as never;
-  const seen = { folder: 'f', station, trim: answer, trouble: '', sweeps: [], look: null, charts: {}, at: 0 };
+  const seen = {
+    folder: 'f',
+    station,
+    trim: answer,
+    trouble: '',
+    sweeps: [],
+    look: null,
+    charts: {},
+    due: false,
+    at: 0,
+  };
   render(TrimTab, { seen, outbox: new Outbox(7, 'ann', vi.fn()), reads: true, onchanged: vi.fn() });
   expect(screen.getByText('10 cm a side shorter')).toBeTruthy();
   expect(screen.queryByText(/20 cm/)).toBeNull();
@@ -169,7 +215,17 @@ test('a file is kept with what was done before it, which is asked first', async 
   new FakeServer(down);
   const trim = { target_mhz: 7.1, sides: 2, means: 'wire', aim: 'resonance' };
   const station = { ...kept(), document: { ...document(), trim } } as never;
-  const seen = { folder: 'f', station, trim: null, trouble: '', sweeps: [], look: null, charts: {}, at: 0 };
+  const seen = {
+    folder: 'f',
+    station,
+    trim: null,
+    trouble: '',
+    sweeps: [],
+    look: null,
+    charts: {},
+    due: false,
+    at: 0,
+  };
   const outbox = new Outbox(7, 'ann', vi.fn());
   render(TrimTab, { seen, outbox, reads: false, onchanged: vi.fn() });
   const file = new File(['# MHz S RI R 50\n7 0 0\n'], 'after the cut.s1p');

@@ -189,3 +189,9 @@ export function unreachable(response: Response): boolean {
 export function comesBack(response: Response | undefined): boolean {
   return response !== undefined && ([429, 503].includes(response.status) || response.status >= 520);
 }
+
+const SOON_S = 1;
+/** After how many seconds it is worth asking again, as the server wishes or soon; 0: it is not. */
+export function againAfter_s(response: Response | undefined): number {
+  return comesBack(response) ? Math.max(Number(response?.headers.get('Retry-After') ?? 0), SOON_S) : 0;
+}

@@ -55,7 +55,9 @@
 {:else}
   <h2 class="serif">Where the dials stand</h2>
   <p>
-    No tuner of this station has a chart of its dials yet. Write one down in the room, in the tuner’s view.
+    {seen.due
+      ? 'The server has not worked out the charts yet.'
+      : 'No tuner of this station has a chart of its dials yet. Write one down in the room, in the tuner’s view.'}
   </p>
 {/each}
 

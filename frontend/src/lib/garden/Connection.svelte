@@ -41,7 +41,9 @@
     on this phone and sent later.
   </p>
 {:else if station.seen}
-  <p class="soft" role="status">● Connected, as of {clock(station.seen.at)}</p>
+  <p class="soft" role="status">
+    ● Connected, as of {clock(station.seen.at)}{station.seen.due ? '; the rest is being computed' : ''}
+  </p>
 {/if}
 {#if outbox.fleeting}
   <p class="lost" role="alert">

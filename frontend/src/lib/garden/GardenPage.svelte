@@ -34,7 +34,7 @@
   const LOST_MS = 5_000;
 
   const station = untrack(() => new Station(id, person ?? ''));
-  const outbox = untrack(() => new Outbox(id, person ?? '', () => void station.load()));
+  const outbox = untrack(() => new Outbox(id, person ?? '', () => void station.loadAnew()));
   let tab = $state(asked());
   const seen = $derived(station.seen);
   const reads = $derived(seen?.station.right === 'read');
@@ -48,18 +48,28 @@
   }
 
   onMount(() => {
-    void station.open();
     void outbox.load();
     let timer: ReturnType<typeof setTimeout>;
-    const look = () => {
+    const later = (pause_ms: number) => {
       clearTimeout(timer);
-      if (!document.hidden) void station.load().then(() => (server.reachable ? outbox.send() : undefined));
-      timer = setTimeout(look, server.reachable ? NEWS_MS : LOST_MS);
+      timer = setTimeout(look, pause_ms);
     };
-    timer = setTimeout(look, LOST_MS);
+    const looked = () => {
+      if (ended) return;
+      if (server.reachable) void outbox.send();
+      if (server.reachable && station.again_s) later(1000 * station.again_s);
+    };
+    const look = () => {
+      later(server.reachable ? NEWS_MS : LOST_MS);
+      if (!document.hidden) void station.load().then(looked);
+    };
+    let ended = false;
+    later(LOST_MS);
+    void station.open().then(looked);
     addEventListener('online', look);
     document.addEventListener('visibilitychange', look);
     return () => {
+      ended = true;
       clearTimeout(timer);
       removeEventListener('online', look);
       document.removeEventListener('visibilitychange', look);
@@ -85,7 +95,7 @@
 <WaitingList {outbox} onfix={putBack} />
 <main>
   {#if seen}
-    {#if tab === 'trim'}<TrimTab {seen} {outbox} {reads} onchanged={() => station.load()} />
+    {#if tab === 'trim'}<TrimTab {seen} {outbox} {reads} onchanged={() => station.loadAnew()} />
     {:else if tab === 'reading'}{#key putBackTimes}<ReadingTab {seen} {outbox} {reads} />{/key}
     {:else if tab === 'dials'}<ChartTab {seen} />
     {:else}<SweepTab {seen} />{/if}

@@ -30,7 +30,7 @@
       {/each}
     </ul>
   {:else}
-    <p>It could not be read.</p>
+    <p>{seen.due ? 'The server has not read it yet.' : 'It could not be read.'}</p>
   {/if}
 {:else}
   <h2 class="serif">The last sweep</h2>

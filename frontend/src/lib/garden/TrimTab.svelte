@@ -71,6 +71,8 @@
         <dd><strong>{told(answer.step_m)}</strong>, which is half of it; then sweep again</dd>
       {/if}
     </dl>
+  {:else if seen.due && !answer && !seen.trouble}
+    <p>The server has not judged the steps yet.</p>
   {:else if !seen.trouble}
     <p>No sweep is counted as a step yet: measure before you cut, and keep it here.</p>
   {/if}

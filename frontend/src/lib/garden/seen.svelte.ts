@@ -1,29 +1,13 @@
-import {
-  api,
-  comesBack,
-  type ChartOut,
-  type KeptStation,
-  type Look,
-  type SweepRow,
-  type TrimAnswer,
-  unreachable,
-} from '../api/client';
-import { sentenceOf } from '../api/refusals';
+import { againAfter_s, api, comesBack, type KeptStation, type SweepRow, unreachable } from '../api/client';
 import { server } from '../api/server.svelte';
 import { Database } from '../station/database';
-import { asTuner } from '../tuner/knobs';
+import { type Computed, Computing, isSame } from './computing';
 
 /** What a phone shows of a station, as it was answered last. */
-export interface Seen {
+export interface Seen extends Computed {
   folder: string;
   station: KeptStation;
-  trim: TrimAnswer | null;
-  /** Why the steps could not be judged; "": they could. */
-  trouble: string;
   sweeps: SweepRow[];
-  look: Look | null;
-  /** By the place of their tuner in the run. */
-  charts: Record<number, ChartOut>;
   /** When it was answered, ms. */
   at: number;
 }
@@ -38,6 +22,9 @@ export class Station {
   readonly id: number;
   readonly #name: string;
   readonly #database = new Database('garden');
+  /** After how many seconds what the server had no time for is to be asked again; 0: nothing is. */
+  again_s = 0;
+  #computing: Computing | null = null;
   #busy: Promise<void> | null = null;
 
   constructor(id: number, person: string) {
@@ -62,66 +49,51 @@ export class Station {
     return this.#busy;
   }
 
+  /** The same after something was sent: what is being asked may not know of it. */
+  async loadAnew() {
+    await this.#busy;
+    await this.load();
+  }
+
   async #load() {
+    this.again_s = 0;
     const params = { path: { pk: this.id } };
     const { data: station, response } = await api.GET('/api/stations/{pk}', { params });
     if (!station) return this.#without(response);
     const query = { last: LAST_SWEEPS };
-    const { data: rows } = await api.GET('/api/stations/{pk}/sweeps', { params: { ...params, query } });
-    if (!rows) return;
-    const sweeps = rows.filter((row) => !row.removed);
-    const next = await this.#answered(station, sweeps);
-    if (!next) return;
+    const kept = await api.GET('/api/stations/{pk}/sweeps', { params: { ...params, query } });
+    if (!kept.data) return this.#without(kept.response);
+    await this.#compute(
+      station,
+      kept.data.filter((row) => !row.removed),
+    );
+  }
+
+  async #compute(station: KeptStation, sweeps: SweepRow[]) {
+    const now = { folder: server.folder, station, sweeps, at: Date.now() };
+    const before = this.seen;
+    if (before && !before.due && isSame(before.station, before.sweeps, station, sweeps))
+      return this.#show({ ...before, ...now });
+    if (!this.#computing?.isOf(station, sweeps)) this.#computing = new Computing(station, sweeps);
+    for await (const computed of this.#computing.steps())
+      // What was whole is shown until what is new is whole.
+      if (!computed.due || (this.seen?.due ?? true)) await this.#show({ ...now, ...computed });
+    this.again_s = this.#computing.again_s;
+  }
+
+  async #show(seen: Seen) {
     this.state = 'there';
-    this.seen = next;
-    await this.#database.set(this.#name, next);
+    this.seen = seen;
+    await this.#database.set(this.#name, seen);
   }
 
   /** What was kept is for whom it is for: not for who is not let in any more. */
   async #without(response: Response) {
+    this.again_s = againAfter_s(response);
     if (unreachable(response) || comesBack(response)) return;
     this.state = response.status === 401 ? 'signed-out' : 'gone';
     this.seen = null;
     await this.#database.del(this.#name);
-  }
-
-  /** All that is computed of it; what has not changed is not asked again. Null where the server has no time. */
-  async #answered(station: KeptStation, sweeps: SweepRow[]): Promise<Seen | null> {
-    const { document } = station;
-    const before = this.seen;
-    const { folder } = server;
-    const same =
-      before?.station.digest === station.digest && JSON.stringify(before.sweeps) === JSON.stringify(sweeps);
-    if (same && before) return { ...before, folder, station, at: Date.now() };
-    const last = sweeps.at(-1);
-    const asked = last && {
-      shown: null,
-      window: null,
-      over: [],
-      bands: document.bands ?? [],
-      comfort_swr: document.comfort_swr ?? 2,
-    };
-    const look = asked
-      ? await api.POST('/api/sweeps/{pk}/look', { params: { path: { pk: last.id } }, body: asked })
-      : null;
-    const steps = sweeps.filter((row) => row.trim);
-    const trim = document.trim // its steps may lie further back than the last sweeps
-      ? await api.POST('/api/stations/{pk}/trim', {
-          params: { path: { pk: this.id } },
-          body: { trim: document.trim, shown: null, sweep: steps.at(-1)?.id ?? null },
-        })
-      : null;
-    const charts: Record<number, ChartOut> = {};
-    for (const [at, part] of document.chain.entries()) {
-      if (!asTuner(part)?.presets?.length) continue;
-      const chart = await api.POST('/api/tuner/chart', { body: { document, at } });
-      if (comesBack(chart.response)) return null;
-      if (chart.data) charts[at] = chart.data;
-    }
-    if (comesBack(look?.response) || comesBack(trim?.response)) return null;
-    const trouble = trim?.error ? sentenceOf(trim.error) : '';
-    const answers = { trim: trim?.data ?? null, look: look?.data ?? null, charts, trouble };
-    return { folder, station, sweeps, ...answers, at: Date.now() };
   }
 
   /** Nothing of it stays on this phone. */
