@@ -7,6 +7,7 @@ import numpy as np
 import pytest
 
 from tests.web.test_stations_api import send
+from tithe.answers.choose import lately
 from tithe.answers.choose.answers import Choosing
 from tithe.answers.choose.found_out import found_out
 from tithe.core.choose import PLACEMENTS
@@ -50,6 +51,25 @@ def test_progress_comes_first_and_the_answer_last(client, mill):
         c["score_w"] for c in got["candidates"]
     )
     assert got["candidates"][0]["id"] == got["best"]
+
+
+def test_what_is_computed_is_kept_while_prices_bounds_schools_or_notes_change(client, mill):
+    lately._of.cache_clear()
+    changes: list[dict[str, object]] = [
+        {}, {"budget": 300.0}, {"school": "as-typed"}, {"within_db": 6.0}, {"prices": {"open-600": 90.0}},
+    ]  # fmt: skip
+    choices = [{"line": "open-600"} | change for change in changes]
+    told = [
+        stream(client, mill | {"choice": choice, "notes": choice.get("school", "")}) for choice in choices
+    ]
+    first, *again = told
+    assert all(len(lines) < len(first) for lines in again)
+    for choice, lines in zip(choices, told, strict=True):
+        lately._of.cache_clear()
+        assert stream(client, mill | {"choice": choice})[-1] == lines[-1]
+    weak = mill | {"choice": choices[0], "transmitter": mill["transmitter"] | {"power_w": 5.0}}
+    lines = stream(client, weak)
+    assert len(lines) == len(first) and lines[-1]["answer"]["rated_w"] == 5.0
 
 
 def test_what_is_forbidden_changes_the_verdict_and_what_is_dear_is_left(client, mill):

@@ -3,7 +3,9 @@
 from __future__ import annotations
 
 from collections.abc import Iterator
+from contextlib import suppress
 from dataclasses import replace
+from functools import cached_property
 from typing import Any
 
 import numpy as np
@@ -12,6 +14,7 @@ from tithe import text
 from tithe.answers import working_json
 from tithe.answers.choose import choose_json
 from tithe.answers.choose import shapes as s
+from tithe.answers.choose.lately import lately
 from tithe.answers.question import OwnLines
 from tithe.answers.station import comparison
 from tithe.answers.working_shapes import WorkingOut
@@ -24,10 +27,8 @@ from tithe.core.choose import (
     Question,
     Ranking,
     ThroughPresentRun,
-    Tried,
     Worlds,
     break_evens,
-    evaluate,
     evaluated,
     evaluating_s,
     joined,
@@ -37,7 +38,7 @@ from tithe.core.choose import (
     tried,
     worlds,
 )
-from tithe.core.choose.tried import MOST
+from tithe.core.choose.tried import MOST, near
 from tithe.core.choose.worlds import ANTENNAS, LEVELS
 from tithe.core.cost import Pause, go_on, refuse_beyond
 from tithe.core.errors import require
@@ -60,50 +61,75 @@ class Choosing:
         self.choice: Choice = read(document, own)
         self.question: Question = question(self.station, EVERY_THIRD)
         self.candidates: tuple[Candidate, ...] = self.choice.all_candidates()
+        self._kept = lately(document, own, len(self.candidates) * self.question.antenna.port.v.size)
 
     def cost_s(self) -> float:
         """Seconds that ranking and worlds may take."""
-        ranking = evaluating_s(self.question, self.choice.kit, self.candidates)
         rows = self.question.antenna.port.v.size / len(self.question.freq_hz)
-        near = min(MOST, len(self.candidates)) / len(self.candidates)
-        return ranking * (1 + near * 2 * LEVELS * ANTENNAS / rows)
+        share = self._to_try() / len(self.candidates)
+        each_s = evaluating_s(self.question, self.choice.kit, self.candidates)
+        return self.ranking_s() + each_s * share * 2 * LEVELS * ANTENNAS / rows
 
     def ranking_s(self) -> float:
         """Seconds that the ranking alone may take."""
+        if self._kept.grid is not None:
+            return 0.0
         return evaluating_s(self.question, self.choice.kit, self.candidates)
 
-    def grid(self, pause: Pause) -> Grid:
-        """All of it at once."""
-        return evaluate(self.question, self.choice.kit, self.candidates, pause)
+    def _to_try(self) -> int:
+        """How many candidates, at most, are to be tried in worlds still."""
+        if self._kept.grid is None or self._kept.worlds is None:
+            return min(MOST, len(self.candidates))
+        with suppress(InputError):  # which is told where it is answered
+            every = (self.candidates[n].id for n in near(self._ranked))
+            return sum(id not in self._kept.worlds.score_db for id in every)
+        return 0
 
-    def worlds(self) -> Worlds:
-        """The worlds that it may meet."""
-        return worlds(self.question, self.choice.kit, self.choice.uncertain(self.question))
+    def ranking(self, pause: Pause = go_on) -> Ranking:
+        """All candidates, as the document asks."""
+        for _ in self._evaluating(pause):
+            pass
+        return self._ranked
 
     def judged(self, pause: Pause = go_on) -> Judged:
         """The ranking, judged in all worlds."""
-        ranking = choose_json.ranked(self.choice, self.grid(pause))
-        return choose_json.decided(self.choice, ranking, _last(tried(ranking, self.worlds(), pause)), pause)
+        ranking = self.ranking(pause)
+        *_, found = tried(ranking, self._worlds(), pause)
+        assert found is not None
+        return choose_json.decided(self.choice, ranking, found, pause)
 
     def steps(self, pause: Pause = go_on) -> Iterator[s.ChooseLine]:
         """How far it is after each piece, then the answer."""
+        half = len(self.candidates)
+        for done in self._evaluating(pause):
+            yield {"done": done, "of": 2 * half}
+        drawn = self._worlds()
+        for g, found in enumerate(tried(self._ranked, drawn, pause), start=1):
+            done = half if found else half * g // len(drawn.groups)
+            yield {"done": half + done, "of": 2 * half}
+        yield {"answer": choose_json.answer(self.choice, self.judged(pause))}
+
+    def _evaluating(self, pause: Pause) -> Iterator[int]:
+        """How many candidates have been evaluated, after each piece; then all of them are kept."""
+        if self._kept.grid is not None:
+            return
         grids: list[Grid] = []
-        done, of = 0, 2 * len(self.candidates)
         for grid in evaluated(self.question, self.choice.kit, self.candidates):
             pause()
             grids.append(grid)
-            done += len(grid.candidates)
-            yield {"done": done, "of": of}
-        ranking: Ranking = choose_json.ranked(self.choice, joined(self.question, grids))
-        drawn = self.worlds()
-        found = None
-        for g, step in enumerate(tried(ranking, drawn, pause)):
-            found = step
-            yield {"done": done + (g + 1) * (of - done) // len(drawn.groups), "of": of}
-        assert found is not None
-        yield {
-            "answer": choose_json.answer(self.choice, choose_json.decided(self.choice, ranking, found, pause))
-        }
+            yield sum(len(one.candidates) for one in grids)
+        self._kept.grid = joined(self.question, grids)
+
+    @cached_property
+    def _ranked(self) -> Ranking:
+        assert self._kept.grid is not None
+        return choose_json.ranked(self.choice, replace(self._kept.grid, question=self.question))
+
+    def _worlds(self) -> Worlds:
+        """The worlds that it may meet."""
+        if self._kept.worlds is None:
+            self._kept.worlds = worlds(self.question, self.choice.kit, self.choice.uncertain(self.question))
+        return self._kept.worlds
 
     def candidate(self, id: str) -> Candidate:
         """One of them by its id."""
@@ -122,18 +148,12 @@ def sure_steps(choosing: Choosing, pause: Pause = go_on) -> Iterator[s.SureLine]
             yield {"done": line["done"], "of": line["of"]}
 
 
-def _last(steps: Iterator[Tried | None]) -> Tried:
-    *_, found = steps
-    assert found is not None
-    return found
-
-
 def working(choosing: Choosing, id: str, figure: str, pause: Pause = go_on) -> WorkingOut:
     """How a figure of one candidate, or of the map with its bands, comes about."""
     candidate = choosing.candidate(id)
     if figure.startswith("points["):
         return choose_json.map_working(choosing.choice, choosing.question, candidate, figure)
-    ranking = choose_json.ranked(choosing.choice, choosing.grid(pause))
+    ranking = choosing.ranking(pause)
     n = next(n for n, one in enumerate(ranking.grid.candidates) if one.id == id)
     return working_json.working(working_of_candidate(ranking, n, figure), 0)
 

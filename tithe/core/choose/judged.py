@@ -12,7 +12,6 @@ from tithe.core.choose.depends import Doubt, doubts
 from tithe.core.choose.find_out import LEAST_DB, Worth, contenders, find_out, worth_of_antenna
 from tithe.core.choose.rank import Ranking
 from tithe.core.choose.tried import DB_WORTH, Tried, tried
-from tithe.core.choose.worlds import worlds
 from tithe.core.cost import Pause, go_on
 
 School = Literal["worlds", "as-typed"]
@@ -59,21 +58,16 @@ def judged(
     )  # fmt: skip
 
 
-_CLOSER, _MIDDLE_LEVELS = 128, (1, 2)
-"""Antennas that are drawn to tell what it is worth to know the antenna, and the coils beside."""
-
-
 def closer(judged: Judged, pause: Pause = go_on) -> Judged:
     """The same, with what it is worth to know the antenna told by many more of them, where it is worth
-    something and they are drawn: what decides hangs on few of those that all candidates are tried with."""
+    something and they are drawn."""
     drawn = judged.tried.worlds
     if drawn.soils or all(one.id != "antenna" for one in judged.find_out):
         return judged
     own = judged.rule
     by_worlds = Decided(judged.tried.which.index(judged.by_worlds), True, judged.decided.cheapest)
     some = list(contenders(judged.tried, own, by_worlds))
-    many = worlds(drawn.asked, drawn.kit, drawn.uncertain, 2, _CLOSER, _MIDDLE_LEVELS)
-    *_, more = tried(judged.ranking, many, pause, tuple(judged.tried.which[n] for n in some))
+    *_, more = tried(judged.ranking, drawn.closer, pause, tuple(judged.tried.which[n] for n in some))
     assert more is not None
     present = some.index(own.present) if own.present in some else None
     rule = replace(own, costs=own.costs[some], allowed=own.allowed[some], present=present)

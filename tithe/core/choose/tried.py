@@ -88,16 +88,21 @@ def near(ranking: Ranking) -> tuple[int, ...]:
 def tried(
     ranking: Ranking, found: Worlds, pause: Pause = go_on, which: tuple[int, ...] | None = None
 ) -> Iterator[Tried | None]:
-    """The near candidates, or some (``which``), in all worlds; after each group but the last nothing yet."""
+    """The near candidates, or some (``which``), in all worlds, in which each is tried once; after each group
+    but the last nothing yet."""
     which = near(ranking) if which is None else which
-    chosen = tuple(ranking.grid.candidates[n] for n in which)
+    every = tuple(ranking.grid.candidates[n] for n in which)
+    new = tuple(one for one in every if one.id not in found.score_db)
     scores = []
-    for g in range(len(found.groups)):
+    for g in range(len(found.groups)) if new else ():
         asked, kit = found.in_group(g)
-        watts = evaluate(asked, kit, chosen, pause).radiated_w  # (N, A, F)
+        watts = evaluate(asked, kit, new, pause).radiated_w  # (N, A, F)
         by_band = watts.reshape(*watts.shape[:2], -1, 3).mean(axis=-1)
         scores.append(by_band @ (asked.weights / asked.weights.sum()))
         if g < len(found.groups) - 1:
             yield None
-    score = np.stack(scores, axis=1).reshape(len(which), -1)
-    yield Tried(found, which, decibels(np.maximum(score, _LEAST_W)), found.weight.reshape(-1))
+    if new:
+        rows = decibels(np.maximum(np.stack(scores, axis=1).reshape(len(new), -1), _LEAST_W))
+        found.score_db.update(zip((one.id for one in new), rows, strict=True))
+    score_db = np.stack([found.score_db[one.id] for one in every])
+    yield Tried(found, which, score_db, found.weight.reshape(-1))

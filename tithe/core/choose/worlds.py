@@ -11,6 +11,7 @@ from __future__ import annotations
 
 from collections.abc import Mapping, Sequence
 from dataclasses import dataclass, field, replace
+from functools import cached_property
 from typing import cast
 from zlib import crc32
 
@@ -43,6 +44,7 @@ _SEATS = (0.25, 1.0, 0.0, 0.75)
 """Of a loss of which nobody says where it sits, the share that is in series."""
 _STEEL_LEVEL = 1
 """At which the lines that are often of copper-clad steel are so."""
+_CLOSER, _MIDDLE_LEVELS = 128, (1, 2)
 _MOST_RHO = 0.9999
 _TYPED_SHARE = 0.45
 """Of an estimate's cases, that as typed."""
@@ -71,7 +73,7 @@ class Group:
 class Worlds:
     """G groups of A antennas each: ``gamma`` and ``weight`` (A,) of the antennas as they are seen,
     ``soils`` where they stand over different ones; ``line``: ln of how many times as much each line loses, by
-    token, (G, A)."""
+    token, (G, A); ``score_db`` (G·A,): what leaves in them, of the candidates that were tried, by id."""
 
     asked: Question
     kit: Kit
@@ -81,6 +83,13 @@ class Worlds:
     antenna_weight: Real
     soils: tuple[Ground, ...]
     line: Mapping[str, Real]
+    score_db: dict[str, Real] = field(default_factory=dict, compare=False, repr=False)
+
+    @cached_property
+    def closer(self) -> Worlds:
+        """Many more antennas, as they are drawn, with the coils in the middle: what decides between antennas
+        hangs on few of those that all candidates are tried with."""
+        return worlds(self.asked, self.kit, self.uncertain, 2, _CLOSER, _MIDDLE_LEVELS)
 
     @property
     def weight(self) -> Real:
