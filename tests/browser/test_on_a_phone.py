@@ -1,15 +1,13 @@
 """From the room's screen to a phone, and out again: three browsers at a shared server."""
 
-import os
 import signal
-import subprocess
-import sys
 
 import pytest
 from playwright.sync_api import expect
 
 from tests.browser.conftest import PATIENCE_MS, SEEN_ROUND
 from tests.browser.test_the_garden import IN_POCKET, SIZE, show
+from tests.forked import Forked
 from tests.web.test_server_process import begin, free_port
 from tests.web.test_shared_process import PASSWORD, reach, tithe
 
@@ -25,11 +23,8 @@ def shared(tmp_path):
     """The address of a shared server with the demo stations, which are ann's."""
     data, port = begin(tmp_path / "data"), free_port()
     assert tithe(data, "user", "add", "ann", said=f"{PASSWORD}\n").returncode == 0
-    command = [sys.executable, "-m", "tithe.site.cli", "serve", "--shared", "--name", "garden.localhost",
-               "--address", "127.0.0.1", "--port", str(port)]  # fmt: skip
-    process = subprocess.Popen(
-        command, env=os.environ | {"TITHE_DATA": str(data)}, stdout=subprocess.PIPE, text=True
-    )
+    words = ["serve", "--shared", "--name", "garden.localhost", "--address", "127.0.0.1", "--port", port]
+    process = Forked(words, data)
     process.stdout.readline()
     reach(port)
     yield f"http://garden.localhost:{port}"

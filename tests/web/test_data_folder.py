@@ -1,7 +1,6 @@
 """The data folder: whole copies, starts that go wrong with a sentence, nothing quietly begun anew."""
 
 import os
-import resource
 import shutil
 import socket
 import sqlite3
@@ -16,6 +15,7 @@ from threading import Event, Thread
 
 import pytest
 
+from tests import forked
 from tests.web.test_server_process import Server, begin, folder  # noqa: F401 - a fixture
 from tithe.site import copies
 from tithe.site.folder import StartError, data_folder, prepare
@@ -26,15 +26,7 @@ from tithe.web.stations import demo
 def tithe(data, *words, room=None):
     """A command on a data folder: exit status, what it said, what it complained; files of ``room`` bytes at
     most."""
-
-    def full():
-        if room is not None:
-            resource.setrlimit(resource.RLIMIT_FSIZE, (room, room))
-
-    done = subprocess.run(
-        [sys.executable, "-m", "tithe.site.cli", *map(str, words)], preexec_fn=full,
-        env=os.environ | {"TITHE_DATA": str(data)}, capture_output=True, text=True, timeout=60,
-    )  # fmt: skip
+    done = forked.run(words, data, room=room)
     return done.returncode, done.stdout, done.stderr
 
 
@@ -117,16 +109,14 @@ def test_a_restore_killed_in_the_middle_leaves_the_old_or_the_new_whole(folder, 
         connection.execute("CREATE TABLE ballast AS SELECT randomblob(20000000) AS x")
     caught = 0
     for most in (1_000_000, 8_000_000, 15_000_000):
-        process = subprocess.Popen(
-            [sys.executable, "-m", "tithe.site.cli", "restore", str(target)],
-            env=os.environ | {"TITHE_DATA": str(folder)}, stdout=subprocess.DEVNULL,
-        )  # fmt: skip
+        process = forked.Forked(["restore", target], folder)
         # The pages go into the log beside the database first: so much of it, and no more, is there.
         while process.poll() is None and size_of(folder / "tithe.sqlite3-wal") <= most:
             pass
         caught += process.poll() is None
         process.kill()
         process.wait()
+        process.stdout.close()
         assert tithe(folder, "check")[0] == 0
         assert names(folder / "tithe.sqlite3")[0] in ("old 0", "new")
     assert caught == 3

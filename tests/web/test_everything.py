@@ -1,10 +1,7 @@
 """Large texts kept once; everything out in one file and back, from this version and from an earlier one."""
 
 import json
-import os
 import sqlite3
-import subprocess
-import sys
 from contextlib import closing
 from datetime import timedelta
 
@@ -12,6 +9,7 @@ import numpy as np
 import pytest
 from django.utils import timezone
 
+from tests import forked
 from tests.web.test_data_folder import tithe
 from tests.web.test_server_process import Server, begin, folder  # noqa: F401 - a fixture
 from tests.web.test_stations_api import send
@@ -185,10 +183,8 @@ def test_the_command_line_takes_everything_to_another_folder(folder, tmp_path): 
 def test_a_folder_of_an_earlier_version_opens_with_all_that_it_held(folder, tmp_path):  # noqa: F811
     """Made by the migrations of before, filled by hand: texts then stood in each state and each sweep."""
     folder.mkdir()
-    env = os.environ | {"TITHE_DATA": str(folder), "DJANGO_SETTINGS_MODULE": "tithe.site.settings"}
     for app, name in (("sweeps", "0002"), ("stations", "0003")):
-        command = [sys.executable, "-m", "django", "migrate", app, name, "-v", "0"]
-        subprocess.run(command, env=env, check=True)
+        assert forked.run(["migrate", app, name, "-v", "0"], folder, main=forked.DJANGO).returncode == 0
     text = sweep_text(500)
     document = {
         "format": "tithe-station", "version": 1, "name": "old", "chain": [],
@@ -226,10 +222,8 @@ def test_a_folder_of_an_earlier_version_opens_with_all_that_it_held(folder, tmp_
 def test_lines_of_ones_own_and_odd_readings_of_an_earlier_version_keep_what_they_meant(folder):  # noqa: F811
     """A choice named a line by its number in that database; a reading without a figure was taken once."""
     folder.mkdir()
-    env = os.environ | {"TITHE_DATA": str(folder), "DJANGO_SETTINGS_MODULE": "tithe.site.settings"}
     for app, name in (("sweeps", "0004"), ("stations", "0005"), ("log", "0001")):
-        command = [sys.executable, "-m", "django", "migrate", app, name, "-v", "0"]
-        subprocess.run(command, env=env, check=True)
+        assert forked.run(["migrate", app, name, "-v", "0"], folder, main=forked.DJANGO).returncode == 0
     line = {"r0_ohm": 50, "velocity_factor": 0.9, "k1": 0.01, "k2": 0}
     part = {"kind": "line", "label": "own", "line": line, "length_m": 20, "bypassed": False}
     document = {

@@ -19,6 +19,8 @@ from pathlib import Path
 
 import pytest
 
+from tests.forked import Forked
+
 
 def free_port():
     with socket.socket() as probe:
@@ -41,19 +43,24 @@ def begin(data):
     return data
 
 
-class Server:
-    """A server on a data folder of its own, which has been served before unless it is to be ``fresh``."""
+def begun(words, data):
+    """Tithe's own command as a process of its own from the beginning."""
+    command = [sys.executable, "-m", "tithe.site.cli", *words]
+    return subprocess.Popen(
+        command, env=os.environ | {"TITHE_DATA": str(data)}, stdout=subprocess.PIPE, text=True
+    )
 
-    def __init__(self, data, port=0, *, fresh=False):
+
+class Server:
+    """A server on a data folder of its own, which has been served before unless it is to be ``fresh``;
+    without a ``fork`` it is begun as its users begin it."""
+
+    def __init__(self, data, port=0, *, fresh=False, fork=True):
         self.port, self.data = port or free_port(), data
         if not fresh and not (data / "tithe.sqlite3").exists():
             begin(data)
-        self.process = subprocess.Popen(
-            [sys.executable, "-m", "tithe.site.cli", "demo", "--port", str(self.port)],
-            env=os.environ | {"TITHE_DATA": str(data)},
-            stdout=subprocess.PIPE,
-            text=True,
-        )
+        words = ["demo", "--port", str(self.port)]
+        self.process = Forked(words, data) if fork else begun(words, data)
         self.greeting = self.process.stdout.readline()
 
     def call(self, method, path, body=None):
@@ -75,7 +82,7 @@ def folder(tmp_path):
 
 
 def test_killed_in_a_burst_of_edits_the_last_acknowledged_save_is_there_whole(folder):
-    server = Server(folder, fresh=True)
+    server = Server(folder, fresh=True, fork=False)
     assert server.greeting == f"Tithe is served at http://127.0.0.1:{server.port}/\n"
     assert stat.S_IMODE((folder / "secret-key").stat().st_mode) == 0o600
     kept = server.call("GET", "/api/stations/1")

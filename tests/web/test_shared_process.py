@@ -4,18 +4,17 @@ vanishing requests; stopped and killed."""
 import http.client
 import http.cookiejar
 import json
-import os
 import signal
 import socket
 import ssl
 import subprocess
-import sys
 import time
 import urllib.parse
 import urllib.request
 
 import pytest
 
+from tests.forked import Forked, run
 from tests.web.test_server_process import Server, free_port
 from tithe.site.cli import main
 from tithe.web.stations import demo
@@ -25,15 +24,7 @@ NOT_VERIFIED = ssl._create_unverified_context()  # its certificate is made by th
 
 
 def tithe(data, *given, said=""):
-    return subprocess.run(
-        [sys.executable, "-m", "tithe.site.cli", *given],
-        env=os.environ | {"TITHE_DATA": str(data)},
-        input=said,
-        capture_output=True,
-        text=True,
-        timeout=60,
-        check=False,
-    )
+    return run(given, data, typed=said)
 
 
 def reach(port):
@@ -51,16 +42,8 @@ class Shared:
 
     def __init__(self, data, certificate, key):
         self.port = free_port()
-        self.process = subprocess.Popen(
-            [
-                sys.executable, "-m", "tithe.site.cli", "serve", "--shared", "--name", "localhost",
-                "--address", "127.0.0.1", "--port", str(self.port), "--certificate", certificate,
-                "--key", key,
-            ],
-            env=os.environ | {"TITHE_DATA": str(data)},
-            stdout=subprocess.PIPE,
-            text=True,
-        )  # fmt: skip
+        words = ["serve", "--shared", "--name", "localhost", "--address", "127.0.0.1", "--port", self.port]
+        self.process = Forked([*words, "--certificate", certificate, "--key", key], data)
         self.greeting = self.process.stdout.readline()
         reach(self.port)
 
