@@ -116,7 +116,7 @@ def largest(mill):
         {"mhz": round(3.5 + n / 100, 2), "at": meters[n % 2], **read} for n in range(full.of(30, 200))
     ]
     yield "/api/stations/{pk}/log/readings", {"readings": readings}
-    yield "/api/stations/{pk}/reconcile", {"document": nine}
+    yield "/api/stations/{pk}/reconcile", {"document": full.of(mill, nine)}
     yield "/api/stations/{pk}/trend", {"document": nine}
     for document in full.of([mill], [mill, nine]):
         yield "/api/stations/{pk}/next", {"document": document}
