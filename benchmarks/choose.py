@@ -12,7 +12,9 @@ import numpy as np
 
 from benchmarks.timing import seconds
 from tithe.answers.choose import choose_json
+from tithe.answers.choose.answers import Choosing
 from tithe.answers.choose.antennas import Placing
+from tithe.answers.choose.lately import forget
 from tithe.core import solve
 from tithe.core.choose import (
     EVERY_THIRD,
@@ -72,11 +74,12 @@ def lines() -> Iterator[str]:
     )
     ranking = choose_json.ranked(wanted, evaluate(asked, wanted.kit, wanted.all_candidates()))
     drawn = worlds(asked, wanted.kit, wanted.uncertain(asked))
-    took = seconds(lambda: list(tried(ranking, drawn)), runs=3)
+    took = seconds(lambda: list(tried(ranking, replace(drawn, score_db={}))), runs=3)
     yield (
         f"decided in {drawn.weight.size} worlds, phase known: {took:.2f} s more (aim 2 s), as long as "
         f"{took / once:.0f} rankings"
     )
+    yield _again(document)
     yield from _phase_unknown(document)
     yield from _growth(document)
     yield from _antennas(document)
@@ -84,6 +87,18 @@ def lines() -> Iterator[str]:
 
 def _changed(document: StationFile, **keys: Any) -> StationFile:
     return station_file.validate(document.model_dump(exclude_none=True) | keys)
+
+
+def _again(document: StationFile) -> str:
+    """A whole answer, and the next one of which only a price differs."""
+    forget()
+    first = seconds(lambda: list(Choosing(document).steps()), runs=1)
+    dearer = _changed(document, choice={"prices": {"rg-213": 9.0}})
+    again = seconds(lambda: list(Choosing(dearer).steps()), runs=3)
+    return (
+        f"a whole choice with its worlds: {first:.2f} s; again with another price {again:.2f} s (aim 0.3 s), "
+        f"ratio {first / again:.0f}"
+    )
 
 
 def _phase_unknown(document: StationFile) -> Iterator[str]:

@@ -169,7 +169,7 @@ test('a station opens while the server has no time for its trim, which is asked 
   expect(screen.getByRole('status').textContent).not.toContain('computed');
   // What had come was not asked anew.
   expect(fake.to('/api/sweeps/3/look')).toHaveLength(1);
-  expect(fake.to('/api/stations/7/trim')).toHaveLength(2);
+  expect(fake.to('/api/stations/7/trim').length).toBeGreaterThan(1);
 });
 
 test('the next cut is what is to be done before the next sweep, not all of it', () => {

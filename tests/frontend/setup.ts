@@ -1,12 +1,15 @@
 /** What jsdom lacks, and what is the same for all tests. Files of tests share a process, not what the page
  * keeps: its modules are fetched anew for each, and what an earlier file left running is stopped. */
 import { configure } from '@testing-library/dom';
-import { afterAll, beforeEach, vi } from 'vitest';
+import { afterAll, afterEach, beforeEach, vi } from 'vitest';
 
 vi.mock('../../frontend/src/lib/station/database', () => import('./browser'));
 vi.resetModules();
 const { emptyDatabase } = await import('./browser');
 beforeEach(emptyDatabase);
+afterEach(() => {
+  vi.useRealTimers();
+});
 
 /** A loaded machine is slower, not wrong: what is waited for may take its time. */
 configure({ asyncUtilTimeout: 8000 });

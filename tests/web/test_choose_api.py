@@ -7,9 +7,9 @@ import numpy as np
 import pytest
 
 from tests.web.test_stations_api import send
-from tithe.answers.choose import lately
 from tithe.answers.choose.answers import Choosing
 from tithe.answers.choose.found_out import found_out
+from tithe.answers.choose.lately import forget
 from tithe.core.choose import PLACEMENTS
 from tithe.document import station_file
 from tithe.document.known import marks_of
@@ -54,7 +54,7 @@ def test_progress_comes_first_and_the_answer_last(client, mill):
 
 
 def test_what_is_computed_is_kept_while_prices_bounds_schools_or_notes_change(client, mill):
-    lately._of.cache_clear()
+    forget()
     changes: list[dict[str, object]] = [
         {}, {"budget": 300.0}, {"school": "as-typed"}, {"within_db": 6.0}, {"prices": {"open-600": 90.0}},
     ]  # fmt: skip
@@ -65,7 +65,7 @@ def test_what_is_computed_is_kept_while_prices_bounds_schools_or_notes_change(cl
     first, *again = told
     assert all(len(lines) < len(first) for lines in again)
     for choice, lines in zip(choices, told, strict=True):
-        lately._of.cache_clear()
+        forget()
         assert stream(client, mill | {"choice": choice})[-1] == lines[-1]
     weak = mill | {"choice": choices[0], "transmitter": mill["transmitter"] | {"power_w": 5.0}}
     lines = stream(client, weak)

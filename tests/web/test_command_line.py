@@ -6,6 +6,7 @@ import json
 import pytest
 
 from tests.document.test_station_file import EXAMPLE
+from tithe.answers.choose.lately import forget
 from tithe.site.cli import main
 
 RADIO = {"rated_w", "held_back_w", "turned_back_w", "not_sent_w", "accepted_w", "swr"}
@@ -188,6 +189,7 @@ def test_any_question_is_answered_without_a_server_as_the_api_answers_it(client,
         ("ledgers.csv", {"document": document}),
     ):
         status, said = asked(monkeypatch, capsys, question, request)
+        forget()
         answer = client.post(f"/api/{question}", json.dumps(request), content_type="application/json")
         body = b"".join(answer) if answer.streaming else answer.content
         assert status == (0 if answer.status_code == 200 else 2), question

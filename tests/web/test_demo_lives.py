@@ -2,6 +2,7 @@
 
 import pytest
 
+from tests import full
 from tithe.answers.log.kept import kept_with
 from tithe.core.log import reconcile
 from tithe.document.readings import core_readings
@@ -21,7 +22,9 @@ def explained(document, day):
 def test_the_storm_is_found_in_the_readings_and_only_there():
     """Nothing is written into the readings: the run with water in it was solved, and read with errors."""
     mill = demo.life("brackenfell-mill").now
-    found = {day: explained(mill, day) for day in dict.fromkeys(one.date for one in mill.readings)}
+    days = list(dict.fromkeys(one.date for one in mill.readings))
+    calm = [day for day in days if day != "2025-11-18"]
+    found = {day: explained(mill, day) for day in ("2025-11-18", *full.of(calm[::3], calm))}
     assert {day for day, one in found.items() if one.id != "as-described"} == {"2025-11-18"}
     assert found["2025-11-18"].id == "water" and found["2025-11-18"].weight > 0.9
     assert all(one.weight > 0.8 for one in found.values())

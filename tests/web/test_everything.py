@@ -86,7 +86,7 @@ def test_an_export_larger_than_a_question_comes_back_and_what_would_not_is_refus
     again = send(client, "post", "/api/stations", text)
     assert again.status_code == 201
     assert client.get(f"/api/stations/{again.json()['id']}/file").content.decode() == text
-    statuses = [send(client, "post", f"{path}/sweeps", {"text": sweep_text(82_000, n)}) for n in range(3, 8)]
+    statuses = (send(client, "post", f"{path}/sweeps", {"text": sweep_text(82_000, n)}) for n in range(3, 8))
     refused = next(one for one in statuses if one.status_code != 201)
     assert "MB of sweeps at most" in refused.json()["errors"][0]["rule"]
     assert len(client.get(f"{path}/file").content) < 40_000_000

@@ -133,7 +133,7 @@ def test_how_sure_one_may_be_goes_by_how_often_each_is_hidden():
 def test_what_is_read_next_finds_it_in_fewer_minutes_than_reading_at_random():
     station, freqs = demo.practice(1).to_core(), [7.1e6]
     found, minutes, wandered = 0, 0.0, 0.0
-    causes = ("as-described", "water", "open", "antenna") * full.of(1, 2)
+    causes = full.of(("water", "antenna"), ("as-described", "water", "open", "antenna") * 2)
     for seed, cause in enumerate(causes):
         there = visit(station, np.array(freqs), np.random.default_rng(seed), (cause,))
         led = way(there, freqs, by_bits, np.random.default_rng(seed))

@@ -42,6 +42,11 @@ def lately(document: StationFile, own: OwnLines, figures: int) -> Lately:
     return _of(sha256(f"{asked.model_dump_json(exclude=_ELSE)}{lines}".encode()).digest())
 
 
+def forget() -> None:
+    """Everything is computed anew."""
+    _of.cache_clear()
+
+
 @lru_cache(maxsize=_MOST)
 def _of(choice: bytes) -> Lately:
     return Lately()
