@@ -91,8 +91,12 @@ def _changed(document: StationFile, **keys: Any) -> StationFile:
 
 def _again(document: StationFile) -> str:
     """A whole answer, and the next one of which only a price differs."""
-    forget()
-    first = seconds(lambda: list(Choosing(document).steps()), runs=1)
+
+    def anew() -> None:
+        forget()
+        list(Choosing(document).steps())
+
+    first = seconds(anew, runs=1)
     dearer = _changed(document, choice={"prices": {"rg-213": 9.0}})
     again = seconds(lambda: list(Choosing(dearer).steps()), runs=3)
     return (
