@@ -122,7 +122,7 @@ export const answer = (why = ''): Answer => ({
 });
 
 /** Wait until something holds, or fail. */
-export async function until(holds: () => boolean, ms = 12_000): Promise<void> {
+export async function until(holds: () => boolean, ms = 30_000): Promise<void> {
   const end = Date.now() + ms;
   while (!holds()) {
     if (Date.now() > end) throw new Error('it never came to hold');

@@ -12,7 +12,7 @@ afterEach(() => {
 });
 
 /** A loaded machine is slower, not wrong: what is waited for may take its time. */
-configure({ asyncUtilTimeout: 8000 });
+configure({ asyncUtilTimeout: 30_000 });
 
 /** Timers that a file of tests began. */
 const begun = new Set<ReturnType<typeof setTimeout>>();
