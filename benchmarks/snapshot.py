@@ -19,12 +19,12 @@ from typing import Any
 import numpy as np
 
 from tithe.answers.choose import choose_json
+from tithe.answers.choose.answers import Choosing
 from tithe.answers.station import budget_json
 from tithe.answers.sweep import sweep_json
 from tithe.core import solve
-from tithe.core.choose import EVERY_THIRD, evaluate, question
 from tithe.core.sweep import Analyzer, measure
-from tithe.document import choice, shelf, station_file
+from tithe.document import shelf, station_file
 from tithe.document.station import StationFile
 from tithe.web.stations import demo
 
@@ -85,9 +85,8 @@ def _of_demo(document: StationFile) -> Iterator[tuple[str, Any]]:
     middles = np.array([band.middle_hz for band in station.bands])
     low, high = station.antenna.range_hz
     yield "solved", budget_json.results(solve(station, middles[(middles >= low) & (middles <= high)]))
-    wanted, asked = choice.read(document), question(station, EVERY_THIRD)
-    ranking = choose_json.ranked(wanted, evaluate(asked, wanted.kit, wanted.all_candidates()))
-    yield "chosen", choose_json.answer(wanted, ranking)
+    choosing = Choosing(document)
+    yield "chosen", choose_json.answer(choosing.choice, choosing.judged())
     sweep = measure(station, 0, Analyzer(float(max(low, 6.5e6)), float(min(high, 7.6e6)), 201, noise=0.001))
     yield "swept", sweep_json.reading(sweep, station.bands, station.comfort_swr)
 

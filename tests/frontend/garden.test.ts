@@ -1,6 +1,7 @@
 import { render, screen } from '@testing-library/svelte';
 import userEvent from '@testing-library/user-event';
 import { beforeEach, expect, test, vi } from 'vitest';
+import type { TrimAnswer } from '../../frontend/src/lib/api/client';
 import { server as connection } from '../../frontend/src/lib/api/server.svelte';
 import { Outbox } from '../../frontend/src/lib/garden/outbox.svelte';
 import { typedNumber } from '../../frontend/src/lib/garden/form.svelte';
@@ -172,6 +173,43 @@ test('a station opens while the server has no time for its trim, which is asked 
   expect(fake.to('/api/stations/7/trim').length).toBeGreaterThan(1);
 });
 
+test('what is whole stands until what is newer is, and who leaves leaves nothing to come', async () => {
+  const trim = { target_mhz: 7.1, sides: 2, means: 'wire', aim: 'resonance' };
+  const steps = (sentence: string) => ({ sentence, steps: [], step_m: null, learned: '', workings: {} });
+  let [digest, busy, release] = ['a', false, () => undefined as void];
+  const held = new Promise<void>((done) => (release = done));
+  new FakeServer(async ({ path }) => {
+    if (path.endsWith('/sweeps')) return { body: [] };
+    if (!path.endsWith('/trim')) return { body: { ...kept(), digest, document: { ...document(), trim } } };
+    if (digest === 'c') await held;
+    return busy ? { status: 503, body: { errors: [] } } : { body: steps(`Cut, ${digest}.`) };
+  });
+  const station = new Station(7, 'ann');
+  await station.open();
+  expect([station.seen?.trim?.sentence, station.again_s]).toEqual(['Cut, a.', 0]);
+  [digest, busy] = ['b', true];
+  await station.load();
+  expect([station.seen?.trim?.sentence, station.again_s]).toEqual(['Cut, a.', 1]);
+  busy = false;
+  await station.load();
+  expect([station.seen?.trim?.sentence, station.again_s]).toEqual(['Cut, b.', 0]);
+  digest = 'c';
+  const late = station.load();
+  await station.forget();
+  release();
+  await late;
+  new FakeServer(down);
+  const later = new Station(7, 'ann');
+  await later.open();
+  expect(later.seen).toBeNull();
+});
+
+/** A station as a phone has it, of which all is computed. */
+const seenOf = (station: never, trim: TrimAnswer | null) => ({
+  ...{ folder: 'f', station, trim, trouble: '', sweeps: [] },
+  ...{ look: null, charts: {}, due: false, at: 0 },
+});
+
 test('the next cut is what is to be done before the next sweep, not all of it', () => {
   new FakeServer(down);
   const trim = { target_mhz: 7.1, sides: 2, means: 'wire', aim: 'resonance' };
@@ -194,17 +232,7 @@ test('the next cut is what is to be done before the next sweep, not all of it', 
     steps: [step],
     workings: {},
   } as never;
-  const seen = {
-    folder: 'f',
-    station,
-    trim: answer,
-    trouble: '',
-    sweeps: [],
-    look: null,
-    charts: {},
-    due: false,
-    at: 0,
-  };
+  const seen = seenOf(station, answer);
   render(TrimTab, { seen, outbox: new Outbox(7, 'ann', vi.fn()), reads: true, onchanged: vi.fn() });
   expect(screen.getByText('10 cm a side shorter')).toBeTruthy();
   expect(screen.queryByText(/20 cm/)).toBeNull();
@@ -215,17 +243,7 @@ test('a file is kept with what was done before it, which is asked first', async 
   new FakeServer(down);
   const trim = { target_mhz: 7.1, sides: 2, means: 'wire', aim: 'resonance' };
   const station = { ...kept(), document: { ...document(), trim } } as never;
-  const seen = {
-    folder: 'f',
-    station,
-    trim: null,
-    trouble: '',
-    sweeps: [],
-    look: null,
-    charts: {},
-    due: false,
-    at: 0,
-  };
+  const seen = seenOf(station, null);
   const outbox = new Outbox(7, 'ann', vi.fn());
   render(TrimTab, { seen, outbox, reads: false, onchanged: vi.fn() });
   const file = new File(['# MHz S RI R 50\n7 0 0\n'], 'after the cut.s1p');

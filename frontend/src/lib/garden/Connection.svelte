@@ -17,6 +17,14 @@
     storage.remove(LAST);
     location.assign('/garden');
   }
+  /** What was whole stands until what is newer is. */
+  const waits = $derived(
+    station.seen?.due
+      ? '; the rest is being computed'
+      : station.again_s
+        ? '; what is newer is being computed'
+        : '',
+  );
   const signedOut = $derived(station.state === 'signed-out' || outbox.signedOut);
 </script>
 
@@ -42,7 +50,7 @@
   </p>
 {:else if station.seen}
   <p class="soft" role="status">
-    ● Connected, as of {clock(station.seen.at)}{station.seen.due ? '; the rest is being computed' : ''}
+    ● Connected, as of {clock(station.seen.at)}{waits}
   </p>
 {/if}
 {#if outbox.fleeting}

@@ -23,7 +23,8 @@ export class Station {
   readonly #name: string;
   readonly #database = new Database('garden');
   /** After how many seconds what the server had no time for is to be asked again; 0: nothing is. */
-  again_s = 0;
+  again_s = $state(0);
+  #left = false;
   #computing: Computing | null = null;
   #busy: Promise<void> | null = null;
 
@@ -56,7 +57,6 @@ export class Station {
   }
 
   async #load() {
-    this.again_s = 0;
     const params = { path: { pk: this.id } };
     const { data: station, response } = await api.GET('/api/stations/{pk}', { params });
     if (!station) return this.#without(response);
@@ -72,8 +72,10 @@ export class Station {
   async #compute(station: KeptStation, sweeps: SweepRow[]) {
     const now = { folder: server.folder, station, sweeps, at: Date.now() };
     const before = this.seen;
-    if (before && !before.due && isSame(before.station, before.sweeps, station, sweeps))
+    if (before && !before.due && isSame(before.station, before.sweeps, station, sweeps)) {
+      this.again_s = 0;
       return this.#show({ ...before, ...now });
+    }
     if (!this.#computing?.isOf(station, sweeps)) this.#computing = new Computing(station, sweeps);
     for await (const computed of this.#computing.steps())
       // What was whole is shown until what is new is whole.
@@ -82,6 +84,7 @@ export class Station {
   }
 
   async #show(seen: Seen) {
+    if (this.#left) return;
     this.state = 'there';
     this.seen = seen;
     await this.#database.set(this.#name, seen);
@@ -96,8 +99,9 @@ export class Station {
     await this.#database.del(this.#name);
   }
 
-  /** Nothing of it stays on this phone. */
+  /** Nothing of it stays on this phone, nor what is being asked still. */
   async forget() {
+    this.#left = true;
     await this.#database.del(this.#name);
   }
 }
