@@ -75,11 +75,14 @@ def test_a_plan_is_dragged_changed_and_measured(transactional_db, page, base_url
     expect(leg).not_to_have_value(length)
     page.mouse.up()
     assert end.get_attribute("aria-label") != before
+    expect(what_if).not_to_have_text(as_planned)
     page.get_by_role("button", name="Undo").click()
     expect(leg).to_have_value(length)
+    expect(what_if).to_have_text(as_planned)
     end.focus()
     page.keyboard.press("Shift+ArrowRight")
     expect(leg).not_to_have_value(length)
+    expect(what_if).not_to_have_text(as_planned)  # else this answer would come after the undoing
     page.get_by_role("button", name="Undo").click()
     expect(what_if).to_have_text(as_planned)
     eighty = row.get_by_role("cell").first.inner_text().split()[0]

@@ -398,4 +398,15 @@ test('nothing is taken of an answer about a station that is not the present one'
   waiting[2]?.(told('1 m longer'));
   await screen.findByText('1 m longer');
   expect(take().disabled).toBe(false);
+  // An answer that is not shown, and its station again: what is shown is of another one all the same.
+  const past = station();
+  await rerender({ station: past, ontake: vi.fn() });
+  await asked(4);
+  await rerender({ station: station(), ontake: vi.fn() });
+  await new Promise((resolve) => setTimeout(resolve, 450)); // the newer question stands
+  waiting[3]?.(told('never shown'));
+  await asked(5);
+  await rerender({ station: past, ontake: vi.fn() });
+  expect(screen.getByText('1 m longer')).toBeTruthy();
+  expect(take().disabled).toBe(true);
 });

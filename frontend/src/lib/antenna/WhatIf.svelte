@@ -16,14 +16,13 @@
     () => ({ document: station }),
     async (body) => {
       const reply = await api.POST('/api/antenna/what-if', { body });
-      if (reply.data) of = body.document;
-      return reply;
+      return { ...reply, data: reply.data && { answer: reply.data, of: body.document } };
     },
     QUIET_MS,
   );
-  const found = $derived(asking.answer);
-  /** Of which station the answer is: of another one nothing is to be taken. */
-  let of = $state.raw<StationFile | null>(null);
+  const found = $derived(asking.answer?.answer);
+  /** Of a station that is not the present one nothing is to be taken. */
+  const present = $derived(asking.answer?.of === station);
 
   function difference(before: number, after: number): string {
     const by = Math.round(after) - Math.round(before);
@@ -77,7 +76,7 @@
                 ><button
                   type="button"
                   class="linkish"
-                  disabled={of !== station}
+                  disabled={!present}
                   onclick={() => ontake(change.fields)}>take</button
                 ></td
               >
