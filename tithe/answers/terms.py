@@ -19,5 +19,5 @@ class GlossaryTerm(TypedDict):
 @reading("terms")
 def glossary() -> list[GlossaryTerm]:
     """Every term, by name."""
-    found = sorted(TERMS.values(), key=lambda term: term.name.lower())
-    return [{"name": term.name, "forms": list(forms(term)), "text": term.text} for term in found]
+    terms = sorted(TERMS.values(), key=lambda term: term.name.lower())
+    return [{"name": term.name, "forms": list(forms(term)), "text": term.text} for term in terms]

@@ -19,70 +19,72 @@ _RIGHT_DB = 0.02
 """A short cut that is as near as this is right."""
 
 
-def working(found: Working, k: int) -> WorkingOut:
+def working(derivation: Working, k: int) -> WorkingOut:
     """A working at the k-th frequency."""
-    cases, rule = found.at(k), RULES[found.rule]
-    values = [_told(found, case) for case in cases]
+    cases, rule = derivation.at(k), RULES[derivation.rule]
+    values = [_told(derivation, case) for case in cases]
     return {
         "title": rule.title,
         "cases": [cast(Which, case.which) for case in cases],
         "values": values,
-        "lines": [{"formula": typeset.formula(step), "filled": _filled(step, cases)} for step in found.steps],
-        "terms": [_term(name, cases) for name in _named(found)],
+        "lines": [
+            {"formula": typeset.formula(step), "filled": _filled(step, cases)} for step in derivation.steps
+        ],
+        "terms": [_term(name, cases) for name in _named(derivation)],
         "assumes": rule.assumes,
         "holds": rule.holds,
         "source": rule.source,
-        "short_cut": _short_cut(found, cases, k),
-        "also": of_symbol(found.gives, values[0]) if len(values) == 1 else [],
+        "short_cut": _short_cut(derivation, cases, k),
+        "also": of_symbol(derivation.gives, values[0]) if len(values) == 1 else [],
     }
 
 
-def several(found: Mapping[str, Working]) -> dict[str, WorkingOut]:
+def several(derivations: Mapping[str, Working]) -> dict[str, WorkingOut]:
     """Workings of single figures, by the figure's path in the answer that carries them."""
-    return {figure: working(one, 0) for figure, one in found.items()}
+    return {figure: working(derivation, 0) for figure, derivation in derivations.items()}
 
 
 def _filled(step: Step, cases: tuple[Case, ...]) -> list[Filled]:
     """A step in each case; once, where it does not depend on the phase."""
-    told = [typeset.numbers(step, case.values) for case in cases]
-    if len(set(told)) == 1:
-        return [{"which": "", "numbers": told[0]}]
+    rows = [typeset.numbers(step, case.values) for case in cases]
+    if len(set(rows)) == 1:
+        return [{"which": "", "numbers": rows[0]}]
     return [
-        {"which": cast(Which, case.which), "numbers": text} for case, text in zip(cases, told, strict=True)
+        {"which": cast(Which, case.which), "numbers": text} for case, text in zip(cases, rows, strict=True)
     ]
 
 
-def _told(found: Working, case: Case) -> float | None:
+def _told(derivation: Working, case: Case) -> float | None:
     """The figure as the answer has it."""
-    value = float(case.values[found.gives].real) * found.scale
+    value = float(case.values[derivation.gives].real) * derivation.scale
     return value if np.isfinite(value) else None
 
 
-def _named(found: Working) -> list[str]:
+def _named(derivation: Working) -> list[str]:
     """Every symbol of the steps once, in their order; of a working without steps the figure alone."""
-    names = [name for step in found.steps for name in (step.gives, *step.takes)]
-    return list(dict.fromkeys(names or [found.gives]))
+    names = [name for step in derivation.steps for name in (step.gives, *step.takes)]
+    return list(dict.fromkeys(names or [derivation.gives]))
 
 
 def _term(name: str, cases: tuple[Case, ...]) -> TermOut:
-    one = SYMBOLS[name]
+    symbol = SYMBOLS[name]
     figures = [typeset.figure(typeset.told_in_unit(name, case.values[name])) for case in cases]
     return {
         "symbol": typeset.symbol(name),
-        "meaning": one.meaning,
+        "meaning": symbol.meaning,
         "figures": figures if len(set(figures)) > 1 else figures[:1],
-        "unit": one.unit,
+        "unit": symbol.unit,
     }
 
 
-def _short_cut(found: Working, cases: tuple[Case, ...], k: int) -> str:
+def _short_cut(derivation: Working, cases: tuple[Case, ...], k: int) -> str:
     """What the handbook's rule gives, and how far off it is here; "" where there is none."""
-    if found.short_cut is None:
+    if derivation.short_cut is None:
         return ""
-    name, value = SHORT_CUTS[found.short_cut[0]], found.short_cut_at(k)
-    here = float(cases[len(cases) // 2].values[found.gives].real)
-    if value is None or not np.isfinite(value) or not np.isfinite(here):
+    name, value = SHORT_CUTS[derivation.short_cut[0]], derivation.short_cut_at(k)
+    exact = float(cases[len(cases) // 2].values[derivation.gives].real)
+    if value is None or not np.isfinite(value) or not np.isfinite(exact):
         return ""
-    off = value - here
+    off = value - exact
     how = "exact" if abs(off) < _RIGHT_DB else "more" if off > 0 else "less"
     return say(tell(f"working.{how}", name=name, value=value, off=abs(off)))

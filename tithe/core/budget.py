@@ -331,17 +331,17 @@ def in_blocks(freq_hz: Real, *stations: Station) -> Iterator[Real]:
 
 
 def solve_alike(
-    station: Station, other: Station, freq_hz: Real, pause: Pause = go_on
+    station: Station, station_2: Station, freq_hz: Real, pause: Pause = go_on
 ) -> tuple[Budget, Budget]:
     """Two stations with the same phases in the same rows, so that rows can be compared."""
-    first, second = solve(station, freq_hz, pause=pause), solve(other, freq_hz, pause=pause)
+    first, second = solve(station, freq_hz, pause=pause), solve(station_2, freq_hz, pause=pause)
     if first.turns is None or second.turns is None:
         return first, second
     turns = np.concatenate((first.turns, second.turns[PHASES:]))
-    return solve(station, freq_hz, turns, pause=pause), solve(other, freq_hz, turns, pause=pause)
+    return solve(station, freq_hz, turns, pause=pause), solve(station_2, freq_hz, turns, pause=pause)
 
 
-def _refined(chain: _Chain, phases: OpenPhases, told: Callable[[Budget], Real]) -> Budget:
+def _refined(chain: _Chain, phases: OpenPhases, figure: Callable[[Budget], Real]) -> Budget:
     """Even phases first, then more of them where a figure turns."""
     turns = phases.even_turns()
     budget = chain.solve(phases.port(turns), turns)
@@ -349,13 +349,13 @@ def _refined(chain: _Chain, phases: OpenPhases, told: Callable[[Budget], Real]) 
     ratio = swr(np.minimum(np.abs(budget.antenna.gamma(reference)), 1.0)).max(axis=0)
     if (ratio < REFINED_FROM_SWR).all():
         return budget
-    figures = told(budget)
+    figures = figure(budget)
     for _ in range(ROUNDS):
         more = turning_points(turns, figures, ratio)
         if more is None:
             break
-        there = told(chain.solve(phases.port(more)))
-        turns, figures = np.concatenate((turns, more)), np.concatenate((figures, there), axis=1)
+        values = figure(chain.solve(phases.port(more)))
+        turns, figures = np.concatenate((turns, more)), np.concatenate((figures, values), axis=1)
     if len(turns) == PHASES:
         return budget
     turns = telling(turns, figures)
@@ -376,11 +376,11 @@ def _figures(budget: Budget) -> Real:
     with np.errstate(divide="ignore", invalid="ignore"):  # a short has no admittance, an open no impedance
         z, susceptance = powers / amps, -powers.imag / volts
         kept = powers.real[1:] / powers.real[:-1]
-    told = (stage.details for stage in budget.stages if stage.tuned is not None)
-    borne = [figure for details in told if details for figure in details.tracked_figures]
+    of_tuners = (stage.details for stage in budget.stages if stage.tuned is not None)
+    borne = [figure for details in of_tuners if details for figure in details.tracked_figures]
     drive = (budget.drive.held_back_w, budget.drive.turned_back_w)
     tracked = np.stack([budget.radiated_w, *drive, np.abs(budget.gamma), *borne])
-    scaled = (amplitude**2 * one for one in (volts, amps, -np.diff(powers.real, axis=0)))
+    scaled = (amplitude**2 * values for values in (volts, amps, -np.diff(powers.real, axis=0)))
     stack = np.concatenate((tracked, *scaled, z.real, z.imag, susceptance, kept))
     np.nan_to_num(stack, copy=False, nan=0.0, posinf=_MOST, neginf=-_MOST)
     return np.clip(stack, -_MOST, _MOST, out=stack)

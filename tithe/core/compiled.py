@@ -64,7 +64,7 @@ class _Kernel:
         if self._dispatcher is None:
             if not _loaded and self._inline:  # by one that is interpreted
                 return self.py_func(*args)
-            if not _loaded and self._few and sum(np.size(one) for one in args) <= self._few:
+            if not _loaded and self._few and sum(np.size(arg) for arg in args) <= self._few:
                 with np.errstate(all="ignore"):  # as the compiled code, which tells no warnings
                     return self.py_func(*args)
             _load()
@@ -148,10 +148,10 @@ def _folder() -> str:
     """Where compiled code is kept; "": nowhere."""
     if named := os.environ.get("NUMBA_CACHE_DIR"):
         return named
-    here = Path(__file__).parent
-    sources = sorted(here.rglob("kernel/*.py"))
+    beside = Path(__file__).parent
+    sources = sorted(beside.rglob("kernel/*.py"))
     digest = sha256(b"\0".join(source.read_bytes() for source in sources)).hexdigest()[:16]
-    homes = [here / "__pycache__"]
+    homes = [beside / "__pycache__"]
     with suppress(RuntimeError):  # nobody's home
         homes.append(Path.home() / ".cache" / "tithe")
     if data := os.environ.get("TITHE_DATA"):

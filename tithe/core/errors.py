@@ -25,8 +25,8 @@ class InputError(TitheError, ValueError):
         self.params = params
 
     def __str__(self) -> str:
-        told = "".join(f" {name}={value!r}" for name, value in self.params.items())
-        return f"{self.place}: {self.code}{told}" if self.place else f"{self.code}{told}"
+        params = "".join(f" {name}={value!r}" for name, value in self.params.items())
+        return f"{self.place}: {self.code}{params}" if self.place else f"{self.code}{params}"
 
     def at(self, place: str) -> InputError:
         """The same error at another place."""

@@ -24,4 +24,4 @@ class Interval(NamedTuple, Generic[T]):
 
     def at(self, *place: int) -> Interval[float]:
         """One of many."""
-        return Interval(*(float(np.asarray(one)[place]) for one in self))
+        return Interval(*(float(np.asarray(end)[place]) for end in self))

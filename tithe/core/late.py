@@ -15,8 +15,8 @@ def least_squares_above_zero(rows: Real, values: Real) -> tuple[Real, float]:
     """x ≥ 0 with the least |rows·x − values|, and that; shapes ``(M, N)`` and ``(M,)``."""
     from scipy.optimize import nnls
 
-    found, residual = nnls(rows, values)
-    return np.asarray(found), float(residual)
+    solution, residual = nnls(rows, values)
+    return np.asarray(solution), float(residual)
 
 
 def solved_by_roots(matrix: Real, values: Real) -> tuple[Real, float]:
@@ -51,8 +51,8 @@ def rational(x: Real, y: Complex, within: float) -> Callable[[Real], Complex]:
     """A rational function through the points (AAA; Nakatsukasa, Sète and Trefethen 2018)."""
     from scipy.interpolate import AAA
 
-    found: Callable[[Real], Complex] = AAA(x, y, rtol=within)
-    return found
+    function: Callable[[Real], Complex] = AAA(x, y, rtol=within)
+    return function
 
 
 def least_squares_within(off: Callable[[Real], Real], start: Real, low: Real, high: Real) -> Real:
@@ -72,8 +72,8 @@ def least_squares_slopes(
     from scipy.optimize import least_squares
 
     inside = np.clip(start, low, high)
-    found = least_squares(off, inside, bounds=(low, high), x_scale="jac", max_nfev=100)
-    return np.asarray(found.x), np.asarray(found.jac)
+    result = least_squares(off, inside, bounds=(low, high), x_scale="jac", max_nfev=100)
+    return np.asarray(result.x), np.asarray(result.jac)
 
 
 def bessel(wave: str, z: Complex) -> tuple[Complex, Complex]:

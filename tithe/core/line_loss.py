@@ -165,9 +165,9 @@ def told(answer: LineLoss, read_at_radio: bool) -> tuple[Message, ...]:
     """What arrives, what took the rest, the SWR at the other end, and whether anyone hears it."""
     budget = answer.budget
     drive, rated = budget.drive, budget.station.transmitter.power_w
-    known, other = answer.swr_antenna, answer.swr_radio
+    known, worked_out = answer.swr_antenna, answer.swr_radio
     if read_at_radio:
-        known, other = other, known
+        known, worked_out = worked_out, known
     extra, part = _ends(answer.extra_db), answer._along.part
     line = {"line": part.label, "length_m": part.length_m, "matched_db": float(answer.matched_db[0])}
     turns = budget.turns is not None and extra[1] - extra[0] >= 0.005  # half of what is told
@@ -177,7 +177,7 @@ def told(answer: LineLoss, read_at_radio: bool) -> tuple[Message, ...]:
         tell("loss.line", **line, extra_db=extra, unknown=unknown)
         if np.isfinite(extra).all()
         else tell("loss.line-all", **line),
-        tell("loss.other-end-antenna" if read_at_radio else "loss.other-end-radio", ratio=_ends(other)),
+        tell("loss.other-end-antenna" if read_at_radio else "loss.other-end-radio", ratio=_ends(worked_out)),
     ]
     held = _ends(drive.held_back_w + drive.turned_back_w)
     if held[1] >= 0.01 * rated:

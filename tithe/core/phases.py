@@ -35,8 +35,8 @@ def evenly(values: NDArray[Any]) -> NDArray[Any]:
 def middle(values: NDArray[Any], k: int) -> float:
     """The median over the even turns of an array ``(P, F)`` at the k-th frequency; of one ``(F,)`` its
     value."""
-    here = evenly(values)[..., k]
-    return float(here if here.ndim == 0 else np.median(here))
+    spread = evenly(values)[..., k]
+    return float(spread if spread.ndim == 0 else np.median(spread))
 
 
 @dataclass(frozen=True)
@@ -87,9 +87,9 @@ def turning_points(turns: Real, figures: Real, ratio: Real) -> Real | None:
     ``turns`` (P, F) in any order; ``ratio`` (F,): the SWR, from `REFINED_FROM_SWR` on even turns are too few.
     """
     alike = np.where(ratio < REFINED_FROM_SWR, 0.0, _ALIKE / np.minimum(ratio, 1e4))
-    found, counts = next_turns(np.ascontiguousarray(turns), np.ascontiguousarray(figures), alike)
+    turns_there, counts = next_turns(np.ascontiguousarray(turns), np.ascontiguousarray(figures), alike)
     most = int(counts.max())
-    return np.where(np.arange(most)[:, None] < counts, found[:most], turns[0]) if most else None
+    return np.where(np.arange(most)[:, None] < counts, turns_there[:most], turns[0]) if most else None
 
 
 def telling(turns: Real, figures: Real) -> Real:

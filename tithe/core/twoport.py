@@ -141,14 +141,14 @@ def through(freq_hz: Real) -> TwoPort:
 
 def series(z_ohm: Complex) -> TwoPort:
     """An impedance in series."""
-    one, zero = np.ones_like(z_ohm), np.zeros_like(z_ohm)
-    return TwoPort(one, z_ohm, zero, one)
+    ones, zeros = np.ones_like(z_ohm), np.zeros_like(z_ohm)
+    return TwoPort(ones, z_ohm, zeros, ones)
 
 
 def shunt(y_siemens: Complex) -> TwoPort:
     """An admittance across."""
-    one, zero = np.ones_like(y_siemens), np.zeros_like(y_siemens)
-    return TwoPort(one, zero, y_siemens, one)
+    ones, zeros = np.ones_like(y_siemens), np.zeros_like(y_siemens)
+    return TwoPort(ones, zeros, y_siemens, ones)
 
 
 def attenuator(freq_hz: Real, loss_db: float, z_ohm: float, series_share: float = 0.5) -> TwoPort:

@@ -42,16 +42,16 @@ def takers(budget: Budget, k: int) -> list[Taker]:
     """All that took power at the k-th frequency, most first."""
 
     def taker(place: Place, values: Real, stage: int | None = None, label: str = "") -> Taker:
-        here = values[..., k]
-        return Taker(place, middle(values, k), float(here.min()), float(here.max()), stage, label)
+        at_k = values[..., k]
+        return Taker(place, middle(values, k), float(at_k.min()), float(at_k.max()), stage, label)
 
-    found = [
+    out = [
         taker("radio", budget.drive.held_back_w),
         taker("reflection", budget.drive.turned_back_w),
         *(taker("part", s.taken_w, n, s.part.label) for n, s in enumerate(budget.stages)),
         taker("antenna", budget.antenna_taken_w),
     ]
-    return sorted(found, key=lambda one: -one.taken_w)
+    return sorted(out, key=lambda taker_found: -taker_found.taken_w)
 
 
 def state_at(budget: Budget, k: int) -> State:
@@ -79,20 +79,22 @@ def verdict_at(budget: Budget, k: int, place: str = "") -> Verdict:
     """The verdict at the k-th frequency; ``place`` names the band, e.g. ``30 m``."""
     rated, state = budget.station.transmitter.power_w, state_at(budget, k)
     leaves = {"radiated_w": _ends(budget.radiated_w, k), "rated_w": rated}
-    told = [tell("verdict.leaves-on", band=place, **leaves) if place else tell("verdict.leaves", **leaves)]
+    messages = [
+        tell("verdict.leaves-on", band=place, **leaves) if place else tell("verdict.leaves", **leaves)
+    ]
     biggest = takers(budget, k)[0]
     if biggest.taken_w >= 0.005 * rated:
         taken = (biggest.least_w, biggest.most_w)
-        told.append(tell(f"verdict.takes-most-{biggest.place}", part=biggest.label, taken_w=taken))
-    told.append(heard(budget.total_db, k))
+        messages.append(tell(f"verdict.takes-most-{biggest.place}", part=biggest.label, taken_w=taken))
+    messages.append(heard(budget.total_db, k))
     if state in ("doubtful", "unmatched"):
-        told.append(tell(f"verdict.{state}"))
+        messages.append(tell(f"verdict.{state}"))
     elif left := [s.swr_in[..., k].max() for s in budget.stages if _short_of_match(s, k)]:
-        told.append(tell("verdict.within-comfort", ratio=float(max(left))))
+        messages.append(tell("verdict.within-comfort", ratio=float(max(left))))
     if budget.station.antenna.sky is not None and budget.soil_w[..., k].max() >= 0.005 * rated:
         soil, sky = _ends(budget.soil_w, k), _ends(budget.sky_w, k)
-        told.append(tell("verdict.soil", soil_w=soil, sky_w=sky))
-    return Verdict(state, tuple(told), biggest if biggest.taken_w > 0.005 * rated else None)
+        messages.append(tell("verdict.soil", soil_w=soil, sky_w=sky))
+    return Verdict(state, tuple(messages), biggest if biggest.taken_w > 0.005 * rated else None)
 
 
 def _ends(values: Real, k: int) -> tuple[float, float]:
@@ -104,10 +106,10 @@ def heard(total_db: Real, k: int) -> Message:
     lost = middle(total_db, k)
     if not np.isfinite(lost):
         return tell("verdict.silent")
-    told = {"typically": np.size(total_db[..., k]) > 1, "loss_db": _ends(total_db, k)}
+    params = {"typically": np.size(total_db[..., k]) > 1, "loss_db": _ends(total_db, k)}
     if lost < AUDIBLE_DB:
-        return tell("verdict.inaudible", **told)
-    return tell("verdict.audible", **told, s_units=lost / DB_PER_S_UNIT)
+        return tell("verdict.inaudible", **params)
+    return tell("verdict.audible", **params, s_units=lost / DB_PER_S_UNIT)
 
 
 def match_moved_to_antenna(station: Station) -> Station | None:
@@ -127,8 +129,8 @@ def moving_the_match(budget: Budget, k: int) -> Told:
         return ()
     # The run is the same without its tuner, so the phases of both are the same, one by one.
     turns = None if budget.turns is None else budget.turns[:, k : k + 1]
-    other = solve(moved, budget.freq_hz[k : k + 1], turns)
-    gain = np.asarray(other.radiated_w - budget.radiated_w[..., k : k + 1])
+    budget_moved = solve(moved, budget.freq_hz[k : k + 1], turns)
+    gain = np.asarray(budget_moved.radiated_w - budget.radiated_w[..., k : k + 1])
     least, most = float(gain.min()), float(gain.max())
     if np.abs(gain).max() < 0.01 * budget.station.transmitter.power_w:
         return (tell("moving.nothing"),)

@@ -73,19 +73,19 @@ class Choice:
     def all_candidates(self) -> tuple[Candidate, ...]:
         """What stands now, if there is a run, and everything allowed. Raises `InputError` where that is
         nothing."""
-        found = (
+        every = (
             *([self.present] if self.present else []),
             *candidates(self.site, self.kit, self.wishes),
         )
-        require(bool(found), "choice", "nothing-left")
-        return found
+        require(bool(every), "choice", "nothing-left")
+        return every
 
     def uncertain(self, question: Question) -> Uncertain:
         """What of it is not quite known: the weather as it is said, lines and tuners as they were
         measured."""
         mhz = float(np.median(question.freq_hz)) / 1e6
-        found = ((token, measured_loss(model, mhz)) for token, model in self.models.items())
-        measured = {token: one for token, one in found if one is not None}
+        losses = ((token, measured_loss(model, mhz)) for token, model in self.models.items())
+        measured = {token: loss for token, loss in losses if loss is not None}
         wet = self.settings.wet_percent
         return Uncertain(WET_SHARE if wet is None else wet / 100, measured)
 
@@ -119,9 +119,9 @@ def read(document: StationFile, own: Sequence[OwnLine] = ()) -> Choice:
     )
     every_coax = coax
     coax, open_lines = (
-        {t: one for t, one in group.items() if t not in lossy} for group in (coax, open_lines)
+        {t: line for t, line in group.items() if t not in lossy} for group in (coax, open_lines)
     )
-    indoor = next((one for one in (owned_line, "rg-213", *coax) if one in coax), "rg-213")
+    indoor = next((line for line in (owned_line, "rg-213", *coax) if line in coax), "rg-213")
     tuners = _tuners(chain, models, names)
     owned = frozenset({*kept.tokens, *tuners, *(("choke",) if kept.choke else ()), *_hung(chain, at, models)})
     made = {token: model.to_core() for token, model in models.items()}
@@ -169,8 +169,8 @@ def _too_lossy(lines: dict[str, LineType], run_m: float, mhz: float) -> list[str
 
 def _against_ground(settings: ChoiceModel, shape: Shape | None) -> bool:
     """As it is said, else as the shape has it."""
-    told = settings.fed_against_ground
-    return (shape is not None and not shape.balanced) if told is None else told
+    stated = settings.fed_against_ground
+    return (shape is not None and not shape.balanced) if stated is None else stated
 
 
 def _site(settings: ChoiceModel, run_m: float, shape: Shape | None) -> Site:
@@ -198,7 +198,9 @@ def _check_names(settings: ChoiceModel, kit: Kit) -> None:
 
 def _main_line(document: StationFile) -> tuple[int | None, LineModel | None]:
     """The longest line in line, and its place."""
-    lines = [(n, one.feedline) for n, one in enumerate(document.chain) if one.feedline and not one.bypassed]
+    lines = [
+        (n, part.feedline) for n, part in enumerate(document.chain) if part.feedline and not part.bypassed
+    ]
     return max(lines, key=lambda line: line[1].length_m, default=(None, None))
 
 
@@ -296,20 +298,20 @@ def _lines(
     run: LineModel | None, own: Sequence[OwnLine], models: dict[str, PartModel], names: dict[str, str]
 ) -> tuple[dict[str, LineType], dict[str, LineType], str]:
     """Coaxial and open lines by token, and the token of the present run's."""
-    found: list[tuple[str, str, LineModel]] = [
+    lines: list[tuple[str, str, LineModel]] = [
         (slug, row.name, LineModel(kind="line", line=slug, length_m=0.0))
         for slug, row in shelf.lines().items()
     ]
-    found += [(line.token, line.name, line.model) for line in own]
+    lines += [(line.token, line.name, line.model) for line in own]
     present = ""
     if run is not None and isinstance(run.line, str):
         present = run.line
     elif run is not None:
         present = PRESENT_LINE
-        found.append((present, run.label or "the present line", run))
+        lines.append((present, run.label or "the present line", run))
     coax: dict[str, LineType] = {}
     open_lines: dict[str, LineType] = {}
-    for token, name, model in found:
+    for token, name, model in lines:
         line = model.to_core().line
         models[token], names[token] = model, name
         (open_lines if line.balanced else coax)[token] = line

@@ -10,11 +10,11 @@ from tithe.core.errors import InputError
 
 def input_errors(items: Sequence[Any], data: Any) -> list[InputError]:
     """Validation rows as errors with paths into ``data``, the first one of each place."""
-    found: dict[str, InputError] = {}
+    errors: dict[str, InputError] = {}
     for item in items:
         path, value = _located(item, data)
-        found.setdefault(path, _error(item, path, value))
-    return list(found.values())
+        errors.setdefault(path, _error(item, path, value))
+    return list(errors.values())
 
 
 def _located(item: Any, data: Any) -> tuple[str, Any]:

@@ -18,8 +18,8 @@ TINIEST = 1e-15
 
 def refused(error: InputError) -> PydanticCustomError:
     """An error as the models raise it; its place is a key of the object being checked."""
-    told = {"key": error.place, "code": error.code, "params": error.params, "value": error.value}
-    return PydanticCustomError("rule", "{code}", told)
+    params = {"key": error.place, "code": error.code, "params": error.params, "value": error.value}
+    return PydanticCustomError("rule", "{code}", params)
 
 
 def _of_a_size(value: float) -> float:
@@ -84,13 +84,13 @@ def in_file_units(error: InputError, model: type[BaseModel]) -> InputError:
     head, _, knob = error.place.partition("setting.")
     if not head and knob in ("form", ""):
         return error
-    found = _in_file(knob or error.place, None if knob else model)
-    if found is None:
+    in_file = _in_file(knob or error.place, None if knob else model)
+    if in_file is None:
         return error
-    key, factor = found
+    key, factor = in_file
     params = {name: v * factor if name in _SCALED else v for name, v in error.params.items()}
-    if other := _in_file(str(params.get("other", "")), model):
-        params["other"] = other[0]
+    if in_file_other := _in_file(str(params.get("other", "")), model):
+        params["other"] = in_file_other[0]
     return InputError(f"setting.{key}" if knob else key, error.code, error.value, **params)
 
 

@@ -94,7 +94,7 @@ def _line_name(line: Any) -> str:
 
 
 def _tuner(slug: str) -> dict[str, Any]:
-    found = {part.slug: part.part for part in shelf.parts() if part.group == "tuner"}
-    if slug not in found:
-        raise InputError("tuner", "one-of", slug, allowed=list(found))
-    return found[slug].model_dump(exclude_none=True)
+    tuners = {part.slug: part.part for part in shelf.parts() if part.group == "tuner"}
+    if slug not in tuners:
+        raise InputError("tuner", "one-of", slug, allowed=list(tuners))
+    return tuners[slug].model_dump(exclude_none=True)

@@ -53,8 +53,8 @@ class ReadingModel(FileObject):
             )
             if value is not None
         ]  # fmt: skip
-        told = f"Read at {self.at}, {self.mhz:g} MHz: {', '.join(figures) or 'no figure'}. {self.note}"
-        return RemarkModel(date=self.date, text=told.strip()[:2000])
+        text = f"Read at {self.at}, {self.mhz:g} MHz: {', '.join(figures) or 'no figure'}. {self.note}"
+        return RemarkModel(date=self.date, text=text.strip()[:2000])
 
     def _at(self, place: int) -> Taken:
         shows: Mode | None = self.mode if self.mode in ("average", "peak") else None

@@ -45,10 +45,10 @@ def load_json(text: str) -> Any:
     _refuse_too_many(text)
     try:
         parse_int = whole if _ENDLESS.search(text) else None
-        found = json.loads(text, parse_constant=no_constant, parse_int=parse_int, object_pairs_hook=no_double)
+        value = json.loads(text, parse_constant=no_constant, parse_int=parse_int, object_pairs_hook=no_double)
         if _SURROGATE.search(text):
-            json.dumps(found, ensure_ascii=False).encode("utf-8")
-        return found
+            json.dumps(value, ensure_ascii=False).encode("utf-8")
+        return value
     except InputError:
         raise
     except UnicodeEncodeError:
@@ -73,11 +73,11 @@ def _refuse_too_many(text: str) -> None:
     """An error for a text of more values than a station can have; marks inside strings do not count."""
     if all(text.count(mark) <= most for mark, (most, _) in MOST_OF.items()):
         return
-    found = dict.fromkeys(MOST_OF, 0)
+    counts = dict.fromkeys(MOST_OF, 0)
     for token in _STRING_OR_MARK.finditer(text):
         mark = text[token.start()]
-        if mark in found:
-            found[mark] += 1
-            if found[mark] > MOST_OF[mark][0]:
+        if mark in counts:
+            counts[mark] += 1
+            if counts[mark] > MOST_OF[mark][0]:
                 most, what = MOST_OF[mark]
                 raise InputError("", "holds-too-many", most=most, what=what)

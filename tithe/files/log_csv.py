@@ -35,7 +35,7 @@ def _told(body: Mapping[str, Any]) -> str:
     """Whatever is told beside the figures: a note, a title, what changed, where dials stand."""
     dials = ", ".join(f"{knob} {number:g}" for knob, number in body.get("dials", {}).items())
     load = "into a dummy load" if body.get("load") == "dummy" else ""
-    told = (
+    sentences = (
         load,
         body.get("tuner") if dials else "",
         dials,
@@ -43,4 +43,4 @@ def _told(body: Mapping[str, Any]) -> str:
         body.get("text"),
         body.get("note"),
     )
-    return "; ".join(filter(None, (*told, *body.get("what", ()))))
+    return "; ".join(filter(None, (*sentences, *body.get("what", ()))))

@@ -59,8 +59,8 @@ def recognise(text: str) -> Columns:
     words = [word.strip() for word in _split(lines[start], delimiter)]
     bare = all(_plain(word, delimiter) is not None for word in words)
     heads = tuple(f"column {n + 1}" for n in range(len(words))) if bare else tuple(words)
-    found = _by_heading([] if bare else [word.lower() for word in words])
-    columns = Columns(heads, *found, delimiter, -1 if bare else start)
+    layout = _by_heading([] if bare else [word.lower() for word in words])
+    columns = Columns(heads, *layout, delimiter, -1 if bare else start)
     return replace(columns, question=_question(columns))
 
 

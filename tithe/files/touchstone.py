@@ -67,14 +67,14 @@ def _at_once(text: str) -> Sweep | None:
         return None
     if rows.shape[1] != 3 or len(rows) > MAX_POINTS or not np.isfinite(rows).all():
         return None
-    freq, (one, two) = rows[:, 0] * options.scale, rows[:, 1:].T
+    freq, (first, second) = rows[:, 0] * options.scale, rows[:, 1:].T
     sound = freq[0] > 0 and freq[-1] < 1e12 and (np.diff(freq) > 0).all() and np.abs(rows[:, 1:]).max() < 1e15
-    if not sound or (options.form == "DB" and one.max() >= 300):
+    if not sound or (options.form == "DB" and first.max() >= 300):
         return None
     if options.form == "RI":
-        value = one + 1j * two
+        value = first + 1j * second
     else:
-        value = (one if options.form == "MA" else 10 ** (one / 20)) * np.exp(1j * np.radians(two))
+        value = (first if options.form == "MA" else 10 ** (first / 20)) * np.exp(1j * np.radians(second))
     above, below = _waves(value, options)
     if (below == 0).any():
         return None
@@ -126,17 +126,17 @@ def _parse_options(words: list[str], place: str) -> _Options:
 
 def _parse_point(words: list[str], options: _Options, place: str) -> tuple[float, float, float]:
     require(len(words) == 3, place, "three-numbers", len(words))
-    freq, one, two = (_number(word, place) for word in words)
+    freq, first, second = (_number(word, place) for word in words)
     freq *= options.scale
     require(0 < freq < 1e12, place, "below-1-thz", freq)
-    require(abs(one) < 1e15 and abs(two) < 1e15, place, "means-nothing")
+    require(abs(first) < 1e15 and abs(second) < 1e15, place, "means-nothing")
     if options.form == "RI":
-        value = complex(one, two)
+        value = complex(first, second)
     elif options.form == "MA":
-        value = cmath.rect(one, math.radians(two))
+        value = cmath.rect(first, math.radians(second))
     else:
-        require(one < 300, place, "magnitude-too-large", one)
-        value = cmath.rect(10 ** (one / 20), math.radians(two))
+        require(first < 300, place, "magnitude-too-large", first)
+        value = cmath.rect(10 ** (first / 20), math.radians(second))
     gamma = _gamma(value, options, place)
     require(abs(gamma) <= MOST_RHO, place, "returns-more", abs(gamma))
     return freq, gamma.real, gamma.imag

@@ -120,15 +120,15 @@ def _invalid(request: HttpRequest, error: ValidationError) -> HttpResponse:
         body = load_body(request.body) if request.body else {}
     except InputError:
         body = {}  # of an address that is none, with a body that is none either: the address is told
-    asked = {key: values if len(values) > 1 else values[0] for key, values in request.GET.lists()}
+    query = {key: values if len(values) > 1 else values[0] for key, values in request.GET.lists()}
     given = {
         "body": dict.fromkeys(("body", "document", "file", "own"), body),
-        "query": {**asked, "asked": asked},
+        "query": {**query, "asked": query},
         "path": request.resolver_match.kwargs if request.resolver_match else {},
     }
     errors = input_errors(error.errors, given)
     for e in errors:
-        e.place = re.sub(r"^(body(\.body)?|query(\.asked)?|path)(\.|(?=\[)|$)", "", e.place)
+        e.place = re.sub(r"^(body(\.body)?|query(\.query)?|path)(\.|(?=\[)|$)", "", e.place)
     return _refusal(request, errors)
 
 

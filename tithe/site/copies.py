@@ -123,7 +123,7 @@ def daily(folder: Path, today: date | None = None) -> Path | None:
     target = copies / f"day-{today or date.today():%Y-%m-%d}.sqlite3"
     made = None
     if not target.exists():
-        latest = max((_changed(one) for one in copies.glob("day-*.sqlite3")), default=0.0)
+        latest = max((_changed(copy) for copy in copies.glob("day-*.sqlite3")), default=0.0)
         backup(folder, target)
         made, when = target, max(time.time(), latest + 1)
         os.utime(target, (when, when))

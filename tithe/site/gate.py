@@ -40,8 +40,8 @@ class GateMiddleware:
         if request.path.startswith("/api/") and not actor.alone:
             who = actor.person or request.META.get("REMOTE_ADDR")
             if not _pace.allows(who):
-                told = refusals([InputError("", "too-fast", most=MOST_A_MINUTE)], subject_of(request.path))
-                return quiet(JsonResponse(told, status=429, headers={"Retry-After": "10"}))
+                refusal = refusals([InputError("", "too-fast", most=MOST_A_MINUTE)], subject_of(request.path))
+                return quiet(JsonResponse(refusal, status=429, headers={"Retry-After": "10"}))
         if request.method != "POST" or not request.path.startswith("/api/"):
             return self.get_response(request)
         if not _room.acquire(blocking=False):

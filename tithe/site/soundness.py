@@ -38,10 +38,10 @@ def wrong_in(database: Path) -> str:
     file that is none."""
     with closing(sqlite3.connect(f"file:{database}?mode=ro", uri=True, timeout=20)) as connection:
         connection.row_factory = sqlite3.Row
-        found = _Database(connection).wrong()
-        told = [one for one, _ in zip(found, range(MOST_TOLD + 1), strict=False)]
-    more = "; and more" if len(told) > MOST_TOLD else ""
-    return "; ".join(told[:MOST_TOLD]) + more
+        complaints = _Database(connection).wrong()
+        first_few = [complaint for complaint, _ in zip(complaints, range(MOST_TOLD + 1), strict=False)]
+    more = "; and more" if len(first_few) > MOST_TOLD else ""
+    return "; ".join(first_few[:MOST_TOLD]) + more
 
 
 class _Database:
@@ -97,16 +97,16 @@ class _Database:
     def _whole(self, value: Any) -> Any:
         """With the texts that it refers to."""
         if isinstance(value, list):
-            return [self._whole(one) for one in value]
+            return [self._whole(inner) for inner in value]
         if not isinstance(value, dict):
             return value
         out = {}
-        for key, one in value.items():
-            if isinstance(one, dict) and set(one) == {"kept"}:
-                body = self.body(one["kept"])
+        for key, inner in value.items():
+            if isinstance(inner, dict) and set(inner) == {"kept"}:
+                body = self.body(inner["kept"])
                 out[key] = body if key == "content" else json.loads(body)
             else:
-                out[key] = self._whole(one)
+                out[key] = self._whole(inner)
         return out
 
     def _body(self, digest: str) -> str:

@@ -28,12 +28,12 @@ _INNER = re.compile("<math[^>]*><mrow>(.*)</mrow></math>")
 def formulas_text() -> str:
     """All formulas and symbols, as `tithe.text.typeset` reads them."""
     every = inspect.getmembers(formulas, inspect.isfunction)
-    own = {name: one for name, one in every if one.__module__ == formulas.__name__}
-    told = {
-        "formulas": {name: _pieces(one) for name, one in own.items()},
-        "symbols": {name: _mathml(one.latex) for name, one in SYMBOLS.items()},
+    own = {name: formula for name, formula in every if formula.__module__ == formulas.__name__}
+    out = {
+        "formulas": {name: _pieces(formula) for name, formula in own.items()},
+        "symbols": {name: _mathml(formula.latex) for name, formula in SYMBOLS.items()},
     }
-    return json.dumps(told, indent=1, ensure_ascii=False) + "\n"
+    return json.dumps(out, indent=1, ensure_ascii=False) + "\n"
 
 
 def _latex(formula: Formula) -> str:
@@ -43,8 +43,8 @@ def _latex(formula: Formula) -> str:
     return _NAME.sub(_place, _PRODUCT.sub(r" \\cdot ", text))
 
 
-def _place(found: re.Match[str]) -> str:
-    name = found[1].replace(r"\_", "_")
+def _place(match: re.Match[str]) -> str:
+    name = match[1].replace(r"\_", "_")
     return _WORDS.get(name, rf"\text{{@{name}@}}")
 
 
@@ -53,20 +53,20 @@ def _pieces(formula: Formula) -> list[str]:
     operand of the outermost operators."""
     latex = f"= {_latex(formula)}"
     depth, start, pieces, before = 0, 0, [], ""
-    for found in _BREAKS.finditer(f" {latex}"):
-        if not found[1]:
-            depth += 1 if found[0] in ("{", r"\left") else -1
+    for match in _BREAKS.finditer(f" {latex}"):
+        if not match[1]:
+            depth += 1 if match[0] in ("{", r"\left") else -1
         elif depth == 0:
-            pieces.append(before + f" {latex}"[start : found.start()])
-            start, before = found.end(), rf"\text{{}} {found[1]} "  # what follows is no sign of its own
+            pieces.append(before + f" {latex}"[start : match.start()])
+            start, before = match.end(), rf"\text{{}} {match[1]} "  # what follows is no sign of its own
     pieces.append(before + f" {latex}"[start:])
     return [_mathml(piece) for piece in pieces[1:]]
 
 
 def _mathml(latex: str) -> str:
-    found = _INNER.fullmatch(str(convert(latex)))
-    assert found  # one element, always
-    return found[1]
+    match = _INNER.fullmatch(str(convert(latex)))
+    assert match  # one element, always
+    return match[1]
 
 
 if __name__ == "__main__":

@@ -59,19 +59,19 @@ TEMPLATES = merged(
 """By code."""
 
 
-def say(told: Message | Iterable[Message]) -> str:
+def say(messages: Message | Iterable[Message]) -> str:
     """A message, or some of them one after the other, as a sentence."""
-    if not isinstance(told, Message):
-        return joined(say(one) for one in told)
-    return Words(say).vformat(TEMPLATES[told.code], (), told.params)
+    if not isinstance(messages, Message):
+        return joined(say(message) for message in messages)
+    return Words(say).vformat(TEMPLATES[messages.code], (), messages.params)
 
 
 def rule(error: InputError, subject: str = "") -> str:
     """The rule that an error breaks: it reads on from its place ("must be above 0"), or is a sentence.
     ``subject``: whose request it is, so that another field in it is called by its name."""
     params = {"value": error.value, **error.params}
-    other = params.get("other")
-    if isinstance(other, str) and (name := named(other, subject)) != other:
+    other_name = params.get("other")
+    if isinstance(other_name, str) and (name := named(other_name, subject)) != other_name:
         params["other"] = f"the {name}"
     return say(Message(f"rule.{error.code}", params))
 
@@ -84,12 +84,12 @@ def line(error: InputError) -> str:
 def standing_alone(error: InputError, subject: str = "") -> str:
     """The error read as a sentence of its own: a rule that reads on gets what it is about. ``subject``: whose
     request it is."""
-    told = rule(error, subject)
-    if told[0].islower():
+    sentence = rule(error, subject)
+    if sentence[0].islower():
         place = named(error.place.removeprefix("document.").removeprefix("own."), subject) or "request"
         about = f"L{place[1:]}" if place.startswith("line ") else f"The {place}"
-        told = f"{about} {told}"
-    return told if told.endswith(".") else f"{told}."
+        sentence = f"{about} {sentence}"
+    return sentence if sentence.endswith(".") else f"{sentence}."
 
 
 def placement_note(slug: str) -> str:
@@ -100,8 +100,8 @@ def placement_note(slug: str) -> str:
 def told_as(quantity: str, value: float | tuple[float, float]) -> str:
     """A figure, or an interval, as its kind of quantity (`tithe.text.template.QUANTITIES`)."""
     how = QUANTITIES[quantity]
-    told = span(how, *value) if isinstance(value, tuple) else how(value)
-    return told.replace("-", "−")
+    text = span(how, *value) if isinstance(value, tuple) else how(value)
+    return text.replace("-", "−")
 
 
 def remedy(caution: Caution) -> str:

@@ -91,7 +91,9 @@ def scaled(value: float, unit: str) -> str:
         return "infinite"
     # Rounded first, so that 999.7 becomes 1 of the next prefix.
     rounded = float(f"{value:.3g}")
-    factor, prefix = next((one for one in _PREFIXES if abs(rounded) >= one[0]), _PREFIXES[-1])
+    factor, prefix = next(
+        (prefix_row for prefix_row in _PREFIXES if abs(rounded) >= prefix_row[0]), _PREFIXES[-1]
+    )
     if value == 0 or 1e-12 <= abs(rounded) < 1e12:
         return f"{float(f'{rounded / factor:.3g}'):g} {prefix}{unit}"
     digits, _, power = f"{value:.2e}".partition("e")

@@ -69,10 +69,12 @@ class Words(Formatter):
             case "name":
                 return f"“{value}”"
             case "names":
-                return q.listed([f"“{one}”" for one in value])
+                return q.listed([f"“{item}”" for item in value])
             case "list" | "comma" | "semicolon":
-                told = [self.say(one) if isinstance(one, Message) else str(one) for one in value]
-                return q.listed(told) if how == "list" else ("; " if how == "semicolon" else ", ").join(told)
+                items = [self.say(item) if isinstance(item, Message) else str(item) for item in value]
+                return (
+                    q.listed(items) if how == "list" else ("; " if how == "semicolon" else ", ").join(items)
+                )
             case "between" | "Between":
                 quantity = QUANTITIES[words[0]]
                 low, high = (quantity(float(end)) for end in value)

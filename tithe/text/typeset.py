@@ -52,9 +52,9 @@ def numbers(step: Step, values: Mapping[str, complex | float]) -> str:
     """The same with the figures put in, and what comes of it, as MathML."""
     right = _filled(step, lambda name: _number(told_in_unit(name, values[name])))
     unit = SYMBOLS[step.gives].unit
-    told = "<mtext/><mo>=</mo>" + _digits(told_in_unit(step.gives, values[step.gives]))
-    told += f'<mspace width="0.167em"/><mtext>{escape(unit)}</mtext>' if unit else ""
-    return _line(_symbol(step.gives), *right, told)
+    mathml = "<mtext/><mo>=</mo>" + _digits(told_in_unit(step.gives, values[step.gives]))
+    mathml += f'<mspace width="0.167em"/><mtext>{escape(unit)}</mtext>' if unit else ""
+    return _line(_symbol(step.gives), *right, mathml)
 
 
 def _symbol(name: str) -> str:
@@ -63,7 +63,7 @@ def _symbol(name: str) -> str:
 
 def _filled(step: Step, put: Callable[[str], str]) -> list[str]:
     pieces = _written()["formulas"][step.formula.__name__]
-    filled = (_PLACE.sub(lambda found: put(found[1]), piece) for piece in pieces)
+    filled = (_PLACE.sub(lambda place: put(place[1]), piece) for piece in pieces)
     return [_RAISED_INDEX.sub(r"<msubsup>\1\2</msubsup>", piece) for piece in filled]
 
 
@@ -107,12 +107,12 @@ def _number(value: complex | float) -> str:
 def _digits(value: complex | float) -> str:
     """A figure's digits and signs as MathML."""
 
-    def one(found: re.Match[str]) -> str:
-        digits, power, other = found.groups()
+    def one(match: re.Match[str]) -> str:
+        digits, power, suffix = match.groups()
         if digits:
             return f"<mn>{digits}</mn>"
         if power:
             return f"<mo>·</mo><msup><mn>10</mn><mn>{power.translate(_LOWERED)}</mn></msup>"
-        return {"j": "<mtext>j</mtext>", " ": ""}.get(other, f"<mo>{other}</mo>")
+        return {"j": "<mtext>j</mtext>", " ": ""}.get(suffix, f"<mo>{suffix}</mo>")
 
     return f"<mrow>{_NUMBER.sub(one, figure(value))}</mrow>"

@@ -50,5 +50,5 @@ NOBODY = Actor()
 
 def actor_of(request: HttpRequest) -> Actor:
     """Whoever the door let in; nobody where it was not asked."""
-    found = getattr(request, "actor", NOBODY)
-    return found if isinstance(found, Actor) else NOBODY
+    actor = getattr(request, "actor", NOBODY)
+    return actor if isinstance(actor, Actor) else NOBODY

@@ -86,8 +86,8 @@ def _dumped(model: BaseModel) -> Any:
 def plain_json(out: object) -> HttpResponse:
     """An answer that is made of plain objects, as JSON."""
     # Its builder is type-checked against its shape, and tests hold it against the schema: not done again.
-    told = json.dumps(out, allow_nan=False, ensure_ascii=False, default=_dumped)
-    return HttpResponse(told, content_type="application/json")
+    text = json.dumps(out, allow_nan=False, ensure_ascii=False, default=_dumped)
+    return HttpResponse(text, content_type="application/json")
 
 
 def plain_csv(text: str) -> HttpResponse:
@@ -115,8 +115,8 @@ def stream(
     """Steps as lines of JSON; a client that goes away ends them at the next piece of work."""
 
     def refused(error: InputError) -> str:
-        told = refusals([error], subject_of(request.path))
-        return json.dumps(told, ensure_ascii=False) + "\n"
+        refusal = refusals([error], subject_of(request.path))
+        return json.dumps(refusal, ensure_ascii=False) + "\n"
 
     def lines() -> Iterator[str]:
         try:

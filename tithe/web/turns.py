@@ -28,7 +28,9 @@ class Turns:
         with self._lock:
             self._stand(who)
             now = self._clock()
-            first = next(one for one, seen in self._line.items() if one == who or now - seen < HERE_S)
+            first = next(
+                waiting for waiting, seen in self._line.items() if waiting == who or now - seen < HERE_S
+            )
             if self._running is not None or first != who:
                 return False
             del self._line[who]
@@ -47,8 +49,8 @@ class Turns:
 
     def _stand(self, who: Hashable) -> int:
         now = self._clock()
-        for one in [one for one, seen in self._line.items() if now - seen > KEPT_S]:
-            del self._line[one]
+        for waiting in [waiting for waiting, seen in self._line.items() if now - seen > KEPT_S]:
+            del self._line[waiting]
         self._line[who] = now
         before = list(self._line).index(who)
         return before + (self._running is not None)

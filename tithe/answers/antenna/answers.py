@@ -19,20 +19,22 @@ from tithe.core.planning.pairs import Pairs, pairs
 
 def lengths(trial: Trial, pause: Pause) -> Iterator[WireLengthsLine]:
     """How far it is after each length, then the answer."""
-    found = []
-    for one in tried(trial, pause):
-        found.append(one)
-        yield {"done": len(found), "of": len(trial.length_m)}
-    yield {"answer": lengths_json.answer(gathered(trial, found))}
+    results = []
+    for result in tried(trial, pause):
+        results.append(result)
+        yield {"done": len(results), "of": len(trial.length_m)}
+    yield {"answer": lengths_json.answer(gathered(trial, results))}
 
 
 def paired(trial: Trial, line_m: Real, pause: Pause) -> Iterator[PairsLine]:
     """The same of pairs, after each length of the wire."""
-    found = []
-    for one in pairs(trial, float(line_m[0]), float(line_m[-1]), len(line_m), pause):
-        found.append(one)
-        yield {"done": len(found), "of": len(trial.length_m)}
-    columns = (np.array([getattr(one, name) for one in found]) for name in ("reached", "bears_w", "sky_w"))
+    pairs_tried = []
+    for pair in pairs(trial, float(line_m[0]), float(line_m[-1]), len(line_m), pause):
+        pairs_tried.append(pair)
+        yield {"done": len(pairs_tried), "of": len(trial.length_m)}
+    columns = (
+        np.array([getattr(pair, name) for pair in pairs_tried]) for name in ("reached", "bears_w", "sky_w")
+    )
     power_w = trial.station.transmitter.power_w
     every = Pairs(trial.field, trial.bands, power_w, trial.length_m, line_m, *columns)
     yield {"answer": planning_json.paired(every, run_at(trial.station))}

@@ -41,26 +41,28 @@ def planned(antenna: PlannedAntenna, mhz: Sequence[float], with_sky: bool = True
 
 def estimates(antenna: PlannedAntenna, mhz: Sequence[float], with_sky: bool = True) -> list[AntennaEstimate]:
     """One object a frequency. Raises `InputError`."""
-    found = antenna.cases(np.array(mhz, dtype=np.float64) * 1e6)
-    return [_estimate(antenna, one, cases, with_sky) for one, cases in zip(mhz, found, strict=True)]
+    by_frequency = antenna.cases(np.array(mhz, dtype=np.float64) * 1e6)
+    return [
+        _estimate(antenna, f_mhz, cases, with_sky) for f_mhz, cases in zip(mhz, by_frequency, strict=True)
+    ]
 
 
 def _estimate(
     antenna: PlannedAntenna, mhz: float, cases: tuple[tuple[Case, Fed], ...], with_sky: bool
 ) -> AntennaEstimate:
-    z = np.array([one.z_ohm for _, one in cases])
-    loss = np.array([one.loss_ohm for _, one in cases])
+    z = np.array([estimate.z_ohm for _, estimate in cases])
+    loss = np.array([estimate.loss_ohm for _, estimate in cases])
     stated = antenna.stated_loss
     if stated is not None:
         loss = np.broadcast_to(stated.ohm(np.array([mhz * 1e6])), z.shape)
     loss = np.minimum(loss, z.real)
-    leaves = np.minimum(np.array([one.sky_ohm for _, one in cases]), z.real - loss)
-    own = np.array([one.own_ohm for _, one in cases])
+    leaves = np.minimum(np.array([estimate.sky_ohm for _, estimate in cases]), z.real - loss)
+    own = np.array([estimate.own_ohm for _, estimate in cases])
     soil = np.clip((z.real - leaves - own) / z.real, 0.0, 1.0)
     gamma = (z - REFERENCE_OHM) / (z + REFERENCE_OHM)
     over_ground = antenna.plan.ground != "free-space"
     low = _low_share(antenna.plan, mhz * 1e6) if with_sky and over_ground else None
-    moved = np.where([one.moved != "" for one, _ in cases], np.abs(gamma - gamma[0]), 0.0)
+    moved = np.where([estimate.moved != "" for estimate, _ in cases], np.abs(gamma - gamma[0]), 0.0)
     most = int(np.argmax(moved))
     return {
         "mhz": mhz,

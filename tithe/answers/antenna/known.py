@@ -45,8 +45,8 @@ def known(station: Station, comfort_swr: float, taken: str, today: date) -> Know
     noted. Raises `InputError` for others."""
     antenna, bands = station.antenna, station.bands
     sweep = _sweep(antenna, bands)
-    found = features(sweep, comfort_swr)
-    reading = sweep_json.reading(sweep, bands, comfort_swr, found)
+    measured = features(sweep, comfort_swr)
+    reading = sweep_json.reading(sweep, bands, comfort_swr, measured)
     low, high = sweep.range_hz
     missing = [band.name for band, read in zip(bands, reading["bands"], strict=True) if not read["covered"]]
     return {
@@ -89,24 +89,24 @@ def _phased(freq: Real, gamma: Complex) -> Sweep:
 
 def _source(antenna: object, sweep: Sweep) -> Message:
     low, high = sweep.range_hz
-    told = {"low_hz": low, "high_hz": high, "count": len(sweep.freq_hz)}
+    span = {"low_hz": low, "high_hz": high, "count": len(sweep.freq_hz)}
     if isinstance(antenna, Resonator):
         return tell("known.resonator", freq_hz=antenna.f0_hz)
     if isinstance(antenna, SwrAntenna):
         code = "known.swr-radio" if antenna.plane == "radio" else "known.swr"
-        return tell(code, **told, reference=antenna.reference_ohm)
-    return tell("known.points", **told)
+        return tell(code, **span, reference=antenna.reference_ohm)
+    return tell("known.points", **span)
 
 
 def _age(taken: str, today: date) -> Message:
-    day = date_of(taken)
-    if day is None:
+    date_taken = date_of(taken)
+    if date_taken is None:
         return tell("known.no-date")
-    days = (today - day).days
+    days = (today - date_taken).days
     if days < 0:
-        return tell("known.later", date=day.isoformat())
-    told = {"date": day.isoformat(), "months": round(days / _A_MONTH), "days": days}
-    return tell("known.old" if days > SEASON_DAYS else "known.fresh", **told)
+        return tell("known.later", date=date_taken.isoformat())
+    age = {"date": date_taken.isoformat(), "months": round(days / _A_MONTH), "days": days}
+    return tell("known.old" if days > SEASON_DAYS else "known.fresh", **age)
 
 
 def _measure(antenna: object, missing: list[str]) -> Told:

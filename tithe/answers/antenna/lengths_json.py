@@ -68,11 +68,11 @@ def _weakest(lengths: Lengths, n: int) -> dict[str, Any]:
 def _told(lengths: Lengths, sure: Mask) -> tuple[Message, ...]:
     """Which lengths suit all bands, or which suits most of them, how surely; which to keep away from."""
     best, most, count = lengths.best, lengths.most, lengths.suits.sum(axis=1)
-    told, said = _weakest(lengths, best), list[Message]()
+    weakest, said = _weakest(lengths, best), list[Message]()
     if lengths.windows:
         windows = [tell("lengths.window", ends=window) for window in lengths.windows[:4]]
         said.append(tell("lengths.suit", windows=windows))
-        said.append(tell("lengths.best", spare_m=float(lengths.margin_m[best]), **told))
+        said.append(tell("lengths.best", spare_m=float(lengths.margin_m[best]), **weakest))
         if lengths.weakest_w[most] > _ONE_DB * lengths.weakest_w[best]:
             unsuited = [
                 band.name for band, ok in zip(lengths.bands, lengths.suits[most], strict=True) if not ok
@@ -82,8 +82,8 @@ def _told(lengths: Lengths, sure: Mask) -> tuple[Message, ...]:
         missing = [
             band.name for band, fine in zip(lengths.bands, lengths.suits[best], strict=True) if not fine
         ]
-        some = {"count": int(count[best]), "of": len(lengths.bands), "missing": missing}
-        said.append(tell("lengths.none", **some, **told))
+        share = {"count": int(count[best]), "of": len(lengths.bands), "missing": missing}
+        said.append(tell("lengths.none", **share, **weakest))
     unsure = [
         band.name
         for band, suits, surely_so in zip(lengths.bands, lengths.suits[best], sure, strict=True)
@@ -91,10 +91,10 @@ def _told(lengths: Lengths, sure: Mask) -> tuple[Message, ...]:
     ]
     little = [
         band.name
-        for band, some, reached in zip(
+        for band, is_little, reached in zip(
             lengths.bands, lengths.little[best].any(axis=-1), lengths.reached[best].all(axis=-1), strict=True
         )
-        if some and reached
+        if is_little and reached
     ]
     held = (lengths.reached & ~lengths.borne)[best].any(axis=-1)
     if held.any():

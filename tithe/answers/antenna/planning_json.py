@@ -36,21 +36,21 @@ _FEWER_W = 0.5
 """What is gained below this is told as nothing."""
 
 
-def what_if(found: WhatIf, power_w: float) -> WhatIfOut:
+def what_if(result: WhatIf, power_w: float) -> WhatIfOut:
     """Each change beside what is now."""
     return {
-        "bands": [band.name for band in found.bands],
+        "bands": [band.name for band in result.bands],
         "power_w": power_w,
-        "now": _outcome(found.now),
-        "changes": [_change(change, outcome) for change, outcome in found.changes],
-        "sentence": say(_what_if_told(found, power_w)),
+        "now": _outcome(result.now),
+        "changes": [_change(change, outcome) for change, outcome in result.changes],
+        "sentence": say(_what_if_told(result, power_w)),
     }
 
 
 def _outcome(outcome: Outcome) -> OutcomeOut:
     return {
         "sky_w": outcome.sky_w.tolist(),
-        "bears_w": [one if np.isfinite(one) else None for one in outcome.bears_w.tolist()],
+        "bears_w": [power if np.isfinite(power) else None for power in outcome.bears_w.tolist()],
     }
 
 
@@ -78,11 +78,11 @@ def _what_if_told(what_if: WhatIf, power_w: float) -> tuple[Message, ...]:
             said.append(tell("what-if.but", band=what_if.bands[worst].name, **less))
         said.append(_weakest(what_if, outcome))
     gives_up = what_if.now.bears_w < power_w
-    for one, then in what_if.changes:
+    for tried_change, then in what_if.changes:
         mended = gives_up & (then.bears_w >= power_w)
         if mended.any():
             names = [band.name for band, fine in zip(what_if.bands, mended, strict=True) if fine]
-            said.append(tell("what-if.bears", change=one.told, bands=names))
+            said.append(tell("what-if.bears", change=tried_change.told, bands=names))
             break
     return tuple(said)
 
@@ -183,11 +183,16 @@ def _seen(gamma: complex) -> list[float | None]:
     rho = min(abs(gamma), 1.0)
     ratio = float(swr(np.array(rho)))
     z = INTERPOLATION_OHM * (1 + gamma) / (1 - gamma) if abs(1 - gamma) > _OPEN else complex(np.inf, np.inf)
-    return [one if np.isfinite(one) else None for one in (z.real, z.imag, ratio)]
+    return [figure if np.isfinite(figure) else None for figure in (z.real, z.imag, ratio)]
 
 
-def _moved(one: Moved) -> MovedOut:
-    return {"length": one.length, "height": one.height, "soil": one.soil, "series_ohm": one.series_ohm}
+def _moved(moved: Moved) -> MovedOut:
+    return {
+        "length": moved.length,
+        "height": moved.height,
+        "soil": moved.soil,
+        "series_ohm": moved.series_ohm,
+    }
 
 
 def _fit_told(fit: Fit) -> tuple[Message, ...]:

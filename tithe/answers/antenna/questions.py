@@ -136,8 +136,8 @@ def lengths_that_suit(body: WireLengthsRequest) -> Steps[WireLengthsLine]:
     """Every length in the station: what the feedpoint is, what leaves, and which lengths suit all bands."""
     require_above("to_m", body.to_m, "from_m", body.from_m)
     station = body.document.to_core()
-    asked = trial(station, np.linspace(body.from_m, body.to_m, body.count))
-    return Steps(_takes_s(asked, body.count, body.count), partial(answers.lengths, asked), _NARROWER)
+    tried = trial(station, np.linspace(body.from_m, body.to_m, body.count))
+    return Steps(_takes_s(tried, body.count, body.count), partial(answers.lengths, tried), _NARROWER)
 
 
 class PairsRequest(DocumentRequest):
@@ -157,11 +157,11 @@ def pairs_that_suit(body: PairsRequest) -> Steps[PairsLine]:
     require_above("wire_to_m", body.wire_to_m, "wire_from_m", body.wire_from_m)
     require_above("line_to_m", body.line_to_m, "line_from_m", body.line_from_m)
     station = body.document.to_core()
-    asked = trial(station, np.linspace(body.wire_from_m, body.wire_to_m, body.count))
+    tried = trial(station, np.linspace(body.wire_from_m, body.wire_to_m, body.count))
     answers.run_at(station)
     line_m = np.linspace(body.line_from_m, body.line_to_m, body.count)
-    takes_s = _takes_s(asked, body.count, body.count**2)
-    return Steps(takes_s, partial(answers.paired, asked, line_m), _NARROWER)
+    takes_s = _takes_s(tried, body.count, body.count**2)
+    return Steps(takes_s, partial(answers.paired, tried, line_m), _NARROWER)
 
 
 def _takes_s(trial: Trial, antennas: int, stations: int) -> float:

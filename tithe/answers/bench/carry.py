@@ -23,7 +23,7 @@ class BenchCarry(TypedDict):
 
 def loss_carry(db: tuple[float, float, float], how: str) -> BenchCarry:
     """A part's loss, dB: least, as found, most."""
-    low, value, high = (round(one, 4) for one in db)
+    low, value, high = (round(value_db, 4) for value_db in db)
     mark = {"value": value, "low": low, "high": high, "how": say(tell(how))}
     return {"fields": {"loss_db": value}, "measured": {"loss_db": mark}}
 

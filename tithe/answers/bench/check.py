@@ -87,16 +87,16 @@ job(
 
 
 @question("bench/check")
-def answer(asked: CheckDay) -> Work[BenchCheck]:
+def answer(request: CheckDay) -> Work[BenchCheck]:
     """What an analyzer's calibration leaves."""
-    if asked.typed:
-        for n, row in enumerate(asked.typed):
+    if request.typed:
+        for n, row in enumerate(request.typed):
             for back_db in row[1:]:
                 returned(f"typed[{n}]", back_db)
-        mhz, *back = np.array(sorted(asked.typed)).T
+        mhz, *back = np.array(sorted(request.typed)).T
         require(bool((np.diff(mhz) > 0).all()), "typed", "rising-frequencies")
         return at_once(in_words(core.by_return_loss(mhz * 1e6, back[0], back[1], back[2])))
-    given = alike({"open": asked.open, "short": asked.short, "load": asked.load})
+    given = alike({"open": request.open, "short": request.short, "load": request.load})
     freq, (open_, short, load) = gammas(given, "open", "short", "load")
     return at_once(in_words(core.checked(freq, open_, short, load)))
 
@@ -105,8 +105,8 @@ def in_words(checked: Checked) -> BenchCheck:
     """What an analyzer's calibration leaves."""
     shown = [[ratio, *_finite(checked.shown_as(ratio))] for ratio in _SHOWN_SWR]
     db = [
-        20 * np.log10(np.maximum(np.abs(one), 1e-6))
-        for one in (checked.delta, checked.source, checked.tracking)
+        20 * np.log10(np.maximum(np.abs(error_term), 1e-6))
+        for error_term in (checked.delta, checked.source, checked.tracking)
     ]
     each = max(len(checked.freq_hz) // _MOST_ROWS, 1)
     residual = asdict(checked.residual())
@@ -129,7 +129,7 @@ def in_words(checked: Checked) -> BenchCheck:
 
 
 def _finite(pair: tuple[float, float]) -> list[float | None]:
-    return [one if np.isfinite(one) else None for one in pair]
+    return [value if np.isfinite(value) else None for value in pair]
 
 
 def _told(checked: Checked) -> Iterator[Message]:

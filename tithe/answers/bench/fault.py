@@ -94,19 +94,19 @@ job(
 
 
 @question("bench/fault")
-def answer(asked: FaultDay) -> Work[BenchFault]:
+def answer(request: FaultDay) -> Work[BenchFault]:
     """Where along a line waves come back."""
-    run, velocity = asked.line(), asked.velocity_factor
+    run, velocity = request.line(), request.velocity_factor
     if velocity is None:
         if run is None:
             raise InputError("velocity_factor", "missing")
         velocity = run.line.velocity_factor
-    if asked.dips:
-        require(asked.text is None, "dips", "sweeps-or-return-losses")
-        dips = np.array(sorted(asked.dips)) * 1e6
-        return at_once(by_dips(core.by_dips(dips, velocity, asked.read_khz * 1e3)))
-    freq, (gamma,) = gammas(alike({"text": asked.text}), "text")
-    residual, known, factor = asked.residual.to_core(), None if run is None else run.line, velocity
+    if request.dips:
+        require(request.text is None, "dips", "sweeps-or-return-losses")
+        dips = np.array(sorted(request.dips)) * 1e6
+        return at_once(by_dips(core.by_dips(dips, velocity, request.read_khz * 1e3)))
+    freq, (gamma,) = gammas(alike({"text": request.text}), "text")
+    residual, known, factor = request.residual.to_core(), None if run is None else run.line, velocity
 
     def work(pause: Pause) -> BenchFault:
         return in_words(core.along(freq, gamma, factor, known, residual))
@@ -116,10 +116,10 @@ def answer(asked: FaultDay) -> Work[BenchFault]:
 
 def in_words(along: Along) -> BenchFault:
     """Where waves come back along a line."""
-    largest = sorted(along.steps, key=lambda one: -one.rho)[:_TOLD]
+    largest = sorted(along.steps, key=lambda step: -step.rho)[:_TOLD]
     said = [
-        tell("bench.step", at_m=one.distance_m, rho=one.rho, kind=_kind(one))
-        for one in sorted(largest, key=lambda one: one.distance_m)
+        tell("bench.step", at_m=step.distance_m, rho=step.rho, kind=_kind(step))
+        for step in sorted(largest, key=lambda step: step.distance_m)
     ]
     said = said or [tell("bench.no-step")]
     said.append(tell("bench.resolution", resolution_m=along.resolution_m, farthest_m=along.farthest_m))
@@ -151,10 +151,10 @@ def _why(largest: list[Step], others: int) -> Iterator[Message]:
         yield tell("bench.fault-why-here", at_m=largest[0].distance_m, count=others)
 
 
-def by_dips(found: ByDips) -> BenchFault:
+def by_dips(fault: ByDips) -> BenchFault:
     """The same by the dips of SWR: one distance, and nothing else."""
-    low, middle, high = found.distance_m
-    said = tell("bench.dips", count=found.dips, at_m=middle, span=(low, high))
+    low, middle, high = fault.distance_m
+    said = tell("bench.dips", count=fault.dips, at_m=middle, span=(low, high))
     return {
         "faults": [
             {"at_m": middle, "gamma": None, "kind": "unknown", "text": say(tell("bench.kind.unknown"))}

@@ -74,10 +74,10 @@ class LineDay(BenchRequest):
         out = {}
         for n, end in ((1, "open"), (2, "short")):
             column = [row[n] for row in rows]
-            if any(one is not None for one in column):
-                for k, one in enumerate(column):
-                    require(one is not None, f"typed[{k}]", "missing")
-                    returned(f"typed[{k}]", one)
+            if any(cell is not None for cell in column):
+                for k, cell in enumerate(column):
+                    require(cell is not None, f"typed[{k}]", "missing")
+                    returned(f"typed[{k}]", cell)
                 require(bool((np.diff(freq) > 0).all()), "typed", "three-rising-frequencies")
                 out[end] = Sweep(freq, 10 ** (-np.array(column, dtype=float) / 20))
         return out
@@ -144,16 +144,16 @@ job(
 
 
 @question("bench/line")
-def answer(asked: LineDay) -> Work[BenchLine]:
+def answer(request: LineDay) -> Work[BenchLine]:
     """A line by its sweeps or return losses."""
-    sweeps, residual, run = asked.sweeps(), asked.residual.to_core(), asked.line()
+    sweeps, residual, run = request.sweeps(), request.residual.to_core(), request.line()
 
     def work(pause: Pause) -> BenchLine:
         given = {end: sweeps[end] for end in ENDS if end in sweeps}
-        measured = core.measured(given, asked.length_m, asked.velocity_factor, residual)
+        measured = core.measured(given, request.length_m, request.velocity_factor, residual)
         back = {end: return_loss_db(sweep.rho) for end, sweep in sweeps.items()}
         sheet = None if run is None else run.line
-        return in_words(measured, back, asked.length_m is not None, sheet)
+        return in_words(measured, back, request.length_m is not None, sheet)
 
     return Work(seconds(next(iter(sweeps.values())).freq_hz) if sweeps else JOB_S, work)
 
@@ -183,12 +183,12 @@ def in_words(
     }
 
 
-def _span(one: Interval[float]) -> Span:
-    return three(*one)
+def _span(figure: Interval[float]) -> Span:
+    return three(*figure)
 
 
-def _or_none(one: Interval[float] | None) -> Span | None:
-    return None if one is None else _span(one)
+def _or_none(figure: Interval[float] | None) -> Span | None:
+    return None if figure is None else _span(figure)
 
 
 def _rows(measured: MeasuredLine, freq_hz: Real, sheet: LineType | None) -> list[LineAt]:
@@ -228,10 +228,10 @@ def _why(measured: MeasuredLine, back_db: Mapping[str, Real]) -> Iterator[Messag
     fitted = per_100m * measured.length_m.value / 100
     for end in ("short", "open"):
         if end in back_db:
-            one = np.minimum(back_db[end], MOST_DB) / 2
-            k = int(np.argmax(np.abs(one - fitted)))
+            one_way_db = np.minimum(back_db[end], MOST_DB) / 2
+            k = int(np.argmax(np.abs(one_way_db - fitted)))
             yield tell(
-                "bench.line-why", end=end, one_db=float(one[k]), loss_db=float(fitted[k]),
+                "bench.line-why", end=end, one_db=float(one_way_db[k]), loss_db=float(fitted[k]),
                 freq_hz=float(measured.freq_hz[k]),
             )  # fmt: skip
             return
@@ -255,10 +255,10 @@ def _carry(
         spans |= {"r0_ohm": _pair(z0), "velocity_factor": _pair(velocity)}
     points = [[row["mhz"], *_rounded(row["loss_db_per_100m"])] for row in rows]
     how = say(tell("bench.how.line"))
-    told = {k: value[k] for k in spans}
+    figures = {k: value[k] for k in spans}
     out: BenchCarry = {
         "fields": {"line": value | _kept(sheet)},
-        "measured": {"line": {"value": told, "spans": spans, "points": points, "how": how}},
+        "measured": {"line": {"value": figures, "spans": spans, "points": points, "how": how}},
     }
     if not length_typed:
         length = measured.length_m
@@ -289,8 +289,8 @@ def _kept(sheet: LineType | None) -> dict[str, Any]:
     return {key: now for key, plain in usual.items() if (now := getattr(sheet, key)) != plain}
 
 
-def _pair(one: Interval[float]) -> list[float]:
-    return [one.low, one.high]
+def _pair(figure: Interval[float]) -> list[float]:
+    return [figure.low, figure.high]
 
 
 def _rounded(span: Span) -> list[float]:

@@ -69,19 +69,19 @@ job(
 
 
 @question("bench/meter")
-def answer(asked: MeterDay) -> Work[BenchMeter]:
+def answer(request: MeterDay) -> Work[BenchMeter]:
     """A meter against a voltage across a dummy load, or a better meter."""
-    require((asked.volts is None) != (asked.power_w is None), "volts", "volts-or-power")
+    require((request.volts is None) != (request.power_w is None), "volts", "volts-or-power")
     drop: float | None = None
-    if asked.volts is not None:
+    if request.volts is not None:
         known = core.by_peak_volts(
-            asked.volts, asked.volts_pct, asked.load_ohm, asked.load_pct, asked.drop_volts
+            request.volts, request.volts_pct, request.load_ohm, request.load_pct, request.drop_volts
         )
-        drop = asked.drop_volts / (asked.volts + asked.drop_volts)
+        drop = request.drop_volts / (request.volts + request.drop_volts)
     else:
-        known = core.by_better_meter(asked.power_w or 0.0, asked.accuracy_pct, asked.full_scale_w)
-    meter_scale = core.scale(asked.shown_w, asked.read_w, known)
-    return at_once(in_words(meter_scale, asked.shown_w, known, drop))
+        known = core.by_better_meter(request.power_w or 0.0, request.accuracy_pct, request.full_scale_w)
+    meter_scale = core.scale(request.shown_w, request.read_w, known)
+    return at_once(in_words(meter_scale, request.shown_w, known, drop))
 
 
 def in_words(meter_scale: MeterScale, shown_w: float, known: Known, drop_share: float | None) -> BenchMeter:
@@ -97,7 +97,7 @@ def in_words(meter_scale: MeterScale, shown_w: float, known: Known, drop_share: 
         if by_volts
         else tell("bench.meter-why-other", share=known.share)
     )
-    value, low, high = (round(one, 4) for one in meter_scale[:3])
+    value, low, high = (round(end, 4) for end in meter_scale[:3])
     mark = {"value": value, "low": low, "high": high, "how": say(tell("bench.how.meter"))}
     return {
         "scale": three(meter_scale.low, meter_scale.scale, meter_scale.high),

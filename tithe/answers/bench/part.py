@@ -111,29 +111,29 @@ job(
 
 
 @question("bench/part")
-def answer(asked: PartDay) -> Work[BenchPart]:
+def answer(request: PartDay) -> Work[BenchPart]:
     """A part in line, a choke or a transformer."""
-    residual, limits = asked.residual.to_core(), (asked.most_db, asked.most_swr)
-    if asked.pair:
-        require(asked.match is None, "pair", "sweeps-or-return-losses")
-        for n, (_, _, back_db) in enumerate(asked.pair):
+    residual, limits = request.residual.to_core(), (request.most_db, request.most_swr)
+    if request.pair:
+        require(request.match is None, "pair", "sweeps-or-return-losses")
+        for n, (_, _, back_db) in enumerate(request.pair):
             returned(f"pair[{n}]", back_db)
-        mhz, through, back = np.array(sorted(asked.pair)).T
+        mhz, through, back = np.array(sorted(request.pair)).T
         require(bool((np.diff(mhz) > 0).all()), "pair", "rising-frequencies")
-        both = core.back_to_back(mhz * 1e6, through, back, asked.error_db, *limits)
+        both = core.back_to_back(mhz * 1e6, through, back, request.error_db, *limits)
         missed = float(np.max(mismatch_loss_db(10 ** (-back / 20))))
         return at_once(in_words(both, *limits, missed_db=missed))
-    given = alike({"match": asked.match, "short": asked.short, "open": asked.open})
+    given = alike({"match": request.match, "short": request.short, "open": request.open})
     freq, (match, short, open_) = gammas(given, "match", "short", "open")
 
-    part = asked.part()
-    transforms = isinstance(part, Transformer) if asked.transformer is None else asked.transformer
+    part = request.part()
+    transforms = isinstance(part, Transformer) if request.transformer is None else request.transformer
 
     def work(pause: Pause) -> BenchPart:
         measured_part = core.by_three_sweeps(freq, match, short, open_, *limits, residual)
         of = None
         if transforms:
-            of = core.transformer(freq, match, short, open_, asked.resistor_ohm, residual)
+            of = core.transformer(freq, match, short, open_, request.resistor_ohm, residual)
         return in_words(measured_part, *limits, of)
 
     return Work(seconds(freq), work)
@@ -161,7 +161,9 @@ def in_words(
     inside = measured_part.within_db
     return {
         "loss_db": None if inside is None else three(*inside),
-        "band_mhz": None if measured_part.band_hz is None else [one / 1e6 for one in measured_part.band_hz],
+        "band_mhz": None
+        if measured_part.band_hz is None
+        else [edge_hz / 1e6 for edge_hz in measured_part.band_hz],
         "rows": rows,
         "transformer": None if of is None else _transformer(of),
         "sentence": say(_told(measured_part, most_db, most_swr, of)),
@@ -188,11 +190,11 @@ def _told(
         )
         at_end = [
             name
-            for name, here in (
+            for name, figure in (
                 ("low end", low == measured_part.freq_hz[0]),
                 ("high end", high == measured_part.freq_hz[-1]),
             )
-            if here
+            if figure
         ]
         if at_end:
             yield tell("bench.part-limits", ends=at_end)
@@ -208,8 +210,8 @@ def _transformer(of: MeasuredTransformer) -> TransformerOut:
     return {
         "ratio": three(*of.ratio),
         "turns": three(*of.turns),
-        "leakage_uh": three(*(one * 1e6 for one in of.leakage_h)),
-        "magnetizing_uh": three(*(one * 1e6 for one in of.magnetizing_h)),
+        "leakage_uh": three(*(henry * 1e6 for henry in of.leakage_h)),
+        "magnetizing_uh": three(*(henry * 1e6 for henry in of.magnetizing_h)),
         "core_loss_ohm": three(_inverse(most_s), _inverse(core_s), _inverse(least_s)),
         "loss_db": three(*of.loss_db),
     }
@@ -224,7 +226,7 @@ def _carry(measured_part: MeasuredPart, of: MeasuredTransformer | None, how: str
     if measured_part.band_hz is None or inside is None:
         return None
     out = loss_carry(inside if of is None else of.loss_db, how)
-    low, high = (round(one / 1e6, 4) for one in measured_part.band_hz)
+    low, high = (round(edge_hz / 1e6, 4) for edge_hz in measured_part.band_hz)
     out["fields"] |= {"f_min_mhz": low, "f_max_mhz": high}
     if of is not None:
         shapes = _transformer(of)
@@ -245,11 +247,11 @@ def simulated_day(station: Station | None, part: Part | None, residual: Residual
     """What it shows on a simulated day."""
     made = part if isinstance(part, Inline | Transformer) else Transformer(4.0)
     shown = simulated.part(made, residual, seed, np.linspace(*PART_WIDE, POINTS))
-    told = {
+    figures = {
         **shown.truth,
         "leakage_uh": float(shown.truth["leakage_h"]) * 1e6,
         "magnetizing_uh": float(shown.truth["magnetizing_h"]) * 1e6,
     }
     return shown_day(
-        truth_of("part", told), texts=texts_of(shown), figures=plain(shown.truth, "resistor_ohm")
+        truth_of("part", figures), texts=texts_of(shown), figures=plain(shown.truth, "resistor_ohm")
     )

@@ -47,9 +47,9 @@ def practised(job: str) -> Callable[[Day], Day]:
     """Put a function among the simulated days: of the station and its part on the bench (None: there is
     none), what the calibration leaves, and a seed."""
 
-    def kept(day: Day) -> Day:
-        _DAYS[job] = day
-        return day
+    def kept(request: Day) -> Day:
+        _DAYS[job] = request
+        return request
 
     return kept
 
@@ -61,10 +61,10 @@ class PracticeRequest(BenchRequest):
 
 
 @question("bench/practice/{job}")
-def answer(job: str, asked: PracticeRequest) -> Work[PracticeDay]:
+def answer(job: str, request: PracticeRequest) -> Work[PracticeDay]:
     """A day on the simulated bench, for the same door."""
-    station, on_bench, residual = asked.station(), asked.part(), asked.residual.to_core()
-    return Work(JOB_S, lambda pause: day(job, station, on_bench, residual, asked.seed))
+    station, on_bench, residual = request.station(), request.part(), request.residual.to_core()
+    return Work(JOB_S, lambda pause: day(job, station, on_bench, residual, request.seed))
 
 
 def day(job: str, station: Station | None, part: Part | None, residual: Residual, seed: int) -> PracticeDay:
@@ -82,14 +82,14 @@ def shown_day(truth: str, **shown: Any) -> PracticeDay:
     return out
 
 
-def texts_of(day: simulated.Swept) -> dict[str, str]:
+def texts_of(sweeps: simulated.Swept) -> dict[str, str]:
     """Its sweeps as an analyzer saves them."""
-    return {end: sweep_file.write(with_phase(day.freq_hz, gamma)) for end, gamma in day.gamma.items()}
+    return {end: sweep_file.write(with_phase(sweeps.freq_hz, gamma)) for end, gamma in sweeps.gamma.items()}
 
 
-def truth_of(job: str, told: Mapping[str, Any]) -> str:
+def truth_of(job: str, figures: Mapping[str, Any]) -> str:
     """What it hid, in words."""
-    return say(tell(f"bench.truth.{job}", **told))
+    return say(tell(f"bench.truth.{job}", **figures))
 
 
 def run_of(part: Part | None) -> Line:

@@ -31,21 +31,21 @@ class ReadAt(TypedDict):
 
 
 @question("bench/read")
-def answer(asked: OneReading) -> Work[ReadAt]:
+def answer(request: OneReading) -> Work[ReadAt]:
     """What a sweep's file says at one frequency."""
-    sweep = sweep_file.read(asked.text)
+    sweep = sweep_file.read(request.text)
     low, high = sweep.range_hz
-    hz = (low + high) / 2 if asked.mhz is None else asked.mhz * 1e6
+    hz = (low + high) / 2 if request.mhz is None else request.mhz * 1e6
     at = sweep.at(np.array([hz]))
-    found: float | tuple[float, float] = float(return_loss_db(at.rho[0]))
+    value: float | tuple[float, float] = float(return_loss_db(at.rho[0]))
     if at.gamma is not None:
-        found = (float(at.gamma[0].real), float(at.gamma[0].imag))
-    elif not np.isfinite(found):
-        found = MOST_DB
+        value = (float(at.gamma[0].real), float(at.gamma[0].imag))
+    elif not np.isfinite(value):
+        value = MOST_DB
     return at_once(
         ReadAt(
             mhz=hz / 1e6,
-            reading=found,
+            reading=value,
             low_mhz=low / 1e6,
             high_mhz=high / 1e6,
             points=len(sweep.freq_hz),

@@ -63,12 +63,12 @@ job(
 
 
 @question("bench/tuner")
-def answer(asked: TunerDay) -> Work[BenchTuner]:
+def answer(request: TunerDay) -> Work[BenchTuner]:
     """A tuner by its three readings at each frequency."""
-    station, residual = asked.station(), asked.residual.to_core()
-    rows = [row.to_core(n) for n, row in enumerate(asked.rows)]
+    station, residual = request.station(), request.residual.to_core()
+    rows = [row.to_core(n) for n, row in enumerate(request.rows)]
     seconds = len(rows) * _Q_S + (0 if station is None else _SOLVES * solving_s(station, len(rows)))
-    return Work(seconds, lambda pause: tuner(rows, station, asked.at, residual, asked.mhz), "fewer-bands")
+    return Work(seconds, lambda pause: tuner(rows, station, request.at, residual, request.mhz), "fewer-bands")
 
 
 @practised("tuner")

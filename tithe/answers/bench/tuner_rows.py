@@ -102,7 +102,7 @@ def tuner(
     if not part.tuner:
         raise InputError(f"chain[{at}]", "no-tuner-of-knobs")
     for n, row in enumerate(rows):
-        twice = any(row.freq_hz == other.freq_hz for other in rows[:n])
+        twice = any(row.freq_hz == earlier.freq_hz for earlier in rows[:n])
         require(not twice, f"rows[{n}].mhz", "frequency-twice", (row.freq_hz or 0.0))
     r0 = 50.0 if station is None else station.transmitter.reference_ohm
     out = []
@@ -113,7 +113,7 @@ def tuner(
             raise error.under(f"rows[{n}]") from None
     home = None if station is None or at is None else _at_home(station, at, out)
     middle = out[len(out) // 2]
-    top = middle if mhz is None else min(out, key=lambda one: abs(one["mhz"] - mhz))
+    top = middle if mhz is None else min(out, key=lambda row_out: abs(row_out["mhz"] - mhz))
     return {
         "mhz": top["mhz"],
         "loss_db": top["loss_db"],
@@ -128,12 +128,12 @@ def tuner(
 
 
 def _row(row: TunerRow, part: Any, r0: float, residual: Residual | None) -> AtFrequency:
-    gammas = [one for one in (row.match, row.short, row.open_) if isinstance(one, complex)]
+    gammas = [sweep for sweep in (row.match, row.short, row.open_) if isinstance(sweep, complex)]
     coils = part if isinstance(part, Tuner) else None
     quick = _quick(row, part.network if coils else "", residual, bool(gammas))
     if len(gammas) == 3:
         match, short, open_ = (np.array([gamma]) for gamma in gammas)
-        low, loss, high = (float(one[0]) for one in loss_interval(match, short, open_, residual))
+        low, loss, high = (float(sweep[0]) for sweep in loss_interval(match, short, open_, residual))
     elif quick is None:  # a poor match, and no phase with which it would not matter
         raise InputError("match", "at-least", back_db(row.match), least=LEAST_MATCH_DB)
     else:
@@ -183,16 +183,18 @@ def _at_home(station: Station, at: int, rows: list[AtFrequency]) -> LengthsOut |
     spans = [_bounds(q) for _, q in known]
     freq = np.array([row["mhz"] * 1e6 for row, _ in known])
     try:
-        found = at_lengths(station, at, freq, spans)
+        at_home = at_lengths(station, at, freq, spans)
     except InputError:
         return None
     for k, (row, _) in enumerate(known):
-        row["in_station_db"] = _span_of(found, found.present, k)
+        row["in_station_db"] = _span_of(at_home, at_home.present, k)
     return {
-        "length_m": found.length_m.tolist(),
-        "present": found.present,
+        "length_m": at_home.length_m.tolist(),
+        "present": at_home.present,
         "mhz": [row["mhz"] for row, _ in known],
-        "loss_db": [[_span_of(found, n, k) for n in range(len(found.length_m))] for k in range(len(known))],
+        "loss_db": [
+            [_span_of(at_home, n, k) for n in range(len(at_home.length_m))] for k in range(len(known))
+        ],
     }
 
 
@@ -256,9 +258,11 @@ def _times_worse(row: AtFrequency) -> float:
 
 def _why(rows: list[AtFrequency]) -> Iterator[Message]:
     """Why the quick method is off, by the row where it is off most."""
-    told = [row for row in rows if row["short_alone_db"] is not None and row["mean_halved_db"] is not None]
-    if told:
-        worst = max(told, key=lambda row: abs(np.log(_times(row))))
+    rows_of_both = [
+        row for row in rows if row["short_alone_db"] is not None and row["mean_halved_db"] is not None
+    ]
+    if rows_of_both:
+        worst = max(rows_of_both, key=lambda row: abs(np.log(_times(row))))
         times = _times(worst)
         code = "bench.short-alone" if abs(np.log(times)) > _CLOSE else "bench.short-alone-here"
         params: dict[str, Any] = {"short_db": worst["short_alone_db"], "freq_hz": worst["mhz"] * 1e6}

@@ -78,19 +78,19 @@ job(
 
 
 @question("bench/watts")
-def answer(asked: WattsDay) -> Work[BenchWatts]:
+def answer(request: WattsDay) -> Work[BenchWatts]:
     """Watts in and out of a part."""
-    found = core.loss(asked.before.to_core(), asked.behind.to_core(), asked.same_meter)
-    station, on_bench = asked.station(), asked.part()
-    if station is None or asked.mhz is None or not isinstance(on_bench, Tuner):
-        return at_once(of_part(found))
-    freq_hz, q = asked.mhz * 1e6, None
+    loss = core.loss(request.before.to_core(), request.behind.to_core(), request.same_meter)
+    station, on_bench = request.station(), request.part()
+    if station is None or request.mhz is None or not isinstance(on_bench, Tuner):
+        return at_once(of_part(loss))
+    freq_hz, q = request.mhz * 1e6, None
     try:
-        span = (found.low_db, found.loss_db, found.high_db)
+        span = (loss.low_db, loss.loss_db, loss.high_db)
         q = coil_q_interval(on_bench, freq_hz, span, station.transmitter.reference_ohm)
     except InputError:
         pass  # no Q of its coils explains these watts: only the loss is told
-    return at_once(of_tuner(found, freq_hz, q))
+    return at_once(of_tuner(loss, freq_hz, q))
 
 
 def of_part(loss: WattsLoss) -> BenchWatts:
@@ -112,11 +112,11 @@ def of_tuner(loss: WattsLoss, freq_hz: float, q: tuple[float, float, float | Non
     out = of_part(loss)
     out["carry"] = None
     if q is not None:
-        least, found, most = q
-        span = (least, found if most is None else most)
-        out["sentence"] += " " + say(tell("bench.watts-q", q=found, span=span, freq_hz=freq_hz))
+        least, middle, most = q
+        span = (least, middle if most is None else most)
+        out["sentence"] += " " + say(tell("bench.watts-q", q=middle, span=span, freq_hz=freq_hz))
         out["carry"] = coil_q_carry(
-            [(freq_hz / 1e6, three(least, found, most))], say(tell("bench.how.watts"))
+            [(freq_hz / 1e6, three(least, middle, most))], say(tell("bench.how.watts"))
         )
     return out
 
@@ -127,10 +127,10 @@ def simulated_day(station: Station | None, part: Part | None, residual: Residual
     shown = simulated.watts(WATTS, 2 * WATTS, 0.05, seed)
     figures = {
         f"{side}.{key}": value
-        for side, one in (("before", shown.before), ("behind", shown.behind))
+        for side, meter in (("before", shown.before), ("behind", shown.behind))
         for key, value in (
-            ("forward_w", one.forward_w), ("reflected_w", one.reflected_w),
-            ("full_scale_w", one.full_scale_w), ("accuracy_pct", 100 * one.accuracy),
+            ("forward_w", meter.forward_w), ("reflected_w", meter.reflected_w),
+            ("full_scale_w", meter.full_scale_w), ("accuracy_pct", 100 * meter.accuracy),
         )
     }  # fmt: skip
     return shown_day(truth_of("watts", {"loss_db": shown.loss_db}), figures=figures)

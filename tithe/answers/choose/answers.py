@@ -94,9 +94,9 @@ class Choosing:
     def judged(self, pause: Pause = go_on) -> Judged:
         """The ranking, judged in all worlds."""
         ranking = self.ranking(pause)
-        *_, found = tried(ranking, self._worlds(), pause)
-        assert found is not None
-        return choose_json.decided(self.choice, ranking, found, pause)
+        *_, judged = tried(ranking, self._worlds(), pause)
+        assert judged is not None
+        return choose_json.decided(self.choice, ranking, judged, pause)
 
     def steps(self, pause: Pause = go_on) -> Iterator[s.ChooseLine]:
         """How far it is after each piece, then the answer."""
@@ -104,8 +104,8 @@ class Choosing:
         for done in self._evaluating(pause):
             yield {"done": done, "of": 2 * half}
         drawn = self._worlds()
-        for g, found in enumerate(tried(self._ranked, drawn, pause), start=1):
-            done = half if found else half * g // len(drawn.groups)
+        for g, tried_group in enumerate(tried(self._ranked, drawn, pause), start=1):
+            done = half if tried_group else half * g // len(drawn.groups)
             yield {"done": half + done, "of": 2 * half}
         yield {"answer": choose_json.answer(self.choice, self.judged(pause))}
 
@@ -117,7 +117,7 @@ class Choosing:
         for grid in evaluated(self.question, self.choice.kit, self.candidates):
             pause()
             grids.append(grid)
-            yield sum(len(one.candidates) for one in grids)
+            yield sum(len(done.candidates) for done in grids)
         self._kept.grid = joined(self.question, grids)
 
     @cached_property
@@ -133,10 +133,10 @@ class Choosing:
 
     def candidate(self, id: str) -> Candidate:
         """One of them by its id."""
-        found = next((candidate for candidate in self.candidates if candidate.id == id), None)
-        if found is None:
+        match = next((candidate for candidate in self.candidates if candidate.id == id), None)
+        if match is None:
             raise InputError("id", "no-candidate", id)
-        return found
+        return match
 
 
 def sure_steps(choosing: Choosing, pause: Pause = go_on) -> Iterator[s.SureLine]:
@@ -154,7 +154,7 @@ def working(choosing: Choosing, id: str, figure: str, pause: Pause = go_on) -> W
     if figure.startswith("points["):
         return choose_json.map_working(choosing.choice, choosing.question, candidate, figure)
     ranking = choosing.ranking(pause)
-    n = next(n for n, one in enumerate(ranking.grid.candidates) if one.id == id)
+    n = next(n for n, ranked in enumerate(ranking.grid.candidates) if ranked.id == id)
     return working_json.working(working_of_candidate(ranking, n, figure), 0)
 
 
@@ -173,17 +173,17 @@ def break_even(choosing: Choosing, coax: str, open_line: str, pause: Pause = go_
     coax = coax or kit.indoor_coax
     require(coax in kit.coax, "coax", "no-coax-left")
     within = max(choosing.choice.settings.within_db, 0.1)
-    found = break_evens(choosing.question, kit, choosing.choice.site, coax, open_line, within, pause)
-    return choose_json.break_even(found)
+    results = break_evens(choosing.question, kit, choosing.choice.site, coax, open_line, within, pause)
+    return choose_json.break_even(results)
 
 
 def lengths(
     document: StationFile, low_m: float, high_m: float, step_m: float, pause: Pause = go_on
 ) -> s.LengthsAnswer:
     """Which lengths of the present run are safe."""
-    asked = question(document.to_core())
-    found = safe_lengths(asked, low_m, high_m, step_m, pause)
-    return choose_json.lengths(found, [band.name for band in asked.bands])
+    lengths_question = question(document.to_core())
+    lengths_found = safe_lengths(lengths_question, low_m, high_m, step_m, pause)
+    return choose_json.lengths(lengths_found, [band.name for band in lengths_question.bands])
 
 
 def look(choosing: Choosing, id: str, mhz: float, pause: Pause = go_on) -> s.CandidateLook:
@@ -209,8 +209,8 @@ def _antenna(choosing: Choosing) -> Any:
         return model
     mhz, ratio = np.array(model.points).T
     chain = choosing.station.chain
-    there = move(without_phase(mhz * 1e6, ratio), chain, 0, len(chain))
-    require(not there.contradiction, "antenna.points", "contradiction", told=there.contradiction)
-    rows = zip((there.sweep.freq_hz / 1e6).tolist(), there.sweep.swr.tolist(), strict=True)
+    at_antenna = move(without_phase(mhz * 1e6, ratio), chain, 0, len(chain))
+    require(not at_antenna.contradiction, "antenna.points", "contradiction", told=at_antenna.contradiction)
+    rows = zip((at_antenna.sweep.freq_hz / 1e6).tolist(), at_antenna.sweep.swr.tolist(), strict=True)
     points = [(f, min(s, 1e6)) for f, s in rows]
     return model.model_copy(update={"plane": "feedpoint", "points": points})

@@ -107,8 +107,8 @@ class Placing:
     def steps(self, pause: Pause = go_on) -> Iterator[s.AntennasLine]:
         """How far it is after each antenna; a first ranking; the best looked at closely; the answer."""
         seen, of = [], 3 * len(self.hung) + 2 * _CLOSELY
-        for n, one in enumerate(all_seen(self.hung, self.place.ground, self.station.bands, pause)):
-            seen += [] if one is None else [one]
+        for n, looked_at in enumerate(all_seen(self.hung, self.place.ground, self.station.bands, pause)):
+            seen += [] if looked_at is None else [looked_at]
             yield {"done": n + 1, "of": of}
         lots, firsts, done = feeds.alike(seen, self.around), [], len(self.hung)
         for lot in lots:
@@ -117,22 +117,22 @@ class Placing:
         every = _most_first(firsts)
         require(bool(every), "place", "no-antenna-told")
         yield {"first": self._answer(every, Tried(self._decided(every)), (tell("among.first"),))}
-        within_db, found, done = max(self.choice.settings.within_db, _NEAR_DB), [], 2 * len(self.hung)
+        within_db, kept, done = max(self.choice.settings.within_db, _NEAR_DB), [], 2 * len(self.hung)
         for lot, first in zip(lots, firsts, strict=True):
-            found.append(feeds.rows(lot, self.around, first, within_db, pause))
+            kept.append(feeds.rows(lot, self.around, first, within_db, pause))
             yield {"done": (done := done + len(lot.seen)), "of": of}
-        every = _most_first(found)
+        every = _most_first(kept)
         looked = yield from self._looked_at(every, of, pause)
         done = 3 * len(self.hung) + _CLOSELY
         tried = Tried(self._decided(looked))
         stood = []
         likely = _closely(looked, tried.decided)
-        for row, found_in in zip(
+        for row, of_soil in zip(
             likely, each(partial(self._stood, around=self.around, pause=pause), likely), strict=True
         ):
-            if found_in is not None:
-                stood.append((row, *found_in))
-                tried.between[id(row)] = among.between(*found_in)
+            if of_soil is not None:
+                stood.append((row, *of_soil))
+                tried.between[id(row)] = among.between(*of_soil)
             yield {"done": (done := done + 1), "of": of}
         if stood:
             standing = among.beside(stood)
@@ -149,9 +149,9 @@ class Placing:
         known: dict[int, Row] = {}
         likely = _closely(every, self._decided(every))
         closely = each(partial(feeds.closely, around=self.around), likely)
-        for n, (row, found) in enumerate(zip(likely, closely, strict=True)):
+        for n, (row, closer) in enumerate(zip(likely, closely, strict=True)):
             pause()
-            known[id(row)] = found
+            known[id(row)] = closer
             yield {"done": 3 * len(self.hung) + n + 1, "of": of}
         for _ in range(_CLOSELY):
             now = [known.get(id(row), row) for row in every]
@@ -168,8 +168,8 @@ class Placing:
         return among.stood(row, around, uncertain, pause)
 
     def _decided(self, every: list[Row]) -> Row:
-        asked = self.choice.settings
-        return among.decided(every, asked.within_db, self.around.db_worth, asked.budget)
+        settings = self.choice.settings
+        return among.decided(every, settings.within_db, self.around.db_worth, settings.budget)
 
     def _answer(self, every: list[Row], tried: Tried, further: Told) -> s.AntennasAnswer:
         decided = tried.decided
@@ -243,19 +243,22 @@ class Placing:
         """What it would be towards other places, and where a vertical wins."""
         said = []
         others: list[Towards] = [
-            one for one in ("near", "far") if one != self.place.towards or self.place.by_band
+            towards for towards in ("near", "far") if towards != self.place.towards or self.place.by_band
         ]
-        for other in others:
-            there, way = self._decided(among.towards(every, other)), tell(f"towards.{other}")
+        for towards_other in others:
+            decided, way = (
+                self._decided(among.towards(every, towards_other)),
+                tell(f"towards.{towards_other}"),
+            )
             mine = tried.decided
-            if there.seen.hung == mine.seen.hung and there.candidate == mine.candidate:
+            if decided.seen.hung == mine.seen.hung and decided.candidate == mine.candidate:
                 said.append(tell("among.same", towards=way))
                 continue
-            around = replace(self.around, place=replace(self.place, towards=other, by_band=()))
-            stood = self._stood(there, around=around, pause=pause)
-            power = _power(there, None if stood is None else among.between(*stood))
+            around = replace(self.around, place=replace(self.place, towards=towards_other, by_band=()))
+            stood = self._stood(decided, around=around, pause=pause)
+            power = _power(decided, None if stood is None else among.between(*stood))
             rated = self.station.transmitter.power_w
-            what = self._named(there)
+            what = self._named(decided)
             said.append(tell("among.otherwise", towards=way, what=what, power=power, rated_w=rated))
         if "vertical" not in self.place.ruled_out:
             pause()
@@ -298,16 +301,16 @@ def _most_first(lots: list[list[list[Row]]]) -> list[Row]:
 
 def _closely(every: list[Row], decided: Row) -> list[Row]:
     """The decision, and of the other antennas the best row each."""
-    found, hung = [decided], {decided.seen.hung}
+    kept, hung = [decided], {decided.seen.hung}
     for row in every:
-        if row.seen.hung not in hung and len(found) < _CLOSELY:
+        if row.seen.hung not in hung and len(kept) < _CLOSELY:
             hung.add(row.seen.hung)
-            found.append(row)
-    return found
+            kept.append(row)
+    return kept
 
 
 def _sized(hung: Hung) -> Message:
     sizes = {name: getattr(hung.shape, name, None) for name in ("length_m", "leg_m", "wire_m", "height_m")}
-    size = next((one for one in sizes.values() if one is not None), 0.0)
+    size = next((candidate_size for candidate_size in sizes.values() if candidate_size is not None), 0.0)
     loaded = isinstance(hung.shape, Vertical) and hung.shape.coil is not None
     return tell(f"hung.sized.{'loaded' if loaded else hung.kind}", size_m=float(size))

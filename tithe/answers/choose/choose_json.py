@@ -76,24 +76,24 @@ def decided(choice: Choice, ranking: Ranking, tried: Tried, pause: Pause = go_on
 def answer(choice: Choice, judged: Judged) -> s.ChooseAnswer:
     """The whole answer."""
     ranking = judged.ranking
-    grid, asked = ranking.grid, ranking.grid.question
-    known = {band.name for band in asked.bands}
+    grid, question = ranking.grid, ranking.grid.question
+    known = {band.name for band in question.bands}
     chosen = grid.candidates[ranking.decision]
     bought = to_buy(chosen, choice.kit, choice.prices)
-    undone = shortcomings(ranking, _typical_heat(choice, chosen, asked))
+    undone = shortcomings(ranking, _typical_heat(choice, chosen, question))
     in_order = set(ranking.order)
     order = [*ranking.order, *(n for n in range(len(grid.candidates)) if n not in in_order)]
     return {
         "sentence": say(verdict(ranking, choice.names, judged.school)),
         "not_worth": say(not_worth(ranking, choice.names)),
-        "shortcomings": say((*undone, *how_used(asked), *_left_out(choice))),
-        "guessed": guessed_bands(asked),
+        "shortcomings": say((*undone, *how_used(question), *_left_out(choice))),
+        "guessed": guessed_bands(question),
         "prices_note": say((*missing_prices(bought, choice.names), *_rough_prices(choice))),
         "within_db": ranking.within_db,
         "within_w": float(grid.score_w[ranking.best] * 10 ** (-ranking.within_db / 10)),
-        "rated_w": asked.station.transmitter.power_w,
-        "bands": [band.name for band in asked.bands],
-        "left_out": [band.name for band in asked.station.bands if band.name not in known],
+        "rated_w": question.station.transmitter.power_w,
+        "bands": [band.name for band in question.bands],
+        "left_out": [band.name for band in question.station.bands if band.name not in known],
         "run_m": choice.site.run_m,
         "indoor_m": choice.site.indoor_m,
         "lead_m": choice.site.lead_m,
@@ -107,7 +107,7 @@ def answer(choice: Choice, judged: Judged) -> s.ChooseAnswer:
         "wet_share": judged.tried.worlds.uncertain.wet_share,
         "sure": _sureness(choice, judged),
         "found_out": say(found_out(choice, judged)),
-        "measure_first": [_measure(choice, one) for one in judged.find_out],
+        "measure_first": [_measure(choice, finding) for finding in judged.find_out],
         "finding_out": say(finding_out(judged)),
         "candidates": [_candidate(choice, judged, n) for n in order],
         "places": _places(choice),
@@ -128,12 +128,14 @@ def _typical_heat(choice: Choice, candidate: Candidate, question: Question) -> l
 
 def _places(choice: Choice) -> list[s.PlaceGroup]:
     """What the station could have, whatever was ruled out by name: by the tuner on coax, then open line."""
-    there = [one for one in PLACEMENTS if replace(choice.wishes, off=frozenset()).allows(one, choice.kit)]
-    groups = groupby(there, key=lambda one: one.tuner if one.family == "coax" else "open")
+    allowed = [
+        place for place in PLACEMENTS if replace(choice.wishes, off=frozenset()).allows(place, choice.kit)
+    ]
+    groups = groupby(allowed, key=lambda place: place.tuner if place.family == "coax" else "open")
     return [
         {
             "title": say(tell(f"places.{group}")),
-            "places": [{"slug": one.slug, "title": say(tell(f"placement.{one.slug}"))} for one in ones],
+            "places": [{"slug": place.slug, "title": say(tell(f"placement.{place.slug}"))} for place in ones],
         }
         for group, ones in groups
     ]
@@ -152,7 +154,7 @@ def _rough_prices(choice: Choice) -> Told:
 def _candidate(choice: Choice, judged: Judged, n: int) -> s.CandidateOut:
     ranking, at = judged.ranking, judged.place(n)
     tried = judged.tried
-    grid, one = ranking.grid, ranking.grid.candidates[n]
+    grid, candidate = ranking.grid, ranking.grid.candidates[n]
     low, high = grid.spread_w[n]
     regret, by_band, reach, limit = (
         ranking.regret_db[n],
@@ -162,13 +164,13 @@ def _candidate(choice: Choice, judged: Judged, n: int) -> s.CandidateOut:
     )
     rated = grid.question.station.transmitter.power_w
     return {
-        "id": one.id,
-        "placement": one.placement,
-        "title": say(tell(f"placement.{one.placement}")),
-        "line": one.line,
-        "name": say(named(one, choice.names)),
-        "note": placement_note(one.placement),
-        "line_name": choice.names.get(one.line, one.line),
+        "id": candidate.id,
+        "placement": candidate.placement,
+        "title": say(tell(f"placement.{candidate.placement}")),
+        "line": candidate.line,
+        "name": say(named(candidate, choice.names)),
+        "note": placement_note(candidate.placement),
+        "line_name": choice.names.get(candidate.line, candidate.line),
         "score_w": float(grid.score_w[n]),
         "score_low_w": float(low),
         "score_high_w": float(high),
@@ -183,7 +185,7 @@ def _candidate(choice: Choice, judged: Judged, n: int) -> s.CandidateOut:
         "unbeaten": n in ranking.frontier,
         "buy": [
             {"name": choice.names[b.token], "quantity": b.quantity, "unit": b.unit, "price": b.price}
-            for b in to_buy(one, choice.kit, choice.prices)
+            for b in to_buy(candidate, choice.kit, choice.prices)
         ],
         "cells": [
             {
@@ -248,7 +250,7 @@ def loss_map(choice: Choice, question: Question, chosen: str, candidates: Iterab
     budget = _on_the_map(choice, question, candidate)
     middles = slice(1, None, 3)
     names = tuple(name for band in question.bands for name in ("", band.name, ""))
-    found = points(budget, names)[middles]
+    losses = points(budget, names)[middles]
     within = max(choice.settings.within_db, 0.1)
     return {
         "id": candidate.id,
@@ -272,10 +274,10 @@ def loss_map(choice: Choice, question: Question, chosen: str, candidates: Iterab
                 "swr_to_cross": _plain(float(contour_swr(np.array([p.matched_db]), within)[0])),
                 "run_to_cross_m": _run_to_cross(p.swr, p.matched_db, within, choice.site.run_m),
             }
-            for p in found
+            for p in losses
         ],
         "within_db": within,
-        "sentence": say(_regions(found)),
+        "sentence": say(_regions(losses)),
     }
 
 
@@ -303,8 +305,8 @@ def _run_to_cross(ratio: float, matched_db: float, within_db: float, run_m: floa
 
 def _regions(points: list[Point]) -> Told:
     """Which bands lie in which region of the map."""
-    told = {"room will do": "map.room", "either": "map.either", "match outside": "map.outside"}
-    places = {code: [point.band for point in points if point.region == name] for name, code in told.items()}
+    codes = {"room will do": "map.room", "either": "map.either", "match outside": "map.outside"}
+    places = {code: [point.band for point in points if point.region == name] for name, code in codes.items()}
     return tuple(tell(code, bands=bands) for code, bands in places.items() if bands)
 
 
@@ -312,34 +314,34 @@ def break_even(break_evens: Iterable[BreakEven]) -> list[s.BreakEvenOut]:
     """Gains over lengths of run."""
     return [
         {
-            "base": say(tell(f"placement.{one.base.placement}")),
-            "rival": say(tell(f"placement.{one.rival.placement}")),
-            "length_m": one.length_m.tolist(),
-            "gain_db": [_plain(v) for v in one.gain_db],
-            "wins_from_m": one.wins_from_m,
-            "sentence": say(one.told),
-            "workings": working_json.several(workings_of_break_even(one)),
+            "base": say(tell(f"placement.{result.base.placement}")),
+            "rival": say(tell(f"placement.{result.rival.placement}")),
+            "length_m": result.length_m.tolist(),
+            "gain_db": [_plain(v) for v in result.gain_db],
+            "wins_from_m": result.wins_from_m,
+            "sentence": say(result.told),
+            "workings": working_json.several(workings_of_break_even(result)),
         }
-        for one in break_evens
+        for result in break_evens
     ]
 
 
-def lengths(found: Lengths, names: list[str]) -> s.LengthsAnswer:
+def lengths(result: Lengths, names: list[str]) -> s.LengthsAnswer:
     """Which lengths put which bands inside the tuner's reach."""
     return {
-        "sentence": say(found.told),
-        "present_m": found.present_m,
-        "length_m": found.length_m.tolist(),
-        "margin_m": found.margin_m.tolist(),
-        "best_m": float(found.length_m[found.best]),
+        "sentence": say(result.told),
+        "present_m": result.present_m,
+        "length_m": result.length_m.tolist(),
+        "margin_m": result.margin_m.tolist(),
+        "best_m": float(result.length_m[result.best]),
         "bands": [
             {
                 "name": name,
-                "reached": found.reached[:, k].tolist(),
-                "bears_w": found.bears_w[:, k].tolist(),
-                "sky_w": found.sky_w[:, k].tolist(),
+                "reached": result.reached[:, k].tolist(),
+                "bears_w": result.bears_w[:, k].tolist(),
+                "sky_w": result.sky_w[:, k].tolist(),
             }
             for k, name in enumerate(names)
         ],
-        "workings": working_json.several(workings_of_lengths(found)),
+        "workings": working_json.several(workings_of_lengths(result)),
     }

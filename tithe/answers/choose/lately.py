@@ -37,9 +37,9 @@ def lately(document: StationFile, own: OwnLines, figures: int) -> Lately:
     """The same for every question of it; a few are kept, unless they are of too many ``figures``."""
     if figures > _LARGEST:
         return Lately()
-    asked = document.model_copy(update={"choice": document.choice or ChoiceModel()})
+    key = document.model_copy(update={"choice": document.choice or ChoiceModel()})
     lines = [(line.token, line.name, line.model.model_dump_json()) for line in own]
-    return _of(sha256(f"{asked.model_dump_json(exclude=_ELSE)}{lines}".encode()).digest())
+    return _of(sha256(f"{key.model_dump_json(exclude=_ELSE)}{lines}".encode()).digest())
 
 
 def forget() -> None:

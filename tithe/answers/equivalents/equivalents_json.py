@@ -28,26 +28,30 @@ def equivalents(form: Form, value: float, ohm: float = USUAL_OHM, of_w: float = 
     """Every form of a figure; a level across ``ohm``, a step of ``of_w``. Raises `InputError` as
     `tithe.core.equivalents` does."""
     if form in get_args(Reflecting):
-        found: Reflected | Stepped | Level = reflected(form, value)  # type: ignore[arg-type]  # one of these
+        equivalent: Reflected | Stepped | Level = reflected(form, value)  # type: ignore[arg-type]  # one of these
         kind = "reflected"
     elif form in get_args(Stepping):
-        found, kind = stepped(form, value), "stepped"  # type: ignore[arg-type]  # one of these
+        equivalent, kind = stepped(form, value), "stepped"  # type: ignore[arg-type]  # one of these
     else:
         assert form in get_args(Levelling)
-        found, kind = level(form, value, ohm), "level"  # type: ignore[arg-type]  # one of these
-    told = {"ohm": ohm, "of_w": of_w, **found._asdict()}
-    if isinstance(found, Reflected):
-        told["back_w"] = of_w * found.share
-    if isinstance(found, Stepped):
-        told |= {"left_w": of_w * found.power_ratio, "gain": found.db < 0, "size_db": abs(found.db)}
-    names = (*found._fields, *(["left_w"] if isinstance(found, Stepped) else []))
+        equivalent, kind = level(form, value, ohm), "level"  # type: ignore[arg-type]  # one of these
+    params = {"ohm": ohm, "of_w": of_w, **equivalent._asdict()}
+    if isinstance(equivalent, Reflected):
+        params["back_w"] = of_w * equivalent.share
+    if isinstance(equivalent, Stepped):
+        params |= {
+            "left_w": of_w * equivalent.power_ratio,
+            "gain": equivalent.db < 0,
+            "size_db": abs(equivalent.db),
+        }
+    names = (*equivalent._fields, *(["left_w"] if isinstance(equivalent, Stepped) else []))
     return {
-        "sentence": say(tell(f"also.{kind}", **told)),
+        "sentence": say(tell(f"also.{kind}", **params)),
         "rows": [
             {
                 "form": name,
-                "name": say(tell(f"also.name.{name}", **told)),
-                "text": say(tell(f"also.{name}", **told)),
+                "name": say(tell(f"also.name.{name}", **params)),
+                "text": say(tell(f"also.{name}", **params)),
             }
             for name in names
         ],

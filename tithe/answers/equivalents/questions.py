@@ -24,6 +24,6 @@ class FigureQuery(Request):
 
 
 @question("equivalents", in_address=True)
-def other_forms(asked: FigureQuery) -> Work[EquivalentsOut]:
+def other_forms(query: FigureQuery) -> Work[EquivalentsOut]:
     """A figure of reflection, a step in power or a level of power in every other form."""
-    return at_once(equivalents_json.equivalents(asked.form, asked.value, asked.ohm, asked.of_w))
+    return at_once(equivalents_json.equivalents(query.form, query.value, query.ohm, query.of_w))

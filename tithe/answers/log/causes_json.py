@@ -14,14 +14,14 @@ from tithe.text import say
 
 def table(station: Station, often: Mapping[CauseId, float] | None) -> list[CauseMet]:
     """Raises `InputError` for numbers that cannot be."""
-    here = met(station, often)
+    met_here = met(station, often)
     return [
         {
             "id": cause,
             "text": say(tell(f"kind.{cause}")),
             "size": say(size(cause)),
             "usual": usual,
-            "often": here[cause],
+            "often": met_here[cause],
         }
         for cause, usual in met(station).items()
     ]

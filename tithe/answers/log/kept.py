@@ -41,46 +41,48 @@ def kept(
     document: StationFile,
     station: Station,
     readings: Sequence[Taken],
-    day: date | None,
+    of_date: date | None,
     sweeps: Sequence[Sweeping],
 ) -> tuple[Kept, list[Message]]:
-    """What else is known of a station whose readings were taken on ``day`` (None: nobody noted when), and
+    """What else is known of a station whose readings were taken on ``of_date`` (None: nobody noted when), and
     what of it is counted, or not and why."""
     freq_hz = np.unique([reading.freq_hz for reading in readings])
     if len(freq_hz) > _MOST_FREQUENCIES:
         freq_hz = freq_hz[np.linspace(0, len(freq_hz) - 1, _MOST_FREQUENCIES).round().astype(int)]
     beside: list[Beside] = []
     said: list[Message] = []
-    for one in _chosen(sweeps, day):
-        told, message = _sweep(station, one, freq_hz, day)
-        beside += told
+    for sweeping in _chosen(sweeps, of_date):
+        values, message = _sweep(station, sweeping, freq_hz, of_date)
+        beside += values
         said.append(message)
-    of_presets, messages = presets_told(document, station, freq_hz, day)
+    of_presets, messages = presets_told(document, station, freq_hz, of_date)
     measured = measured_of(document, readings)
     if measured:
         messages.append(tell("beside.measured", parts=[station.chain[n].label for n in measured]))
     return Kept((*beside, *of_presets), measured=measured), [*said, *messages]
 
 
-def _chosen(sweeps: Sequence[Sweeping], day: date | None) -> Iterator[Sweeping]:
+def _chosen(sweeps: Sequence[Sweeping], of_date: date | None) -> Iterator[Sweeping]:
     """Those of the day, the latest at each joint, and the baseline from before."""
-    if day is None:
+    if of_date is None:
         return
     latest = {
         sweep.taken.joint: sweep
-        for sweep in sorted(sweeps, key=lambda one: one.taken.taken)
-        if _day(sweep) == day
+        for sweep in sorted(sweeps, key=lambda swept: swept.taken.taken)
+        if _day(sweep) == of_date
     }
     yield from list(latest.values())[-_MOST_SWEEPS:]
-    yield from (sweep for sweep in sweeps if sweep.baseline and _day(sweep) < day)
+    yield from (sweep for sweep in sweeps if sweep.baseline and _day(sweep) < of_date)
 
 
-def _day(one: Sweeping) -> date:
-    return one.taken.taken.date()
+def _day(sweeping: Sweeping) -> date:
+    return sweeping.taken.taken.date()
 
 
-def _sweep(station: Station, one: Sweeping, freq_hz: Real, day: date | None) -> tuple[list[Beside], Message]:
-    taken, when = one.taken, _day(one)
+def _sweep(
+    station: Station, sweeping: Sweeping, freq_hz: Real, of_date: date | None
+) -> tuple[list[Beside], Message]:
+    taken, when = sweeping.taken, _day(sweeping)
     named = {"title": taken.title or "without a name", "date": when.isoformat()}
     try:
         joint = _joint_now(station, taken)
@@ -93,15 +95,15 @@ def _sweep(station: Station, one: Sweeping, freq_hz: Real, day: date | None) -> 
     inside = freq_hz[(freq_hz >= low) & (freq_hz <= high)]
     if not len(inside):
         return [], tell("beside.other-band", **named)
-    age = years(when, day)
-    there = sweep.at(inside)
-    told = []
+    age = years(when, of_date)
+    at_plane = sweep.at(inside)
+    values = []
     for k, freq in enumerate(inside.tolist()):
-        phased = there.gamma is not None
-        gamma = complex(there.gamma[k]) if there.gamma is not None else complex(there.rho[k])
+        phased = at_plane.gamma is not None
+        gamma = complex(at_plane.gamma[k]) if at_plane.gamma is not None else complex(at_plane.rho[k])
         gamma *= min(1.0, 1 / max(abs(gamma), 1e-12))
-        told.append(Beside(freq, joint, gamma, SWEEP_SD, phased, age))
-    return told, tell("beside.sweep" if age is None else "beside.baseline", **named)
+        values.append(Beside(freq, joint, gamma, SWEEP_SD, phased, age))
+    return values, tell("beside.sweep" if age is None else "beside.baseline", **named)
 
 
 def _joint_now(station: Station, taken: TakenSweep) -> int | None:
@@ -125,7 +127,7 @@ def kept_with(
     document: StationFile, station: Station, readings: Sequence[Taken]
 ) -> tuple[Kept, list[Message]]:
     """The same of a station file that holds all of it: its readings are of the last day that one says."""
-    days = [day for reading in document.readings if (day := date_of(reading.date)) is not None]
+    days = [date_read for reading in document.readings if (date_read := date_of(reading.date)) is not None]
     return kept(document, station, readings, max(days, default=None), sweeps_of(document))
 
 

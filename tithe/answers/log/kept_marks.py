@@ -18,5 +18,5 @@ def measured_of(document: StationFile, readings: Sequence[Taken]) -> dict[int, P
     if not readings:
         return {}
     middle = float(np.median([reading.freq_hz for reading in readings])) / 1e6
-    found = ((n, measured_loss(model, middle)) for n, model in enumerate(document.chain))
-    return {n: prior for n, prior in found if prior is not None}
+    losses = ((n, measured_loss(model, middle)) for n, model in enumerate(document.chain))
+    return {n: prior for n, prior in losses if prior is not None}

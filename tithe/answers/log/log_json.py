@@ -52,7 +52,7 @@ def answer(
         "silent": _silent(station, reconciled),
         "power_w": three(*reconciled.power),
         "explanations": [_explained(cause, reconciled) for cause in reconciled.causes],
-        "next": [_further(station, one, reconciled) for one in best_of_each(reconciled.further)],
+        "next": [_further(station, further, reconciled) for further in best_of_each(reconciled.further)],
         "readings": [_expected(n, reading, reconciled) for n, reading in enumerate(readings)],
         "changes": list(_changes(station, reconciled)),
         "beside": [say(message) for message in (*beside, *_contradicts(reconciled))],
@@ -61,7 +61,7 @@ def answer(
 
 
 def _contradicts(reconciled: Reconciled) -> Iterator[Message]:
-    freqs = sorted({one.freq_hz for one in reconciled.contradicts})
+    freqs = sorted({value.freq_hz for value in reconciled.contradicts})
     if freqs:
         yield tell("beside.contradicts", at=[tell("antenna.at", freq_hz=freq) for freq in freqs])
 
@@ -95,34 +95,38 @@ def _changes(station: Station, reconciled: Reconciled) -> Iterator[TakenOver]:
     named = reconciled.named
     if named is None or named.id not in _FIGURES:
         return
-    mine = [n for n, one in enumerate(reconciled.found.supposed) if one.cause == named.id]
+    mine = [n for n, supposed in enumerate(reconciled.found.supposed) if supposed.cause == named.id]
     share = reconciled.share[mine] / reconciled.share[mine].sum()
-    some, case = reconciled.found[mine], reconciled.case
+    weighed, case = reconciled.found[mine], reconciled.case
     own = case.slice_of("part")
     for p, n in enumerate(case.unknowns.parts):
         if not reconciled.read[p].any():
             continue
-        log = case.unknowns.part_mean[p] + case.unknowns.part_sd[p] * some.best[:, own.start + p]
-        more = [sum(v for q, v in one.change.log_loss if q == p) for one in some.supposed]
+        log = case.unknowns.part_mean[p] + case.unknowns.part_sd[p] * weighed.best[:, own.start + p]
+        more = [sum(v for q, v in supposed.change.log_loss if q == p) for supposed in weighed.supposed]
         factor = float(np.exp((share * (log + more)).sum()))
         part = station.chain[n]
         if abs(factor - 1) <= _NOTHING_NEW:
             continue
-        told = say(tell("take.loss", part=part.label, factor=factor))
+        sentence = say(tell("take.loss", part=part.label, factor=factor))
         line = part.feedline.line if part.feedline else None
         if isinstance(line, AttenuatedLine):
             figures = {"r0_ohm": line.r0_ohm, "velocity_factor": line.velocity_factor}
             losses = {"k1": round(line.k1 * factor, 5), "k2": round(line.k2 * factor, 6)}
-            yield {"place": f"chain[{n}].line", "value": figures | losses, "text": told}
+            yield {"place": f"chain[{n}].line", "value": figures | losses, "text": sentence}
         elif isinstance(part, Tuner | SteppedTuner):
             q = part.coil_q
-            table = [[f / 1e6, round(one / factor, 1)] for f, one in q] if isinstance(q, tuple) else None
+            table = (
+                [[f / 1e6, round(supposed / factor, 1)] for f, supposed in q]
+                if isinstance(q, tuple)
+                else None
+            )
             value = table if table is not None else round(float(q) / factor, 1)  # type: ignore[arg-type]
-            yield {"place": f"chain[{n}].coil_q", "value": value, "text": told}
+            yield {"place": f"chain[{n}].coil_q", "value": value, "text": sentence}
 
 
 def _explained(cause: Cause, reconciled: Reconciled) -> Explained:
-    described = next((other.weight for other in reconciled.causes if other.id == "as-described"), 0.0)
+    described = next((rival.weight for rival in reconciled.causes if rival.id == "as-described"), 0.0)
     likelihood = cause.weight / described if described > cause.weight / _MOST_LIKELIHOOD else _MOST_LIKELIHOOD
     ways: list[WayOfCause] = [
         {"text": say(member.told), "weight": member.weight}
@@ -173,17 +177,17 @@ def name_of(station: Station, at: int) -> str:
     return "radio" if at == RADIO else station.chain[at].label
 
 
-def _further(station: Station, one: Further, reconciled: Reconciled) -> FurtherReading:
+def _further(station: Station, further: Further, reconciled: Reconciled) -> FurtherReading:
     entropy = entropy_bits(np.array([cause.weight for cause in reconciled.causes]))
     return {
-        "at": _place(station, one),
-        "how": one.how,
-        "mhz": one.freq_hz / 1e6,
-        "tuner": one.tuner,
-        "gain": min(one.bits / max(entropy, one.bits), 1.0),
-        "bits": one.bits,
-        "minutes": one.minutes,
-        "text": say(_further_told(station, one)),
+        "at": _place(station, further),
+        "how": further.how,
+        "mhz": further.freq_hz / 1e6,
+        "tuner": further.tuner,
+        "gain": min(further.bits / max(entropy, further.bits), 1.0),
+        "bits": further.bits,
+        "minutes": further.minutes,
+        "text": say(_further_told(station, further)),
     }
 
 
@@ -191,24 +195,24 @@ def _joint(station: Station, at: int) -> str:
     return "at the feedpoint" if at == len(station.chain) else f"before {station.chain[at].label}"
 
 
-def _place(station: Station, one: Further) -> str:
-    if one.how == "bench":
-        return station.chain[one.at].label
-    return name_of(station, one.at) if one.how in ("meter", "dummy") else _joint(station, one.at)
+def _place(station: Station, further: Further) -> str:
+    if further.how == "bench":
+        return station.chain[further.at].label
+    return name_of(station, further.at) if further.how in ("meter", "dummy") else _joint(station, further.at)
 
 
-def _further_told(station: Station, one: Further) -> list[Message]:
-    at, bench = _place(station, one), one.how == "bench"
-    where = "outdoors" if one.outdoors else "indoors"
-    code = "further.bench" if bench else f"further.{one.how}.{one.tuner}"
-    said = [tell(code, at=at, freq_hz=one.freq_hz)]
-    shown = [ratio for _, ratio in one.outcomes[:2]]
-    if len(shown) > 1 and one.how != "analyzer" and abs(shown[0] - shown[1]) > _APART * min(shown):
-        ways = [(f"kind.{cause}", ratio) for cause, ratio in one.outcomes[:2]]
+def _further_told(station: Station, further: Further) -> list[Message]:
+    at, bench = _place(station, further), further.how == "bench"
+    where = "outdoors" if further.outdoors else "indoors"
+    code = "further.bench" if bench else f"further.{further.how}.{further.tuner}"
+    said = [tell(code, at=at, freq_hz=further.freq_hz)]
+    shown = [ratio for _, ratio in further.outcomes[:2]]
+    if len(shown) > 1 and further.how != "analyzer" and abs(shown[0] - shown[1]) > _APART * min(shown):
+        ways = [(f"kind.{cause}", ratio) for cause, ratio in further.outcomes[:2]]
         (first, near), (second, far) = ways
         means = "further.means-factor" if bench else "further.means"
         said.append(tell(means, near=near, first=tell(first), far=far, second=tell(second)))
-    return [*said, tell(f"further.{where}", minutes=one.minutes)]
+    return [*said, tell(f"further.{where}", minutes=further.minutes)]
 
 
 def _expected(n: int, taken: Taken, reconciled: Reconciled) -> ExpectedReading:
@@ -252,8 +256,8 @@ def _verdict(reconciled: Reconciled) -> list[Message]:
         return [tell(code, cause=cause, share=first.weight)]
     if first.weight < _HALF or not others:
         shares = [
-            tell("explained.share", cause=tell(f"kind.{one.id}"), share=one.weight)
-            for one in reconciled.causes[:3]
+            tell("explained.share", cause=tell(f"kind.{likely.id}"), share=likely.weight)
+            for likely in reconciled.causes[:3]
         ]
         return [tell("explained.not-told", shares=shares)]
     if first.id == "as-described":
@@ -302,8 +306,8 @@ def _sides(station: Station, readings: Sequence[Taken]) -> list[Message]:
     for before, after in pairs:
         if "bypass" in (before.tuner, after.tuner) or before.rho is None or after.rho is None:
             continue
-        if after.rho > before.rho + _APART and not any(one.code == "explained.both-right" for one in said):
-            ratios = (float(swr(np.array(one.rho))) for one in (before, after))
+        if after.rho > before.rho + _APART and not any(side.code == "explained.both-right" for side in said):
+            ratios = (float(swr(np.array(side.rho))) for side in (before, after))
             said.append(tell("explained.both-right", near=next(ratios), far=next(ratios)))
         forward, back = after.forward_w, after.rho**2
         if forward and forward > 1.02 * station.transmitter.power_w and back < 1:
@@ -321,8 +325,8 @@ _APART = 0.1
 def _net(station: Station, before: Taken, after: Taken) -> Message:
     """The tuner's loss by the two net powers alone, with what both instruments leave open."""
     logs, variance = [], 0.0
-    for one in (before, after):
-        meter, watts, rho = instrument(station, one.at), one.forward_w or 1.0, one.rho or 0.0
+    for side in (before, after):
+        meter, watts, rho = instrument(station, side.at), side.forward_w or 1.0, side.rho or 0.0
         logs.append(np.log(watts * (1 - rho**2)))
         leak = 2 * rho * meter.leak_sd / max(1 - rho**2, 0.05)
         reads = np.sqrt(2) * meter.reading_sd_w / (watts * max(1 - rho**2, 0.05))

@@ -17,20 +17,20 @@ from tithe.core.reflection import swr
 from tithe.text import say
 
 
-def placed(station: Station, one: Placed) -> PlacedOut:
+def placed(station: Station, place: Placed) -> PlacedOut:
     """Where a meter answers a question best."""
-    errors = [float(error) if np.isfinite(error) else None for error in one.errors]
+    errors = [float(error) if np.isfinite(error) else None for error in place.errors]
     names = ["the radio", *(part.label for part in station.chain), "the feedpoint"]
-    error = float(one.errors[one.joint])
+    error = float(place.errors[place.joint])
     ratio = float(swr(np.array(min(error, 1.0))))
     message = tell(
-        f"place.{one.question}", before=names[one.joint], behind=names[one.joint + 1], error=error, swr=ratio,
-        full_scale_w=one.full_scale_w,
+        f"place.{place.question}", before=names[place.joint], behind=names[place.joint + 1],
+        error=error, swr=ratio, full_scale_w=place.full_scale_w,
     )  # fmt: skip
     return {
-        "question": one.question,
-        "joint": one.joint,
-        "full_scale_w": one.full_scale_w,
+        "question": place.question,
+        "joint": place.joint,
+        "full_scale_w": place.full_scale_w,
         "errors": errors,
         "text": say(message),
     }
@@ -46,10 +46,10 @@ def asked(station: Station, taken: Taken, typed: bool) -> AskedReading:
     inside = (taken.forward_w is None or power[0] <= taken.forward_w <= power[1]) and (
         taken.rho is None or rho[0] <= taken.rho <= rho[1]
     )
-    found = card.card(station, taken.freq_hz, taken.at, taken.tuner, taken.load)
+    drawn_card = card.card(station, taken.freq_hz, taken.at, taken.tuner, taken.load)
     return {
         "forward_w": [float(end) for end in power],
         "swr": [end if np.isfinite(end) else None for end in ratios],
         "inside": bool(inside) if typed else None,
-        "card": [say(step) for step in card.told(found, station)],
+        "card": [say(step) for step in card.told(drawn_card, station)],
     }

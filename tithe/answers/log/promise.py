@@ -34,18 +34,18 @@ def kept_promise(
     said = tell("promise.made", gain_db=promised.gain_db[1], between=promised.gain_db[::2])
     if before is None or since is None:
         return _untold(said, tell("promise.read-since" if since is None else "promise.not-read-before"))
-    found = gained(*(reconcile(station, readings, pause=pause) for station, readings in (before, since)))
-    if found is None:
-        at = sorted({one.freq_hz for one in before[1]})
+    gain = gained(*(reconcile(station, readings, pause=pause) for station, readings in (before, since)))
+    if gain is None:
+        at = sorted({freq_hz.freq_hz for freq_hz in before[1]})
         return _untold(
             said, tell("promise.other-frequencies", at=[tell("antenna.at", freq_hz=f) for f in at])
         )
-    low, middle, high = found.db
+    low, middle, high = gain.db
     measured = tell(
         "promise.measured",
         gain_db=middle,
         between=(low, high),
-        at=[tell("antenna.at", freq_hz=one) for one in found.freq_hz],
+        at=[tell("antenna.at", freq_hz=freq_hz) for freq_hz in gain.freq_hz],
     )
     least, most = promised.gain_db[::2]
     code = "less" if high < least else "more" if low > most else "kept"

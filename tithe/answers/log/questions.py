@@ -69,6 +69,6 @@ def where_a_meter_belongs(body: SolveRequest) -> Work[list[PlacedOut]]:
     station = body.document.to_core()
 
     def job(pause: Pause) -> list[PlacedOut]:
-        return [places_json.placed(station, one) for one in places(station, body.mhz * 1e6)]
+        return [places_json.placed(station, place) for place in places(station, body.mhz * 1e6)]
 
     return Work(solving_s(station, 1), job)

@@ -61,10 +61,10 @@ def trend(
 
 def _shown(station: Station, taken: Taken) -> list[ShownSwr]:
     """The SWR that a reading tells; none where it tells of none, or of a dummy load."""
-    found = shown_rho(station, taken) if taken.load == "antenna" else None
-    if found is None:
+    shown = shown_rho(station, taken) if taken.load == "antenna" else None
+    if shown is None:
         return []
-    low, middle, high = (float(swr(np.array(rho))) for rho in found)
+    low, middle, high = (float(swr(np.array(rho))) for rho in shown)
     bound = high if np.isfinite(high) else None
     name, mhz = name_of(station, taken.at), taken.freq_hz / 1e6
     return [{"at": name, "mhz": mhz, "swr": middle, "low": low, "high": bound}]
@@ -77,15 +77,15 @@ def _trend_told(
         return [tell("trend.too-few")]
     said, silent = [], []
     for p, n in enumerate(unknowns_of(station).parts):
-        found, part = course(days, p), station.chain[n].label
-        if found.kind == "not-told":
+        grown, part = course(days, p), station.chain[n].label
+        if grown.kind == "not-told":
             silent.append(part)
-        elif found.kind != "steady" and found.share < SURE:
-            said.append(tell("trend.perhaps", part=part, share=found.share))
-        elif found.kind != "steady":
-            factors = {"before": found.before, "then": found.then, "share": found.share}
-            when = {"since": dates[found.since], "days": [dates[k] for k in found.days]}
-            said.append(tell(f"trend.{found.kind}", part=part, **factors, **when))
+        elif grown.kind != "steady" and grown.share < SURE:
+            said.append(tell("trend.perhaps", part=part, share=grown.share))
+        elif grown.kind != "steady":
+            factors = {"before": grown.before, "then": grown.then, "share": grown.share}
+            when = {"since": dates[grown.since], "days": [dates[k] for k in grown.days]}
+            said.append(tell(f"trend.{grown.kind}", part=part, **factors, **when))
     if not said and len(silent) < len(unknowns_of(station).parts):
         said.append(tell("trend.steady", since=dates[0], now=dates[-1]))
     changed = len(said) > 0 and said[0].code != "trend.steady"

@@ -27,15 +27,15 @@ class LossWorkingRequest(Request):
 
 
 @question("loss")
-def answer(asked: LossQuestion) -> Work[LossAnswer]:
+def answer(question: LossQuestion) -> Work[LossAnswer]:
     """What up to three lines lose, what arrives, and the same over SWR and over bands."""
-    return _placed(lambda: result.answer(asked))
+    return _placed(lambda: result.answer(question))
 
 
 @question("loss/working")
-def how(asked: LossWorkingRequest) -> Work[WorkingOut]:
+def how(request: LossWorkingRequest) -> Work[WorkingOut]:
     """How one figure of the answer comes about, with the core's figures in its formulas."""
-    return _placed(lambda: working.working(asked.question, asked.figure))
+    return _placed(lambda: working.working(request.question, request.figure))
 
 
 def _placed(job: Callable[[], A]) -> Work[A]:

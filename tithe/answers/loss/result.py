@@ -36,25 +36,29 @@ def in_short(question: LossQuestion) -> list[LossInShort]:
 
 
 def _in_short(question: LossQuestion, n: int) -> LossInShort:
-    found = line_loss.line_loss(question.station(n).to_core(), question.mhz * 1e6)
-    handbook = middle(found.handbook_extra_db + found.matched_db, 0)
+    result = line_loss.line_loss(question.station(n).to_core(), question.mhz * 1e6)
+    handbook = middle(result.handbook_extra_db + result.matched_db, 0)
     return {
-        "line": found.budget.stages[found.place].part.label,
-        "matched_db": float(found.matched_db[0]),
-        "additional_db": _spanned(found.extra_db),
-        "total_db": _spanned(found.loss_db),
+        "line": result.budget.stages[result.place].part.label,
+        "matched_db": float(result.matched_db[0]),
+        "additional_db": _spanned(result.extra_db),
+        "total_db": _spanned(result.loss_db),
         "handbook_db": handbook if np.isfinite(handbook) else None,
-        "swr_antenna": _spanned(found.swr_antenna),
-        "swr_radio": _spanned(found.swr_radio),
-        "out_w": _spanned(found.matched_w),
-        "as_it_stands_w": _spanned(found.budget.radiated_w),
+        "swr_antenna": _spanned(result.swr_antenna),
+        "swr_radio": _spanned(result.swr_radio),
+        "out_w": _spanned(result.matched_w),
+        "as_it_stands_w": _spanned(result.budget.radiated_w),
     }
 
 
 def _spanned(values: Real) -> Span:
     """A figure of the one frequency as a span, also where it is one figure."""
-    told = figure(values, 0)
-    return told if isinstance(told, dict) else {"min": told, "median": told, "max": told}
+    figure_out = figure(values, 0)
+    return (
+        figure_out
+        if isinstance(figure_out, dict)
+        else {"min": figure_out, "median": figure_out, "max": figure_out}
+    )
 
 
 def in_words(question: LossQuestion) -> list[LineWords]:
@@ -63,14 +67,14 @@ def in_words(question: LossQuestion) -> list[LineWords]:
     return [_words(question, line_loss.line_loss(station, question.mhz * 1e6)) for station in stations]
 
 
-def _words(question: LossQuestion, asked: LineLoss) -> LineWords:
+def _words(question: LossQuestion, result: LineLoss) -> LineWords:
     at_radio = question.read_at == "radio" and not question.impedance_known
     return {
-        "sentence": say(line_loss.told(asked, at_radio)),
-        "handbook_note": say(asked.handbook_notes[0]),
+        "sentence": say(line_loss.told(result, at_radio)),
+        "handbook_note": say(result.handbook_notes[0]),
         "cautions": [
             {"id": c.id, "level": c.level, "text": say(c.told), "remedy": remedy(c), "stage": c.stage}
-            for c in cautions_at(asked.budget, 0)
+            for c in cautions_at(result.budget, 0)
             if c.level not in _ABOUT_THE_QUESTION
         ],
     }
@@ -79,18 +83,18 @@ def _words(question: LossQuestion, asked: LineLoss) -> LineWords:
 def _line(question: LossQuestion, n: int) -> LineAnswer:
     document = question.station(n)
     station, freq_hz = document.to_core(), question.mhz * 1e6
-    asked = line_loss.line_loss(station, freq_hz)
-    budget = asked.budget
+    result = line_loss.line_loss(station, freq_hz)
+    budget = result.budget
     tuner = [stage for stage in budget.stages if stage.tuned is not None]
-    ratio = middle(asked.swr_asked, 0)
+    ratio = middle(result.swr_asked, 0)
     return {
-        **_figures(asked)[0],
-        **_words(question, asked),
+        **_figures(result)[0],
+        **_words(question, result),
         "name": budget.stages[-1].part.label,
         "total_db": figure(budget.total_db, 0),
         "not_sent_w": figure(budget.drive.held_back_w + budget.drive.turned_back_w, 0),
         "tuner_w": figure(tuner[0].taken_w, 0) if tuner else 0.0,
-        "limit_w": figure(asked.limit_w, 0),
+        "limit_w": figure(result.limit_w, 0),
         "over_swr": _figures(line_loss.over_swr(station, freq_hz)),
         "over_bands": _figures(line_loss.over_bands(station, ratio, USUAL)),
         "station": document.model_dump(exclude_none=True),

@@ -27,14 +27,14 @@ def working(question: LossQuestion, figure: str) -> WorkingOut:
         raise InputError("figure", "no-such-figure", figure)
     line, curve, point, name = path.groups()
     station, freq_hz = question.station(int(line)).to_core(), question.mhz * 1e6
-    found = line_loss.line_loss(station, freq_hz)
+    result = line_loss.line_loss(station, freq_hz)
     k = int(point or 0)
     if curve:
-        ratio = middle(found.swr_asked, 0)
+        ratio = middle(result.swr_asked, 0)
         over_swr = curve == "over_swr"
         if k >= len(RATIOS if over_swr else USUAL):
             raise InputError("figure", "no-such-figure", figure)
-        found = (
+        result = (
             line_loss.over_swr(station, freq_hz) if over_swr else line_loss.over_bands(station, ratio, USUAL)
         )
-    return told_working(working_of_line_loss(found, name), k)
+    return told_working(working_of_line_loss(result, name), k)

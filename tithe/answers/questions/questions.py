@@ -24,15 +24,15 @@ def every() -> list[SchoolTitle]:
 
 
 @question("schools/{slug}")
-def answer(slug: str, asked: SolveRequest) -> Work[SchoolAnswer]:
+def answer(slug: str, request: SolveRequest) -> Work[SchoolAnswer]:
     """One question, computed for a station at the frequency looked at."""
-    return _work(asked, lambda put: result.answer(slug, put))
+    return _work(request, lambda put: result.answer(slug, put))
 
 
 @question("schools/{slug}/working")
-def how(slug: str, asked: WorkingRequest) -> Work[WorkingOut]:
+def how(slug: str, request: WorkingRequest) -> Work[WorkingOut]:
     """How one figure of the answer's table comes about: ``rows[2].cells[0]``."""
-    return _work(asked, lambda put: result.working(slug, put, asked.figure))
+    return _work(request, lambda put: result.working(slug, put, request.figure))
 
 
 def _work(solve_request: SolveRequest, answered: Callable[[Asked], A]) -> Work[A]:

@@ -20,39 +20,39 @@ def titles() -> list[SchoolTitle]:
     return [{"slug": slug, "title": questions.SCHOOLS[slug].title} for slug in SCHOOLS]
 
 
-def answer(slug: str, asked: Asked) -> SchoolAnswer:
+def answer(slug: str, question: Asked) -> SchoolAnswer:
     """One question put to a station. Raises `InputError` where there is none, or where it cannot be
     computed."""
-    found = compare_schools(slug, asked)
+    compared = compare_schools(slug, question)
     school = questions.SCHOOLS[slug]
     return {
         "slug": slug,
         "title": school.title,
         "one_says": school.one,
-        "one": say(found.one),
+        "one": say(compared.one),
         "other_says": school.other,
-        "other": say(found.other),
-        "holds": say(found.holds),
-        "heads": [say(tell(column.head)) for column in found.columns],
-        "rows": [_row(row, [column.quantity for column in found.columns]) for row in found.rows],
+        "other": say(compared.other),
+        "holds": say(compared.holds),
+        "heads": [say(tell(column.head)) for column in compared.columns],
+        "rows": [_row(row, [column.quantity for column in compared.columns]) for row in compared.rows],
     }
 
 
-def working(slug: str, asked: Asked, figure: str) -> WorkingOut:
+def working(slug: str, question: Asked, figure: str) -> WorkingOut:
     """How the cell at ``rows[2].cells[0]`` comes about. Raises `InputError` also where there is none."""
     path = _PATH.fullmatch(figure)
-    columns = compare_schools(slug, asked).columns
+    columns = compare_schools(slug, question).columns
     row, column = (int(path[1]), int(path[2])) if path else (0, len(columns))
     worked = columns[column].worked if column < len(columns) else ()
-    found = worked[row] if row < len(worked) else None
-    if found is None:
+    derivation = worked[row] if row < len(worked) else None
+    if derivation is None:
         raise InputError("figure", "no-such-figure", figure)
-    return working_json.working(*found)
+    return working_json.working(*derivation)
 
 
 def _row(row: Row, quantities: list[str]) -> SchoolRow:
     label = say(row.label) if isinstance(row.label, Message) else row.label
-    return {"label": label, "cells": [_cell(*one) for one in zip(quantities, row.cells, strict=True)]}
+    return {"label": label, "cells": [_cell(*cell) for cell in zip(quantities, row.cells, strict=True)]}
 
 
 def _cell(quantity: str, value: Cell) -> str:

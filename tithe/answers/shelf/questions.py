@@ -37,7 +37,7 @@ def lines_beside(body: LinesBesideRequest, own: OwnLines) -> Work[LinesBeside]:
     """What that length of each line of the shelf would lose there, what it bears, and what it costs."""
     station = body.document.to_core()
     prices = prices_of(body.document.choice or ChoiceModel(), own)
-    lines = [(one.token, one.model.to_core().line) for one in own]
+    lines = [(line.token, line.model.to_core().line) for line in own]
     lines += [(slug, shelf.line_type(slug)) for slug in shelf.lines()]
 
     def job(pause: Pause) -> LinesBeside:
@@ -57,7 +57,7 @@ class LineBesideRequest(LinesBesideRequest):
 def line_beside_working(body: LineBesideRequest, own: OwnLines) -> Work[WorkingOut]:
     """How one figure of a line of that comparison comes about."""
     station = body.document.to_core()
-    mine = {one.token: one.model for one in own}
+    mine = {entry.token: entry.model for entry in own}
     known = body.token in mine or body.token in shelf.lines()
     require(known, "token", "no-such-line", body.token, allowed=[*mine, *shelf.lines()])
     line = mine[body.token].to_core().line if body.token in mine else shelf.line_type(body.token)

@@ -45,15 +45,15 @@ def compose(
         middles = np.array([b.middle_hz for b in known])
         budget = solve(station, middles, only_radiated=True, pause=pause)
         rows = dict(zip(map(id, known), _rows(budget), strict=True))
-    here: Here | None
+    at_frequency: Here | None
     try:
-        here, why = _here(solve(station, np.array([mhz * 1e6]), pause=pause)), ""
+        at_frequency, why = _here(solve(station, np.array([mhz * 1e6]), pause=pause)), ""
     except InputError as error:
-        here, why = None, standing_alone(error)
-    measured = [] if document is None or here is None else measured_here(document, station, mhz)
+        at_frequency, why = None, standing_alone(error)
+    measured = [] if document is None or at_frequency is None else measured_here(document, station, mhz)
     return {
         "rail": _rail(station, rows),
-        "here": here,
+        "here": at_frequency,
         "why": why,
         "measured": measured,
         "planned": _planned(station, mhz),

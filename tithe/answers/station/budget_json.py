@@ -48,13 +48,13 @@ def _plain(value: float) -> float | None:
 
 def figure(values: Real, k: int) -> Figure:
     """One figure of an array of shape ``(F,)`` or ``(P, F)`` at the k-th frequency."""
-    here = np.asarray(values)[..., k]
-    return _plain(float(here)) if here.ndim == 0 else _spans(here[:, None])[0]
+    at_k = np.asarray(values)[..., k]
+    return _plain(float(at_k)) if at_k.ndim == 0 else _spans(at_k[:, None])[0]
 
 
 def figures(values: Real) -> list[Figure]:
     """The figures of an array of shape ``(F,)`` or ``(P, F)`` at all frequencies."""
-    return [_plain(one) for one in values.tolist()] if values.ndim == 1 else _spans(values)
+    return [_plain(value) for value in values.tolist()] if values.ndim == 1 else _spans(values)
 
 
 def spanned(values: Real) -> Span:
@@ -67,8 +67,8 @@ def _spans(columns: Real) -> list[Figure]:
     """Of columns over the phases ``(P, N)``."""
     # A middle rank rather than an average of two: with an infinity among them it stays a value that occurs.
     even = np.sort(evenly(columns), axis=0)
-    found = (columns.min(axis=0), even[len(even) // 2], columns.max(axis=0))
-    rows = zip(*(one.tolist() for one in found), strict=True)
+    ends = (columns.min(axis=0), even[len(even) // 2], columns.max(axis=0))
+    rows = zip(*(end.tolist() for end in ends), strict=True)
     return [three(*map(_plain, row)) for row in rows]
 
 
@@ -107,7 +107,7 @@ def _sliced(tree: Result, k: int) -> Result:
     """The same tree with every array reduced to its figure at the k-th frequency."""
     arrays: list[Real] = []
     _collect(tree, arrays)
-    spans = [one[:, k] for one in arrays if one.ndim > 1]
+    spans = [array[:, k] for array in arrays if array.ndim > 1]
     figures = iter(_spans(np.stack(spans, axis=1)) if spans else [])
 
     def reduced(at: Any) -> Any:
@@ -245,26 +245,26 @@ def _meter(reading: Reading, stage: Stage, duty: float) -> MeterFigures:
 
 
 @_told.register
-def _by_its_sheet(told: TunerTold, stage: Stage, duty: float) -> TunerFigures:
+def _by_its_sheet(details: TunerTold, stage: Stage, duty: float) -> TunerFigures:
     assert stage.tuned is not None
-    return {**_tuner(told, stage.tuned), "form": "rated", "setting": {}, "dials": {}, "elements": []}
+    return {**_tuner(details, stage.tuned), "form": "rated", "setting": {}, "dials": {}, "elements": []}
 
 
 @_told.register
-def _of_elements(told: TunerDetails, stage: Stage, duty: float) -> TunerFigures:
-    tuned = told.tuned
+def _of_elements(details: TunerDetails, stage: Stage, duty: float) -> TunerFigures:
+    tuned = details.tuned
 
     def form(k: int) -> str | None:
         forms = np.unique(tuned.form[..., k])
         return tuned.form_slugs[int(forms[0])] if len(forms) == 1 else None
 
     return {
-        **_tuner(told, tuned),
+        **_tuner(details, tuned),
         "form": _each(form),
         "setting": {
             name + _UNIT[name[0]]: _over(value * _SCALE[name[0]]) for name, value in tuned.setting.items()
         },
-        "dials": {name: _over(number) for name, number in told.dials.items() if np.isfinite(number).all()},
+        "dials": {name: _over(number) for name, number in details.dials.items() if np.isfinite(number).all()},
         "elements": [
             {
                 "name": name,
@@ -272,12 +272,12 @@ def _of_elements(told: TunerDetails, stage: Stage, duty: float) -> TunerFigures:
                 "amps_rms": _over(load.amps_rms),
                 "heat_w": _over(load.heat_w),
             }
-            for name, load in told.loads.items()
+            for name, load in details.loads.items()
         ],
     }
 
 
-def _tuner(told: TunerTold, tuned: Tuned) -> TunerFigures:
+def _tuner(details: TunerTold, tuned: Tuned) -> TunerFigures:
     matched = tuned.matched
 
     def lacks(k: int) -> str:
@@ -285,15 +285,15 @@ def _tuner(told: TunerTold, tuned: Tuned) -> TunerFigures:
         return "" if missing is None else say(missing.told)
 
     def traded(k: int) -> str:
-        other = told.traded(k)
-        return "" if other is None else say(other)
+        least_loss = details.traded(k)
+        return "" if least_loss is None else say(least_loss)
 
     return {
-        "efficiency": _over(told.efficiency),
+        "efficiency": _over(details.efficiency),
         "matched": _each(lambda k: bool(matched[..., k].all())),
         "matched_share": _each(lambda k: float(np.mean(evenly(matched)[..., k]))),
         "lacks": _each(lacks),
-        "limit_w": _over(told.limit_w),
+        "limit_w": _over(details.limit_w),
         "traded": _each(traded),
     }
 

@@ -39,19 +39,19 @@ def _of_chain(before: list[Document], after: list[Document]) -> Iterator[Message
     was, now = ([(part.get("kind"), part.get("label")) for part in chain] for chain in (before, after))
     for what, a, b, c, d in SequenceMatcher(None, was, now, autojunk=False).get_opcodes():
         if what == "equal":
-            for one, other in zip(before[a:b], after[c:d], strict=True):
-                yield from _fields(tell("changed.part", name=_name(other)), one, other)
+            for part_before, part_after in zip(before[a:b], after[c:d], strict=True):
+                yield from _fields(tell("changed.part", name=_name(part_after)), part_before, part_after)
             continue
         # As many parts, of the same kinds, were only called something else.
         kinds = [[part.get("kind") for part in chain] for chain in (before[a:b], after[c:d])]
         if kinds[0] == kinds[1]:
-            for one, other in zip(before[a:b], after[c:d], strict=True):
-                yield from _fields(tell("changed.part", name=_name(one)), one, other)
+            for part_before, part_after in zip(before[a:b], after[c:d], strict=True):
+                yield from _fields(tell("changed.part", name=_name(part_before)), part_before, part_after)
             continue
-        for one in before[a:b]:
-            yield tell("changed.taken-out", of=_name(one))
-        for one in after[c:d]:
-            yield tell("changed.put-in", of=_name(one))
+        for part_before in before[a:b]:
+            yield tell("changed.taken-out", of=_name(part_before))
+        for part_before in after[c:d]:
+            yield tell("changed.put-in", of=_name(part_before))
 
 
 def _fields(of: Message, before: Document, after: Document) -> Iterator[Message]:
@@ -67,19 +67,19 @@ def _fields(of: Message, before: Document, after: Document) -> Iterator[Message]
         if isinstance(was, dict | list) or isinstance(now, dict | list):
             yield tell("changed.field-as-a-whole", of=of, field=name)
         else:
-            told = {"after": _words(now, key), "before": _words(was, key)}
-            yield tell("changed.field", of=of, field=name, **told)
+            params = {"after": _words(now, key), "before": _words(was, key)}
+            yield tell("changed.field", of=of, field=name, **params)
 
 
-def _alike(one: Any, other: Any) -> bool:
+def _alike(was: Any, now: Any) -> bool:
     """The same but for what is not there: defaults are written out."""
-    if one in _EMPTY and other in _EMPTY:
+    if was in _EMPTY and now in _EMPTY:
         return True
-    if isinstance(one, dict) and isinstance(other, dict):
-        return all(_alike(one.get(key), other.get(key)) for key in (*one, *other))
-    if isinstance(one, list) and isinstance(other, list):
-        return len(one) == len(other) and all(map(_alike, one, other))
-    return bool(one == other)
+    if isinstance(was, dict) and isinstance(now, dict):
+        return all(_alike(was.get(key), now.get(key)) for key in (*was, *now))
+    if isinstance(was, list) and isinstance(now, list):
+        return len(was) == len(now) and all(map(_alike, was, now))
+    return bool(was == now)
 
 
 def _top(key: str) -> Message:

@@ -23,7 +23,7 @@ from tithe.text import say
 
 def cost_s(mine: Station, theirs: Station) -> float:
     """Seconds that comparing two stations may take: each twice, where both need the other's phases."""
-    return sum(solving_s(one, 2 * len(mine.bands) + 1) for one in (mine, theirs))
+    return sum(solving_s(station, 2 * len(mine.bands) + 1) for station in (mine, theirs))
 
 
 def compose(document: StationFile, other: int, mhz: float, pause: Pause = go_on) -> Comparison:
@@ -73,7 +73,7 @@ def _rows(mine: Station, theirs: Station, pause: Pause) -> list[ComparedBand]:
 
 
 def _row(name: str, a: Budget, b: Budget, k: int, *, sky: bool) -> ComparedBand:
-    now, then = ((one.sky_w if sky else one.radiated_w)[..., k : k + 1] for one in (a, b))
+    now, then = ((budget.sky_w if sky else budget.radiated_w)[..., k : k + 1] for budget in (a, b))
     if now.shape != then.shape:
         # One of the two antennas is known with its phase: its single figure stands against all phases.
         now, then = np.broadcast_arrays(now, then)
@@ -113,13 +113,13 @@ def _told(names: tuple[str, str], rows: list[ComparedBand]) -> Told:
     heard = sum(abs(gain) >= AUDIBLE_DB for gain in gains)
     if not heard:
         return (tell("compare.nobody-hears", now=names[0], then=names[1]),)
-    told = [tell("compare.heard", then=names[1], heard=heard, bands=len(rows))]
+    messages = [tell("compare.heard", then=names[1], heard=heard, bands=len(rows))]
     most, least = rows[int(np.argmax(gains))], rows[int(np.argmin(gains))]
     if max(gains) >= AUDIBLE_DB:
-        told.append(tell("compare.gains", **_change(most), gain_db=_ends(most["gain_db"])))
+        messages.append(tell("compare.gains", **_change(most), gain_db=_ends(most["gain_db"])))
     if min(gains) <= -AUDIBLE_DB:
-        told.append(tell("compare.loses", **_change(least), loss_db=_ends(least["gain_db"], -1.0)))
-    return tuple(told)
+        messages.append(tell("compare.loses", **_change(least), loss_db=_ends(least["gain_db"], -1.0)))
+    return tuple(messages)
 
 
 def _change(row: ComparedBand) -> dict[str, Any]:

@@ -31,8 +31,8 @@ def compose(station: Station, pause: Pause = go_on) -> list[BandLedger]:
         for k, result in enumerate(budget_json.results(budget)):
             pause()
             name = known[len(out)].name
-            told = say(verdict_at(budget, k, name).told)
-            out.append({"name": name, "sentence": told, "result": result})
+            sentence = say(verdict_at(budget, k, name).told)
+            out.append({"name": name, "sentence": sentence, "result": result})
     return out
 
 

@@ -41,15 +41,17 @@ def measured_here(document: StationFile, station: Station, mhz: float) -> list[M
     for at, model in enumerate(document.chain):
         marks = list(_marks(model, mhz))
         if marks:
-            loss, told = _loss(model, at, station, mhz)
-            out.append({"at": at, "loss_db": loss, "sentence": told, "marks": [say(mark) for mark in marks]})
+            loss, messages = _loss(model, at, station, mhz)
+            out.append(
+                {"at": at, "loss_db": loss, "sentence": messages, "marks": [say(mark) for mark in marks]}
+            )
     return out
 
 
 def _marks(model: PartFile, mhz: float) -> Iterator[Message]:
     """Each figure that still is what was measured."""
     for key, mark in model.marks.items():
-        told: dict[str, Any] = {
+        params: dict[str, Any] = {
             "date": f" {mark.date}" if mark.date else "",
             "how": mark.how or "on the bench",
         }
@@ -59,13 +61,13 @@ def _marks(model: PartFile, mhz: float) -> Iterator[Message]:
                 for name, span in mark.spans.items()
                 if name in _NAMED
             ]
-            yield tell("bench.marks", figures=figures, **told)
+            yield tell("bench.marks", figures=figures, **params)
         elif (span := mark.at(mhz)) is not None:
             yield tell(
-                "bench.mark-at", name=_title(model, key), span=_closed(span), freq_hz=mhz * 1e6, **told
+                "bench.mark-at", name=_title(model, key), span=_closed(span), freq_hz=mhz * 1e6, **params
             )
         else:
-            yield tell("bench.mark", name=_title(model, key), span=_closed((mark.low, mark.high)), **told)
+            yield tell("bench.mark", name=_title(model, key), span=_closed((mark.low, mark.high)), **params)
 
 
 _NAMED = ("k1", "k2", "r0_ohm", "velocity_factor")

@@ -15,13 +15,13 @@ def drift(baseline: TakenSweep, kept: TakenSweep, shown: int | None, uncertainty
     """What changed since the baseline, both at one joint (null: where each was taken)."""
     before = baseline.at_joint_of(kept, shown).sweep
     after = kept.at_joint_of(kept, shown).sweep
-    found = compare(before, after, uncertainty)
+    change = compare(before, after, uncertainty)
     return {
         "baseline": baseline.title,
-        "sentence": say(found.told),
+        "sentence": say(change.told),
         "causes": [
             {"id": c.id, "sentence": say(c.told), "strength": round(float(c.strength), 2)}
-            for c in found.causes
+            for c in change.causes
         ],
         "dips": [
             {
@@ -30,7 +30,7 @@ def drift(baseline: TakenSweep, kept: TakenSweep, shown: int | None, uncertainty
                 "before_swr": sweep_json.plain(pair.before.swr),
                 "after_swr": sweep_json.plain(pair.after.swr),
             }
-            for pair in found.dips
+            for pair in change.dips
         ],
-        "workings": working_json.several(workings_of_drift(found)),
+        "workings": working_json.several(workings_of_drift(change)),
     }

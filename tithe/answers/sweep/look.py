@@ -32,26 +32,26 @@ def look(
 ) -> s.Look:
     """A sweep at a joint, with others laid under it."""
     shown = kept.joint if shown is None else shown
-    there = kept.at(shown)
+    moved = kept.at(shown)
     used = [band.to_core() for band in bands]
-    found = features(there.sweep, comfort_swr)
-    reading = sweep_json.reading(there.sweep, used, comfort_swr, found)
+    read = features(moved.sweep, comfort_swr)
+    reading = sweep_json.reading(moved.sweep, used, comfort_swr, read)
     if shown != kept.joint:
         taken = kept.as_taken()
         measured = sweep_json.by_band(taken, used, comfort_swr)
         for row, before in zip(reading["bands"], measured, strict=True):
             row["taken_worst"] = before["swr_worst"]
-    low, high = there.sweep.range_hz
+    low, high = moved.sweep.range_hz
     if window is not None:
         require_above("window.high_mhz", window.high_mhz, "low_mhz", window.low_mhz)
         low, high = window.low_mhz * 1e6, window.high_mhz * 1e6
     return {
         "shown": shown,
         "reading": reading,
-        "flattery": say(_flattery(kept, shown, found)),
-        "contradiction": say(there.contradiction),
-        "out_of_line": list(there.out_of_line),
-        "curve": sweep_json.curve(there.sweep, low, high),
+        "flattery": say(_flattery(kept, shown, read)),
+        "contradiction": say(moved.contradiction),
+        "out_of_line": list(moved.out_of_line),
+        "curve": sweep_json.curve(moved.sweep, low, high),
         "disc": sweep_json.disc(comfort_swr),
         "under": [
             {
@@ -73,17 +73,17 @@ def working(
     return working_json.working(working_of_sweep(features(sweep, comfort_swr), read, figure), 0)
 
 
-def _flattery(kept: TakenSweep, shown: int, found: Features) -> Told:
+def _flattery(kept: TakenSweep, shown: int, read: Features) -> Told:
     """What the cable hides between where it was taken and where it is shown; where that is one place, up to
-    the feedpoint: for the deepest dip of the one, and the nearest of the other. ``found``: what is shown."""
+    the feedpoint: for the deepest dip of the one, and the nearest of the other. ``read``: what is shown."""
     moved_on = shown != kept.joint
-    other = kept.at(shown if moved_on else len(kept.chain))
-    taken = features(kept.as_taken()) if moved_on else found
-    there = found if moved_on else features(other.sweep)
-    if other.contradiction or not taken.dips or not there.dips:
+    other_end = kept.at(shown if moved_on else len(kept.chain))
+    taken = features(kept.as_taken()) if moved_on else read
+    read_there = read if moved_on else features(other_end.sweep)
+    if other_end.contradiction or not taken.dips or not read_there.dips:
         return ()
     dip = taken.dips[0]
-    same = min(there.dips, key=lambda one: abs(one.freq_hz - dip.freq_hz))
+    same = min(read_there.dips, key=lambda dip_there: abs(dip_there.freq_hz - dip.freq_hz))
     inward = moved_on and shown < kept.joint
     room, antenna = (same, dip) if inward else (dip, same)
-    return flattery(room, antenna, float(np.median(other.between_db)))
+    return flattery(room, antenna, float(np.median(other_end.between_db)))

@@ -22,8 +22,8 @@ def radials(
     for kept in paused(log, pause):
         if kept.radials is None:
             continue
-        found = features(kept.at_joint_of(of or kept, shown).sweep)
-        dip = next((dip for dip in found.dips if dip.resonance is not None), None)
+        read = features(kept.at_joint_of(of or kept, shown).sweep)
+        dip = next((dip for dip in read.dips if dip.resonance is not None), None)
         if dip is None or dip.resonance is None:
             raise InputError("radials", "no-resonance", sweep=kept.title)
         counted.append((kept, RadialReading(kept.radials, dip.resonance.r_ohm, kept.radial_m)))

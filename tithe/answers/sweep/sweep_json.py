@@ -34,22 +34,20 @@ from tithe.core.sweep.sweep import REFERENCE_OHM
 from tithe.text import say
 
 
-def reading(
-    sweep: Sweep, bands: Iterable[Band], comfort_swr: float, found: Features | None = None
-) -> Reading:
-    """Everything that is read off a sweep at its plane; ``found``: its features, where they are known
+def reading(sweep: Sweep, bands: Iterable[Band], comfort_swr: float, read: Features | None = None) -> Reading:
+    """Everything that is read off a sweep at its plane; ``read``: its features, where they are known
     already."""
-    found = found or features(sweep, comfort_swr)
+    read = read or features(sweep, comfort_swr)
     low, high = sweep.range_hz
     return {
         "points": len(sweep.freq_hz),
         "low_mhz": low / 1e6,
         "high_mhz": high / 1e6,
         "phase": sweep.gamma is not None,
-        "noise": found.noise,
-        "sentence": say(describe(sweep, found)),
-        "dips": [dip(one) for one in found.dips],
-        "resonances": [_resonance(resonance) for resonance in found.resonances],
+        "noise": read.noise,
+        "sentence": say(describe(sweep, read)),
+        "dips": [dip(dip_read) for dip_read in read.dips],
+        "resonances": [_resonance(resonance) for resonance in read.resonances],
         "bands": by_band(sweep, bands, comfort_swr),
     }
 
@@ -64,23 +62,23 @@ def plain(value: float | None) -> float | None:
     return None if value is None or not np.isfinite(value) else float(value)
 
 
-def dip(one: Dip) -> DipOut:
+def dip(dip_read: Dip) -> DipOut:
     """One dip."""
-    z = one.z_ohm
+    z = dip_read.z_ohm
     gamma = None if z is None else complex(reflection_of(np.asarray(z), REFERENCE_OHM))
     return {
-        "mhz": one.freq_hz / 1e6,
-        "swr": plain(one.swr),
-        "rho": float(rho_of_swr(one.swr)),
+        "mhz": dip_read.freq_hz / 1e6,
+        "swr": plain(dip_read.swr),
+        "rho": float(rho_of_swr(dip_read.swr)),
         "re": None if gamma is None else plain(gamma.real),
         "im": None if gamma is None else plain(gamma.imag),
-        "return_loss_db": plain(float(return_loss_db(rho_of_swr(one.swr)))),
+        "return_loss_db": plain(float(return_loss_db(rho_of_swr(dip_read.swr)))),
         "r_ohm": None if z is None else plain(z.real),
         "x_ohm": None if z is None else plain(z.imag),
-        "resonance": None if one.resonance is None else _resonance(one.resonance),
-        "apart_khz": None if one.apart_hz is None else one.apart_hz / 1e3,
-        "within_khz": one.within_hz / 1e3,
-        "widths": [_width(width) for width in one.widths],
+        "resonance": None if dip_read.resonance is None else _resonance(dip_read.resonance),
+        "apart_khz": None if dip_read.apart_hz is None else dip_read.apart_hz / 1e3,
+        "within_khz": dip_read.within_hz / 1e3,
+        "widths": [_width(width) for width in dip_read.widths],
     }
 
 

@@ -28,25 +28,25 @@ def trim(
     """The trim log and what to do next; ``shown`` is a joint of the run of ``of``."""
     target = goal.target_mhz * 1e6
     sweeps = [kept.at_joint_of(of or kept, shown).sweep for kept in paused(log, pause)]
-    found = [_aimed(features(sweep), goal, target) for sweep in sweeps]
-    places = [None if dip is None else _place(dip, goal) for dip in found]
-    known = [0.0 if dip is None else _within(dip, goal) for dip in found]
+    aimed = [_aimed(features(sweep), goal, target) for sweep in sweeps]
+    places = [None if dip is None else _place(dip, goal) for dip in aimed]
+    known = [0.0 if dip is None else _within(dip, goal) for dip in aimed]
     steps = tuple(TrimStep(f, kept.change_m, w) for f, kept, w in zip(places, log, known, strict=True))
     verdicts = judge(steps, target)
     last = next((step for step in reversed(steps) if step.freq_hz is not None), None)
     if last is None or last.freq_hz is None:
-        told: Told = (tell("trim.none"),)
+        messages: Told = (tell("trim.none"),)
         change = step_m = None
         workings: dict[str, WorkingOut] = {}
     else:
         advice = advise(last.freq_hz, target, goal.wire_m, goal.sides, goal.means, last.within_hz)
-        told, change, step_m = advice.told, advice.change, advice.step
+        messages, change, step_m = advice.told, advice.change, advice.step
         ways = workings_of_trim(steps, last.freq_hz, target, goal.wire_m, goal.means)
         workings = working_json.several(ways)
     taught = learned(steps, target) if goal.means == "wire" else None
     low, high = target * 0.9, target * 1.1
     return {
-        "sentence": say((*told, *_clock(log))),
+        "sentence": say((*messages, *_clock(log))),
         "change_m": change if goal.means == "wire" else None,
         "step_m": step_m if goal.means == "wire" else None,
         "learned": say(taught.told) if taught else "",
@@ -64,7 +64,7 @@ def trim(
                 "curve": sweep_json.curve(sweep, low, high),
             }
             for kept, sweep, dip, place, step, verdict in zip(
-                log, sweeps, found, places, steps, verdicts, strict=True
+                log, sweeps, aimed, places, steps, verdicts, strict=True
             )
         ],
         "workings": workings,

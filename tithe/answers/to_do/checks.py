@@ -58,7 +58,7 @@ def _baseline(sweeps: list[Sweeping], today: date) -> Iterator[StepToDo]:
     kept = [sweep.taken for sweep in sweeps if sweep.baseline]
     if not kept:
         return
-    last = max(kept, key=lambda one: one.taken)
+    last = max(kept, key=lambda kept_sweep: kept_sweep.taken)
     days = (today - last.taken.date()).days
     if days > SEASON_DAYS and max(sweep.taken.taken for sweep in sweeps).date() == last.taken.date():
         message = tell("next.baseline", date=last.taken.date().isoformat(), months=round(days / _A_MONTH))

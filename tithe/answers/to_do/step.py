@@ -12,7 +12,7 @@ from tithe.text import say
 def step(
     id: str,
     kind: StepKind,
-    told: Message | Told,
+    messages: Message | Told,
     brings: Message,
     view: StepView,
     *,
@@ -28,7 +28,7 @@ def step(
     return {
         "id": id,
         "kind": kind,
-        "text": say(told),
+        "text": say(messages),
         "brings": say(brings),
         "gain_db": gain_db,
         "cost": cost,

@@ -65,10 +65,10 @@ class ToDo:
 
     def answer(self, today: date, pause: Pause) -> NextAnswer:
         """The steps, and why some could not be told."""
-        done, told_done = self._done(today), list[str]()
-        found = list(self._cautions())
+        done, sentences_done = self._done(today), list[str]()
+        steps = list(self._cautions())
         if self._known_on_no_band():
-            found.append(self._make_known())
+            steps.append(self._make_known())
             self.left_out = []
         ways: tuple[Callable[[Pause], Iterator[StepToDo]], ...] = (
             self._unexplained,
@@ -76,21 +76,32 @@ class ToDo:
             lambda pause: checks(self.document, self.station, today, pause),
         )
         for way in ways:
-            if len(found) < MOST:
+            if len(steps) < MOST:
                 pause()
-                for one in self._tried(lambda way=way: list(way(pause))) or []:  # type: ignore[misc]
-                    if one["id"] not in done:
-                        found.append(one)
+                for step_found in self._tried(lambda way=way: list(way(pause))) or []:  # type: ignore[misc]
+                    if step_found["id"] not in done:
+                        steps.append(step_found)
                     else:
-                        noted = tell("next.done", date=done[one["id"]].isoformat(), what=one["text"])
-                        told_done.append(say((noted, tell(f"next.done-{one['kind']}"))))
-        told = "" if found or told_done or self.left_out else say(tell("next.nothing"))
-        return {"sentence": told, "steps": found[:MOST], "done": told_done, "left_out": self.left_out}
+                        noted = tell(
+                            "next.done", date=done[step_found["id"]].isoformat(), what=step_found["text"]
+                        )
+                        sentences_done.append(say((noted, tell(f"next.done-{step_found['kind']}"))))
+        nothing_left = "" if steps or sentences_done or self.left_out else say(tell("next.nothing"))
+        return {
+            "sentence": nothing_left,
+            "steps": steps[:MOST],
+            "done": sentences_done,
+            "left_out": self.left_out,
+        }
 
     def _done(self, today: date) -> dict[str, date]:
         """The steps that were noted as done in this season, and when."""
         dated = ((remark.done, date_of(remark.date)) for remark in self.document.remarks if remark.done)
-        return {id: day for id, day in dated if day is not None and (today - day).days <= SEASON_DAYS}
+        return {
+            id: date_done
+            for id, date_done in dated
+            if date_done is not None and (today - date_done).days <= SEASON_DAYS
+        }
 
     def _tried(self, job: Callable[[], T]) -> T | None:
         try:
@@ -114,15 +125,17 @@ class ToDo:
         budget = self._tried(lambda: solve(self.station, np.array([band.middle_hz for band in bands])))
         if budget is None:
             return
-        told = [cautions_at(budget, k) for k in range(len(bands))]
+        by_band = [cautions_at(budget, k) for k in range(len(bands))]
         for level in ("danger", "harm"):
             every: dict[tuple[str, int | None], list[int]] = {}
-            for k, some in enumerate(told):
-                for one in some:
-                    if one.level == level:
-                        every.setdefault((one.id, one.stage), []).append(k)
+            for k, cautions in enumerate(by_band):
+                for caution in cautions:
+                    if caution.level == level:
+                        every.setdefault((caution.id, caution.stage), []).append(k)
             for (id, stage), where in list(every.items())[:1]:
-                first = next(one for one in told[where[0]] if (one.id, one.stage) == (id, stage))
+                first = next(
+                    caution for caution in by_band[where[0]] if (caution.id, caution.stage) == (id, stage)
+                )
                 names = [bands[k].name for k in where]
                 text = [tell("next.caution", on=names[0], what=say(first.told), remedy=remedy(first))]
                 text += [tell("next.also", bands=names[1:])] if names[1:] else []
@@ -174,23 +187,27 @@ class ToDo:
         """What to find out first, and what to change."""
         if self.choosing is None:
             return
-        choice, found = self.choosing.choice, self.choosing.judged(pause)
-        for one in found.find_out[:1]:
+        choice, judged = self.choosing.choice, self.choosing.judged(pause)
+        for finding in judged.find_out[:1]:
             yield step(
-                f"measure.{one.id}",
+                f"measure.{finding.id}",
                 "measure",
-                find_first(found, one),
+                find_first(judged, finding),
                 tell("next.brings-decision"),
-                "bench" if one.id in ("line", "coil") else "antenna" if one.id == "ground" else "sweep",
-                effort=one.effort,
-                minutes=one.minutes,
-                gain_db=three(one.worth_db, one.worth_db, one.worth_db),
-                remember=_remembered(choice, found, one.id),
+                "bench"
+                if finding.id in ("line", "coil")
+                else "antenna"
+                if finding.id == "ground"
+                else "sweep",
+                effort=finding.effort,
+                minutes=finding.minutes,
+                gain_db=three(finding.worth_db, finding.worth_db, finding.worth_db),
+                remember=_remembered(choice, judged, finding.id),
             )
-        ranking = found.ranking
+        ranking = judged.ranking
         if ranking.present is None or ranking.decision == ranking.present:
             return
-        decided, gain = ranking.grid.candidates[ranking.decision], _gain(found)
+        decided, gain = ranking.grid.candidates[ranking.decision], _gain(judged)
         if gain is None:
             return
         cost = float(ranking.costs[ranking.decision])
@@ -237,7 +254,7 @@ def _gain(judged: Judged) -> tuple[float, float, float] | None:
 
 def _effort(placement: str, kit: Kit, token: str) -> Effort:
     """Where one goes to build it."""
-    place = next(one for one in PLACEMENTS if one.slug == placement)
+    place = next(choice for choice in PLACEMENTS if choice.slug == placement)
     if any(hung not in kit.owned for hung in place.hangs):
         return "climbing"
     return "outdoors" if place.power_at_mast or token != kit.owned_line else "indoors"
@@ -252,9 +269,9 @@ def _small_enough(choosing: Choosing) -> Choosing:
     return choosing
 
 
-def _few_enough(station: Station, some: list[Taken]) -> list[Taken]:
-    _require_quick(_read_s(station, some), "fewer-readings")
-    return some
+def _few_enough(station: Station, readings: list[Taken]) -> list[Taken]:
+    _require_quick(_read_s(station, readings), "fewer-readings")
+    return readings
 
 
 def _require_quick(seconds: float, narrower: str) -> None:
@@ -262,23 +279,27 @@ def _require_quick(seconds: float, narrower: str) -> None:
         raise InputError("", "takes-too-long", seconds, narrower=tell(f"narrower.{narrower}"))
 
 
-def _read_s(station: Station, some: list[Taken]) -> float:
-    return reconcile.cost_s(station, len(some), len({one.freq_hz for one in some})) if some else 0.0
+def _read_s(station: Station, readings: list[Taken]) -> float:
+    return (
+        reconcile.cost_s(station, len(readings), len({reading.freq_hz for reading in readings}))
+        if readings
+        else 0.0
+    )
 
 
 def _last_day(document: StationFile, station: Station) -> list[Taken]:
     """The readings of the last day on which anything was read that go with the station as it stands."""
     dated = [(date_of(reading.date), reading) for reading in document.readings]
-    days = [day for day, _ in dated if day is not None]
+    days = [date_read for date_read, _ in dated if date_read is not None]
     last = max(days, default=None)
-    found = []
-    for day, one in dated:
-        if day != last:
+    readings = []
+    for date_read, entry in dated:
+        if date_read != last:
             continue
         try:
-            taken = one.to_core(station)
+            taken = entry.to_core(station)
             require_readings(station, [taken])
         except InputError:
             continue  # the log says so where it is read
-        found.append(taken)
-    return found[: _MOST_READINGS if station.antenna.phase_known else _MOST_READINGS_OPEN]
+        readings.append(taken)
+    return readings[: _MOST_READINGS if station.antenna.phase_known else _MOST_READINGS_OPEN]

@@ -39,16 +39,18 @@ _HARDLY = 4.0
 
 def answer(station: Station, at: int, dials: Mapping[str, Dial], presets: Sequence[Preset]) -> ChartOut:
     """What the presets of the tuner that is the ``at``-th part tell. Raises `InputError` as `chart` does."""
-    found = chart(station, at, dials, presets)
+    dial_chart = chart(station, at, dials, presets)
     _, tuner = tuner_of_knobs(station, at)
     return {
-        "dials": _dials(found.fitted) if found.fitted else {},
-        "predicted": [_predicted(one, station, tuner) for one in found.predicted],
-        "loads": [_load(load) for load in found.loads],
-        "odd": list(found.odd),
-        "rows": [_row(row, preset, station, tuner) for row, preset in zip(found.rows, presets, strict=True)],
-        "antenna": _antenna(station, at, found, dials, presets),
-        "sentence": say(_told(found, isinstance(tuner, SteppedTuner))),
+        "dials": _dials(dial_chart.fitted) if dial_chart.fitted else {},
+        "predicted": [_predicted(predicted, station, tuner) for predicted in dial_chart.predicted],
+        "loads": [_load(load) for load in dial_chart.loads],
+        "odd": list(dial_chart.odd),
+        "rows": [
+            _row(row, preset, station, tuner) for row, preset in zip(dial_chart.rows, presets, strict=True)
+        ],
+        "antenna": _antenna(station, at, dial_chart, dials, presets),
+        "sentence": say(_told(dial_chart, isinstance(tuner, SteppedTuner))),
     }
 
 
@@ -82,31 +84,31 @@ def _antenna(
     if not chart.loads:
         return nothing | {"trouble": say(tell("told.dials-first"))}
     try:
-        told = antenna_told(station, at, dials, presets, chart.rows)
+        seen = antenna_told(station, at, dials, presets, chart.rows)
     except InputError as error:
         return nothing | {"trouble": standing_alone(error)}
-    said = [tell("told.points", count=len(told.points))] if told.points else []
-    hardly = [point.freq_hz for point in told.points if point.r_ohm[1] > _HARDLY * max(point.r_ohm[0], 1e-9)]
+    said = [tell("told.points", count=len(seen.points))] if seen.points else []
+    hardly = [point.freq_hz for point in seen.points if point.r_ohm[1] > _HARDLY * max(point.r_ohm[0], 1e-9)]
     if hardly:
         said.append(tell("told.hardly", at=[tell("antenna.at", freq_hz=freq) for freq in hardly]))
-    if told.active:
-        said.append(tell("told.active", count=len(told.active), places=[str(n + 1) for n in told.active]))
-    points = [[p.freq_hz / 1e6, p.z_ohm.real, p.z_ohm.imag] for p in told.points]
+    if seen.active:
+        said.append(tell("told.active", count=len(seen.active), places=[str(n + 1) for n in seen.active]))
+    points = [[p.freq_hz / 1e6, p.z_ohm.real, p.z_ohm.imag] for p in seen.points]
     return {
-        "loads": [_load(point) for point in told.points],
+        "loads": [_load(point) for point in seen.points],
         "points": points,
         "sentence": say(said),
         "trouble": "",
     }
 
 
-def _dials(dials_found: DialsFound) -> dict[str, FittedDial]:
+def _dials(fitted: DialsFound) -> dict[str, FittedDial]:
     out: dict[str, FittedDial] = {}
-    for k, name in enumerate(dials_found.found):
-        dial = dials_found.dials[name]
+    for k, name in enumerate(fitted.found):
+        dial = fitted.dials[name]
         unit = unit_of(name)
-        values = dials_found.ends[k] / unit
-        off = _SIGMAS * np.sqrt(np.diag(dials_found.covariance)[2 * k : 2 * k + 2]) / unit
+        values = fitted.ends[k] / unit
+        off = _SIGMAS * np.sqrt(np.diag(fitted.covariance)[2 * k : 2 * k + 2]) / unit
         out[name] = {
             "unit": dial.unit,
             "scale": list(dial.scale),
@@ -129,12 +131,12 @@ def _predicted(one: Predicted, station: Station, tuner: KnobTuner) -> PredictedP
     }
 
 
-def _load(load_found: LoadFound) -> LoadTold:
-    r, x = load_found.r_ohm, load_found.x_ohm
+def _load(load: LoadFound) -> LoadTold:
+    r, x = load.r_ohm, load.x_ohm
     return {
-        "mhz": load_found.freq_hz / 1e6,
-        "r_ohm": three(r[0], load_found.z_ohm.real, r[1]),
-        "x_ohm": three(x[0], load_found.z_ohm.imag, x[1]),
+        "mhz": load.freq_hz / 1e6,
+        "r_ohm": three(r[0], load.z_ohm.real, r[1]),
+        "x_ohm": three(x[0], load.z_ohm.imag, x[1]),
     }
 
 
@@ -151,7 +153,9 @@ def _told(chart: Chart, steps: bool) -> tuple[Message, ...]:
     if chart.beyond:
         places = [str(n + 1) for n in chart.beyond]
         said.append(tell("presets.beyond", count=len(places), places=places))
-    lost = [tell("antenna.at", freq_hz=one.freq_hz) for one in chart.predicted if not one.dials]
+    lost = [
+        tell("antenna.at", freq_hz=predicted.freq_hz) for predicted in chart.predicted if not predicted.dials
+    ]
     if lost:
         said.append(tell("presets.no-match", at=lost))
     return tuple(said)

@@ -72,8 +72,8 @@ def tuner_reach(body: TunerAtRequest) -> Work[ReachOut]:
     tuner = any_tuner(station, body.at).automatic()
 
     def job(pause: Pause) -> ReachOut:
-        found = reach(tuner, body.mhz * 1e6, station.transmitter.reference_ohm, station.transmitter.power_w)
-        return tuner_json.reached(found, body.mhz * 1e6, station.transmitter.power_w)
+        met = reach(tuner, body.mhz * 1e6, station.transmitter.reference_ohm, station.transmitter.power_w)
+        return tuner_json.reached(met, body.mhz * 1e6, station.transmitter.power_w)
 
     return Work(ACROSS**2 * seconds_a_load([tuner]), job)
 
@@ -90,8 +90,8 @@ def tuner_on_bands(body: TunerRequest) -> Work[TunerBands]:
         except InputError:
             run_at = None
         planned = isinstance(station.antenna, PlannedAntenna)
-        found = at_bands(station, body.at, pause)
-        return tuner_json.bands(found, run_at, station.transmitter.power_w, planned)
+        on_bands = at_bands(station, body.at, pause)
+        return tuner_json.bands(on_bands, run_at, station.transmitter.power_w, planned)
 
     loads = (2 * TRACK + 130) * len(station.bands)
     seconds = loads * seconds_a_load(station.chain) + TRACK * len(station.bands) * antenna_s(station)
@@ -127,16 +127,16 @@ def tuner_hands(body: HandsRequest) -> Work[HandsOut]:
     stands = station
     if body.stand is not None:
         stands = turned(station, body.at, true_dials(tuner, dials, None), Preset(freq, body.stand))
-    there = stands.chain[body.at]
-    assert isinstance(there, Tuner)
+    tuner_part = stands.chain[body.at]
+    assert isinstance(tuner_part, Tuner)
 
     def job(pause: Pause) -> HandsOut:
         load = complex(loads_at(station, body.at, np.array([freq]))[0])
-        stand = halves(there) if isinstance(there.setting, str) else there.standing
+        stand = halves(tuner_part) if isinstance(tuner_part.setting, str) else tuner_part.standing
         meter = by_the_meter(tuner, stand, freq, load, r0)
         least = least_loss_db(tuner, freq, load, r0)
         goal = by_the_dials(tuner, stand, freq, load, r0)
-        return tuner_json.hands(there, freq, meter, goal, dials, least)
+        return tuner_json.hands(tuner_part, freq, meter, goal, dials, least)
 
     return Work(_HANDS_S, job)
 
@@ -151,8 +151,8 @@ def tuner_retuning(body: TunerRequest) -> Work[RetuningOut]:
         _, tuner = tuner_of_knobs(station, body.at)
         every = rows_of(station, body.at, tuner, dials, presets)
         now = [n for n, row in enumerate(every) if row.newer is None]
-        found = retuning(station, body.at, dials, presets, now, pause)
-        return tuner_json.retuning(found, limits_of(station.transmitter))
+        results = retuning(station, body.at, dials, presets, now, pause)
+        return tuner_json.retuning(results, limits_of(station.transmitter))
 
     loads = 2 * POINTS * len(station.bands)
     seconds = loads * (seconds_a_load(station.chain) + antenna_s(station) / _SWEPT)
@@ -174,12 +174,12 @@ def tuner_turned(body: TurnedRequest) -> Work[Answer]:
     station, model = body.station(), body.model()
     _, tuner = tuner_of_knobs(station, body.at)
     preset = Preset(body.mhz * 1e6, body.dials, form=body.form)
-    there = turned(station, body.at, true_dials(tuner, model.core_dials, body.hidden), preset)
+    tuner_part = turned(station, body.at, true_dials(tuner, model.core_dials, body.hidden), preset)
 
     def job(pause: Pause) -> Answer:
-        return answer.compose(there, body.mhz, pause)
+        return answer.compose(tuner_part, body.mhz, pause)
 
-    return Work(answer.cost_s(there), job)
+    return Work(answer.cost_s(tuner_part), job)
 
 
 @question("tuner/presets.csv")

@@ -69,10 +69,10 @@ def _reach_told(met: Met, freq_hz: float, power_w: float) -> list[Message]:
     return said
 
 
-def _met(one: Met) -> MetOut:
-    if not one.matched:
+def _met(met: Met) -> MetOut:
+    if not met.matched:
         return {"loss_db": None, "efficiency": None, "limit_w": None}
-    loss, limit = float(one.loss_db), float(one.limit_w)
+    loss, limit = float(met.loss_db), float(met.limit_w)
     return {
         "loss_db": loss,
         "efficiency": float(10 ** (-loss / 10)),
@@ -84,7 +84,7 @@ def bands(at_bands: Sequence[AtBand], run_at: int | None, power_w: float, planne
     """Every band that is known; ``planned``: by an antenna that is an estimate, taken as it is typed."""
     return {
         "run_at": run_at,
-        "bands": [_band(one) for one in at_bands],
+        "bands": [_band(at_band) for at_band in at_bands],
         "sentence": say([*_bands_told(at_bands, power_w), *([tell("tuner.as-planned")] if planned else [])]),
     }
 
@@ -126,14 +126,14 @@ def _proposed(proposal: Proposal) -> Message:
 def _bands_told(at_bands: Sequence[AtBand], power_w: float) -> list[Message]:
     if not at_bands:
         return [tell("tuner.no-bands")]
-    out = [one.band.name for one in at_bands if not one.real.matched]
-    inside = [one for one in at_bands if one.real.matched]
+    out = [at_band.band.name for at_band in at_bands if not at_band.real.matched]
+    inside = [at_band for at_band in at_bands if at_band.real.matched]
     said = [tell("tuner.out", bands=out)] if out else [tell("tuner.inside", count=len(at_bands))]
     if inside:
-        worst = max(inside, key=lambda one: float(one.real.loss_db))
+        worst = max(inside, key=lambda at_band: float(at_band.real.loss_db))
         real, flat = float(worst.real.loss_db), float(worst.flat.loss_db)
         said.append(tell("tuner.worst", band=worst.band.name, real=real, flat=flat))
-        weak = [one.band.name for one in inside if one.real.limit_w < power_w]
+        weak = [at_band.band.name for at_band in inside if at_band.real.limit_w < power_w]
         if weak:
             said.append(tell("tuner.weak", bands=weak, power_w=power_w))
     return said
@@ -203,12 +203,12 @@ def _stands(share: float, number: float | None) -> Message:
 
 def _move(move: Move, dials: Mapping[str, Dial]) -> MoveOut:
     number = _number(move.knob, move.value, dials)
-    told = {"knob": _knob(move.knob), "to": _stands(move.share, number)}
-    message = tell("move.turn", **told)
+    move_out = {"knob": _knob(move.knob), "to": _stands(move.share, number)}
+    message = tell("move.turn", **move_out)
     if move.follows:
         after = _number(move.follows, move.follows_value, dials)
         ends = _stands(move.follows_share, after)
-        message = tell("move.together", follows=_knob(move.follows), ends=ends, **told)
+        message = tell("move.together", follows=_knob(move.follows), ends=ends, **move_out)
     return {
         "knob": move.knob,
         "share": move.share,
@@ -218,12 +218,12 @@ def _move(move: Move, dials: Mapping[str, Dial]) -> MoveOut:
     }
 
 
-def retuning(found: Sequence[Retuning], limits: Iterable[float]) -> RetuningOut:
+def retuning(results: Sequence[Retuning], limits: Iterable[float]) -> RetuningOut:
     """Every band that is known."""
     return {
         "limits": list(limits),
-        "bands": [_retuned(one) for one in found],
-        "sentence": say(_retuning_told(found)),
+        "bands": [_retuned(result) for result in results],
+        "sentence": say(_retuning_told(results)),
     }
 
 
@@ -259,11 +259,11 @@ def _covered(retuning: Retuning) -> Message:
     return tell("retune.covers", count=count, limit=retuning.limits[1])
 
 
-def _retuning_told(found: Sequence[Retuning]) -> list[Message]:
-    if not found:
+def _retuning_told(results: Sequence[Retuning]) -> list[Message]:
+    if not results:
         return [tell("tuner.no-bands")]
-    many = [one for one in found if (one.covers[1] or 1) > 1]
+    many = [result for result in results if (result.covers[1] or 1) > 1]
     if not many:
         return [tell("retune.one-each")]
-    most = max(many, key=lambda one: one.covers[1] or 0)
+    most = max(many, key=lambda result: result.covers[1] or 0)
     return [tell("retune.most", band=most.band.name, count=most.covers[1], limit=most.limits[1])]

@@ -58,8 +58,8 @@ def check_inside(freq_hz: Real, points_hz: Real, place: str) -> None:
     slack = 1e-9 * high  # a band edge typed in MHz may miss a point in Hz by rounding
     outside = (freq_hz < low - slack) | (freq_hz > high + slack)
     if outside.any():
-        asked = float(np.atleast_1d(freq_hz)[np.argmax(np.atleast_1d(outside))])
-        raise InputError(place, "outside-data", asked, low_hz=float(low), high_hz=float(high))
+        freq_outside = float(np.atleast_1d(freq_hz)[np.argmax(np.atleast_1d(outside))])
+        raise InputError(place, "outside-data", freq_outside, low_hz=float(low), high_hz=float(high))
 
 
 def radiation_efficiency(loss: SeriesLoss | None, freq_hz: Real, port: Port) -> Real:

@@ -73,7 +73,9 @@ class PlannedAntenna:
 
     def terminals(self, freq_hz: Real, run: Callable[[], Run] | None = None) -> Port:
         """V and I at the feedpoint per ampere: shape ``(F,)``, with its interval ``(P, F)``."""
-        z = np.array([[one.z_ohm for one in row] for row in self.rows(freq_hz)], dtype=np.complex128)
+        z = np.array(
+            [[estimate.z_ohm for estimate in row] for row in self.rows(freq_hz)], dtype=np.complex128
+        )
         return Port(self._shaped(z), self._shaped(np.ones(z.shape, dtype=np.complex128)))
 
     def swept(self, freq_hz: Real) -> Port:
@@ -87,7 +89,7 @@ class PlannedAntenna:
         again."""
         columns = []
         for cases in self.cases(np.atleast_1d(np.asarray(freq_hz, dtype=np.float64))):
-            mine = [one for _, one in cases]
+            mine = [estimate for _, estimate in cases]
             columns.append(mine + [mine[0]] * (ROWS - len(mine)) if self.spread else mine)
         return [list(row) for row in zip(*columns, strict=True)]
 
@@ -112,8 +114,8 @@ class PlannedAntenna:
         low, high = self._wires_hz
         outside = (freq_hz < low) | (freq_hz > high)
         if outside.any():
-            asked = float(freq_hz[np.argmax(outside)])
-            raise InputError("antenna", "beyond-the-wires", asked, low_hz=low, high_hz=high)
+            freq_outside = float(freq_hz[np.argmax(outside)])
+            raise InputError("antenna", "beyond-the-wires", freq_outside, low_hz=low, high_hz=high)
         require_not_too_high(self.plan, float(np.max(freq_hz)))
 
     def each_s(self, freq_hz: float) -> float:
@@ -151,5 +153,7 @@ class EstimatedPart:
 
     def ohm(self, freq_hz: Real) -> Real:
         """Ω, in the shape of the antenna's terminals."""
-        rows = np.array([[getattr(one, self.name) for one in row] for row in self.antenna.rows(freq_hz)])
+        rows = np.array(
+            [[getattr(estimate, self.name) for estimate in row] for row in self.antenna.rows(freq_hz)]
+        )
         return np.asarray(rows if self.antenna.spread else rows[0])

@@ -87,8 +87,8 @@ class SwrAntenna:
             still, turning = through.two_port.output(still), through.two_port.output(turning)
             self._refuse(rho, freq_hz, through)
         loss = 0.0 if self.loss is None else self.loss.ohm(freq_hz)
-        phases, there = open_phases(still, turning, loss)
-        if not there.all():
+        phases, loads = open_phases(still, turning, loss)
+        if not loads.all():
             raise InputError("antenna.loss_ohm", "loss-above-every-resistance")
         return phases
 

@@ -31,8 +31,8 @@ def loss_at(station: Station, at: int, part: Part, freq_hz: Real) -> Real:
 
 def span_at(station: Station, at: int, ends: tuple[Part, Part], freq_hz: Real) -> tuple[Real, Real]:
     """Least and most of its loss with either of two parts in its place, ``(F,)``."""
-    one, other = (loss_at(station, at, part, freq_hz) for part in ends)
-    return np.minimum(one, other), np.maximum(one, other)
+    loss_low, loss_high = (loss_at(station, at, part, freq_hz) for part in ends)
+    return np.minimum(loss_low, loss_high), np.maximum(loss_low, loss_high)
 
 
 @dataclass(frozen=True)
@@ -60,14 +60,16 @@ def at_lengths(
         lengths = np.array([run.length_m + aside for aside in ASIDE_M if run.length_m + aside > 0])
     except InputError:
         pass
-    least, found, most = (np.array(one) for one in zip(*coil_q, strict=True))
+    least, likely, most = (np.array(values) for values in zip(*coil_q, strict=True))
     losses = []
     for length in lengths:
         chain = list(station.chain)
         if run_at is not None:
             chain[run_at] = replace(run, length_m=float(length))
-        there = replace(station, chain=tuple(chain))
-        losses.append([loss_at(there, at, _with_q(tuner, freq_hz, q), freq_hz) for q in (most, found, least)])
+        varied = replace(station, chain=tuple(chain))
+        losses.append(
+            [loss_at(varied, at, _with_q(tuner, freq_hz, q), freq_hz) for q in (most, likely, least)]
+        )
     low, middle, high = np.array(losses).transpose(1, 0, 2)
     present = int(np.argmin(np.abs(lengths - run.length_m))) if run_at is not None else 0
     return AtLengths(lengths, present, Interval(low, middle, high))

@@ -28,8 +28,8 @@ def loss_into_r0(tuner: Tuner, freq_hz: float, q: float, reference_ohm: float = 
     set_ = replace(tuner, coil_q=q, setting="auto").tune(np.array([freq_hz]), port, reference_ohm)
     if not bool(set_.matched.all()):
         return None
-    there = set_.input(port)
-    power = float((there.v * there.i.conj()).real[0])
+    seen_in = set_.input(port)
+    power = float((seen_in.v * seen_in.i.conj()).real[0])
     return float(decibels(np.array(power * reference_ohm)))
 
 
@@ -55,7 +55,7 @@ def coil_q_interval(
     """Least, as found and most of the Q by a loss from least to most; None where no Q bounds it from above
     (the capacitors alone lose the least of it). Raises `InputError` as `coil_q`."""
     low, middle, high = loss_db
-    found = coil_q(tuner, freq_hz, middle, reference_ohm)
+    q = coil_q(tuner, freq_hz, middle, reference_ohm)
     most: float | None
     try:
         most = coil_q(tuner, freq_hz, low, reference_ohm)
@@ -65,4 +65,4 @@ def coil_q_interval(
         least = coil_q(tuner, freq_hz, high, reference_ohm)
     except InputError:
         least = _LEAST_Q
-    return least, found, most
+    return least, q, most

@@ -105,11 +105,11 @@ def along(
     # A peak at the very plug is one, too.
     padded = np.concatenate(([0.0], rho, [0.0]))
     least = max(_LEAST_SHARE * float(rho.max()), _LEAST_RHO)
-    found, _ = peaks(padded, np.full(len(padded), least))
-    at = [n - 1 for n in found]
+    places, _ = peaks(padded, np.full(len(padded), least))
+    at = [n - 1 for n in places]
     standing = _standing_out(distance[at], rho[at], resolution, residual)
-    there = [_between(distance, rho, n) for n, out in zip(at, standing, strict=True) if out]
-    steps = [_Peak(freq_hz, gamma * window, window, speed).step(metres, line) for metres in there]
+    step_places = [_between(distance, rho, n) for n, out in zip(at, standing, strict=True) if out]
+    steps = [_Peak(freq_hz, gamma * window, window, speed).step(metres, line) for metres in step_places]
     ended = _ended(_with_antenna(steps, gamma), line)
     return Along(ended, resolution, farthest, distance, rho)
 
@@ -165,16 +165,16 @@ def by_dips(dips_hz: Real, velocity_factor: float, read_hz: float) -> ByDips:
     free = max(count - 2, 1)
     sd = max(read_hz / SIGMAS, float(np.sqrt(left @ left / free)) if count > 2 else 0.0)
     off = min(SIGMAS * sd / float(np.sqrt(order @ order)) / apart, 0.9)
-    found = velocity_factor * SPEED_OF_LIGHT / (2 * apart)
-    return ByDips((found / (1 + off), found, found / (1 - off)), count)
+    distance_m = velocity_factor * SPEED_OF_LIGHT / (2 * apart)
+    return ByDips((distance_m / (1 + off), distance_m, distance_m / (1 - off)), count)
 
 
 def _between(distance_m: Real, rho: Real, at: int) -> float:
     """Where a peak is, by the parabola through its three points."""
     if not 0 < at < len(rho) - 1:
         return float(distance_m[at])
-    before, here, behind = (float(rho[at + k]) for k in (-1, 0, 1))
-    bend = before - 2 * here + behind
+    before, at_peak, behind = (float(rho[at + k]) for k in (-1, 0, 1))
+    bend = before - 2 * at_peak + behind
     aside = 0.0 if bend == 0 else 0.5 * (before - behind) / bend
     return float(distance_m[at] + aside * (distance_m[1] - distance_m[0]))
 

@@ -68,8 +68,8 @@ class MeasuredLine:
         """As fitted: least, as found, most, each ``(F,)``."""
         mhz = freq_hz / 1e6
         rows = np.stack([np.sqrt(mhz), mhz])
-        found = np.array([self.k1.value, self.k2.value])
-        return above_zero(interval(found @ rows, (found + self.k_off) @ rows))
+        coefficients = np.array([self.k1.value, self.k2.value])
+        return above_zero(interval(coefficients @ rows, (coefficients + self.k_off) @ rows))
 
 
 def measured(
@@ -104,20 +104,22 @@ def by_return_loss(
     _check(freq_hz, length_m)
     given = [np.asarray(ends[end]) for end in ("open", "short") if end in ends]
     require(len(given) > 0, "open", "open-or-short")
-    require(all(bool((one >= LEAST_DB).all()) for one in given), "open", "more-comes-back")
-    found = np.maximum(np.mean(given, axis=0) / 2, 0.0)
+    require(all(bool((return_loss >= LEAST_DB).all()) for return_loss in given), "open", "more-comes-back")
+    one_way_db = np.maximum(np.mean(given, axis=0) / 2, 0.0)
     # By magnitude alone the two ends are opposite waves: what an analyzer adds to one it takes off the other.
     signs = [1.0 if end == "open" else -1.0 for end in ("open", "short") if end in ends]
-    gammas = np.array([s * 10 ** (-one / 20) + 0j for s, one in zip(signs, given, strict=True)])
-    some, each = thinned(len(freq_hz))
+    gammas = np.array(
+        [s * 10 ** (-return_loss / 20) + 0j for s, return_loss in zip(signs, given, strict=True)]
+    )
+    kept, each = thinned(len(freq_hz))
     rng = np.random.default_rng(0)
-    turned = _turned(gammas[:, some])
+    turned = _turned(gammas[:, kept])
     seen = (residual or Residual()).shown(turned, rng, DRAWN, each)
     # An impedance that is not just 50 Ω: one end says too much where the other says too little.
     seen = seen + _BESIDE * rng.normal(size=(DRAWN, 1, 1)) * (1 - turned**2)
     drawn = return_loss_db(np.abs(seen)).mean(axis=1) / 2
-    fits = _fits(freq_hz[some], np.vstack([found[some], drawn]) * _KILO_M / length_m)
-    matched = np.asarray(found * _KILO_M / length_m)
+    fits = _fits(freq_hz[kept], np.vstack([one_way_db[kept], drawn]) * _KILO_M / length_m)
+    matched = np.asarray(one_way_db * _KILO_M / length_m)
     k = np.array(_fit(freq_hz, matched, np.ones(len(freq_hz))))
     k_off = fits[1:] - fits[0] + rng.normal(size=(DRAWN, 2)) @ _left_over(freq_hz, matched, k).T
     return MeasuredLine(
@@ -156,8 +158,8 @@ def by_reflection(
         require(velocity_factor <= 1, "velocity_factor", "at-most", velocity_factor, most=1)
     require("open" in ends or "short" in ends, "open", "open-or-short")
     fit = _Fit(freq_hz, dict(ends), length_m)
-    found = fit.found
-    turns_m = found[1]  # metres that the wave would go at the speed of light
+    values = fit.found
+    turns_m = values[1]  # metres that the wave would go at the speed of light
     length = length_m if length_m is not None else turns_m * float(velocity_factor or 1)
     velocity = length / turns_m
     require(velocity <= 1.02, "length_m", "faster-than-light", length_m, velocity=velocity)
@@ -167,16 +169,16 @@ def by_reflection(
     known_length = length_m is not None
     k_off = off[:, 2:] * per_100m
     if not known_length:  # of a longer line the same loss is less per 100 m
-        k_off = k_off - by_turns[:, None] * found[2:] * per_100m
+        k_off = k_off - by_turns[:, None] * values[2:] * per_100m
     of_velocity = -velocity * by_turns
     return MeasuredLine(
         freq_hz,
         fit.matched_db * per_100m,
-        _spread(found[2] * per_100m, k_off[:, 0]),
-        _spread(found[3] * per_100m, k_off[:, 1]),
+        _spread(values[2] * per_100m, k_off[:, 0]),
+        _spread(values[3] * per_100m, k_off[:, 1]),
         k_off,
         _as_typed(length) if known_length else _spread(length, by_turns * length),
-        _spread(found[0], off[:, 0]),
+        _spread(values[0], off[:, 0]),
         _spread(min(velocity, 1.0), of_velocity) if known_length else _as_typed(velocity),
     )
 
@@ -226,8 +228,8 @@ class _Fit:
         _, turned = by_both_ends(self.ends["open"], self.ends["short"])
         return np.asarray(turned.real * DB_PER_NEPER)
 
-    def _model(self, found: Real) -> Complex:
-        r0, metres, k1, k2 = (float(one) for one in np.maximum(found, [1e-3, 1e-6, 0, 0]))
+    def _model(self, values: Real) -> Complex:
+        r0, metres, k1, k2 = (float(value) for value in np.maximum(values, [1e-3, 1e-6, 0, 0]))
         # At the speed of light, k per 100 m is that of the length times 100 over it.
         kind = AttenuatedLine(r0, 1.0, k1 * _KILO_M / metres, k2 * _KILO_M / metres)
         two_port = Line(kind, metres).two_port(self.freq_hz)
@@ -240,10 +242,10 @@ class _Fit:
         fit leaves, whichever is more."""
         rng = np.random.default_rng(0)
         measured, points = self._measured, len(self.freq_hz)
-        some, each = thinned(points)
-        errors = residual.shown(measured[:, some], rng, DRAWN, each) - measured[:, some]
+        kept, each = thinned(points)
+        errors = residual.shown(measured[:, kept], rng, DRAWN, each) - measured[:, kept]
         if "load" in self.ends:
-            through = 10 ** (-self.matched_db[some] / 10)
+            through = 10 ** (-self.matched_db[kept] / 10)
             errors[:, list(self.ends).index("load")] += through * residual.resistor(rng, DRAWN)
         drawn = carried(self._slopes, errors, points)
         # Noise beyond the sheet's is in what the fit leaves.
@@ -262,8 +264,8 @@ def _check(freq_hz: Real, length_m: float) -> None:
 def _fit(freq_hz: Real, matched: Real, weight: Real) -> tuple[float, float]:
     mhz = freq_hz / 1e6
     rows = np.stack([np.sqrt(mhz), mhz], axis=1)
-    found, _ = least_squares_above_zero(rows * weight[:, None], matched * weight)
-    return float(found[0]), float(found[1])
+    coefficients, _ = least_squares_above_zero(rows * weight[:, None], matched * weight)
+    return float(coefficients[0]), float(coefficients[1])
 
 
 def _fits(freq_hz: Real, matched: Real) -> Real:

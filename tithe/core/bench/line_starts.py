@@ -38,14 +38,14 @@ def starts(freq_hz: Real, ends: Mapping[Any, Complex], length_m: float | None) -
     """R₀ (Ω), metres at the speed of light, k₁ℓ and k₂ℓ (dB over √MHz and MHz), the most promising first.
     Raises `InputError` where the length is not known and the points are too far apart to count the waves, and
     where no length explains the sweeps."""
-    told = _both(ends) if {"open", "short"} <= ends.keys() else _one(ends)
+    ends_read = _both(ends) if {"open", "short"} <= ends.keys() else _one(ends)
     low, high = _between(freq_hz, ends, length_m)
     # By chance, since even steps would leave some lengths alike.
-    some = np.random.default_rng(0).permutation(len(freq_hz))[:_POINTS]
+    kept = np.random.default_rng(0).permutation(len(freq_hz))[:_POINTS]
     apart = SPEED_OF_LIGHT / (16 * (freq_hz[-1] - freq_hz[0]))
     metres = np.linspace(low, high, max(int((high - low) / apart), 2) + 1)
-    turning = np.exp(-4j * np.pi / SPEED_OF_LIGHT * np.outer(metres, freq_hz[some]))
-    together = np.array([_together(turning, radians[some], nepers[some]) for _, radians, nepers in told])
+    turning = np.exp(-4j * np.pi / SPEED_OF_LIGHT * np.outer(metres, freq_hz[kept]))
+    together = np.array([_together(turning, radians[kept], nepers[kept]) for _, radians, nepers in ends_read])
     require(float(together.max()) > _TOGETHER, "open", "no-single-line")
     out: list[Real] = []
     taken = together.copy()
@@ -53,7 +53,7 @@ def starts(freq_hz: Real, ends: Mapping[Any, Complex], length_m: float | None) -
         n, k = np.unravel_index(int(taken.argmax()), taken.shape)
         if taken[n, k] < 0.7 * together.max():
             break
-        impedance, _, nepers = told[n]
+        impedance, _, nepers = ends_read[n]
         out.append(np.array([impedance, metres[k], *_losses(freq_hz, nepers)]))
         taken[max(n - 1, 0) : n + 2, max(k - 8, 0) : k + 9] = 0.0
     return out
@@ -123,7 +123,7 @@ def _losses(freq_hz: Real, nepers: Real) -> tuple[float, float]:
     mhz = freq_hz / 1e6
     rows = np.stack([np.sqrt(mhz), mhz], axis=1)
     weight = _weight(nepers)
-    found, _ = least_squares_above_zero(
+    coefficients, _ = least_squares_above_zero(
         rows * weight[:, None], np.clip(nepers, 0, 10) * DB_PER_NEPER * weight
     )
-    return float(found[0]), float(found[1])
+    return float(coefficients[0]), float(coefficients[1])

@@ -72,7 +72,7 @@ def scale(shown_w: float, read_w: float, known: Known) -> MeterScale:
     """
     require_positive("shown_w", shown_w)
     require_not_negative("read_w", read_w)
-    found = shown_w / known.power_w
+    factor = shown_w / known.power_w
     off = float(np.hypot(read_w / shown_w, known.share))
     require(off < 1, "shown_w", "says-nothing", off)
-    return MeterScale(found, found * float(np.exp(-off)), found * float(np.exp(off)), known.power_w)
+    return MeterScale(factor, factor * float(np.exp(-off)), factor * float(np.exp(off)), known.power_w)

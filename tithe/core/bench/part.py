@@ -56,8 +56,8 @@ class MeasuredPart:
         if self.band_hz is None:
             return None
         inside = (self.freq_hz >= self.band_hz[0]) & (self.freq_hz <= self.band_hz[1])
-        low, found, high = (float(np.median(one[inside])) for one in self.loss_db)
-        return low, found, high
+        low, middle, high = (float(np.median(values[inside])) for values in self.loss_db)
+        return low, middle, high
 
 
 def by_three_sweeps(
@@ -72,8 +72,8 @@ def by_three_sweeps(
     """By Γ re 50 Ω with the right resistor, a short and an open at the far side, shapes ``(F,)``; usable is
     where it loses no more than ``most_db`` at an SWR of ``most_swr``. Raises `InputError` as a tuner's."""
     residual = (residual or Residual()).with_noise_of(match, short, open_)
-    told = loss_interval(match, short, open_, residual)
-    return _told(freq_hz, told, np.asarray(np.abs(match)), most_db, most_swr)
+    loss = loss_interval(match, short, open_, residual)
+    return _told(freq_hz, loss, np.asarray(np.abs(match)), most_db, most_swr)
 
 
 def back_to_back(
@@ -90,11 +90,11 @@ def back_to_back(
     require(bool((back_db > 0).all()), "back_db", "no-return-loss")
     rho = 10 ** (-back_db / 20)
     missed = mismatch_loss_db(rho)
-    found = np.asarray((through_db - missed) / 2)
-    require(bool((found > -max(error_db, 0.05)).all()), "through_db", "less-than-comes-back")
+    loss_db = np.asarray((through_db - missed) / 2)
+    require(bool((loss_db > -max(error_db, 0.05)).all()), "through_db", "less-than-comes-back")
     # Between the two a wave goes to and fro that neither reading shows: as much as comes back, at some phase.
     off = np.asarray(np.hypot(error_db / 2, 10 * np.log10(1 + rho**2)))
-    return _told(freq_hz, above_zero(Interval(found - off, found, found + off)), rho, most_db, most_swr)
+    return _told(freq_hz, above_zero(Interval(loss_db - off, loss_db, loss_db + off)), rho, most_db, most_swr)
 
 
 def _told(freq_hz: Real, loss_db: Interval[Real], rho: Real, most_db: float, most_swr: float) -> MeasuredPart:
@@ -128,8 +128,8 @@ class MeasuredTransformer:
     @property
     def turns(self) -> tuple[float, float, float]:
         """Antenna side over radio side."""
-        low, found, high = (float(np.sqrt(one)) for one in self.ratio)
-        return low, found, high
+        low, middle, high = (float(np.sqrt(square)) for square in self.ratio)
+        return low, middle, high
 
 
 def transformer(
@@ -161,17 +161,17 @@ def transformer(
 
     lowest = np.array([-_FARTHEST, -_FARTHEST, -_FARTHEST, 0.0, 0.0])
     highest = np.array([_FARTHEST, _FARTHEST, _FARTHEST, 1.0 / unit[3], 60.0 / unit[4]])
-    found, slopes = least_squares_slopes(
+    fitted, slopes = least_squares_slopes(
         lambda scaled: flat(seen(scaled) - measured), np.array([0.0, 0.0, 0.0, 1.0, 1.0]), lowest, highest
     )
     rng = np.random.default_rng(0)
-    some, each = thinned(len(freq_hz))
-    errors = residual.shown(measured[:, some], rng, DRAWN, each) - measured[:, some]
-    errors[:, 0] += (1 - np.abs(measured[0, some]) ** 2) * residual.resistor(rng, DRAWN)
-    ends = interval(found, found + carried(slopes, errors, len(freq_hz)))
-    low, middle, high = (values(np.maximum(np.minimum(one, found + _FARTHEST), lowest)) for one in ends)
-    told = [tuple(row) for row in np.array([low, middle, high]).T.tolist()]
-    return MeasuredTransformer(*told)
+    kept, each = thinned(len(freq_hz))
+    errors = residual.shown(measured[:, kept], rng, DRAWN, each) - measured[:, kept]
+    errors[:, 0] += (1 - np.abs(measured[0, kept]) ** 2) * residual.resistor(rng, DRAWN)
+    ends = interval(fitted, fitted + carried(slopes, errors, len(freq_hz)))
+    low, middle, high = (values(np.maximum(np.minimum(limit, fitted + _FARTHEST), lowest)) for limit in ends)
+    figures = [tuple(row) for row in np.array([low, middle, high]).T.tolist()]
+    return MeasuredTransformer(*figures)
 
 
 def _start(freq_hz: Real, measured: Complex, resistor_ohm: float) -> Real:

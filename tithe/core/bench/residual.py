@@ -112,13 +112,13 @@ def flat(gamma: Complex) -> Real:
 def carried(slopes: Real, errors: Complex, points: int) -> Real:
     """Errors of Γ in draws (D, S, f) at what `thinned` leaves of ``points``, carried into what was found by
     least squares with those slopes (2 S F, N): ``(D, N)``."""
-    some, each = thinned(points)
+    kept, each = thinned(points)
     sweeps, unknowns = errors.shape[1], slopes.shape[1]
-    inverse = np.linalg.pinv(slopes).reshape(unknowns, 2, sweeps, points)[..., some] * each
+    inverse = np.linalg.pinv(slopes).reshape(unknowns, 2, sweeps, points)[..., kept] * each
     return np.asarray(flat(errors) @ inverse.reshape(unknowns, -1).T)
 
 
-def interval(found: Real, drawn: Real) -> Interval[Real]:
+def interval(value: Real, drawn: Real) -> Interval[Real]:
     """Of what was found and what it comes to when its readings are redrawn (D, …): the errors of the draws
     are taken off what was found, since as far as a draw is off it, it may be off the truth.
 
@@ -126,9 +126,9 @@ def interval(found: Real, drawn: Real) -> Interval[Real]:
     [0.71, 1.0, 1.09]
     """
     low, high = np.quantile(drawn, _TAILS, axis=0)
-    return Interval(np.asarray(2 * found - high), np.asarray(found), np.asarray(2 * found - low))
+    return Interval(np.asarray(2 * value - high), np.asarray(value), np.asarray(2 * value - low))
 
 
-def above_zero(told: Interval[Real]) -> Interval[Real]:
+def above_zero(figure: Interval[Real]) -> Interval[Real]:
     """An interval of what cannot be below 0."""
-    return Interval(*(np.maximum(one, 0.0) for one in told))
+    return Interval(*(np.maximum(end, 0.0) for end in figure))

@@ -71,11 +71,11 @@ def tuner(part: Tuner, freq_hz: Real, residual: Residual, seed: int) -> Swept:
     for f, own in zip(freq_hz.tolist(), q.tolist(), strict=True):
         at = np.array([f])
         coils = replace(part, coil_q=own, setting="auto")
-        found = coils.tune(at, _end(resistor), R0)
-        if not bool(found.matched.all()):
+        setting = coils.tune(at, _end(resistor), R0)
+        if not bool(setting.matched.all()):
             raise InputError("tuner", "no-match-into-r0", freq_hz=f)
-        by_hand = found.values * (1 + _MISTUNED * rng.normal(size=found.values.shape))
-        two_port = replace(found, values=by_hand).two_port
+        by_hand = setting.values * (1 + _MISTUNED * rng.normal(size=setting.values.shape))
+        two_port = replace(setting, values=by_hand).two_port
         true.append([complex(two_port.input(_end(ohm)).gamma(R0)[0]) for ohm in ends.values()])
         losses.append(loss_into(two_port, R0))
     shown = residual.shown(np.array(true).T, rng)[0]
@@ -139,12 +139,12 @@ def part(made: Inline | Transformer, residual: Residual, seed: int, freq_hz: Rea
     )  # fmt: skip
     marked = R0 * ratio
     ends = {"match": _resistor(marked, residual, rng), "short": 0.0, "open": np.inf}
-    told = {
+    figures = {
         "resistor_ohm": marked, "ratio": truth.ratio, "loss_db": truth.loss_db,
         "leakage_h": truth.leakage_h or 0.0, "magnetizing_h": truth.magnetizing_h or 0.0,
         "core_loss_ohm": truth.core_loss_ohm or 0.0,
     }  # fmt: skip
-    return _swept(truth.two_port(freq_hz), freq_hz, ends, residual, rng, told)
+    return _swept(truth.two_port(freq_hz), freq_hz, ends, residual, rng, figures)
 
 
 def check(residual: Residual, seed: int, freq_hz: Real) -> Swept:
@@ -152,14 +152,14 @@ def check(residual: Residual, seed: int, freq_hz: Real) -> Swept:
     Truth: ``worse``, by how many times its errors are."""
     rng = np.random.default_rng(seed)
     worse = 1.0 if rng.random() < 0.5 else float(rng.uniform(3, 6))
-    other = replace(
+    second = replace(
         residual,
         directivity_db=max(residual.directivity_db - float(20 * np.log10(worse)), 3.0),
         tracking_db=min(residual.tracking_db * worse, 3.0),
         tracking_deg=min(residual.tracking_deg * worse, 30.0),
     )
     true = np.repeat(np.array([[1], [-1], [0]], dtype=np.complex128), len(freq_hz), axis=1)
-    shown = other.shown(true, rng)[0]
+    shown = second.shown(true, rng)[0]
     return Swept(freq_hz, dict(zip(("open", "short", "load"), shown, strict=True)), {"worse": worse})
 
 

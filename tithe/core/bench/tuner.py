@@ -70,9 +70,9 @@ def scalar(
         require(value >= LEAST_DB, place, "more-comes-back", value)
     require(match_db >= LEAST_MATCH_DB, "match_db", "at-least", match_db, least=LEAST_MATCH_DB)
     match, short = (10 ** (-db / 20) for db in (min(match_db, MOST_DB), short_db))
-    other = short if open_db is None else 10 ** (-open_db / 20)
+    other_end = short if open_db is None else 10 ** (-open_db / 20)
     rng = np.random.default_rng(0)
-    seen = (residual or Residual()).shown(np.array([[-short + 0j], [other + 0j]]), rng, 2 * DRAWN)
+    seen = (residual or Residual()).shown(np.array([[-short + 0j], [other_end + 0j]]), rng, 2 * DRAWN)
     read = return_loss_db(np.abs(seen[..., 0]))
     if open_db is None:
         loss, drawn = max(short_db / 2, 0.0), read[:, 0] / 2
@@ -80,7 +80,7 @@ def scalar(
     else:
         loss = max((short_db + open_db) / 4, 0.0)
         drawn, factors = read.sum(axis=1) / 4 + _off_by_phase(loss, match, rng, 2 * DRAWN), (1.0, 1.0)
-    low, _, high = (float(one) for one in above_zero(interval(np.array(loss), drawn)))
+    low, _, high = (float(end) for end in above_zero(interval(np.array(loss), drawn)))
     return ScalarLoss(loss, low * factors[0], high * factors[1], short_db / 2, float(10 ** (-loss / 10)))
 
 
@@ -132,10 +132,10 @@ def scattering(match: Complex, short: Complex, open_: Complex) -> Scattering:
     [0.0, 0.0, 0.9]
     """
     require(bool((np.abs(open_ - short) > 1e-6).all()), "short", "nothing-through")
-    found = _two_port(match, short, open_)
-    require(bool((np.abs(found.through) > 1e-6).all()), "short", "nothing-through")
-    require(bool((found.loss_db() > -0.05).all()), "short", "gives-power-back")
-    return found
+    two_port = _two_port(match, short, open_)
+    require(bool((np.abs(two_port.through) > 1e-6).all()), "short", "nothing-through")
+    require(bool((two_port.loss_db() > -0.05).all()), "short", "gives-power-back")
+    return two_port
 
 
 def loss_interval(
@@ -144,14 +144,14 @@ def loss_interval(
     """Loss into R₀ by three sweeps, dB, shapes ``(F,)``: least, as found, most, its analyzer's errors and the
     resistor's tolerance allowed for. Of very many points every so manieth is redrawn, and how far off they
     may be is interpolated. Raises `InputError` as `scattering`."""
-    found, points = scattering(match, short, open_), np.arange(len(match))
-    some = points[:: -(-len(points) // _MOST_REDRAWN)]
+    two_port, points = scattering(match, short, open_), np.arange(len(match))
+    redrawn = points[:: -(-len(points) // _MOST_REDRAWN)]
     residual = residual or Residual()
     rng = np.random.default_rng(0)
-    drawn = residual.shown(np.stack([match, short, open_])[:, some], rng, DRAWN)
-    resistor = found.through[some] * residual.resistor(rng, DRAWN)
+    drawn = residual.shown(np.stack([match, short, open_])[:, redrawn], rng, DRAWN)
+    resistor = two_port.through[redrawn] * residual.resistor(rng, DRAWN)
     two_ports = _two_port(drawn[:, 0] + resistor, drawn[:, 1], drawn[:, 2])
-    loss = found.loss_db()
-    ends = interval(loss[some], two_ports.loss_db())
-    low, high = (np.interp(points, some, end - loss[some]) for end in (ends[0], ends[2]))
+    loss = two_port.loss_db()
+    ends = interval(loss[redrawn], two_ports.loss_db())
+    low, high = (np.interp(points, redrawn, end - loss[redrawn]) for end in (ends[0], ends[2]))
     return above_zero(Interval(loss + low, loss, loss + high))

@@ -44,17 +44,17 @@ def loss(before: Watts, behind: Watts, same_meter: bool = False) -> WattsLoss:
     [0.46, 0.02, 0.9, 0.44]
     """
     logs, variance = [], 0.0
-    for place, one in (("before", before), ("behind", behind)):
-        require_positive(f"{place}.forward_w", one.forward_w)
-        require_not_negative(f"{place}.reflected_w", one.reflected_w)
-        require_positive(f"{place}.full_scale_w", one.full_scale_w)
-        require_positive(f"{place}.accuracy", one.accuracy)
-        net = one.forward_w - one.reflected_w
+    for place, meter in (("before", before), ("behind", behind)):
+        require_positive(f"{place}.forward_w", meter.forward_w)
+        require_not_negative(f"{place}.reflected_w", meter.reflected_w)
+        require_positive(f"{place}.full_scale_w", meter.full_scale_w)
+        require_positive(f"{place}.accuracy", meter.accuracy)
+        net = meter.forward_w - meter.reflected_w
         require(net > 0, f"{place}.reflected_w", "all-comes-back")
-        reads = one.accuracy * one.full_scale_w / 4 / net
-        readings = 1 if one.reflected_w == 0 else 2
-        variance += readings * reads**2 + (0.0 if same_meter else (one.accuracy / 2) ** 2)
+        reads = meter.accuracy * meter.full_scale_w / 4 / net
+        readings = 1 if meter.reflected_w == 0 else 2
+        variance += readings * reads**2 + (0.0 if same_meter else (meter.accuracy / 2) ** 2)
         logs.append(float(np.log(net)))
-    found = _PER_NEPER * (logs[0] - logs[1])
+    loss_db = _PER_NEPER * (logs[0] - logs[1])
     off = _PER_NEPER * SIGMAS * float(np.sqrt(variance))
-    return WattsLoss(found, max(found - off, 0.0), max(found + off, 0.0), off)
+    return WattsLoss(loss_db, max(loss_db - off, 0.0), max(loss_db + off, 0.0), off)

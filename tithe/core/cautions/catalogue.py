@@ -53,18 +53,18 @@ def no_match(scene: Scene) -> Iterator[Finding]:
         if worst <= scene.budget.station.comfort_swr:
             continue  # what is left is within the user's comfort
         share = float(np.mean(evenly(stage.tuned.matched)[..., scene.k]))
-        told = {"tuner": stage.part.label, "ratio": worst}
+        params = {"tuner": stage.part.label, "ratio": worst}
         if share > 0:
             if scene.budget.station.antenna.phase_known:  # the rows are those of an estimate
-                yield found(n, "some-cases", **told)
+                yield found(n, "some-cases", **params)
             else:
-                yield found(n, "some-phases", **told, share=share)
+                yield found(n, "some-phases", **params, share=share)
         elif stage.part.tuner and not stage.part.tuner.found:
-            yield found(n, "as-set", **told)
+            yield found(n, "as-set", **params)
         elif (missing := stage.tuned.shortfall(scene.k)) is not None:
-            yield found(n, "lacks", **told, lack=missing.told)
+            yield found(n, "lacks", **params, lack=missing.told)
         else:
-            yield found(n, "nothing-helps", **told)
+            yield found(n, "nothing-helps", **params)
 
 
 @caution("tuner-over-rating", "harm")
@@ -100,9 +100,9 @@ def core_too_hot(scene: Scene) -> Iterator[Finding]:
         limit = stage.part.max_heat_w
         heat_w = scene.worst(stage.taken_w) * duty
         if limit is not None and heat_w > limit:
-            told = {"part": stage.part.label, "heat_w": heat_w, "limit_w": limit}
+            params = {"part": stage.part.label, "heat_w": heat_w, "limit_w": limit}
             which = "typical" if stage.part.ratings.max_heat_w is None else "rated"
-            yield found(n, which, **told, bears_w=scene.worst(stage.in_w) * limit / heat_w)
+            yield found(n, which, **params, bears_w=scene.worst(stage.in_w) * limit / heat_w)
 
 
 @caution("meter-over-scale", "misleads")
@@ -135,8 +135,8 @@ def outside_band(scene: Scene) -> Iterator[Finding]:
     for n, stage in _active(scene):
         low, high = stage.part.ratings.f_min_hz, stage.part.ratings.f_max_hz
         if (low is not None and f < low) or (high is not None and f > high):
-            told = {"part": stage.part.label, "freq_hz": f, "low_hz": low or 0.0}
-            yield found(n, "between", **told, high_hz=high) if high else found(n, "from", **told)
+            params = {"part": stage.part.label, "freq_hz": f, "low_hz": low or 0.0}
+            yield found(n, "between", **params, high_hz=high) if high else found(n, "from", **params)
 
 
 @caution("dc-blocked", "harm")
@@ -195,9 +195,11 @@ def hot_standing(scene: Scene) -> Iterator[Finding]:
     for n, stage, along in _lines(scene):
         rho = np.minimum(np.abs(stage.load.gamma(along.part.line.r0_ohm)), 1)
         if scene.least(swr(rho)) > 5 and scene.worst(stage.taken_w) > 0.2 * scene.worst(stage.in_w) > 5:
-            told = {"line": stage.part.label, "heat_w": scene.worst(along.heat_w_per_m_max)}
+            params = {"line": stage.part.label, "heat_w": scene.worst(along.heat_w_per_m_max)}
             limit = along.part.line.heat_w_per_m
-            yield found(n, "unrated", **told) if limit is None else found(n, "rated", **told, limit_w=limit)
+            yield (
+                found(n, "unrated", **params) if limit is None else found(n, "rated", **params, limit_w=limit)
+            )
 
 
 @caution("match-without-radiation", "misleads")
@@ -213,11 +215,11 @@ def flattered_swr(scene: Scene) -> Iterator[Finding]:
     loss."""
     r0 = scene.budget.station.transmitter.reference_ohm
     for n, stage, along in _lines(scene):
-        there = scene.least(swr(np.minimum(np.abs(stage.load.gamma(r0)), 1)))
-        here = scene.worst(stage.swr_in)
+        swr_load = scene.least(swr(np.minimum(np.abs(stage.load.gamma(r0)), 1)))
+        swr_in = scene.worst(stage.swr_in)
         lossless = scene.least(along.lossless_swr_in(r0))
-        if here < there and there > 2 and (lossless - 1) > 1.5 * (here - 1):
-            yield found(n, line=stage.part.label, far=there, near=here)
+        if swr_in < swr_load and swr_load > 2 and (lossless - 1) > 1.5 * (swr_in - 1):
+            yield found(n, line=stage.part.label, far=swr_load, near=swr_in)
 
 
 @caution("far-between-points", "misleads")

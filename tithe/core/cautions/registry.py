@@ -90,9 +90,9 @@ def cautions_at(budget: Budget, k: int) -> list[Caution]:
     """Every caution at the k-th frequency, all together."""
     scene = Scene(budget, k)
     return [
-        Caution(id, level, tell(_code(id, one.variant), **one.params), one.stage)
+        Caution(id, level, tell(_code(id, finding.variant), **finding.params), finding.stage)
         for id, (trigger, level) in _ENTRIES.items()
-        for one in trigger(scene)
+        for finding in trigger(scene)
     ]
 
 

@@ -143,7 +143,7 @@ def _flips(judged: Judged, names: Mapping[str, str]) -> list[Message]:
         tell(
             "choose.right-where",
             instead=named(judged.ranking.grid.candidates[judged.tried.which[instead]], names),
-            worlds=[tell(f"world.{one}") for one in ids],
+            worlds=[tell(f"world.{world_id}") for world_id in ids],
         )
         for instead, ids in list(worlds.items())[:_FLIPS]
     ]
@@ -160,7 +160,7 @@ def finding_out(judged: Judged) -> Told:
     first, *others = judged.find_out
     planned = bool(judged.tried.worlds.soils)
     said = [find_first(judged, first)]
-    said += [tell("find.then", what=_measured(one, planned), **_worth(one)) for one in others]
+    said += [tell("find.then", what=_measured(finding, planned), **_worth(finding)) for finding in others]
     if not others:
         said.append(tell("find.nothing-else"))
     return tuple(said)
@@ -210,7 +210,7 @@ _NOTHING = 1e-9
 
 def missing_prices(bought: tuple[Purchase, ...], names: Mapping[str, str]) -> Told:
     """What has no price yet."""
-    lacking = [names.get(one.token, one.token) for one in bought if one.price is None]
+    lacking = [names.get(item.token, item.token) for item in bought if item.price is None]
     return (tell("choose.no-price", parts=lacking),) if lacking else ()
 
 

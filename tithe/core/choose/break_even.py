@@ -53,16 +53,16 @@ def break_evens(
     seconds = len(LENGTHS_M) * evaluating_s(question, kit, tuple(made))
     refuse_beyond(seconds, "fewer-bands")
     sites = (_shortened(site, length) for length in LENGTHS_M)
-    scores = np.array([_scores(question, kit, one, rivals, pause) for one in sites]).T
-    found = []
+    scores = np.array([_scores(question, kit, tried_site, rivals, pause) for tried_site in sites]).T
+    results = []
     for n in range(1, len(rivals)):
         gain = decibels(scores[n] / np.maximum(scores[0], 1e-30))
-        found.append(_against(made[0], made[n], scores[0], scores[n], gain, within_db))
-    return found
+        results.append(_against(made[0], made[n], scores[0], scores[n], gain, within_db))
+    return results
 
 
 def _candidate(slug: str, line: str, site: Site, kit: Kit) -> Candidate:
-    return next(one for one in PLACEMENTS if one.slug == slug).candidate(line, site, kit)
+    return next(place for place in PLACEMENTS if place.slug == slug).candidate(line, site, kit)
 
 
 def _shortened(site: Site, run_m: float) -> Site:

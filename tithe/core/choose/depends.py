@@ -32,17 +32,17 @@ class Doubt:
 def doubts(tried: Tried, rule: Rule, decided: Decided) -> tuple[Doubt, ...]:
     """Each kind of world, those first in which most would be lost."""
     out = []
-    for name, some in _kinds(tried, rule, decided):
-        share = float(tried.weight[some].sum())
+    for name, worlds in _kinds(tried, rule, decided):
+        share = float(tried.weight[worlds].sum())
         if share < _LEAST_SHARE:
             continue
-        here = tried.among(some)
-        right = float(here.right_in(rule.within_db)[decided.n])
-        behind = float(here.short_db[decided.n] @ here.weight)
-        instead = decide(here, rule).n
+        tried_in = tried.among(worlds)
+        right = float(tried_in.right_in(rule.within_db)[decided.n])
+        behind = float(tried_in.short_db[decided.n] @ tried_in.weight)
+        instead = decide(tried_in, rule).n
         stands = instead == decided.n or right >= 0.5
         out.append(Doubt(name, share, right, behind, decided.n if stands else instead, stands))
-    return tuple(sorted(out, key=lambda one: (one.stands, -one.behind_db * one.share)))
+    return tuple(sorted(out, key=lambda doubt: (doubt.stands, -doubt.behind_db * doubt.share)))
 
 
 def _kinds(tried: Tried, rule: Rule, decided: Decided) -> Iterator[tuple[str, NDArray[np.intp]]]:
@@ -66,6 +66,6 @@ def _kinds(tried: Tried, rule: Rule, decided: Decided) -> Iterator[tuple[str, ND
     by_antenna = np.array(
         [wrong[each % antennas == a] @ tried.weight[each % antennas == a] for a in range(antennas)]
     )
-    other = by_antenna > 0.5 * drawn.antenna_weight
-    if other.any():
-        yield "antenna", each[other[each % antennas]]
+    by_antenna_mostly = by_antenna > 0.5 * drawn.antenna_weight
+    if by_antenna_mostly.any():
+        yield "antenna", each[by_antenna_mostly[each % antennas]]

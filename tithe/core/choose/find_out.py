@@ -60,17 +60,22 @@ class Worth:
 def find_out(tried: Tried, rule: Rule, decided: Decided) -> tuple[Worth, ...]:
     """What is worth measuring, the most first."""
     every = (_worth(name, parts, tried, rule, decided) for name, parts in measurable(tried))
-    return tuple(sorted((one for one in every if one.worth_db >= LEAST_DB), key=lambda one: -one.worth_db))
+    return tuple(
+        sorted(
+            (finding for finding in every if finding.worth_db >= LEAST_DB),
+            key=lambda finding: -finding.worth_db,
+        )
+    )
 
 
 def contenders(tried: Tried, rule: Rule, decided: Decided) -> tuple[int, ...]:
     """What is decided for all worlds, and what with any of the antennas, or would be worth most with it; the
     weightiest first."""
     weight = {decided.n: 2.0}
-    for some in dict(measurable(tried)).get("antenna", []):
-        here, share = tried.among(some), float(tried.weight[some].sum())
-        value = np.where(rule.allowed, rule.value(here.score_db @ here.weight), -np.inf)
-        for n in (decide(here, rule).n, *np.argsort(-value)[:_BESIDE].tolist()):
+    for worlds in dict(measurable(tried)).get("antenna", []):
+        tried_in, share = tried.among(worlds), float(tried.weight[worlds].sum())
+        value = np.where(rule.allowed, rule.value(tried_in.score_db @ tried_in.weight), -np.inf)
+        for n in (decide(tried_in, rule).n, *np.argsort(-value)[:_BESIDE].tolist()):
             weight[n] = weight.get(n, 0.0) + share
     return tuple(sorted(weight, key=lambda n: -weight[n])[:_MOST_CONTENDERS])
 
@@ -86,12 +91,12 @@ def _worth(name: Measurable, parts: Parts, tried: Tried, rule: Rule, decided: De
         share = float(tried.weight[part].sum())
         if share <= 0:
             continue
-        here = tried.among(part)
-        n = decide(here, rule).n
+        tried_in = tried.among(part)
+        n = decide(tried_in, rule).n
         if n == decided.n:
             continue
         changes += share
-        gained += share * float((here.score_db[n] - here.score_db[decided.n]) @ here.weight)
+        gained += share * float((tried_in.score_db[n] - tried_in.score_db[decided.n]) @ tried_in.weight)
         apart = float(rule.costs[decided.n] - rule.costs[n])
         saved += share * (apart if np.isfinite(apart) else 0.0)
     in_db = saved / rule.db_worth if rule.db_worth > 0 else 0.0
@@ -113,4 +118,4 @@ def measurable(tried: Tried) -> Iterator[tuple[Measurable, Parts]]:
         yield "line", [np.asarray(part) for part in np.array_split(order, _LINE_PARTS)]
     if "room-tuner" in kit.owned or "mast-tuner" in kit.owned:
         level = np.array([group.level for group in drawn.groups])[each // antennas]
-        yield "coil", [each[level == one] for one in range(LEVELS)]
+        yield "coil", [each[level == at_level] for at_level in range(LEVELS)]

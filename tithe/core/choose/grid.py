@@ -151,7 +151,7 @@ def evaluating_s(question: Question, kit: Kit, chosen: tuple[Candidate, ...]) ->
     loads = question.antenna.port.v.size
     if len(chosen) * loads > MOST_CELLS:
         raise InputError("choice", "too-many-candidates", count=len(chosen), bands=len(question.bands))
-    return sum(loads * seconds_a_load(parts_of(one.items, kit)) for one in chosen)
+    return sum(loads * seconds_a_load(parts_of(candidate.items, kit)) for candidate in chosen)
 
 
 def evaluated(question: Question, kit: Kit, chosen: tuple[Candidate, ...]) -> Iterator[Grid]:
@@ -160,7 +160,7 @@ def evaluated(question: Question, kit: Kit, chosen: tuple[Candidate, ...]) -> It
     most = max(PIECE // question.antenna.port.v.size, 1)
     pieces = [
         piece
-        for _, group in groupby(chosen, key=lambda one: (one.present, one.placement))
+        for _, group in groupby(chosen, key=lambda candidate: (candidate.present, candidate.placement))
         for piece in _pieces(tuple(group), most)
     ]
     yield from each(partial(_placement, question, kit), pieces)
@@ -174,7 +174,7 @@ def _pieces(group: tuple[Candidate, ...], most: int) -> Iterator[tuple[Candidate
 def _placement(question: Question, kit: Kit, same: tuple[Candidate, ...]) -> Grid:
     if same[0].present:
         return _present(question, same)
-    stack = StackedLine(tuple(kit.lines[one.line] for one in same))
+    stack = StackedLine(tuple(kit.lines[item.line] for item in same))
     parts = parts_of(same[0].items, kit, same[0].line, stack)
     return _solved(question, tuple(parts), same)
 

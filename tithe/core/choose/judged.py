@@ -48,13 +48,13 @@ def judged(
     rule = Rule(ranking.costs[which], np.isin(which, ranking.order), ranking.within_db, worth, present)
     decided = decide(tried, rule)
     by_worlds = tried.which[decided.n]
-    here = decided
+    chosen = decided
     if school == "as-typed":
-        here = Decided(tried.which.index(ranking.decision), True, decided.cheapest)
+        chosen = Decided(tried.which.index(ranking.decision), True, decided.cheapest)
     decision = by_worlds if school == "worlds" else ranking.decision
     return Judged(
-        replace(ranking, decision=decision), school, ranking.decision, by_worlds, tried, rule, here,
-        doubts(tried, rule, here), find_out(tried, rule, decided),
+        replace(ranking, decision=decision), school, ranking.decision, by_worlds, tried, rule, chosen,
+        doubts(tried, rule, chosen), find_out(tried, rule, decided),
     )  # fmt: skip
 
 
@@ -62,16 +62,16 @@ def closer(judged: Judged, pause: Pause = go_on) -> Judged:
     """The same, with what it is worth to know the antenna told by many more of them, where it is worth
     something and they are drawn."""
     drawn = judged.tried.worlds
-    if drawn.soils or all(one.id != "antenna" for one in judged.find_out):
+    if drawn.soils or all(finding.id != "antenna" for finding in judged.find_out):
         return judged
     own = judged.rule
     by_worlds = Decided(judged.tried.which.index(judged.by_worlds), True, judged.decided.cheapest)
-    some = list(contenders(judged.tried, own, by_worlds))
-    *_, more = tried(judged.ranking, drawn.closer, pause, tuple(judged.tried.which[n] for n in some))
+    close = list(contenders(judged.tried, own, by_worlds))
+    *_, more = tried(judged.ranking, drawn.closer, pause, tuple(judged.tried.which[n] for n in close))
     assert more is not None
-    present = some.index(own.present) if own.present in some else None
-    rule = replace(own, costs=own.costs[some], allowed=own.allowed[some], present=present)
-    told = worth_of_antenna(more, rule, Decided(0, True, 0))
-    others = [one for one in judged.find_out if one.id != "antenna"]
-    every = [*others, *([told] if told.worth_db >= LEAST_DB else [])]
-    return replace(judged, find_out=tuple(sorted(every, key=lambda one: -one.worth_db)))
+    present = close.index(own.present) if own.present in close else None
+    rule = replace(own, costs=own.costs[close], allowed=own.allowed[close], present=present)
+    antenna_worth = worth_of_antenna(more, rule, Decided(0, True, 0))
+    others = [finding for finding in judged.find_out if finding.id != "antenna"]
+    every = [*others, *([antenna_worth] if antenna_worth.worth_db >= LEAST_DB else [])]
+    return replace(judged, find_out=tuple(sorted(every, key=lambda finding: -finding.worth_db)))

@@ -191,18 +191,18 @@ def _present(lengths: Lengths, names: list[str], power_w: float) -> Told:
     tried, margin, present_m = lengths.length_m, lengths.margin_m, lengths.present_m
     if not tried[0] <= present_m <= tried[-1]:
         return (tell("lengths.outside", present_m=present_m),)
-    here = lengths.here
-    if margin[here] > 0:
-        return (tell("lengths.safe", present_m=present_m, spare_m=float(margin[here])),)
+    present = lengths.here
+    if margin[present] > 0:
+        return (tell("lengths.safe", present_m=present_m, spare_m=float(margin[present])),)
     suits = tried[margin > 0]
     nearest = float(suits[np.argmin(np.abs(suits - present_m))])
     change = {"change_m": abs(nearest - present_m), "longer": nearest > present_m}
-    out = [name for name, ok in zip(names, lengths.reached[here], strict=True) if not ok]
+    out = [name for name, ok in zip(names, lengths.reached[present], strict=True) if not ok]
     if out:
         return (tell("lengths.unsafe", present_m=present_m, bands=out, **change),)
     borne = [
         tell("lengths.borne", band=name, bears_w=float(watts))
-        for name, watts in zip(names, lengths.bears_w[here], strict=True)
+        for name, watts in zip(names, lengths.bears_w[present], strict=True)
         if watts < BORNE * power_w
     ]
     return (tell("lengths.not-borne", present_m=present_m, power_w=power_w, bands=borne, **change),)

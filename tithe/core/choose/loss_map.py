@@ -78,7 +78,7 @@ def points(budget: Budget, names: tuple[str, ...]) -> list[Point]:
     lines = [(stage, stage.along) for stage in budget.stages if stage.along]
     if not lines:
         return []
-    stage, along = max(lines, key=lambda one: one[1].part.length_m)
+    stage, along = max(lines, key=lambda line_stage: line_stage[1].part.length_m)
     return [_point(stage, along, k, name) for k, name in enumerate(names)]
 
 

@@ -49,8 +49,8 @@ class Placement:
     def candidate(self, line: str, site: Site, kit: Kit) -> Candidate:
         """The recipe carried out with a line; lengths of nothing are left out."""
         items = self.recipe(line, site, kit)
-        there = tuple(item for item in items if item.length_m is None or item.length_m > 0)
-        return Candidate(self.slug, line, there)
+        present = tuple(item for item in items if item.length_m is None or item.length_m > 0)
+        return Candidate(self.slug, line, present)
 
 
 @dataclass(frozen=True)
@@ -213,12 +213,12 @@ class Wishes:
 
 def candidates(site: Site, kit: Kit, wishes: Wishes) -> tuple[Candidate, ...]:
     """Every allowed placement with every allowed line that suits it."""
-    found = []
+    out = []
     for placement in PLACEMENTS:
         if not wishes.allows(placement, kit):
             continue
         for line in kit.coax if placement.family == "coax" else kit.open_lines:
             if line in wishes.lines_off or (wishes.line and line != wishes.line):
                 continue
-            found.append(placement.candidate(line, site, kit))
-    return tuple(found)
+            out.append(placement.candidate(line, site, kit))
+    return tuple(out)

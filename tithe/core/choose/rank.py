@@ -55,7 +55,7 @@ def to_buy(candidate: Candidate, kit: Kit, prices: Mapping[str, float]) -> tuple
 
 def cost(bought: tuple[Purchase, ...]) -> float:
     """The sum; NaN where a price is missing."""
-    return float(sum(np.nan if one.price is None else one.price for one in bought))
+    return float(sum(np.nan if item.price is None else item.price for item in bought))
 
 
 @dataclass(frozen=True)

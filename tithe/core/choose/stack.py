@@ -76,4 +76,4 @@ class StackedLine:
 
 def _rows(each: list[Real]) -> Real:
     """Each over frequency, or a row for each of the antennas that it meets."""
-    return np.stack([np.atleast_2d(one) for one in each])
+    return np.stack([np.atleast_2d(row) for row in each])

@@ -57,10 +57,10 @@ class Tried:
         """How far each is behind at most in nine worlds of ten, (N,)."""
         return quantile(self.short_db, self.weight, 0.9)
 
-    def among(self, some: NDArray[np.intp]) -> Tried:
+    def among(self, worlds: NDArray[np.intp]) -> Tried:
         """The same in some worlds alone (their numbers), each by its share of them."""
-        weight = self.weight[some]
-        return replace(self, score_db=self.score_db[:, some], weight=weight / weight.sum())
+        weight = self.weight[worlds]
+        return replace(self, score_db=self.score_db[:, worlds], weight=weight / weight.sum())
 
 
 def quantile(values: Real, weight: Real, share: float) -> Real:
@@ -77,32 +77,32 @@ def near(ranking: Ranking) -> tuple[int, ...]:
     """Those worth trying, of those not too far behind as typed: what stands now, what is chosen as typed, the
     best, and of the others those that are worth most for their price."""
     far = ranking.within_db + NEAR_DB
-    some = [n for n in ranking.order if ranking.behind_db[n] <= far]
+    close = [n for n in ranking.order if ranking.behind_db[n] <= far]
     prices = np.nan_to_num(ranking.costs, nan=np.nanmax(ranking.costs, initial=0.0))
     worth = ranking.behind_db * DB_WORTH + prices
     always = [n for n in (ranking.decision, ranking.present) if n is not None]
-    chosen = [*always, *some[:_BEST], *sorted(some[_BEST:], key=lambda n: float(worth[n]))]
+    chosen = [*always, *close[:_BEST], *sorted(close[_BEST:], key=lambda n: float(worth[n]))]
     return tuple(dict.fromkeys(chosen))[:MOST]
 
 
 def tried(
-    ranking: Ranking, found: Worlds, pause: Pause = go_on, which: tuple[int, ...] | None = None
+    ranking: Ranking, worlds: Worlds, pause: Pause = go_on, which: tuple[int, ...] | None = None
 ) -> Iterator[Tried | None]:
     """The near candidates, or some (``which``), in all worlds, in which each is tried once; after each group
     but the last nothing yet."""
     which = near(ranking) if which is None else which
     every = tuple(ranking.grid.candidates[n] for n in which)
-    new = tuple(one for one in every if one.id not in found.score_db)
+    new = tuple(candidate for candidate in every if candidate.id not in worlds.score_db)
     scores = []
-    for g in range(len(found.groups)) if new else ():
-        asked, kit = found.in_group(g)
-        watts = evaluate(asked, kit, new, pause).radiated_w  # (N, A, F)
+    for g in range(len(worlds.groups)) if new else ():
+        question, kit = worlds.in_group(g)
+        watts = evaluate(question, kit, new, pause).radiated_w  # (N, A, F)
         by_band = watts.reshape(*watts.shape[:2], -1, 3).mean(axis=-1)
-        scores.append(by_band @ (asked.weights / asked.weights.sum()))
-        if g < len(found.groups) - 1:
+        scores.append(by_band @ (question.weights / question.weights.sum()))
+        if g < len(worlds.groups) - 1:
             yield None
     if new:
         rows = decibels(np.maximum(np.stack(scores, axis=1).reshape(len(new), -1), _LEAST_W))
-        found.score_db.update(zip((one.id for one in new), rows, strict=True))
-    score_db = np.stack([found.score_db[one.id] for one in every])
-    yield Tried(found, which, score_db, found.weight.reshape(-1))
+        worlds.score_db.update(zip((candidate.id for candidate in new), rows, strict=True))
+    score_db = np.stack([worlds.score_db[candidate.id] for candidate in every])
+    yield Tried(worlds, which, score_db, worlds.weight.reshape(-1))

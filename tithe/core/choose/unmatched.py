@@ -19,12 +19,12 @@ def shortcomings(ranking: Ranking, typical_heat: Sequence[str] = ()) -> Told:
     reach, limits = grid.reach[n], grid.limit_share[n]
     said = []
     none = [name for name, share in zip(names, reach, strict=True) if share == 0]
-    some = [name for name, share in zip(names, reach, strict=True) if 0 < share < 1]
+    partly = [name for name, share in zip(names, reach, strict=True) if 0 < share < 1]
     if none:
         said.append(tell("choose.unmatched", bands=none))
-    if some:
+    if partly:
         known = grid.question.station.antenna.phase_known
-        said.append(tell("choose.some-cases" if known else "choose.some-phases", bands=some))
+        said.append(tell("choose.some-cases" if known else "choose.some-phases", bands=partly))
     rated = grid.question.station.transmitter.power_w
     held = [(name, share) for name, share in zip(names, limits, strict=True) if share < 0.99]
     if held:

@@ -105,17 +105,17 @@ class Worlds:
         def line(token: str, kind: LineType) -> LineType:
             return _worse(kind, self.line[token][g][:, None], self.groups[g])
 
-        def part(token: str, one: Part) -> Part:
-            return _changed(one, self.uncertain.measured.get(token, TUNER), self.groups[g].level)
+        def part(token: str, as_described: Part) -> Part:
+            return _changed(as_described, self.uncertain.measured.get(token, TUNER), self.groups[g].level)
 
         kit = self.kit
         coax, open_lines, indoors = (
-            {token: line(token, one) for token, one in group.items()}
+            {token: line(token, item) for token, item in group.items()}
             for group in (kit.coax, kit.open_lines, kit.indoors)
         )
-        parts = {token: part(token, one) for token, one in kit.parts.items()}
+        parts = {token: part(token, item) for token, item in kit.parts.items()}
         kit = replace(kit, coax=coax, open_lines=open_lines, indoors=indoors, parts=parts)
-        chain = tuple(self._standing(one, g) for one in self.asked.station.chain)
+        chain = tuple(self._standing(item, g) for item in self.asked.station.chain)
         station = replace(self.asked.station, chain=chain)
         return replace(self.asked, station=station, antenna=self.antenna), kit
 
@@ -196,7 +196,7 @@ def _antennas(
         return _cases(question, antenna)
     seen, bands = question.antenna, len(question.bands)
     even = np.full(count, 1 / count)
-    v, i = (one.reshape(-1, len(question.freq_hz)) for one in (seen.port.v, seen.port.i))
+    v, i = (values.reshape(-1, len(question.freq_hz)) for values in (seen.port.v, seen.port.i))
     rows = np.linspace(0, len(v), count, endpoint=False).astype(int)
     which = np.repeat(np.stack([rng.permutation(rows) for _ in range(bands)], axis=1), 3, axis=1)
     k = np.arange(len(question.freq_hz))
@@ -214,8 +214,8 @@ def _seen(seen: SeenAntenna, before: Complex, gamma: Complex) -> SeenAntenna:
     was = Port(1 + before, (1 - before) / INTERPOLATION_OHM).z_ohm.real
     factor = np.maximum(port.z_ohm.real, 0.0) / np.maximum(was, 1e-9)
     loss, sky = (
-        None if one is None else Ohms(np.asarray(one.ohm(seen.freq_hz) * factor))
-        for one in (seen.loss, seen.sky)
+        None if values is None else Ohms(np.asarray(values.ohm(seen.freq_hz) * factor))
+        for values in (seen.loss, seen.sky)
     )
     return replace(seen, port=port, loss=loss, sky=sky)
 
@@ -242,7 +242,7 @@ def _cases(question: Question, antenna: PlannedAntenna) -> tuple[SeenAntenna, Re
     weight = np.full(count, (1 - _TYPED_SHARE) / max(count - 1, 1))
     weight[0] = 1 - weight[1:].sum()
     of_case = [columns[0][n][0].ground for n in range(count)]
-    soils = tuple(antenna.plan.ground if one is None else one for one in of_case)
+    soils = tuple(antenna.plan.ground if soil is None else soil for soil in of_case)
     stated = antenna.stated_loss
     port = Port(z, np.ones(z.shape, dtype=np.complex128))
     seen = replace(

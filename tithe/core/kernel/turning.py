@@ -28,8 +28,8 @@ def _vertex(xa: float, xb: float, xc: float, a: float, b: float, c: float) -> An
 
 
 @compiled_for_many
-def _next_turns(x: Any, y: Any, found: Any) -> Any:
-    """How many turns to try next, put into ``found``; ``x`` (P,) rising turns, ``y`` (N, P) figures."""
+def _next_turns(x: Any, y: Any, turns: Any) -> Any:
+    """How many turns to try next, put into ``turns``; ``x`` (P,) rising turns, ``y`` (N, P) figures."""
     count, many = 0, len(x)
     for n in range(len(y)):
         low, high = np.argmin(y[n]), np.argmax(y[n])
@@ -46,11 +46,11 @@ def _next_turns(x: Any, y: Any, found: Any) -> Any:
                 a, b, c = 1 / a, 1 / b, 1 / c
             vertex = _vertex(xa, xb, xc, a, b, c)
             if xa < vertex < xc:
-                found[count] = vertex % 1.0
+                turns[count] = vertex % 1.0
                 count += 1
             for third in (1, 2):
-                found[count] = (xb + (xa - xb) * third / 3) % 1.0
-                found[count + 1] = (xb + (xc - xb) * third / 3) % 1.0
+                turns[count] = (xb + (xa - xb) * third / 3) % 1.0
+                turns[count + 1] = (xb + (xc - xb) * third / 3) % 1.0
                 count += 2
     return count
 
@@ -63,9 +63,9 @@ def next_turns(turns: Any, figures: Any, alike: Any) -> Any:
     0 leaves a frequency out.
     """
     many, freqs = turns.shape
-    found = np.zeros((_TRIED * len(figures), freqs))
+    next_ = np.zeros((_TRIED * len(figures), freqs))
     counts = np.zeros(freqs, dtype=np.int64)
-    one = np.empty(_TRIED * len(figures))
+    of_load = np.empty(_TRIED * len(figures))
     for f in range(freqs):
         if alike[f] == 0:
             continue
@@ -75,12 +75,12 @@ def next_turns(turns: Any, figures: Any, alike: Any) -> Any:
         for n in range(len(figures)):
             for k in range(many):
                 y[n, k] = figures[n, order[k], f]
-        new = np.sort(one[: _next_turns(x, y, one)])
+        new = np.sort(of_load[: _next_turns(x, y, of_load)])
         last = -1.0
         for turn in new:
             k = np.searchsorted(x, turn)
             left, right = x[k - 1] - (k == 0), x[k % many] + (k == many)
             if min(turn - left, right - turn, turn - last) > alike[f]:
-                found[counts[f], f] = last = turn
+                next_[counts[f], f] = last = turn
                 counts[f] += 1
-    return found, counts
+    return next_, counts

@@ -162,13 +162,13 @@ def fill(
                 known = last == n - 1 and before == off and joined[n]
                 last, before = n, off
                 c, s, scale = cosine[n], sine[n], scales[n]
-                found = _pair(
+                reaction = _pair(
                     start, along, length, radius, k, c, s, m, n,
                     rules[off], weights[off], mirrored > 0, r, e, known,
                 )  # fmt: skip
                 for i in range(2):
                     for j in range(2):
-                        part[m, n, i, j] = scale * found[2 * i + j]
+                        part[m, n, i, j] = scale * reaction[2 * i + j]
     if images == 2:
         parts[0] += image * parts[1]
     return parts[0]

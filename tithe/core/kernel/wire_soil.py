@@ -142,12 +142,12 @@ def add_soil(
         _tabled_shapes(k, length, rules[0]), _tabled_shapes(k, length, rules[1]),
         _tabled_shapes(k, length, rules[2]), _tabled_shapes(k, length, rules[3]),
     )  # fmt: skip
-    found = np.empty((count, count, 2, 2), dtype=np.complex128)
+    of_soil = np.empty((count, count, 2, 2), dtype=np.complex128)
     for m in range(count):
         for n in range(m, count):
             level = abs(shift[n, 2]) < _STEP_M
             if m > 0 and follows[m] and follows[n] and like[m] == like[n] and level:
-                found[m, n] = found[m - 1, n - 1]
+                of_soil[m, n] = of_soil[m - 1, n - 1]
                 continue
             apart = 0.0
             for axis in range(3):
@@ -164,13 +164,13 @@ def add_soil(
             )  # fmt: skip
             for i in range(2):
                 for j in range(2):
-                    found[m, n, i, j] = w[2 * i + j]
+                    of_soil[m, n, i, j] = w[2 * i + j]
     scale = 1j * k * k * ETA / (4 * math.pi)
     for m in range(count):
         for n in range(m, count):
             for i in range(2):
                 for j in range(2):
-                    one = scale * found[m, n, i, j]
-                    reactions[m, n, i, j] += one
+                    reaction = scale * of_soil[m, n, i, j]
+                    reactions[m, n, i, j] += reaction
                     if m != n:
-                        reactions[n, m, j, i] += one
+                        reactions[n, m, j, i] += reaction

@@ -27,7 +27,7 @@ def beside_rows(
     case: Case, every: Sequence[Beside], slip: Slip, station: Solved, which: Indices
 ) -> tuple[Real, Real, Real]:
     """In worlds (G, T): what is predicted of each row (G, T, B), its slopes (G, T, B, N) and its noise."""
-    out = [_rows(case, one, slip, station, which) for one in every]
+    out = [_rows(case, value, slip, station, which) for value in every]
     predicted, slopes, noise = (np.concatenate(column, axis=2) for column in zip(*out, strict=True))
     return predicted, slopes, noise
 
@@ -38,13 +38,13 @@ def bench_rows(case: Case, changes: Sequence[Change], value: Real) -> tuple[Real
     shape = len(changes), 1, len(case.benched)
     predicted, slopes = np.empty(shape), np.zeros((*shape, len(case.columns)))
     first = case.slice_of("part").start
-    for b, one in enumerate(case.benched):
-        p = case.unknowns.parts.index(one.part)
+    for b, benched in enumerate(case.benched):
+        p = case.unknowns.parts.index(benched.part)
         more = np.array([sum(log for column, log in each.log_loss if column == p) for each in changes])
         slopes[..., b, first + p] = case.unknowns.part_sd[p]
         off = case.unknowns.part_sd[p] * value[:, first + p]
         predicted[..., b] = (case.unknowns.part_mean[p] + more + off)[:, None]
-    noise = np.broadcast_to([one.sd**2 for one in case.benched], shape)
+    noise = np.broadcast_to([benched.sd**2 for benched in case.benched], shape)
     return predicted, slopes, noise
 
 

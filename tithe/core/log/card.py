@@ -62,7 +62,7 @@ def card(station: Station, freq_hz: float, at: int, tuner: State, load: Load = "
     radio = budget.stages[0].source if budget.stages else budget.antenna
     forward = shown * _forward_w(radio if at == RADIO else budget.stages[at].source, meter.reference_ohm)
     error = _error_w(meter, forward, meter.full_scale_w)
-    better = next((one for one in RANGES_W if one >= forward), meter.full_scale_w)
+    better = next((range_w for range_w in RANGES_W if range_w >= forward), meter.full_scale_w)
     helps = forward < _COARSE * meter.full_scale_w and better < meter.full_scale_w and at != RADIO
     rho = float(np.max(np.abs(radio.gamma(station.transmitter.reference_ohm))))
     power, weak = station.transmitter.power_w, _weakest(budget)
@@ -105,12 +105,12 @@ def _error_w(meter: Instrument, forward_w: float, full_scale_w: float) -> float:
 def _weakest(budget: Budget) -> tuple[str, float] | None:
     """The part that bears least, where that is less than is sent."""
     transmitter = budget.station.transmitter
-    found = []
+    limits_w = []
     for stage in budget.stages:
         limits = [stage.setting.limit_w] if stage.setting else []
         limits += [stage.along.limit_w(transmitter.duty)] if stage.along else []
-        found += [(float(np.min(one)), stage.part.label) for one in limits]
-    least, label = min(found, default=(np.inf, ""))
+        limits_w += [(float(np.min(limit)), stage.part.label) for limit in limits]
+    least, label = min(limits_w, default=(np.inf, ""))
     return (label, least) if least < transmitter.power_w else None
 
 

@@ -78,18 +78,18 @@ class Case:
     @cached_property
     def freq_hz(self) -> Real:
         """Each frequency once, rising."""
-        told = (one.freq_hz for one in self.beside)
-        return np.unique([*(reading.freq_hz for reading in self.readings), *told, *self.also_hz])
+        freqs = (value.freq_hz for value in self.beside)
+        return np.unique([*(reading.freq_hz for reading in self.readings), *freqs, *self.also_hz])
 
     @cached_property
     def that_day(self) -> tuple[Beside, ...]:
         """What was told beside the readings on their day."""
-        return tuple(one for one in self.beside if one.age is None)
+        return tuple(value for value in self.beside if value.age is None)
 
     @cached_property
     def before(self) -> tuple[Beside, ...]:
         """What was told before."""
-        return tuple(one for one in self.beside if one.age is not None)
+        return tuple(value for value in self.beside if value.age is not None)
 
     def beyond_tuner(self, beside: Beside) -> bool:
         """Whether a tuner stands between it and the antenna, which was out of line then."""
@@ -98,13 +98,13 @@ class Case:
     @cached_property
     def beside_values(self) -> Real:
         """What was told beside the readings, a row each: on the bench, on their day, before."""
-        told = [value for one in (*self.that_day, *self.before) for value in one.values]
-        return np.array([*(one.log_factor for one in self.benched), *told])
+        values = [value for beside in (*self.that_day, *self.before) for value in beside.values]
+        return np.array([*(beside.log_factor for beside in self.benched), *values])
 
     @cached_property
     def row_freq(self) -> Indices:
         """At which frequency each row is, with those beside the readings behind them."""
-        beside = [one.freq_hz for one in (*self.that_day, *self.before) for _ in one.values]
+        beside = [value.freq_hz for value in (*self.that_day, *self.before) for _ in value.values]
         at_no_other = np.zeros(len(self.benched), dtype=int)  # a factor is of all frequencies
         return np.concatenate([self.places.freq, at_no_other, np.searchsorted(self.freq_hz, beside)])
 
@@ -135,7 +135,7 @@ class Case:
     @cached_property
     def meters(self) -> list[Instrument]:
         """The meter of each row."""
-        return [self.instruments[one.at] for one in self.of_row]
+        return [self.instruments[reading.at] for reading in self.of_row]
 
     @cached_property
     def weather_sd(self) -> float:
@@ -152,26 +152,28 @@ class Case:
     @cached_property
     def tuned(self) -> Mask:
         """Of each row, whether it was read before a tuner that was matching."""
-        return np.array([one.tuner == "auto" and one.at < self.first_tuner for one in self.of_row])
+        return np.array(
+            [reading.tuner == "auto" and reading.at < self.first_tuner for reading in self.of_row]
+        )
 
     @cached_property
     def tuned_at(self) -> list[tuple[float, Load]]:
         """Of each row, its frequency and its load: a tuner is matched to each anew."""
-        return [(one.freq_hz, one.load) for one in self.of_row]
+        return [(reading.freq_hz, reading.load) for reading in self.of_row]
 
     @cached_property
     def places(self) -> Places:
         """Where each row was read."""
         read = self.of_row
         return Places(
-            plane=np.array([one.at + 1 for one in read]),
-            freq=np.searchsorted(self.freq_hz, [one.freq_hz for one in read]),
-            state=np.array([STATES.index((one.tuner, one.load)) for one in read]),
+            plane=np.array([reading.at + 1 for reading in read]),
+            freq=np.searchsorted(self.freq_hz, [reading.freq_hz for reading in read]),
+            state=np.array([STATES.index((reading.tuner, reading.load)) for reading in read]),
             reading=self.rows.reading,
-            at=np.array([one.at for one in read]),
-            share=np.array([shown_share(self.station, one) for one in read]),
+            at=np.array([reading.at for reading in read]),
+            share=np.array([shown_share(self.station, reading) for reading in read]),
             reference_ohm=np.array([meter.reference_ohm for meter in self.meters]),
-            radio=np.array([one.at == RADIO for one in read]),
+            radio=np.array([reading.at == RADIO for reading in read]),
             planes=len(self.station.chain) + 2,
         )
 
@@ -179,17 +181,19 @@ class Case:
     def log_power(self) -> Real:
         """ln of the power that was set over the rated power, of each row; 0 where it is not known."""
         rated = self.station.transmitter.power_w
-        return np.array([0.0 if one.power_w is None else np.log(one.power_w / rated) for one in self.of_row])
+        return np.array(
+            [0.0 if reading.power_w is None else np.log(reading.power_w / rated) for reading in self.of_row]
+        )
 
     @cached_property
     def power_open(self) -> Mask:
         """Of each row, whether nothing is known of the power that was set."""
-        return np.array([one.power_w is None for one in self.of_row])
+        return np.array([reading.power_w is None for reading in self.of_row])
 
     @cached_property
     def speech_sd(self) -> Real:
         """By how much the logarithm of each row's power may be off, as it is of speech."""
-        return np.array([share_of(self.station, one)[1] for one in self.of_row])
+        return np.array([share_of(self.station, reading)[1] for reading in self.of_row])
 
     @cached_property
     def speech_column(self) -> Indices:
@@ -214,12 +218,12 @@ class Case:
     @cached_property
     def gain_column(self) -> Indices:
         """Of each row, the column of its meter's gain."""
-        return np.array([self.where["gain", one.at] for one in self.of_row])
+        return np.array([self.where["gain", reading.at] for reading in self.of_row])
 
     @cached_property
     def leak_columns(self) -> tuple[Indices, Indices]:
         """Of each row, the columns of what leaks into its power and into its |Γ|."""
-        groups = [(one.at, one.freq_hz, one.tuner, one.load) for one in self.of_row]
+        groups = [(reading.at, reading.freq_hz, reading.tuner, reading.load) for reading in self.of_row]
         power, rho = (
             np.array([self.where[kind, group] for group in groups]) for kind in ("leak-power", "leak-rho")
         )
@@ -228,7 +232,7 @@ class Case:
     @cached_property
     def tuning_column(self) -> Indices:
         """Of each row read before a tuner that was matching, the column of what is left of that; else 0."""
-        return np.array([self.where.get(("tuning", one), 0) for one in self.tuned_at])
+        return np.array([self.where.get(("tuning", tuned), 0) for tuned in self.tuned_at])
 
     @cached_property
     def flat_density(self) -> Real:
@@ -264,8 +268,8 @@ class Case:
         out += [(kind, group) for group in groups for kind in ("leak-power", "leak-rho")]
         spoken = self.rows.reading[(self.speech_sd > 0) & ~self.rows.is_power & ~self.rows.is_swr]
         out += [("speech", int(n)) for n in spoken]
-        tuned = {one for one, mine in zip(self.tuned_at, self.tuned, strict=True) if mine}
-        out += [("tuning", one) for one in sorted(tuned)]
+        tuned = {state for state, mine in zip(self.tuned_at, self.tuned, strict=True) if mine}
+        out += [("tuning", state) for state in sorted(tuned)]
         return tuple(out)
 
     @cached_property
@@ -281,7 +285,7 @@ class Case:
     @cached_property
     def on_dummy(self) -> Mask:
         """Of each row, whether a dummy load stood in place of the antenna."""
-        return np.array([one.load == "dummy" for one in self.of_row])
+        return np.array([reading.load == "dummy" for reading in self.of_row])
 
     def walk(self, worlds: Worlds, states: Sequence[bool]) -> list[Walked | None]:
         """The station in each world, in each of the states that are wanted."""

@@ -54,14 +54,14 @@ def suppositions(
     known = met(case.station, often, case.freq_hz)
     every = list(_all(case, unread))
     total = dict.fromkeys(known, 0.0)
-    for one in every:
-        total[one.cause] += float(np.exp(one.log_prior))
+    for supposed in every:
+        total[supposed.cause] += float(np.exp(supposed.log_prior))
     all_of_them = sum(value for name, value in known.items() if total[name])
     out = []
-    for one in every:
-        if known[one.cause] > 0:
-            share = known[one.cause] / total[one.cause] / all_of_them
-            out.append(replace(one, log_prior=one.log_prior + float(np.log(share))))
+    for supposed in every:
+        if known[supposed.cause] > 0:
+            share = known[supposed.cause] / total[supposed.cause] / all_of_them
+            out.append(replace(supposed, log_prior=supposed.log_prior + float(np.log(share))))
     return out
 
 
@@ -219,7 +219,7 @@ def _of_meters(case: Case, unread: bool) -> Iterator[Supposed]:
                 message = tell("cause.scale", at=name)
                 slip = Slip(at=at, log_factor=factor, log_factor_sd=sd)
                 yield Supposed("multiplier", message, float(np.log(share)), slip=slip)
-            share = min((share_of(case.station, one)[0] for one in powers), default=1.0)
+            share = min((share_of(case.station, power_reading)[0] for power_reading in powers), default=1.0)
             if share < 1:
                 slip = Slip(at=at, log_factor=-float(np.log(share)))
                 yield Supposed("peak", tell("slip.peak", at=name), 0.0, slip=slip)

@@ -72,7 +72,7 @@ class Weighed:
     @cached_property
     def weight(self) -> Real:
         """ln of each one's share before all is divided, (H,)."""
-        return np.asarray(self.evidence + [one.log_prior for one in self.supposed])
+        return np.asarray(self.evidence + [supposed.log_prior for supposed in self.supposed])
 
     @cached_property
     def _bounded(self) -> tuple[Real, Real, Real]:
@@ -82,11 +82,11 @@ class Weighed:
         middle, covariance = self._flat
         mean, variance = middle[:, n], covariance[:, n, n]
         nothing = np.zeros(len(mean)), mean, variance
-        told = variance < 1 - 1e-6
-        if not told.any():
+        informed = variance < 1 - 1e-6
+        if not informed.any():
             return nothing
-        own = 1 / (1 / np.where(told, variance, 0.5) - 1)
-        peak = own * mean / np.where(told, variance, 0.5)
+        own = 1 / (1 / np.where(informed, variance, 0.5) - 1)
+        peak = own * mean / np.where(informed, variance, 0.5)
         low, high = (bound / OPEN_SD for bound in POWER_BOUNDS)
         sd = np.sqrt(own)
         a, b = (low - peak) / sd, (high - peak) / sd
@@ -98,8 +98,10 @@ class Weighed:
         left = 1 + a * pa - b * pb - (pa - pb) ** 2
         variance_in = own * np.clip(left, 1e-4, 1.0)
         return (
-            np.where(told, added, 0.0), np.where(told, mean_in, mean), np.where(told, variance_in, variance)
-        )  # fmt: skip
+            np.where(informed, added, 0.0),
+            np.where(informed, mean_in, mean),
+            np.where(informed, variance_in, variance),
+        )
 
     @cached_property
     def _posterior(self) -> tuple[Real, Real]:
@@ -112,8 +114,8 @@ class Weighed:
         along = covariance[:, :, n] / was[:, None]
         shifted = middle + along * (mean - middle[:, n])[:, None]
         narrowed = covariance.copy()
-        for one, way, less in zip(narrowed, along, was - variance, strict=True):
-            one -= np.outer(less * way, way)
+        for narrower, way, less in zip(narrowed, along, was - variance, strict=True):
+            narrower -= np.outer(less * way, way)
         return shifted, narrowed
 
     @property
@@ -144,8 +146,8 @@ class Weighed:
         """The same before anything was read."""
         unknowns = self.case.unknowns
         more = np.zeros((len(self.supposed), len(unknowns.parts)))
-        for n, one in enumerate(self.supposed):
-            for p, log in one.change.log_loss:
+        for n, supposed in enumerate(self.supposed):
+            for p, log in supposed.change.log_loss:
                 more[n, p] += log
         return unknowns.part_mean + more, np.broadcast_to(unknowns.part_sd, more.shape)
 
@@ -155,15 +157,15 @@ class Weighed:
 
     def __getitem__(self, which: Sequence[int]) -> Weighed:
         """Some of them."""
-        some = list(which)
-        arrays = (getattr(self, name)[some] for name in _ARRAYS)
-        return Weighed(self.case, [self.supposed[n] for n in some], *arrays)
+        chosen = list(which)
+        arrays = (getattr(self, name)[chosen] for name in _ARRAYS)
+        return Weighed(self.case, [self.supposed[n] for n in chosen], *arrays)
 
 
 def together(pieces: Sequence[Weighed]) -> Weighed:
     """All of them, one after the other."""
     arrays = (np.concatenate([getattr(piece, name) for piece in pieces]) for name in _ARRAYS)
-    return Weighed(pieces[0].case, [one for piece in pieces for one in piece.supposed], *arrays)
+    return Weighed(pieces[0].case, [supposed for piece in pieces for supposed in piece.supposed], *arrays)
 
 
 def _log_between(a: Real, b: Real) -> Real:

@@ -45,13 +45,13 @@ class Feed:
         key = moved, log_ohm
         if key not in self.memo:
             z = _ohm(self.gamma)
-            there = self.freq_hz / (1 + moved)
+            unmoved_hz = self.freq_hz / (1 + moved)
             z = z.real + 1j * (z.imag + self.slope_ohm * (1 / (1 + moved) - 1))
             antenna = self.station.antenna
             if isinstance(antenna, SampledAntenna | Resonator):
                 low, high = antenna.range_hz
-                inside = (there >= low) & (there <= high)
-                z[:, inside] = _ohm(gamma_at(self.station, there[inside]))
+                inside = (unmoved_hz >= low) & (unmoved_hz <= high)
+                z[:, inside] = _ohm(gamma_at(self.station, unmoved_hz[inside]))
             z = z.real * np.exp(log_ohm) + 1j * z.imag
             self.memo[key] = (z - INTERPOLATION_OHM) / (z + INTERPOLATION_OHM)
         return self.memo[key]
@@ -87,6 +87,6 @@ def feed_of(station: Station, freq_hz: Real) -> Feed:
     wide = above > below
     slope = 2 * USUAL_Q * _ohm(gamma).real
     if wide.any():
-        ends = [_ohm(gamma_at(station, one[wide])).imag for one in (below, above)]
+        ends = [_ohm(gamma_at(station, edge[wide])).imag for edge in (below, above)]
         slope[wide] = freq_hz[wide] * (ends[1] - ends[0]) / (above - below)[wide]
     return Feed(station, freq_hz, gamma[None], np.clip(slope, -_MOST_SLOPE_OHM, _MOST_SLOPE_OHM)[None])

@@ -31,7 +31,7 @@ def foreseen(weighed: Weighed, solved: Solved, how: How, at: int, tuner: State, 
         return _on_the_bench(weighed, at)
     case, each = weighed.case, np.arange(len(weighed.supposed))
     ours = how in ("meter", "dummy")
-    slips = [_again(one.slip, at, tuner) if ours else NONE for one in weighed.supposed]
+    slips = [_again(supposed.slip, at, tuner) if ours else NONE for supposed in weighed.supposed]
     usual = instrument(case.station, at).reference_ohm if ours else 50.0
     r0 = np.array([slip.reference_ohm or usual for slip in slips])
     plane = np.clip([at + 1 + slip.moved for slip in slips], 0, solved.v.shape[3] - 1)
@@ -93,9 +93,9 @@ def _watts(
     watts = np.exp(log[0])
     error = meter.reading_sd_w
     floor = 4 * error
-    told = watts / (watts + floor)
-    slopes[:, 1] *= told[:, None]
-    own_watts = np.hypot(error / (watts + floor), told * gain_sd)
+    log_slope = watts / (watts + floor)
+    slopes[:, 1] *= log_slope[:, None]
+    own_watts = np.hypot(error / (watts + floor), log_slope * gain_sd)
     own_rho = np.hypot(own[:, 0], rho_reading_sd(np.array(error), watts, rho))
     shown = np.log(np.exp(log) + floor)
     return shown[..., None], slopes, np.stack([own_rho, own_watts], axis=-1)

@@ -60,34 +60,36 @@ class Further:
 
 def entropy_bits(shares: Real) -> float:
     """Of shares that add up to one."""
-    some = shares[shares > 0]
-    return float(-(some * np.log2(some)).sum())
+    positive = shares[shares > 0]
+    return float(-(positive * np.log2(positive)).sum())
 
 
 def further(weighed: Weighed, share: Real, feed: Feed, least_bits: float = LEAST_BITS) -> tuple[Further, ...]:
     """All that tell ``least_bits`` at the least, those with the most bits a minute first."""
     left = [int(n) for n in np.argsort(-share)[:_LEFT] if share[n] > _SHARE]
-    some, weights = weighed[left], share[left] / share[left].sum()
-    causes = list(dict.fromkeys(one.cause for one in some.supposed))
-    which = np.array([causes.index(one.cause) for one in some.supposed])
+    likely, weights = weighed[left], share[left] / share[left].sum()
+    causes = list(dict.fromkeys(candidate.cause for candidate in likely.supposed))
+    which = np.array([causes.index(candidate.cause) for candidate in likely.supposed])
     known = np.asarray(np.bincount(which, weights), dtype=np.float64)
     if entropy_bits(known) < least_bits:
         return ()
-    read = some.case.freq_hz
-    some, feed = _wider(some, feed)
-    solved = solved_at(some, feed)
+    read = likely.case.freq_hz
+    likely, feed = _wider(likely, feed)
+    solved = solved_at(likely, feed)
     out = []
-    for one in _candidates(some, read):
-        k = int(np.searchsorted(feed.freq_hz, one.freq_hz))
-        middle, spread = foreseen(some, solved, one.how, one.at, one.tuner, k)
+    for candidate in _candidates(likely, read):
+        k = int(np.searchsorted(feed.freq_hz, candidate.freq_hz))
+        middle, spread = foreseen(likely, solved, candidate.how, candidate.at, candidate.tuner, k)
         bits = _bits(middle, spread, weights, which)
         if bits < least_bits:
             continue
         order = np.argsort(-known)[:_TOLD]
         mean = [np.tensordot(weights[which == c], middle[which == c], 1) / known[c] for c in order]
-        told = tuple((causes[c], _told_as(one.how, there)) for c, there in zip(order, mean, strict=True))
-        out.append(replace(one, bits=bits, outcomes=told))
-    return tuple(sorted(out, key=lambda one: -one.bits / one.minutes))
+        expected = tuple(
+            (causes[c], _told_as(candidate.how, shown)) for c, shown in zip(order, mean, strict=True)
+        )
+        out.append(replace(candidate, bits=bits, outcomes=expected))
+    return tuple(sorted(out, key=lambda candidate: -candidate.bits / candidate.minutes))
 
 
 def _told_as(how: How, shown: Real) -> float:
@@ -103,10 +105,10 @@ def _wider(weighed: Weighed, feed: Feed) -> tuple[Weighed, Feed]:
     case = weighed.case
     low, high = case.station.antenna.range_hz
     middles = [band.middle_hz for band in case.station.bands if low <= band.middle_hz <= high]
-    other = [middle for middle in middles if np.abs(case.freq_hz / middle - 1).min() > _SAME_BAND]
-    if len(case.gamma) > 1 or not other:
+    elsewhere = [middle for middle in middles if np.abs(case.freq_hz / middle - 1).min() > _SAME_BAND]
+    if len(case.gamma) > 1 or not elsewhere:
         return weighed, feed
-    also = [other[n] for n in _some(len(other))]
+    also = [elsewhere[n] for n in _some(len(elsewhere))]
     feed = feed_of(case.station, np.unique([*case.freq_hz, *also]))
     wide = replace(case, gamma=feed.gamma, also_hz=tuple(also))
     slopes = np.zeros((*weighed.slopes.shape[:2], len(wide.columns)))
@@ -145,11 +147,11 @@ def _candidates(weighed: Weighed, read: Real) -> Iterator[Further]:
                 minutes = minutes_of(station, "borrowed", joint, state)
                 yield Further("borrowed", joint, f, state, 0.0, minutes, outdoors[joint], ())
         for joint in range(1, len(chain) + 1):
-            if any(one.joint == joint and one.freq_hz == f for one in case.that_day):
+            if any(value.joint == joint and value.freq_hz == f for value in case.that_day):
                 continue
             minutes = minutes_of(station, "analyzer", joint, states[-1])
             yield Further("analyzer", joint, f, states[-1], 0.0, minutes, outdoors[joint], ())
-    known = {*case.unknowns.measured, *(one.part for one in case.benched)}
+    known = {*case.unknowns.measured, *(value.part for value in case.benched)}
     for n in case.unknowns.parts:
         if n not in known:
             minutes = minutes_of(station, "bench", n, "auto")
@@ -199,7 +201,7 @@ def _bits(middle: Real, spread: Real, weights: Real, which: Indices) -> float:
 def best_of_each(every: Sequence[Further], most: int = 4) -> list[Further]:
     """The best of each way to read."""
     out: list[Further] = []
-    for one in every:
-        if all(one.how != other.how for other in out):
-            out.append(one)
+    for candidate in every:
+        if all(candidate.how != better.how for better in out):
+            out.append(candidate)
     return out[:most]

@@ -25,7 +25,7 @@ def gained(before: Reconciled, since: Reconciled) -> Gained | None:
     common = sorted({*before.case.freq_hz.tolist()} & {*since.case.freq_hz.tolist()})
     if not common:
         return None
-    (lost, low, high), (loses, least, most) = (_lost(one, common) for one in (before, since))
+    (lost, low, high), (loses, least, most) = (_lost(reconciled, common) for reconciled in (before, since))
     down, up = float(np.hypot(lost - low, most - loses)), float(np.hypot(high - lost, loses - least))
     middle = lost - loses
     return Gained(tuple(common), Interval(middle - down, middle, middle + up))

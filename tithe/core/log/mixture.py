@@ -30,7 +30,7 @@ def interval(middles: Real, spreads: Real, shares: Real) -> Interval[Real]:
 
 def information(before: Mixture, after: Mixture, grid: Real) -> Real:
     """How much the second tells beyond the first, nats, for each figure: ∫ q ln(q/p) over an even grid."""
-    p, q = (_density(*one, grid) for one in (before, after))
+    p, q = (_density(*mixture, grid) for mixture in (before, after))
     return np.asarray((q * np.log(q / p)).sum(axis=0))
 
 

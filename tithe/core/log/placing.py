@@ -74,7 +74,7 @@ class _Joint:
     @property
     def range_w(self) -> float:
         """The smallest usual range that the forward power does not leave."""
-        return next((one for one in RANGES_W if one >= self.forward_w), RANGES_W[-1])
+        return next((range_w for range_w in RANGES_W if range_w >= self.forward_w), RANGES_W[-1])
 
     @property
     def rho_error(self) -> float:
@@ -95,7 +95,7 @@ class _Joint:
 def _own(station: Station) -> tuple[float, float]:
     """Accuracy and leak of the best meter there is, else of a usual one."""
     known = [part for part in station.chain if isinstance(part, Meter) and part.accuracy_pct is not None]
-    best = min(known, key=lambda one: one.accuracy_pct or 0.0, default=None)
+    best = min(known, key=lambda meter: meter.accuracy_pct or 0.0, default=None)
     if best is None or best.accuracy_pct is None:
         return USUAL_ACCURACY, 10 ** (-USUAL_DIRECTIVITY_DB / 20)
     return best.accuracy_pct / 100, best.leak or 10 ** (-USUAL_DIRECTIVITY_DB / 20)
@@ -132,9 +132,9 @@ def _carried(station: Station, plane: int, count: int, freq_hz: Real) -> Real:
 def _seen_of_antenna(station: Station, budget: Budget, freq_hz: Real) -> Real:
     """By how much a change of Γ at the feedpoint has shrunk at each joint, all tuners left as they are
     set."""
-    there = budget.antenna.gamma(50.0)
-    nearly = there * (1 - _A_LITTLE)
-    port, moved = (Port(1 + gamma, (1 - gamma) / 50.0) for gamma in (there, nearly))
+    at_antenna = budget.antenna.gamma(50.0)
+    nearly = at_antenna * (1 - _A_LITTLE)
+    port, moved = (Port(1 + gamma, (1 - gamma) / 50.0) for gamma in (at_antenna, nearly))
     out = np.zeros(len(station.chain) + 1)
     out[-1] = 1.0
     for n in range(len(station.chain) - 1, -1, -1):
@@ -147,5 +147,5 @@ def _seen_of_antenna(station: Station, budget: Budget, freq_hz: Real) -> Real:
         if two_port is not None:
             port, moved = two_port.input(port), two_port.input(moved)
         change = abs(port.gamma(50.0)[0] - moved.gamma(50.0)[0])
-        out[n] = change / max(abs(there[0]) * _A_LITTLE, 1e-12)
+        out[n] = change / max(abs(at_antenna[0]) * _A_LITTLE, 1e-12)
     return out

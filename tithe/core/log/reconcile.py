@@ -115,10 +115,12 @@ def case_of(station: Station, readings: Sequence[Taken], kept: Kept = NOTHING_KE
     unknowns = unknowns_of(station, kept.measured)
     known = station.antenna.phase_known
     low, high = station.antenna.range_hz
-    beside = tuple(one for one in kept.beside if low <= one.freq_hz <= high and (known or one.age is None))
+    beside = tuple(
+        value for value in kept.beside if low <= value.freq_hz <= high and (known or value.age is None)
+    )
     feed = feed_of(
         unknowns.station,
-        np.unique([*(reading.freq_hz for reading in readings), *(one.freq_hz for one in beside)]),
+        np.unique([*(reading.freq_hz for reading in readings), *(value.freq_hz for value in beside)]),
     )
     return Case(unknowns, tuple(readings), feed.gamma, beside, kept.benched), feed
 
@@ -147,15 +149,15 @@ def reconcile(
     `further`. Raises `InputError` where nothing was
     read, or the antenna is not known there."""
     case, feed, contradicts = _without_contradiction(station, readings, kept)
-    first, found = explained(case, feed, often, pause, unread=unread)
-    share = _shares(found)
-    causes = _causes(found, share)
-    losses, read = _losses(case, feed, first, found, share)
+    first, weighed = explained(case, feed, often, pause, unread=unread)
+    share = _shares(weighed)
+    causes = _causes(weighed, share)
+    losses, read = _losses(case, feed, first, weighed, share)
     pause()
-    more = further(found, share, feed, least_bits)
-    power = _power(found, share)
+    more = further(weighed, share, feed, least_bits)
+    power = _power(weighed, share)
     return Reconciled(
-        case, causes, _expected(case, feed), losses, read, power, more, found, share, contradicts
+        case, causes, _expected(case, feed), losses, read, power, more, weighed, share, contradicts
     )
 
 
@@ -170,15 +172,15 @@ def _without_contradiction(
     described = weighed(case, feed, [Supposed("as-described", tell("cause.as-described"), 0.0)])
     sd = np.sqrt((described.slopes[0] ** 2).sum(axis=-1) + described.noise[0])
     off = np.abs(described.off[0]) / sd
-    at = len(off) - sum(len(one.values) for one in case.before)
+    at = len(off) - sum(len(value.values) for value in case.before)
     wrong = []
-    for one in case.before:
-        rows = slice(at, at := at + len(one.values))
+    for value in case.before:
+        rows = slice(at, at := at + len(value.values))
         if off[rows].max() > _CONTRADICTS:
-            wrong.append(one)
+            wrong.append(value)
     if not wrong:
         return case, feed, ()
-    left = tuple(one for one in kept.beside if one not in wrong)
+    left = tuple(value for value in kept.beside if value not in wrong)
     return *case_of(station, readings, replace(kept, beside=left)), tuple(wrong)
 
 
@@ -197,7 +199,7 @@ def explained(
     pause()
     most = _closely(len(case.columns))
     likely = _likely(looked.weight, most)
-    described = next(n for n, one in enumerate(every) if one.cause == "as-described")
+    described = next(n for n, supposed in enumerate(every) if supposed.cause == "as-described")
     likely += [described] if described not in likely else []  # what it would be is always told beside
     close = settled(_again(case, feed, looked, likely), feed)
     pause()
@@ -223,23 +225,23 @@ def _likely(weight: Real, most: int) -> list[int]:
 
 def _of_some(case: Case, feed: Feed, every: Sequence[Supposed]) -> Weighed:
     """By some of many readings, evenly chosen; what is about another one alone is then nothing at all."""
-    some = np.unique(np.linspace(0, len(case.readings) - 1, _FIRST).round().astype(int)).tolist()
-    fewer = replace(case, readings=tuple(case.readings[n] for n in some))
+    chosen = np.unique(np.linspace(0, len(case.readings) - 1, _FIRST).round().astype(int)).tolist()
+    fewer = replace(case, readings=tuple(case.readings[n] for n in chosen))
     which = np.searchsorted(case.freq_hz, fewer.freq_hz)
     fewer = replace(fewer, gamma=case.gamma[:, which])
     less = Feed(feed.station, fewer.freq_hz, feed.gamma[:, which], feed.slope_ohm[:, which])
-    here = []
-    for one in every:
-        only = tuple(some.index(n) for n in one.slip.only if n in some)
-        slip = replace(one.slip, only=only) if only or not one.slip.only else NONE
-        here.append(replace(one, slip=slip))
-    return replace(weighed(fewer, less, here), supposed=list(every))
+    near = []
+    for supposed in every:
+        only = tuple(chosen.index(n) for n in supposed.slip.only if n in chosen)
+        slip = replace(supposed.slip, only=only) if only or not supposed.slip.only else NONE
+        near.append(replace(supposed, slip=slip))
+    return replace(weighed(fewer, less, near), supposed=list(every))
 
 
-def _again(case: Case, feed: Feed, looked: Weighed, some: Sequence[int]) -> Weighed:
+def _again(case: Case, feed: Feed, looked: Weighed, chosen: Sequence[int]) -> Weighed:
     if looked.case is case:
-        return looked[some]
-    return weighed(case, feed, [looked.supposed[n] for n in some])
+        return looked[chosen]
+    return weighed(case, feed, [looked.supposed[n] for n in chosen])
 
 
 def _pairs(looked: Weighed) -> list[Supposed]:
@@ -255,20 +257,22 @@ def _pairs(looked: Weighed) -> list[Supposed]:
             mine.append(int(n))
     names = sorted((name for name, mine in best.items() if mine), key=lambda name: -weight[best[name][0]])
     out = []
-    for one, other in combinations(names[:_PAIRED], 2):
-        for a in best[one]:
-            for b in best[other]:
+    for first, second in combinations(names[:_PAIRED], 2):
+        for a in best[first]:
+            for b in best[second]:
                 both = _both(looked.supposed[a], looked.supposed[b])
                 if both is not None:
                     out.append(both)
-    return sorted(out, key=lambda one: -one.log_prior)[:_PAIRS]
+    return sorted(out, key=lambda first: -first.log_prior)[:_PAIRS]
 
 
 def _with_scales(every: Sequence[Supposed]) -> list[Supposed]:
-    scales = [one for one in every if one.slip.log_factor_sd >= _OPEN_SCALE]
-    changes = [one for one in every if one.change != NOTHING and one.cause != "as-described"]
+    scales = [supposed for supposed in every if supposed.slip.log_factor_sd >= _OPEN_SCALE]
+    changes = [
+        supposed for supposed in every if supposed.change != NOTHING and supposed.cause != "as-described"
+    ]
     both = (_both(change, scale) for scale in scales for change in changes)
-    return [one for one in both if one is not None]
+    return [supposed for supposed in both if supposed is not None]
 
 
 def _both(a: Supposed, b: Supposed) -> Supposed | None:
@@ -278,8 +282,8 @@ def _both(a: Supposed, b: Supposed) -> Supposed | None:
     slip = a.slip if a.slip != NONE else b.slip
     if slip.other_state and (a.change != NOTHING or b.change != NOTHING):
         return None
-    rarer, other = (a, b) if a.log_prior <= b.log_prior else (b, a)
-    message = tell("cause.both", first=rarer.told, second=other.told)
+    rarer, likelier = (a, b) if a.log_prior <= b.log_prior else (b, a)
+    message = tell("cause.both", first=rarer.told, second=likelier.told)
     prior = a.log_prior + b.log_prior
     return replace(rarer, told=message, log_prior=prior, change=a.change + b.change, slip=slip, pair=True)
 
@@ -290,24 +294,24 @@ def _shares(weighed: Weighed) -> Real:
 
 
 def _causes(weighed: Weighed, share: Real) -> tuple[Cause, ...]:
-    ids = list(dict.fromkeys(one.cause for one in weighed.supposed))
+    ids = list(dict.fromkeys(supposed.cause for supposed in weighed.supposed))
     rows = len(weighed.case.rows.value)
     left = (weighed.off - (weighed.slopes @ weighed.best[..., None])[..., 0])[:, :rows]
     shown = weighed.case.rows.value - left
     out = []
     for name in ids:
-        mine = [n for n, one in enumerate(weighed.supposed) if one.cause == name]
+        mine = [n for n, supposed in enumerate(weighed.supposed) if supposed.cause == name]
         weight = share[mine].sum()
-        by_told: dict[str, Member] = {}
+        by_message: dict[str, Member] = {}
         for n in mine:
-            told = weighed.supposed[n].told
-            before = by_told.get(repr(told), Member(told, 0.0))
-            by_told[repr(told)] = Member(told, before.weight + float(share[n]))
-        members = sorted(by_told.values(), key=lambda one: -one.weight)
+            message = weighed.supposed[n].told
+            before = by_message.get(repr(message), Member(message, 0.0))
+            by_message[repr(message)] = Member(message, before.weight + float(share[n]))
+        members = sorted(by_message.values(), key=lambda supposed: -supposed.weight)
         best = max(mine, key=lambda n: share[n])
         off = left[best] / np.sqrt(weighed.noise[best, :rows])
         out.append(Cause(name, float(weight), tuple(members), shown[best], off))
-    return tuple(sorted(out, key=lambda one: -one.weight))
+    return tuple(sorted(out, key=lambda supposed: -supposed.weight))
 
 
 def _losses(
@@ -318,12 +322,12 @@ def _losses(
     if len(case.gamma) > 1:
         ends = _over_phases(case, feed, weighed, share)
     losses = Interval(*(np.exp(np.minimum(end, np.log(MOST_DB))) for end in ends))
-    before = np.exp([one.log_prior for one in first.supposed])
+    before = np.exp([supposed.log_prior for supposed in first.supposed])
     written = first.log_factors_beforehand()
     beforehand = (*written, before / before.sum())
     now = (*weighed.log_factors(), share)
-    told = mixture.information(beforehand, now, _GRID)
-    read = np.broadcast_to((told > _BEARS)[:, None], losses.value.shape)
+    bits = mixture.information(beforehand, now, _GRID)
+    read = np.broadcast_to((bits > _BEARS)[:, None], losses.value.shape)
     return losses, np.asarray(read)
 
 
@@ -337,7 +341,7 @@ def _told_losses(weighed: Weighed) -> tuple[Real, Real]:
 def _wide(weighed: Weighed, share: Real) -> Real:
     """Shares by which losses are told: by those of the causes alone a line of one and a half times its loss
     would be told as a usual one, one time in five, where readings say little."""
-    water = np.array([one.cause == "water" for one in weighed.supposed])
+    water = np.array([supposed.cause == "water" for supposed in weighed.supposed])
     wide = share * np.where(water, _WETTER, 1.0)
     return np.asarray(wide / wide.sum())
 
@@ -347,11 +351,11 @@ def _over_phases(case: Case, feed: Feed, weighed: Weighed, share: Real) -> Inter
     best = np.argsort(-share)[:_PHASED].tolist()
     ends = [np.empty(weighed.log_loss.shape[1:]) for _ in range(3)]
     for k in range(len(case.freq_hz)):
-        there = with_phases(weighed[best], feed, k)
-        middle, spread = (one[..., k] for one in _told_losses(there))
-        shares = _wide(there, _shares(there))[:, None]
-        for end, one in zip(ends, mixture.interval(middle, spread, shares), strict=True):
-            end[:, k] = one
+        turned = with_phases(weighed[best], feed, k)
+        middle, spread = (values[..., k] for values in _told_losses(turned))
+        shares = _wide(turned, _shares(turned))[:, None]
+        for end, values in zip(ends, mixture.interval(middle, spread, shares), strict=True):
+            end[:, k] = values
     return Interval(*ends)
 
 
@@ -368,11 +372,13 @@ def _power(weighed: Weighed, share: Real) -> Interval[float]:
     return Interval(*(max(set_w, default=rated) * float(np.exp(end[0])) for end in ends))
 
 
-def expected(station: Station, asked: Sequence[Taken]) -> tuple[Case, Real]:
+def expected(station: Station, readings: Sequence[Taken]) -> tuple[Case, Real]:
     """What readings are to be, before they are explained: from what to what each row, W or |Γ|, (M, 2), at
     the power that was set, or else the rated one. Raises `InputError` as `reconcile` does."""
     rated = station.transmitter.power_w
-    case, feed = case_of(station, [replace(one, power_w=one.power_w or rated) for one in asked])
+    case, feed = case_of(
+        station, [replace(reading, power_w=reading.power_w or rated) for reading in readings]
+    )
     return case, _expected(case, feed)
 
 

@@ -31,7 +31,8 @@ def predicted_rows(
     log, rho = places.observed(station.v[:, :, which], station.i[:, :, which], slip)  # (D, G, T, M)
     power, mine = rows.is_power, places.slipped(slip)
     of_log, of_rho = (
-        by_station(case, station, which, (one[1:] - one[0]) / STEP, places.freq) for one in (log, rho)
+        by_station(case, station, which, (values[1:] - values[0]) / STEP, places.freq)
+        for values in (log, rho)
     )
     own_log, own_rho = _own_slopes(case, slip, mine)
     own_log = np.broadcast_to(own_log, of_log.shape).copy()

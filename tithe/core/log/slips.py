@@ -74,9 +74,9 @@ class Places:
         r0 = self.reference_ohm
         if slip.reference_ohm is not None:
             r0 = np.where(mine, slip.reference_ohm, r0)
-        here_v, here_i = (np.moveaxis(one[state, ..., plane, self.freq], 0, -1) for one in (v, i))
-        forward = self.share * np.abs(here_v + r0 * here_i) ** 2 / (4 * r0)
-        rho = np.minimum(np.abs(reflection(here_v, here_i, r0)), 1.0)
+        v_at, i_at = (np.moveaxis(values[state, ..., plane, self.freq], 0, -1) for values in (v, i))
+        forward = self.share * np.abs(v_at + r0 * i_at) ** 2 / (4 * r0)
+        rho = np.minimum(np.abs(reflection(v_at, i_at, r0)), 1.0)
         if slip.second_tuner:
             rho = np.where(self.radio, 0.0, rho)
         log = np.log(np.maximum(forward, 1e-9))

@@ -77,11 +77,14 @@ class Solved:
         each += [world(off, loss, size * np.exp(STEP))]
         each += [world(off, loss + STEP * np.eye(parts)[p], size) for p in range(parts)]
         walks = case.walk(joined(each), _states(case, wanted))
-        walk = next(one for one in walks if one is not None)
+        walk = next(each_walk for each_walk in walks if each_walk is not None)
         while walks[-1] is None:
             walks.pop()
         shape = (len(each), len(changes), joints + 1, freqs)
-        v, i = (np.stack([getattr(one or walk, name).reshape(shape) for one in walks]) for name in ("v", "i"))
+        v, i = (
+            np.stack([getattr(each_walk or walk, name).reshape(shape) for each_walk in walks])
+            for name in ("v", "i")
+        )
         lossy = walks[0] or walk
         log = np.log(np.clip(lossy.loss_db, _LEAST_LOSS_DB, _MOST_LOSS_DB)).reshape(
             len(each), len(changes), parts, freqs
@@ -106,6 +109,6 @@ def _states(case: Case, wanted: Wanted) -> list[bool]:
     read = [bool((case.places.state == n).any()) for n in range(len(STATES))]
     if wanted == "other-too":
         read = [read[n] or read[n ^ 1] for n in range(len(STATES))]
-    read[1] |= any(case.beyond_tuner(one) for one in case.beside)
+    read[1] |= any(case.beyond_tuner(reading) for reading in case.beside)
     read[0] |= not read[1]  # what is lost is told with the antenna
     return read

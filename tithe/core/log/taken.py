@@ -69,8 +69,8 @@ def place_of(station: Station, label: str) -> int:
     if label == "radio":
         return RADIO
     meters = [(n, part.label) for n, part in enumerate(station.chain) if isinstance(part, Meter)]
-    found = [n for n, name in meters if name == label]
-    if not found:
+    places = [n for n, name in meters if name == label]
+    if not places:
         raise InputError("at", "no-meter", label, allowed=["radio", *(name for _, name in meters)])
-    require(len(found) == 1, "at", "two-meters", label)
-    return found[0]
+    require(len(places) == 1, "at", "two-meters", label)
+    return places[0]

@@ -90,8 +90,8 @@ def day(
 ) -> Day:
     """Of very many readings `MOST_OF_A_DAY`, evenly chosen; ``often``: how often a cause is met here;
     ``kept``: what else is known. Raises `InputError` as `reconcile` does."""
-    some = np.unique(np.linspace(0, len(readings) - 1, MOST_OF_A_DAY).round().astype(int))
-    case, feed = case_of(station, [readings[n] for n in some] if len(readings) else [], kept)
+    chosen = np.unique(np.linspace(0, len(readings) - 1, MOST_OF_A_DAY).round().astype(int))
+    case, feed = case_of(station, [readings[n] for n in chosen] if len(readings) else [], kept)
     case = replace(case, unknowns=replace(case.unknowns, about=_ABOUT))
     parts = len(case.unknowns.parts)
     known = met(station, often)
@@ -100,11 +100,13 @@ def day(
     )
     usual = [int(np.argmax(row)) for row in prior]
     supposed = list(_supposed(case, prior, usual, _share(known, "antenna")))
-    found = weighed(case, feed, supposed)
-    weight = found.weight
-    other = list(_others(case, prior, usual, often))
-    of_others = logsumexp(weighed(case, feed, other).weight)
-    which = np.array([[_steps(one, p, usual) for p in range(parts)] for one in supposed]).reshape(-1, parts)
+    described = weighed(case, feed, supposed)
+    weight = described.weight
+    supposed_else = list(_others(case, prior, usual, often))
+    of_others = logsumexp(weighed(case, feed, supposed_else).weight)
+    which = np.array(
+        [[_steps(supposition, p, usual) for p in range(parts)] for supposition in supposed]
+    ).reshape(-1, parts)
     log_likely = np.empty((parts, len(GRID)))
     for p in range(parts):
         others = np.all(np.delete(which, p, axis=1) == np.delete(usual, p), axis=1)
@@ -112,7 +114,7 @@ def day(
             log_likely[p, g] = logsumexp(weight[others & (which[:, p] == g)]) - prior[p, g]
         log_likely[p, usual[p]] = np.logaddexp(log_likely[p, usual[p]], of_others - prior[p, usual[p]])
     share = np.exp(weight - weight.max())
-    middle, spread = found.log_losses()
+    middle, spread = described.log_losses()
     losses = mixture.interval(middle, spread, (share / share.sum())[:, None, None])
     interval = Interval(*(np.exp(np.minimum(end, np.log(MOST_DB))) for end in losses))
     left = [_open(log_likely[p] + prior[p]) / _open(prior[p]) for p in range(parts)]
@@ -156,16 +158,20 @@ def _others(
     """All else that may be wrong that day, the parts losing what they usually do: a scale misread on one day
     is no loss that has grown."""
     every = suppositions(case, often)
-    described = max(one.log_prior for one in every if one.cause == "as-described")
+    described = max(supposed.log_prior for supposed in every if supposed.cause == "as-described")
     loss = Change(log_loss=tuple((q, float(GRID[s])) for q, s in enumerate(usual)))
     more = sum(prior[q, s] for q, s in enumerate(usual))
-    for one in every:
-        if one.cause not in ("as-described", "antenna", "water"):
-            yield replace(one, change=one.change + loss, log_prior=float(one.log_prior - described + more))
+    for supposed in every:
+        if supposed.cause not in ("as-described", "antenna", "water"):
+            yield replace(
+                supposed,
+                change=supposed.change + loss,
+                log_prior=float(supposed.log_prior - described + more),
+            )
 
 
-def _steps(one: Supposed, part: int, usual: Sequence[int]) -> int:
-    logs = dict(one.change.log_loss)
+def _steps(supposed: Supposed, part: int, usual: Sequence[int]) -> int:
+    logs = dict(supposed.change.log_loss)
     return int(np.argmin(np.abs(GRID - logs[part]))) if part in logs else usual[part]
 
 
@@ -175,10 +181,10 @@ def _prior(case: Case, part: int, water: float) -> Real:
     mean, sd = replace(case.unknowns, about=None).usual(at)
     usual = [(mean, sd, 1 - water)]
     even = np.where(np.log(1.4) < GRID, water / (np.log(1.4) < GRID).sum(), 0.0)
-    here = case.station.chain[at]
-    if not isinstance(here, Line) or here.length_m < LEAST_M:
+    line = case.station.chain[at]
+    if not isinstance(line, Line) or line.length_m < LEAST_M:
         usual, even = [(mean, sd, 1.0)], np.zeros(len(GRID))
-    if not isinstance(here, Line) and at not in case.unknowns.measured:
+    if not isinstance(line, Line) and at not in case.unknowns.measured:
         usual = [(float(log), sd, share) for log, share in WORSE_COIL]
     dense = even + 1e-4
     for mean, sd, share in usual:
@@ -196,9 +202,9 @@ def _open(log_share: Real) -> float:
 
 def course(days: Sequence[Day], part: int) -> Course:
     """How a part's loss went over two days or more."""
-    if not any(day.read[part].any() for day in days):
+    if not any(evidence.read[part].any() for evidence in days):
         return Course("not-told", 1.0, 0, (), 1.0, 1.0)
-    likely = np.array([day.log_likely[part] for day in days])  # (D, G)
+    likely = np.array([evidence.log_likely[part] for evidence in days])  # (D, G)
     prior = days[0].prior[part]
     steady = likely.sum(axis=0) + prior
     more = (GRID[None, :] - GRID[:, None]) > _LEAST_GROWN  # before by then
@@ -212,7 +218,7 @@ def course(days: Sequence[Day], part: int) -> Course:
     wet = [
         np.logaddexp(dry, rain) - np.log(2) if when is None else rain if when else dry
         for when, dry, rain in zip(
-            [day.wet for day in days],
+            [evidence.wet for evidence in days],
             np.broadcast_to(likely[:, :, None], each.shape),
             np.broadcast_to(likely[:, None, :], each.shape),
             strict=True,
@@ -228,7 +234,7 @@ def course(days: Sequence[Day], part: int) -> Course:
         ]
     )
     logs += np.log(list(_COURSES.values()))
-    if not {True, False} <= {day.wet for day in days}:
+    if not {True, False} <= {evidence.wet for evidence in days}:
         logs[2] = -np.inf
     if count < 3:
         logs[3] = -np.inf  # of two days nothing can come and go
@@ -242,7 +248,7 @@ def course(days: Sequence[Day], part: int) -> Course:
         return Course("since", float(shares[1]), int(t) + 1, (), *_factors(before, then))
     if kind == "when-wet":
         before, then = np.unravel_index(int(np.argmax(when_wet)), when_wet.shape)
-        rainy = tuple(n for n, day in enumerate(days) if day.wet)
+        rainy = tuple(n for n, evidence in enumerate(days) if evidence.wet)
         return Course("when-wet", float(shares[2]), 0, rainy, *_factors(before, then))
     before, then = np.unravel_index(int(np.argmax(either)), either.shape)
     when = tuple(int(n) for n in np.flatnonzero(likely[:, then] > likely[:, before]))
@@ -257,5 +263,5 @@ def grown(days: Sequence[Day], part: int) -> bool:
     """Whether a part's loss has grown, so far as can be told: by some day, or on some days."""
     if len(days) < 2:
         return False
-    found = course(days, part)
-    return found.kind in ("since", "when-wet", "now-and-then") and found.share >= SURE
+    by_course = course(days, part)
+    return by_course.kind in ("since", "when-wet", "now-and-then") and by_course.share >= SURE

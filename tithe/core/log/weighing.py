@@ -29,14 +29,14 @@ def weighed(case: Case, feed: Feed, supposed: Sequence[Supposed]) -> Weighed:
     columns, rows = len(case.columns), len(case.row_freq)
     tried = len(case.gamma)
     most = max(_AT_ONCE // (columns * rows * tried), 1)
-    plain = [n for n, one in enumerate(supposed) if not one.slip.other_state]
-    other = [n for n, one in enumerate(supposed) if one.slip.other_state]
+    plain = [n for n, supposition in enumerate(supposed) if not supposition.slip.other_state]
+    in_other_state = [n for n, supposition in enumerate(supposed) if supposition.slip.other_state]
     order = []
-    for group in (plain, other):
+    for group in (plain, in_other_state):
         for first in range(0, len(group), most):
-            some = group[first : first + most]
-            order += some
-            out.append(_weighed(case, feed, [supposed[n] for n in some], None))
+            chunk = group[first : first + most]
+            order += chunk
+            out.append(_weighed(case, feed, [supposed[n] for n in chunk], None))
     every = together(out)
     back = np.empty(len(order), dtype=int)
     back[order] = np.arange(len(order))
@@ -60,7 +60,7 @@ def solved_at(weighed: Weighed, feed: Feed) -> Solved:
     """Each supposition about the values that explain the readings best, in all states."""
     value = _about(weighed)
     return Solved.of(
-        weighed.case, feed, [one.change for one in weighed.supposed], weighed.phase, value, "all"
+        weighed.case, feed, [supposed.change for supposed in weighed.supposed], weighed.phase, value, "all"
     )
 
 
@@ -76,9 +76,9 @@ def with_phases(weighed: Weighed, feed: Feed, k: int) -> Weighed:
 def _weighed(case: Case, feed: Feed, supposed: Sequence[Supposed], about: Weighed | None) -> Weighed:
     count, columns = len(supposed), len(case.columns)
     if about is None:
-        changes = list(dict.fromkeys(id(one.change) for one in supposed))
-        by_id = {id(one.change): one.change for one in supposed}
-        which = np.array([changes.index(id(one.change)) for one in supposed])
+        changes = list(dict.fromkeys(id(supposition.change) for supposition in supposed))
+        by_id = {id(supposition.change): supposition.change for supposition in supposed}
+        which = np.array([changes.index(id(supposition.change)) for supposition in supposed])
         tried = len(case.gamma)
         value = np.zeros((count, columns))
         phases = np.repeat(np.arange(tried)[None, :, None], len(changes), axis=0)
@@ -90,9 +90,9 @@ def _weighed(case: Case, feed: Feed, supposed: Sequence[Supposed], about: Weighe
         index = which[:, None] * tried + np.arange(tried)
     else:
         tried, value, phases = 1, _about(about), about.phase
-        each, at = [one.change for one in supposed], value
+        each, at = [supposition.change for supposition in supposed], value
         index = np.arange(count)[:, None]
-    wanted: Wanted = "other-too" if any(one.slip.other_state for one in supposed) else "read"
+    wanted: Wanted = "other-too" if any(supposition.slip.other_state for supposition in supposed) else "read"
     station = Solved.of(case, feed, each, phases, at, wanted)
     described, as_described = station, index
     if case.before:
@@ -102,29 +102,29 @@ def _weighed(case: Case, feed: Feed, supposed: Sequence[Supposed], about: Weighe
     predicted, noise = (np.empty((count, tried, len(case.row_freq))) for _ in range(2))
     slopes = np.empty((*predicted.shape, columns))
     slips: dict[Slip, list[int]] = {}
-    for n, one in enumerate(supposed):
-        slips.setdefault(one.slip, []).append(n)
-    for slip, some in slips.items():
-        rows = [predicted_rows(case, slip, station, index[some], value[some])]
+    for n, supposition in enumerate(supposed):
+        slips.setdefault(supposition.slip, []).append(n)
+    for slip, members in slips.items():
+        rows = [predicted_rows(case, slip, station, index[members], value[members])]
         if case.benched:
-            changed = [supposed[n].change for n in some]
-            told = bench_rows(case, changed, value[some])
-            at_each, by, noises = (np.repeat(column, tried, axis=1) for column in told)
+            changed = [supposed[n].change for n in members]
+            benched = bench_rows(case, changed, value[members])
+            at_each, by, noises = (np.repeat(column, tried, axis=1) for column in benched)
             rows.append((at_each, by, noises))
         if case.that_day:
-            rows.append(beside_rows(case, case.that_day, slip, station, index[some]))
+            rows.append(beside_rows(case, case.that_day, slip, station, index[members]))
         if case.before:
-            rows.append(beside_rows(case, case.before, slip, described, as_described[some]))
+            rows.append(beside_rows(case, case.before, slip, described, as_described[members]))
         for whole, column in zip((predicted, slopes, noise), zip(*rows, strict=True), strict=True):
-            whole[some] = np.concatenate(column, axis=2)
+            whole[members] = np.concatenate(column, axis=2)
     read = {slip: np.concatenate([case.read_as(slip), case.beside_values]) for slip in slips}
-    values = np.stack([read[one.slip] for one in supposed])[:, None]
+    values = np.stack([read[supposition.slip] for supposition in supposed])[:, None]
     off = values - predicted + (slopes @ value[:, None, :, None])[..., 0]
     log_loss, loss_slopes = station.log_loss[index], station.loss_slopes[index]
     if tried == 1:
         spread_over = np.zeros(count) if about is None else about.spread_over
         phase = phases[index[:, 0]]
-        first = (one[:, 0] for one in (off, slopes, noise, log_loss, loss_slopes))
+        first = (supposition[:, 0] for supposition in (off, slopes, noise, log_loss, loss_slopes))
         off, slopes, noise, log_loss, loss_slopes = first
     else:
         by_freq = _evidence_by_frequency(case, off, slopes, noise)  # (H, T, F)

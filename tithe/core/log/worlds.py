@@ -37,7 +37,7 @@ class Worlds:
 def joined(every: list[Worlds]) -> Worlds:
     """One after the other."""
     columns = ("gamma", "log_loss", "series_ohm", "shunt_s")
-    return Worlds(*(np.concatenate([getattr(one, name) for one in every]) for name in columns))
+    return Worlds(*(np.concatenate([getattr(worlds, name) for worlds in every]) for name in columns))
 
 
 @dataclass(frozen=True)

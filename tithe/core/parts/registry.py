@@ -17,16 +17,17 @@ def part_classes() -> tuple[type[Part], ...]:
     """The classes of all parts that can be made, in the order of their modules' names."""
     for module in walk_packages(tithe.core.parts.__path__, "tithe.core.parts."):
         import_module(module.name)
-    return tuple(one for one in _below(Part) if not isabstract(one))  # type: ignore[type-abstract]
+    return tuple(part_class for part_class in _below(Part) if not isabstract(part_class))  # type: ignore[type-abstract]
 
 
 @cache
 def kinds() -> tuple[str, ...]:
     """The kinds' names, each once."""
-    return tuple(dict.fromkeys(str(one.__dataclass_fields__["kind"].default) for one in part_classes()))  # type: ignore[attr-defined]
+    fields = (part_class.__dataclass_fields__ for part_class in part_classes())  # type: ignore[attr-defined]
+    return tuple(dict.fromkeys(str(named["kind"].default) for named in fields))
 
 
 def _below(base: type[Part]) -> Iterator[type[Part]]:
-    for one in base.__subclasses__():
-        yield one
-        yield from _below(one)
+    for subclass in base.__subclasses__():
+        yield subclass
+        yield from _below(subclass)

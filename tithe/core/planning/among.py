@@ -61,12 +61,12 @@ def stood(row: Row, around: Around, uncertain: Uncertain, pause: Pause = go_on) 
         return None
     middle = fed_by(coarse, (row.candidate,), row.site, replace(around, wet_share=0.0))[0].watts
     weights = question.weights / question.weights.sum() * coarse.towards(around.wanted)
-    found = []
+    outcomes = []
     for g in range(len(drawn.groups)):
         pause()
-        there, other = drawn.in_group(g)
-        found.append(evaluate(there, other, (row.candidate,), pause).radiated_w[0] @ weights)
-    return np.concatenate(found) * row.watts / max(middle, LEAST_W), drawn.weight.reshape(-1)
+        in_world, kit = drawn.in_group(g)
+        outcomes.append(evaluate(in_world, kit, (row.candidate,), pause).radiated_w[0] @ weights)
+    return np.concatenate(outcomes) * row.watts / max(middle, LEAST_W), drawn.weight.reshape(-1)
 
 
 def beside(every: Sequence[tuple[Row, Real, Real]]) -> Standing:
@@ -74,7 +74,7 @@ def beside(every: Sequence[tuple[Row, Real, Real]]) -> Standing:
     most = max((watts for _, watts, _ in every), key=len)
     weight = next(weight for _, watts, weight in every if len(watts) == len(most))
     at = np.arange(len(most))
-    watts = np.array([one[at * len(one) // len(most)] for _, one, _ in every])
+    watts = np.array([watts_drawn[at * len(watts_drawn) // len(most)] for _, watts_drawn, _ in every])
     return Standing(tuple(row for row, _, _ in every), watts, weight)
 
 
@@ -121,18 +121,18 @@ def vertical_wins(every: Sequence[Row], around: Around) -> list[str]:
     by_hung: dict[Hung, list[Row]] = {}
     for row in towards(every, "far"):
         by_hung.setdefault(row.seen.hung, []).append(row)
-    uprights = [one for one in by_hung if one.kind == "vertical"]
-    wires = [one for one in by_hung if one.kind != "vertical"][:_WIRES]
+    uprights = [way for way in by_hung if way.kind == "vertical"]
+    wires = [way for way in by_hung if way.kind != "vertical"][:_WIRES]
 
-    def most(some: Sequence[Hung], soil: Ground) -> float:
-        found = [0.0]
-        for hung in some:
+    def most(choices: Sequence[Hung], soil: Ground) -> float:
+        watts = [0.0]
+        for hung in choices:
             feeds = by_hung[hung][:_FEEDS]
-            there = seen(hung, soil, feeds[0].seen.bands)
-            if there is not None:
+            in_soil = seen(hung, soil, feeds[0].seen.bands)
+            if in_soil is not None:
                 chosen = tuple(row.candidate for row in feeds)
-                found += [row.watts for row in fed_by(there, chosen, feeds[0].site, far)]
-        return max(found)
+                watts += [row.watts for row in fed_by(in_soil, chosen, feeds[0].site, far)]
+        return max(watts)
 
     wins = each(lambda soil: most(uprights, soil) > most(wires, soil), SOILS.values())
     return [name for name, won in zip(SOILS, wins, strict=True) if won]

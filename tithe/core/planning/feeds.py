@@ -93,7 +93,7 @@ class Lot:
 
 
 def _side_by_side(ones: Sequence[Candidate]) -> Candidate:
-    first, lengths = ones[0], np.array([[item.length_m or 0.0 for item in one.items] for one in ones])
+    first, lengths = ones[0], np.array([[item.length_m or 0.0 for item in site.items] for site in ones])
     items = tuple(
         item if item.length_m is None else replace(item, length_m=lengths[:, n, None])  # type: ignore[arg-type]
         for n, item in enumerate(first.items)
@@ -110,15 +110,15 @@ def site_of(hung: Hung, indoor_m: float = USUAL_INDOOR_M) -> Site:
 def alike(every: Sequence[Seen], around: Around) -> list[Lot]:
     """Antennas in lots that are fed alike."""
     ways: dict[tuple[Site, bool], tuple[tuple[Candidate, ...], tuple[tuple[str, ...], ...]]] = {}
-    found: dict[tuple[tuple[str, ...], ...], list[tuple[Seen, Site, tuple[Candidate, ...]]]] = {}
-    for one in every:
-        site, balanced = site_of(one.hung, around.indoor_m), one.hung.shape.balanced
+    by_items: dict[tuple[tuple[str, ...], ...], list[tuple[Seen, Site, tuple[Candidate, ...]]]] = {}
+    for candidate in every:
+        site, balanced = site_of(candidate.hung, around.indoor_m), candidate.hung.shape.balanced
         if (site, balanced) not in ways:
-            mine = _ways(one, site, around)
+            mine = _ways(candidate, site, around)
             ways[site, balanced] = mine, tuple((way.id, *(item.token for item in way.items)) for way in mine)
         mine, parts = ways[site, balanced]
-        found.setdefault(parts, []).append((one, site, mine))
-    return [Lot(*zip(*some, strict=True)) for some in found.values()]
+        by_items.setdefault(parts, []).append((candidate, site, mine))
+    return [Lot(*zip(*members, strict=True)) for members in by_items.values()]
 
 
 def _ways(seen: Seen, site: Site, around: Around) -> tuple[Candidate, ...]:
@@ -156,7 +156,7 @@ def rows(
     out = []
     for a, mine in enumerate(near):
         of_place = [np.flatnonzero(places == place) for place in dict.fromkeys(lot.places) if place in mine]
-        best = [int(some[np.argmax(value[some, a])]) for some in of_place]
+        best = [int(members[np.argmax(value[members, a])]) for members in of_place]
         out.append(_most_first([fed.row(n, a) for n in best]))
     return out
 
@@ -208,10 +208,10 @@ class _Fed:
         return np.asarray(db_worth * db - np.where(np.isnan(self.cost), np.inf, self.cost))
 
     def row(self, n: int, a: int) -> Row:
-        one = self.lot.seen[a]
-        unmatched = tuple(b.name for b, fits in zip(one.bands, self.matched[n, a], strict=True) if not fits)
+        seen = self.lot.seen[a]
+        unmatched = tuple(b.name for b, fits in zip(seen.bands, self.matched[n, a], strict=True) if not fits)
         return Row(
-            one,
+            seen,
             self.lot.ways[a][n],
             self.lot.sites[a],
             self.sky_w[n, a],
@@ -231,15 +231,17 @@ def _fed(lot: Lot, around: Around, pause: Pause = go_on) -> _Fed:
         none = np.zeros((0, len(lot.seen), len(question.bands)))
         return _Fed(lot, none, none, none[..., 0], none[..., 0], none > 0, none[..., 0])
     grid = evaluate(question, kit, chosen, pause)
-    way = np.array([one.towards(around.wanted) for one in lot.seen])
+    way = np.array([seen.towards(around.wanted) for seen in lot.seen])
     weights = question.weights / question.weights.sum()
     towards = by_band(grid.radiated_w * way)
     watts = towards @ weights
     wet = watts.copy()
-    open_to_rain = [n for n, one in enumerate(chosen) if kit.lines[one.line].wet_factor > 1]
+    open_to_rain = [n for n, seen in enumerate(chosen) if kit.lines[seen.line].wet_factor > 1]
     if open_to_rain and around.wet_share > 0:
-        some = tuple(chosen[n] for n in open_to_rain)
-        wet[open_to_rain] = by_band(evaluate(question, in_rain(kit), some, pause).radiated_w * way) @ weights
+        wettable = tuple(chosen[n] for n in open_to_rain)
+        wet[open_to_rain] = (
+            by_band(evaluate(question, in_rain(kit), wettable, pause).radiated_w * way) @ weights
+        )
     lasting = _over_days(watts, wet, around.wet_share)
     matched = by_band(grid.matched.astype(float)) > 1 - 1e-9
     return _Fed(lot, by_band(grid.radiated_w), towards, watts, lasting, matched, _costs(lot, around))
@@ -251,7 +253,7 @@ def _costs(lot: Lot, around: Around) -> Real:
     for site, ways in zip(lot.sites, lot.ways, strict=True):
         if site not in of_site:
             of_site[site] = np.array([around.bought(way) for way in ways])
-    built = [around.built(one.hung) for one in lot.seen]
+    built = [around.built(seen.hung) for seen in lot.seen]
     return np.stack([of_site[site] + own for site, own in zip(lot.sites, built, strict=True)], axis=1)
 
 

@@ -100,12 +100,12 @@ def fit(plan: Plan, freq_hz: Real, gamma: Complex, pause: Pause = go_on) -> Fit:
 
     def seen(moved: Moved) -> Complex:
         pause()
-        found = np.zeros(len(freqs), dtype=np.complex128)
+        reflection = np.zeros(len(freqs), dtype=np.complex128)
         for classes, weight in _soils(moved.soil):
             case = Case("", 0, moved.length, moved.height or 1.0, soil_between(plan.ground, classes))
             z = np.array(list(each(partial(_at, plan, case), freqs.tolist())), dtype=np.complex128)
-            found += weight * reflection_of(z + moved.series_ohm, INTERPOLATION_OHM)
-        return found
+            reflection += weight * reflection_of(z + moved.series_ohm, INTERPOLATION_OHM)
+        return reflection
 
     def nearest(made: Callable[[Real], Moved], start: Real, low: Real) -> Real:
         """Which shares of what is uncertain, up to 1, bring the two together best."""
@@ -120,10 +120,10 @@ def fit(plan: Plan, freq_hz: Real, gamma: Complex, pause: Pause = go_on) -> Fit:
     by = nearest(lambda shares: _moved(names, shares), none, none - 1)
     moved = _moved(names, by)
     estimated, fitted = seen(_moved(names, none)), seen(moved)
-    pinned = tuple(name for name, one in zip(names, by.tolist(), strict=True) if abs(one) > _PINNED)
-    found = Fit(freqs, measured, estimated, fitted, moved, pinned)
-    if found.after <= AGREES:
-        return found
+    pinned = tuple(name for name, share in zip(names, by.tolist(), strict=True) if abs(share) > _PINNED)
+    result = Fit(freqs, measured, estimated, fitted, moved, pinned)
+    if result.after <= AGREES:
+        return result
 
     def freed(shares: Real) -> Moved:
         rest = _moved(names, shares[: len(names)])
@@ -132,7 +132,7 @@ def fit(plan: Plan, freq_hz: Real, gamma: Complex, pause: Pause = go_on) -> Fit:
         )
 
     odd = freed(nearest(freed, np.append(none, 0.1), np.append(none - 1, 0.0)))
-    return replace(found, odd=odd) if _mean(seen(odd) - measured) < _WORTH * found.after else found
+    return replace(result, odd=odd) if _mean(seen(odd) - measured) < _WORTH * result.after else result
 
 
 def _at(plan: Plan, case: Case, freq_hz: float) -> complex:

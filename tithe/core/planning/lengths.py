@@ -62,8 +62,8 @@ class Trial:
         def antenna(plan: Plan) -> SampledAntenna:
             pause()
             # A band's edges and middle share the mesh of its high edge.
-            found = [estimated(plan, f, AS_TYPED, freqs[3 * (n // 3) + 2]) for n, f in enumerate(freqs)]
-            return _sampled(freqs, found)
+            estimates = [estimated(plan, f, AS_TYPED, freqs[3 * (n // 3) + 2]) for n, f in enumerate(freqs)]
+            return _sampled(freqs, estimates)
 
         plans = [
             replace(self.plan, shape=_as_long(self.plan.shape, self.field, length), coarse=True)
@@ -115,10 +115,10 @@ class Lengths:
         """From which length to which all bands are suited, m, the widest first."""
         every = np.concatenate(([False], self.suits.all(axis=1), [False]))
         first, after = np.flatnonzero(every[1:] & ~every[:-1]), np.flatnonzero(every[:-1] & ~every[1:])
-        found = [
+        windows = [
             (float(self.length_m[a]), float(self.length_m[b - 1])) for a, b in zip(first, after, strict=True)
         ]
-        return sorted(found, key=lambda window: window[0] - window[1])
+        return sorted(windows, key=lambda window: window[0] - window[1])
 
     @property
     def swr(self) -> Real:
@@ -208,10 +208,10 @@ def _reached(budget: Budget) -> Mask:
     return np.asarray(budget.swr <= budget.station.comfort_swr * (1 + 1e-9))
 
 
-def gathered(trial: Trial, found: list[Tried]) -> Lengths:
+def gathered(trial: Trial, results: list[Tried]) -> Lengths:
     """All of them side by side."""
     z, radiated, sky, bears, reached = (
-        np.array([getattr(one, name) for one in found]).reshape(len(found), -1, 3)
+        np.array([getattr(result, name) for result in results]).reshape(len(results), -1, 3)
         for name in ("z_ohm", "radiated_w", "sky_w", "bears_w", "reached")
     )
     return Lengths(trial, z, radiated, sky, bears, reached)
@@ -219,18 +219,20 @@ def gathered(trial: Trial, found: list[Tried]) -> Lengths:
 
 def lengths(station: Station, length_m: Real, pause: Pause = go_on) -> Lengths:
     """Every length (m, rising) in the station as it is. Raises as `trial` does."""
-    asked = trial(station, length_m)
-    return gathered(asked, list(tried(asked, pause)))
+    tried_over = trial(station, length_m)
+    return gathered(tried_over, list(tried(tried_over, pause)))
 
 
 def surely(lengths: Lengths) -> Mask:
     """On which bands the best length does from edge to edge in every case of the estimate: soil, height and
     the electrical length otherwise, (B,)."""
-    asked, length_m = lengths.asked, float(lengths.length_m[lengths.best])
-    plan = replace(asked.plan, shape=_as_long(asked.plan.shape, asked.field, length_m), coarse=True)
-    antenna = replace(planned_in(asked.station), plan=plan, spread=True)
-    budget = solve(replace(asked.station, antenna=antenna), asked.freq_hz)
-    share, power_w = bearable_share(budget), asked.station.transmitter.power_w
+    trial_over, length_m = lengths.asked, float(lengths.length_m[lengths.best])
+    plan = replace(
+        trial_over.plan, shape=_as_long(trial_over.plan.shape, trial_over.field, length_m), coarse=True
+    )
+    antenna = replace(planned_in(trial_over.station), plan=plan, spread=True)
+    budget = solve(replace(trial_over.station, antenna=antenna), trial_over.freq_hz)
+    share, power_w = bearable_share(budget), trial_over.station.transmitter.power_w
     reached = _reached(budget) & (share >= BORNE) & (budget.sky_w >= LITTLE * power_w)
     return np.asarray(reached.all(axis=0).reshape(-1, 3).all(axis=-1))
 
@@ -244,12 +246,14 @@ def _as_long(shape: Shape, field: str, length_m: float) -> Shape:
         raise error.under("antenna") from None
 
 
-def _sampled(freqs: list[float], found: list[Fed]) -> SampledAntenna:
+def _sampled(freqs: list[float], estimates: list[Fed]) -> SampledAntenna:
     """Where two bands meet in a frequency it is told once."""
-    there = dict(zip(freqs, found, strict=True))
-    points = tuple((f, there[f].z_ohm.real, there[f].z_ohm.imag) for f in sorted(there))
+    by_freq = dict(zip(freqs, estimates, strict=True))
+    points = tuple((f, by_freq[f].z_ohm.real, by_freq[f].z_ohm.imag) for f in sorted(by_freq))
     lost, leaves = (
-        LossResistance(tuple((f, min(getattr(there[f], name), there[f].z_ohm.real)) for f in sorted(there)))
+        LossResistance(
+            tuple((f, min(getattr(by_freq[f], name), by_freq[f].z_ohm.real)) for f in sorted(by_freq))
+        )
         for name in ("loss_ohm", "sky_ohm")
     )
     return replace(table(points, loss=lost), sky=leaves)

@@ -72,16 +72,16 @@ class Place:
 
     def wanted(self, bands: Sequence[Band]) -> tuple[Towards, ...]:
         """Where one wants to be heard on each of the bands."""
-        other = dict(self.by_band)
-        return tuple(other.get(band.name, self.towards) for band in bands)
+        by_band = dict(self.by_band)
+        return tuple(by_band.get(band.name, self.towards) for band in bands)
 
     def room_m(self, x: float, y: float, angle: float) -> float:
         """How far it is from a point to the edge, that way."""
-        found = math.inf
+        room = math.inf
         for at, way, most in ((x, math.cos(angle), self.length_m), (y, math.sin(angle), self.breadth_m)):
             if abs(way) > 1e-9:
-                found = min(found, ((most if way > 0 else 0.0) - at) / way)
-        return max(found, 0.0)
+                room = min(room, ((most if way > 0 else 0.0) - at) / way)
+        return max(room, 0.0)
 
     def from_house_m(self, x: float, y: float) -> float:
         """How far a point is from where the feed leaves the house."""
@@ -109,10 +109,10 @@ def antennas(place: Place, freq_hz: float) -> tuple[Hung, ...]:
     nothing does."""
     wave = _WAVE_M * 1e6 / freq_hz
     makers = {"level": _level, "vee": _vee, "end-fed": _end_fed, "vertical": _vertical, "fan": _fan}
-    found = [one for kind in KINDS if kind not in place.ruled_out for one in makers[kind](place, wave)]
-    if not found:
+    out = [antenna for kind in KINDS if kind not in place.ruled_out for antenna in makers[kind](place, wave)]
+    if not out:
         raise InputError("place", "no-antenna-fits", clear_m=CLEAR_M)
-    return tuple(dict.fromkeys(found))
+    return tuple(dict.fromkeys(out))
 
 
 def _lengths(most: float, wanted: float) -> Iterator[float]:
@@ -120,24 +120,24 @@ def _lengths(most: float, wanted: float) -> Iterator[float]:
     several = {round(share * most, 1) for share in _SHARES}
     if _LEAST_M <= wanted < most:
         several.add(round(wanted, 1))
-    yield from sorted((one for one in several if one >= _LEAST_M), reverse=True)
+    yield from sorted((length for length in several if length >= _LEAST_M), reverse=True)
 
 
 def _level(place: Place, wave: float) -> Iterator[Hung]:
-    for one, other in combinations(place.supports, 2):
-        height = min(one.height_m, other.height_m)
+    for support, second in combinations(place.supports, 2):
+        height = min(support.height_m, second.height_m)
         if height <= CLEAR_M:
             continue
-        span, at, way = _between(one, other)
+        span, at, way = _between(support, second)
         run = place.from_house_m(*at) + height
         for length in _lengths(0.96 * span, 0.48 * wave):
             yield Hung("level", Dipole(length, height), run, height, length, at_m=at, way=way)
 
 
-def _between(support: Support, other: Support) -> tuple[float, tuple[float, float], float]:
+def _between(support: Support, second: Support) -> tuple[float, tuple[float, float], float]:
     """How far two supports are apart, what is in the middle, and which way it is from one to the other."""
-    at = (support.x_m + other.x_m) / 2, (support.y_m + other.y_m) / 2
-    x, y = other.x_m - support.x_m, other.y_m - support.y_m
+    at = (support.x_m + second.x_m) / 2, (support.y_m + second.y_m) / 2
+    x, y = second.x_m - support.x_m, second.y_m - support.y_m
     return math.hypot(x, y), at, math.atan2(y, x)
 
 
@@ -203,7 +203,7 @@ def _vertical(place: Place, wave: float) -> Iterator[Hung]:
         return
     at = place.length_m / 2, place.breadth_m / 2
     run = max(place.from_house_m(*at), 1.0)
-    for height in (one for one in _VERTICALS_M if one <= 0.27 * wave):
+    for height in (height_m for height_m in _VERTICALS_M if height_m <= 0.27 * wave):
         wire = 16 * radial
         yield Hung("vertical", Vertical(height, 16, radial), run, 0.0, wire, height, at_m=at)
     if wave / 4 > 1.3 * _VERTICALS_M[2]:
@@ -220,9 +220,9 @@ def _coil_ohm(height: float, wave: float) -> float:
 
 def _fan(place: Place, wave: float) -> Iterator[Hung]:
     """Two dipoles at one feedpoint, an octave apart, between two supports."""
-    for one, other in combinations(place.supports, 2):
-        height = min(one.height_m, other.height_m)
-        span, at, way = _between(one, other)
+    for support, second in combinations(place.supports, 2):
+        height = min(support.height_m, second.height_m)
+        span, at, way = _between(support, second)
         longest = 0.48 * wave
         while longest > 0.96 * span:
             longest /= 2

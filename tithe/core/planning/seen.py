@@ -60,18 +60,18 @@ def bands_of(hung: Hung, ground: Ground, bands: Sequence[Band]) -> tuple[Band, .
 def seen(hung: Hung, ground: Ground, bands: Sequence[Band], closely: bool = False) -> Seen | None:
     """An antenna at the middle of each band, ``closely``: on the fine mesh and at the edges too; None where
     the method does not reach on all of them."""
-    there = bands_of(hung, ground, bands)
-    if len(there) < len(bands):
+    bands_there = bands_of(hung, ground, bands)
+    if len(bands_there) < len(bands):
         return None
     plan = replace(plan_of(hung, ground), coarse=not closely)
     freqs = [f for band in bands for f in _looked_at_on(band, closely)]
     ready(plan, freqs)
     try:
-        found = [looked_at(plan, f) for f in freqs]
+        estimates = [looked_at(plan, f) for f in freqs]
     except InputError:
         return None
-    z, sky, loss = _columns([fed for fed, _ in found])
-    return Seen(hung, tuple(bands), np.array(freqs), z, sky, loss, np.array([low for _, low in found]))
+    z, sky, loss = _columns([fed for fed, _ in estimates])
+    return Seen(hung, tuple(bands), np.array(freqs), z, sky, loss, np.array([low for _, low in estimates]))
 
 
 def as_typed(seen: Seen, antenna: PlannedAntenna) -> Seen:
@@ -81,16 +81,16 @@ def as_typed(seen: Seen, antenna: PlannedAntenna) -> Seen:
         np.array(mine.reshape(len(seen.bands), -1)) for mine in (seen.freq_hz, seen.low_share)
     )
     middle = freqs.shape[1] // 2
-    found = [cases[0][1] for cases in antenna.cases(freqs[:, middle])]
-    z, sky, loss = _columns(found)
+    estimates = [cases[0][1] for cases in antenna.cases(freqs[:, middle])]
+    z, sky, loss = _columns(estimates)
     return Seen(seen.hung, seen.bands, freqs[:, middle], z, sky, loss, low_share[:, middle])
 
 
-def _columns(found: Sequence[Fed]) -> tuple[Complex, Real, Real]:
+def _columns(estimates: Sequence[Fed]) -> tuple[Complex, Real, Real]:
     return (
-        np.array([fed.z_ohm for fed in found]),
-        np.array([fed.sky_ohm for fed in found]),
-        np.array([fed.loss_ohm for fed in found]),
+        np.array([fed.z_ohm for fed in estimates]),
+        np.array([fed.sky_ohm for fed in estimates]),
+        np.array([fed.loss_ohm for fed in estimates]),
     )
 
 
@@ -121,12 +121,13 @@ def cost_s(every: Sequence[Hung], ground: Ground, bands: Sequence[Band], closely
     return float(sum(each_s) + CASES * sum(each_s[-closely:]) + 0.01 * len(every) * len(bands))
 
 
-def question_of(some: Sequence[Seen], station: Station) -> Question:
+def question_of(antennas: Sequence[Seen], station: Station) -> Question:
     """What is asked of a choice behind each of some antennas, a row of impedances each, at the frequencies at
     which they are seen."""
-    first = some[0]
+    first = antennas[0]
     z, sky, loss = (
-        np.array([getattr(one, name) for one in some]) for name in ("z_ohm", "sky_ohm", "loss_ohm")
+        np.array([getattr(seen_antenna, name) for seen_antenna in antennas])
+        for name in ("z_ohm", "sky_ohm", "loss_ohm")
     )
     port = Port(z, np.ones(z.shape, dtype=np.complex128))
     antenna = SeenAntenna(first.freq_hz, port, "antenna", Ohms(loss), Ohms(sky))

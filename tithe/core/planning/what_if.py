@@ -77,11 +77,11 @@ def what_if(station: Station, pause: Pause = go_on) -> WhatIf:
 
     def outcome(shape: Shape) -> Outcome:
         pause()
-        there = replace(antenna, plan=replace(antenna.plan, shape=shape), spread=False)
-        return _outcome(solve(replace(station, antenna=there), freqs))
+        changed = replace(antenna, plan=replace(antenna.plan, shape=shape), spread=False)
+        return _outcome(solve(replace(station, antenna=changed), freqs))
 
-    found = changes(antenna.plan, freqs)
-    now, *after = each(outcome, [antenna.plan.shape, *(change.shape for change in found)])
+    all_changes = changes(antenna.plan, freqs)
+    now, *after = each(outcome, [antenna.plan.shape, *(change.shape for change in all_changes)])
     weights, counted = np.array([band.weight for band in bands]), counted_bands(bands)
 
     def gained(pair: tuple[Change, Outcome]) -> tuple[float, float]:
@@ -89,7 +89,7 @@ def what_if(station: Station, pause: Pause = go_on) -> WhatIf:
         weakest = pair[1].sky_w[counted].min() - now.sky_w[counted].min()
         return round(float(weakest)), float((weights * (pair[1].sky_w - now.sky_w)).sum())
 
-    return WhatIf(bands, now, tuple(sorted(zip(found, after, strict=True), key=gained, reverse=True)))
+    return WhatIf(bands, now, tuple(sorted(zip(all_changes, after, strict=True), key=gained, reverse=True)))
 
 
 def _outcome(budget: Budget) -> Outcome:
@@ -177,9 +177,9 @@ def _coil_higher(plan: Plan, shape: Vertical | Whip, coil: ShapeCoil | None, fre
     short = [f for f in freq_hz.tolist() if f * shape.height_m < _SHORT * LIGHT_M_PER_S]
     if not short:
         return None
-    here = {f: fed(plan, f, AS_TYPED).imag for f in short}
-    at_hz = min(short, key=lambda f: abs(here[f]))
-    wanted = here[at_hz]
+    reactance = {f: fed(plan, f, AS_TYPED).imag for f in short}
+    at_hz = min(short, key=lambda f: abs(reactance[f]))
+    wanted = reactance[at_hz]
 
     def moved(factor: float) -> ShapeCoil:
         up = replace(coil, at_share=coil.at_share + COIL_HIGHER)
@@ -188,8 +188,8 @@ def _coil_higher(plan: Plan, shape: Vertical | Whip, coil: ShapeCoil | None, fre
         return replace(up, uh=(up.uh or 0.0) * factor)
 
     def off(factor: float) -> float:
-        there = replace(plan, shape=replace(shape, coil=moved(factor)))
-        return fed(there, at_hz, AS_TYPED).imag - wanted
+        changed = replace(plan, shape=replace(shape, coil=moved(factor)))
+        return fed(changed, at_hz, AS_TYPED).imag - wanted
 
     most = next((most for most in (2.0, 4.0, 8.0) if off(most) > 0), None)
     if most is None or off(0.5) >= 0:

@@ -42,40 +42,40 @@ def width(plan: Plan, freq_hz: float) -> Width:
     """Of the antenna as typed, matched at a frequency (Hz)."""
     offs = np.concatenate([[0.0], np.geomspace(_NEAREST, FAR, _POINTS)])
     freqs = np.concatenate([freq_hz * (1 - offs[:0:-1]), freq_hz * (1 + offs)])
-    here = len(offs) - 1
-    z = _tuned(impedance(plan, freqs), freqs, here)
-    ratio = swr(np.minimum(np.abs(reflection_of(z, float(z[here].real))), 1.0))
+    centre = len(offs) - 1
+    z = _tuned(impedance(plan, freqs), freqs, centre)
+    ratio = swr(np.minimum(np.abs(reflection_of(z, float(z[centre].real))), 1.0))
     fed = estimated(plan, freq_hz, AS_TYPED)
     return Width(
         freq_hz,
-        _q(z, freqs, here),
-        _ends(ratio, freqs, here, 2.0),
-        _ends(ratio, freqs, here, 3.0),
+        _q(z, freqs, centre),
+        _ends(ratio, freqs, centre, 2.0),
+        _ends(ratio, freqs, centre, 3.0),
         1 - fed.loss_ohm / fed.z_ohm.real,
     )
 
 
-def _tuned(z: Complex, freqs: Real, here: int) -> Complex:
-    """With a coil or a capacitor in series that takes the reactance away at the ``here``-th frequency."""
-    x, turn = z[here].imag, freqs / freqs[here]
+def _tuned(z: Complex, freqs: Real, centre: int) -> Complex:
+    """With a coil or a capacitor in series that takes the reactance away at the ``centre``-th frequency."""
+    x, turn = z[centre].imag, freqs / freqs[centre]
     return np.asarray(z - 1j * (x / turn if x > 0 else x * turn))
 
 
-def _q(z: Complex, freqs: Real, here: int) -> float:
+def _q(z: Complex, freqs: Real, centre: int) -> float:
     """ω|dZ/dω|/2R of the tuned antenna (Yaghjian and Best 2005)."""
-    near = slice(here - 100, here + 101)
-    slope = np.polyfit(freqs[near] / freqs[here] - 1, np.stack([z[near].real, z[near].imag], axis=1), 3)[2]
-    return float(np.hypot(*slope) / (2 * z[here].real))
+    near = slice(centre - 100, centre + 101)
+    slope = np.polyfit(freqs[near] / freqs[centre] - 1, np.stack([z[near].real, z[near].imag], axis=1), 3)[2]
+    return float(np.hypot(*slope) / (2 * z[centre].real))
 
 
-def _ends(ratio: Real, freqs: Real, here: int, most: float) -> tuple[float | None, float | None]:
+def _ends(ratio: Real, freqs: Real, centre: int, most: float) -> tuple[float | None, float | None]:
     """The first frequency on either side at which the SWR is ``most``, between two points on a line."""
 
     def end(way: int) -> float | None:
-        beyond = np.flatnonzero(ratio[here::way] >= most)
+        beyond = np.flatnonzero(ratio[centre::way] >= most)
         if not beyond.size:
             return None
-        k = here + way * int(beyond[0])
+        k = centre + way * int(beyond[0])
         share = (most - ratio[k - way]) / (ratio[k] - ratio[k - way]) if np.isfinite(ratio[k]) else 0.0
         return float(freqs[k - way] + share * (freqs[k] - freqs[k - way]))
 

@@ -153,8 +153,8 @@ class Visit:
         meter = instrument(self.station, at)
         r0 = 75.0 if "reference" in self.causes and at == self.wrong else meter.reference_ohm
         left = TUNING * (real == "auto" and at < self.tuner) * complex(rng.normal(), rng.normal())
-        there = self.there if load == "antenna" else replace(self.there, antenna=_dummy(rng))
-        port = planes(there, real, freq_hz)[plane]
+        station = self.there if load == "antenna" else replace(self.there, antenna=_dummy(rng))
+        port = planes(station, real, freq_hz)[plane]
         forward, reflected = _shown(port, r0, meter, self.gains[at], left, rng)
         if at == self.wrong and freq_hz == self.swapped_hz and state == "auto" and load == "antenna":
             forward, reflected = reflected, forward
@@ -179,10 +179,10 @@ def visit(
     names, shares = zip(*CAUSES, strict=True)
     if causes is None:
         causes = (str(rng.choice(names, p=np.array(shares) / sum(shares))),)
-    told, there, factors = _spoiled(station, causes, rng)
+    messages, spoiled, factors = _spoiled(station, causes, rng)
     power = station.transmitter.power_w * float(np.exp(rng.uniform(np.log(0.08), 0.0)))
     true_power = power * float(np.exp(rng.uniform(-0.08, 0.08)))
-    there = replace(there, transmitter=replace(there.transmitter, power_w=true_power))
+    spoiled = replace(spoiled, transmitter=replace(spoiled.transmitter, power_w=true_power))
     meters = [RADIO, *(n for n, part in enumerate(station.chain) if isinstance(part, Meter))]
     if len(meters) > 2 and rng.random() < 0.5:
         meters = meters[1:]
@@ -193,12 +193,12 @@ def visit(
         gains[at] += off
         factor = float(np.exp(off))
         if at == RADIO:
-            told = (*told, tell("hidden.multiplier-radio", factor=factor))
+            messages = (*messages, tell("hidden.multiplier-radio", factor=factor))
         else:
-            told = (*told, tell("hidden.multiplier", meter=station.chain[at].label, factor=factor))
+            messages = (*messages, tell("hidden.multiplier", meter=station.chain[at].label, factor=factor))
     swapped_hz = float(freq_hz[0]) if "swapped" in causes else 0.0
     read = tuple(meters)
-    return Visit(station, tuple(causes), told, there, power, read, gains, factors, read[-1], swapped_hz)
+    return Visit(station, tuple(causes), messages, spoiled, power, read, gains, factors, read[-1], swapped_hz)
 
 
 @dataclass(frozen=True)
@@ -215,19 +215,19 @@ def hidden(
 ) -> Hidden:
     """One visit: what is wrong, and readings at all meters, tuned and, now and then, with the tuner out of
     line."""
-    there = visit(station, freq_hz, rng, None if cause is None else (cause,))
+    first_visit = visit(station, freq_hz, rng, None if cause is None else (cause,))
     states: list[State] = ["auto"]
-    if there.tuner >= 0 and (rng.random() < 0.35 or "not-bypassed" in there.causes):
+    if first_visit.tuner >= 0 and (rng.random() < 0.35 or "not-bypassed" in first_visit.causes):
         states.append("bypass")
     out: list[Taken] = []
     for state in states:
         for f in freq_hz.tolist():
-            for at in there.meters:
-                read = there.shown(at, f, state, rng)
+            for at in first_visit.meters:
+                read = first_visit.shown(at, f, state, rng)
                 if read is not None:
-                    known = there.power_w if power_known else None
+                    known = first_visit.power_w if power_known else None
                     out.append(Taken(f, at, *read, tuner=state, power_w=known))
-    return Hidden(there.causes[0], there.told, tuple(out))
+    return Hidden(first_visit.causes[0], first_visit.told, tuple(out))
 
 
 def planes(station: Station, state: State, freq_hz: float) -> dict[int, Port]:
@@ -274,22 +274,22 @@ def _spoiled(
         elif part.tuner is not None:
             factors[n] = float(np.exp(rng.triangular(-0.6, 0.0, 0.7)))
     turned = Turned(station.antenna, float(rng.uniform(-0.004, 0.004)), 1.0, _wobble(rng, WOBBLE))
-    told: list[Message] = []
+    messages: list[Message] = []
     joints: list[tuple[int, Bad]] = []
     for cause in causes:
         if cause == "antenna":
             moved = float(np.exp(rng.uniform(*np.log((0.01, 0.07)))) * rng.choice([-1, 1]))
             turned = replace(turned, moved=moved, ohm=float(np.exp(rng.uniform(-0.4, 0.4))))
-            told.append(tell("hidden.antenna", percent=100 * abs(moved), up=moved > 0))
+            messages.append(tell("hidden.antenna", percent=100 * abs(moved), up=moved > 0))
         elif cause == "ground":
             turned = replace(turned, ohm=float(rng.uniform(1.4, 3.5)))
-            told.append(tell("hidden.ground", factor=turned.ohm))
+            messages.append(tell("hidden.ground", factor=turned.ohm))
         elif cause == "water":
             lengths = {n: part.length_m for n, part in enumerate(chain) if isinstance(part, Line)}
             n = max(lengths, key=lambda n: lengths[n])
             factor = float(np.exp(rng.uniform(np.log(1.8), np.log(8))))
             factors[n] = factor
-            told.append(tell("hidden.water", part=chain[n].label, factor=factor))
+            messages.append(tell("hidden.water", part=chain[n].label, factor=factor))
         elif cause in ("open", "short", "joint", "transformer"):
             at, bad = _bad(chain, cause, rng)
             joints.append((at, bad))
@@ -299,12 +299,12 @@ def _spoiled(
                 tell("hidden.feedpoint") if at == len(chain) else tell("hidden.before", part=chain[at].label)
             )
             code = "leakage" if cause == "transformer" else "joint"
-            told.append(tell(f"hidden.{code}", where=where, ohm=ohm, across=across))
+            messages.append(tell(f"hidden.{code}", where=where, ohm=ohm, across=across))
     for n, factor in factors.items():
         chain[n] = more_lossy(chain[n], factor)
-    for at, bad in sorted(joints, key=lambda one: -one[0]):
+    for at, bad in sorted(joints, key=lambda joint: -joint[0]):
         chain.insert(at, bad)
-    return tuple(told), replace(station, chain=tuple(chain), antenna=turned), factors
+    return tuple(messages), replace(station, chain=tuple(chain), antenna=turned), factors
 
 
 def _dummy(rng: np.random.Generator) -> Antenna:

@@ -26,8 +26,8 @@ def hide(station: Station, freqs_hz: list[float], level: Level, seed: int) -> Vi
     rng = np.random.default_rng((seed, level))
     names = causes_of(station, level)
     if level == 3:
-        some = [name for name in names if name not in _NOT_TOGETHER]
-        causes = [str(one) for one in rng.choice(some, size=2, replace=False)]
+        together = [name for name in names if name not in _NOT_TOGETHER]
+        causes = [str(cause) for cause in rng.choice(together, size=2, replace=False)]
     else:
         causes = [str(rng.choice(names))]
     return visit(station, np.array(freqs_hz), rng, causes)
@@ -42,7 +42,7 @@ def causes_of(station: Station, level: Level) -> tuple[CauseId, ...]:
         **dict.fromkeys(_OF_TUNERS, any(part.tuner and not part.bypassed for part in chain)),
         **dict.fromkeys(_OF_METERS, any(isinstance(part, Meter) for part in chain)),
     }
-    return tuple(one for one in (PLAIN if level == 1 else HIDDEN) if needs.get(one, True))
+    return tuple(cause for cause in (PLAIN if level == 1 else HIDDEN) if needs.get(cause, True))
 
 
 def often(station: Station, level: Level) -> dict[CauseId, float]:

@@ -70,12 +70,12 @@ class Notes:
             gamma *= min(1.0, 1 / abs(gamma))
             return replace(spent, beside=(*self.beside, Beside(step.freq_hz, step.at, gamma)))
         if step.how == "bench":
-            one_more = Benched(step.at, visit.benched(step.at, rng), BENCH_SD)
-            return replace(spent, benched=(*self.benched, one_more))
+            benched = Benched(step.at, visit.benched(step.at, rng), BENCH_SD)
+            return replace(spent, benched=(*self.benched, benched))
         load: Load = "dummy" if step.how == "dummy" else "antenna"
         shown = visit.shown(step.at, step.freq_hz, step.tuner, rng, load) or (SHOWS_NOTHING_W, 0.0)
-        one = Taken(step.freq_hz, step.at, *shown, tuner=step.tuner, power_w=visit.power_w, load=load)
-        return replace(spent, readings=(*self.readings, one))
+        reading = Taken(step.freq_hz, step.at, *shown, tuner=step.tuner, power_w=visit.power_w, load=load)
+        return replace(spent, readings=(*self.readings, reading))
 
     def explained(self, pause: Pause = go_on) -> Reconciled:
         """What explains them. Raises `InputError` where nothing was read at a meter."""
@@ -102,28 +102,30 @@ Choose = Callable[[Reconciled, list[Step]], Step | None]
 
 def by_bits(reconciled: Reconciled, left: list[Step]) -> Step | None:
     """The reading that takes away most of what is open, a minute."""
-    for one in reconciled.further:
-        step = _as_step(one)
-        if step is not None and any(_alike(step, other) for other in left):
-            return next(other for other in left if _alike(step, other))
+    for further in reconciled.further:
+        step = _as_step(further)
+        if step is not None and any(_alike(step, possible) for possible in left):
+            return next(possible for possible in left if _alike(step, possible))
     return None
 
 
-def _as_step(one: Further) -> Step | None:
-    return None if one.how == "borrowed" else Step(one.how, one.at, one.freq_hz, one.tuner)
+def _as_step(further: Further) -> Step | None:
+    return (
+        None if further.how == "borrowed" else Step(further.how, further.at, further.freq_hz, further.tuner)
+    )
 
 
-def _alike(step: Step, other: Step) -> bool:
-    if (step.how, step.at) != (other.how, other.at):
+def _alike(step: Step, second: Step) -> bool:
+    if (step.how, step.at) != (second.how, second.at):
         return False
     if step.how == "bench":
         return True
-    return abs(step.freq_hz - other.freq_hz) < 1 and (step.how == "analyzer" or step.tuner == other.tuner)
+    return abs(step.freq_hz - second.freq_hz) < 1 and (step.how == "analyzer" or step.tuner == second.tuner)
 
 
 def at_random(rng: np.random.Generator) -> Choose:
     """Any of those that are left."""
-    return lambda found, left: left[int(rng.integers(len(left)))] if left else None
+    return lambda reconciled, left: left[int(rng.integers(len(left)))] if left else None
 
 
 def way(

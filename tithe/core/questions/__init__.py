@@ -27,12 +27,12 @@ SCHOOLS: dict[str, Callable[[Asked], Compared]] = {
 }
 
 
-def compare_schools(slug: str, asked: Asked) -> Compared:
+def compare_schools(slug: str, question: Asked) -> Compared:
     """Both answers to a question. Raises `InputError` for a question that there is not, or where the station
     cannot be computed."""
     if slug not in SCHOOLS:
         raise InputError("question", "one-of", slug, allowed=list(SCHOOLS))
-    return SCHOOLS[slug](asked)
+    return SCHOOLS[slug](question)
 
 
 __all__ = ["SCHOOLS", "Asked", "Cell", "Column", "Compared", "Row", "compare_schools"]

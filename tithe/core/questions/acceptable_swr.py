@@ -27,17 +27,17 @@ def _bare(station: Station) -> tuple[Part, ...]:
     return tuple(part for part in station.chain if not part.tuner and not part.transforms)
 
 
-def acceptable_swr(asked: Asked) -> Compared:
+def acceptable_swr(question: Asked) -> Compared:
     """SWR 1.5, 2, 3 and the user's own at the radio, and at the far end of a run without tuner and
     transformer."""
-    station = asked.station
+    station = question.station
     ratios = tuple(sorted({1.0, *SCHOOLS, station.comfort_swr}))
     rho = np.asarray(rho_of_swr(np.array(ratios)))
     drive = station.transmitter.drive(rho)
     sent_w = drive.accepted_w
     held_db = loss_db(np.full(len(ratios), sent_w[0]), sent_w)
-    bare = replace(station, chain=_bare(station), antenna=swr_range(asked.freq_hz, ratios))
-    leaves = solve(bare, np.full(len(ratios), asked.freq_hz), pause=asked.pause)
+    bare = replace(station, chain=_bare(station), antenna=swr_range(question.freq_hz, ratios))
+    leaves = solve(bare, np.full(len(ratios), question.freq_hz), pause=question.pause)
     by_ratio = {ratio: (float(sent_w[k]), float(held_db[k])) for k, ratio in enumerate(ratios)}
     fine = [ratio for ratio in SCHOOLS if by_ratio[ratio][1] < AUDIBLE_DB]
     comfort = {"comfort": station.comfort_swr, "comfort_db": by_ratio[station.comfort_swr][1]}
@@ -60,8 +60,8 @@ def acceptable_swr(asked: Asked) -> Compared:
         ),
         tuple(tell("schools.swr-row", ratio=ratio) for ratio in ratios),
         tuple(
-            Column(f"schools.head.{head}", quantity, tuple((working, k) for k in range(len(ratios))))
-            for head, quantity, working in (
+            Column(f"schools.head.{head}", quantity, tuple((derivation, k) for k in range(len(ratios))))
+            for head, quantity, derivation in (
                 ("sent", "watts", working_of_drive(station.transmitter, drive, rho, "accepted_w")),
                 ("held", "db", _less_sent(sent_w, held_db)),
                 ("leaves-bare", "watts", working_of(leaves, "total.radiated_w")),

@@ -23,16 +23,18 @@ EVERY_PHASE = 6
 """Of the phases that are open, which ones are tried."""
 
 
-def feeder_length(asked: Asked) -> Compared:
+def feeder_length(school_question: Asked) -> Compared:
     """Which lengths of the longest line behind the tuner put which band out of its reach, let its parts bear
     less than the radio's power, or cost what one hears."""
-    line = max((p.feedline.length_m for p in _behind(asked) if p.feedline and not p.bypassed), default=0.0)
+    line = max(
+        (p.feedline.length_m for p in _behind(school_question) if p.feedline and not p.bypassed), default=0.0
+    )
     if not line:
         return Compared((tell("schools.length-not-here"),))
-    wanted = question(asked.station, EVERY_PHASE)
-    lengths = safe_lengths(wanted, line / 2, 1.5 * line, line / TRIED, asked.pause)
+    wanted = question(school_question.station, EVERY_PHASE)
+    lengths = safe_lengths(wanted, line / 2, 1.5 * line, line / TRIED, school_question.pause)
     bands = [band.name for band in wanted.bands]
-    power_w = asked.station.transmitter.power_w
+    power_w = school_question.station.transmitter.power_w
     reached: Mask = np.all(lengths.reached, axis=0)
     borne: Mask = np.all(lengths.bears_w >= BORNE * power_w, axis=0)
     alike: Mask = lengths.sky_w.min(axis=0) > 10 ** (-AUDIBLE_DB / 10) * lengths.sky_w.max(axis=0)
@@ -80,10 +82,10 @@ def _best(leaves: np.ndarray) -> Working:
     return single("best-length", "p_most", {"p_most": float(leaves.max())})
 
 
-def _behind(asked: Asked) -> tuple[Part, ...]:
+def _behind(question: Asked) -> tuple[Part, ...]:
     """What stands between the first tuner in line and the antenna."""
-    at = asked.tuner_at
-    return asked.station.chain[at + 1 :] if at is not None else ()
+    at = question.tuner_at
+    return question.station.chain[at + 1 :] if at is not None else ()
 
 
 def _named(code: str, bands: list[str]) -> Message:
@@ -102,5 +104,5 @@ def _nearest(lengths: np.ndarray, reached: np.ndarray, present_m: float) -> Work
     """The length in reach that is nearest to the present one, m."""
     if not reached.any():
         return None
-    nearest = float(min(lengths[reached], key=lambda one: abs(one - present_m)))
+    nearest = float(min(lengths[reached], key=lambda length: abs(length - present_m)))
     return single("nearest-length", "l_near", {"l_near": nearest}), 0

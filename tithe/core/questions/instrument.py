@@ -20,9 +20,9 @@ ANALYZER_DB = 40.0
 """Directivity of a calibrated analyzer."""
 
 
-def instrument(asked: Asked) -> Compared:
+def instrument(question: Asked) -> Compared:
     """What each may show behind the tuner, or at the radio where there is none, beside the user's comfort."""
-    budget, at, station = asked.budget, asked.tuner_at, asked.station
+    budget, at, station = question.budget, question.tuner_at, question.station
     plane = budget.input if at is None else budget.stages[at].load
     r0, comfort = station.transmitter.reference_ohm, station.comfort_swr
     scale_w = 2 * station.transmitter.power_w
@@ -31,25 +31,25 @@ def instrument(asked: Asked) -> Compared:
     ).read(plane, station.transmitter.emission)
     fine = Meter(directivity_db=ANALYZER_DB, reference_ohm=r0).read(plane)
     low, high = cheap.swr_interval
-    bands = len(asked.places)
+    bands = len(question.places)
     decides: Mask = np.all(((low > comfort) | (high <= comfort)).reshape(-1, bands), axis=0)
     return Compared(
-        (which_holds(asked, decides), tell("schools.instrument-classes", scale_w=scale_w)),
-        on_bands(asked, decides, "instrument-decides", comfort=comfort),
-        on_bands(asked, ~decides, "instrument-open", comfort=comfort),
-        names(asked),
+        (which_holds(question, decides), tell("schools.instrument-classes", scale_w=scale_w)),
+        on_bands(question, decides, "instrument-decides", comfort=comfort),
+        on_bands(question, ~decides, "instrument-open", comfort=comfort),
+        names(question),
         (
-            on_all(asked, "swr", "ratio", _worked(cheap, plane, station.transmitter.emission, "swr")),
-            on_all(asked, "cheap", "ratio", _interval(cheap, plane, station.transmitter.emission)),
-            on_all(asked, "analyzer", "ratio", _interval(fine, plane, "carrier")),
+            on_all(question, "swr", "ratio", _worked(cheap, plane, station.transmitter.emission, "swr")),
+            on_all(question, "cheap", "ratio", _interval(cheap, plane, station.transmitter.emission)),
+            on_all(question, "analyzer", "ratio", _interval(fine, plane, "carrier")),
         ),
     )
 
 
 def _worked(shown: Reading, plane: Powered, emission: Emission, figure: str) -> Working:
-    working = working_of_reading(shown, plane, emission, figure)
-    assert working is not None
-    return working
+    derivation = working_of_reading(shown, plane, emission, figure)
+    assert derivation is not None
+    return derivation
 
 
 def _interval(shown: Reading, plane: Powered, emission: Emission) -> Working:

@@ -12,14 +12,14 @@ from tithe.core.working.metered import working_of_reading
 from tithe.core.working.working import Values
 
 
-def meter_place(asked: Asked) -> Compared:
+def meter_place(question: Asked) -> Compared:
     """What an ideal meter shows on the radio's and on the antenna's side of the tuner; without one, at the
     radio and at the feedpoint."""
-    budget, at = asked.here, asked.tuner_at
+    budget, at = question.here, question.tuner_at
     planes = (
         (budget.input, budget.antenna) if at is None else (budget.stages[at].source, budget.stages[at].load)
     )
-    meter = Meter(reference_ohm=asked.station.transmitter.reference_ohm)
+    meter = Meter(reference_ohm=question.station.transmitter.reference_ohm)
     near, far = (meter.read(plane) for plane in planes)
     sides = ("radio", "antenna") if at is not None else ("at-radio", "feedpoint")
     return Compared(
@@ -56,6 +56,6 @@ def _worked(shown: Reading, plane: Powered, figure: str) -> Working:
             "p_net": shown.forward_w - shown.reflected_w,
         }  # fmt: skip
         return Working("net-power", "p_net", values, (Step(f.net_power, "p_net"),))
-    working = working_of_reading(shown, plane, "carrier", figure)
-    assert working is not None
-    return working
+    derivation = working_of_reading(shown, plane, "carrier", figure)
+    assert derivation is not None
+    return derivation

@@ -39,8 +39,8 @@ class Asked:
         """Name and middle (Hz) of each band that the antenna's data reach, in rising order; without any, the
         frequency looked at."""
         low, high = self.station.antenna.range_hz
-        found = sorted((b.middle_hz, b.name) for b in self.station.bands if low <= b.middle_hz <= high)
-        return tuple((name, hz) for hz, name in found) or ((f"{self.freq_hz / 1e6:g} MHz", self.freq_hz),)
+        in_range = sorted((b.middle_hz, b.name) for b in self.station.bands if low <= b.middle_hz <= high)
+        return tuple((name, hz) for hz, name in in_range) or ((f"{self.freq_hz / 1e6:g} MHz", self.freq_hz),)
 
     @property
     def freqs(self) -> Real:
@@ -85,7 +85,7 @@ class Column:
     def cells(self) -> tuple[Cell, ...]:
         """What stands in each row: the figures of the workings."""
         return tuple(
-            None if one is None else span(one[0].values[one[0].gives], one[1]) for one in self.worked
+            None if cell is None else span(cell[0].values[cell[0].gives], cell[1]) for cell in self.worked
         )
 
 
@@ -119,19 +119,21 @@ class Compared:
 
 def span(values: Value, k: int) -> Cell:
     """Least and most of an array ``(..., F)`` at the k-th frequency; one figure where they are the same."""
-    here = np.asarray(values)[..., k]
-    low, high = float(here.min()), float(here.max())
+    at_k = np.asarray(values)[..., k]
+    low, high = float(at_k.min()), float(at_k.max())
     return low if low == high else (low, high)
 
 
-def on_all(asked: Asked, head: str, quantity: str, working: Working) -> Column:
+def on_all(question: Asked, head: str, quantity: str, derivation: Working) -> Column:
     """A column with a row for each place, from one working of all of them."""
-    return Column(f"schools.head.{head}", quantity, tuple((working, k) for k in range(len(asked.places))))
+    return Column(
+        f"schools.head.{head}", quantity, tuple((derivation, k) for k in range(len(question.places)))
+    )
 
 
-def names(asked: Asked) -> tuple[str, ...]:
+def names(question: Asked) -> tuple[str, ...]:
     """The labels of such rows."""
-    return tuple(name for name, _ in asked.places)
+    return tuple(name for name, _ in question.places)
 
 
 def given_back(changed: Budget, now: Budget) -> Working:
@@ -143,20 +145,20 @@ def given_back(changed: Budget, now: Budget) -> Working:
     return Working("given-back", "a_gain", values, (Step(f.given_back, "a_gain"),))
 
 
-def which_holds(asked: Asked, first: Sequence[bool] | np.ndarray) -> Message:
+def which_holds(question: Asked, first: Sequence[bool] | np.ndarray) -> Message:
     """On which bands the first school's answer holds, and so on which the other's."""
-    one = [name for (name, _), yes in zip(asked.places, first, strict=True) if yes]
-    other = [name for (name, _), yes in zip(asked.places, first, strict=True) if not yes]
-    if not other:
+    first_on = [name for (name, _), yes in zip(question.places, first, strict=True) if yes]
+    second_on = [name for (name, _), yes in zip(question.places, first, strict=True) if not yes]
+    if not second_on:
         return tell("schools.first-holds")
-    if not one:
+    if not first_on:
         return tell("schools.second-holds")
-    return tell("schools.both-hold", one=one, other=other)
+    return tell("schools.both-hold", one=first_on, other=second_on)
 
 
-def on_bands(asked: Asked, where: np.ndarray, code: str, **params: object) -> Told:
+def on_bands(question: Asked, where: np.ndarray, code: str, **params: object) -> Told:
     """A message that names the bands at which something is so; another where it is so nowhere."""
-    names = [name for (name, _), yes in zip(asked.places, where, strict=True) if yes]
+    names = [name for (name, _), yes in zip(question.places, where, strict=True) if yes]
     return (tell(f"schools.{code}", bands=names, **params) if any(where) else tell("schools.nowhere"),)
 
 

@@ -70,26 +70,26 @@ class WithoutReactance:
         return self.antenna.guess(freq_hz)
 
 
-def resonance(asked: Asked) -> Compared:
+def resonance(question: Asked) -> Compared:
     """What a resonant antenna would gain, band by band."""
-    if not asked.station.antenna.phase_known:
+    if not question.station.antenna.phase_known:
         return Compared((tell("schools.needs-phase"),))
-    now = asked.budget
-    tuned = replace(asked.station, antenna=WithoutReactance(asked.station.antenna))
-    resonant = solve(tuned, asked.freqs, pause=asked.pause)
+    now = question.budget
+    tuned = replace(question.station, antenna=WithoutReactance(question.station.antenna))
+    resonant = solve(tuned, question.freqs, pause=question.pause)
     gain_db = loss_db(resonant.radiated_w, now.radiated_w)
     same = unheard(gain_db)
     wins = ~same & (gain_db > 0).reshape(-1, len(same)).all(axis=0)
     return Compared(
-        (which_holds(asked, wins), tell("schools.resonance-why")),
-        on_bands(asked, wins, "resonance-wins", most_db=float(gain_db.max())),
-        on_bands(asked, ~wins, "resonance-same"),
-        names(asked),
+        (which_holds(question, wins), tell("schools.resonance-why")),
+        on_bands(question, wins, "resonance-wins", most_db=float(gain_db.max())),
+        on_bands(question, ~wins, "resonance-same"),
+        names(question),
         (
-            on_all(asked, "r", "figure", working_of(now, "antenna.r_ohm")),
-            on_all(asked, "x", "figure", working_of(now, "antenna.x_ohm")),
-            on_all(asked, "leaves", "watts", working_of(now, "total.radiated_w")),
-            on_all(asked, "resonant", "watts", working_of(resonant, "total.radiated_w")),
-            on_all(asked, "gives-back", "db", given_back(resonant, now)),
+            on_all(question, "r", "figure", working_of(now, "antenna.r_ohm")),
+            on_all(question, "x", "figure", working_of(now, "antenna.x_ohm")),
+            on_all(question, "leaves", "watts", working_of(now, "total.radiated_w")),
+            on_all(question, "resonant", "watts", working_of(resonant, "total.radiated_w")),
+            on_all(question, "gives-back", "db", given_back(resonant, now)),
         ),
     )

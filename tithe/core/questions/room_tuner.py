@@ -14,24 +14,24 @@ from tithe.core.working import formulas as f
 from tithe.core.working.working import Values
 
 
-def room_tuner(asked: Asked) -> Compared:
+def room_tuner(question: Asked) -> Compared:
     """What moving the one tuner in line to the feedpoint would give back, band by band."""
-    moved = match_moved_to_antenna(asked.station)
+    moved = match_moved_to_antenna(question.station)
     if moved is None:
         return Compared((tell("schools.no-tuner-to-move"),))
-    now, there = solve_alike(asked.station, moved, asked.freqs, asked.pause)
-    gain_db = loss_db(there.radiated_w, now.radiated_w)
-    small: Mask = np.all((gain_db < AUDIBLE_DB).reshape(-1, len(asked.places)), axis=0)
+    now, moved_budget = solve_alike(question.station, moved, question.freqs, question.pause)
+    gain_db = loss_db(moved_budget.radiated_w, now.radiated_w)
+    small: Mask = np.all((gain_db < AUDIBLE_DB).reshape(-1, len(question.places)), axis=0)
     return Compared(
-        (which_holds(asked, small),),
-        on_bands(asked, small, "room-tuner-small"),
-        on_bands(asked, ~small, "room-tuner-large", most_db=float(gain_db.max())),
-        names(asked),
+        (which_holds(question, small),),
+        on_bands(question, small, "room-tuner-small"),
+        on_bands(question, ~small, "room-tuner-large", most_db=float(gain_db.max())),
+        names(question),
         (
-            on_all(asked, "leaves", "watts", working_of(now, "total.radiated_w")),
-            on_all(asked, "extra", "db", _extra(now)),
-            on_all(asked, "at-feedpoint", "watts", working_of(there, "total.radiated_w")),
-            on_all(asked, "gives-back", "db", given_back(there, now)),
+            on_all(question, "leaves", "watts", working_of(now, "total.radiated_w")),
+            on_all(question, "extra", "db", _extra(now)),
+            on_all(question, "at-feedpoint", "watts", working_of(moved_budget, "total.radiated_w")),
+            on_all(question, "gives-back", "db", given_back(moved_budget, now)),
         ),
     )
 

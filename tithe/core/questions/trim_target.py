@@ -16,23 +16,23 @@ _MARGIN = 0.1
 """How far beyond the bands it is looked."""
 
 
-def trim_target(asked: Asked) -> Compared:
+def trim_target(question: Asked) -> Compared:
     """Both marks of each dip at the feedpoint, and how far they lie apart."""
-    asked = asked.of_one_antenna
-    station = asked.station
+    question = question.of_one_antenna
+    station = question.station
     if not station.antenna.phase_known:
         return Compared((tell("schools.needs-phase"),))
-    low, high = _looked_at(asked)
+    low, high = _looked_at(question)
     if not high > low:
         return Compared((tell("schools.trim-one-point"),))
     sweep = measure(station, len(station.chain), Analyzer(low, high, POINTS))
-    found = features(sweep, station.comfort_swr)
-    dips = [n for n, dip in enumerate(found.dips) if dip.resonance]
+    read = features(sweep, station.comfort_swr)
+    dips = [n for n, dip in enumerate(read.dips) if dip.resonance]
     if not dips:
         return Compared((tell("schools.trim-no-dip"),))
-    dips.sort(key=lambda n: abs(found.dips[n].freq_hz - asked.freq_hz))
-    nearest = found.dips[dips[0]]
-    watts = [_radiated(asked, found.dips[n]) for n in dips]
+    dips.sort(key=lambda n: abs(read.dips[n].freq_hz - question.freq_hz))
+    nearest = read.dips[dips[0]]
+    watts = [_radiated(question, read.dips[n]) for n in dips]
     lowest_w, zero_w = map(float, np.asarray(watts[0].values["p_radiated"], dtype=float))
     apart_db = abs(float(loss_db(np.array(zero_w), np.array(lowest_w))))
     assert nearest.resonance is not None and nearest.apart_hz is not None
@@ -49,13 +49,13 @@ def trim_target(asked: Asked) -> Compared:
         ),
         tuple(tell("schools.dip", number=row + 1) for row in range(len(dips))),
         (
-            _read(found, dips, "lowest", "mhz", "mhz"),
-            _read(found, dips, "swr", "ratio", "swr"),
+            _read(read, dips, "lowest", "mhz", "mhz"),
+            _read(read, dips, "swr", "ratio", "swr"),
             Column("schools.head.lowest-w", "watts", tuple((watt, 0) for watt in watts)),
-            _read(found, dips, "zero", "mhz", "resonance.mhz"),
-            _read(found, dips, "r", "figure", "resonance.r_ohm"),
+            _read(read, dips, "zero", "mhz", "resonance.mhz"),
+            _read(read, dips, "r", "figure", "resonance.r_ohm"),
             Column("schools.head.zero-w", "watts", tuple((watt, 1) for watt in watts)),
-            _read(found, dips, "apart", "khz", "apart_khz"),
+            _read(read, dips, "apart", "khz", "apart_khz"),
         ),
     )
 
@@ -66,17 +66,17 @@ def _read(features: Features, dips: list[int], head: str, quantity: str, figure:
     return Column(f"schools.head.{head}", quantity, worked)
 
 
-def _looked_at(asked: Asked) -> tuple[float, float]:
+def _looked_at(question: Asked) -> tuple[float, float]:
     """Of what the antenna is known at, the bands and a little more; without bands, round the frequency."""
-    bands = asked.station.bands
-    low = min((b.low_hz for b in bands), default=asked.freq_hz) * (1 - _MARGIN)
-    high = max((b.high_hz for b in bands), default=asked.freq_hz) * (1 + _MARGIN)
-    least, most = asked.station.antenna.range_hz
+    bands = question.station.bands
+    low = min((b.low_hz for b in bands), default=question.freq_hz) * (1 - _MARGIN)
+    high = max((b.high_hz for b in bands), default=question.freq_hz) * (1 + _MARGIN)
+    least, most = question.station.antenna.range_hz
     return max(low, least), min(high, most)
 
 
-def _radiated(asked: Asked, dip: Dip) -> Working:
+def _radiated(question: Asked, dip: Dip) -> Working:
     """Watts at the lowest SWR and at the zero of reactance."""
     assert dip.resonance is not None
     freqs = np.array([dip.freq_hz, dip.resonance.freq_hz])
-    return working_of(solve(asked.station, freqs, pause=asked.pause), "total.radiated_w")
+    return working_of(solve(question.station, freqs, pause=question.pause), "total.radiated_w")

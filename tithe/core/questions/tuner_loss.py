@@ -30,34 +30,34 @@ def _reflected(port: Port, reference_ohm: float) -> Real:
     return np.asarray(np.clip(np.abs(reflection(port.v, port.i, reference_ohm)), 1e-12, 1.0))
 
 
-def tuner_loss(asked: Asked) -> Compared:
+def tuner_loss(question: Asked) -> Compared:
     """Both ways of measuring the first tuner in line, band by band."""
-    at = asked.tuner_at
-    tuner = None if at is None else asked.station.chain[at].tuner
+    at = question.tuner_at
+    tuner = None if at is None else question.station.chain[at].tuner
     if at is None or tuner is None:
         return Compared((tell("schools.no-tuner"),))
-    r0, freqs = asked.station.transmitter.reference_ohm, asked.freqs
-    one: Complex = np.ones(len(freqs), dtype=complex)
-    bench = tuner.automatic().tune(freqs, Port(r0 * one, one), r0)
+    r0, freqs = question.station.transmitter.reference_ohm, question.freqs
+    unity: Complex = np.ones(len(freqs), dtype=complex)
+    bench = tuner.automatic().tune(freqs, Port(r0 * unity, unity), r0)
     if bench.two_port is None:
         return Compared((tell("schools.tuner-by-sheet"),))
-    ports = (bench.two_port.input(Port(0 * one, one)), bench.two_port.input(Port(one, 0 * one)))
-    into_r0 = _into(bench.input(Port(r0 * one, one)).power_w, r0 * np.ones(len(freqs)))
+    ports = (bench.two_port.input(Port(0 * unity, unity)), bench.two_port.input(Port(unity, 0 * unity)))
+    into_r0 = _into(bench.input(Port(r0 * unity, unity)).power_w, r0 * np.ones(len(freqs)))
     into_r0_db = np.asarray(into_r0.values["a_loss"])
     by_short, by_both = _benches(*(_reflected(port, r0) for port in ports))
     slack_db = 10 * np.log10((1 + WATTMETER_SHARE) / (1 - WATTMETER_SHARE))
-    here_db = asked.here.stages[at].loss_db
+    loss_here_db = question.here.stages[at].loss_db
     return Compared(
-        (tell("schools.tuner-holds", here_db=span(here_db, 0), bench_db=_ends(into_r0_db)),),
+        (tell("schools.tuner-holds", here_db=span(loss_here_db, 0), bench_db=_ends(into_r0_db)),),
         _short_against(np.asarray(by_short.values["a_bench"]), into_r0_db),
         (tell("schools.tuner-watts", slack_db=float(slack_db)),),
-        names(asked),
+        names(question),
         (
-            on_all(asked, "into-reference", "db", into_r0),
-            on_all(asked, "short", "db", by_short),
-            on_all(asked, "both", "db", by_both),
-            on_all(asked, "into-antenna", "db", working_of(asked.budget, f"stages[{at}].loss_db")),
-            on_all(asked, "wattmeters", "db", _by_wattmeters(asked.budget.stages[at].loss_db)),
+            on_all(question, "into-reference", "db", into_r0),
+            on_all(question, "short", "db", by_short),
+            on_all(question, "both", "db", by_both),
+            on_all(question, "into-antenna", "db", working_of(question.budget, f"stages[{at}].loss_db")),
+            on_all(question, "wattmeters", "db", _by_wattmeters(question.budget.stages[at].loss_db)),
         ),
     )
 
@@ -75,10 +75,10 @@ def _benches(rho_short: Real, rho_open: Real) -> tuple[Working, Working]:
         "a_short": f.short_return(rho_short), "a_open": f.open_return(rho_open),
     }  # fmt: skip
     short, opened = Step(f.short_return, "a_short"), Step(f.open_return, "a_open")
-    one, both = Step(f.by_short, "a_bench"), Step(f.by_both, "a_bench")
+    by_short, both = Step(f.by_short, "a_bench"), Step(f.by_both, "a_bench")
     half, mean = f.by_short(values["a_short"]), f.by_both(values["a_short"], values["a_open"])
     return (
-        Working("bench-short", "a_bench", values | {"a_bench": half}, (short, one)),
+        Working("bench-short", "a_bench", values | {"a_bench": half}, (short, by_short)),
         Working("bench-both", "a_bench", values | {"a_bench": mean}, (short, opened, both)),
     )
 
@@ -99,10 +99,10 @@ def _by_wattmeters(true_db: Real) -> Working:
 
 def _short_against(shown_db: Real, true_db: Real) -> Told:
     """How far the short alone is off, over the bands where there is a loss to measure."""
-    there = true_db > LEAST_DB
-    if not there.any():
+    lossy = true_db > LEAST_DB
+    if not lossy.any():
         return (tell("schools.tuner-nothing"),)
-    return (tell("schools.tuner-short", times=_ends(shown_db[there] / true_db[there])),)
+    return (tell("schools.tuner-short", times=_ends(shown_db[lossy] / true_db[lossy])),)
 
 
 def _ends(values: Real) -> tuple[float, float]:

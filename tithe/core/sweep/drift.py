@@ -88,7 +88,7 @@ def compare(before: Sweep, after: Sweep, uncertainty: float = 0.02) -> Drift:
 def _pairs(before: tuple[Dip, ...], after: tuple[Dip, ...]) -> tuple[PairedDip, ...]:
     pairs = []
     for dip in before:
-        near = min(after, key=lambda other: abs(other.freq_hz - dip.freq_hz), default=None)
+        near = min(after, key=lambda later: abs(later.freq_hz - dip.freq_hz), default=None)
         if near is not None and abs(near.freq_hz / dip.freq_hz - 1) < _PAIRED_WITHIN:
             pairs.append(PairedDip(dip, near))
     return tuple(sorted(pairs, key=lambda pair: pair.before.freq_hz))
@@ -124,10 +124,10 @@ def _lossy(old: Sweep, new: Sweep, uncertainty: float) -> list[Cause]:
         return []
     half = len(f) // 2
     rising = float(np.median(extra[half:])) > float(np.median(extra[:half]))
-    told = [tell("drift.cable-loss", share=smoother, extra_db=typical)]
+    messages = [tell("drift.cable-loss", share=smoother, extra_db=typical)]
     if rising:
-        told.append(tell("drift.rises"))
-    return [Cause("cable-loss", tuple(told), typical / least)]
+        messages.append(tell("drift.rises"))
+    return [Cause("cable-loss", tuple(messages), typical / least)]
 
 
 def _broken(old: Sweep, new: Sweep, pairs: tuple[PairedDip, ...], uncertainty: float) -> list[Cause]:
@@ -138,11 +138,13 @@ def _broken(old: Sweep, new: Sweep, pairs: tuple[PairedDip, ...], uncertainty: f
     if up < 0.7 and not (gone and matched.any() and float(np.median(rise[matched])) > 2 * uncertainty):
         return []
     was, now = float(np.median(old.swr)), float(np.median(new.swr))
-    told = [tell("drift.connection-no-dips" if gone else "drift.connection", share=up, before=was, after=now)]
+    messages = [
+        tell("drift.connection-no-dips" if gone else "drift.connection", share=up, before=was, after=now)
+    ]
     return [
         Cause(
             "connection",
-            (*told, *_end_of(new), tell("drift.joints-first")),
+            (*messages, *_end_of(new), tell("drift.joints-first")),
             float(np.median(rise)) / uncertainty + (10 if gone else 0),
         )
     ]
@@ -159,7 +161,7 @@ def _end_of(new: Sweep) -> Told:
 
 def _resistance(pairs: tuple[PairedDip, ...], uncertainty: float) -> list[Cause]:
     """The lowest SWR is another one at the same frequency: the resistance has changed."""
-    found = []
+    messages = []
     for pair in pairs:
         step = abs(float(rho_of_swr(pair.after.swr) - rho_of_swr(pair.before.swr)))
         if step < 2 * uncertainty:
@@ -169,8 +171,8 @@ def _resistance(pairs: tuple[PairedDip, ...], uncertainty: float) -> list[Cause]
         message = tell("drift.resistance", **swrs)
         if a is not None and b is not None and max(map(_apart, (pair.before, pair.after))) < _AT_THE_DIP:
             message = tell("drift.resistance-ohms", **swrs, before_ohm=a.r_ohm, after_ohm=b.r_ohm)
-        found.append(Cause("resistance", (message,), step / uncertainty / 2))
-    return sorted(found, key=lambda cause: -cause.strength)[:1]
+        messages.append(Cause("resistance", (message,), step / uncertainty / 2))
+    return sorted(messages, key=lambda cause: -cause.strength)[:1]
 
 
 def _apart(dip: Dip) -> float:

@@ -98,10 +98,10 @@ def features(sweep: Sweep, comfort_swr: float = 2.0) -> Features:
     levels = tuple(sorted({*STANDARD_SWRS, comfort_swr}))
     crossings = _resonances(sweep, noise)
     depth = np.maximum(LEAST_DEPTH, _DEPTH_IN_NOISE * noise)
-    at, found = peaks(-sweep.rho, depth)
+    at, depths = peaks(-sweep.rho, depth)
     dips = [
         _dip(sweep, int(k), noise, levels, _own(crossings, sweep, int(k), float(depth)))
-        for k, depth in zip(at, found["prominences"], strict=True)
+        for k, depth in zip(at, depths["prominences"], strict=True)
     ]
     return Features(
         tuple(sorted(dips, key=lambda dip: dip.swr)),
@@ -200,12 +200,12 @@ def _resonances(sweep: Sweep, noise: Real) -> list[Resonance]:
     side = np.where(x > _CLEAR_OF_NOISE * noise, 1, np.where(x < -_CLEAR_OF_NOISE * noise, -1, 0))
     clear = np.flatnonzero(side)
     turns = np.flatnonzero(np.diff(side[clear]) != 0)
-    found = []
+    resonances = []
     for a, b in zip(clear[turns], clear[turns + 1], strict=True):
         resonance = _resonance(sweep, sweep.gamma, int(a), int(b), noise)
         if resonance is not None:
-            found.append(resonance)
-    return found
+            resonances.append(resonance)
+    return resonances
 
 
 def _resonance(sweep: Sweep, gamma: Complex, a: int, b: int, noise: Real) -> Resonance | None:
@@ -228,10 +228,10 @@ def _resonance(sweep: Sweep, gamma: Complex, a: int, b: int, noise: Real) -> Res
 
 def _own(crossings: list[Resonance], sweep: Sweep, k: int, depth: float) -> Resonance | None:
     """The resonance that belongs to a dip: the nearest one below half the dip's depth."""
-    level, here = sweep.rho[k] + depth / 2, sweep.freq_hz[k]
+    level, freq_hz = sweep.rho[k] + depth / 2, sweep.freq_hz[k]
     above = np.flatnonzero(sweep.rho > level)
     left, right = above[above < k], above[above > k]
     low = sweep.freq_hz[left[-1]] if left.size else sweep.freq_hz[0]
     high = sweep.freq_hz[right[0]] if right.size else sweep.freq_hz[-1]
     inside = [crossing for crossing in crossings if low <= crossing.freq_hz <= high]
-    return min(inside, key=lambda one: abs(one.freq_hz - here), default=None)
+    return min(inside, key=lambda resonance: abs(resonance.freq_hz - freq_hz), default=None)

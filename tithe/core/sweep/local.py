@@ -61,8 +61,8 @@ class LocalCurve:
         roots = np.roots(level)
         real = roots[np.abs(roots.imag) < 1e-6].real * self.scale_hz + self.centre_hz
         tried = [low_hz, high_hz, *(float(f) for f in real if low_hz <= f <= high_hz)]
-        heights = [np.polyval(p, self._t(f)) / np.polyval(q, self._t(f)) for f in tried]
-        return tried[int(np.argmin(heights))]
+        values = [np.polyval(p, self._t(f)) / np.polyval(q, self._t(f)) for f in tried]
+        return tried[int(np.argmin(values))]
 
 
 def curve_round(freq_hz: Real, values: Any, k: int, noise: Real) -> LocalCurve:
@@ -107,10 +107,10 @@ def _neighbourhood(freq_hz: Real, k: int, half: int) -> tuple[int, int]:
     gaps = np.diff(freq_hz[start:stop])
     if not gaps.size:
         return start, stop
-    here = k - start
-    beside = min(gaps[max(here - 1, 0)], gaps[min(here, len(gaps) - 1)])
+    middle = k - start
+    beside = min(gaps[max(middle - 1, 0)], gaps[min(middle, len(gaps) - 1)])
     wide = np.flatnonzero(gaps > _NEIGHBOURS * beside)
-    before, after = wide[wide < here], wide[wide >= here]
+    before, after = wide[wide < middle], wide[wide >= middle]
     return (
         start + int(before[-1]) + 1 if before.size else start,
         start + int(after[0]) + 1 if after.size else stop,

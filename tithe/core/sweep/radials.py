@@ -55,8 +55,8 @@ def judge_radials(readings: tuple[Reading, ...]) -> Radials:
     for k, reading in enumerate(readings):
         require(reading.count >= 1, f"radials[{k}].count", "at-least", reading.count, least=1)
         require_positive(f"radials[{k}].r_ohm", reading.r_ohm)
-    ordered = tuple(sorted(readings, key=lambda one: one.count))
-    if len({one.count for one in ordered}) < 2:
+    ordered = tuple(sorted(readings, key=lambda row: row.count))
+    if len({row.count for row in ordered}) < 2:
         return Radials(ordered, None, None, None, (tell("radials.one-count"),))
     first, last = ordered[0], ordered[-1]
     came = tell(
@@ -65,8 +65,8 @@ def judge_radials(readings: tuple[Reading, ...]) -> Radials:
     gained = float(decibels(first.r_ohm / last.r_ohm))
     if gained <= 0:
         return Radials(ordered, None, None, None, (tell("radials.did-not-fall", came=came),))
-    counts = np.array([one.count for one in ordered], dtype=np.float64)
-    ohms = np.array([one.r_ohm for one in ordered])
+    counts = np.array([row.count for row in ordered], dtype=np.float64)
+    ohms = np.array([row.r_ohm for row in ordered])
     after, gains, fits = [], [], []
     for power in _POWERS:
         rest, lost = _fit(counts**-power, ohms)
@@ -75,11 +75,11 @@ def judge_radials(readings: tuple[Reading, ...]) -> Radials:
         after.append(last.r_ohm - (now - then))
         gains.append(float(decibels(now / then)))
     low, high = min(gains), max(gains)
-    told = (
+    messages = (
         tell("radials.worth", came=came, gained_db=gained),
         tell("radials.next", count=2 * last.count, gain_db=(low, high), heard=high >= 1),
     )
-    return Radials(ordered, 2 * last.count, (min(after), max(after)), (low, high), told, tuple(fits))
+    return Radials(ordered, 2 * last.count, (min(after), max(after)), (low, high), messages, tuple(fits))
 
 
 def _fit(shape: Real, ohms: Real) -> tuple[float, float]:

@@ -91,14 +91,14 @@ def advise(
 
 def learned(steps: tuple[TrimStep, ...], target_hz: float) -> TrimAdvice | None:
     """The next change from what the last told step did to the dip; None where that teaches nothing."""
-    told_step = last_told(steps)
-    if told_step is None:
+    last_step = last_told(steps)
+    if last_step is None:
         return None
-    before_hz, after_hz, change_m = told_step
+    before_hz, after_hz, change_m = last_step
     slope = (after_hz - before_hz) / change_m
     left = target_hz - after_hz
-    there = abs(left) <= max(CLOSE_ENOUGH * target_hz, steps[-1].within_hz)
-    if slope >= 0 or there:  # longer must be lower, else it was something else
+    arrived = abs(left) <= max(CLOSE_ENOUGH * target_hz, steps[-1].within_hz)
+    if slope >= 0 or arrived:  # longer must be lower, else it was something else
         return None
     change = left / slope
     message = tell("trim.learned", hz_per_m=abs(slope), longer=change > 0, change_m=abs(change))
@@ -108,14 +108,14 @@ def learned(steps: tuple[TrimStep, ...], target_hz: float) -> TrimAdvice | None:
 def last_told(steps: tuple[TrimStep, ...]) -> tuple[float, float, float] | None:
     """Of the last step whose change was told, where the dip lay before and after it (Hz), and that change
     (m); None where it moved by less than its places are known."""
-    found = [
+    moves = [
         (before.freq_hz, after.freq_hz, after.change_m, hypot(before.within_hz, after.within_hz))
         for before, after in pairwise(steps)
         if before.freq_hz is not None and after.freq_hz is not None and after.change_m
     ]
-    if not found:
+    if not moves:
         return None
-    before_hz, after_hz, change_m, within_hz = found[-1]
+    before_hz, after_hz, change_m, within_hz = moves[-1]
     return None if abs(after_hz - before_hz) <= within_hz else (before_hz, after_hz, change_m)
 
 
@@ -146,7 +146,7 @@ def _judge(before: TrimStep, after: TrimStep, target_hz: float) -> StepVerdict:
         course, how = "nearer", "arrived" if after.within_hz <= close else "perhaps-arrived"
     elif was * now < 0:
         course = how = "past"
-    told = [tell(f"trim.{how}", moved_hz=abs(moved), up=moved > 0)]
+    messages = [tell(f"trim.{how}", moved_hz=abs(moved), up=moved > 0)]
     if after.change_m and moved * after.change_m > 0:
-        told.append(tell("trim.odd", longer=after.change_m > 0))
-    return StepVerdict(course, moved, tuple(told))
+        messages.append(tell("trim.odd", longer=after.change_m > 0))
+    return StepVerdict(course, moved, tuple(messages))

@@ -34,14 +34,14 @@ def antenna_told(
     if any(part.tuner and not part.bypassed for part in behind):
         raise InputError("chain", "two-tuners-in-line")
     r0 = station.transmitter.reference_ohm
-    found: dict[float, LoadFound] = {}
+    loads: dict[float, LoadFound] = {}
     active = []
     for n, (preset, row) in enumerate(zip(presets, rows, strict=True)):
         if row.newer is not None or not on_dials(own_dials(tuner, dials), preset):
             continue
-        load_found = load_of(tuner, dials, preset, r0, behind)
-        if load_found.z_ohm.real > 0:
-            found[preset.freq_hz] = load_found
+        load = load_of(tuner, dials, preset, r0, behind)
+        if load.z_ohm.real > 0:
+            loads[preset.freq_hz] = load
         else:
             active.append(n)
-    return AntennaTold(tuple(found[freq] for freq in sorted(found)), tuple(active))
+    return AntennaTold(tuple(loads[freq] for freq in sorted(loads)), tuple(active))

@@ -83,7 +83,9 @@ def at_bands(station: Station, at: int, pause: Pause = go_on) -> list[AtBand]:
             () if matched else tuple(sorted(_proposals(station, at, float(middles[k])), key=_by_watts))
         )
         shortfall = None if matched else tuned.shortfall(k)
-        met = (Met(*(np.asarray(figure)[k] for figure in vars(one).values())) for one in (real, flat))
+        met = (
+            Met(*(np.asarray(figure)[k] for figure in vars(met_case).values())) for met_case in (real, flat)
+        )
         out.append(AtBand(station.bands[n], freq[k], gamma[k], next(met), next(met), shortfall, proposals))
     return out
 
@@ -127,10 +129,10 @@ def _lengths(station: Station, at: int, behind: tuple[Part, ...], freq_hz: float
     matched = tuner.tune(freq, load, r0).matched[:, 0]
     ways: tuple[tuple[Way, int], ...] = (("longer", 1), ("shorter", -1))
     for way, sign in ways:
-        there = np.flatnonzero(matched & (steps * sign > 0))
-        if not there.size:
+        beyond = np.flatnonzero(matched & (steps * sign > 0))
+        if not beyond.size:
             continue
-        nearest = float(length_m[there[np.argmin(np.abs(steps[there]))]])
+        nearest = float(length_m[beyond[np.argmin(np.abs(steps[beyond]))]])
         parts = (*behind[:place], replace(run, length_m=nearest), *behind[place + 1 :])
         if (watts := _radiated(station, at, (station.chain[at], *parts), freq_hz)) is not None:
             yield Proposal(way, nearest, "", watts)
@@ -138,8 +140,8 @@ def _lengths(station: Station, at: int, behind: tuple[Part, ...], freq_hz: float
 
 def _radiated(station: Station, at: int, parts: tuple[Part, ...], freq_hz: float) -> float | None:
     """What leaves with these parts from the tuner on, W; None where it does not match."""
-    other = in_line(replace(station, chain=(*station.chain[:at], *parts)), at)
-    budget = solve(other, np.array([freq_hz]))
+    in_place = in_line(replace(station, chain=(*station.chain[:at], *parts)), at)
+    budget = solve(in_place, np.array([freq_hz]))
     tuned = budget.stages[at].tuned
     if tuned is None or not np.all(tuned.matched):
         return None

@@ -57,7 +57,7 @@ def chart(station: Station, at: int, dials: Mapping[str, Dial], presets: Sequenc
     own = own_dials(tuner, dials)
     known = all(name in own and own[name].known for name in knobs_of(tuner))
     fitted = None
-    seen = [n for n, one in enumerate(presets) if known_at(station, np.array(one.freq_hz))]
+    seen = [n for n, noted in enumerate(presets) if known_at(station, np.array(noted.freq_hz))]
     if isinstance(tuner, Tuner) and not known and len(seen) >= FEWEST:
         loads = loads_at(station, at, np.array([presets[n].freq_hz for n in seen]))
         try:
@@ -73,8 +73,10 @@ def chart(station: Station, at: int, dials: Mapping[str, Dial], presets: Sequenc
                 predicted.append(predict_with(tuner, fitted, freq, load, r0))
             else:
                 predicted.append(predict_known(tuner, own, freq, load, r0))
-    beyond = tuple(n for n, one in enumerate(presets) if known and not on_dials(own, one))
-    found = [load_of(tuner, own, one, r0) for n, one in enumerate(presets) if known and n not in beyond]
+    beyond = tuple(n for n, noted in enumerate(presets) if known and not on_dials(own, noted))
+    loads_found = [
+        load_of(tuner, own, noted, r0) for n, noted in enumerate(presets) if known and n not in beyond
+    ]
     odd = tuple(seen[n] for n in fitted.odd) if fitted else ()
     lines = rows(station, at, tuner, fitted.dials if fitted else own, presets)
-    return Chart(fitted, odd, tuple(predicted), tuple(found), beyond, lines)
+    return Chart(fitted, odd, tuple(predicted), tuple(loads_found), beyond, lines)

@@ -65,9 +65,9 @@ def fit_dials(
     problem = _Problem(tuner, every, presets, loads_ohm, reference_ohm)
     best, cost = None, np.inf
     for way in product((False, True), repeat=len(problem.free)):
-        found, left = problem.solved(way)
+        shares, left = problem.solved(way)
         if left < cost:
-            best, cost = found, left
+            best, cost = shares, left
     assert best is not None
     return problem.told(best)
 
@@ -110,13 +110,13 @@ class _Problem:
     def sigma(self, shares: Real) -> Real:
         """By how much Γ may be off at each preset, as a standard deviation of each of its parts, (N,)."""
         values = self.values(shares)
-        here = self.gamma(values)
+        gamma = self.gamma(values)
         square = self.rho**2 / 4
         for k in range(len(values)):
-            square = square + np.abs(self.gamma(self.values(shares, k)) - here) ** 2 / 6
+            square = square + np.abs(self.gamma(self.values(shares, k)) - gamma) ** 2 / 6
         for turn in (1, 1j):
             square = (
-                square + np.abs(self.gamma(values, self.loads * (1 + LOAD_SHARE * turn / 2)) - here) ** 2 / 2
+                square + np.abs(self.gamma(values, self.loads * (1 + LOAD_SHARE * turn / 2)) - gamma) ** 2 / 2
             )
         return np.asarray(np.sqrt(square))
 

@@ -104,10 +104,10 @@ def _by_rho(way: _Way) -> float:
 def by_the_dials(tuner: Tuner, start: Real, freq_hz: float, load_ohm: complex, r0_ohm: float) -> Route | None:
     """Each knob once, to the match of least loss; None where there is no match."""
     search = _Search(tuner, freq_hz, load_ohm, r0_ohm)
-    found = search.ladder.match(np.array([freq_hz]), np.array([load_ohm]), r0_ohm, LEAST_LOSS)
-    if not found.there[0]:
+    setting = search.ladder.match(np.array([freq_hz]), np.array([load_ohm]), r0_ohm, LEAST_LOSS)
+    if not setting.there[0]:
         return None
-    goal = found.values[: len(start), 0]
+    goal = setting.values[: len(start), 0]
     ways: list[tuple[float, tuple[Move, ...]]] = []
     turned = [k for k in range(len(start)) if abs(goal[k] - start[k]) > 1e-3 * search.span[k]]
     for order in permutations(turned):
@@ -129,7 +129,7 @@ class _Search:
 
     def rho(self, values: Real) -> Real:
         """|Γ| at settings (K, N)."""
-        freq, load = (np.broadcast_to(one, values.shape[1:]) for one in (self.freq, self.load))
+        freq, load = (np.broadcast_to(each, values.shape[1:]) for each in (self.freq, self.load))
         return np.abs(gamma_in(self.ladder, freq, values, load, self.r0))
 
     def beginnings(self, stand: _Way) -> dict[int, list[_Way]]:
@@ -166,8 +166,8 @@ class _Search:
             rho = self.rho(tried)
             at = int(np.argmin(rho))
             low, high = tried[k, max(at - 1, 0)], tried[k, min(at + 1, count - 1)]
-        found = tried[:, at]
-        return float(rho[at]), found, (*moves, self.move(k, found))
+        best = tried[:, at]
+        return float(rho[at]), best, (*moves, self.move(k, best))
 
     def together(self, stand: _Way) -> list[_Way]:
         """Every knob in steps with every other that follows it to the dip, from each beginning."""
@@ -183,12 +183,12 @@ class _Search:
         values = way[1]
         ends = [(self.low[n], self.low[n] + self.span[n]) for n in (k, follows)]
         for _ in range(_CLOSER):
-            one, other = (np.linspace(low, high, _SQUARE) for low, high in ends)
+            first, second = (np.linspace(low, high, _SQUARE) for low, high in ends)
             tried = np.repeat(values[:, None], _SQUARE**2, axis=1)
-            tried[k], tried[follows] = np.repeat(one, _SQUARE), np.tile(other, _SQUARE)
+            tried[k], tried[follows] = np.repeat(first, _SQUARE), np.tile(second, _SQUARE)
             rho = self.rho(tried)
             at = int(np.argmin(rho))
-            steps = [axis[1] - axis[0] for axis in (one, other)]
+            steps = [axis[1] - axis[0] for axis in (first, second)]
             ends = [
                 (
                     max(tried[n, at] - 2 * step, self.low[n]),
@@ -196,12 +196,10 @@ class _Search:
                 )
                 for n, step in zip((k, follows), steps, strict=True)
             ]
-        found = tried[:, at]
-        dip = self.move(follows, found)
-        both = replace(
-            self.move(k, found), follows=dip.knob, follows_value=dip.value, follows_share=dip.share
-        )
-        return float(rho[at]), found, (*way[2], both)
+        best = tried[:, at]
+        dip = self.move(follows, best)
+        both = replace(self.move(k, best), follows=dip.knob, follows_value=dip.value, follows_share=dip.share)
+        return float(rho[at]), best, (*way[2], both)
 
     def move(self, k: int, values: Real) -> Move:
         """What a knob's move to these values comes to."""

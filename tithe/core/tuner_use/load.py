@@ -52,13 +52,15 @@ def load_of(
         port = run.output(port)
     z = port.z_ohm
     z = z[np.isfinite(z)]
-    here = complex(z[0])
+    load_ohm = complex(z[0])
     if (z.real > 0).any():  # no antenna gives power back
         z = z[z.real > 0]
-        if here.real <= 0:
+        if load_ohm.real <= 0:
             gamma = np.mean((z - reference_ohm) / (z + reference_ohm))
-            here = complex(reference_ohm * (1 + gamma) / (1 - gamma))
-    return LoadFound(preset.freq_hz, here, _interval(z.real, here.real), _interval(z.imag, here.imag))
+            load_ohm = complex(reference_ohm * (1 + gamma) / (1 - gamma))
+    return LoadFound(
+        preset.freq_hz, load_ohm, _interval(z.real, load_ohm.real), _interval(z.imag, load_ohm.imag)
+    )
 
 
 def _sampled(tuner: KnobTuner, dials: Mapping[str, Dial], preset: Preset, reference_ohm: float) -> Port:
@@ -86,7 +88,7 @@ def _sampled(tuner: KnobTuner, dials: Mapping[str, Dial], preset: Preset, refere
     return load_behind(ladder, np.full(SAMPLES + 1, preset.freq_hz), values, left, reference_ohm)
 
 
-def _interval(values: Real, here: float) -> tuple[float, float]:
-    """Where almost all of them lie, and ``here`` with them."""
+def _interval(values: Real, middle: float) -> tuple[float, float]:
+    """Where almost all of them lie, and ``middle`` with them."""
     low, high = np.quantile(values, [(1 - _INSIDE) / 2, (1 + _INSIDE) / 2])
-    return float(min(low, here)), float(max(high, here))
+    return float(min(low, middle)), float(max(high, middle))

@@ -28,10 +28,10 @@ def tuner_of_knobs(station: Station, at: int | None = None) -> tuple[int, KnobTu
 
 def any_tuner(station: Station, at: int) -> TunerPart:
     """The ``at``-th part of the run. Raises `InputError` where that is no tuner."""
-    found = station.chain[at].tuner if 0 <= at < len(station.chain) else None
-    if found is None:
+    tuner = station.chain[at].tuner if 0 <= at < len(station.chain) else None
+    if tuner is None:
         raise InputError(f"chain[{at}]", "no-tuner-here")
-    return found
+    return tuner
 
 
 def in_line(station: Station, at: int) -> Station:

@@ -73,10 +73,12 @@ def predict(
     for name in names:
         if name not in dials or not dials[name].known:
             raise InputError(f"dials.{name}", "dial-not-known")
-    found = _set(tuner, dials, np.array([freq_hz]), np.array([load_ohm]), reference_ohm)
-    if not np.isfinite(found).all():
+    dials_set = _set(tuner, dials, np.array([freq_hz]), np.array([load_ohm]), reference_ohm)
+    if not np.isfinite(dials_set).all():
         return Predicted(freq_hz, {}, {})
-    return Predicted(freq_hz, {name: _number(dials[name], found[k, 0]) for k, name in enumerate(names)}, {})
+    return Predicted(
+        freq_hz, {name: _number(dials[name], dials_set[k, 0]) for k, name in enumerate(names)}, {}
+    )
 
 
 def _number(dial: Dial, value: float) -> float:
@@ -142,23 +144,23 @@ def _spread(
 ) -> Predicted:
     """``lines`` (`SAMPLES`, 2): values at the scale's ends of dials that are not quite known."""
     alone = predict(tuner, dials, freq_hz, load_ohm, reference_ohm)
-    found = _set(tuner, dials, np.full(SAMPLES, freq_hz), _drawn(load_ohm), reference_ohm)
-    there = np.isfinite(found).all(axis=0)
-    if not alone.dials or there.mean() < 0.5:
+    dials_drawn = _set(tuner, dials, np.full(SAMPLES, freq_hz), _drawn(load_ohm), reference_ohm)
+    matched = np.isfinite(dials_drawn).all(axis=0)
+    if not alone.dials or matched.mean() < 0.5:
         return alone
     intervals = {}
     for k, name in enumerate(knobs_of(tuner)):
         dial = dials[name]
         scale = dial.scale
         if name in lines:
-            first, last = lines[name][there].T
-            numbers = scale[0] + (found[k, there] - first) / (last - first) * (scale[1] - scale[0])
+            first, last = lines[name][matched].T
+            numbers = scale[0] + (dials_drawn[k, matched] - first) / (last - first) * (scale[1] - scale[0])
         else:
-            numbers = np.array([_number(dial, value) for value in found[k, there]])
+            numbers = np.array([_number(dial, value) for value in dials_drawn[k, matched]])
         low, high = np.quantile(numbers, [(1 - _INSIDE) / 2, (1 + _INSIDE) / 2])
         around = np.clip([low - dial.read_to, high + dial.read_to], *scale)
-        here = alone.dials[name]
-        intervals[name] = (min(float(around[0]), here), max(float(around[1]), here))
+        alone_at = alone.dials[name]
+        intervals[name] = (min(float(around[0]), alone_at), max(float(around[1]), alone_at))
     return Predicted(freq_hz, alone.dials, intervals)
 
 
@@ -168,7 +170,7 @@ def _set(
     """The match of least loss of each load, (3, N); NaN where there is none."""
     least, values = np.full(len(loads), np.inf), np.full((3, len(loads)), np.nan)
     for ladder in ladders_of(tuner, dials):
-        found = ladder.match(freq_hz, loads, reference_ohm)
-        better = found.score < least
-        least[better], values[:, better] = found.score[better], found.values[:, better]
+        match = ladder.match(freq_hz, loads, reference_ohm)
+        better = match.score < least
+        least[better], values[:, better] = match.score[better], match.values[:, better]
     return values

@@ -43,8 +43,8 @@ def meet(
     """A tuner, set for each load (Ω, (N,)) at its frequency as it is set for that power."""
     load = Port(z_ohm, np.ones(z_ohm.shape, dtype=np.complex128))
     tuned = tuner.automatic().tune(freq_hz, load, reference_ohm, power_w)
-    source, one = tuned.input(load), np.ones(z_ohm.shape)
-    tuner_details = tuned.details(source.powered(one), load.powered(one))
+    source, unity = tuned.input(load), np.ones(z_ohm.shape)
+    tuner_details = tuned.details(source.powered(unity), load.powered(unity))
     return tuned, Met(tuned.matched, loss_db(source.power_w, load.power_w), tuner_details.limit_w)
 
 

@@ -78,8 +78,8 @@ def retuning(
         if known_at(station, freq).all():
             loads = loads_at(station, at, freq)
             mine = [n for n in only if band.low_hz <= presets[n].freq_hz <= band.high_hz]
-            asked = _Asked(station, tuner, own_dials(tuner, dials), freq, loads)
-            out.append(asked.answer(band, {n: presets[n] for n in mine}))
+            question = _Asked(station, tuner, own_dials(tuner, dials), freq, loads)
+            out.append(question.answer(band, {n: presets[n] for n in mine}))
     return out
 
 

@@ -46,8 +46,8 @@ def rows(
     return tuple(out)
 
 
-def _same_spot(preset: Preset, other: Preset) -> bool:
-    return abs(preset.freq_hz - other.freq_hz) <= _SAME_SPOT * preset.freq_hz
+def _same_spot(preset: Preset, second: Preset) -> bool:
+    return abs(preset.freq_hz - second.freq_hz) <= _SAME_SPOT * preset.freq_hz
 
 
 def _band(station: Station, freq_hz: float) -> int | None:

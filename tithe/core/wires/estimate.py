@@ -93,19 +93,19 @@ def cases(plan: Plan) -> tuple[Case, ...]:
     """The estimate as typed, each assumption to both sides, and all together to every corner; with
     fewer corners of three to every second one, at which any two of them still meet in all four ways."""
     names = assumed(plan)
-    found = [AS_TYPED]
+    out = [AS_TYPED]
     for n, name in enumerate(names):
         for side in (-1, 1):
             by = [float(side) if m == n else 0.0 for m in range(len(names))]
-            found.append(moved_by(plan, names, by)._replace(moved=name, side=side))
+            out.append(moved_by(plan, names, by)._replace(moved=name, side=side))
     if len(names) > 1:
         for sides in product((-1, 1), repeat=len(names)):
             if plan.fewer_corners and len(names) == _FACTORS and math.prod(sides) < 0:
                 continue
             # Each soil asks for tables of its own, so it goes on to the whole class.
             by = [side * (1 if name == "soil" else _CORNER) for name, side in zip(names, sides, strict=True)]
-            found.append(moved_by(plan, names, by))
-    return tuple(found)
+            out.append(moved_by(plan, names, by))
+    return tuple(out)
 
 
 def assumed(plan: Plan) -> tuple[str, ...]:
@@ -154,12 +154,12 @@ def soil_between(ground: Ground, classes: float) -> Ground | None:
     """Soil by a part of a class wetter (or drier, below 0), by like factors; None where it stays."""
     if not classes or not isinstance(ground, Soil):
         return None
-    there, share = neighbour(ground, 1 if classes > 0 else -1), abs(classes)
+    next_soil, share = neighbour(ground, 1 if classes > 0 else -1), abs(classes)
     if share == 1:
-        return there
+        return next_soil
     return Soil(
-        ground.eps_r ** (1 - share) * there.eps_r**share,
-        max(ground.sigma_s_m, _DRY) ** (1 - share) * max(there.sigma_s_m, _DRY) ** share,
+        ground.eps_r ** (1 - share) * next_soil.eps_r**share,
+        max(ground.sigma_s_m, _DRY) ** (1 - share) * max(next_soil.sigma_s_m, _DRY) ** share,
     )
 
 
@@ -186,8 +186,8 @@ def estimated(plan: Plan, freq_hz: float, case: Case, finest_hz: float | None = 
 
 def looked_at(plan: Plan, freq_hz: float) -> tuple[Fed, float]:
     """The estimate as typed, and of what leaves for the sky the share that leaves below 30°."""
-    fed, found, leaves = _estimate(plan, freq_hz, AS_TYPED, None)
-    return fed, (leaves or sky(found)).low_share
+    fed, currents, leaves = _estimate(plan, freq_hz, AS_TYPED, None)
+    return fed, (leaves or sky(currents)).low_share
 
 
 def _estimate(
@@ -195,15 +195,15 @@ def _estimate(
 ) -> tuple[Fed, Currents, Sky | None]:
     """With what leaves over soil; elsewhere that is all which is not lost."""
     require_not_too_high(plan, freq_hz)
-    found, z, loss = _seen(plan, freq_hz, case, finest_hz)
-    own = found.metal_ohm + found.coil_ohm
-    radiating = found.z_ohm.real - own
+    currents, z, loss = _seen(plan, freq_hz, case, finest_hz)
+    own = currents.metal_ohm + currents.coil_ohm
+    radiating = currents.z_ohm.real - own
     ground = case.ground or plan.ground
     if not isinstance(ground, Soil):
-        return Fed(z, loss, own, radiating), found, None
-    leaves = sky(found, ground)
+        return Fed(z, loss, own, radiating), currents, None
+    leaves = sky(currents, ground)
     require(leaves.ohm <= (1 + _WITHIN) * radiating, "antenna", "beyond-the-method", freq_hz=freq_hz)
-    return Fed(z, loss, own, min(leaves.ohm, radiating)), found, leaves
+    return Fed(z, loss, own, min(leaves.ohm, radiating)), currents, leaves
 
 
 def _seen(plan: Plan, freq_hz: float, case: Case, finest_hz: float | None) -> tuple[Currents, complex, float]:
@@ -244,15 +244,15 @@ def _measured(shape: Shape) -> MeasuredFoot | None:
 @lru_cache(maxsize=256)
 def _scale(plan: Plan, ground: Soil) -> float:
     """How many times what the table says of the radials' resistance they had when it was measured."""
-    there = _measured(plan.shape)
-    if there is None or plan.shape.radials is None:
+    measured = _measured(plan.shape)
+    if measured is None or plan.shape.radials is None:
         return 1.0
-    currents = _found(plan, there.freq_hz, INSULATED if plan.insulated else 1.0, 1.0, ground, None)
-    told = _added(plan, replace(plan.shape.radials, count=there.radial_count), ground, currents).real
-    left = there.ohm - currents.z_ohm.real
-    if left <= 0 or told <= 0:
-        raise InputError("measured.r_ohm", "below-the-wires-own", there.ohm, least=currents.z_ohm.real)
-    return left / told
+    currents = _found(plan, measured.freq_hz, INSULATED if plan.insulated else 1.0, 1.0, ground, None)
+    series_ohm = _added(plan, replace(plan.shape.radials, count=measured.radial_count), ground, currents).real
+    left = measured.ohm - currents.z_ohm.real
+    if left <= 0 or series_ohm <= 0:
+        raise InputError("measured.r_ohm", "below-the-wires-own", measured.ohm, least=currents.z_ohm.real)
+    return left / series_ohm
 
 
 def require_clear(plan: Plan) -> None:
@@ -281,8 +281,8 @@ def highest_hz(plan: Plan) -> float:
 def require_not_too_high(plan: Plan, freq_hz: float) -> None:
     """Raise `InputError` at a frequency (Hz) at which its wires are."""
     up_m, most = _layout(plan, 1.0, 1.0).highest_m, _MOST_WAVELENGTHS_UP
-    told = freq_hz <= highest_hz(plan)
-    require(told, "antenna", "wires-too-high", up_m, freq_hz=freq_hz, most=most)
+    inside = freq_hz <= highest_hz(plan)
+    require(inside, "antenna", "wires-too-high", up_m, freq_hz=freq_hz, most=most)
 
 
 def as_typed(plan: Plan, freq_hz: float) -> Currents:
@@ -297,8 +297,8 @@ def seconds(plan: Plan, freqs_hz: Iterable[float], spread: bool = False) -> floa
     hundreds = [segments(layout, LIGHT_M_PER_S / f) / 100 for f in freqs_hz]
     # Pieces of one straight line lie alike to each other, and are computed once.
     alike = 1.0 if layout.straight else 4.0
-    one_s = sum(1.2e-3 + alike * (3e-3 * n**2 + 2e-4 * n**3) for n in hundreds)
-    return (CASES if spread else 1) * one_s
+    seconds_each = sum(1.2e-3 + alike * (3e-3 * n**2 + 2e-4 * n**3) for n in hundreds)
+    return (CASES if spread else 1) * seconds_each
 
 
 @lru_cache(maxsize=256)
@@ -306,15 +306,15 @@ def all_cases(
     plan: Plan, freqs_hz: tuple[float, ...], spread: bool
 ) -> tuple[tuple[tuple[Case, Fed], ...], ...]:
     """At each frequency (Hz) the estimate as typed, and with ``spread`` what it may be instead."""
-    there = cases(plan) if spread else (AS_TYPED,)
-    ready(plan, freqs_hz, there)
-    pairs = [(f, one) for f in freqs_hz for one in there]
-    found = []
-    for one in each(lambda pair: _estimated(plan, *pair), pairs):
+    soils = cases(plan) if spread else (AS_TYPED,)
+    ready(plan, freqs_hz, soils)
+    pairs = [(f, case) for f in freqs_hz for case in soils]
+    out = []
+    for case in each(lambda pair: _estimated(plan, *pair), pairs):
         rest()
-        found.append(one)
-    columns = iter(found)
-    return tuple(tuple((one, next(columns)) for one in there) for _ in freqs_hz)
+        out.append(case)
+    columns = iter(out)
+    return tuple(tuple((case, next(columns)) for case in soils) for _ in freqs_hz)
 
 
 def ready(plan: Plan, freqs_hz: Iterable[float], cases: Iterable[Case] = (AS_TYPED,)) -> None:

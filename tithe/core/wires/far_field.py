@@ -42,7 +42,7 @@ def sky(
     ground = ground or currents.ground
     kind = 0 if ground == "free-space" else 2 if isinstance(ground, Soil) else 1
     soil = ground.permittivity(currents.freq_hz).item() if isinstance(ground, Soil) else 1 + 0j
-    wide, high = (k * one for one in mesh.reach_m)
+    wide, high = (k * reach for reach in mesh.reach_m)
     start = mesh.start - mesh.middle * (1, 1, kind == 0)
     if kind == 0:
         high = k * float(np.abs(start[:, 2]).max())

@@ -45,8 +45,8 @@ def remainders(rho: Real, zeta: Real, permittivity: complex) -> Complex:
     of R_M, which lie below the axis, on its right; then either e^−γ₀ζ fades, or J₀ is parted into waves out
     and in, each followed to where it fades by itself.
     """
-    found = [_together(rho[n : n + _GROUP], zeta, complex(permittivity)) for n in range(0, len(rho), _GROUP)]
-    return np.concatenate(found)
+    groups = [_together(rho[n : n + _GROUP], zeta, complex(permittivity)) for n in range(0, len(rho), _GROUP)]
+    return np.concatenate(groups)
 
 
 def _together(rho: Real, zeta: Real, permittivity: complex) -> Complex:
@@ -56,11 +56,11 @@ def _together(rho: Real, zeta: Real, permittivity: complex) -> Complex:
     short = -index.imag * least > _DIVING and index.real > 2 * _BEYOND_FIRST
     turn = 2.0 if short else index.real + max(1.0, -index.imag)
     out = np.empty((len(rho), len(zeta), 4), dtype=np.complex128)
-    to_there = _gauss(_to(turn, complex(index), most))
+    outward = _gauss(_to(turn, complex(index), most))
     flat = zeta < least
-    for there in (flat, ~flat):
-        if there.any():
-            out[:, there] = _summed(to_there, rho, zeta[there], permittivity, "j")
+    for chosen in (flat, ~flat):
+        if chosen.any():
+            out[:, chosen] = _summed(outward, rho, zeta[chosen], permittivity, "j")
     if flat.any():
         down = _doubling(_FADED / least, min(0.4, 8 / most))
         for kind, way in (("out", -1j), ("in", 1j)):

@@ -73,8 +73,8 @@ class Layout:
         for n, wire in enumerate(self.wires):
             require_positive(f"wires[{n}]", wire.radius_m)
             require(wire.length_m > ALIKE_M, f"wires[{n}]", "wire-without-length")
-        for (m, one), (n, other) in combinations(enumerate(self.wires), 2):
-            if _too_near(one, other):
+        for (m, first), (n, second) in combinations(enumerate(self.wires), 2):
+            if _too_near(first, second):
                 raise InputError(f"wires[{n}]", "wires-touch", other=m)
         self._require_current("feed", self.feed)
         for n, coil in enumerate(self.coils):
@@ -131,10 +131,10 @@ def _distance_to(wire: Wire, point: Point) -> float:
     return float(np.linalg.norm(start + share * run - point))
 
 
-def _shared(wire: Wire, other: Wire) -> tuple[Wire, Wire] | None:
+def _shared(wire: Wire, second: Wire) -> tuple[Wire, Wire] | None:
     """Both wires turned so that they start at the end they share; None where they share none."""
     for a in (wire, Wire(wire.end, wire.start, wire.radius_m)):
-        for b in (other, Wire(other.end, other.start, other.radius_m)):
+        for b in (second, Wire(second.end, second.start, second.radius_m)):
             if np.linalg.norm(np.subtract(a.start, b.start)) < ALIKE_M:
                 return a, b
     return None
@@ -143,21 +143,21 @@ def _shared(wire: Wire, other: Wire) -> tuple[Wire, Wire] | None:
 _LEAST_ANGLE_RAD = np.radians(1.0)
 
 
-def _too_near(one: Wire, other: Wire) -> bool:
+def _too_near(first: Wire, second: Wire) -> bool:
     """Whether two wires touch elsewhere than at an end that they share, or fold back on each other there."""
-    joined = _shared(one, other)
+    joined = _shared(first, second)
     if joined is None:
-        return _distance(one, other) < one.radius_m + other.radius_m
+        return _distance(first, second) < first.radius_m + second.radius_m
     ways = [np.subtract(wire.end, wire.start) / wire.length_m for wire in joined]
     if np.linalg.norm(ways[0] - ways[1]) < 2 * np.sin(_LEAST_ANGLE_RAD / 2):
         return True
     return bool(np.linalg.norm(np.subtract(joined[0].end, joined[1].end)) < ALIKE_M)
 
 
-def _distance(wire: Wire, other: Wire) -> float:
+def _distance(wire: Wire, second: Wire) -> float:
     """The least distance between two segments of straight line, m."""
-    p, q = np.array(wire.start), np.array(other.start)
-    u, v, w = np.subtract(wire.end, p), np.subtract(other.end, q), p - q
+    p, q = np.array(wire.start), np.array(second.start)
+    u, v, w = np.subtract(wire.end, p), np.subtract(second.end, q), p - q
     a, b, c, d, e = u @ u, u @ v, v @ v, u @ w, v @ w
     below = a * c - b * b
     s = np.clip((b * e - c * d) / below, 0, 1) if below > 1e-12 * a * c else 0.0

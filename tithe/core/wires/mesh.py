@@ -118,8 +118,8 @@ def cut(layout: Layout, wavelength_m: float, grounded: bool, per_wavelength: flo
     if per_wavelength is None:
         per_wavelength = _fineness(layout.length_m / wavelength_m)
     least = PER_WIRE[len(layout.wires) <= _FEW_WIRES]
-    for n, here, there in _broken(layout):
-        wire, run = layout.wires[n], math.dist(here, there)
+    for n, start, end in _broken(layout):
+        wire, run = layout.wires[n], math.dist(start, end)
         by_wave, by_wire = per_wavelength * run / wavelength_m, least * run / wire.length_m
         many = max(math.ceil(by_wave - 1e-9), math.ceil(by_wire - 1e-9), 1)
         counts.append(many)
@@ -134,9 +134,9 @@ def cut(layout: Layout, wavelength_m: float, grounded: bool, per_wavelength: flo
 def _mesh(layout: Layout, counts: tuple[int, ...], grounded: bool) -> Mesh:
     """A mesh with so many segments on each piece; neighbouring frequencies share it."""
     starts, ends, radii, carriers = [], [], [], []
-    for (n, here, there), many in zip(_broken(layout), counts, strict=True):
-        points = here + np.subtract(there, here) * (np.arange(many + 1) / many)[:, None]
-        points[-1] = there
+    for (n, from_m, to_m), many in zip(_broken(layout), counts, strict=True):
+        points = from_m + np.subtract(to_m, from_m) * (np.arange(many + 1) / many)[:, None]
+        points[-1] = to_m
         starts.append(points[:-1])
         ends.append(points[1:])
         radii.append(np.full(many, layout.wires[n].radius_m))
@@ -148,11 +148,11 @@ def _mesh(layout: Layout, counts: tuple[int, ...], grounded: bool) -> Mesh:
 
     def passing(place: str, point: Point) -> Indices:
         """The currents through the first wire's end at a point."""
-        there = [k for k, at in enumerate(node) if math.dist(at, point) < ALIKE_M]
-        if not there:
+        near = [k for k, at in enumerate(node) if math.dist(at, point) < ALIKE_M]
+        if not near:
             raise InputError(place, "at-an-open-end")
-        first = min(there, key=lambda k: (carrier[half[k, 0] // 2], k))
-        return np.array([k for k in there if half[k, 0] == half[first, 0]])
+        first = min(near, key=lambda k: (carrier[half[k, 0] // 2], k))
+        return np.array([k for k in near if half[k, 0] == half[first, 0]])
 
     feed = passing("feed", layout.feed)
     coils = tuple(passing(f"coils[{n}]", coil.at) for n, coil in enumerate(layout.coils))
@@ -187,8 +187,8 @@ def _pieces(start: Point, end: Point, marks: tuple[Point, ...]) -> list[tuple[Po
 def _nodes(start: Real, end: Real) -> dict[tuple[int, int, int], list[tuple[int, int]]]:
     """At each point the halves that are 1 there, with the way they run: −1 away from it, 1 towards it."""
     nodes: dict[tuple[int, int, int], list[tuple[int, int]]] = {}
-    here, there = ((at / (10 * ALIKE_M)).round().astype(int).tolist() for at in (start, end))
-    for n, (a, b) in enumerate(zip(here, there, strict=True)):
+    from_cell, to_cell = ((at / (10 * ALIKE_M)).round().astype(int).tolist() for at in (start, end))
+    for n, (a, b) in enumerate(zip(from_cell, to_cell, strict=True)):
         nodes.setdefault(tuple(a), []).append((2 * n, -1))
         nodes.setdefault(tuple(b), []).append((2 * n + 1, 1))
     return nodes
@@ -202,13 +202,13 @@ def _currents(
         (first, way), *others = halves
         point = end[first // 2] if first % 2 else start[first // 2]
         if grounded and abs(point[2]) < ALIKE_M:
-            for one, its_way in halves:
-                half.append((one, one))
+            for segment_end, its_way in halves:
+                half.append((segment_end, segment_end))
                 sign.append((-its_way, 0))
                 node.append(point)
             continue
-        for other, its_way in others:
-            half.append((first, other))
+        for further_end, its_way in others:
+            half.append((first, further_end))
             sign.append((way, -its_way))
             node.append(point)
     return np.array(half).reshape(-1, 2), np.array(sign, dtype=float).reshape(-1, 2), node

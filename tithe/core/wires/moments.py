@@ -82,15 +82,15 @@ def currents(
         z[np.ix_(at, at)] += ohm
     volts = np.zeros(len(z), dtype=np.complex128)
     volts[mesh.feed] = 1.0
-    found = np.asarray(np.linalg.solve(z, volts), dtype=np.complex128)
-    fed = complex(found[mesh.feed].sum())
-    halves = mesh.halves(found)
+    solution = np.asarray(np.linalg.solve(z, volts), dtype=np.complex128)
+    fed = complex(solution[mesh.feed].sum())
+    halves = mesh.halves(solution)
     metal_w = 0.0
     if own is not None:
         pairs = halves.reshape(-1, 2)
         metal_w = float(np.einsum("ni,nij,nj->", pairs.conj(), own, pairs).real)
     coil_w = sum(
-        abs(complex(found[at].sum())) ** 2 * ohm.real for ohm, at in zip(coil_ohm, mesh.coils, strict=True)
+        abs(complex(solution[at].sum())) ** 2 * ohm.real for ohm, at in zip(coil_ohm, mesh.coils, strict=True)
     )
     through = abs(fed) ** 2
     return Currents(freq_hz, mesh, ground, halves, 1 / fed, metal_w / through, coil_w / through)
@@ -103,12 +103,12 @@ def _reactions(mesh: Mesh, k: float, ground: Ground, freq_hz: float) -> Complex:
     image = 0j if ground == "free-space" else 1 + 0j
     if soil is not None:
         image = image_share(soil.permittivity(freq_hz).item())
-    found = fill(*where, RULES, mesh.needed, image)
+    reactions = fill(*where, RULES, mesh.needed, image)
     if soil is not None:
-        add_soil(found, *where, SOIL_RULES, soil_table(soil, freq_hz), PLACES, EVEN_FROM)
+        add_soil(reactions, *where, SOIL_RULES, soil_table(soil, freq_hz), PLACES, EVEN_FROM)
     if mesh.stepped.any():
-        add_steps(found, *where, mesh.stepped, STEP_RULE)
-    return np.asarray(found)
+        add_steps(reactions, *where, mesh.stepped, STEP_RULE)
+    return np.asarray(reactions)
 
 
 def _metal(mesh: Mesh, k: float, metal: Metal, freq_hz: float) -> Complex:

@@ -51,12 +51,12 @@ def added_ohm(radials: Radials, soil: Soil, currents: Currents, height_m: float 
         return _added(radials, surface, k, radius, partial(_of_currents, currents))
     x = float(np.clip((k * height_m / (2 * np.pi) - _SINE_WAVELENGTHS) / _BLENDED_WAVELENGTHS, 0, 1))
     share = x * x * (3 - 2 * x)
-    found = 0j
+    ohm = 0j
     if share < 1:
-        found += (1 - share) * _added(radials, surface, k, radius, partial(_of_a_sine, k, height_m))
+        ohm += (1 - share) * _added(radials, surface, k, radius, partial(_of_a_sine, k, height_m))
     if share > 0:
-        found += share * _added(radials, surface, k, radius, partial(_of_currents, currents))
-    return found
+        ohm += share * _added(radials, surface, k, radius, partial(_of_currents, currents))
+    return ohm
 
 
 _WITHIN, _FADING = gauss(120), np.polynomial.laguerre.laggauss(60)

@@ -57,7 +57,7 @@ def make_tables(soils: Iterable[Soil], freqs_hz: Iterable[float]) -> None:
 
 @lru_cache(maxsize=64)
 def _make(soils: frozenset[Soil], first: frozenset[int]) -> None:
-    nodes = sorted({one + step for one in first for step in range(4)})
+    nodes = sorted({corner + step for corner in first for step in range(4)})
     list(each(lambda pair: _node(*pair), [(soil, node) for soil in soils for node in nodes]))
 
 
@@ -74,10 +74,10 @@ def _between(soil: Soil, freq_hz: float) -> Complex:
         -(t - 1) * (t - 2) * (t - 3) / 6, t * (t - 2) * (t - 3) / 2, -t * (t - 1) * (t - 3) / 2,
         t * (t - 1) * (t - 2) / 6,
     )  # fmt: skip
-    found = np.zeros((len(PLACES), len(PLACES), 4), dtype=np.complex128)
+    values = np.zeros((len(PLACES), len(PLACES), 4), dtype=np.complex128)
     for step, weight in enumerate(weights):
-        found += weight * _node(soil, first + step)
-    return found
+        values += weight * _node(soil, first + step)
+    return values
 
 
 @kept_once(192)

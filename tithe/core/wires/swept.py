@@ -28,8 +28,8 @@ def impedance(plan: Plan, freq_hz: Real) -> Complex:
     while 2 * count < len(freq_hz):
         nodes = (low + high) / 2 - (high - low) / 2 * np.cos(np.pi * np.arange(count) / (count - 1))
         held_out = (nodes[:-1] + nodes[1:])[:: max(1, count // _HELD_OUT)] / 2
-        found = _solved(plan, nodes, high)
-        through = rational(nodes, found, 1e-7)
+        at_nodes = _solved(plan, nodes, high)
+        through = rational(nodes, at_nodes, 1e-7)
         truth = _solved(plan, held_out, high)
         if np.all(np.abs(through(held_out) - truth) < _OFF * np.abs(truth)):
             return np.asarray(through(freq_hz), dtype=np.complex128)
@@ -38,5 +38,5 @@ def impedance(plan: Plan, freq_hz: Real) -> Complex:
 
 
 def _solved(plan: Plan, freq_hz: Real, finest_hz: float) -> Complex:
-    found = each(lambda f: fed(plan, f, AS_TYPED, finest_hz), freq_hz.tolist())
-    return np.array(list(found), dtype=np.complex128)
+    estimates = each(lambda f: fed(plan, f, AS_TYPED, finest_hz), freq_hz.tolist())
+    return np.array(list(estimates), dtype=np.complex128)

@@ -17,7 +17,7 @@ def workings_of_trim(
     """Of the change advised for a dip at ``last_hz``, by rule (``change``) and by the last step
     (``learned``)."""
     values: Values = {"f_dip": last_hz, "f_target": target_hz}
-    found: Workings = {}
+    derivations: Workings = {}
     if means == "coil":
         share = (last_hz / target_hz) ** 2 - 1
         return {
@@ -26,9 +26,9 @@ def workings_of_trim(
     if wire_m:
         change = wire_m * (last_hz / target_hz - 1)
         values = values | {"l_side": wire_m, "d_change": change}
-        found["change"] = single("trim-wire", "d_change", values, Step(f.wire_change, "d_change"))
-    if (told := last_told(steps)) is not None:
-        before_hz, after_hz, done_m = told
+        derivations["change"] = single("trim-wire", "d_change", values, Step(f.wire_change, "d_change"))
+    if (step_told := last_told(steps)) is not None:
+        before_hz, after_hz, done_m = step_told
         moved = (after_hz - before_hz) / done_m
         values = {
             "f_dip": after_hz, "f_before": before_hz, "f_target": target_hz, "d_done": done_m,
@@ -36,8 +36,8 @@ def workings_of_trim(
         }  # fmt: skip
         if moved < 0:
             by_step = (Step(f.moved_per_metre, "v_moved"), Step(f.learned_change, "d_change"))
-            found["learned"] = single("trim-learned", "d_change", values, *by_step)
-    return found
+            derivations["learned"] = single("trim-learned", "d_change", values, *by_step)
+    return derivations
 
 
 def workings_of_radials(radials: Radials) -> Workings:

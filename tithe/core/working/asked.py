@@ -42,9 +42,9 @@ def working_of_line_loss(line_loss: LineLoss, figure: str) -> Working:
         return working_of(line_loss.budget, f"stages[{tuner}].taken_w")
     if figure not in _OF_THE_LINE:
         raise InputError("figure", "no-such-figure", figure)
-    working = working_of(line_loss.budget, f"stages[{line_loss.place}].{_OF_THE_LINE[figure]}")
+    derivation = working_of(line_loss.budget, f"stages[{line_loss.place}].{_OF_THE_LINE[figure]}")
     if figure != "handbook_extra_db":
-        return working
-    values = {**working.values, "a_hb_extra": line_loss.handbook_extra_db}
-    steps = (*working.steps, Step(f.additional_by_handbook, "a_hb_extra"))
-    return replace(working, gives="a_hb_extra", values=values, steps=steps)
+        return derivation
+    values = {**derivation.values, "a_hb_extra": line_loss.handbook_extra_db}
+    steps = (*derivation.steps, Step(f.additional_by_handbook, "a_hb_extra"))
+    return replace(derivation, gives="a_hb_extra", values=values, steps=steps)

@@ -20,13 +20,13 @@ def working_of_candidate(ranking: Ranking, n: int, figure: str) -> Working:
     """The working of a figure of the n-th candidate. Raises `InputError` where there is no such figure."""
     cell = _CELL.fullmatch(figure)
     if cell is None:
-        working = _in_all(ranking, n, figure)
+        derivation = _in_all(ranking, n, figure)
     else:
         known = int(cell[1]) < len(ranking.grid.question.bands)
-        working = _on_band(ranking, n, int(cell[1]), cell[2]) if known else None
-    if working is None:
+        derivation = _on_band(ranking, n, int(cell[1]), cell[2]) if known else None
+    if derivation is None:
         raise InputError("figure", "no-such-figure", figure)
-    return working
+    return derivation
 
 
 def _in_all(ranking: Ranking, n: int, figure: str) -> Working | None:

@@ -32,7 +32,9 @@ def working_of_map(
     lines = [(n, stage) for n, stage in enumerate(budget.stages) if stage.along]
     if path is None or int(path[1]) >= len(at) or not lines:
         raise InputError("figure", "no-such-figure", figure)
-    n, stage = max(lines, key=lambda one: one[1].along.part.length_m if one[1].along else 0.0)
+    n, stage = max(
+        lines, key=lambda line_stage: line_stage[1].along.part.length_m if line_stage[1].along else 0.0
+    )
     k, name, along = at[int(path[1])], path[2], stage.along
     assert along is not None
     if name in _FROM_THE_LEDGER:
@@ -91,8 +93,8 @@ def workings_of_lengths(lengths: Lengths) -> dict[str, Working]:
     if not safe.any() or not wrong.size:
         return out
     best = int(np.argmax(lengths.margin_m))
-    here = int(np.argmin(np.abs(lengths.length_m - lengths.present_m)))
-    for name, k in (("present", here), ("safest", best)):
+    present = int(np.argmin(np.abs(lengths.length_m - lengths.present_m)))
+    for name, k in (("present", present), ("safest", best)):
         length = float(lengths.length_m[k])
         nearest = float(wrong[np.argmin(np.abs(wrong - length))])
         spare = float(lengths.margin_m[k])

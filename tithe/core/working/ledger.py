@@ -28,10 +28,10 @@ _PATH = re.compile(r"(stages|transmitter|antenna|total|counted)(?:\[(\d+)\])?\.(
 
 def working_of(budget: Budget, figure: str) -> Working:
     """The working of the figure at a path. Raises `InputError` where there is no such figure."""
-    found = _PATH.fullmatch(figure)
-    require(found is not None, "figure", "no-such-figure", figure)
-    assert found is not None
-    room, index, name = found.groups()
+    path = _PATH.fullmatch(figure)
+    require(path is not None, "figure", "no-such-figure", figure)
+    assert path is not None
+    room, index, name = path.groups()
     if room != "stages":
         rules: dict[str, Callable[[Budget], Working]] = _OF_BUDGET
         rule = rules.get(f"{room}.{name}")
@@ -77,15 +77,15 @@ def _of_stage(budget: Budget, stage: Stage, name: str, figure: str) -> Working:
             amps = np.abs(stage.source.i)
             return Working("rms-amps", "i_rms", {**near, "i_rms": amps}, (Step(f.rms_amps, "i_rms"),))
     if stage.along is not None:
-        working = _of_line(budget, stage, stage.along, name)
+        derivation = _of_line(budget, stage, stage.along, name)
     elif stage.reading is not None:
         emission = budget.station.transmitter.emission
-        working = working_of_reading(stage.reading, stage.source, emission, name)
+        derivation = working_of_reading(stage.reading, stage.source, emission, name)
     else:
-        working = _of_tuner(stage, both, name) if stage.tuned is not None else None
-    require(working is not None, "figure", "no-such-figure", figure)
-    assert working is not None
-    return working
+        derivation = _of_tuner(stage, both, name) if stage.tuned is not None else None
+    require(derivation is not None, "figure", "no-such-figure", figure)
+    assert derivation is not None
+    return derivation
 
 
 def _swr(at: Powered, reference_ohm: float, ratio: Real) -> Working:
@@ -103,15 +103,15 @@ def _loss(stage: Stage, both: Values) -> Working:
         values |= {"g_line": gamma, "z_line": z0, "l_line": along.part.length_m}
         steps: Steps = (Step(f.line_volts, "v_in"), Step(f.line_amps, "i_in"), Step(f.line_loss, "a_loss"))
         return Working("line-loss", "a_loss", values, steps, ("handbook", along.handbook_db))
-    told = stage.setting
-    if told is not None and stage.tuned is not None:
-        sheet = told.sheet
+    setting = stage.setting
+    if setting is not None and stage.tuned is not None:
+        sheet = setting.sheet
         if sheet is not None:
             values |= sheet
             return Working(
                 "tuner-sheet", "a_loss", values, (Step(f.sheet_loss, "a_loss"),), ("lossless", 0.0)
             )
-        values["p_heat"] = np.asarray(sum(load.heat_w for load in told.loads.values()))
+        values["p_heat"] = np.asarray(sum(load.heat_w for load in setting.loads.values()))
         steps = (Step(f.tuner_input, "p_in"), Step(f.power_ratio, "a_loss"))
         return Working("tuner-loss", "a_loss", values, steps, ("lossless", 0.0))
     matched = stage.part.matched_db(stage.freq_hz)
@@ -186,27 +186,27 @@ _ELEMENT = re.compile(r"elements\[(\d)\]\.(volts_peak|amps_rms|heat_w)")
 
 
 def _of_tuner(stage: Stage, both: Values, name: str) -> Working | None:
-    told = stage.setting
-    assert told is not None
+    setting = stage.setting
+    assert setting is not None
     if name == "efficiency":
-        values = {**both, "e_tuner": told.efficiency}
-        if told.sheet is not None:
-            values |= {**told.sheet, "a_loss": stage.loss_db}
+        values = {**both, "e_tuner": setting.efficiency}
+        if setting.sheet is not None:
+            values |= {**setting.sheet, "a_loss": stage.loss_db}
             steps: Steps = (Step(f.sheet_loss, "a_loss"), Step(f.from_sheet, "e_tuner"))
             return Working("tuner-sheet", "e_tuner", values, steps)
         return Working("efficiency", "e_tuner", values, (IN, OUT, Step(f.efficiency, "e_tuner")))
     if name == "limit_w":
-        limit = told.limit_w
-        if told.sheet is not None or not np.isfinite(limit).all():
+        limit = setting.limit_w
+        if setting.sheet is not None or not np.isfinite(limit).all():
             return Working("no-limit", "p_limit", {"p_limit": limit})
         values = {**both, "p_limit": limit, "u_share": np.sqrt(stage.in_w / limit)}
         return Working("tuner-limit", "p_limit", values, (Step(f.tuner_limit, "p_limit"),))
-    if found := _SETTING.fullmatch(name):
-        knob, unit = found.groups()
-        if knob in told.knobs:
+    if named := _SETTING.fullmatch(name):
+        knob, unit = named.groups()
+        if knob in setting.knobs:
             values = {
                 **ends(stage.source, "in"),
-                f"k_{knob[0]}": told.knobs[knob],
+                f"k_{knob[0]}": setting.knobs[knob],
                 "r_in": stage.source.z_ohm.real,
             }
             values["x_in"] = stage.source.z_ohm.imag
@@ -214,15 +214,15 @@ def _of_tuner(stage: Stage, both: Values, name: str) -> Working | None:
             return Working(
                 f"setting-{knob[0]}", f"k_{knob[0]}", values, steps, scale=1e12 if unit == "pf" else 1e6
             )
-    if (found := _ELEMENT.fullmatch(name)) and int(found[1]) < len(told.loads):
-        knob, load = list(told.loads.items())[int(found[1])]
-        x, q = told.element(knob)
+    if (named := _ELEMENT.fullmatch(name)) and int(named[1]) < len(setting.loads):
+        knob, load = list(setting.loads.items())[int(named[1])]
+        x, q = setting.element(knob)
         values = {"i_element": load.amps_rms, "x_element": x, "q_element": q}
         if not np.isfinite(x).all():  # a capacitor bank with nothing switched in
             figures = {"p_heat": load.heat_w, "u_peak": load.volts_peak, "i_element": load.amps_rms}
-            gives = {"heat_w": "p_heat", "volts_peak": "u_peak", "amps_rms": "i_element"}[found[2]]
+            gives = {"heat_w": "p_heat", "volts_peak": "u_peak", "amps_rms": "i_element"}[named[2]]
             return Working("element-absent", gives, figures)
-        match found[2]:
+        match named[2]:
             case "heat_w":
                 steps = (Step(f.element_heat, "p_heat"),)
                 return Working("element-heat", "p_heat", {**values, "p_heat": load.heat_w}, steps)
@@ -287,8 +287,8 @@ def _handbook(budget: Budget) -> Working:
     inline = [stage for stage in budget.stages if not stage.part.bypassed]
     zero = np.zeros(budget.radiated_w.shape)
     values: Values = {
-        "a_lines": sum((one.along.handbook_db for one in inline if one.along), zero),
-        "a_others": sum((one.part.matched_db(budget.freq_hz) for one in inline if not one.along), zero),
+        "a_lines": sum((stage.along.handbook_db for stage in inline if stage.along), zero),
+        "a_others": sum((stage.part.matched_db(budget.freq_hz) for stage in inline if not stage.along), zero),
         "a_handbook": budget.counted.handbook_db,
     }
     return Working("handbook-sum", "a_handbook", values, (Step(f.handbook_sum, "a_handbook"),))

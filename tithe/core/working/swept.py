@@ -23,16 +23,16 @@ _MHZ, _KHZ = 1e-6, 1e-3
 def working_of_sweep(features: Features, bands: Sequence[BandReading], figure: str) -> Working:
     """The working of a figure of a reading. Raises `InputError` where there is no such figure."""
     path = _PATH.fullmatch(figure)
-    working = None
+    derivation = None
     if path is not None:
         room, index, name = path[1], int(path[2]), path[3]
         if room == "dips" and index < len(features.dips):
-            working = _of_dip(features.dips[index], name)
+            derivation = _of_dip(features.dips[index], name)
         elif room == "bands" and index < len(bands):
-            working = _of_band(bands[index], name)
-    if working is None:
+            derivation = _of_band(bands[index], name)
+    if derivation is None:
         raise InputError("figure", "no-such-figure", figure)
-    return working
+    return derivation
 
 
 def _of_dip(dip: Dip, name: str) -> Working | None:
@@ -55,8 +55,8 @@ def _of_dip(dip: Dip, name: str) -> Working | None:
         case "apart_khz" if dip.resonance is not None:
             values = {"f_high": dip.resonance.freq_hz, "f_low": dip.freq_hz, "f_apart": dip.apart_hz or 0.0}
             return single("apart", "f_apart", values, Step(f.distance, "f_apart"), scale=_KHZ)
-    if (found := _WIDTH.fullmatch(name)) and int(found[1]) < len(dip.widths):
-        width = dip.widths[int(found[1])]
+    if (named := _WIDTH.fullmatch(name)) and int(named[1]) < len(dip.widths):
+        width = dip.widths[int(named[1])]
         if width.low_hz is not None and width.high_hz is not None:
             values = {"f_high": width.high_hz, "f_low": width.low_hz, "f_width": width.width_hz or 0.0}
             return single("width", "f_width", values, Step(f.distance, "f_width"), scale=_KHZ)

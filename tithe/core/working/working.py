@@ -78,8 +78,8 @@ class Working:
         out: dict[str, complex | float] = {}
         for name, values in self.values.items():
             array = np.asarray(values)
-            one = array if array.ndim == 0 else array[..., k]
-            value = (one if one.ndim == 0 else one[row if len(one) > 1 else 0]).item()
+            at_k = array if array.ndim == 0 else array[..., k]
+            value = (at_k if at_k.ndim == 0 else at_k[row if len(at_k) > 1 else 0]).item()
             out[name] = value
         return out
 
@@ -91,7 +91,7 @@ def between(low: Working, high: Working) -> Working:
     shape = np.atleast_2d(low.values[low.gives]).shape
 
     def both(name: str) -> Value:
-        return np.concatenate([np.broadcast_to(one.values[name], shape) for one in (low, high)])
+        return np.concatenate([np.broadcast_to(case.values[name], shape) for case in (low, high)])
 
     values = {name: both(name) for name in low.values}
     return replace(low, values=values, interval=True)

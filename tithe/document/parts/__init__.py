@@ -19,9 +19,9 @@ from tithe.document.parts.part import PartFile
 
 
 def _below(base: type[PartFile]) -> Iterator[type[PartFile]]:
-    for one in base.__subclasses__():
-        yield one
-        yield from _below(one)
+    for subclass in base.__subclasses__():
+        yield subclass
+        yield from _below(subclass)
 
 
 def _constants(model: type[PartFile], key: str) -> tuple[str, ...]:
@@ -50,8 +50,8 @@ def model_of(kind: object, network: object = None) -> type[PartFile] | None:
 def _tag(value: Any) -> str | None:
     if isinstance(value, PartFile):
         return type(value).__name__
-    found = model_of(value.get("kind"), value.get("network")) if isinstance(value, dict) else None
-    return None if found is None else found.__name__
+    model = model_of(value.get("kind"), value.get("network")) if isinstance(value, dict) else None
+    return None if model is None else model.__name__
 
 
 if TYPE_CHECKING:

@@ -41,7 +41,7 @@ class MeasuredModel(FileObject):
         if not self.points:
             return None
         freq, low, high = zip(*self.points, strict=True)
-        most = [MOST_Q if one is None else one for one in high]
+        most = [MOST_Q if bound is None else bound for bound in high]
         return float(np.interp(mhz, freq, low)), float(np.interp(mhz, freq, most))
 
 
@@ -54,9 +54,9 @@ def ends_of(fields: Mapping[str, MeasuredModel], part: Any, mhz: float) -> Ends 
     nothing of that was measured."""
     for key, how in _ENDS.items():
         mark = fields.get(key)
-        found = None if mark is None else how(part, mark, mhz)
-        if found is not None:
-            return found
+        ends = None if mark is None else how(part, mark, mhz)
+        if ends is not None:
+            return ends
     return None
 
 
@@ -75,8 +75,8 @@ def _of_line(part: Any, mark: MeasuredModel, mhz: float) -> Ends | None:
         return None
     now = line.k1 * mhz**0.5 + line.k2 * mhz
     scaled = [
-        line.model_copy(update={"k1": line.k1 * one / now, "k2": line.k2 * one / now})
-        for one in span
+        line.model_copy(update={"k1": line.k1 * value / now, "k2": line.k2 * value / now})
+        for value in span
         if now > 0
     ]
     return _with(part, "line", (scaled[0], scaled[1])) if scaled else None
@@ -90,5 +90,5 @@ _ENDS: dict[str, Callable[[Any, MeasuredModel, float], Ends | None]] = {
 
 
 def _with(part: Any, key: str, ends: tuple[Any, Any]) -> Ends:
-    one, other = (part.model_copy(update={key: end}) for end in ends)
-    return one, other
+    low, high = (part.model_copy(update={key: end}) for end in ends)
+    return low, high

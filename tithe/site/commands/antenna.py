@@ -34,9 +34,9 @@ def run(args: argparse.Namespace) -> int:
     planned_out = antenna_json.planned(antenna, args.mhz)
     if args.json:
         return as_json({"results": planned_out["results"]})
-    for one in planned_out["results"]:
-        r, x, ratio = (_spanned(one[key]) for key in ("r_ohm", "x_ohm", "swr"))
-        print(f"{one['mhz']:g} MHz: R {r} Ω, X {x} Ω, SWR {ratio}")
+    for result in planned_out["results"]:
+        r, x, ratio = (_spanned(result[key]) for key in ("r_ohm", "x_ohm", "swr"))
+        print(f"{result['mhz']:g} MHz: R {r} Ω, X {x} Ω, SWR {ratio}")
     print(planned_out["sentence"])
     return 0
 

@@ -61,7 +61,7 @@ def _found(path: str) -> tuple[Question, list[str]]:
         plain = [name if name.startswith("{") else step for step, name in zip(steps, pattern, strict=False)]
         if len(steps) == len(pattern) and plain == pattern:
             return question, places
-    raise InputError("question", "one-of", path, allowed=[one.path for one in every()])
+    raise InputError("question", "one-of", path, allowed=[known.path for known in every()])
 
 
 def _request(model: type[BaseModel], path: Path | None) -> BaseModel:

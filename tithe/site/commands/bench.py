@@ -148,10 +148,10 @@ def _swept_rows(sweeps: dict[str, Sweep], mhz: float | None) -> tuple[list[Tuner
 
 
 def _tuner_of(station: Station) -> int:
-    found = [n for n, part in enumerate(station.chain) if isinstance(part, Tuner) and not part.bypassed]
-    if not found:
+    tuners = [n for n, part in enumerate(station.chain) if isinstance(part, Tuner) and not part.bypassed]
+    if not tuners:
         raise InputError("chain", "no-tuner-in-line")
-    return found[0]
+    return tuners[0]
 
 
 def _line(args: argparse.Namespace) -> int:

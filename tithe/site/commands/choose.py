@@ -33,12 +33,12 @@ def run(args: argparse.Namespace) -> int:
     if args.json:
         return as_json(answer)
     sure = answer["sure"]["sentence"]
-    found = answer["found_out"], answer["finding_out"]
-    said = (answer["sentence"], sure, *found, answer["shortcomings"], answer["not_worth"])
+    findings = answer["found_out"], answer["finding_out"]
+    said = (answer["sentence"], sure, *findings, answer["shortcomings"], answer["not_worth"])
     print(" ".join(filter(None, said)))
-    for one in answer["candidates"][:10]:
-        price = "no price" if one["cost"] is None else figure(one["cost"])
-        print(f"{watts(one['score_w'])} W, cost {price}: {one['name']}")
+    for candidate in answer["candidates"][:10]:
+        price = "no price" if candidate["cost"] is None else figure(candidate["cost"])
+        print(f"{watts(candidate['score_w'])} W, cost {price}: {candidate['name']}")
     return 0
 
 
@@ -48,7 +48,7 @@ def _antennas(document: StationFile, plain: bool) -> int:
     if plain:
         return as_json(answer)
     print(answer["sentence"])
-    for one in answer["rows"][:10]:
-        price = "no price" if one["cost"] is None else figure(one["cost"])
-        print(f"{watts(one['watts'])} W, cost {price}: {one['name']}")
+    for row in answer["rows"][:10]:
+        price = "no price" if row["cost"] is None else figure(row["cost"])
+        print(f"{watts(row['watts'])} W, cost {price}: {row['name']}")
     return 0

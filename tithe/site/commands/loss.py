@@ -38,20 +38,20 @@ def arguments(command: argparse.ArgumentParser) -> None:
 
 def run(args: argparse.Namespace) -> int:
     """Answers it."""
-    asked = {
-        "lines": [_asked_line(one) for one in (args.line, *args.beside)], "length_m": args.metres,
+    body = {
+        "lines": [_asked_line(typed) for typed in (args.line, *args.beside)], "length_m": args.metres,
         "mhz": args.mhz, "swr": args.swr, "read_at": args.at, "power_w": args.power, "tuner": args.tuner,
         "r_ohm": args.r, "x_ohm": args.x,
     }  # fmt: skip
     try:
-        question = LossQuestion.model_validate(asked)
+        question = LossQuestion.model_validate(body)
         if args.json:
             first, *beside = loss_json.in_short(question)
-            told = {**first, "beside": beside} if beside else first
-            return as_json(told)
+            answer_out = {**first, "beside": beside} if beside else first
+            return as_json(answer_out)
         lines = loss_json.in_words(question)
     except ValidationError as error:
-        raise input_errors(error.errors(), asked)[0] from None
+        raise input_errors(error.errors(), body)[0] from None
     except StationError as error:
         raise asked_place(error.errors[0]) from None
     except InputError as error:

@@ -23,7 +23,7 @@ def run(args: argparse.Namespace) -> int:
     answer = ToDo(read_station_file(args.station)).answer(date.today(), go_on)
     if args.json:
         return as_json(answer)
-    for n, one in enumerate(answer["steps"]):
-        print(f"{n + 1}. {one['text']} ({one['brings']}; {one['effort']})")
+    for n, step in enumerate(answer["steps"]):
+        print(f"{n + 1}. {step['text']} ({step['brings']}; {step['effort']})")
     print("\n".join(filter(None, [answer["sentence"], *answer["done"], *answer["left_out"]])))
     return 0

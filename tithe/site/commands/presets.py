@@ -30,9 +30,9 @@ def run(args: argparse.Namespace) -> int:
     answer = presets_json.answer(station, at, tuner.core_dials, tuner.core_presets)
     if args.json:
         return as_json(answer)
-    for one in answer["predicted"]:
-        stand = ", ".join(f"{name} {figure(number)}" for name, number in one["dials"].items())
-        print(f"{one['mhz']:g} MHz: {stand or 'no match'}")
+    for predicted in answer["predicted"]:
+        stand = ", ".join(f"{name} {figure(number)}" for name, number in predicted["dials"].items())
+        print(f"{predicted['mhz']:g} MHz: {stand or 'no match'}")
     for load in answer["loads"]:
         r, x = (" to ".join(map(figure, ends(load[key]))) for key in ("r_ohm", "x_ohm"))
         print(f"{load['mhz']:g} MHz: R {r} Ω, X {x} Ω at the tuner")

@@ -26,12 +26,12 @@ def run(args: argparse.Namespace) -> int:
     document = read_station_file(args.station)
     station = document.to_core()
     readings = core_readings(document.readings, station)
-    known, told = kept_with(document, station, readings)
+    known, messages = kept_with(document, station, readings)
     reconciled = reconcile(station, readings, document.causes, known)
-    answer = log_json.answer(station, readings, reconciled, told)
+    answer = log_json.answer(station, readings, reconciled, messages)
     if args.json:
         return as_json(answer)
-    for one in answer["losses"]:
-        print(f"{one['mhz']:g} MHz, {one['label']}: {' to '.join(map(figure, ends(one['loss_db'])))} dB")
+    for loss in answer["losses"]:
+        print(f"{loss['mhz']:g} MHz, {loss['label']}: {' to '.join(map(figure, ends(loss['loss_db'])))} dB")
     print(" ".join([answer["sentence"], *answer["beside"]]))
     return 0

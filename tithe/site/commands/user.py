@@ -18,10 +18,10 @@ def arguments(command: argparse.ArgumentParser) -> None:
         ("promote", "let somebody look after what belongs to all"),
         ("remove", "take an account away"),
     ):
-        one = what.add_parser(name, help=about)
-        one.add_argument("name")
+        subcommand = what.add_parser(name, help=about)
+        subcommand.add_argument("name")
         if name == "remove":
-            one.add_argument("--to", required=True, metavar="NAME", help="who gets what they own")
+            subcommand.add_argument("--to", required=True, metavar="NAME", help="who gets what they own")
 
 
 def run(args: argparse.Namespace) -> int:

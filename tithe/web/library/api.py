@@ -38,8 +38,8 @@ def list_stations(request: HttpRequest, removed: bool = False) -> Any:
     """All kept stations, or those taken out of the list."""
     actor = actor_of(request)
     seen = of(actor, Right.OWN if removed else Right.READ).filter(removed__isnull=not removed)
-    some = seen.select_related("owner", "changed_by").defer("document")
-    return some if actor.alone else [told(request, one) for one in some]
+    stations = seen.select_related("owner", "changed_by").defer("document")
+    return stations if actor.alone else [told(request, station) for station in stations]
 
 
 @router.post("/stations", response={201: KeptStation}, exclude_none=True)

@@ -105,9 +105,9 @@ class StoredEntry(FileObject):
     def to_entry(self, place: str) -> log.Entry:
         """As the log takes it. Raises `InputError` where it is neither or both."""
         require((self.reading is None) != (self.note is None), place, "reading-or-note")
-        one = self.reading or self.note
-        assert one is not None
-        return log.Entry(one, self.removed, self.key)
+        content = self.reading or self.note
+        assert content is not None
+        return log.Entry(content, self.removed, self.key)
 
 
 class StationLine(FileObject):
@@ -144,19 +144,19 @@ def lines(actor: Actor) -> Iterator[str]:
         price = None if own.price is None else str(own.price)
         yield _line({"title": own.title, "part": own.part, "price": price, "uuid": str(own.uuid)})
         parts += 1
-    told: set[str] = set()
+    texts_told: set[str] = set()
     for pk in list(of(actor, Right.OWN).values_list("pk", flat=True)):
         station = Station.objects.filter(pk=pk).first()
         if station is None:  # dropped while the lines were written
             continue
         packed = _packed(station)
         for digest in _named(packed):
-            if digest not in told:
-                told.add(digest)
+            if digest not in texts_told:
+                texts_told.add(digest)
                 yield _line({"text": Text.objects.get(digest=digest).body})
         yield _line(packed)
         held += 1
-    count = 1 + parts + len(told) + held
+    count = 1 + parts + len(texts_told) + held
     yield _line({"end": {"lines": count, "parts": parts, "stations": held}})
 
 
@@ -177,17 +177,17 @@ def require_whole(file: IO[str]) -> None:
 def _read(line: str) -> dict[str, Any]:
     """A line that may be cut off."""
     try:
-        found = json.loads(line)
+        value = json.loads(line)
     except ValueError:
         return {}
-    return found if isinstance(found, dict) else {}
+    return value if isinstance(value, dict) else {}
 
 
 def _named(packed: dict[str, Any]) -> Iterator[str]:
     """The texts that a station's line names, in its order."""
     for document in (packed["station"], *(state["document"] for state in packed["history"])):
         yield from sorted(texts.digests(document))
-    yield from (one["text"] for one in packed["sweeps"])
+    yield from (sweep["text"] for sweep in packed["sweeps"])
 
 
 def _line(data: dict[str, Any]) -> str:
@@ -197,11 +197,11 @@ def _line(data: dict[str, Any]) -> str:
 def _packed(station: Station) -> dict[str, Any]:
     kept = [
         {
-            "sweep": sweeps.model_of(one).model_dump(exclude_none=True, exclude={"content"}),
-            "text": one.text_id,
-            "removed": one.removed,
+            "sweep": sweeps.model_of(sweep).model_dump(exclude_none=True, exclude={"content"}),
+            "text": sweep.text_id,
+            "removed": sweep.removed,
         }
-        for one in station.sweeps.select_related("text")
+        for sweep in station.sweeps.select_related("text")
     ]
     out = {
         "station": texts.put_away(station.document),
@@ -246,11 +246,11 @@ class TakenIn(NamedTuple):
 
 def told(taken: Iterable[TakenIn]) -> str:
     """What the lines of a file held, in a sentence or two."""
-    found = [one for one in taken if one.station]
+    stations = [taken_in for taken_in in taken if taken_in.station]
     fresh, deleted, before = (
-        [one.station for one in found if not one.already and not one.deleted],
-        [one for one in found if not one.already and one.deleted],
-        [one for one in found if one.already],
+        [taken_in.station for taken_in in stations if not taken_in.already and not taken_in.deleted],
+        [taken_in for taken_in in stations if not taken_in.already and taken_in.deleted],
+        [taken_in for taken_in in stations if taken_in.already],
     )
     said = [f"Taken in: {', '.join(fresh) or 'no station'}."]
     if deleted:

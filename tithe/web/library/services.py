@@ -41,7 +41,7 @@ def export(station: Station) -> str:
 
 def whole(station: Station, document: StationFile) -> StationFile:
     """A document with all that is kept beside it of a station."""
-    packed = [SweepModel.model_validate(one) for one in sweeps.pack(station)]
+    packed = [SweepModel.model_validate(packed_sweep) for packed_sweep in sweeps.pack(station)]
     beside = {"sweeps": packed, "readings": log.readings(station), "remarks": log.remarks(station)}
     return document.model_copy(update=beside)
 

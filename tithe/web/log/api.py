@@ -67,25 +67,25 @@ class LogQuery(Schema):
 
 
 @router.get("/stations/{pk}/log", response=LogPage)
-def read_log(request: HttpRequest, pk: int, asked: Query[LogQuery]) -> Any:
+def read_log(request: HttpRequest, pk: int, query: Query[LogQuery]) -> Any:
     """The timeline of a station: readings, notes, sweeps, presets, changes."""
     station = rights.kept(actor_of(request), pk)
-    high_mhz = asked.high_mhz or float("inf")
-    wanted = timeline.Wanted(asked.kind, asked.low_mhz, high_mhz, asked.removed)
-    page = timeline.timeline(station, wanted, asked.offset, asked.limit)
+    high_mhz = query.high_mhz or float("inf")
+    wanted = timeline.Wanted(query.kind, query.low_mhz, high_mhz, query.removed)
+    page = timeline.timeline(station, wanted, query.offset, query.limit)
     return {"count": timeline.length(station, wanted), "rows": _rows(station, page)}
 
 
 def _rows(station: Station, page: list[timeline.Moment]) -> list[dict[str, Any]]:
     return [
         {
-            "kind": one.kind,
-            "key": one.key,
-            "date": one.when.isoformat() if one.when.year > 1 else None,
-            "mhz": one.mhz,
+            "kind": moment.kind,
+            "key": moment.key,
+            "date": moment.when.isoformat() if moment.when.year > 1 else None,
+            "mhz": moment.mhz,
             "body": body,
         }
-        for one, body in zip(page, timeline.told(station, page), strict=True)
+        for moment, body in zip(page, timeline.told(station, page), strict=True)
     ]
 
 
@@ -103,9 +103,9 @@ def what_came_before(request: HttpRequest, pk: int) -> Any:
     """What changed and was noted since the last reading at the same meter on the same band, or since the
     last note."""
     entry = _entry(request, pk)
-    found = timeline.before(entry.station, entry)
-    since = _rows(entry.station, [found.since])[0] if found.since else None
-    return {"since": since, "between": _rows(entry.station, found.between), "changed": found.changed}
+    earlier = timeline.before(entry.station, entry)
+    since = _rows(entry.station, [earlier.since])[0] if earlier.since else None
+    return {"since": since, "between": _rows(entry.station, earlier.between), "changed": earlier.changed}
 
 
 @router.get("/log/{pk}/promise", response=KeptPromise)
@@ -116,8 +116,8 @@ def what_it_brought(request: HttpRequest, pk: int) -> Any:
     if promised is None:
         raise InputError("", "no-promise")
     before, since = (explaining.beside(entry, after) for after in (False, True))
-    some = [one for one in (before, since) if one]
-    seconds = sum(reconcile.cost_s(st, len(r), len({one.freq_hz for one in r})) for st, r in some)
+    placed = [entries for entries in (before, since) if entries]
+    seconds = sum(reconcile.cost_s(st, len(r), len({entries.freq_hz for entries in r})) for st, r in placed)
     return computed(request, seconds, "fewer-readings", partial(kept_promise, promised, before, since))
 
 
@@ -232,16 +232,18 @@ def losses_over_time(request: HttpRequest, pk: int, body: TrendRequest) -> Any:
     owner = rights.kept(actor_of(request), pk)
     days = explaining.by_day(owner, body.low_mhz, body.high_mhz)
     log = owner.log.filter(removed=False, kind="note").order_by("taken", "id")
-    notes = [(one.taken.date().isoformat(), one.body["text"]) for one in log]
+    notes = [(entry.taken.date().isoformat(), entry.body["text"]) for entry in log]
     station = body.document.to_core()
 
     dated = []
     for day, entries in days.items():
-        found, _ = explaining.placed(entries, station, MOST_READINGS)
-        if found:
-            dated.append((day.isoformat(), [one for _, one in found]))
-    seconds = sum(trend.cost_s(station, len(one), len({r.freq_hz for r in one})) for _, one in dated)
-    known = kept_beside.Kept(measured=measured_of(body.document, [one for _, day in dated for one in day]))
+        placed, _ = explaining.placed(entries, station, MOST_READINGS)
+        if placed:
+            dated.append((day.isoformat(), [entry for _, entry in placed]))
+    seconds = sum(trend.cost_s(station, len(entry), len({r.freq_hz for r in entry})) for _, entry in dated)
+    known = kept_beside.Kept(
+        measured=measured_of(body.document, [entry for _, day in dated for entry in day])
+    )
     job = partial(trend_json.trend, station, dated, notes, body.document.causes, known)
     return computed(request, seconds, "one-band", job)
 
@@ -268,17 +270,17 @@ def explain_readings(request: HttpRequest, pk: int, body: ReconcileRequest) -> A
     owner = rights.kept(actor_of(request), pk)
     entries = explaining.last_day(owner, body.readings)
     station = body.document.to_core()
-    found, left_out = explaining.placed(entries, station)
-    often, sweeps = body.document.causes, explaining.sweeps_of(owner, found)
+    placed, left_out = explaining.placed(entries, station)
+    often, sweeps = body.document.causes, explaining.sweeps_of(owner, placed)
 
     def job(pause: Pause) -> dict[str, Any]:
-        readings = [one for _, one in found]
+        readings = [reading for _, reading in placed]
         answer = None
         if readings:
-            known, told = kept(body.document, station, readings, explaining.day_of(found), sweeps)
+            known, messages = kept(body.document, station, readings, explaining.day_of(placed), sweeps)
             explained = reconcile.reconcile(station, readings, often, known, pause)
-            answer = log_json.answer(station, readings, explained, told)
-        return {"keys": [entry.pk for entry, _ in found], "answer": answer, "left_out": left_out}
+            answer = log_json.answer(station, readings, explained, messages)
+        return {"keys": [entry.pk for entry, _ in placed], "answer": answer, "left_out": left_out}
 
-    seconds = reconcile.cost_s(station, len(found), len({one.freq_hz for _, one in found}))
+    seconds = reconcile.cost_s(station, len(placed), len({reading.freq_hz for _, reading in placed}))
     return computed(request, seconds, "fewer-readings", job)

@@ -52,15 +52,15 @@ def by_day(station: KeptStation, low_mhz: float, high_mhz: float) -> dict[date, 
     days = list(kept.dates("taken", "day", order="DESC")[:MOST_DAYS])
     out: dict[date, list[LogEntry]] = {day: [] for day in reversed(days)}
     for entry in kept.filter(taken__date__gte=days[-1]).order_by("taken", "id") if days else ():
-        one = out[entry.taken.date()]
-        if len(one) < MOST_READINGS:
-            one.append(entry)
+        entries = out[entry.taken.date()]
+        if len(entries) < MOST_READINGS:
+            entries.append(entry)
     return out
 
 
-def day_of(found: Placed) -> date | None:
+def day_of(placed_readings: Placed) -> date | None:
     """The day of the last of them."""
-    return max((entry.taken.date() for entry, _ in found), default=None)
+    return max((entry.taken.date() for entry, _ in placed_readings), default=None)
 
 
 def beside(entry: LogEntry, after: bool) -> tuple[Station, list[Taken]] | None:
@@ -68,26 +68,26 @@ def beside(entry: LogEntry, after: bool) -> tuple[Station, list[Taken]] | None:
     with the station as it stood then; None where nothing was read."""
     day = entry.taken.replace(hour=0, minute=0, second=0, microsecond=0)
     log = entry.station.log.filter(kind="reading", removed=False)
-    some = log.filter(taken__lt=day).order_by("-taken")
+    entries = log.filter(taken__lt=day).order_by("-taken")
     if after:
-        some = log.filter(taken__gte=day).order_by("taken")
-    first = some.first()
+        entries = log.filter(taken__gte=day).order_by("taken")
+    first = entries.first()
     if first is None:
         return None
     # What is changed on the day of a step is changed by that step, whatever hour it was read at.
     moment = first.taken + timedelta(days=1) if after else first.taken
     station = StationFile.model_validate(stations.as_it_stood(entry.station, moment)).to_core()
-    found, _ = placed(some.filter(taken__date=first.taken.date()), station, MOST_READINGS_OPEN)
-    return (station, [one for _, one in found]) if found else None
+    placed_then, _ = placed(entries.filter(taken__date=first.taken.date()), station, MOST_READINGS_OPEN)
+    return (station, [reading for _, reading in placed_then]) if placed_then else None
 
 
-def sweeps_of(station: KeptStation, found: Placed) -> list[Sweeping]:
+def sweeps_of(station: KeptStation, placed_readings: Placed) -> list[Sweeping]:
     """The sweeps of that day, and the baseline."""
-    day = day_of(found)
+    day = day_of(placed_readings)
     if day is None:
         return []
     mine = station.sweeps.filter(Q(taken__date=day) | Q(baseline=True), removed=False).select_related("text")
-    return [Sweeping(sweeps.taken(one), one.baseline) for one in mine]
+    return [Sweeping(sweeps.taken(swept), swept.baseline) for swept in mine]
 
 
 def placed(
@@ -95,7 +95,7 @@ def placed(
 ) -> tuple[Placed, list[str]]:
     """The readings that have their meter in the run and their frequency in the antenna's data, and in a
     sentence each why others are left out."""
-    found: Placed = []
+    out: Placed = []
     left_out: Counter[tuple[str, str | float]] = Counter()
     for entry in entries:
         model = ReadingModel.model_validate(entry.body)
@@ -107,24 +107,27 @@ def placed(
             code = error.code if error.code in _OF_THE_STATION else "no-figures"
             left_out[code, about] += 1
         else:
-            found.append((entry, taken))
+            out.append((entry, taken))
     said = [
         say(tell(f"left-out.{code}", about=about, freq_hz=_hz(about), count=count))
         for (code, about), count in left_out.items()
     ]
-    few = _thinned(found, station, most)
-    if len(few) < len(found):
+    few = _thinned(out, station, most)
+    if len(few) < len(out):
         code = "left-out.many" if station.antenna.phase_known else "left-out.open-phase"
-        said.append(say(tell(code, of=len(found), count=len(few))))
+        said.append(say(tell(code, of=len(out), count=len(few))))
     return few, said
 
 
-def _thinned(found: Placed, station: Station, most: int) -> Placed:
+def _thinned(placed_readings: Placed, station: Station, most: int) -> Placed:
     """Of many some, evenly chosen; fewer where the antenna's phase is open at each frequency."""
     if station.antenna.phase_known:
-        return _evenly(found, most)
-    some = set(_evenly(sorted({one.freq_hz for _, one in found}), MOST_OPEN))
-    return _evenly([(entry, one) for entry, one in found if one.freq_hz in some], MOST_READINGS_OPEN)
+        return _evenly(placed_readings, most)
+    freqs = set(_evenly(sorted({reading.freq_hz for _, reading in placed_readings}), MOST_OPEN))
+    return _evenly(
+        [(entry, reading) for entry, reading in placed_readings if reading.freq_hz in freqs],
+        MOST_READINGS_OPEN,
+    )
 
 
 def _evenly(every: list[T], most: int) -> list[T]:

@@ -18,15 +18,15 @@ MOST_ENTRIES = 20_000
 
 
 @transaction.atomic
-def keep(station: Station, one: ReadingModel | RemarkModel, key: str = "") -> LogEntry:
+def keep(station: Station, content: ReadingModel | RemarkModel, key: str = "") -> LogEntry:
     """Keep a reading or a note; once under each ``key``, that its sender gave it. Raises `InputError` for a
     reading without figures, a date that is none, or one entry too many."""
     if key and (kept := station.log.filter(key=key).first()) is not None:
         return kept
     require(station.log.count() < MOST_ENTRIES, "", "too-many-entries", most=MOST_ENTRIES)
-    if isinstance(one, ReadingModel):
-        one.require_figures()
-    return LogEntry.objects.create(station=station, key=key, **_fields(one))
+    if isinstance(content, ReadingModel):
+        content.require_figures()
+    return LogEntry.objects.create(station=station, key=key, **_fields(content))
 
 
 @transaction.atomic
@@ -34,41 +34,45 @@ def keep_all(station: Station, every: Sequence[ReadingModel], key: str = "") -> 
     """Keep readings taken one after the other, all or none. Raises `InputError` at the place of one that
     cannot be."""
     out = []
-    for n, one in enumerate(every):
+    for n, entry in enumerate(every):
         try:
-            out.append(keep(station, one, f"{key}/{n}" if key else ""))
+            out.append(keep(station, entry, f"{key}/{n}" if key else ""))
         except InputError as error:
             raise (error.under(f"readings[{n}]") if error.place else error) from None
     return out
 
 
-def change(entry: LogEntry, one: ReadingModel | RemarkModel) -> LogEntry:
+def change(entry: LogEntry, content: ReadingModel | RemarkModel) -> LogEntry:
     """Another content for an entry. Raises `InputError` as `keep` does."""
-    if isinstance(one, ReadingModel):
-        one.require_figures()
-    for name, value in _fields(one).items():
+    if isinstance(content, ReadingModel):
+        content.require_figures()
+    for name, value in _fields(content).items():
         setattr(entry, name, value)
     entry.save()
     return entry
 
 
-def _fields(one: ReadingModel | RemarkModel) -> dict[str, Any]:
-    taken = moment_of(one.date, "date")
-    body = one.model_dump(exclude_none=True, exclude={"date"}) | {"date": one.date or taken.isoformat()}
-    if isinstance(one, RemarkModel):
+def _fields(content: ReadingModel | RemarkModel) -> dict[str, Any]:
+    taken = moment_of(content.date, "date")
+    body = content.model_dump(exclude_none=True, exclude={"date"}) | {
+        "date": content.date or taken.isoformat()
+    }
+    if isinstance(content, RemarkModel):
         return {"kind": "note", "taken": taken, "body": body, "mhz": None}
-    return {"kind": "reading", "taken": taken, "body": body, "mhz": one.mhz}
+    return {"kind": "reading", "taken": taken, "body": body, "mhz": content.mhz}
 
 
 def readings(station: Station) -> list[ReadingModel]:
     """Those of a station, in the order of their arrival."""
     kept = station.log.filter(kind="reading", removed=False)
-    return [ReadingModel.model_validate(one.body) for one in kept]
+    return [ReadingModel.model_validate(entry.body) for entry in kept]
 
 
 def remarks(station: Station) -> list[RemarkModel]:
     """The notes of a station."""
-    return [RemarkModel.model_validate(one.body) for one in station.log.filter(kind="note", removed=False)]
+    return [
+        RemarkModel.model_validate(entry.body) for entry in station.log.filter(kind="note", removed=False)
+    ]
 
 
 @dataclass(frozen=True)
@@ -84,11 +88,11 @@ def entries(station: Station) -> list[Entry]:
     """All of a station, those out of sight among them, in the order of their arrival."""
     return [
         Entry(
-            (ReadingModel if one.kind == "reading" else RemarkModel).model_validate(one.body),
-            one.removed,
-            one.key,
+            (ReadingModel if entry.kind == "reading" else RemarkModel).model_validate(entry.body),
+            entry.removed,
+            entry.key,
         )
-        for one in station.log.all()
+        for entry in station.log.all()
     ]
 
 
@@ -115,13 +119,13 @@ def unpack_entries(station: Station, every: Sequence[Entry], place: str) -> None
     LogEntry.objects.bulk_create(made, batch_size=500)
 
 
-def _told(one: ReadingModel | RemarkModel) -> ReadingModel | RemarkModel:
-    if isinstance(one, ReadingModel):
+def _told(content: ReadingModel | RemarkModel) -> ReadingModel | RemarkModel:
+    if isinstance(content, ReadingModel):
         try:
-            one.require_figures()
+            content.require_figures()
         except InputError:
-            return one.as_remark()
-    return one
+            return content.as_remark()
+    return content
 
 
 def copy(origin: Station, twin: Station) -> None:

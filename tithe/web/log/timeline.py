@@ -59,9 +59,9 @@ class Wanted:
         """Whether frequencies are asked for."""
         return self.low_mhz > 0 or self.high_mhz < float("inf")
 
-    def kind(self, one: str) -> bool:
+    def kind(self, name: str) -> bool:
         """Whether that kind is asked for."""
-        return not self.kinds or one in self.kinds
+        return not self.kinds or name in self.kinds
 
     def inside(self, moment: Moment) -> bool:
         """Whether its frequencies are among those that are asked for."""
@@ -76,13 +76,13 @@ def timeline(station: Station, wanted: Wanted, first: int = 0, count: int | None
     (None: all). A long log is read only as far as it is asked for."""
     end = None if count is None else first + count
     entries = _entries(station, wanted).order_by("-taken", "-id")[:end]
-    found = [
+    moments = [
         Moment(when, kind, key, mhz, mhz)
         for when, kind, key, mhz in entries.values_list("taken", "kind", "id", "mhz")
     ]
-    found += _others(station, wanted)
-    found.sort(key=lambda one: (one.when, one.key), reverse=True)
-    return found[first:end]
+    moments += _others(station, wanted)
+    moments.sort(key=lambda moment: (moment.when, moment.key), reverse=True)
+    return moments[first:end]
 
 
 def length(station: Station, wanted: Wanted) -> int:
@@ -109,7 +109,7 @@ def _others(station: Station, wanted: Wanted) -> list[Moment]:
         moments += _changes(station)
     if wanted.kind("preset") and not wanted.removed:
         moments += _presets(station)
-    return [one for one in moments if wanted.inside(one)]
+    return [moment for moment in moments if wanted.inside(moment)]
 
 
 def _changes(station: Station) -> Iterator[Moment]:
@@ -123,9 +123,9 @@ def _changes(station: Station) -> Iterator[Moment]:
 def _presets(station: Station) -> Iterator[Moment]:
     for at, part in enumerate(station.document.get("chain", [])):
         for n, preset in enumerate(part.get("presets", [])):
-            told = {**preset, "tuner": part.get("label", ""), "part": at}
+            content = {**preset, "tuner": part.get("label", ""), "part": at}
             mhz = preset["mhz"]
-            yield Moment(_when(preset.get("date", "")), "preset", 1000 * at + n, mhz, mhz, told)
+            yield Moment(_when(preset.get("date", "")), "preset", 1000 * at + n, mhz, mhz, content)
 
 
 def _when(text: str) -> datetime:
@@ -139,20 +139,22 @@ def _when(text: str) -> datetime:
 def told(station: Station, page: Sequence[Moment]) -> list[Mapping[str, Any]]:
     """What each moment of a page says: the reading or the note, a sweep's title and circumstances, the
     preset, or what changed."""
-    mine = [one.key for one in page if one.kind in ("reading", "note")]
+    mine = [moment.key for moment in page if moment.kind in ("reading", "note")]
     bodies = {entry.pk: entry.body for entry in LogEntry.objects.filter(pk__in=mine)}
-    swept = sweeps.circumstances(station, [one.key for one in page if one.kind == "sweep"])
-    states = _states(station, {end for one in page if one.kind == "change" for end in (one.key, one.until)})
+    swept = sweeps.circumstances(station, [moment.key for moment in page if moment.kind == "sweep"])
+    states = _states(
+        station, {end for moment in page if moment.kind == "change" for end in (moment.key, moment.until)}
+    )
     out: list[Mapping[str, Any]] = []
-    for one in page:
-        if one.kind in ("reading", "note"):
-            out.append(bodies[one.key])
-        elif one.kind == "sweep":
-            out.append(swept[one.key])
-        elif one.kind == "change":
-            out.append({"what": changes(states[one.key], states[one.until])})
+    for moment in page:
+        if moment.kind in ("reading", "note"):
+            out.append(bodies[moment.key])
+        elif moment.kind == "sweep":
+            out.append(swept[moment.key])
+        elif moment.kind == "change":
+            out.append({"what": changes(states[moment.key], states[moment.until])})
         else:
-            out.append(one.told)
+            out.append(moment.told)
     return out
 
 
@@ -160,7 +162,9 @@ def _states(station: Station, versions: set[int]) -> dict[int, dict[str, Any]]:
     """Documents by version; one that is no longer kept is as the one after it."""
     if not versions:
         return {}
-    kept = {one.version: one.document for one in station.revisions.filter(version__in=versions)}
+    kept = {
+        revision.version: revision.document for revision in station.revisions.filter(version__in=versions)
+    }
     kept[station.version] = station.document
     later = station.document
     for version in sorted(versions, reverse=True):

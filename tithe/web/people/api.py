@@ -74,8 +74,8 @@ def with_whom(request: HttpRequest, pk: int) -> Any:
     """With whom a station is shared."""
     station = _own(request, pk)
     shares = list(station.shares.select_related("person").order_by("person__username"))
-    there = {station.owner_id, *(share.person_id for share in shares)}
-    others = [user.get_username() for user in services.people() if user.pk not in there]
+    person_ids = {station.owner_id, *(share.person_id for share in shares)}
+    others = [user.get_username() for user in services.people() if user.pk not in person_ids]
     return {"shares": shares, "links": list(station.links.all()), "others": others}
 
 

@@ -38,7 +38,7 @@ def follow(request: HttpRequest, token: str) -> int | None:
     link = ReadLink.objects.filter(digest=digest_of(token), station__removed=None).first()
     if link is None:
         return None
-    held = [one for one in request.session.get(_LINKS, []) if one != link.digest]
+    held = [digest for digest in request.session.get(_LINKS, []) if digest != link.digest]
     request.session[_LINKS] = [*held, link.digest][-MOST_LINKS:]
     return link.station_id
 
@@ -48,8 +48,8 @@ def linked(request: HttpRequest) -> frozenset[int]:
     held = request.session.get(_LINKS)
     if not held:
         return frozenset()
-    there = ReadLink.objects.filter(digest__in=held, station__removed=None)
-    return frozenset(there.values_list("station_id", flat=True))
+    links = ReadLink.objects.filter(digest__in=held, station__removed=None)
+    return frozenset(links.values_list("station_id", flat=True))
 
 
 def sign_in(request: HttpRequest, code: PhoneCode) -> None:
@@ -73,23 +73,25 @@ def note_seat(request: HttpRequest, person: AbstractBaseUser) -> None:
         return
     seat = Seat.objects.filter(session_key=key).first()
     if seat is None:  # a page asks several things at once: one of them notes it
-        told = {
+        fields = {
             "person_id": person.pk,
             "address": request.META.get("REMOTE_ADDR", "")[:60],
             "program": request.headers.get("User-Agent", "")[:200],
         }
-        Seat.objects.get_or_create(session_key=key, defaults=told)
+        Seat.objects.get_or_create(session_key=key, defaults=fields)
     elif timezone.now() - seat.seen > _LOOKED:
         Seat.objects.filter(pk=seat.pk).update(seen=timezone.now())
 
 
 def seats(person: AbstractBaseUser) -> list[Seat]:
     """Where somebody is logged in."""
-    there = {one.session_key: one for one in Session.objects.filter(expire_date__gt=timezone.now())}
-    found = list(Seat.objects.filter(person_id=person.pk, session_key__in=there))
-    for seat in found:
-        seat.phone = _ONLY in there[seat.session_key].get_decoded()  # type: ignore[attr-defined]  # told with it
-    return found
+    sessions = {
+        session.session_key: session for session in Session.objects.filter(expire_date__gt=timezone.now())
+    }
+    seats_held = list(Seat.objects.filter(person_id=person.pk, session_key__in=sessions))
+    for seat in seats_held:
+        seat.phone = _ONLY in sessions[seat.session_key].get_decoded()  # type: ignore[attr-defined]  # told with it
+    return seats_held
 
 
 def stand_up(person: AbstractBaseUser, pk: int) -> None:

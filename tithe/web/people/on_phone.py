@@ -17,13 +17,13 @@ _THIS_MACHINE = ("127.0.0.1", "localhost", "::1")
 def address_for_phones(request: HttpRequest) -> str:
     """This server's address as asked for, or, where that is one of this machine alone, by the first of its
     names that is not. Raises `InputError` where there is none."""
-    asked = urlsplit(request.build_absolute_uri("/"))
-    if asked.hostname not in _THIS_MACHINE:
-        return f"{asked.scheme}://{asked.netloc}"
+    url = urlsplit(request.build_absolute_uri("/"))
+    if url.hostname not in _THIS_MACHINE:
+        return f"{url.scheme}://{url.netloc}"
     every: Sequence[str] = settings.SHARING.names if settings.SHARING else ()
     names = [name for name in every if name.strip("[]") not in _THIS_MACHINE]
     require(bool(names), "", "no-address-for-phones", names=list(every))
-    return f"{asked.scheme}://{names[0]}" + ("" if asked.port is None else f":{asked.port}")
+    return f"{url.scheme}://{names[0]}" + ("" if url.port is None else f":{url.port}")
 
 
 def square(text: str) -> list[str]:

@@ -95,14 +95,14 @@ def account(request: HttpRequest) -> HttpResponse:
 def _account(request: HttpRequest, **more: Any) -> HttpResponse:
     user = cast(User, request.user)
     waiting = Invitation.objects.filter(by=user, used=None, until__gt=timezone.now())
-    here = request.session.session_key
-    told: dict[str, Any] = {"name": user.get_username(), "keeper": user.is_staff}
-    told |= {"seats": seats(user), "here": here, "waiting": waiting}
+    session_key = request.session.session_key
+    context: dict[str, Any] = {"name": user.get_username(), "keeper": user.is_staff}
+    context |= {"seats": seats(user), "here": session_key, "waiting": waiting}
     if user.is_staff:
-        told["people"] = services.people()
+        context["people"] = services.people()
     form = more.setdefault("form", PasswordChangeForm(user))
     form.fields["old_password"].widget.attrs.pop("autofocus", None)  # it stands far down
-    return render(request, "account.html", told | more)
+    return render(request, "account.html", context | more)
 
 
 @require_POST
@@ -136,8 +136,8 @@ def remove(request: HttpRequest, pk: int) -> HttpResponse:
     """Take somebody's account away; what is theirs goes to whom the keeper names."""
     if not actor_of(request).keeper:
         return _account(request, trouble=text.standing_alone(InputError("", "keepers-remove")))
-    there = {str(user.pk): user for user in services.people()}
-    who, heir = there.get(str(pk)), there.get(request.POST.get("to", ""))
+    by_pk = {str(user.pk): user for user in services.people()}
+    who, heir = by_pk.get(str(pk)), by_pk.get(request.POST.get("to", ""))
     try:
         if who is None or heir is None:
             raise InputError("", "choose-heir")

@@ -63,6 +63,6 @@ def _touched(sender: Any, actor: Actor, station: Station, right: Right, **more: 
         if key in _noted and now - _noted[key] < _AGAIN:
             return
         _noted[key] = now
-        for old in [one for one, when in _noted.items() if now - when > _AGAIN]:
+        for old in [person for person, when in _noted.items() if now - when > _AGAIN]:
             del _noted[old]
     Record.objects.create(what=what, name=actor.name, station=station)

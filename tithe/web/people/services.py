@@ -31,10 +31,10 @@ def people() -> list[User]:
 
 def person(name: str) -> User:
     """By their name. Raises `NotKeptError`."""
-    found = get_user_model().objects.filter(username=name, is_active=True).first()
-    if found is None:
+    user = get_user_model().objects.filter(username=name, is_active=True).first()
+    if user is None:
         raise NotKeptError("name", "no-person", name[:40])
-    return found
+    return user
 
 
 @transaction.atomic
@@ -114,11 +114,11 @@ def invitation(token: str) -> Invitation | None:
 @transaction.atomic
 def accept(token: str, name: str, password: str) -> User:
     """Come in by an invitation, once. Raises `InputError`."""
-    found = invitation(token)
-    if found is None:
+    invited = invitation(token)
+    if invited is None:
         raise InputError("", "no-invitation")
     # Of two at once one has it: the second finds it used.
-    taken = Invitation.objects.filter(pk=found.pk, used=None).update(used=timezone.now())
+    taken = Invitation.objects.filter(pk=invited.pk, used=None).update(used=timezone.now())
     require(taken == 1, "", "no-invitation")
     return add(name, password)
 
@@ -159,8 +159,8 @@ def phone_code(token: str) -> PhoneCode | None:
 
 def use_phone_code(token: str) -> PhoneCode | None:
     """The same, which then is good no more; None where it was not, also of two at once the second."""
-    found = phone_code(token)
-    return found if found and PhoneCode.objects.filter(pk=found.pk).delete()[0] else None
+    code = phone_code(token)
+    return code if code and PhoneCode.objects.filter(pk=code.pk).delete()[0] else None
 
 
 def promote(user: User) -> None:

@@ -37,9 +37,9 @@ def practice_score(request: HttpRequest) -> Any:
     rounds = services.last_rounds(actor_of(request))
     return {
         "rounds": len(rounds),
-        "right": sum(bool(one.right) for one in rounds),
-        "minutes": sum(one.minutes or 0.0 for one in rounds),
-        "best_minutes": sum(one.best_minutes or 0.0 for one in rounds),
+        "right": sum(bool(played.right) for played in rounds),
+        "minutes": sum(played.minutes or 0.0 for played in rounds),
+        "best_minutes": sum(played.best_minutes or 0.0 for played in rounds),
     }
 
 
@@ -56,7 +56,7 @@ def look_at_round(request: HttpRequest, pk: str) -> Any:
 def read_in_round(request: HttpRequest, pk: str, body: ReadRequest) -> Any:
     """Take a reading: it costs its minutes."""
     played = _kept(request, pk)
-    near = min(played.freqs_hz, key=lambda one: abs(one - body.mhz * 1e6))
+    near = min(played.freqs_hz, key=lambda freq_hz: abs(freq_hz - body.mhz * 1e6))
     require_near(near, body.mhz)
     if body.how == "bench":
         near = played.freqs_hz[0]

@@ -80,10 +80,10 @@ def _readings(played: Played) -> list[PracticeReading]:
                 z = INTERPOLATION_OHM * (1 + gamma) / (1 - gamma)
                 figures |= {"r_ohm": max(z.real, 0.0), "x_ohm": z.imag}
         else:
-            one = notes.readings[-1]
-            figures |= {"forward_w": one.forward_w, "reflected_w": one.reflected_w}
-            if one.forward_w is not None and one.forward_w > SHOWS_NOTHING_W:
-                figures["swr"] = _ratio(one.rho or 0.0)
+            reading = notes.readings[-1]
+            figures |= {"forward_w": reading.forward_w, "reflected_w": reading.reflected_w}
+            if reading.forward_w is not None and reading.forward_w > SHOWS_NOTHING_W:
+                figures["swr"] = _ratio(reading.rho or 0.0)
         out.append(
             PracticeReading(
                 how=step.how, at=step.at, name=_name(played, step.how, step.at), mhz=step.freq_hz / 1e6,
@@ -131,19 +131,23 @@ def judged(played: Played, pause: Pause, best: list[Notes] | None = None) -> Rou
             better.append(say(tell("practice.no-meter-yet")))
             continue
         reconciled = notes.explained(pause)
-        step = by_bits(reconciled, [one for one in played.possible if one not in notes.steps])
-        told_next = tell("practice.next-best", step=_step(played, step)) if step else tell("practice.enough")
-        better.append(say(told_next))
-    found_last = played.explained(pause)
-    if found_last is None:
+        step = by_bits(
+            reconciled, [step_left for step_left in played.possible if step_left not in notes.steps]
+        )
+        next_message = (
+            tell("practice.next-best", step=_step(played, step)) if step else tell("practice.enough")
+        )
+        better.append(say(next_message))
+    explained = played.explained(pause)
+    if explained is None:
         said.append(tell("practice.nothing-read"))
     else:
-        share = sum(cause.weight for cause in found_last.causes if cause.id in played.there.causes)
-        first = found_last.causes[0]
+        share = sum(cause.weight for cause in explained.causes if cause.id in played.there.causes)
+        first = explained.causes[0]
         known = first.id in played.there.causes
-        told = {"share": share} if known else {"share": first.weight, "likeliest": tell(f"kind.{first.id}")}
+        params = {"share": share} if known else {"share": first.weight, "likeliest": tell(f"kind.{first.id}")}
         code = "sure-other" if not known else "sure" if len(truth) == 1 else "sure-of-one"
-        said.append(tell(f"practice.{code}", **told))
+        said.append(tell(f"practice.{code}", **params))
     minutes = played.notes[-1].minutes if played.notes else 0.0
     said.append(tell("practice.minutes", minutes=round(minutes), best=round(best[-1].minutes)))
     steps = [say(_step(played, notes.steps[-1])) for notes in best]

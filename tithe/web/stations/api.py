@@ -24,8 +24,8 @@ def told(request: HttpRequest, station: Station) -> Station:
     """A station with what the one who asks may do with it."""
     actor = actor_of(request)
     if not actor.alone:
-        found = right_of(actor, station)
-        station.right = (found or Right.READ).name.lower()  # type: ignore[attr-defined]  # told with it
+        right = right_of(actor, station)
+        station.right = (right or Right.READ).name.lower()  # type: ignore[attr-defined]  # told with it
         station.by = station.changed_by.get_username() if station.changed_by else None  # type: ignore[attr-defined]
         if station.owner and station.owner_id != actor.person:
             station.whose = station.owner.get_username()  # type: ignore[attr-defined]
@@ -141,7 +141,9 @@ def list_revisions(request: HttpRequest, pk: int) -> Any:
 @router.get("/stations/{pk}/revisions/{version}", response=RevisionWhole, exclude_none=True)
 def get_revision(request: HttpRequest, pk: int, version: int) -> Any:
     """One earlier state, whole."""
-    found = kept(actor_of(request), pk).revisions.select_related("changed_by").filter(version=version).first()
-    if found is None:
+    revision = (
+        kept(actor_of(request), pk).revisions.select_related("changed_by").filter(version=version).first()
+    )
+    if revision is None:
         raise NotKeptError("", "no-version", version, station=pk)
-    return found
+    return revision

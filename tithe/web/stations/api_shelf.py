@@ -65,8 +65,8 @@ def put_on_shelf(request: HttpRequest, own: OwnPartIn) -> Any:
         OwnPart.objects.filter(owner=actor.person).count() < MOST_OWN, "", "own-shelf-full", most=MOST_OWN
     )
     document = own.part.model_dump(exclude_none=True)
-    told = {"title": own.title, "part": document, "price": own.price, "club": own.club}
-    return Status(201, OwnPart.objects.create(**told, owner_id=actor.person))
+    fields = {"title": own.title, "part": document, "price": own.price, "club": own.club}
+    return Status(201, OwnPart.objects.create(**fields, owner_id=actor.person))
 
 
 @router.delete("/shelf/own/{pk}", response={204: None})

@@ -41,13 +41,13 @@ def life(slug: str) -> Life:
     """The same with what has happened to it."""
     if slug == EMPTY:
         return Life(start(slug))
-    told = json.loads(_text(f"{slug}.life.json"))
-    document = _with(start(slug).model_dump(exclude_none=True), told["document"])
-    beside = {key: told[key] for key in ("sweeps", "readings", "remarks")}
+    content = json.loads(_text(f"{slug}.life.json"))
+    document = _with(start(slug).model_dump(exclude_none=True), content["document"])
+    beside = {key: content[key] for key in ("sweeps", "readings", "remarks")}
     earlier = []
-    for one in told["earlier"]:
-        until = datetime.fromisoformat(one.pop("until") + _NOON).astimezone(UTC)
-        earlier.append((until, station_file.validate(_with(document, one))))
+    for earlier_state in content["earlier"]:
+        until = datetime.fromisoformat(earlier_state.pop("until") + _NOON).astimezone(UTC)
+        earlier.append((until, station_file.validate(_with(document, earlier_state))))
     return Life(station_file.validate(document | beside), tuple(earlier))
 
 
@@ -59,17 +59,17 @@ def practice(level: int) -> StationFile:
 
 def _with(document: dict[str, Any], changes: dict[str, Any]) -> dict[str, Any]:
     """Another document, with values put at places such as ``chain[5].line``; null takes a key away."""
-    other: dict[str, Any] = json.loads(json.dumps(document))
+    changed: dict[str, Any] = json.loads(json.dumps(document))
     for place, value in changes.items():
         *way, last = [int(step) if step.isdigit() else step for step in re.findall(r"\w+", place)]
-        there: Any = other
+        holder: Any = changed
         for step in way:
-            there = there[step]
+            holder = holder[step]
         if value is None:
-            there.pop(last, None)
+            holder.pop(last, None)
         else:
-            there[last] = value
-    return other
+            holder[last] = value
+    return changed
 
 
 def _text(name: str) -> str:

@@ -59,8 +59,8 @@ class Station(models.Model):
     @property
     def digest(self) -> str:
         """Of the document: two states of one version may differ, where a copy was put back in between."""
-        told = json.dumps(self.document, sort_keys=True, separators=(",", ":"), ensure_ascii=False)
-        return sha256(told.encode("utf-8")).hexdigest()[:32]
+        text = json.dumps(self.document, sort_keys=True, separators=(",", ":"), ensure_ascii=False)
+        return sha256(text.encode("utf-8")).hexdigest()[:32]
 
 
 class Revision(models.Model):

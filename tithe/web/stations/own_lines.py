@@ -24,11 +24,11 @@ def own_parts(actor: Actor, *, changing: bool = False) -> QuerySet[OwnPart]:
 
 def own_lines(actor: Actor) -> list[OwnLine]:
     """Every line on the user's shelf; what it cost is spread over its length."""
-    found = []
+    lines = []
     for own in own_parts(actor):
         if own.part.get("kind") != "line":
             continue
         model = LineModel.model_validate(own.part)
         per_m = float(own.price) / model.length_m if own.price is not None and model.length_m > 0 else None
-        found.append(OwnLine(own.token, own.title, model, per_m))
-    return found
+        lines.append(OwnLine(own.token, own.title, model, per_m))
+    return lines

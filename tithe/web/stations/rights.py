@@ -30,8 +30,8 @@ def of(actor: Actor, right: Right = Right.READ) -> QuerySet[Station]:
     if actor.alone:
         return Station.objects.all()
     if actor.only is not None:
-        there = of(replace(actor, only=None, linked=frozenset()), right).filter(pk=actor.only)
-        return there if right < Right.OWN else there.none()
+        linked = of(replace(actor, only=None, linked=frozenset()), right).filter(pk=actor.only)
+        return linked if right < Right.OWN else linked.none()
     if actor.person is None:
         return Station.objects.filter(pk__in=actor.linked if right == Right.READ else ())
     theirs = Q(owner=actor.person)

@@ -113,8 +113,8 @@ def put_before(station: Station, earlier: Sequence[tuple[datetime, StationFile]]
 
 def as_it_stood(station: Station, moment: datetime) -> dict[str, Any]:
     """Its document at a moment, as far back as earlier states are kept."""
-    there = Revision.objects.filter(station=station, saved__gte=moment).order_by("version").first()
-    document: dict[str, Any] = (there or station).document
+    revision = Revision.objects.filter(station=station, saved__gte=moment).order_by("version").first()
+    document: dict[str, Any] = (revision or station).document
     return document
 
 
@@ -135,10 +135,10 @@ def remove(station: Station, removed: bool) -> Station:
 @transaction.atomic
 def another_day() -> int:
     """Count the day, and drop for good what was removed long ago; how many stations."""
-    here = folder()
-    here.days += 1
-    here.save()
+    data_folder = folder()
+    data_folder.days += 1
+    data_folder.save()
     old = Station.objects.filter(
-        removed__lt=timezone.now() - KEPT_REMOVED, removed_day__lte=here.days - KEPT_DAYS
+        removed__lt=timezone.now() - KEPT_REMOVED, removed_day__lte=data_folder.days - KEPT_DAYS
     )
     return sum(station.delete()[1].get("stations.Station", 0) for station in old)

@@ -56,9 +56,9 @@ def put_away(document: dict[str, Any]) -> dict[str, Any]:
 
 def bring_back(document: dict[str, Any]) -> dict[str, Any]:
     """The document whole again, its texts read at once. Raises `Text.DoesNotExist` where one is gone."""
-    found = digests(document)
-    bodies = dict(Text.objects.filter(digest__in=found).values_list("digest", "body")) if found else {}
-    if len(bodies) < len(found):
+    wanted = digests(document)
+    bodies = dict(Text.objects.filter(digest__in=wanted).values_list("digest", "body")) if wanted else {}
+    if len(bodies) < len(wanted):
         raise Text.DoesNotExist
     return dict(_changed(document, partial(_back, bodies)))
 
@@ -67,7 +67,7 @@ def _changed(value: Any, change: Callable[[str, Any], Any]) -> Any:
     """A copy with what stands under the keys changed, wherever that is."""
     if isinstance(value, dict):
         return {k: change(k, v) if k in _LARGE and v else _changed(v, change) for k, v in value.items()}
-    return [_changed(one, change) for one in value] if isinstance(value, list) else value
+    return [_changed(item, change) for item in value] if isinstance(value, list) else value
 
 
 def _away(key: str, value: Any) -> Any:
@@ -88,15 +88,15 @@ def _is_kept(value: Any) -> bool:
 
 def digests(document: dict[str, Any]) -> set[str]:
     """Those that a document as it is kept refers to."""
-    found: set[str] = set()
+    out: set[str] = set()
 
     def note(key: str, value: Any) -> Any:
         if _is_kept(value):
-            found.add(value["kept"])
+            out.add(value["kept"])
         return value
 
     _changed(document, note)
-    return found
+    return out
 
 
 @transaction.atomic
@@ -121,5 +121,5 @@ class DocumentField(models.JSONField):
 
     def from_db_value(self, value: Any, expression: Any, connection: Any) -> Any:
         """What was stored, whole again."""
-        found = super().from_db_value(value, expression, connection)
-        return bring_back(found) if isinstance(found, dict) else found
+        value_out = super().from_db_value(value, expression, connection)
+        return bring_back(value_out) if isinstance(value_out, dict) else value_out

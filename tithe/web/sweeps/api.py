@@ -37,11 +37,11 @@ _NARROWER = "smaller-station"
 def _kept(request: HttpRequest, pk: int, right: Right = Right.READ) -> KeptSweep:
     """A kept sweep. Raises `NotKeptError`, or `NotAllowedError` where its station may only be read."""
     actor = actor_of(request)
-    found = KeptSweep.objects.filter(pk=pk, station__in=of(actor), station__removed=None).first()
-    if found is None:
+    sweep = KeptSweep.objects.filter(pk=pk, station__in=of(actor), station__removed=None).first()
+    if sweep is None:
         raise NotKeptError("", "no-sweep", pk)
-    require_right(actor, found.station, right)
-    return found
+    require_right(actor, sweep.station, right)
+    return sweep
 
 
 def _log(station: Station) -> QuerySet[KeptSweep]:
@@ -92,10 +92,12 @@ def change_sweep(request: HttpRequest, pk: int, body: s.SweepChange) -> Any:
 def look_at_sweep(request: HttpRequest, pk: int, body: asked.LookRequest) -> Any:
     """A sweep at a joint, read and drawn."""
     mine = _kept(request, pk)
-    one = services.taken(mine)
-    under = [services.taken(other) for other in _log(mine.station).filter(pk__in=body.over).exclude(pk=pk)]
-    job = partial(look.look, one, body.shown, body.bands, body.comfort_swr, body.window, under)
-    return computed(request, cost_s(one, *under), _NARROWER, job)
+    taken = services.taken(mine)
+    under = [
+        services.taken(pk_over) for pk_over in _log(mine.station).filter(pk__in=body.over).exclude(pk=pk)
+    ]
+    job = partial(look.look, taken, body.shown, body.bands, body.comfort_swr, body.window, under)
+    return computed(request, cost_s(taken, *under), _NARROWER, job)
 
 
 @router.post("/sweeps/{pk}/working", response=WorkingOut)
@@ -113,11 +115,11 @@ def show_working(request: HttpRequest, pk: int, body: asked.SweepWorkingRequest)
 def sweep_as_antenna(request: HttpRequest, pk: int) -> Any:
     """The sweep, moved to the feedpoint, as an antenna of the station file."""
     mine = _kept(request, pk)
-    one = services.taken(mine)
-    there = one.at(len(one.chain))
-    require(not there.contradiction, "", "contradiction", told=there.contradiction)
+    kept_sweep = services.taken(mine)
+    at_antenna = kept_sweep.at(len(kept_sweep.chain))
+    require(not at_antenna.contradiction, "", "contradiction", told=at_antenna.contradiction)
     taken = {"taken": mine.taken.date().isoformat()}
-    return plain_json(as_antenna(antenna_file.of_sweep(there.sweep) | taken))
+    return plain_json(as_antenna(antenna_file.of_sweep(at_antenna.sweep) | taken))
 
 
 @router.get("/sweeps/{pk}/file", response=str, openapi_extra={"x-form": "text"})
@@ -151,7 +153,7 @@ def radials_by_sweeps(
 def _steps(station: Station, sweep: int | None, **which: bool) -> tuple[list[TakenSweep], TakenSweep | None]:
     """The sweeps of a station that are such steps, and the one whose run is looked at."""
     seen = _log(station).filter(pk=sweep or 0).first()
-    steps = [services.taken(one) for one in _log(station).filter(**which)]
+    steps = [services.taken(step) for step in _log(station).filter(**which)]
     return steps, None if seen is None else services.taken(seen)
 
 

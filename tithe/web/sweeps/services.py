@@ -36,8 +36,8 @@ def keep(station: Station, model: SweepModel, columns: Columns | None = None, ke
 
     ``columns``: what a person confirmed of a CSV file, which is then kept in a form that needs no answers.
     """
-    if key and (found := station.sweeps.filter(key=key).first()) is not None:
-        return found
+    if key and (present := station.sweeps.filter(key=key).first()) is not None:
+        return present
     sweep = (
         sweep_file.read_kept(model.content) if columns is None else sweep_file.read(model.content, columns)
     )

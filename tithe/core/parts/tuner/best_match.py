@@ -50,18 +50,18 @@ def best_match(
     if bearing is None:
         return searched(ladders, freq_hz, z_ohm, r0_ohm, LEAST_LOSS)
     best = searched(ladders, freq_hz, z_ohm, r0_ohm, bearing.least_loss)
-    there, curved = np.isfinite(best.score), any(ladder.far is not None for ladder in ladders)
-    over = np.flatnonzero(there & (best.stress * bearing.power_w > 1))
+    matched, curved = np.isfinite(best.score), any(ladder.far is not None for ladder in ladders)
+    over = np.flatnonzero(matched & (best.stress * bearing.power_w > 1))
     if over.size:
         best.score[over] *= bearing.power_w * best.stress[over]
         _put(best, over, searched(ladders, freq_hz[over], z_ohm[over], r0_ohm, bearing.most_out))
     ample = curved & (best.stress * _AMPLY * bearing.power_w < 1)
-    some = np.flatnonzero(there & (best.stress > 0) & ~ample)
-    if some.size:
-        allowed = best.score[some] * 10 ** (ALIKE_DB / 10)
-        again = searched(ladders, freq_hz[some], z_ohm[some], r0_ohm, bearing.most_borne(allowed))
-        best.score[some] = best.stress[some]
-        _put(best, some, again)
+    strained = np.flatnonzero(matched & (best.stress > 0) & ~ample)
+    if strained.size:
+        allowed = best.score[strained] * 10 ** (ALIKE_DB / 10)
+        again = searched(ladders, freq_hz[strained], z_ohm[strained], r0_ohm, bearing.most_borne(allowed))
+        best.score[strained] = best.stress[strained]
+        _put(best, strained, again)
     return best
 
 
@@ -69,14 +69,14 @@ def searched(ladders: Sequence[Ladder], freq_hz: Real, z_ohm: Complex, r0_ohm: f
     """The best of all networks by one goal."""
     best = Best(len(z_ohm))
     for k, ladder in enumerate(ladders):
-        found = ladder.match(freq_hz, z_ohm, r0_ohm, goal)
-        best.take(k, found.score, found.values, found.stress)
+        setting = ladder.match(freq_hz, z_ohm, r0_ohm, goal)
+        best.take(k, setting.score, setting.values, setting.stress)
     return best
 
 
 def _put(best: Best, at: NDArray[np.intp], again: Best) -> None:
     """What was found anew for some loads, where it is better."""
     better = again.score < best.score[at]
-    there = at[better]
-    best.form[there], best.values[:, there] = again.form[better], again.values[:, better]
-    best.score[there], best.stress[there] = again.score[better], again.stress[better]
+    target = at[better]
+    best.form[target], best.values[:, target] = again.form[better], again.values[:, better]
+    best.score[target], best.stress[target] = again.score[better], again.stress[better]

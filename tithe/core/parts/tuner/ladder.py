@@ -125,9 +125,9 @@ class Ladder:
         """What each element bears, from the phasors (V, A) at the antenna side."""
         build, flat = self._built(freq_hz, values)
         shape = values.shape[1:]
-        v, i = (np.broadcast_to(one, shape).reshape(-1) for one in load)
-        found = borne(build, flat, v, i).reshape(3, 3, *shape)
-        return tuple(ElementLoad(*found[:, k]) for k in range(len(self.elements)))
+        v, i = (np.broadcast_to(volts_or_amps, shape).reshape(-1) for volts_or_amps in load)
+        stresses = borne(build, flat, v, i).reshape(3, 3, *shape)
+        return tuple(ElementLoad(*stresses[:, k]) for k in range(len(self.elements)))
 
     def _built(self, freq_hz: Real, values: Real) -> tuple[Build, Real]:
         """For the kernels; the values flat."""
@@ -145,8 +145,8 @@ class Ladder:
 
     @property
     def _coils(self) -> tuple[bool, bool, bool]:
-        one, two, three = (part.is_coil for part in self._three)
-        return one, two, three
+        first, second, third = (part.is_coil for part in self._three)
+        return first, second, third
 
     def _qualities(self, freq_hz: Real) -> Real:
         return np.stack([quality(part.q, freq_hz) for part in self._three])

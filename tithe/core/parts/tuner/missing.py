@@ -37,12 +37,12 @@ def missing(ladder: Ladder, freq_hz: Real, z_ohm: Complex, r0_ohm: float) -> Mis
                 continue
             goal = least_overrun(position, element.reactance(freq_hz, end))
             wider = replace(ladder, **{_PLACES[position]: relaxed})  # type: ignore[arg-type]
-            found = wider.match(freq_hz, z_ohm, r0_ohm, goal)
-            better = found.score < least
-            least = np.where(better, found.score, least)
+            wider_match = wider.match(freq_hz, z_ohm, r0_ohm, goal)
+            better = wider_match.score < least
+            least = np.where(better, wider_match.score, least)
             best = Missing(
                 np.where(better, position, best.position),
-                np.where(better, found.values[position], best.needed),
+                np.where(better, wider_match.values[position], best.needed),
                 np.where(better, end, best.end),
             )
     return best

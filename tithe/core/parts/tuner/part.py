@@ -142,17 +142,17 @@ class Tuner(TunerPart):
         """
         z = tunable(load)
         freq, flat = np.broadcast_to(freq_hz, z.shape).reshape(-1), z.reshape(-1)
-        found = np.zeros(flat.shape, dtype=bool)
+        reached = np.zeros(flat.shape, dtype=bool)
         lost = np.arange(flat.size)
         for ladder in self.ladders:
-            found[lost] = ladder.match(freq[lost], flat[lost], reference_ohm, ANY_MATCH).there
-            lost = np.flatnonzero(~found)
+            reached[lost] = ladder.match(freq[lost], flat[lost], reference_ohm, ANY_MATCH).there
+            lost = np.flatnonzero(~reached)
         enough = float(rho_of_swr(comfort_swr))
         for ladder in self.ladders:
             _, rho = ladder.closest(freq[lost], flat[lost], reference_ohm, enough)
-            found[lost] = rho <= enough
-            lost = np.flatnonzero(~found)
-        return found.reshape(z.shape)
+            reached[lost] = rho <= enough
+            lost = np.flatnonzero(~reached)
+        return reached.reshape(z.shape)
 
     @property
     def weighs(self) -> bool:

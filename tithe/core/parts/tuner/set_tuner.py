@@ -128,7 +128,14 @@ class SetTuner(Tuned):
 
     def shortfall(self, k: int) -> Shortfall | None:
         """What a match needs, of the first load at the k-th frequency that one element's range would cure."""
-        return next((one for one in np.atleast_1d(self._shortfalls[..., k]).ravel() if one is not None), None)
+        return next(
+            (
+                shortfall
+                for shortfall in np.atleast_1d(self._shortfalls[..., k]).ravel()
+                if shortfall is not None
+            ),
+            None,
+        )
 
     @cached_property
     def _shortfalls(self) -> NDArray[np.object_]:
@@ -192,9 +199,9 @@ class TunerDetails(TunerTold):
         x, q = np.zeros(tuned.freq_hz.shape), np.ones(tuned.freq_hz.shape)
         for k, mask in tuned.per_form():
             position = tuned.tuner.networks[k].knobs.index(knob)
-            one = tuned.tuner.ladders[k].elements[position]
-            x = np.where(mask, one.reactance(tuned.freq_hz, tuned.values[position]), x)
-            q = np.where(mask, quality(one.q, tuned.freq_hz), q)
+            element = tuned.tuner.ladders[k].elements[position]
+            x = np.where(mask, element.reactance(tuned.freq_hz, tuned.values[position]), x)
+            q = np.where(mask, quality(element.q, tuned.freq_hz), q)
         return x, q
 
     @cached_property
@@ -231,17 +238,19 @@ class TunerDetails(TunerTold):
 
     def traded(self, k: int) -> Message | None:
         """Of the load at which most is borne for it; None where the setting of least loss is the same."""
-        other = self._of_least_loss
-        if other is None:
+        least_loss = self._of_least_loss
+        if least_loss is None:
             return None
-        here, there = self.limit_w[..., k], other.limit_w[..., k]
-        n = np.unravel_index(int(np.argmax(quotient(here, there, 1.0))), here.shape)
-        if not here[n] > _PARTED * there[n]:
+        limit, least_limit = self.limit_w[..., k], least_loss.limit_w[..., k]
+        n = np.unravel_index(int(np.argmax(quotient(limit, least_limit, 1.0))), limit.shape)
+        if not limit[n] > _PARTED * least_limit[n]:
             return None
-        lost_db, least_db = (float(-decibels(one.efficiency[..., k][n])) for one in (self, other))
+        lost_db, least_db = (
+            float(-decibels(details.efficiency[..., k][n])) for details in (self, least_loss)
+        )
         return tell(
             "tuner.traded", more_db=max(lost_db - least_db, 0.0), least_db=least_db,
-            would_w=float(there[n]), bears_w=float(here[n]),
+            would_w=float(least_limit[n]), bears_w=float(limit[n]),
         )  # fmt: skip
 
     @cached_property
@@ -252,9 +261,9 @@ class TunerDetails(TunerTold):
         if not tuner.weighs or not tuned.matched.all():
             return None
         shape = tuned.freq_hz.shape
-        found = best_match(
+        setting = best_match(
             tuner.ladders, tuned.freq_hz.reshape(-1), tuned.z_load_ohm.reshape(-1), tuned.reference_ohm, None
         )
-        other = replace(tuned, form=found.form.reshape(shape), values=found.values.reshape(3, *shape))
-        source = other.input(self.load.shape)
-        return TunerDetails(other, replace(self.source, shape=source), self.load)
+        retuned = replace(tuned, form=setting.form.reshape(shape), values=setting.values.reshape(3, *shape))
+        source = retuned.input(self.load.shape)
+        return TunerDetails(retuned, replace(self.source, shape=source), self.load)

@@ -21,8 +21,8 @@ def readings_without_figures_are_notes(apps: Any, schema_editor: Any) -> None:
             )
             if body.get(key) is not None
         ]
-        told = [f"Read at {body.get('at')}, {body.get('mhz'):g} MHz", ", ".join(figures) or "no figure"]
-        text = ": ".join(told) + ("." if not body.get("note") else f". {body['note']}")
+        sentences = [f"Read at {body.get('at')}, {body.get('mhz'):g} MHz", ", ".join(figures) or "no figure"]
+        text = ": ".join(sentences) + ("." if not body.get("note") else f". {body['note']}")
         entry.kind, entry.mhz = "note", None
         entry.body = {"text": text[:2000], "date": body.get("date", "")}
         entry.save()

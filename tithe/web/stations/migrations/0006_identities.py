@@ -37,7 +37,7 @@ def _rename_tokens(schema_editor: Any, model: Any, tokens: dict[str, str]) -> No
             if not choice:
                 continue
             if "lines_off" in choice:
-                choice["lines_off"] = [tokens.get(one, one) for one in choice["lines_off"]]
+                choice["lines_off"] = [tokens.get(token, token) for token in choice["lines_off"]]
             if choice.get("line"):
                 choice["line"] = tokens.get(choice["line"], choice["line"])
             if "prices" in choice:

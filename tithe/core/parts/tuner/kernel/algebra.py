@@ -104,8 +104,8 @@ def _coil(at: Any, k: int) -> Any:
 
 @inlined
 def _bounds(at: Any, k: int, omega: float) -> Any:
-    one, other = reactance(_coil(at, k), omega, at.low[k]), reactance(_coil(at, k), omega, at.high[k])
-    return min(one, other), max(one, other)
+    x_low, x_high = reactance(_coil(at, k), omega, at.low[k]), reactance(_coil(at, k), omega, at.high[k])
+    return min(x_low, x_high), max(x_low, x_high)
 
 
 @compiled
@@ -208,9 +208,9 @@ def least(n0: Any, n1: Any, m0: Any, m1: Any, low: float, high: float) -> Any:
     a, b, c = square(n1), 2 * _along(n0, n1), square(n0)
     d, e, f = square(m1), 2 * _along(m0, m1), square(m0)
     best_x, best = low, (c + low * (b + low * a)) / (f + low * (e + low * d))
-    other = (c + high * (b + high * a)) / (f + high * (e + high * d))
-    if other < best:
-        best_x, best = high, other
+    at_high = (c + high * (b + high * a)) / (f + high * (e + high * d))
+    if at_high < best:
+        best_x, best = high, at_high
     for x in solved(a * e - b * d, 2 * (a * f - c * d), b * f - c * e):
         if low < x < high:
             value = (c + x * (b + x * a)) / (f + x * (e + x * d))

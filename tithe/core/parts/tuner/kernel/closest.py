@@ -68,7 +68,7 @@ def _golden(o: Any, branch: int, first: float, a: float, b: float, best: Any) ->
 
 
 @compiled
-def _search(o: Any, enough: float, best: Any, heights: Any) -> Any:
+def _search(o: Any, enough: float, best: Any, values: Any) -> Any:
     """The setting with the lowest |Γ|² of all, or the first that is good ``enough``, into ``best`` (|Γ|², x₁,
     x₂, x₃)."""
     best[0] = np.inf
@@ -86,18 +86,16 @@ def _search(o: Any, enough: float, best: Any, heights: Any) -> Any:
     for branch in range(_BRANCHES):
         for k in range(GRID + 2):
             x3 = o.low3 if k == 0 else o.high3 if k == GRID + 1 else first * np.exp(step * (k - 1))
-            heights[k] = _closest_at(o, branch, x3, best)
+            values[k] = _closest_at(o, branch, x3, best)
             if best[0] <= enough:
                 return
-        heights[0] = heights[GRID + 1] = np.inf
+        values[0] = values[GRID + 1] = np.inf
         refined = 0
         for _ in range(_DIPS):
             lowest = 0
             for k in range(1, GRID + 1):
-                dip = (
-                    k != refined and heights[k] < np.inf and heights[k] <= min(heights[k - 1], heights[k + 1])
-                )
-                if dip and (lowest == 0 or heights[k] < heights[lowest]):
+                dip = k != refined and values[k] < np.inf and values[k] <= min(values[k - 1], values[k + 1])
+                if dip and (lowest == 0 or values[k] < values[lowest]):
                     lowest = k
             if lowest == 0:
                 break
@@ -123,10 +121,10 @@ def closest(at: Loads, enough: float) -> Any:
     """
     count = len(at.z)
     square, values, best = np.empty(count), np.zeros((3, count)), np.zeros(4)
-    heights = np.zeros(GRID + 2)
+    tried = np.zeros(GRID + 2)
     for n in range(count):
         o = one_of(at, n)
-        _search(o, enough, best, heights)
+        _search(o, enough, best, tried)
         if best[0] > enough:
             _polish(o, best)
         square[n] = best[0]

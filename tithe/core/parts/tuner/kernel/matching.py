@@ -76,8 +76,8 @@ def _stress(o: Any, volts: float, amps: float, x1: float, x2: float, x3: float) 
         cross = load * abs(1 + over(o.z, z3)) if o.far else load
         near = load * abs(o.z + z2 * (1 + over(o.z, z3) if o.far else 1 + 0j)) / abs(z1)
     share = near / amps if o.coil1 else np.sqrt(2.0) * near * x1 * abs(o.d1) / volts
-    other = cross / amps if o.coil2 else np.sqrt(2.0) * cross * x2 * abs(o.d2) / volts
-    share = max(share, other)
+    beside = cross / amps if o.coil2 else np.sqrt(2.0) * cross * x2 * abs(o.d2) / volts
+    share = max(share, beside)
     if o.far:
         share = max(share, far / amps if o.coil3 else np.sqrt(2.0) * far * x3 * abs(o.d3) / volts)
     return share * share

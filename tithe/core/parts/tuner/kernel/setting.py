@@ -33,16 +33,16 @@ def _element(at: Any, k: int, n: int, value: float) -> Any:
     """Reactance (0 where it is not there), 1/Q, impedance, and whether there is such an element."""
     coil = at.coil1 if k == 0 else at.coil2 if k == 1 else at.coil3
     omega, share = at.omega[n], 1 / at.q[k, n]
-    there = coil or value > 0
-    x = omega * value if coil else (1 / (omega * value) if there else 0.0)
+    present = coil or value > 0
+    x = omega * value if coil else (1 / (omega * value) if present else 0.0)
     z = x * complex(share, 1.0 if coil else -1.0) + 1j * omega * at.lead_h
-    return x, share, z, there
+    return x, share, z, present
 
 
 @inlined
-def _across(z: Any, there: Any) -> Any:
+def _across(z: Any, present: Any) -> Any:
     """The admittance of an element across."""
-    if not there:
+    if not present:
         return 0j
     return OPEN_OHM + 0j if z == 0 else 1 / z
 
@@ -61,12 +61,12 @@ def chain_matrices(at: Build, values: Any) -> Any:
         stray = 1j * at.omega[n] * at.port_f
         a, b, c, d = 1 + 0j, 0j, stray, 1 + 0j
         for k in range(3 if at.far else 2):
-            _, _, z, there = _element(at, k, n, values[k, n])
+            _, _, z, present = _element(at, k, n, values[k, n])
             if _in_series(at, k):
-                z = z if there else OPEN_OHM + 0j
+                z = z if present else OPEN_OHM + 0j
                 b, d = a * z + b, c * z + d
             else:
-                y = _across(z, there)
+                y = _across(z, present)
                 a, c = a + b * y, c + d * y
         out[0, n], out[1, n], out[2, n], out[3, n] = a + b * stray, b, c + d * stray, d
     return out
@@ -84,16 +84,16 @@ def borne(at: Build, values: Any, v: Any, i: Any) -> Any:
         stray = 1j * at.omega[n] * at.port_f
         volt, amp = v[n], i[n] + stray * v[n]
         for k in range(2 if at.far else 1, -1, -1):
-            x, share, z, there = _element(at, k, n, values[k, n])
+            x, share, z, present = _element(at, k, n, values[k, n])
             before = volt
             if _in_series(at, k):
                 through = amp
-                volt = volt + (z if there else OPEN_OHM + 0j) * amp
+                volt = volt + (z if present else OPEN_OHM + 0j) * amp
             else:
-                through = _across(z, there) * volt
+                through = _across(z, present) * volt
                 amp = amp + through
             amps = abs(through)
-            out[0, k, n] = np.sqrt(2.0) * (amps * x * np.sqrt(1 + share * share) if there else abs(before))
+            out[0, k, n] = np.sqrt(2.0) * (amps * x * np.sqrt(1 + share * share) if present else abs(before))
             out[1, k, n] = amps
             out[2, k, n] = square(through) * x * share
     return out
