@@ -194,8 +194,8 @@ def test_verdict_names_the_biggest_taker_and_the_moved_match_is_solved():
     budget = solve(station, [28.5e6])
     said = verdict_at(budget, 0, "10 m")
     assert (said.biggest.place, said.biggest.label) == ("part", "the long run")
-    assert say(said.told).startswith("On 10 m, ")
-    assert f" {watts(budget.radiated_w[0])} of 100 W leave" in say(said.told)
+    assert say(said.messages).startswith("On 10 m, ")
+    assert f" {watts(budget.radiated_w[0])} of 100 W leave" in say(said.messages)
     assert "would give back" in say(moving_the_match(budget, 0))
 
 
@@ -219,7 +219,7 @@ def test_a_tuner_that_leaves_a_comfortable_swr_has_matched():
         station = Station(Transmitter(), (Tuner(l_max_h=14e-6),), antenna, comfort_swr=comfort)
         budget = solve(station, [3.65e6])
         assert not budget.stages[0].details.tuned.matched[0]
-        assert words in say(verdict_at(budget, 0).told)
+        assert words in say(verdict_at(budget, 0).messages)
         assert (state_at(budget, 0) == "unmatched") == (state == "unmatched")
 
 

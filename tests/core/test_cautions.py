@@ -89,7 +89,7 @@ def test_speaks_with_a_sentence_a_remedy_and_the_part(name):
     built, stage = CASES[name]
     caution = found(built)[name]
     assert caution.stage == stage
-    assert say(caution.told).endswith(".")
+    assert say(caution.message).endswith(".")
     assert text.remedy(caution).endswith(".")
 
 
@@ -111,7 +111,7 @@ def test_a_bypassed_or_absent_part_sets_nothing_off(name):
 
 def test_partial_match_round_the_circle_is_told_as_a_share():
     antenna = SwrAntenna(((MHZ_7, 30.0),))
-    told = say(found(station(Tuner("t-highpass", l_max_h=4e-6), antenna=antenna))["no-match"].told)
+    told = say(found(station(Tuner("t-highpass", l_max_h=4e-6), antenna=antenna))["no-match"].message)
     assert "of the phases that the SWR leaves open" in told
 
 
@@ -153,8 +153,8 @@ def test_a_core_bears_what_it_gives_off_in_the_mean_and_choose_knows_it(emission
         assert (caution is not None) == hot
         assert (bearable_share(budget) < 1).all() == hot
         if caution:
-            assert ("No rating is typed" in say(caution.told)) == (rated is None)
-            assert f"{bears:.3g}" in say(caution.told)
+            assert ("No rating is typed" in say(caution.message)) == (rated is None)
+            assert f"{bears:.3g}" in say(caution.message)
     assert bearable_share(
         solve(station(core, power_w=10 * bears, emission=emission), [MHZ_7])
     ) == pytest.approx(0.1)

@@ -57,7 +57,7 @@ def inside(ladder, values, slack=1e-9):
 @given(WHICH, FREQ, LOAD)
 def test_found_settings_show_the_reference_and_lie_inside(ladder, freq, z):
     found = match(ladder, freq, z)
-    if found.there[0]:
+    if found.matched[0]:
         assert input_of(ladder, freq, found.values, z) == pytest.approx(50, rel=1e-6)
         assert inside(ladder, found.values)
 
@@ -69,8 +69,8 @@ def test_scaling_the_frequency_with_the_parts_changes_no_loss(ladder, freq, z, f
     ends = (1 / factor, 1 / factor)
     scaled = replace(resized(ladder, ends, ends), strays=strays)
     one, two = match(ladder, freq, z), match(scaled, freq * factor, z)
-    assert one.there[0] == two.there[0]
-    if one.there[0]:
+    assert one.matched[0] == two.matched[0]
+    if one.matched[0]:
         # The grids are the same up to rounding, and so are the zooms.
         assert one.score[0] == pytest.approx(two.score[0], rel=1e-6)
 
@@ -80,8 +80,8 @@ def test_scaling_every_impedance_changes_no_loss(ladder, freq, z, factor):
     """Z → kZ with L → kL, C → C/k, and the reference → k times itself; power per squared ampere → k times."""
     scaled = resized(ladder, (factor, factor), (1 / factor, 1 / factor))
     one, two = match(ladder, freq, z), match(scaled, freq, z * factor, 50.0 * factor)
-    assert one.there[0] == two.there[0]
-    if one.there[0]:
+    assert one.matched[0] == two.matched[0]
+    if one.matched[0]:
         assert one.score[0] * factor == pytest.approx(two.score[0], rel=1e-6)
 
 
@@ -90,14 +90,14 @@ def test_an_l_form_matches_in_at_most_two_ways_and_one_form_always_does(freq, z)
     """With wide ranges and good parts some L form matches every load."""
     coil = Element("coil", 1e6, 1e-12, 1e-2)
     capacitor = Element("capacitor", 1e6, 1e-18, 1e-3)
-    assert any(match(form.ladder(coil, capacitor), freq, z).there[0] for form in L_FORMS)
+    assert any(match(form.ladder(coil, capacitor), freq, z).matched[0] for form in L_FORMS)
 
 
 @given(WHICH, FREQ, LOAD)
 def test_wider_ranges_never_lose_more(ladder, freq, z):
     one, two = match(ladder, freq, z), match(resized(ladder, (0.5, 2), (0.5, 2)), freq, z)
-    if one.there[0]:
-        assert two.there[0]
+    if one.matched[0]:
+        assert two.matched[0]
         assert two.score[0] <= one.score[0] * (1 + 1e-5)
 
 
@@ -183,7 +183,7 @@ def test_many_loads_at_once_are_the_same_as_one_by_one():
         together = ladder.match(f, z, 50.0)
         for k in range(40):
             alone = ladder.match(f[k : k + 1], z[k : k + 1], 50.0)
-            assert together.there[k] == alone.there[0]
+            assert together.matched[k] == alone.matched[0]
             np.testing.assert_allclose(together.score[k], alone.score[0], rtol=1e-12)
 
 
@@ -225,7 +225,7 @@ def test_strays_of_nothing_change_nothing_and_those_of_a_build_little_at_low_fre
     low = min(freq, 4e6)
     for ladder in THREE:
         plain, stray = match(ladder, low, z), match(replace(ladder, strays=Strays(5e-9, 0.0)), low, z)
-        if plain.there[0] and stray.there[0]:
+        if plain.matched[0] and stray.matched[0]:
             assert stray.score[0] == pytest.approx(plain.score[0], rel=0.05)
 
 

@@ -95,7 +95,7 @@ def test_read_at_the_radio_the_antenna_is_worse_and_the_same_at_the_antenna_lead
 
 
 def test_the_sentence_says_what_arrives_and_what_the_radio_keeps():
-    told = say(line_loss.told(line_loss.line_loss(asked(), 14.2e6), False))
+    told = say(line_loss.messages(line_loss.line_loss(asked(), 14.2e6), False))
     assert told == (
         "Between 49 and 51 of 100 W arrive at the antenna. 30 m of RG-58 take 1.66 dB when matched; the SWR "
         "adds 0.64 to 0.78 dB, depending on the phase, which an SWR does not tell. At the radio’s end the "

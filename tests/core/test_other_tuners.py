@@ -96,7 +96,7 @@ def test_rated_tuner_keeps_its_sheet(freq, z, reach, at_1, more):
     else:
         assert budget.swr[0] == pytest.approx(ratio / reach)
         assert stage.loss_db[0] == pytest.approx(at_1 + more, abs=1e-9)
-        assert say(stage.tuned.shortfall(0).told).startswith("reaches SWR ")
+        assert say(stage.tuned.shortfall(0).message).startswith("reaches SWR ")
 
 
 def test_rated_tuner_at_open_and_short_stays_finite():

@@ -9,7 +9,7 @@ import pytest
 from tithe.answers.questions import result as questions_json
 from tithe.core import InputError, solve
 from tithe.core.antenna import Resonator, SwrAntenna, table
-from tithe.core.questions import SCHOOLS, Asked, compare_schools
+from tithe.core.questions import SCHOOLS, SchoolQuestion, compare_schools
 from tithe.core.station import Band
 from tithe.core.transmitter import NO_PROTECTION
 from tithe.document import station_file
@@ -45,19 +45,19 @@ def test_every_question_reads_whole_at_every_station(mill):
     ]
     for station in stations:
         for slug in SCHOOLS:
-            answer = questions_json.answer(slug, Asked(station, F40))
+            answer = questions_json.answer(slug, SchoolQuestion(station, F40))
             assert not re.search(r"\bnan\b|None|inf\b", str(answer)), (slug, station.name)
             assert answer["holds"].endswith(".")
             assert bool(answer["rows"]) == bool(answer["heads"]) == bool(answer["one"] and answer["other"])
             assert all(len(row["cells"]) == len(answer["heads"]) for row in answer["rows"])
     with pytest.raises(InputError, match="question"):
-        compare_schools("which", Asked(stations[0], F40))
+        compare_schools("which", SchoolQuestion(stations[0], F40))
 
 
 def test_the_tuner_moved_by_hand_to_the_feedpoint_gives_the_same_watts(mill):
     tuner = next(part for part in mill["chain"] if part["kind"] == "tuner")
     moved = station_of(mill, chain=[*without(mill, "tuner"), tuner])
-    asked = Asked(station_of(mill), F40)
+    asked = SchoolQuestion(station_of(mill), F40)
     found = compare_schools("room-tuner", asked)
     there = solve(moved, asked.freqs).radiated_w
     now = solve(asked.station, asked.freqs).radiated_w
@@ -70,7 +70,7 @@ def test_the_tuner_moved_by_hand_to_the_feedpoint_gives_the_same_watts(mill):
 
 def test_without_bands_the_frequency_looked_at_is_named_instead(mill):
     station = replace(station_of(mill), bands=())
-    answer = questions_json.answer("room-tuner", Asked(station, 14.2e6))
+    answer = questions_json.answer("room-tuner", SchoolQuestion(station, 14.2e6))
     assert [row["label"] for row in answer["rows"]] == ["14.2 MHz"]
     assert answer["other"].startswith("On 14.2 MHz the same tuner")
 
@@ -79,7 +79,7 @@ def test_no_school_is_called_right_where_a_long_line_without_a_tuner_takes_most(
     """A matched antenna behind much line: mismatch loss is none of it, and nobody is said to be nearer."""
     line = {"kind": "line", "label": "l", "line": "rg-174", "length_m": 60}
     antenna = {"kind": "table", "points": [[7, 50, 0], [7.2, 50, 0]]}
-    found = compare_schools("counting", Asked(station_of(mill, chain=[line], antenna=antenna), F40))
+    found = compare_schools("counting", SchoolQuestion(station_of(mill, chain=[line], antenna=antenna), F40))
     assert found.rows[0].cells[0] == pytest.approx(0, abs=1e-9)
     # The line’s own impedance is not quite real, so that 50 Ω do not quite match it.
     assert found.rows[0].cells[1] == pytest.approx(found.rows[0].cells[2], abs=0.02)
@@ -89,10 +89,10 @@ def test_no_school_is_called_right_where_a_long_line_without_a_tuner_takes_most(
 def test_an_antenna_without_reactance_gains_nothing_by_resonance(mill):
     bare = station_of(mill, antenna={"kind": "table", "points": [[7, 22, 0], [7.2, 22, 0]]})
     bands = (Band("40 m", 7e6, 7.2e6),)
-    found = compare_schools("resonance", Asked(replace(bare, bands=bands), F40))
+    found = compare_schools("resonance", SchoolQuestion(replace(bare, bands=bands), F40))
     assert found.rows[0].cells[4] == pytest.approx(0, abs=1e-9)
     off = replace(bare, bands=bands, antenna=table(((7e6, 22.0, 300.0), (7.2e6, 22.0, 300.0))))
-    found = compare_schools("resonance", Asked(off, F40))
+    found = compare_schools("resonance", SchoolQuestion(off, F40))
     assert found.rows[0].cells[3] == pytest.approx(solve(bare, np.array([F40])).radiated_w[0])
 
 
@@ -100,18 +100,20 @@ def test_mismatch_loss_is_the_whole_loss_where_nothing_sends_again_and_nothing_e
     """And with a tuner that loses nothing in line it is none of it."""
     station = station_of(mill, chain=[])
     bare = replace(station, transmitter=replace(station.transmitter, protection=NO_PROTECTION))
-    found = compare_schools("counting", Asked(bare, F40))
+    found = compare_schools("counting", SchoolQuestion(bare, F40))
     for row in found.rows:
         assert row.cells[0] == pytest.approx(row.cells[2], rel=1e-9)
         assert row.cells[1] == 0
     assert [one.code for one in found.holds] == ["schools.counting-nothing"]
-    with_tuner = compare_schools("counting", Asked(station_of(mill), F40))
+    with_tuner = compare_schools("counting", SchoolQuestion(station_of(mill), F40))
     assert [one.code for one in with_tuner.holds] == ["schools.counting-tuner"]
 
 
 def test_what_an_swr_costs_at_the_radio_by_hand(mill):
     """Held back to 0.5 at SWR 3; reflected (s−1)²/(s+1)²."""
-    found = compare_schools("acceptable-swr", Asked(station_of(mill, chain=[], comfort_swr=2.5), F40))
+    found = compare_schools(
+        "acceptable-swr", SchoolQuestion(station_of(mill, chain=[], comfort_swr=2.5), F40)
+    )
     rows = {row.label.params["ratio"]: row.cells for row in found.rows}
     assert sorted(rows) == [1, 1.5, 2, 2.5, 3]
     for ratio, kept in ((1, 1), (1.5, 1), (2, 1), (2.5, 0.75), (3, 0.5)):
@@ -125,7 +127,7 @@ def test_the_marks_to_trim_to_are_those_of_the_resonance(mill):
     """R 40 Ω: the zero of reactance stands where it was put, and there the SWR is 50/40."""
     antenna = Resonator(7.1e6, 40.0, 12.0)
     station = replace(station_of(mill, chain=[]), antenna=antenna, bands=(Band("40 m", 7e6, 7.2e6),))
-    (row,) = compare_schools("trim-target", Asked(station, F40)).rows
+    (row,) = compare_schools("trim-target", SchoolQuestion(station, F40)).rows
     lowest_hz, lowest, _, zero_hz, r_ohm, _, apart_hz = row.cells
     assert zero_hz == pytest.approx(7.1e6, abs=200)
     assert r_ohm == pytest.approx(40, rel=1e-3)
@@ -134,9 +136,9 @@ def test_the_marks_to_trim_to_are_those_of_the_resonance(mill):
 
 
 def test_the_meters_of_both_sides_agree_on_the_power_but_for_the_tuners_loss(mill):
-    asked = Asked(station_of(mill), 14.2e6)
+    asked = SchoolQuestion(station_of(mill), 14.2e6)
     near, far = compare_schools("meter-place", asked).rows
-    stage = asked.here.stages[asked.tuner_at]
+    stage = asked.budget_at_freq.stages[asked.tuner_at]
     assert near.cells[2] == pytest.approx(stage.in_w[0])
     assert far.cells[2] == pytest.approx(stage.out_w[0])
     assert far.cells[3] > 5 > near.cells[3]
@@ -158,7 +160,7 @@ def test_the_bench_reads_a_tuners_loss_as_published(mhz, loss_db, both_db, short
             "chain": [tuner], "antenna": {"kind": "table", "points": [[mhz, 50, 0]]},
         }
     ).to_core()  # fmt: skip
-    (row,) = compare_schools("tuner-loss", Asked(station, mhz * 1e6)).rows
+    (row,) = compare_schools("tuner-loss", SchoolQuestion(station, mhz * 1e6)).rows
     assert row.cells[0] == pytest.approx(loss_db, rel=2e-3)
     assert row.cells[1] == pytest.approx(short_db, rel=5e-3)
     assert row.cells[2] == pytest.approx(both_db, rel=2e-3)
@@ -167,7 +169,7 @@ def test_the_bench_reads_a_tuners_loss_as_published(mhz, loss_db, both_db, short
 
 def test_lengths_in_reach_are_those_at_which_the_station_really_matches():
     station = demo.start("hollin-lane-school").to_core()
-    asked = Asked(station, 18.1e6)
+    asked = SchoolQuestion(station, 18.1e6)
     found = compare_schools("feeder-length", asked)
     rows = {row.label: row.cells for row in found.rows}
     lines = {n: part.feedline for n, part in enumerate(station.chain) if part.feedline}
@@ -188,7 +190,7 @@ def test_lengths_in_reach_are_those_at_which_the_station_really_matches():
 
 
 def test_the_analyzers_interval_lies_in_the_cheap_meters_and_both_hold_the_truth(mill):
-    found = compare_schools("instrument", Asked(station_of(mill), F40))
+    found = compare_schools("instrument", SchoolQuestion(station_of(mill), F40))
     for row in found.rows:
         truth, cheap, fine = row.cells
         assert cheap[0] <= fine[0] <= truth <= fine[1] <= cheap[1]
@@ -197,6 +199,6 @@ def test_the_analyzers_interval_lies_in_the_cheap_meters_and_both_hold_the_truth
 def test_a_phase_that_is_not_known_is_not_made_up(mill):
     station = replace(station_of(mill), antenna=SwrAntenna(((7e6, 3.0), (7.2e6, 3.0))))
     for slug in ("resonance", "trim-target"):
-        found = compare_schools(slug, Asked(station, F40))
+        found = compare_schools(slug, SchoolQuestion(station, F40))
         assert [one.code for one in found.holds] == ["schools.needs-phase"]
         assert not found.rows

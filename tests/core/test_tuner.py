@@ -129,7 +129,7 @@ def test_says_what_is_missing_and_that_it_would_do():
     tuner = Tuner("t-highpass", l_max_h=2e-6)
     result = tuned(tuner, 1.9, 30 + 20j)
     assert not result.matched[0]
-    text = say(result.shortfall(0).told)
+    text = say(result.shortfall(0).message)
     assert text.startswith("needs ")
     assert "ends at" in text
     needed, unit = text.split()[1:3]

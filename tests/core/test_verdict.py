@@ -47,11 +47,11 @@ def solved(*chain, antenna=GOOD, power_w=100, **transmitter):
 def test_a_loss_is_told_by_what_a_listener_hears(loss_db, state, words):
     budget = solved(Inline(loss_db))
     assert state_at(budget, 0) == state
-    assert words in say(verdict_at(budget, 0).told)
+    assert words in say(verdict_at(budget, 0).messages)
 
 
 def test_nothing_radiated_is_told_as_nothing():
-    said = say(verdict_at(solved(antenna=table(((7e6, 0, 1e12),))), 0).told)
+    said = say(verdict_at(solved(antenna=table(((7e6, 0, 1e12),))), 0).messages)
     assert "0 of 100 W leave the antenna" in said or "less than 0.01 of 100 W" in said
 
 
@@ -68,7 +68,7 @@ def test_takers_come_in_order_and_sum_to_what_is_missing():
 def test_the_radio_can_be_the_biggest_taker():
     said = verdict_at(solved(antenna=table(((7e6, 500, 0),))), 0)
     assert said.biggest.place == "radio"
-    assert "The radio’s protection takes most" in say(said.told)
+    assert "The radio’s protection takes most" in say(said.messages)
     kept = verdict_at(solved(antenna=table(((7e6, 500, 0),)), protection=PROTECTIONS["none"]), 0)
     assert kept.biggest.place == "reflection"
 
@@ -78,10 +78,10 @@ def test_spans_are_told_as_between():
         solved(Line(shelf.line_type("rg-174"), 30), antenna=SwrAntenna(((7e6, 6.0),))), 0, "40 m"
     )
     low, high = (watts(f(solved_range())) for f in (np.min, np.max))
-    assert f"On 40 m, between {low} and {high} of 100 W leave" in say(said.told)
-    assert "Typically a listener" in say(said.told)
-    assert re.search(r"takes most, [\d.]+ to [\d.]+ W", say(said.told))
-    assert re.search(r"\([\d.]+ to [\d.]+ dB\)", say(said.told))
+    assert f"On 40 m, between {low} and {high} of 100 W leave" in say(said.messages)
+    assert "Typically a listener" in say(said.messages)
+    assert re.search(r"takes most, [\d.]+ to [\d.]+ W", say(said.messages))
+    assert re.search(r"\([\d.]+ to [\d.]+ dB\)", say(said.messages))
 
 
 def test_a_moved_match_is_told_as_a_span_where_the_phase_is_unknown():

@@ -21,7 +21,7 @@ from tithe.answers.sweep import sweep_json
 from tithe.core import InputError, solve
 from tithe.core.antenna import SampledAntenna
 from tithe.core.choose import break_evens, evaluate, question, safe_lengths, tried, worlds
-from tithe.core.questions import SCHOOLS, Asked, compare_schools
+from tithe.core.questions import SCHOOLS, SchoolQuestion, compare_schools
 from tithe.core.sweep import (
     RadialReading,
     TrimStep,
@@ -261,7 +261,7 @@ def test_every_cell_of_the_questions_has_its_working_and_it_is_right(mill):
     swr_only = mill | {"antenna": {"kind": "swr", "points": [[3, 6], [30, 9]], "loss_ohm": 2}}
     used = set()
     for document in (mill, swr_only):
-        asked = Asked(station_file.validate(document).to_core(), 7.1e6)
+        asked = SchoolQuestion(station_file.validate(document).to_core(), 7.1e6)
         for slug in SCHOOLS:
             found = compare_schools(slug, asked)
             for column in found.columns:

@@ -27,11 +27,11 @@ def told(*readings):
 def test_every_cause_is_a_sentence_that_names_its_part():
     case, _ = case_of(STATION, (*EVERY, Taken(7.1e6, RADIO, swr=1.2)))
     for one in suppositions(case):
-        text = say(one.told)
+        text = say(one.message)
         assert SENTENCE.match(text), text
         for name in ("at", "line", "part", "before", "behind"):
-            if name in one.told.params:
-                assert one.told.params[name].lower() in text.lower()
+            if name in one.message.params:
+                assert one.message.params[name].lower() in text.lower()
     for cause in OFTEN:
         assert not say(tell(f"kind.{cause}")).endswith(".")
 

@@ -88,13 +88,13 @@ def test_what_cannot_be_is_refused(client):
 def test_the_same_seed_hides_the_same_and_two_are_two():
     mill = demo.start("brackenfell-mill").to_core()
     one, other = (hide(mill, [7.1e6], 2, 5) for _ in range(2))
-    assert one.told == other.told and one.gains == other.gains
+    assert one.messages == other.messages and one.gains == other.gains
     assert {hide(mill, [7.1e6], 2, seed).causes for seed in range(60)} == {
         (name,) for name in causes_of(mill, 2)
     }
     two = Round(document=demo.practice(3).model_dump(exclude_none=True), level=3, seed=4)
     two.steps = [list(Played(two).possible[0])]
-    two.answer = Played(two).there.causes[0]
+    two.answer = Played(two).visit.causes[0]
     told = telling.judged(Played(two), go_on, Played(two).notes).verdict.sentence
     # What is weighed cause by cause says nothing of two together.
     assert told.startswith("Half of it") and (

@@ -17,7 +17,7 @@ def ends(span: Span) -> tuple[float, float]:
     return middle if low is None else low, middle if high is None else high
 
 
-def found(span: Span) -> float:
+def as_found(span: Span) -> float:
     """The figure as found."""
     assert span["median"] is not None
     return span["median"]

@@ -22,7 +22,7 @@ _RIGHT_DB = 0.02
 def working(derivation: Working, k: int) -> WorkingOut:
     """A working at the k-th frequency."""
     cases, rule = derivation.at(k), RULES[derivation.rule]
-    values = [_told(derivation, case) for case in cases]
+    values = [_shown_value(derivation, case) for case in cases]
     return {
         "title": rule.title,
         "cases": [cast(Which, case.which) for case in cases],
@@ -54,7 +54,7 @@ def _filled(step: Step, cases: tuple[Case, ...]) -> list[Filled]:
     ]
 
 
-def _told(derivation: Working, case: Case) -> float | None:
+def _shown_value(derivation: Working, case: Case) -> float | None:
     """The figure as the answer has it."""
     value = float(case.values[derivation.gives].real) * derivation.scale
     return value if np.isfinite(value) else None
@@ -68,7 +68,7 @@ def _named(derivation: Working) -> list[str]:
 
 def _term(name: str, cases: tuple[Case, ...]) -> TermOut:
     symbol = SYMBOLS[name]
-    figures = [typeset.figure(typeset.told_in_unit(name, case.values[name])) for case in cases]
+    figures = [typeset.figure(typeset.in_its_unit(name, case.values[name])) for case in cases]
     return {
         "symbol": typeset.symbol(name),
         "meaning": symbol.meaning,

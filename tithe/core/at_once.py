@@ -54,13 +54,13 @@ def kept_once(size: int) -> Callable[[Callable[..., R]], Callable[..., R]]:
         under_way: WeakValueDictionary[tuple[Hashable, ...], _Held] = WeakValueDictionary()
         guard = Lock()
 
-        def asked(*key: Hashable) -> R:
+        def once(*key: Hashable) -> R:
             with guard:
                 held = under_way.setdefault(key, _Held())
             with held.lock:
                 return kept(*key)
 
-        return asked
+        return once
 
     return keeping
 

@@ -22,7 +22,7 @@ from tithe.core.cost import Pause, go_on, paused_by
 from tithe.core.errors import InputError, require
 from tithe.core.parts.line import LineDetails
 from tithe.core.parts.meter import Reading
-from tithe.core.parts.part import Details, Part, Tuned, TunerTold, UnderPower
+from tithe.core.parts.part import Details, Part, Tuned, TunerSetting, UnderPower
 from tithe.core.phases import PHASES, REFINED_FROM_SWR, ROUNDS, OpenPhases, telling, turning_points
 from tithe.core.reflection import mismatch_loss_db, swr
 from tithe.core.solving_cost import ROWS
@@ -69,7 +69,7 @@ class Stage:
         return self.details.reading if self.details else None
 
     @property
-    def setting(self) -> TunerTold | None:
+    def setting(self) -> TunerSetting | None:
         """How a tuner is set; None of other kinds."""
         return self.details.setting if self.details else None
 

@@ -15,7 +15,7 @@ from tithe.core.antenna.swr_only import SwrAntenna
 from tithe.core.antenna.swr_range import swr_range
 from tithe.core.arrays import Real
 from tithe.core.budget import Budget, Stage, solve
-from tithe.core.message import Message, Told, tell
+from tithe.core.message import Message, Messages, tell
 from tithe.core.parts.line import LineDetails
 from tithe.core.reflection import swr
 from tithe.core.station import Band, Station
@@ -91,20 +91,20 @@ class LineLoss:
     @property
     def swr_asked(self) -> Real:
         """SWR at the antenna's end, against what the one asked about is."""
-        return self._swr_there(reference_of(self.budget.station))
+        return self._swr_at_load(reference_of(self.budget.station))
 
     @property
     def swr_on_line(self) -> Real:
         """SWR at the antenna's end, against the line's own impedance."""
-        return self._swr_there(self._along.part.line.r0_ohm)
+        return self._swr_at_load(self._along.part.line.r0_ohm)
 
-    def _swr_there(self, reference_ohm: float) -> Real:
+    def _swr_at_load(self, reference_ohm: float) -> Real:
         return swr(np.minimum(np.abs(self.budget.antenna.gamma(reference_ohm)), 1.0))
 
     @property
     def swr_antenna(self) -> Real:
         """SWR at the antenna's end, as the radio's meters would show it."""
-        return self._swr_there(self.budget.station.transmitter.reference_ohm)
+        return self._swr_at_load(self.budget.station.transmitter.reference_ohm)
 
     @property
     def swr_radio(self) -> Real:
@@ -117,7 +117,7 @@ class LineLoss:
         return np.asarray(self._along.handbook_db - self.matched_db)
 
     @property
-    def handbook_notes(self) -> list[Told]:
+    def handbook_notes(self) -> list[Messages]:
         """Why the handbook and the exact loss part, per frequency; nothing where they do not."""
         return self._along.handbook_notes(self.loss_db)
 
@@ -161,7 +161,7 @@ _OTHER_REFERENCE = 0.2
 """ln of a line's impedance over the radio's, from which on it matters against which an SWR is."""
 
 
-def told(answer: LineLoss, read_at_radio: bool) -> tuple[Message, ...]:
+def messages(answer: LineLoss, read_at_radio: bool) -> tuple[Message, ...]:
     """What arrives, what took the rest, the SWR at the other end, and whether anyone hears it."""
     budget = answer.budget
     drive, rated = budget.drive, budget.station.transmitter.power_w

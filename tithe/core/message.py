@@ -18,7 +18,7 @@ class Message:
     params: dict[str, Any] = field(default_factory=dict)
 
 
-Told = tuple[Message, ...]
+Messages = tuple[Message, ...]
 """Some things to tell, one after the other."""
 
 

@@ -9,7 +9,7 @@ import numpy as np
 
 from tithe.core.arrays import Real
 from tithe.core.budget import AUDIBLE_DB, DB_PER_S_UNIT, Budget, Stage, solve
-from tithe.core.message import Message, Told, tell
+from tithe.core.message import Message, Messages, tell
 from tithe.core.phases import middle
 from tithe.core.station import Station
 
@@ -34,7 +34,7 @@ class Verdict:
     """The state of a frequency, what there is to tell of it, and what took most."""
 
     state: State
-    told: Told
+    messages: Messages
     biggest: Taker | None
 
 
@@ -122,7 +122,7 @@ def match_moved_to_antenna(station: Station) -> Station | None:
     return replace(station, chain=(*rest, tuner.automatic()))
 
 
-def moving_the_match(budget: Budget, k: int) -> Told:
+def moving_the_match(budget: Budget, k: int) -> Messages:
     """What moving the tuner to the antenna would change; nothing where it does not apply."""
     moved = match_moved_to_antenna(budget.station)
     if moved is None:

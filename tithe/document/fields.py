@@ -45,7 +45,7 @@ Name = Annotated[str, Field(max_length=200)]
 Widget = Literal["number", "choice", "truth", "switch", "line-type", "network", "setting", "by-frequency"]
 
 
-def asked(
+def form_field(
     title: str,
     quantity: str = "plain",
     widget: Widget = "number",

@@ -30,7 +30,7 @@ from tithe.core.wires.shapes import (
 )
 from tithe.document.antenna_base import AntennaBase
 from tithe.document.branches import chosen_by
-from tithe.document.fields import CoreObject, FileObject, NotNegative, Number, Positive, Share, asked
+from tithe.document.fields import CoreObject, FileObject, NotNegative, Number, Positive, Share, form_field
 
 Triple = tuple[Number, Number, Number]
 Conductor = Literal["perfect", "copper", "aluminium", "steel"]
@@ -88,22 +88,24 @@ class WiresBase(AntennaBase, CoreObject):
     estimate comes with its interval (``spread``)."""
 
     kind: Literal["wires"]
-    wire_mm: Annotated[Positive, asked("Wire diameter", "mm", section="Wire and ground")] = 2.0
+    wire_mm: Annotated[Positive, form_field("Wire diameter", "mm", section="Wire and ground")] = 2.0
     conductor: Annotated[
         Conductor,
-        asked(
+        form_field(
             "Metal",
             widget="choice",
             section="Wire and ground",
             choices=_named("perfect", "copper", "aluminium", "steel"),
         ),
     ] = "copper"
-    insulated: Annotated[bool, asked("Insulated wire", widget="switch", section="Wire and ground")] = False
+    insulated: Annotated[bool, form_field("Insulated wire", widget="switch", section="Wire and ground")] = (
+        False
+    )
     ground: Annotated[
-        GroundModel, asked("Ground", widget="choice", choices=GROUNDS, section="Wire and ground")
+        GroundModel, form_field("Ground", widget="choice", choices=GROUNDS, section="Wire and ground")
     ] = "average"
     spread: Annotated[
-        bool, asked("With what it may be instead", widget="switch", section="Wire and ground")
+        bool, form_field("With what it may be instead", widget="switch", section="Wire and ground")
     ] = True
 
     @property
@@ -133,9 +135,9 @@ class DipoleModel(WiresBase):
     """A level wire; ``feed_share``: where it is fed, from one end."""
 
     shape: Literal["dipole"]
-    length_m: Annotated[Positive, asked("Length", "length", slide=[1, 90, 0.1])]
-    height_m: Annotated[Positive, asked("Height", "length", slide=[1, 30, 0.1])] = 10.0
-    feed_share: Annotated[Share, asked("Fed at, share from one end", slide=[0.05, 0.95, 0.01])] = 0.5
+    length_m: Annotated[Positive, form_field("Length", "length", slide=[1, 90, 0.1])]
+    height_m: Annotated[Positive, form_field("Height", "length", slide=[1, 30, 0.1])] = 10.0
+    feed_share: Annotated[Share, form_field("Fed at, share from one end", slide=[0.05, 0.95, 0.01])] = 0.5
 
     def to_shape(self) -> Dipole:
         """The core's shape."""
@@ -146,9 +148,9 @@ class InvertedVeeModel(WiresBase):
     """Two legs sloping down from the apex; ``angle_deg`` lies between them."""
 
     shape: Literal["inverted-vee"]
-    leg_m: Annotated[Positive, asked("Each leg", "length", slide=[1, 45, 0.1])]
-    apex_m: Annotated[Positive, asked("Apex height", "length", slide=[1, 30, 0.1])] = 10.0
-    angle_deg: Annotated[Positive, asked("Angle between the legs, °", slide=[40, 180, 1])] = 120.0
+    leg_m: Annotated[Positive, form_field("Each leg", "length", slide=[1, 45, 0.1])]
+    apex_m: Annotated[Positive, form_field("Apex height", "length", slide=[1, 30, 0.1])] = 10.0
+    angle_deg: Annotated[Positive, form_field("Angle between the legs, °", slide=[40, 180, 1])] = 120.0
 
     def to_shape(self) -> InvertedVee:
         """The core's shape."""
@@ -159,18 +161,18 @@ class EndFedModel(WiresBase):
     """A wire fed at its end, and its counterpoise the other way."""
 
     shape: Literal["end-fed"]
-    wire_m: Annotated[Positive, asked("Wire", "length", slide=[1, 90, 0.1])]
-    near_height_m: Annotated[Positive, asked("Height of its feed", "length", slide=[0.2, 20, 0.1])] = 2.0
-    far_height_m: Annotated[Positive, asked("Height of its end", "length", slide=[0.2, 30, 0.1])] = 8.0
-    counterpoise_m: Annotated[Positive, asked("Counterpoise", "length", slide=[0.5, 30, 0.1])] = 5.0
-    counterpoise_height_m: Annotated[Positive, asked("Height of its end", "length", slide=[0.1, 20, 0.1])] = (
-        0.5
-    )
+    wire_m: Annotated[Positive, form_field("Wire", "length", slide=[1, 90, 0.1])]
+    near_height_m: Annotated[Positive, form_field("Height of its feed", "length", slide=[0.2, 20, 0.1])] = 2.0
+    far_height_m: Annotated[Positive, form_field("Height of its end", "length", slide=[0.2, 30, 0.1])] = 8.0
+    counterpoise_m: Annotated[Positive, form_field("Counterpoise", "length", slide=[0.5, 30, 0.1])] = 5.0
+    counterpoise_height_m: Annotated[
+        Positive, form_field("Height of its end", "length", slide=[0.1, 20, 0.1])
+    ] = 0.5
     bend_m: Annotated[
-        Positive | None, asked("Bend, so far along the wire", "length", section="Over another support")
+        Positive | None, form_field("Bend, so far along the wire", "length", section="Over another support")
     ] = None
     bend_height_m: Annotated[
-        Positive | None, asked("Height of the bend", "length", section="Over another support")
+        Positive | None, form_field("Height of the bend", "length", section="Over another support")
     ] = None
 
     def to_shape(self) -> EndFed:
@@ -245,18 +247,20 @@ class VerticalModel(Coiled):
     each at its top."""
 
     shape: Literal["vertical"]
-    height_m: Annotated[Positive, asked("Height", "length", slide=[1, 25, 0.1])]
-    diameter_mm: Annotated[Positive, asked("Diameter", "mm", section="Wire and ground")] = 20.0
-    radials: Annotated[int, Field(strict=True, ge=0, le=240), asked("Radials", "count", slide=[0, 64, 1])] = (
-        16
-    )
-    radial_m: Annotated[Positive, asked("Each radial", "length", slide=[1, 30, 0.1])] = 10.0
-    radial_wire_mm: Annotated[Positive, asked("Wire of the radials", "mm", section="Wire and ground")] = 2.0
-    radial_height_m: Annotated[NotNegative, asked("Height of the radials", "length")] = 0.0
+    height_m: Annotated[Positive, form_field("Height", "length", slide=[1, 25, 0.1])]
+    diameter_mm: Annotated[Positive, form_field("Diameter", "mm", section="Wire and ground")] = 20.0
+    radials: Annotated[
+        int, Field(strict=True, ge=0, le=240), form_field("Radials", "count", slide=[0, 64, 1])
+    ] = 16
+    radial_m: Annotated[Positive, form_field("Each radial", "length", slide=[1, 30, 0.1])] = 10.0
+    radial_wire_mm: Annotated[
+        Positive, form_field("Wire of the radials", "mm", section="Wire and ground")
+    ] = 2.0
+    radial_height_m: Annotated[NotNegative, form_field("Height of the radials", "length")] = 0.0
     top_wires: Annotated[
-        int, Field(strict=True, ge=0, le=12), asked("Wires at its top", "count", section="Coil and top")
+        int, Field(strict=True, ge=0, le=12), form_field("Wires at its top", "count", section="Coil and top")
     ] = 0
-    top_m: Annotated[NotNegative, asked("Each wire at its top", "length", section="Coil and top")] = 0.0
+    top_m: Annotated[NotNegative, form_field("Each wire at its top", "length", section="Coil and top")] = 0.0
     measured: MeasuredFootModel | None = None
 
     def to_shape(self) -> Vertical:
@@ -272,9 +276,9 @@ class WhipModel(Coiled):
     """A whip on a vehicle or a portable base, whose ground is known by its resistance."""
 
     shape: Literal["whip"]
-    height_m: Annotated[Positive, asked("Height", "length", slide=[0.5, 10, 0.1])]
-    diameter_mm: Annotated[Positive, asked("Diameter", "mm", section="Wire and ground")] = 4.0
-    ground_ohm: Annotated[NotNegative, asked("Resistance of the ground", "ohm")] = 10.0
+    height_m: Annotated[Positive, form_field("Height", "length", slide=[0.5, 10, 0.1])]
+    diameter_mm: Annotated[Positive, form_field("Diameter", "mm", section="Wire and ground")] = 4.0
+    ground_ohm: Annotated[NotNegative, form_field("Resistance of the ground", "ohm")] = 10.0
 
     def to_shape(self) -> Whip:
         """The core's shape."""
@@ -286,8 +290,8 @@ class FanModel(WiresBase):
 
     shape: Literal["fan"]
     lengths_m: Annotated[list[Positive], Field(min_length=2, max_length=6)]
-    height_m: Annotated[Positive, asked("Height", "length", slide=[1, 30, 0.1])] = 10.0
-    spread_deg: Annotated[Positive, asked("Angle from one to the next, °", slide=[5, 45, 1])] = 20.0
+    height_m: Annotated[Positive, form_field("Height", "length", slide=[1, 30, 0.1])] = 10.0
+    spread_deg: Annotated[Positive, form_field("Angle from one to the next, °", slide=[5, 45, 1])] = 20.0
 
     def to_shape(self) -> Fan:
         """The core's shape."""

@@ -23,7 +23,9 @@ def write(rows: Sequence[Mapping[str, Any]]) -> str:
         figures = (
             [_cell(body.get(key)) for key in _READ] if row["kind"] in ("reading", "preset") else [""] * 7
         )
-        writer.writerow([row["date"] or "", row["kind"], _cell(row["mhz"]), *figures, plain(_told(body))])
+        writer.writerow(
+            [row["date"] or "", row["kind"], _cell(row["mhz"]), *figures, plain(_sentences(body))]
+        )
     return out.getvalue()
 
 
@@ -31,7 +33,7 @@ def _cell(value: Any) -> str:
     return "" if value is None else f"{value:.10g}" if isinstance(value, float | int) else plain(str(value))
 
 
-def _told(body: Mapping[str, Any]) -> str:
+def _sentences(body: Mapping[str, Any]) -> str:
     """Whatever is told beside the figures: a note, a title, what changed, where dials stand."""
     dials = ", ".join(f"{knob} {number:g}" for knob, number in body.get("dials", {}).items())
     load = "into a dummy load" if body.get("load") == "dummy" else ""

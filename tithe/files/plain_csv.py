@@ -29,10 +29,10 @@ def plain(text: str) -> str:
     return _TO_GUARD.sub(r"\1'\2", text)
 
 
-def told(cell: str) -> str:
+def unguarded(cell: str) -> str:
     """What such a cell was.
 
-    >>> told("wet;' =1+1"), told("o'clock")
+    >>> unguarded("wet;' =1+1"), unguarded("o'clock")
     ('wet; =1+1', "o'clock")
     """
     return _GUARDED.sub(r"\1\2", cell)

@@ -75,12 +75,12 @@ def _row(words: Mapping[str, str], knobs: Sequence[str], place: str, decimal_com
         require(abs(value) < 1e12, f"{place}, {column}", "not-a-number", word, shown=word[:40])
         return value
 
-    def told(column: str) -> str:
-        return plain_csv.told(words.get(column.lower(), "").strip())
+    def cell(column: str) -> str:
+        return plain_csv.unguarded(words.get(column.lower(), "").strip())
 
     mhz = number(_FREQUENCY)
     require(mhz > 0, f"{place}, {_FREQUENCY}", "above", mhz, least=0)
-    ratio = number(_SWR) if told(_SWR) else 1.0
+    ratio = number(_SWR) if cell(_SWR) else 1.0
     require(ratio >= 1, f"{place}, {_SWR}", "at-least", ratio, least=1)
     dials = {knob: number(knob) for knob in knobs}
-    return PresetRow(mhz, dials, ratio, told(_DATE)[:40], told(_NOTE)[:2000], told(_FORM))
+    return PresetRow(mhz, dials, ratio, cell(_DATE)[:40], cell(_NOTE)[:2000], cell(_FORM))

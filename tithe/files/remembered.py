@@ -23,7 +23,7 @@ def remembered(
     lock = Lock()
 
     @wraps(make)
-    def asked(text: str, /, *args: P.args, **kwargs: P.kwargs) -> R:
+    def recalled(text: str, /, *args: P.args, **kwargs: P.kwargs) -> R:
         key = (text, args, tuple(sorted(kwargs.items())))
         with lock:
             if key in kept:
@@ -36,4 +36,4 @@ def remembered(
                 kept.popitem(last=False)
         return made
 
-    return asked
+    return recalled

@@ -123,7 +123,7 @@ def _invalid(request: HttpRequest, error: ValidationError) -> HttpResponse:
     query = {key: values if len(values) > 1 else values[0] for key, values in request.GET.lists()}
     given = {
         "body": dict.fromkeys(("body", "document", "file", "own"), body),
-        "query": {**query, "asked": query},
+        "query": {**query, "query": query},
         "path": request.resolver_match.kwargs if request.resolver_match else {},
     }
     errors = input_errors(error.errors, given)

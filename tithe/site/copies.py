@@ -15,7 +15,7 @@ from contextlib import closing
 from datetime import date, datetime
 from pathlib import Path
 
-from tithe.site.folder import COPIES, DATABASE, StartError, check, told
+from tithe.site.folder import COPIES, DATABASE, StartError, check, with_clear_errors
 
 KEPT_DAYS = 7
 PATIENCE_S = 20.0
@@ -32,7 +32,7 @@ def backup(folder: Path, target: Path) -> None:
         raise StartError(f"The folder {target.parent} is not there.")
     partial = target.with_name(f"{target.name}.partial-{os.getpid()}")
     try:
-        with told(folder, writing=target):
+        with with_clear_errors(folder, writing=target):
             _copy(database, partial)
             partial.chmod(0o600)
             partial.replace(target)
@@ -79,7 +79,7 @@ def restore(folder: Path, source: Path) -> Path | None:
                     part.replace(before.with_name(before.name + rest))
         else:
             backup(folder, before)
-    with told(folder):
+    with with_clear_errors(folder):
         _copy(source, folder / DATABASE)
         (folder / DATABASE).chmod(0o600)
     return before

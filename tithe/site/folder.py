@@ -38,7 +38,7 @@ def data_folder() -> Path:
 
 
 @contextmanager
-def told(folder: Path, writing: Path | None = None) -> Iterator[None]:
+def with_clear_errors(folder: Path, writing: Path | None = None) -> Iterator[None]:
     """Errors of the system and of the database as `StartError`; ``writing``: what is written, if not the
     database."""
     target = writing or folder / DATABASE
@@ -80,7 +80,7 @@ def prepare(folder: Path) -> None:
     """The folder and its own files with rights for their owner only, and files made from now on as well. A
     folder that holds other things, too, keeps the rights it has."""
     os.umask(0o077)
-    with told(folder):
+    with with_clear_errors(folder):
         if not folder.exists():
             folder.mkdir(parents=True, mode=0o700)
         elif all(path.name in _OWN or path.name.startswith(DATABASE) for path in folder.iterdir()):

@@ -112,7 +112,7 @@ def look_after(data: Path, *, demo: bool) -> None:
 
     Raises `StartError` with what to do.
     """
-    with folder.told(data), folder.alone(data):
+    with folder.with_clear_errors(data), folder.alone(data):
         _look_after(data, demo=demo)
 
 

@@ -97,7 +97,7 @@ def placement_note(slug: str) -> str:
     return choose.NOTES.get(slug, "")
 
 
-def told_as(quantity: str, value: float | tuple[float, float]) -> str:
+def in_words_of(quantity: str, value: float | tuple[float, float]) -> str:
     """A figure, or an interval, as its kind of quantity (`tithe.text.template.QUANTITIES`)."""
     how = QUANTITIES[quantity]
     text = span(how, *value) if isinstance(value, tuple) else how(value)

@@ -50,9 +50,9 @@ def formula(step: Step) -> str:
 
 def numbers(step: Step, values: Mapping[str, complex | float]) -> str:
     """The same with the figures put in, and what comes of it, as MathML."""
-    right = _filled(step, lambda name: _number(told_in_unit(name, values[name])))
+    right = _filled(step, lambda name: _number(in_its_unit(name, values[name])))
     unit = SYMBOLS[step.gives].unit
-    mathml = "<mtext/><mo>=</mo>" + _digits(told_in_unit(step.gives, values[step.gives]))
+    mathml = "<mtext/><mo>=</mo>" + _digits(in_its_unit(step.gives, values[step.gives]))
     mathml += f'<mspace width="0.167em"/><mtext>{escape(unit)}</mtext>' if unit else ""
     return _line(_symbol(step.gives), *right, mathml)
 
@@ -75,7 +75,7 @@ def _math(inner: str) -> str:
     return f'<math xmlns="http://www.w3.org/1998/Math/MathML" display="inline"><mrow>{inner}</mrow></math>'
 
 
-def told_in_unit(name: str, value: complex | float) -> complex | float:
+def in_its_unit(name: str, value: complex | float) -> complex | float:
     """A symbol's SI value in the unit that it is told in."""
     scale = SYMBOLS[name].scale
     return value if scale == 1.0 else value * scale

@@ -30,7 +30,7 @@ def router() -> Router:
 def _operation(question: Question) -> Any:
     body: dict[str, Any] = {} if question.asks is None else {"body": question.asks}
     if question.asks and question.in_address:
-        body = {"asked": Query[question.asks]}  # type: ignore[misc, name-defined]  # made as it runs
+        body = {"query": Query[question.asks]}  # type: ignore[misc, name-defined]  # made as it runs
     takes: dict[str, Any] = {**dict.fromkeys(question.places, str), **body}
 
     def answer(request: HttpRequest, **given: Any) -> HttpResponse:

@@ -66,8 +66,8 @@ def test_a_known_power_tells_a_scale():
     assert known.power_w == pytest.approx(100)
     told = scale(108, 1, known)
     assert told.low < 1.08 < told.high
-    assert told.told_from_none
-    assert not scale(102, 1, known).told_from_none
+    assert told.is_no_correction
+    assert not scale(102, 1, known).is_no_correction
     assert by_better_meter(80, 3, 200) == Known(80, pytest.approx(0.075))
 
 

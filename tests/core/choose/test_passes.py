@@ -128,7 +128,7 @@ def test_safe_lengths_are_those_that_solve_matches(tuner):
         assert found.spread_w[k] == pytest.approx(np.stack([found.sky_w[k]] * 2, axis=-1))
     safe = (found.reached & (found.bears_w > 99.9)).all(axis=1)
     assert ((found.margin_m > 0) == safe).all()
-    assert say(found.told)
+    assert say(found.messages)
 
 
 @pytest.mark.parametrize("low_m", [1e4, 1e6, 1e9])
@@ -166,7 +166,7 @@ def test_a_length_at_which_the_tuner_bears_little_does_not_suit_and_what_leaves_
     assert found.sky_w[found.best, 0] == found.sky_w[suits].max()
     held = found.length_m[int(np.argmin(found.bears_w[:, 0]))]
     there = replace(station, chain=(weak, replace(station.chain[1], length_m=float(held)), station.chain[2]))
-    text = say(safe_lengths(question(there), 10.0, 30.0, 0.5).told)
+    text = say(safe_lengths(question(there), 10.0, 30.0, 0.5).messages)
     assert "the tuner reaches every band, but less than the 100 W of the radio is borne" in text
     assert f"{found.bears_w.min():.3g} W on 40 m" in text
     assert f"The most on the weakest band leaves at {found.length_m[found.best]:.3g} m" in text
@@ -186,7 +186,7 @@ def test_with_the_phase_open_what_leaves_at_a_length_has_its_interval():
         for pick, ends in ((np.min, found.spread_w[k, :, 0]), (np.max, found.spread_w[k, :, 1])):
             assert ends == pytest.approx(pick(leaves, axis=0).reshape(2, 3).mean(axis=-1))
     assert (found.spread_w[..., 0] < found.sky_w).all() and (found.sky_w < found.spread_w[..., 1]).all()
-    assert "depending on the phase" in say(found.told)
+    assert "depending on the phase" in say(found.messages)
 
 
 def test_safe_lengths_say_what_is_out_and_how_far():
@@ -195,17 +195,17 @@ def test_safe_lengths_say_what_is_out_and_how_far():
     )
     found = safe_lengths(question(station), 8.0, 20.0, 0.1)
     # A line of any length leaves SWR 10 at 7 MHz but for its loss: nothing is inside a reach of 5.
-    assert "No length from 8 to 20 m puts 40 m inside" in say(found.told)
+    assert "No length from 8 to 20 m puts 40 m inside" in say(found.messages)
     wide = replace(station, chain=(RatedTuner(11.0), *station.chain[1:]))
-    assert "Every length from 8 to 20 m" in say(safe_lengths(question(wide), 8.0, 20.0, 0.1).told)
+    assert "Every length from 8 to 20 m" in say(safe_lengths(question(wide), 8.0, 20.0, 0.1).messages)
     # Thin coax brings SWR 10 down to 5 at about 10 m: longer runs are inside a reach of 5, shorter ones not.
     both = replace(make_station(500 + 0j, 7.0, "thin", tuner=RatedTuner(5.0)), bands=station.bands)
-    text = say(safe_lengths(question(both), 5.0, 40.0, 0.5).told)
+    text = say(safe_lengths(question(both), 5.0, 40.0, 0.5).messages)
     assert "the tuner does not reach 40 m;" in text
     assert "m longer would do" in text
     there = replace(both, chain=(both.chain[0], replace(both.chain[1], length_m=35.0), both.chain[2]))
-    assert "The present 35 m are safe" in say(safe_lengths(question(there), 5.0, 40.0, 0.5).told)
-    assert "lie outside these bounds" in say(safe_lengths(question(there), 5.0, 30.0, 0.5).told)
+    assert "The present 35 m are safe" in say(safe_lengths(question(there), 5.0, 40.0, 0.5).messages)
+    assert "lie outside these bounds" in say(safe_lengths(question(there), 5.0, 30.0, 0.5).messages)
     with refused("has no tuner at work"):
         safe_lengths(question(make_station(50, 10.0)), 5, 10)
     with refused("must be larger"):
@@ -220,7 +220,7 @@ def test_break_even_lies_where_the_gain_crosses(kit):
         float(np.interp(1.0, opened.gain_db, opened.length_m)), rel=0.35
     )
     assert np.all(np.diff(opened.gain_db) > -0.2)
-    assert "begins to gain 1 dB" in say(opened.told)
+    assert "begins to gain 1 dB" in say(opened.message)
     assert swr(0.5) == 3
 
 

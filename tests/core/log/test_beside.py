@@ -93,7 +93,7 @@ def test_an_earlier_sweep_of_what_is_described_blames_nothing_and_a_year_old_one
     for age in (0.0, 1.0, 30.0):
         found = reconcile(described, readings[:1], kept=Kept(swept(off, freqs, 5, age=age)))
         own = found.case.slice_of("re")
-        spreads.append(found.found.covariance[0].diagonal()[own].sum())
+        spreads.append(found.weighed.covariance[0].diagonal()[own].sum())
     assert spreads[0] < 0.5 * spreads[1] and spreads[1] == pytest.approx(spreads[2])
 
 

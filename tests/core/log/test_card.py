@@ -7,7 +7,7 @@ import pytest
 
 from tests.core.log.stations import BEFORE, BEHIND, random_station, read
 from tithe.core import AttenuatedLine, Line, PlannedAntenna, solve
-from tithe.core.log.card import card, key_down_s, told
+from tithe.core.log.card import card, instructions, key_down_s
 from tithe.core.log.case import in_state
 from tithe.core.log.instruments import shown_rho
 from tithe.core.log.placing import places
@@ -66,7 +66,7 @@ def test_the_key_is_down_the_shorter_the_more_comes_back_and_the_less_is_borne()
     assert found.weak is not None
     assert found.weak[1] < 100
     assert found.key_down_s < card(station, 7.1e6, RADIO, "auto").key_down_s
-    assert any(step.code == "card.weak" for step in told(found, thin))
+    assert any(step.code == "card.weak" for step in instructions(found, thin))
 
 
 def test_beside_a_planned_antenna_everything_is_told_of_the_one_that_is_typed():

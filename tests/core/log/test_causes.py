@@ -32,7 +32,7 @@ def supposed(cause, readings=EVERY, **told):
     """The suppositions of a cause whose message has those parameters."""
     case, feed = case_of(KNOWN, readings)
     every = [one for one in suppositions(case) if one.cause == cause]
-    return case, feed, [one for one in every if told.items() <= one.told.params.items()]
+    return case, feed, [one for one in every if told.items() <= one.message.params.items()]
 
 
 def observed(case, feed, one):
@@ -122,8 +122,8 @@ def _sampled(moved):
 
 def test_water_makes_a_run_lose_more_and_a_transformer_beyond_its_band_has_leakage():
     case, feed, every = supposed("water")
-    assert {one.told.params["line"] for one in every} == {"jumper", "run"}  # no short lead
-    one = next(one for one in every if one.told.params["line"] == "run")
+    assert {one.message.params["line"] for one in every} == {"jumper", "run"}  # no short lead
+    one = next(one for one in every if one.message.params["line"] == "run")
     ((_, log),) = one.change.log_loss
     close(observed(case, feed, one), shown(changed(5, more_lossy(CHAIN[5], float(np.exp(log))))))
     case, feed, (one, *_) = supposed("transformer")

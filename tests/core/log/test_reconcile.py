@@ -166,9 +166,9 @@ def test_two_causes_at_once_are_among_what_is_tried():
                 )
                 readings.append(Taken(f, at, forward, back, tuner=state, power_w=100.0))
     told = reconcile(KNOWN, readings)
-    both = [n for n, one in enumerate(told.found.supposed) if one.pair]
+    both = [n for n, one in enumerate(told.weighed.supposed) if one.pair]
     assert told.share[both].sum() > 0.5
-    best = told.found.supposed[int(np.argmax(told.share))]
+    best = told.weighed.supposed[int(np.argmax(told.share))]
     assert best.slip.at is not None
     assert best.change.shunt or best.change.series
 

@@ -9,7 +9,7 @@ from tests import full
 from tests.core.log.stations import BEFORE, BEHIND, RUN, random_station, read, truth
 from tithe.core import InputError
 from tithe.core.log.taken import Taken
-from tithe.core.log.trend import course, day, grown
+from tithe.core.log.trend import course, day_evidence, grown
 from tithe.core.log.unknowns import unknowns_of
 from tithe.core.parts.meter import Meter
 from tithe.core.parts.more_lossy import more_lossy
@@ -25,7 +25,9 @@ def days_of(seed, *factors, moved=0.0):
     days = []
     for factor in factors:
         there = replace(real, chain=(*real.chain[:RUN], more_lossy(real.chain[RUN], factor), far))
-        days.append(day(station, [*read(station, there, freqs, rng), *_at_the_far_end(there, freqs)]))
+        days.append(
+            day_evidence(station, [*read(station, there, freqs, rng), *_at_the_far_end(there, freqs)])
+        )
     return days, unknowns_of(station).parts.index(RUN)
 
 
@@ -65,22 +67,22 @@ def test_a_run_that_loses_more_in_rain_is_told_by_the_weather_that_was_noted():
     assert (other_days.kind, other_days.days) == ("now-and-then", (1, 3))
     station, freqs = random_station(np.random.default_rng(5))
     readings = [Taken(float(freqs[0]), BEFORE, 100.0, 1.0, weather=one) for one in (None, "dry", "wet")]
-    assert [day(station, readings[:n]).wet for n in (1, 2, 3)] == [None, False, True]
+    assert [day_evidence(station, readings[:n]).wet for n in (1, 2, 3)] == [None, False, True]
 
 
 def test_where_no_reading_bears_on_a_loss_that_is_what_is_told():
     station, freqs = random_station(np.random.default_rng(5))
     behind = unknowns_of(station).parts.index(RUN)
-    days = [day(station, [Taken(float(freqs[0]), BEFORE, 100.0, 0.0)]) for _ in range(2)]
+    days = [day_evidence(station, [Taken(float(freqs[0]), BEFORE, 100.0, 0.0)]) for _ in range(2)]
     assert course(days, behind).kind == "not-told"
     assert not grown(days, behind)
     with pytest.raises(InputError, match="no-readings"):
-        day(station, [])
+        day_evidence(station, [])
 
 
 def test_a_day_implies_what_the_readings_do_within_its_interval():
     station, freqs = random_station(np.random.default_rng(3))
-    found = day(station, [Taken(float(f), BEHIND, 90.0, 9.0) for f in freqs])
+    found = day_evidence(station, [Taken(float(f), BEHIND, 90.0, 9.0) for f in freqs])
     assert (found.loss_db.low <= found.loss_db.value).all()
     assert (found.loss_db.value <= found.loss_db.high).all()
     assert found.loss_db.low.shape == (3, len(found.freq_hz))

@@ -46,28 +46,28 @@ def test_where_no_parabola_fits_the_dip_lies_between_its_neighbours_and_no_more_
     (dip,) = features(without_phase(points, np.array([1.9, 1.7, 2.6, 3.0, 3.3, 3.4, 3.4, 3.7]))).dips
     assert dip.within_hz == 100e3
     there = advise(dip.freq_hz, dip.freq_hz, 10.0, 2, "wire", dip.within_hz)
-    assert "give or take 100 kHz" in say(there.told) and "Leave it" not in say(there.told)
+    assert "give or take 100 kHz" in say(there.messages) and "Leave it" not in say(there.messages)
 
 
 def test_an_instrument_s_many_points_tell_the_place_itself():
     freq_hz = np.linspace(6.8e6, 7.4e6, 101)
     (dip,) = features(without_phase(freq_hz, truth(7.1e6, 60, 9, 1, freq_hz))).dips
     assert dip.within_hz == 0
-    assert "give or take" not in say(advise(dip.freq_hz, 7.2e6, 10.0, 2, "wire", dip.within_hz).told)
+    assert "give or take" not in say(advise(dip.freq_hz, 7.2e6, 10.0, 2, "wire", dip.within_hz).messages)
 
 
 def test_what_the_readings_do_not_tell_is_not_judged():
     steps = tuple(TrimStep(f, change, 20e3) for f, change in ((7.0e6, None), (7.02e6, -0.05), (7.15e6, -0.3)))
     _, small, large = judge(steps, 7.1e6)
-    assert small.course == "still" and "less than these readings tell, 28 kHz" in say(small.told)
+    assert small.course == "still" and "less than these readings tell, 28 kHz" in say(small.messages)
     assert large.course == "past"
     assert learned(steps[:2], 7.1e6) is None and learned(steps, 7.1e6) is not None
     near = (*steps, TrimStep(7.11e6, 0.1, 20e3))
     last = judge(near, 7.1e6)[-1]
-    assert last.course == "nearer" and "as well as these readings tell" in say(last.told)
+    assert last.course == "nearer" and "as well as these readings tell" in say(last.messages)
     assert learned(near, 7.1e6) is None  # nor is told to take back what may be none
     perhaps = advise(7.11e6, 7.1e6, 10.0, 2, "wire", 20e3)
     assert perhaps.change is None
-    assert "give or take 20 kHz" in say(perhaps.told) and "Leave it" not in say(perhaps.told)
+    assert "give or take 20 kHz" in say(perhaps.messages) and "Leave it" not in say(perhaps.messages)
     off = advise(7.2e6, 7.1e6, 10.0, 2, "wire", 20e3)
-    assert off.change == pytest.approx(0.1408, abs=1e-3) and "give or take 20 kHz" in say(off.told)
+    assert off.change == pytest.approx(0.1408, abs=1e-3) and "give or take 20 kHz" in say(off.messages)

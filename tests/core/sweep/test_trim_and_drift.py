@@ -35,15 +35,15 @@ def test_the_wire_changes_by_the_ratio_of_frequencies(target, ratio, wire_m):
         return
     assert (wire_m + advice.change) * target == pytest.approx(wire_m * target * ratio)
     assert advice.step == pytest.approx(advice.change / 2)
-    assert ("Lengthen" if ratio > 1 else "Cut") in say(advice.told)
-    assert "Go half" in say(advice.told)
+    assert ("Lengthen" if ratio > 1 else "Cut") in say(advice.messages)
+    assert "Go half" in say(advice.messages)
 
 
 def test_advice_without_a_length_and_for_a_coil():
-    assert "2.1 % of its length" in say(advise(7.25e6, 7.1e6, None, 2, "wire").told)
+    assert "2.1 % of its length" in say(advise(7.25e6, 7.1e6, None, 2, "wire").messages)
     coil = advise(7.0e6, 7.1e6, None, 1, "coil")
     assert coil.change == pytest.approx((7.0 / 7.1) ** 2 - 1)
-    assert "less inductance" in say(coil.told)
+    assert "less inductance" in say(coil.messages)
     with refused("sides: must lie between 1 and 2"):
         advise(7e6, 7.1e6, 10, 3, "wire")
 
@@ -60,12 +60,12 @@ def test_each_step_is_judged_and_the_last_one_teaches():
     )
     verdicts = judge(steps, 7.1e6)
     assert [v.course for v in verdicts] == ["start", "wrong", "nearer", "past", "still", "nearer", "lost"]
-    assert "That went the wrong way: it moved 100 kHz down" in say(verdicts[1].told)
-    assert "lies where it should" in say(verdicts[5].told)
-    assert "Shorter should raise it" in say(verdicts[5].told)
+    assert "That went the wrong way: it moved 100 kHz down" in say(verdicts[1].messages)
+    assert "lies where it should" in say(verdicts[5].messages)
+    assert "Shorter should raise it" in say(verdicts[5].messages)
     taught = learned(steps[:3], 7.1e6)
     assert taught.change == pytest.approx(-0.15)
-    assert "6.67 kHz per centimetre" in say(taught.told)
+    assert "6.67 kHz per centimetre" in say(taught.messages)
     assert learned(steps[:1], 7.1e6) is None
 
 
@@ -83,7 +83,7 @@ def test_radials_forecast_holds_the_truth_of_either_law(rest, ground, power):
 def test_radials_that_tell_nothing_say_so():
     assert judge_radials((RadialReading(4, 50.0),)).next_count is None
     worse = judge_radials((RadialReading(4, 50.0), RadialReading(8, 55.0)))
-    assert "it did not fall" in say(worse.told)
+    assert "it did not fall" in say(worse.messages)
 
 
 def at_room(station, **changes):
@@ -116,7 +116,7 @@ def test_the_likeliest_cause_comes_first(dipole_station, case, cause, words):
     }
     drift = compare(measure(dipole_station, 0, ANALYZER), at_room(dipole_station, **changes[case]))
     assert (drift.causes[0].id if drift.causes else None) == cause
-    assert words in say(drift.told)
+    assert words in say(drift.messages)
     assert [c.strength for c in drift.causes] == sorted((c.strength for c in drift.causes), reverse=True)
 
 

@@ -17,7 +17,7 @@ from tithe.core.parts.tuner.dial import Dial, straight
 from tithe.core.parts.tuner.rated import RatedTuner
 from tithe.core.station import Band
 from tithe.core.transmitter import NO_PROTECTION, Protection
-from tithe.core.tuner_use.antenna import antenna_told
+from tithe.core.tuner_use.antenna import antenna_by_presets
 from tithe.core.tuner_use.at_bands import at_bands
 from tithe.core.tuner_use.chart import chart, cost_s
 from tithe.core.tuner_use.fit import fit_dials
@@ -313,7 +313,7 @@ def test_the_matches_tell_the_antenna_through_the_run():
     assert len(presets) == 4
     every = rows(one, 0, RATED, DIALS, presets)
     assert [row.expected_swr for row in every] == pytest.approx([1] * 4, abs=1e-6)
-    told = antenna_told(one, 0, DIALS, presets, every)
+    told = antenna_by_presets(one, 0, DIALS, presets, every)
     assert not told.active
     for point in told.points:
         port = ANTENNA.terminals(np.array([point.freq_hz]))
@@ -326,14 +326,14 @@ def test_the_matches_tell_the_antenna_through_the_run():
             )
             for p in presets
         ]
-        for point in antenna_told(one, 0, DIALS, read, every).points:
+        for point in antenna_by_presets(one, 0, DIALS, read, every).points:
             z = complex(ANTENNA.terminals(np.array([point.freq_hz])).z_ohm[0])
             inside.append(
                 point.r_ohm[0] <= z.real <= point.r_ohm[1] and point.x_ohm[0] <= z.imag <= point.x_ohm[1]
             )
     assert np.mean(inside) >= 0.95
     with pytest.raises(InputError, match="two-tuners"):
-        antenna_told(replace(one, chain=(RATED, Tuner(), LINE)), 0, DIALS, presets, every)
+        antenna_by_presets(replace(one, chain=(RATED, Tuner(), LINE)), 0, DIALS, presets, every)
 
 
 def test_a_dial_that_is_known_is_held_and_tells_the_others_better():
@@ -342,7 +342,7 @@ def test_a_dial_that_is_known_is_held_and_tells_the_others_better():
     loads = loads_at(station(), 0, np.array([p.freq_hz for p in presets]))
     alone = fit_dials(tuner, {}, presets, loads, 50.0)
     held = fit_dials(tuner, {"l": DIALS["l"]}, presets, loads, 50.0)
-    assert held.found == ("c1", "c2")
+    assert held.fitted == ("c1", "c2")
     assert held.dials["l"] is DIALS["l"]
     for k, name in ((0, "c1"), (1, "c2")):
         wide = np.sqrt(np.diag(alone.covariance))[[0, 1] if name == "c1" else [4, 5]]
@@ -361,7 +361,7 @@ def test_of_taps_the_one_that_loses_least_is_predicted():
         for number, value in taps:
             tuner = replace(RATED, l_min_h=value * (1 - 1e-6), l_max_h=value * (1 + 1e-6))
             match = tuner.ladders[0].match(np.array([freq]), np.array([load]), 50.0)
-            if match.there[0]:
+            if match.matched[0]:
                 losses[number] = nodal(tuner, match.values[:, 0], 0, freq, load)[1]
         assert found.dials["l"] == min(losses, key=losses.get)
         values = np.array([float(dials[name].value(found.dials[name])) for name in ("c1", "l", "c2")])
@@ -385,7 +385,7 @@ def test_a_row_beyond_its_dial_is_named_and_the_others_still_tell():
     assert 0 in told.beyond
     assert len(told.loads) == len(presets) - len(told.beyond)
     assert told.rows[0].expected_swr is None
-    antenna = antenna_told(station(), 0, DIALS | {"c1": table}, beyond, told.rows)
+    antenna = antenna_by_presets(station(), 0, DIALS | {"c1": table}, beyond, told.rows)
     assert presets[0].freq_hz not in [point.freq_hz for point in antenna.points]
 
 
@@ -416,7 +416,7 @@ def test_a_preset_that_no_antenna_could_be_behind_is_named():
     run = replace(LINE, length_m=60.0)  # much lossier than what the matches were made through
     lossy = replace(station(), chain=(RATED, run))
     every = rows(lossy, 0, RATED, DIALS, presets)
-    told = antenna_told(lossy, 0, DIALS, presets, every)
+    told = antenna_by_presets(lossy, 0, DIALS, presets, every)
     assert told.active
     assert len(told.active) + len(told.points) == len(presets)
     assert all(point.z_ohm.real > 0 and point.r_ohm[0] > 0 for point in told.points)

@@ -275,7 +275,7 @@ def test_the_ends_of_wires_stand_what_a_line_of_their_thickness_would():
     def told(shape, power_w):
         station = Station(Transmitter(power_w), (), PlannedAntenna(Plan(shape, AVERAGE)))
         found = cautions_at(solve(station, np.array([7.1e6])), 0)
-        return [one.told.params["volts"] for one in found if one.id == "wire-ends"]
+        return [one.message.params["volts"] for one in found if one.id == "wire-ends"]
 
     ((low,), (high,)) = told(Dipole(20.3, 10), 100), told(Dipole(20.3, 10), 400)
     assert 800 < low < 1100

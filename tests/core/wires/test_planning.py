@@ -56,7 +56,7 @@ def station(shape, *chain, bands=BANDS):
 def test_what_may_be_otherwise_is_what_the_station_is_when_it_is_so(shape, codes):
     asked = station(shape, Tuner(), Line(OPEN_LINE, 12.0))
     found = what_if(asked)
-    assert {change.told.code.removeprefix("what-if.") for change, _ in found.changes} == codes
+    assert {change.message.code.removeprefix("what-if.") for change, _ in found.changes} == codes
     middles = np.array([7.1e6, 14.175e6])
     gains = []
     for change, outcome in ((None, found.now), *found.changes):
@@ -68,7 +68,7 @@ def test_what_may_be_otherwise_is_what_the_station_is_when_it_is_so(shape, codes
 
 
 def test_a_coil_moved_up_resonates_as_before_and_costs_less():
-    ((change, _),) = [one for one in what_if(station(LOADED)).changes if "coil" in one[0].told.code]
+    ((change, _),) = [one for one in what_if(station(LOADED)).changes if "coil" in one[0].message.code]
     assert isinstance(change.shape, Vertical)
     moved = change.shape.coil
     assert moved is not None
@@ -191,10 +191,10 @@ def test_the_best_pair_gives_its_weakest_band_most_and_of_those_alike_has_most_r
 def test_a_length_is_sure_where_it_suits_in_every_case():
     found = lengths(station(Dipole(20, 10), bands=BANDS[:1]), np.arange(19.0, 21.0, 0.1))
     antenna = PlannedAntenna(replace(plan(Dipole(float(found.length_m[found.best]), 10)), coarse=True))
-    budget = solve(replace(found.asked.station, antenna=antenna), np.array([7e6, 7.1e6, 7.2e6]))
+    budget = solve(replace(found.trial.station, antenna=antenna), np.array([7e6, 7.1e6, 7.2e6]))
     assert surely(found).tolist() == [bool((budget.swr <= 2).all())]
     assert (budget.sky_w > 10).all()
-    wide = lengths(replace(found.asked.station, comfort_swr=20.0), found.length_m)
+    wide = lengths(replace(found.trial.station, comfort_swr=20.0), found.length_m)
     assert surely(wide).all()
 
 

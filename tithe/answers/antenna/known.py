@@ -15,7 +15,7 @@ from tithe.core import Station
 from tithe.core.antenna import Resonator, SampledAntenna, SwrAntenna
 from tithe.core.arrays import Complex, Real
 from tithe.core.errors import require
-from tithe.core.message import Message, Told, tell
+from tithe.core.message import Message, Messages, tell
 from tithe.core.reflection import rho_of_swr
 from tithe.core.station import Band
 from tithe.core.sweep import Sweep, features
@@ -109,7 +109,7 @@ def _age(taken: str, today: date) -> Message:
     return tell("known.old" if days > SEASON_DAYS else "known.fresh", **age)
 
 
-def _measure(antenna: object, missing: list[str]) -> Told:
+def _measure(antenna: object, missing: list[str]) -> Messages:
     if isinstance(antenna, SwrAntenna):
         return (tell("known.measure-phase"),)
     if isinstance(antenna, Resonator):

@@ -19,12 +19,12 @@ def answer(lengths: Lengths) -> WireLengths:
     """Every length, and in a sentence which suit, and how surely the best does."""
     sure = surely(lengths)
     return {
-        "field": lengths.asked.field,
+        "field": lengths.trial.field,
         "lengths": [_length(lengths, n) for n in range(len(lengths.length_m))],
         "windows": [{"from_m": low, "to_m": high} for low, high in lengths.windows],
         "best_m": float(lengths.length_m[lengths.best]),
         "sure": sure.tolist(),
-        "sentence": say(_told(lengths, sure)),
+        "sentence": say(_messages(lengths, sure)),
     }
 
 
@@ -65,7 +65,7 @@ def _weakest(lengths: Lengths, n: int) -> dict[str, Any]:
     }  # fmt: skip
 
 
-def _told(lengths: Lengths, sure: Mask) -> tuple[Message, ...]:
+def _messages(lengths: Lengths, sure: Mask) -> tuple[Message, ...]:
     """Which lengths suit all bands, or which suits most of them, how surely; which to keep away from."""
     best, most, count = lengths.best, lengths.most, lengths.suits.sum(axis=1)
     weakest, said = _weakest(lengths, best), list[Message]()
@@ -102,7 +102,7 @@ def _told(lengths: Lengths, sure: Mask) -> tuple[Message, ...]:
         bands = [
             tell("lengths.borne", band=lengths.bands[b].name, bears_w=least[b]) for b in np.flatnonzero(held)
         ]
-        said.append(tell("lengths.held", power_w=lengths.asked.station.transmitter.power_w, bands=bands))
+        said.append(tell("lengths.held", power_w=lengths.trial.station.transmitter.power_w, bands=bands))
     if little:
         said.append(tell("lengths.little", bands=little))
     if unsure:

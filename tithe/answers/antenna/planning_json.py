@@ -43,7 +43,7 @@ def what_if(result: WhatIf, power_w: float) -> WhatIfOut:
         "power_w": power_w,
         "now": _outcome(result.now),
         "changes": [_change(change, outcome) for change, outcome in result.changes],
-        "sentence": say(_what_if_told(result, power_w)),
+        "sentence": say(_what_if_messages(result, power_w)),
     }
 
 
@@ -59,10 +59,10 @@ def _change(change: Change, outcome: Outcome) -> ChangeOut:
         {"place": _IN_THE_FILE.get(name, name), "value": list(value) if isinstance(value, tuple) else value}
         for name, value in change.fields.items()
     ]
-    return {"text": say(change.told), "fields": fields, "outcome": _outcome(outcome)}
+    return {"text": say(change.message), "fields": fields, "outcome": _outcome(outcome)}
 
 
-def _what_if_told(what_if: WhatIf, power_w: float) -> tuple[Message, ...]:
+def _what_if_messages(what_if: WhatIf, power_w: float) -> tuple[Message, ...]:
     if not what_if.changes:
         return (tell("what-if.nothing"),)
     helps = [(change, outcome) for change, outcome in what_if.changes if _gains(what_if, outcome)]
@@ -72,7 +72,7 @@ def _what_if_told(what_if: WhatIf, power_w: float) -> tuple[Message, ...]:
         gained = outcome.sky_w - what_if.now.sky_w
         best, worst = int(np.argmax(gained)), int(np.argmin(gained))
         more = {"now_w": float(what_if.now.sky_w[best]), "then_w": float(outcome.sky_w[best])}
-        said = [tell("what-if.best", change=change.told, band=what_if.bands[best].name, **more)]
+        said = [tell("what-if.best", change=change.message, band=what_if.bands[best].name, **more)]
         if gained[worst] < -_FEWER_W:
             less = {"now_w": float(what_if.now.sky_w[worst]), "then_w": float(outcome.sky_w[worst])}
             said.append(tell("what-if.but", band=what_if.bands[worst].name, **less))
@@ -82,7 +82,7 @@ def _what_if_told(what_if: WhatIf, power_w: float) -> tuple[Message, ...]:
         mended = gives_up & (then.bears_w >= power_w)
         if mended.any():
             names = [band.name for band, fine in zip(what_if.bands, mended, strict=True) if fine]
-            said.append(tell("what-if.bears", change=tried_change.told, bands=names))
+            said.append(tell("what-if.bears", change=tried_change.message, bands=names))
             break
     return tuple(said)
 
@@ -118,7 +118,7 @@ def on_bands(plan: Plan, bands: tuple[Band, ...], pause: Pause = go_on) -> Width
         }
         for band, own, full in rows
     ]
-    return {"bands": out, "sentence": say(_widths_told(rows))}
+    return {"bands": out, "sentence": say(_width_messages(rows))}
 
 
 def _width(width: Width) -> MatchedWidth:
@@ -134,7 +134,7 @@ def _mhz(freq_hz: float | None) -> float | None:
     return None if freq_hz is None else freq_hz / 1e6
 
 
-def _widths_told(rows: list[tuple[Band, Width, Width | None]]) -> tuple[Message, ...]:
+def _width_messages(rows: list[tuple[Band, Width, Width | None]]) -> tuple[Message, ...]:
     """On which bands it must be retuned, and where that is narrowest."""
     within = [
         (own.at_2[0] or 0) <= band.low_hz and band.high_hz <= (own.at_2[1] or np.inf) for band, own, _ in rows
@@ -175,7 +175,7 @@ def fitted(fit: Fit) -> FitOut:
         "moved": _moved(fit.moved),
         "pinned": list(fit.pinned),
         "odd": None if fit.odd is None else _moved(fit.odd),
-        "sentence": say(_fit_told(fit)),
+        "sentence": say(_fit_messages(fit)),
     }
 
 
@@ -195,7 +195,7 @@ def _moved(moved: Moved) -> MovedOut:
     }
 
 
-def _fit_told(fit: Fit) -> tuple[Message, ...]:
+def _fit_messages(fit: Fit) -> tuple[Message, ...]:
     if fit.before <= AGREES:
         return (tell("fit.agrees", off=fit.before),)
     said = [tell("fit.off", off=fit.before), tell("fit.moved", changes=_changes(fit.moved))]

@@ -7,7 +7,7 @@ from typing import Any
 
 from typing_extensions import TypedDict
 
-from tithe.answers.spans import found
+from tithe.answers.spans import as_found
 from tithe.answers.station.budget_shapes import Span
 from tithe.core.message import tell
 from tithe.text import say
@@ -30,7 +30,7 @@ def loss_carry(db: tuple[float, float, float], how: str) -> BenchCarry:
 
 def coil_q_carry(known: Sequence[tuple[float, Span]], how: str) -> BenchCarry:
     """The Q of a tuner's coils, [MHz, Q], as it goes into the station."""
-    value = [[mhz, round(found(q), 1)] for mhz, q in known]
+    value = [[mhz, round(as_found(q), 1)] for mhz, q in known]
     points = [
         [mhz, round(q["min"] or 0.0, 1), None if q["max"] is None else round(q["max"], 1)] for mhz, q in known
     ]

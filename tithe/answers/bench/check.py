@@ -11,7 +11,15 @@ from pydantic import Field
 from typing_extensions import TypedDict
 
 from tithe.answers.bench.jobs import job, sweeps, table, way
-from tithe.answers.bench.practice import POINTS, WIDE, PracticeDay, practised, shown_day, texts_of, truth_of
+from tithe.answers.bench.practice import (
+    POINTS,
+    WIDE,
+    SimulatedMeasurement,
+    practised,
+    simulated_measurement,
+    texts_of,
+    truth_of,
+)
 from tithe.answers.bench.requests import Text, alike, gammas, returned
 from tithe.answers.question import Request, Work, at_once, question
 from tithe.core import Station
@@ -36,7 +44,7 @@ CheckRow = tuple[Positive, Number, Number, Number]
 """MHz, return losses of the open, the short and the load, dB."""
 
 
-class CheckDay(Request):
+class BenchCheckRequest(Request):
     """Sweeps of an open, a short and a load, or their return losses."""
 
     open: Text | None = None
@@ -87,7 +95,7 @@ job(
 
 
 @question("bench/check")
-def answer(request: CheckDay) -> Work[BenchCheck]:
+def answer(request: BenchCheckRequest) -> Work[BenchCheck]:
     """What an analyzer's calibration leaves."""
     if request.typed:
         for n, row in enumerate(request.typed):
@@ -123,7 +131,7 @@ def in_words(checked: Checked) -> BenchCheck:
             for k in range(0, len(checked.freq_hz), each)
         ],
         "residual": ResidualOut(**residual),  # type: ignore[typeddict-item]  # its own fields
-        "sentence": say(_told(checked)),
+        "sentence": say(_messages(checked)),
         "why": say(tell("bench.check-why", tracking_db=checked.tracking_db)),
     }
 
@@ -132,7 +140,7 @@ def _finite(pair: tuple[float, float]) -> list[float | None]:
     return [value if np.isfinite(value) else None for value in pair]
 
 
-def _told(checked: Checked) -> Iterator[Message]:
+def _messages(checked: Checked) -> Iterator[Message]:
     figures = {
         "directivity_db": checked.directivity_db,
         "tracking_db": checked.tracking_db,
@@ -158,7 +166,9 @@ def _told(checked: Checked) -> Iterator[Message]:
 
 
 @practised("check")
-def simulated_day(station: Station | None, part: Part | None, residual: Residual, seed: int) -> PracticeDay:
-    """What it shows on a simulated day."""
+def simulate(
+    station: Station | None, part: Part | None, residual: Residual, seed: int
+) -> SimulatedMeasurement:
+    """What it shows on the simulated bench."""
     shown = simulated.check(residual, seed, np.linspace(*WIDE, POINTS))
-    return shown_day(truth_of("check", shown.truth), texts=texts_of(shown))
+    return simulated_measurement(truth_of("check", shown.truth), texts=texts_of(shown))

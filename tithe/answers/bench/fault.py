@@ -13,10 +13,10 @@ from tithe.answers.bench.jobs import group, job, sweeps, table, way
 from tithe.answers.bench.practice import (
     FAULT_POINTS,
     FAULT_WIDE,
-    PracticeDay,
+    SimulatedMeasurement,
     practised,
     run_of,
-    shown_day,
+    simulated_measurement,
     texts_of,
     truth_of,
 )
@@ -41,7 +41,7 @@ _TOLD = 6
 _MOST_POINTS = 600
 
 
-class FaultDay(BenchRequest):
+class BenchFaultRequest(BenchRequest):
     """A sweep with the far end as it hangs, or the frequencies of neighbouring dips of SWR, each read to
     ``read_khz``; the velocity factor, or that of the line on the bench."""
 
@@ -81,20 +81,20 @@ job(
         way(
             "hand",
             table=table("fault", "dips", "figures", ("mhz",), least=2),
-            groups=[group("fault", FaultDay, "velocity_factor", "read_khz")],
+            groups=[group("fault", BenchFaultRequest, "velocity_factor", "read_khz")],
         ),
         way(
             "file",
             sweeps=sweeps("fault", hanging="text"),
             needed=["hanging"],
-            groups=[group("fault", FaultDay, "velocity_factor")],
+            groups=[group("fault", BenchFaultRequest, "velocity_factor")],
         ),
     ],
 )
 
 
 @question("bench/fault")
-def answer(request: FaultDay) -> Work[BenchFault]:
+def answer(request: BenchFaultRequest) -> Work[BenchFault]:
     """Where along a line waves come back."""
     run, velocity = request.line(), request.velocity_factor
     if velocity is None:
@@ -180,10 +180,12 @@ def _peaks(distance_m: Real, rho: Real, each: int) -> list[tuple[float, float]]:
 
 
 @practised("fault")
-def simulated_day(station: Station | None, part: Part | None, residual: Residual, seed: int) -> PracticeDay:
-    """What it shows on a simulated day."""
+def simulate(
+    station: Station | None, part: Part | None, residual: Residual, seed: int
+) -> SimulatedMeasurement:
+    """What it shows on the simulated bench."""
     run = run_of(part)
     shown = simulated.fault(run, residual, seed, np.linspace(*FAULT_WIDE, FAULT_POINTS))
     # Of a run on the bench it is known.
     velocity = {} if part is not None else {"velocity_factor": run.line.velocity_factor}
-    return shown_day(truth_of("fault", shown.truth), texts=texts_of(shown), figures=velocity)
+    return simulated_measurement(truth_of("fault", shown.truth), texts=texts_of(shown), figures=velocity)

@@ -109,8 +109,8 @@ class Flag(TypedDict):
 class Job(TypedDict):
     """``kinds``: of part it can be done with (none: it is about no part). ``analyzer``, ``station``,
     ``frequency``: whether the request takes what the calibration leaves, the station with the part, and the
-    frequency looked at. ``practice``: as which way a simulated day comes. ``blank``: as what a part goes onto
-    the shelf that is none of the run (null: it does not)."""
+    frequency looked at. ``practice``: as which way a simulated measurement comes. ``blank``: as what a part
+    goes onto the shelf that is none of the run (null: it does not)."""
 
     job: str
     title: str

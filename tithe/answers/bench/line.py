@@ -14,17 +14,17 @@ from tithe.answers.bench.jobs import choice, group, job, option, sweeps, table, 
 from tithe.answers.bench.practice import (
     POINTS,
     WIDE,
-    PracticeDay,
+    SimulatedMeasurement,
     plain,
     practised,
     run_of,
-    shown_day,
+    simulated_measurement,
     texts_of,
     truth_of,
 )
 from tithe.answers.bench.requests import JOB_S, BenchRequest, Text, alike, returned, seconds
 from tithe.answers.question import Work, question
-from tithe.answers.spans import ends, found, three
+from tithe.answers.spans import as_found, ends, three
 from tithe.answers.station.budget_shapes import Span
 from tithe.core import Station
 from tithe.core.arrays import Real
@@ -53,7 +53,7 @@ ReturnLosses = tuple[Positive, Number | None, Number | None]
 """MHz, into an open, into a short, dB."""
 
 
-class LineDay(BenchRequest):
+class BenchLineRequest(BenchRequest):
     """Sweeps by what was at the far end, or return losses by frequency; length or velocity factor."""
 
     open: Text | None = None
@@ -129,13 +129,13 @@ job(
                 "line",
                 "by",
                 "length",
-                group("line", LineDay, "length_m", needed=["length_m"], of_part=["length_m"]),
+                group("line", BenchLineRequest, "length_m", needed=["length_m"], of_part=["length_m"]),
             ),
             option(
                 "line",
                 "by",
                 "velocity",
-                group("line", LineDay, "velocity_factor", needed=["velocity_factor"]),
+                group("line", BenchLineRequest, "velocity_factor", needed=["velocity_factor"]),
             ),
         ],
     ),
@@ -144,7 +144,7 @@ job(
 
 
 @question("bench/line")
-def answer(request: LineDay) -> Work[BenchLine]:
+def answer(request: BenchLineRequest) -> Work[BenchLine]:
     """A line by its sweeps or return losses."""
     sweeps, residual, run = request.sweeps(), request.residual.to_core(), request.line()
 
@@ -177,7 +177,7 @@ def in_words(
         "length_m": _span(measured.length_m),
         "rows": rows,
         "curve": _rows(measured, np.linspace(low, high, _DRAWN), sheet),
-        "sentence": say(_told(measured, looked, length_typed)),
+        "sentence": say(_messages(measured, looked, length_typed)),
         "why": say(_why(measured, back_db)),
         "carry": _carry(measured, rows, length_typed, sheet),
     }
@@ -204,7 +204,7 @@ def _rows(measured: MeasuredLine, freq_hz: Real, sheet: LineType | None) -> list
     ]
 
 
-def _told(measured: MeasuredLine, looked: LineAt, length_typed: bool) -> Iterator[Message]:
+def _messages(measured: MeasuredLine, looked: LineAt, length_typed: bool) -> Iterator[Message]:
     z0, velocity = measured.z0_ohm, measured.velocity_factor
     if z0 is not None and velocity is not None:
         yield tell("bench.line-is", z0_ohm=(z0.low, z0.high), velocity=(velocity.low, velocity.high))
@@ -215,11 +215,11 @@ def _told(measured: MeasuredLine, looked: LineAt, length_typed: bool) -> Iterato
         yield tell("bench.line-length", length_m=length.value, span=(length.low, length.high))
     loss = looked["loss_db_per_100m"]
     yield tell(
-        "bench.line", freq_hz=looked["mhz"] * 1e6, loss_db=found(loss), span=ends(loss),
+        "bench.line", freq_hz=looked["mhz"] * 1e6, loss_db=as_found(loss), span=ends(loss),
         k1=(measured.k1.low, measured.k1.high), k2=(measured.k2.low, measured.k2.high),
     )  # fmt: skip
     if sheet := looked["sheet_db_per_100m"]:
-        yield tell("bench.line-beside-sheet", times=found(loss) / sheet, sheet_db=sheet)
+        yield tell("bench.line-beside-sheet", times=as_found(loss) / sheet, sheet_db=sheet)
 
 
 def _why(measured: MeasuredLine, back_db: Mapping[str, Real]) -> Iterator[Message]:
@@ -298,9 +298,11 @@ def _rounded(span: Span) -> list[float]:
 
 
 @practised("line")
-def simulated_day(station: Station | None, part: Part | None, residual: Residual, seed: int) -> PracticeDay:
-    """What it shows on a simulated day."""
+def simulate(
+    station: Station | None, part: Part | None, residual: Residual, seed: int
+) -> SimulatedMeasurement:
+    """What it shows on the simulated bench."""
     shown = simulated.line(run_of(part), residual, seed, np.linspace(*WIDE, POINTS))
-    return shown_day(
+    return simulated_measurement(
         truth_of("line", shown.truth), texts=texts_of(shown), figures=plain(shown.truth, "length_m")
     )

@@ -6,7 +6,13 @@ from typing_extensions import TypedDict
 
 from tithe.answers.bench.carry import BenchCarry
 from tithe.answers.bench.jobs import choice, group, job, option, way
-from tithe.answers.bench.practice import WATTS, PracticeDay, practised, shown_day, truth_of
+from tithe.answers.bench.practice import (
+    WATTS,
+    SimulatedMeasurement,
+    practised,
+    simulated_measurement,
+    truth_of,
+)
 from tithe.answers.question import Request, Work, at_once, question
 from tithe.answers.spans import three
 from tithe.answers.station.budget_shapes import Span
@@ -22,7 +28,7 @@ from tithe.document.fields import NotNegative, Number
 from tithe.text import say
 
 
-class MeterDay(Request):
+class BenchMeterRequest(Request):
     """What a meter shows into a dummy load; the peak voltage across it, or what a better meter shows."""
 
     shown_w: Number
@@ -48,15 +54,21 @@ class BenchMeter(TypedDict):
 
 
 _BY_VOLTS = group(
-    "meter", MeterDay, "volts", "volts_pct", "drop_volts", "load_ohm", "load_pct", needed=["volts"]
+    "meter", BenchMeterRequest, "volts", "volts_pct", "drop_volts", "load_ohm", "load_pct", needed=["volts"]
 )
 _BY_METER = group(
-    "meter", MeterDay, "power_w", "accuracy_pct", "full_scale_w", needed=["power_w"], before="better."
+    "meter",
+    BenchMeterRequest,
+    "power_w",
+    "accuracy_pct",
+    "full_scale_w",
+    needed=["power_w"],
+    before="better.",
 )
 job(
     "meter",
     ["meter"],
-    [way("hand", groups=[group("meter", MeterDay, "shown_w", "read_w", needed=["shown_w"])])],
+    [way("hand", groups=[group("meter", BenchMeterRequest, "shown_w", "read_w", needed=["shown_w"])])],
     analyzer=False,
     station=False,
     practice="hand",
@@ -69,7 +81,7 @@ job(
 
 
 @question("bench/meter")
-def answer(request: MeterDay) -> Work[BenchMeter]:
+def answer(request: BenchMeterRequest) -> Work[BenchMeter]:
     """A meter against a voltage across a dummy load, or a better meter."""
     require((request.volts is None) != (request.power_w is None), "volts", "volts-or-power")
     drop: float | None = None
@@ -86,8 +98,8 @@ def answer(request: MeterDay) -> Work[BenchMeter]:
 
 def in_words(meter_scale: MeterScale, shown_w: float, known: Known, drop_share: float | None) -> BenchMeter:
     """A meter against a known power; ``drop_share``: of a peak detector's diode (None: a better meter)."""
-    code = "bench.meter" if meter_scale.told_from_none else "bench.meter-right"
-    params = {"scale": meter_scale.scale} if meter_scale.told_from_none else {}
+    code = "bench.meter" if meter_scale.is_no_correction else "bench.meter-right"
+    params = {"scale": meter_scale.scale} if meter_scale.is_no_correction else {}
     said = tell(
         code, power_w=meter_scale.power_w, shown_w=shown_w, span=(meter_scale.low, meter_scale.high), **params
     )
@@ -109,10 +121,12 @@ def in_words(meter_scale: MeterScale, shown_w: float, known: Known, drop_share: 
 
 
 @practised("meter")
-def simulated_day(station: Station | None, part: Part | None, residual: Residual, seed: int) -> PracticeDay:
-    """What it shows on a simulated day."""
+def simulate(
+    station: Station | None, part: Part | None, residual: Residual, seed: int
+) -> SimulatedMeasurement:
+    """What it shows on the simulated bench."""
     made = part if isinstance(part, Meter) else Meter(full_scale_w=2 * WATTS, accuracy_pct=5)
     power = min(WATTS, 0.8 * (made.full_scale_w or 2 * WATTS))
     shown = simulated.meter(made, power, residual.load_pct, 2.0, 1.0, seed)
     figures = {"shown_w": round(shown.shown_w, 1), "volts": round(shown.volts, 1)}
-    return shown_day(truth_of("meter", {"scale": shown.scale}), figures=figures)
+    return simulated_measurement(truth_of("meter", {"scale": shown.scale}), figures=figures)

@@ -14,10 +14,10 @@ from tithe.answers.bench.jobs import group, job, sweeps, table, way
 from tithe.answers.bench.practice import (
     PART_WIDE,
     POINTS,
-    PracticeDay,
+    SimulatedMeasurement,
     plain,
     practised,
-    shown_day,
+    simulated_measurement,
     texts_of,
     truth_of,
 )
@@ -43,7 +43,7 @@ PairRow = tuple[Positive, Number, Number]
 """MHz, loss through both and return loss, dB."""
 
 
-class PartDay(BenchRequest):
+class BenchPartRequest(BenchRequest):
     """Three sweeps of one, ``resistor_ohm`` at its far side in place of the load; or two back to back,
     typed. ``transformer``: whether it is one (null: what the part on the bench is)."""
 
@@ -98,20 +98,20 @@ job(
         way(
             "hand",
             table=table("part", "pair", "lists", ("mhz", "through", "back")),
-            groups=[group("part", PartDay, "error_db", *_LIMITS)],
+            groups=[group("part", BenchPartRequest, "error_db", *_LIMITS)],
         ),
         way(
             "file",
             sweeps=sweeps("part"),
             needed=["match", "short", "open"],
-            groups=[group("part", PartDay, "resistor_ohm", *_LIMITS)],
+            groups=[group("part", BenchPartRequest, "resistor_ohm", *_LIMITS)],
         ),
     ],
 )
 
 
 @question("bench/part")
-def answer(request: PartDay) -> Work[BenchPart]:
+def answer(request: BenchPartRequest) -> Work[BenchPart]:
     """A part in line, a choke or a transformer."""
     residual, limits = request.residual.to_core(), (request.most_db, request.most_swr)
     if request.pair:
@@ -166,7 +166,7 @@ def in_words(
         else [edge_hz / 1e6 for edge_hz in measured_part.band_hz],
         "rows": rows,
         "transformer": None if of is None else _transformer(of),
-        "sentence": say(_told(measured_part, most_db, most_swr, of)),
+        "sentence": say(_messages(measured_part, most_db, most_swr, of)),
         "why": say(
             tell("bench.part-why", loss_db=float(np.median(measured_part.loss_db.value)))
             if missed_db is None
@@ -176,7 +176,7 @@ def in_words(
     }
 
 
-def _told(
+def _messages(
     measured_part: MeasuredPart, most_db: float, most_swr: float, of: MeasuredTransformer | None
 ) -> Iterator[Message]:
     limits = {"most_db": most_db, "most_swr": most_swr}
@@ -243,8 +243,10 @@ def _carry(measured_part: MeasuredPart, of: MeasuredTransformer | None, how: str
 
 
 @practised("part")
-def simulated_day(station: Station | None, part: Part | None, residual: Residual, seed: int) -> PracticeDay:
-    """What it shows on a simulated day."""
+def simulate(
+    station: Station | None, part: Part | None, residual: Residual, seed: int
+) -> SimulatedMeasurement:
+    """What it shows on the simulated bench."""
     made = part if isinstance(part, Inline | Transformer) else Transformer(4.0)
     shown = simulated.part(made, residual, seed, np.linspace(*PART_WIDE, POINTS))
     figures = {
@@ -252,6 +254,6 @@ def simulated_day(station: Station | None, part: Part | None, residual: Residual
         "leakage_uh": float(shown.truth["leakage_h"]) * 1e6,
         "magnetizing_uh": float(shown.truth["magnetizing_h"]) * 1e6,
     }
-    return shown_day(
+    return simulated_measurement(
         truth_of("part", figures), texts=texts_of(shown), figures=plain(shown.truth, "resistor_ohm")
     )

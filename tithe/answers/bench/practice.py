@@ -29,7 +29,7 @@ PART_WIDE = (1.5e6, 35e6)
 WATTS = 100.0
 
 
-class PracticeDay(TypedDict):
+class SimulatedMeasurement(TypedDict):
     """What a simulated bench shows, as it would be typed or saved: ``texts``: sweeps by what was at the far
     side; ``rows``: a tuner's, by frequency; ``figures``: what meters show. ``truth``: what was hidden."""
 
@@ -39,45 +39,47 @@ class PracticeDay(TypedDict):
     truth: str
 
 
-Day = Callable[[Station | None, Part | None, Residual, int], PracticeDay]
-_DAYS: dict[str, Day] = {}
+Simulate = Callable[[Station | None, Part | None, Residual, int], SimulatedMeasurement]
+_SIMULATED: dict[str, Simulate] = {}
 
 
-def practised(job: str) -> Callable[[Day], Day]:
-    """Put a function among the simulated days: of the station and its part on the bench (None: there is
-    none), what the calibration leaves, and a seed."""
+def practised(job: str) -> Callable[[Simulate], Simulate]:
+    """Put a function among the simulated measurements: of the station and its part on the bench (None: there
+    is none), what the calibration leaves, and a seed."""
 
-    def kept(request: Day) -> Day:
-        _DAYS[job] = request
-        return request
+    def kept(simulate: Simulate) -> Simulate:
+        _SIMULATED[job] = simulate
+        return simulate
 
     return kept
 
 
 class PracticeRequest(BenchRequest):
-    """A day on the simulated bench: which errors and which truth it hides."""
+    """A measurement on the simulated bench: which errors and which truth it hides."""
 
     seed: Annotated[int, Field(ge=0, le=10**6)] = 1
 
 
 @question("bench/practice/{job}")
-def answer(job: str, request: PracticeRequest) -> Work[PracticeDay]:
-    """A day on the simulated bench, for the same door."""
+def answer(job: str, request: PracticeRequest) -> Work[SimulatedMeasurement]:
+    """A measurement on the simulated bench, for the same door."""
     station, on_bench, residual = request.station(), request.part(), request.residual.to_core()
-    return Work(JOB_S, lambda pause: day(job, station, on_bench, residual, request.seed))
+    return Work(JOB_S, lambda pause: measurement(job, station, on_bench, residual, request.seed))
 
 
-def day(job: str, station: Station | None, part: Part | None, residual: Residual, seed: int) -> PracticeDay:
-    """What is read in a job on a simulated day. Raises `InputError` for a job there is not, or a part that
-    the job cannot be done with."""
-    if job not in _DAYS:
-        raise InputError("job", "one-of", job, allowed=list(_DAYS))
-    return _DAYS[job](station, part, residual, seed)
+def measurement(
+    job: str, station: Station | None, part: Part | None, residual: Residual, seed: int
+) -> SimulatedMeasurement:
+    """What is read in a job on the simulated bench. Raises `InputError` for a job there is not, or a part
+    that the job cannot be done with."""
+    if job not in _SIMULATED:
+        raise InputError("job", "one-of", job, allowed=list(_SIMULATED))
+    return _SIMULATED[job](station, part, residual, seed)
 
 
-def shown_day(truth: str, **shown: Any) -> PracticeDay:
-    """A day by what it shows."""
-    out: PracticeDay = {"texts": {}, "rows": [], "figures": {}, "truth": truth}
+def simulated_measurement(truth: str, **shown: Any) -> SimulatedMeasurement:
+    """A measurement by what it shows."""
+    out: SimulatedMeasurement = {"texts": {}, "rows": [], "figures": {}, "truth": truth}
     out.update(shown)  # type: ignore[typeddict-item]  # its own keys
     return out
 

@@ -8,7 +8,7 @@ import numpy as np
 from pydantic import Field
 
 from tithe.answers.bench.jobs import job, sweeps, table, way
-from tithe.answers.bench.practice import PracticeDay, practised, shown_day, truth_of
+from tithe.answers.bench.practice import SimulatedMeasurement, practised, simulated_measurement, truth_of
 from tithe.answers.bench.requests import BenchRequest, Cell, reading
 from tithe.answers.bench.tuner_rows import BenchTuner, TunerRow, tuner
 from tithe.answers.question import Request, Work, question
@@ -44,7 +44,7 @@ class TunerReadings(Request):
         )
 
 
-class TunerDay(BenchRequest):
+class BenchTunerRequest(BenchRequest):
     """Readings by frequency; ``mhz``: of which the figures at the top are told (null: the middle)."""
 
     mhz: Positive | None = None
@@ -63,7 +63,7 @@ job(
 
 
 @question("bench/tuner")
-def answer(request: TunerDay) -> Work[BenchTuner]:
+def answer(request: BenchTunerRequest) -> Work[BenchTuner]:
     """A tuner by its three readings at each frequency."""
     station, residual = request.station(), request.residual.to_core()
     rows = [row.to_core(n) for n, row in enumerate(request.rows)]
@@ -72,8 +72,10 @@ def answer(request: TunerDay) -> Work[BenchTuner]:
 
 
 @practised("tuner")
-def simulated_day(station: Station | None, part: Part | None, residual: Residual, seed: int) -> PracticeDay:
-    """What it shows on a simulated day."""
+def simulate(
+    station: Station | None, part: Part | None, residual: Residual, seed: int
+) -> SimulatedMeasurement:
+    """What it shows on the simulated bench."""
     made = part if isinstance(part, Tuner) else Tuner()
     bands = [] if station is None else [band.middle_hz for band in station.bands]
     freq = np.array(sorted(bands)[:20] or [3.65e6, 7.1e6, 14.2e6, 28.5e6])
@@ -89,4 +91,4 @@ def simulated_day(station: Station | None, part: Part | None, residual: Residual
         {"mhz": f / 1e6, **{end: cell(end, k) for end in ("match", "short", "open")}}
         for k, f in enumerate(freq.tolist())
     ]
-    return shown_day(truth_of("tuner", spans), rows=rows)
+    return simulated_measurement(truth_of("tuner", spans), rows=rows)

@@ -11,7 +11,7 @@ from typing_extensions import TypedDict
 
 from tithe.answers.bench.carry import BenchCarry, coil_q_carry
 from tithe.answers.bench.requests import Reading
-from tithe.answers.spans import ends, found, three
+from tithe.answers.spans import as_found, ends, three
 from tithe.answers.station.budget_shapes import Span
 from tithe.core import InputError, Station, Tuner
 from tithe.core.bench.at_home import AtLengths, at_lengths
@@ -121,7 +121,7 @@ def tuner(
         "coil_q": top["coil_q"],
         "rows": out,
         "lengths": home,
-        "sentence": say(_told(out, top, station is None)),
+        "sentence": say(_messages(out, top, station is None)),
         "why": say(_why(out)),
         "carry": _carry(out),
     }
@@ -210,33 +210,38 @@ def _span_of(at_lengths: AtLengths, n: int, k: int) -> Span:
     return three(*at_lengths.loss_db.at(n, k))
 
 
-def _told(rows: list[AtFrequency], top: AtFrequency, usual: bool) -> Iterator[Message]:
+def _messages(rows: list[AtFrequency], top: AtFrequency, usual: bool) -> Iterator[Message]:
     worst = max(rows, key=_times_worse)
     if (home := worst["in_station_db"]) is not None:
         yield tell(
-            "bench.in-station", loss_db=found(home), span=ends(home), freq_hz=worst["mhz"] * 1e6,
-            r0_db=found(worst["loss_db"]),
+            "bench.in-station", loss_db=as_found(home), span=ends(home), freq_hz=worst["mhz"] * 1e6,
+            r0_db=as_found(worst["loss_db"]),
         )  # fmt: skip
     if len(rows) > 1:
-        least, most = (pick(rows, key=lambda row: found(row["loss_db"])) for pick in (min, max))
+        least, most = (pick(rows, key=lambda row: as_found(row["loss_db"])) for pick in (min, max))
         yield tell(
-            "bench.tuner-bands", least_db=found(least["loss_db"]), least_hz=least["mhz"] * 1e6,
-            most_db=found(most["loss_db"]), most_hz=most["mhz"] * 1e6,
+            "bench.tuner-bands", least_db=as_found(least["loss_db"]), least_hz=least["mhz"] * 1e6,
+            most_db=as_found(most["loss_db"]), most_hz=most["mhz"] * 1e6,
         )  # fmt: skip
     if top["mhz"] > 0:
-        loss, share = top["loss_db"], found(top["efficiency"])
-        yield tell("bench.tuner", loss_db=found(loss), span=ends(loss), share=share, freq_hz=top["mhz"] * 1e6)
+        loss, share = top["loss_db"], as_found(top["efficiency"])
+        yield tell(
+            "bench.tuner", loss_db=as_found(loss), span=ends(loss), share=share, freq_hz=top["mhz"] * 1e6
+        )
     else:
         loss = top["loss_db"]
         yield tell(
-            "bench.tuner-somewhere", loss_db=found(loss), span=ends(loss), share=found(top["efficiency"])
+            "bench.tuner-somewhere",
+            loss_db=as_found(loss),
+            span=ends(loss),
+            share=as_found(top["efficiency"]),
         )
     if (q := top["coil_q"]) is not None:
         open_end = q["max"] is None
         yield (
             tell("bench.q-at-least", least=q["min"])
             if open_end
-            else tell("bench.q", q=found(q), span=ends(q))
+            else tell("bench.q", q=as_found(q), span=ends(q))
         )
         if usual:
             yield tell("bench.q-of-usual")
@@ -253,7 +258,7 @@ def _told(rows: list[AtFrequency], top: AtFrequency, usual: bool) -> Iterator[Me
 
 def _times_worse(row: AtFrequency) -> float:
     home = row["in_station_db"]
-    return -1.0 if home is None else found(home) / max(found(row["loss_db"]), 1e-3)
+    return -1.0 if home is None else as_found(home) / max(as_found(row["loss_db"]), 1e-3)
 
 
 def _why(rows: list[AtFrequency]) -> Iterator[Message]:
@@ -274,7 +279,7 @@ def _why(rows: list[AtFrequency]) -> Iterator[Message]:
 
 
 def _times(row: AtFrequency) -> float:
-    return max(row["short_alone_db"] or 0.0, 1e-3) / max(found(row["loss_db"]), 1e-3)
+    return max(row["short_alone_db"] or 0.0, 1e-3) / max(as_found(row["loss_db"]), 1e-3)
 
 
 def _carry(rows: list[AtFrequency]) -> BenchCarry | None:

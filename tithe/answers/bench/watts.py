@@ -6,7 +6,13 @@ from typing_extensions import TypedDict
 
 from tithe.answers.bench.carry import BenchCarry, coil_q_carry, loss_carry
 from tithe.answers.bench.jobs import flag, group, job, way
-from tithe.answers.bench.practice import WATTS, PracticeDay, practised, shown_day, truth_of
+from tithe.answers.bench.practice import (
+    WATTS,
+    SimulatedMeasurement,
+    practised,
+    simulated_measurement,
+    truth_of,
+)
 from tithe.answers.bench.requests import BenchRequest
 from tithe.answers.question import Request, Work, at_once, question
 from tithe.answers.spans import three
@@ -37,7 +43,7 @@ class WattReading(Request):
         return Watts(self.forward_w, self.reflected_w, self.full_scale_w, self.accuracy_pct / 100)
 
 
-class WattsDay(BenchRequest):
+class BenchWattsRequest(BenchRequest):
     """Before and behind a part; ``same_meter``: one meter, carried from side to side; ``mhz``: at which a
     tuner was tuned into the dummy load."""
 
@@ -78,7 +84,7 @@ job(
 
 
 @question("bench/watts")
-def answer(request: WattsDay) -> Work[BenchWatts]:
+def answer(request: BenchWattsRequest) -> Work[BenchWatts]:
     """Watts in and out of a part."""
     loss = core.loss(request.before.to_core(), request.behind.to_core(), request.same_meter)
     station, on_bench = request.station(), request.part()
@@ -122,8 +128,10 @@ def of_tuner(loss: WattsLoss, freq_hz: float, q: tuple[float, float, float | Non
 
 
 @practised("watts")
-def simulated_day(station: Station | None, part: Part | None, residual: Residual, seed: int) -> PracticeDay:
-    """What it shows on a simulated day."""
+def simulate(
+    station: Station | None, part: Part | None, residual: Residual, seed: int
+) -> SimulatedMeasurement:
+    """What it shows on the simulated bench."""
     shown = simulated.watts(WATTS, 2 * WATTS, 0.05, seed)
     figures = {
         f"{side}.{key}": value
@@ -133,4 +141,4 @@ def simulated_day(station: Station | None, part: Part | None, residual: Residual
             ("full_scale_w", meter.full_scale_w), ("accuracy_pct", 100 * meter.accuracy),
         )
     }  # fmt: skip
-    return shown_day(truth_of("watts", {"loss_db": shown.loss_db}), figures=figures)
+    return simulated_measurement(truth_of("watts", {"loss_db": shown.loss_db}), figures=figures)

@@ -20,7 +20,7 @@ from tithe.core.choose.tried import DB_WORTH
 from tithe.core.choose.worlds import WET_SHARE
 from tithe.core.cost import Pause, go_on
 from tithe.core.errors import InputError, require
-from tithe.core.message import Message, Told, tell
+from tithe.core.message import Message, Messages, tell
 from tithe.core.planning import among, feeds
 from tithe.core.planning.feeds import OF_EACH, Around, Row
 from tithe.core.planning.place import Hung, Towards, antennas
@@ -171,13 +171,13 @@ class Placing:
         settings = self.choice.settings
         return among.decided(every, settings.within_db, self.around.db_worth, settings.budget)
 
-    def _answer(self, every: list[Row], tried: Tried, further: Told) -> s.AntennasAnswer:
+    def _answer(self, every: list[Row], tried: Tried, further: Messages) -> s.AntennasAnswer:
         decided = tried.decided
         first = [decided, *(row for row in _of_each(every) if row is not decided)]
         drawn = list(dict.fromkeys(row.seen.hung for row in first))
         return {
-            "sentence": say((*self._told(tried), *further)),
-            "decided": say(self._told(tried)),
+            "sentence": say((*self._messages(tried), *further)),
+            "decided": say(self._messages(tried)),
             "further": say(further),
             "caution": say(tell("among.caution")),
             "towards": self.place.towards,
@@ -226,7 +226,7 @@ class Placing:
             line=line,
         )
 
-    def _told(self, tried: Tried) -> Told:
+    def _messages(self, tried: Tried) -> Messages:
         decided = tried.decided
         by_band = dict(self.place.by_band)
         ways = tell("towards.by-band") if by_band else tell(f"towards.{self.place.towards}")
@@ -239,7 +239,7 @@ class Placing:
             said.append(tell("choose.unmatched", bands=list(decided.unmatched)))
         return tuple(said)
 
-    def _others(self, every: list[Row], tried: Tried, pause: Pause) -> Told:
+    def _others(self, every: list[Row], tried: Tried, pause: Pause) -> Messages:
         """What it would be towards other places, and where a vertical wins."""
         said = []
         others: list[Towards] = [

@@ -50,7 +50,7 @@ from tithe.core.choose import (
     verdict,
 )
 from tithe.core.cost import Pause, go_on
-from tithe.core.message import Told, tell
+from tithe.core.message import Messages, tell
 from tithe.core.working import working_of_map, workings_of_break_even, workings_of_lengths
 from tithe.document.choice import Choice
 from tithe.text import placement_note, say
@@ -141,13 +141,13 @@ def _places(choice: Choice) -> list[s.PlaceGroup]:
     ]
 
 
-def _left_out(choice: Choice) -> Told:
+def _left_out(choice: Choice) -> Messages:
     lossy = (tell("choose.left-out", lines=list(choice.lossy)),) if choice.lossy else ()
     by_shape = choice.wishes.fed_against_ground and choice.settings.fed_against_ground is None
     return (*lossy, *((tell("choose.against-ground"),) if by_shape else ()))
 
 
-def _rough_prices(choice: Choice) -> Told:
+def _rough_prices(choice: Choice) -> Messages:
     return () if choice.settings.prices else (tell("choose.rough-prices"),)
 
 
@@ -303,7 +303,7 @@ def _run_to_cross(ratio: float, matched_db: float, within_db: float, run_m: floa
     return _plain(contour_matched_db(ratio, within_db) / matched_db * run_m)
 
 
-def _regions(points: list[Point]) -> Told:
+def _regions(points: list[Point]) -> Messages:
     """Which bands lie in which region of the map."""
     codes = {"room will do": "map.room", "either": "map.either", "match outside": "map.outside"}
     places = {code: [point.band for point in points if point.region == name] for name, code in codes.items()}
@@ -319,7 +319,7 @@ def break_even(break_evens: Iterable[BreakEven]) -> list[s.BreakEvenOut]:
             "length_m": result.length_m.tolist(),
             "gain_db": [_plain(v) for v in result.gain_db],
             "wins_from_m": result.wins_from_m,
-            "sentence": say(result.told),
+            "sentence": say(result.message),
             "workings": working_json.several(workings_of_break_even(result)),
         }
         for result in break_evens
@@ -329,7 +329,7 @@ def break_even(break_evens: Iterable[BreakEven]) -> list[s.BreakEvenOut]:
 def lengths(result: Lengths, names: list[str]) -> s.LengthsAnswer:
     """Which lengths put which bands inside the tuner's reach."""
     return {
-        "sentence": say(result.told),
+        "sentence": say(result.messages),
         "present_m": result.present_m,
         "length_m": result.length_m.tolist(),
         "margin_m": result.margin_m.tolist(),

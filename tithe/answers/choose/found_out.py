@@ -5,11 +5,11 @@ from __future__ import annotations
 import numpy as np
 
 from tithe.core.choose import Judged, named, of_hundred
-from tithe.core.message import Told, tell
+from tithe.core.message import Messages, tell
 from tithe.document.choice import Choice
 
 
-def found_out(choice: Choice, judged: Judged) -> Told:
+def found_out(choice: Choice, judged: Judged) -> Messages:
     """What became of a decision by what was measured since; nothing where nothing was set out for, or it is
     not known any better yet."""
     before = choice.settings.finding

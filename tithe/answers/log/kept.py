@@ -14,7 +14,7 @@ from typing import Any
 import numpy as np
 
 from tithe.answers.log.kept_marks import measured_of
-from tithe.answers.log.kept_presets import date_of, presets_told, years
+from tithe.answers.log.kept_presets import beside_presets, date_of, years
 from tithe.answers.sweep.taken import TakenSweep
 from tithe.core import InputError, Station
 from tithe.core.arrays import Real
@@ -55,7 +55,7 @@ def kept(
         values, message = _sweep(station, sweeping, freq_hz, of_date)
         beside += values
         said.append(message)
-    of_presets, messages = presets_told(document, station, freq_hz, of_date)
+    of_presets, messages = beside_presets(document, station, freq_hz, of_date)
     measured = measured_of(document, readings)
     if measured:
         messages.append(tell("beside.measured", parts=[station.chain[n].label for n in measured]))
@@ -118,7 +118,7 @@ def _joint_now(station: Station, taken: TakenSweep) -> int | None:
 
 def _same(then: Part, now: Part) -> bool:
     if then.tuner is not None and now.tuner is not None:
-        return not then.tuner.found and not now.tuner.found  # both out of line while one measures
+        return not then.tuner.finds_match and not now.tuner.finds_match  # both out of line while one measures
     then, now = (replace(part, label="") for part in (then, now))  # type: ignore[type-var]  # dataclasses
     return then == now
 

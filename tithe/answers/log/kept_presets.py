@@ -11,7 +11,7 @@ from tithe.core.arrays import Real
 from tithe.core.log.kept import Beside
 from tithe.core.message import Message, tell
 from tithe.core.reflection import reflection_of
-from tithe.core.tuner_use.load import LoadFound, load_of
+from tithe.core.tuner_use.load import PresetLoad, load_of
 from tithe.core.tuner_use.loads import tuner_of_knobs
 from tithe.core.tuner_use.preset import Preset
 from tithe.document.parts.tuner import BankModel
@@ -26,7 +26,7 @@ _OF_LOADS = 2.6
 _YEAR_DAYS = 365.25
 
 
-def presets_told(
+def beside_presets(
     document: StationFile, station: Station, freq_hz: Real, of_date: date | None
 ) -> tuple[list[Beside], list[Message]]:
     """What the presets of the first tuner tell of what it saw on ``of_date``, and before at a frequency that
@@ -82,7 +82,7 @@ def years(when: date | None, of_date: date | None) -> float | None:
     return None if when == of_date else (of_date - when).days / _YEAR_DAYS
 
 
-def _gamma_of(load: LoadFound) -> tuple[complex, float]:
+def _gamma_of(load: PresetLoad) -> tuple[complex, float]:
     """Γ re 50 Ω of what a tuner was matched to, and how far each part of it is open."""
     gamma = complex(reflection_of(np.array(load.z_ohm), 50.0))
     corners = np.array([complex(r, x) for r in load.r_ohm for x in load.x_ohm])

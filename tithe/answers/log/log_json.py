@@ -56,7 +56,7 @@ def answer(
         "readings": [_expected(n, reading, reconciled) for n, reading in enumerate(readings)],
         "changes": list(_changes(station, reconciled)),
         "beside": [say(message) for message in (*beside, *_contradicts(reconciled))],
-        "sentence": say(_told(station, readings, reconciled)),
+        "sentence": say(_messages(station, readings, reconciled)),
     }
 
 
@@ -95,9 +95,9 @@ def _changes(station: Station, reconciled: Reconciled) -> Iterator[TakenOver]:
     named = reconciled.named
     if named is None or named.id not in _FIGURES:
         return
-    mine = [n for n, supposed in enumerate(reconciled.found.supposed) if supposed.cause == named.id]
+    mine = [n for n, supposed in enumerate(reconciled.weighed.supposed) if supposed.cause == named.id]
     share = reconciled.share[mine] / reconciled.share[mine].sum()
-    weighed, case = reconciled.found[mine], reconciled.case
+    weighed, case = reconciled.weighed[mine], reconciled.case
     own = case.slice_of("part")
     for p, n in enumerate(case.unknowns.parts):
         if not reconciled.read[p].any():
@@ -129,7 +129,7 @@ def _explained(cause: Cause, reconciled: Reconciled) -> Explained:
     described = next((rival.weight for rival in reconciled.causes if rival.id == "as-described"), 0.0)
     likelihood = cause.weight / described if described > cause.weight / _MOST_LIKELIHOOD else _MOST_LIKELIHOOD
     ways: list[WayOfCause] = [
-        {"text": say(member.told), "weight": member.weight}
+        {"text": say(member.message), "weight": member.weight}
         for member in cause.members
         if member.weight > _LEAST_SHARE
     ]
@@ -146,7 +146,7 @@ def _explained(cause: Cause, reconciled: Reconciled) -> Explained:
 def _cause(cause: Cause) -> Message:
     """What it would be: its likeliest way where that is most of it, else the kind alone."""
     first = cause.members[0]
-    return first.told if first.weight >= NAMED * cause.weight else tell(f"kind.{cause.id}")
+    return first.message if first.weight >= NAMED * cause.weight else tell(f"kind.{cause.id}")
 
 
 def _read_as(cause: Cause, reconciled: Reconciled) -> list[ReadAs]:
@@ -187,7 +187,7 @@ def _further(station: Station, further: Further, reconciled: Reconciled) -> Furt
         "gain": min(further.bits / max(entropy, further.bits), 1.0),
         "bits": further.bits,
         "minutes": further.minutes,
-        "text": say(_further_told(station, further)),
+        "text": say(_further_messages(station, further)),
     }
 
 
@@ -201,7 +201,7 @@ def _place(station: Station, further: Further) -> str:
     return name_of(station, further.at) if further.how in ("meter", "dummy") else _joint(station, further.at)
 
 
-def _further_told(station: Station, further: Further) -> list[Message]:
+def _further_messages(station: Station, further: Further) -> list[Message]:
     at, bench = _place(station, further), further.how == "bench"
     where = "outdoors" if further.outdoors else "indoors"
     code = "further.bench" if bench else f"further.{further.how}.{further.tuner}"
@@ -231,19 +231,19 @@ def _expected(n: int, taken: Taken, reconciled: Reconciled) -> ExpectedReading:
     return {"forward_w": forward, "swr": ratio, "inside": bool(inside)}
 
 
-def _told(station: Station, readings: Sequence[Taken], reconciled: Reconciled) -> list[Message]:
+def _messages(station: Station, readings: Sequence[Taken], reconciled: Reconciled) -> list[Message]:
     said = _verdict(reconciled)
     said += _sides(station, readings)
-    said += _losses_told(station, reconciled)
+    said += _loss_messages(station, reconciled)
     if not station.antenna.phase_known:
         said.append(tell("explained.phase-open"))
-    said += _next_told(station, reconciled)
+    said += _next_messages(station, reconciled)
     return said
 
 
 def what_explains(station: Station, reconciled: Reconciled) -> list[Message]:
     """What explains readings, and which further one would tell more."""
-    return [*_verdict(reconciled), *_next_told(station, reconciled)]
+    return [*_verdict(reconciled), *_next_messages(station, reconciled)]
 
 
 def _verdict(reconciled: Reconciled) -> list[Message]:
@@ -267,7 +267,7 @@ def _verdict(reconciled: Reconciled) -> list[Message]:
     return [tell("explained.either", share=first.weight, other=others[0].weight, **pair)]
 
 
-def _losses_told(station: Station, reconciled: Reconciled) -> list[Message]:
+def _loss_messages(station: Station, reconciled: Reconciled) -> list[Message]:
     said: list[Message] = []
     parts, middle = reconciled.case.unknowns.parts, reconciled.losses.value
     borne = np.where(reconciled.read & (middle > _OUT_OF_LINE_DB), middle, -1.0)
@@ -283,11 +283,11 @@ def _losses_told(station: Station, reconciled: Reconciled) -> list[Message]:
     return said
 
 
-def _next_told(station: Station, reconciled: Reconciled) -> list[Message]:
+def _next_messages(station: Station, reconciled: Reconciled) -> list[Message]:
     every = best_of_each(reconciled.further)
     if not every:
         return [tell("explained.nothing-more" if reconciled.named else "explained.no-reading-helps")]
-    first, *more = _further_told(station, every[0])[:-1]
+    first, *more = _further_messages(station, every[0])[:-1]
     return [tell("explained.next", further=first), *more]
 
 

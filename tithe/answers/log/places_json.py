@@ -36,7 +36,7 @@ def placed(station: Station, place: Placed) -> PlacedOut:
     }
 
 
-def asked(station: Station, taken: Taken, typed: bool) -> AskedReading:
+def drawn(station: Station, taken: Taken, typed: bool) -> AskedReading:
     """What a reading is to be, and how to take it; of one that is not ``typed`` yet only where and when
     count. Raises `InputError` where the antenna is not known there."""
     usual = replace(taken, forward_w=1.0, reflected_w=0.5, swr=None, weather=None)
@@ -51,5 +51,5 @@ def asked(station: Station, taken: Taken, typed: bool) -> AskedReading:
         "forward_w": [float(end) for end in power],
         "swr": [end if np.isfinite(end) else None for end in ratios],
         "inside": bool(inside) if typed else None,
-        "card": [say(step) for step in card.told(drawn_card, station)],
+        "card": [say(step) for step in card.instructions(drawn_card, station)],
     }

@@ -58,7 +58,7 @@ def what_is_expected(body: AskedRequest) -> Work[AskedReading]:
     )  # fmt: skip
 
     def job(pause: Pause) -> AskedReading:
-        return places_json.asked(station, taken, typed)
+        return places_json.drawn(station, taken, typed)
 
     return Work(trend.cost_s(station, 1, 1), job)
 

@@ -15,7 +15,7 @@ from tithe.core.log.instruments import shown_rho
 from tithe.core.log.kept import NOTHING_KEPT, Kept
 from tithe.core.log.often import CauseId
 from tithe.core.log.taken import Taken
-from tithe.core.log.trend import SURE, Day, course, day
+from tithe.core.log.trend import SURE, DayEvidence, course, day_evidence
 from tithe.core.log.unknowns import unknowns_of
 from tithe.core.message import Message, tell
 from tithe.core.reflection import swr
@@ -32,10 +32,10 @@ def trend(
 ) -> TrendOut:
     """Readings by day, oldest first, and notes with their dates: what each day implies.
     ``often``: how often a cause is met here; ``kept``: what else is known."""
-    days: list[Day] = []
+    days: list[DayEvidence] = []
     for _, readings in dated:
         pause()
-        days.append(day(station, readings, often, kept))
+        days.append(day_evidence(station, readings, often, kept))
     parts = unknowns_of(station).parts
     bears = [any(bool(day.read[p].any()) for day in days) for p in range(len(parts))]
     out: list[DayOut] = [
@@ -56,7 +56,7 @@ def trend(
         }
         for (date, readings), day in zip(dated, days, strict=True)
     ]
-    return {"days": out, "sentence": say(_trend_told(station, [date for date, _ in dated], days, notes))}
+    return {"days": out, "sentence": say(_trend_messages(station, [date for date, _ in dated], days, notes))}
 
 
 def _shown(station: Station, taken: Taken) -> list[ShownSwr]:
@@ -70,8 +70,8 @@ def _shown(station: Station, taken: Taken) -> list[ShownSwr]:
     return [{"at": name, "mhz": mhz, "swr": middle, "low": low, "high": bound}]
 
 
-def _trend_told(
-    station: Station, dates: Sequence[str], days: Sequence[Day], notes: Sequence[tuple[str, str]]
+def _trend_messages(
+    station: Station, dates: Sequence[str], days: Sequence[DayEvidence], notes: Sequence[tuple[str, str]]
 ) -> list[Message]:
     if len(days) < 2:
         return [tell("trend.too-few")]

@@ -70,10 +70,10 @@ def in_words(question: LossQuestion) -> list[LineWords]:
 def _words(question: LossQuestion, result: LineLoss) -> LineWords:
     at_radio = question.read_at == "radio" and not question.impedance_known
     return {
-        "sentence": say(line_loss.told(result, at_radio)),
+        "sentence": say(line_loss.messages(result, at_radio)),
         "handbook_note": say(result.handbook_notes[0]),
         "cautions": [
-            {"id": c.id, "level": c.level, "text": say(c.told), "remedy": remedy(c), "stage": c.stage}
+            {"id": c.id, "level": c.level, "text": say(c.message), "remedy": remedy(c), "stage": c.stage}
             for c in cautions_at(result.budget, 0)
             if c.level not in _ABOUT_THE_QUESTION
         ],

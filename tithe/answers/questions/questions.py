@@ -11,7 +11,7 @@ from tithe.answers.questions.shapes import SchoolAnswer, SchoolTitle
 from tithe.answers.requests import SolveRequest, WorkingRequest
 from tithe.answers.working_shapes import WorkingOut
 from tithe.core.cost import Pause
-from tithe.core.questions import Asked
+from tithe.core.questions import SchoolQuestion
 from tithe.core.solving_cost import solving_s
 
 A = TypeVar("A")
@@ -35,11 +35,11 @@ def how(slug: str, request: WorkingRequest) -> Work[WorkingOut]:
     return _work(request, lambda put: result.working(slug, put, request.figure))
 
 
-def _work(solve_request: SolveRequest, answered: Callable[[Asked], A]) -> Work[A]:
+def _work(solve_request: SolveRequest, answered: Callable[[SchoolQuestion], A]) -> Work[A]:
     station = solve_request.document.to_core()
 
     def work(pause: Pause) -> A:
-        return answered(Asked(station, solve_request.mhz * 1e6, pause))
+        return answered(SchoolQuestion(station, solve_request.mhz * 1e6, pause))
 
     # At most the bands twice, with both stations' phases in both.
     return Work(4 * solving_s(station, len(station.bands) + 1), work)

@@ -9,8 +9,8 @@ from tithe.answers.questions.shapes import SchoolAnswer, SchoolRow, SchoolTitle
 from tithe.answers.working_shapes import WorkingOut
 from tithe.core.errors import InputError
 from tithe.core.message import Message, tell
-from tithe.core.questions import SCHOOLS, Asked, Cell, Row, compare_schools
-from tithe.text import questions, say, told_as
+from tithe.core.questions import SCHOOLS, Cell, Row, SchoolQuestion, compare_schools
+from tithe.text import in_words_of, questions, say
 
 _PATH = re.compile(r"rows\[(\d+)\]\.cells\[(\d+)\]")
 
@@ -20,7 +20,7 @@ def titles() -> list[SchoolTitle]:
     return [{"slug": slug, "title": questions.SCHOOLS[slug].title} for slug in SCHOOLS]
 
 
-def answer(slug: str, question: Asked) -> SchoolAnswer:
+def answer(slug: str, question: SchoolQuestion) -> SchoolAnswer:
     """One question put to a station. Raises `InputError` where there is none, or where it cannot be
     computed."""
     compared = compare_schools(slug, question)
@@ -38,7 +38,7 @@ def answer(slug: str, question: Asked) -> SchoolAnswer:
     }
 
 
-def working(slug: str, question: Asked, figure: str) -> WorkingOut:
+def working(slug: str, question: SchoolQuestion, figure: str) -> WorkingOut:
     """How the cell at ``rows[2].cells[0]`` comes about. Raises `InputError` also where there is none."""
     path = _PATH.fullmatch(figure)
     columns = compare_schools(slug, question).columns
@@ -56,4 +56,4 @@ def _row(row: Row, quantities: list[str]) -> SchoolRow:
 
 
 def _cell(quantity: str, value: Cell) -> str:
-    return "–" if value is None else told_as(quantity, value)
+    return "–" if value is None else in_words_of(quantity, value)

@@ -85,7 +85,7 @@ def _here(budget: Budget) -> Here:
     return {
         "result": budget_json.result(budget, 0),
         "waves": [_wave(stage.along) for stage in budget.stages],
-        "sentence": say(verdict_at(budget, 0, place).told),
+        "sentence": say(verdict_at(budget, 0, place).messages),
         "moving_the_match": say(moving_the_match(budget, 0)),
     }
 

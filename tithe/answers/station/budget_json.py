@@ -33,7 +33,7 @@ from tithe.core.arrays import Real
 from tithe.core.budget import DB_PER_S_UNIT
 from tithe.core.parts.line import LineDetails
 from tithe.core.parts.meter import Reading
-from tithe.core.parts.part import Tuned, TunerTold
+from tithe.core.parts.part import Tuned, TunerSetting
 from tithe.core.parts.tuner import TunerDetails
 from tithe.core.phases import evenly
 from tithe.core.reflection import swr
@@ -87,7 +87,7 @@ def _result(budget: Budget, columns: Result, k: int) -> Result:
     out = _sliced(columns, k)
     out["mhz"] = float(budget.freq_hz[k] / 1e6)
     out["cautions"] = [
-        {"id": c.id, "level": c.level, "text": say(c.told), "remedy": remedy(c), "stage": c.stage}
+        {"id": c.id, "level": c.level, "text": say(c.message), "remedy": remedy(c), "stage": c.stage}
         for c in cautions_at(budget, k)
     ]
     return out
@@ -200,16 +200,16 @@ def _stage(stage: Stage, duty: float) -> StageResult:
         "amps_rms": _over(np.abs(stage.source.i)),
     }
     # The kind says which of the union's shapes it is; its figures are those that its details are told as.
-    return cast(StageResult, {**base, "kind": stage.part.kind, **_told(stage.details, stage, duty)})
+    return cast(StageResult, {**base, "kind": stage.part.kind, **_as_figures(stage.details, stage, duty)})
 
 
 @singledispatch
-def _told(details: object, stage: Stage, duty: float) -> Mapping[str, object]:
+def _as_figures(details: object, stage: Stage, duty: float) -> Mapping[str, object]:
     """What only a kind of part tells; nothing for kinds without details, and for what is out of line."""
     return {}
 
 
-@_told.register
+@_as_figures.register
 def _line(line: LineDetails, stage: Stage, duty: float) -> AlongLine:
     (volts, volts_at), (amps, amps_at) = line.volts_peak_max, line.amps_rms_max
     notes = line.handbook_notes(stage.loss_db)
@@ -229,7 +229,7 @@ def _line(line: LineDetails, stage: Stage, duty: float) -> AlongLine:
     }
 
 
-@_told.register
+@_as_figures.register
 def _meter(reading: Reading, stage: Stage, duty: float) -> MeterFigures:
     return {
         "forward_w": _over(reading.forward_w),
@@ -244,13 +244,13 @@ def _meter(reading: Reading, stage: Stage, duty: float) -> MeterFigures:
     }
 
 
-@_told.register
-def _by_its_sheet(details: TunerTold, stage: Stage, duty: float) -> TunerFigures:
+@_as_figures.register
+def _by_its_sheet(details: TunerSetting, stage: Stage, duty: float) -> TunerFigures:
     assert stage.tuned is not None
     return {**_tuner(details, stage.tuned), "form": "rated", "setting": {}, "dials": {}, "elements": []}
 
 
-@_told.register
+@_as_figures.register
 def _of_elements(details: TunerDetails, stage: Stage, duty: float) -> TunerFigures:
     tuned = details.tuned
 
@@ -277,12 +277,12 @@ def _of_elements(details: TunerDetails, stage: Stage, duty: float) -> TunerFigur
     }
 
 
-def _tuner(details: TunerTold, tuned: Tuned) -> TunerFigures:
+def _tuner(details: TunerSetting, tuned: Tuned) -> TunerFigures:
     matched = tuned.matched
 
     def lacks(k: int) -> str:
         missing = tuned.shortfall(k)
-        return "" if missing is None else say(missing.told)
+        return "" if missing is None else say(missing.message)
 
     def traded(k: int) -> str:
         least_loss = details.traded(k)

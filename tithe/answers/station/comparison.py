@@ -13,7 +13,7 @@ from tithe.core import Budget, Station
 from tithe.core.arrays import decibels
 from tithe.core.budget import AUDIBLE_DB, DB_PER_S_UNIT, in_blocks, solve_alike
 from tithe.core.cost import Pause, go_on
-from tithe.core.message import Told, tell
+from tithe.core.message import Messages, tell
 from tithe.core.solving_cost import solving_s
 from tithe.core.verdict import state_at
 from tithe.document.station import StationFile
@@ -41,7 +41,7 @@ def against(
         "names": list(names),
         "other": answer.look(theirs, mhz, pause),
         "rows": rows,
-        "sentence": say((*_told(names, rows), *_of_what(mine, theirs))),
+        "sentence": say((*_messages(names, rows), *_of_what(mine, theirs))),
     }
 
 
@@ -50,7 +50,7 @@ def _to_the_sky(*stations: Station) -> bool:
     return all(station.antenna.sky is not None for station in stations)
 
 
-def _of_what(mine: Station, theirs: Station) -> Told:
+def _of_what(mine: Station, theirs: Station) -> Messages:
     """Which watts are compared, where an antenna is planned."""
     if _to_the_sky(mine, theirs):
         return (tell("compare.to-sky"),)
@@ -106,7 +106,7 @@ def _ends(value: Figure, sign: float = 1.0) -> tuple[float, float]:
     return low, high
 
 
-def _told(names: tuple[str, str], rows: list[ComparedBand]) -> Told:
+def _messages(names: tuple[str, str], rows: list[ComparedBand]) -> Messages:
     if not rows:
         return (tell("compare.nothing-common"),)
     gains = [_middle(row["gain_db"]) for row in rows]

@@ -31,7 +31,7 @@ def compose(station: Station, pause: Pause = go_on) -> list[BandLedger]:
         for k, result in enumerate(budget_json.results(budget)):
             pause()
             name = known[len(out)].name
-            sentence = say(verdict_at(budget, k, name).told)
+            sentence = say(verdict_at(budget, k, name).messages)
             out.append({"name": name, "sentence": sentence, "result": result})
     return out
 

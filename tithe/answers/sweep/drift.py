@@ -18,9 +18,9 @@ def drift(baseline: TakenSweep, kept: TakenSweep, shown: int | None, uncertainty
     change = compare(before, after, uncertainty)
     return {
         "baseline": baseline.title,
-        "sentence": say(change.told),
+        "sentence": say(change.messages),
         "causes": [
-            {"id": c.id, "sentence": say(c.told), "strength": round(float(c.strength), 2)}
+            {"id": c.id, "sentence": say(c.messages), "strength": round(float(c.strength), 2)}
             for c in change.causes
         ],
         "dips": [

@@ -14,7 +14,7 @@ from tithe.answers.sweep.taken import TakenSweep, paused
 from tithe.answers.working_shapes import WorkingOut
 from tithe.core.cost import Pause, go_on
 from tithe.core.errors import require_above
-from tithe.core.message import Told
+from tithe.core.message import Messages
 from tithe.core.sweep import Features, features, flattery, read_band
 from tithe.core.working import working_of_sweep
 from tithe.document.station import BandModel
@@ -73,7 +73,7 @@ def working(
     return working_json.working(working_of_sweep(features(sweep, comfort_swr), read, figure), 0)
 
 
-def _flattery(kept: TakenSweep, shown: int, read: Features) -> Told:
+def _flattery(kept: TakenSweep, shown: int, read: Features) -> Messages:
     """What the cable hides between where it was taken and where it is shown; where that is one place, up to
     the feedpoint: for the deepest dip of the one, and the nearest of the other. ``read``: what is shown."""
     moved_on = shown != kept.joint

@@ -31,7 +31,7 @@ def radials(
     verdict = judge_radials(tuple(reading for _, reading in counted))
     after = verdict.next_r_ohm
     return {
-        "sentence": say(verdict.told),
+        "sentence": say(verdict.messages),
         "readings": [
             {"id": kept.id, "count": r.count, "r_ohm": r.r_ohm, "wire_m": r.wire_m} for kept, r in counted
         ],

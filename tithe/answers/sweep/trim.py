@@ -11,7 +11,7 @@ from tithe.answers.sweep import sweep_json
 from tithe.answers.sweep.taken import TakenSweep, paused
 from tithe.answers.working_shapes import WorkingOut
 from tithe.core.cost import Pause, go_on
-from tithe.core.message import Told, tell
+from tithe.core.message import Messages, tell
 from tithe.core.sweep import Dip, Features, TrimStep, advise, features, judge, learned
 from tithe.core.working import workings_of_trim
 from tithe.document.work import TrimModel
@@ -35,12 +35,12 @@ def trim(
     verdicts = judge(steps, target)
     last = next((step for step in reversed(steps) if step.freq_hz is not None), None)
     if last is None or last.freq_hz is None:
-        messages: Told = (tell("trim.none"),)
+        messages: Messages = (tell("trim.none"),)
         change = step_m = None
         workings: dict[str, WorkingOut] = {}
     else:
         advice = advise(last.freq_hz, target, goal.wire_m, goal.sides, goal.means, last.within_hz)
-        messages, change, step_m = advice.told, advice.change, advice.step
+        messages, change, step_m = advice.messages, advice.change, advice.step
         ways = workings_of_trim(steps, last.freq_hz, target, goal.wire_m, goal.means)
         workings = working_json.several(ways)
     taught = learned(steps, target) if goal.means == "wire" else None
@@ -49,7 +49,7 @@ def trim(
         "sentence": say((*messages, *_clock(log))),
         "change_m": change if goal.means == "wire" else None,
         "step_m": step_m if goal.means == "wire" else None,
-        "learned": say(taught.told) if taught else "",
+        "learned": say(taught.messages) if taught else "",
         "steps": [
             {
                 "id": kept.id,
@@ -60,7 +60,7 @@ def trim(
                 "course": verdict.course,
                 "within_khz": step.within_hz / 1e3,
                 "moved_khz": None if verdict.moved_hz is None else verdict.moved_hz / 1e3,
-                "sentence": say(verdict.told),
+                "sentence": say(verdict.messages),
                 "curve": sweep_json.curve(sweep, low, high),
             }
             for kept, sweep, dip, place, step, verdict in zip(
@@ -71,7 +71,7 @@ def trim(
     }
 
 
-def _clock(log: Sequence[TakenSweep]) -> Told:
+def _clock(log: Sequence[TakenSweep]) -> Messages:
     """A sweep dated before the one that came before it: the order of arrival is the one that is gone by."""
     for before, after in pairwise(log):
         if after.taken < before.taken:

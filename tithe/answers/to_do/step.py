@@ -5,14 +5,14 @@ from __future__ import annotations
 from tithe.answers.station.budget_shapes import Span
 from tithe.answers.to_do.shapes import Remembered, StepKind, StepToDo, StepView
 from tithe.core.choose.find_out import Effort
-from tithe.core.message import Message, Told
+from tithe.core.message import Message, Messages
 from tithe.text import say
 
 
 def step(
     id: str,
     kind: StepKind,
-    messages: Message | Told,
+    messages: Message | Messages,
     brings: Message,
     view: StepView,
     *,

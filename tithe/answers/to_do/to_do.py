@@ -137,7 +137,7 @@ class ToDo:
                     caution for caution in by_band[where[0]] if (caution.id, caution.stage) == (id, stage)
                 )
                 names = [bands[k].name for k in where]
-                text = [tell("next.caution", on=names[0], what=say(first.told), remedy=remedy(first))]
+                text = [tell("next.caution", on=names[0], what=say(first.message), remedy=remedy(first))]
                 text += [tell("next.also", bands=names[1:])] if names[1:] else []
                 yield step(
                     f"caution.{id}.{'station' if stage is None else stage}",

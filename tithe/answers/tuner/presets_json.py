@@ -13,17 +13,17 @@ from tithe.answers.tuner.presets_shapes import (
     ChartOut,
     ChartRow,
     FittedDial,
-    LoadTold,
+    LoadOut,
     PredictedPreset,
 )
 from tithe.core import InputError, Station
 from tithe.core.message import Message, tell
 from tithe.core.parts.tuner.dial import Dial
 from tithe.core.parts.tuner.stepped import SteppedTuner
-from tithe.core.tuner_use.antenna import antenna_told
+from tithe.core.tuner_use.antenna import antenna_by_presets
 from tithe.core.tuner_use.chart import Chart, chart
-from tithe.core.tuner_use.fit import DialsFound
-from tithe.core.tuner_use.load import LoadFound
+from tithe.core.tuner_use.fit import FittedDials
+from tithe.core.tuner_use.load import PresetLoad
 from tithe.core.tuner_use.loads import tuner_of_knobs
 from tithe.core.tuner_use.predict import Predicted
 from tithe.core.tuner_use.preset import KnobTuner, Preset, knobs_of
@@ -50,7 +50,7 @@ def answer(station: Station, at: int, dials: Mapping[str, Dial], presets: Sequen
             _row(row, preset, station, tuner) for row, preset in zip(dial_chart.rows, presets, strict=True)
         ],
         "antenna": _antenna(station, at, dial_chart, dials, presets),
-        "sentence": say(_told(dial_chart, isinstance(tuner, SteppedTuner))),
+        "sentence": say(_messages(dial_chart, isinstance(tuner, SteppedTuner))),
     }
 
 
@@ -84,7 +84,7 @@ def _antenna(
     if not chart.loads:
         return nothing | {"trouble": say(tell("told.dials-first"))}
     try:
-        seen = antenna_told(station, at, dials, presets, chart.rows)
+        seen = antenna_by_presets(station, at, dials, presets, chart.rows)
     except InputError as error:
         return nothing | {"trouble": standing_alone(error)}
     said = [tell("told.points", count=len(seen.points))] if seen.points else []
@@ -102,9 +102,9 @@ def _antenna(
     }
 
 
-def _dials(fitted: DialsFound) -> dict[str, FittedDial]:
+def _dials(fitted: FittedDials) -> dict[str, FittedDial]:
     out: dict[str, FittedDial] = {}
-    for k, name in enumerate(fitted.found):
+    for k, name in enumerate(fitted.fitted):
         dial = fitted.dials[name]
         unit = unit_of(name)
         values = fitted.ends[k] / unit
@@ -131,7 +131,7 @@ def _predicted(one: Predicted, station: Station, tuner: KnobTuner) -> PredictedP
     }
 
 
-def _load(load: LoadFound) -> LoadTold:
+def _load(load: PresetLoad) -> LoadOut:
     r, x = load.r_ohm, load.x_ohm
     return {
         "mhz": load.freq_hz / 1e6,
@@ -140,10 +140,10 @@ def _load(load: LoadFound) -> LoadTold:
     }
 
 
-def _told(chart: Chart, steps: bool) -> tuple[Message, ...]:
+def _messages(chart: Chart, steps: bool) -> tuple[Message, ...]:
     said = [tell("presets.steps")] if steps else []
     if chart.fitted:
-        said.append(tell("presets.fitted", dials=[tell(f"dial.{name}") for name in chart.fitted.found]))
+        said.append(tell("presets.fitted", dials=[tell(f"dial.{name}") for name in chart.fitted.fitted]))
         if chart.odd:
             said.append(tell("presets.odd", count=len(chart.odd), places=[str(n + 1) for n in chart.odd]))
     elif chart.loads:

@@ -30,7 +30,7 @@ class PredictedPreset(TypedDict):
     relays: str
 
 
-class LoadTold(TypedDict):
+class LoadOut(TypedDict):
     """What a preset says of the load at the tuner's antenna side."""
 
     mhz: float
@@ -54,7 +54,7 @@ class AntennaFound(TypedDict):
     """What the presets of now tell of the antenna, at its feedpoint; ``points`` as the station file has
     them; ``trouble``: why there are none."""
 
-    loads: list[LoadTold]
+    loads: list[LoadOut]
     points: list[list[float]]
     sentence: str
     trouble: str
@@ -66,7 +66,7 @@ class ChartOut(TypedDict):
 
     dials: dict[str, FittedDial]
     predicted: list[PredictedPreset]
-    loads: list[LoadTold]
+    loads: list[LoadOut]
     odd: list[int]
     rows: list[ChartRow]
     antenna: AntennaFound

@@ -50,11 +50,11 @@ def reached(reach: Reach, freq_hz: float, power_w: float) -> ReachOut:
         "im": _gamma(reach.gamma.imag),
         "loss_db": _each(loss, 3),
         "limit_w": _each(np.where(met.matched, met.limit_w, np.inf), 1),
-        "sentence": say(_reach_told(met, freq_hz, power_w)),
+        "sentence": say(_reach_messages(met, freq_hz, power_w)),
     }
 
 
-def _reach_told(met: Met, freq_hz: float, power_w: float) -> list[Message]:
+def _reach_messages(met: Met, freq_hz: float, power_w: float) -> list[Message]:
     if not met.matched.any():
         return [tell("reach.nothing", freq_hz=freq_hz)]
     loss = np.quantile(met.loss_db[met.matched], [0.0, 0.5, 1.0])
@@ -85,7 +85,9 @@ def bands(at_bands: Sequence[AtBand], run_at: int | None, power_w: float, planne
     return {
         "run_at": run_at,
         "bands": [_band(at_band) for at_band in at_bands],
-        "sentence": say([*_bands_told(at_bands, power_w), *([tell("tuner.as-planned")] if planned else [])]),
+        "sentence": say(
+            [*_band_messages(at_bands, power_w), *([tell("tuner.as-planned")] if planned else [])]
+        ),
     }
 
 
@@ -98,7 +100,7 @@ def _band(at_band: AtBand) -> TunerBand:
         "matched": bool(at_band.real.matched),
         "real": _met(at_band.real),
         "flat": _met(at_band.flat),
-        "lack": say(at_band.shortfall.told) if at_band.shortfall else "",
+        "lack": say(at_band.shortfall.message) if at_band.shortfall else "",
         "cures": [_proposal(proposal) for proposal in at_band.proposals],
     }
 
@@ -123,7 +125,7 @@ def _proposed(proposal: Proposal) -> Message:
     return tell("proposal.length", length_m=proposal.value, watts=proposal.radiated_w)
 
 
-def _bands_told(at_bands: Sequence[AtBand], power_w: float) -> list[Message]:
+def _band_messages(at_bands: Sequence[AtBand], power_w: float) -> list[Message]:
     if not at_bands:
         return [tell("tuner.no-bands")]
     out = [at_band.band.name for at_band in at_bands if not at_band.real.matched]
@@ -223,7 +225,7 @@ def retuning(results: Sequence[Retuning], limits: Iterable[float]) -> RetuningOu
     return {
         "limits": list(limits),
         "bands": [_retuned(result) for result in results],
-        "sentence": say(_retuning_told(results)),
+        "sentence": say(_retuning_messages(results)),
     }
 
 
@@ -259,7 +261,7 @@ def _covered(retuning: Retuning) -> Message:
     return tell("retune.covers", count=count, limit=retuning.limits[1])
 
 
-def _retuning_told(results: Sequence[Retuning]) -> list[Message]:
+def _retuning_messages(results: Sequence[Retuning]) -> list[Message]:
     if not results:
         return [tell("tuner.no-bands")]
     many = [result for result in results if (result.covers[1] or 1) > 1]

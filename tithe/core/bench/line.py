@@ -158,7 +158,7 @@ def by_reflection(
         require(velocity_factor <= 1, "velocity_factor", "at-most", velocity_factor, most=1)
     require("open" in ends or "short" in ends, "open", "open-or-short")
     fit = _Fit(freq_hz, dict(ends), length_m)
-    values = fit.found
+    values = fit.values
     turns_m = values[1]  # metres that the wave would go at the speed of light
     length = length_m if length_m is not None else turns_m * float(velocity_factor or 1)
     velocity = length / turns_m
@@ -189,9 +189,9 @@ class _Fit:
     def __init__(self, freq_hz: Real, ends: dict[End, Complex], length_m: float | None) -> None:
         self.freq_hz, self.ends = freq_hz, ends
         self._measured = np.stack(list(ends.values()))
-        self.found, self._unit, self._slopes, self.left = self._best(starts(freq_hz, ends, length_m))
+        self.values, self._unit, self._slopes, self.left = self._best(starts(freq_hz, ends, length_m))
         if not {"open", "short"} <= ends.keys():
-            require_counted(freq_hz, float(self.found[1]))
+            require_counted(freq_hz, float(self.values[1]))
         require(self._leaves(self.left) < _NO_LINE, "open", "no-single-line")
         self.matched_db: Real = self._at_both_ends() if {"open", "short"} <= ends.keys() else self._by_fit()
 
@@ -222,7 +222,7 @@ class _Fit:
 
     def _by_fit(self) -> Real:
         mhz = self.freq_hz / 1e6
-        return np.asarray(self.found[2] * np.sqrt(mhz) + self.found[3] * mhz)
+        return np.asarray(self.values[2] * np.sqrt(mhz) + self.values[3] * mhz)
 
     def _at_both_ends(self) -> Real:
         _, turned = by_both_ends(self.ends["open"], self.ends["short"])

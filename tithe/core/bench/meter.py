@@ -57,7 +57,7 @@ class MeterScale(NamedTuple):
     power_w: float
 
     @property
-    def told_from_none(self) -> bool:
+    def is_no_correction(self) -> bool:
         """Whether it is off for sure."""
         return not self.low <= 1 <= self.high
 
@@ -67,7 +67,7 @@ def scale(shown_w: float, read_w: float, known: Known) -> MeterScale:
     be.
 
     >>> told = scale(108, 2, Known(100, 0.041))
-    >>> [round(x, 2) for x in told[:3]], told.told_from_none
+    >>> [round(x, 2) for x in told[:3]], told.is_no_correction
     ([1.08, 1.03, 1.13], True)
     """
     require_positive("shown_w", shown_w)

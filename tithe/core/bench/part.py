@@ -73,7 +73,7 @@ def by_three_sweeps(
     where it loses no more than ``most_db`` at an SWR of ``most_swr``. Raises `InputError` as a tuner's."""
     residual = (residual or Residual()).with_noise_of(match, short, open_)
     loss = loss_interval(match, short, open_, residual)
-    return _told(freq_hz, loss, np.asarray(np.abs(match)), most_db, most_swr)
+    return _measured(freq_hz, loss, np.asarray(np.abs(match)), most_db, most_swr)
 
 
 def back_to_back(
@@ -94,10 +94,14 @@ def back_to_back(
     require(bool((loss_db > -max(error_db, 0.05)).all()), "through_db", "less-than-comes-back")
     # Between the two a wave goes to and fro that neither reading shows: as much as comes back, at some phase.
     off = np.asarray(np.hypot(error_db / 2, 10 * np.log10(1 + rho**2)))
-    return _told(freq_hz, above_zero(Interval(loss_db - off, loss_db, loss_db + off)), rho, most_db, most_swr)
+    return _measured(
+        freq_hz, above_zero(Interval(loss_db - off, loss_db, loss_db + off)), rho, most_db, most_swr
+    )
 
 
-def _told(freq_hz: Real, loss_db: Interval[Real], rho: Real, most_db: float, most_swr: float) -> MeasuredPart:
+def _measured(
+    freq_hz: Real, loss_db: Interval[Real], rho: Real, most_db: float, most_swr: float
+) -> MeasuredPart:
     require_positive("most_db", most_db)
     require(most_swr > 1, "most_swr", "above", most_swr, least=1)
     ratio = swr(np.minimum(rho, 1.0))

@@ -185,7 +185,7 @@ def watts(power_w: float, full_scale_w: float, accuracy: float, seed: int) -> Wa
 
 
 @dataclass(frozen=True)
-class MeterDay:
+class MeterMeasurement:
     """What a meter shows into a dummy load, and the peak voltage across it; ``scale``: the truth."""
 
     shown_w: float
@@ -195,11 +195,11 @@ class MeterDay:
 
 def meter(
     part: Meter, power_w: float, load_pct: float, volts_pct: float, read_w: float, seed: int
-) -> MeterDay:
+) -> MeterMeasurement:
     """A meter with a hidden error of its scale, into 50 Ω, a diode of no drop beside it."""
     rng = np.random.default_rng(seed)
     accuracy = 0.1 if part.accuracy_pct is None else part.accuracy_pct / 100
     scale = float(np.exp(rng.normal() * 1.5 * accuracy))
     ohm = R0 * (1 + rng.normal() * load_pct / 100 / 2)
     volts = float(np.sqrt(2 * ohm * power_w)) * (1 + rng.normal() * volts_pct / 100 / 2)
-    return MeterDay(power_w * scale + float(rng.normal()) * read_w / 2, volts, scale)
+    return MeterMeasurement(power_w * scale + float(rng.normal()) * read_w / 2, volts, scale)

@@ -9,7 +9,7 @@ import numpy as np
 
 from tithe.core.antenna import PlannedAntenna
 from tithe.core.budget import Stage
-from tithe.core.cautions.registry import Finding, Scene, caution, found
+from tithe.core.cautions.registry import Finding, Scene, caution, finding
 from tithe.core.parts.line import LineDetails
 from tithe.core.parts.meter import Reading
 from tithe.core.phases import evenly
@@ -41,7 +41,7 @@ def _readings(scene: Scene) -> Iterator[tuple[int, Stage, Reading]]:
 def two_tuners(scene: Scene) -> Iterator[Finding]:
     tuners = [(n, stage) for n, stage in _active(scene) if stage.tuned is not None]
     if len(tuners) > 1:
-        yield found(tuners[0][0], tuners=[stage.part.label for _, stage in tuners])
+        yield finding(tuners[0][0], tuners=[stage.part.label for _, stage in tuners])
 
 
 @caution("no-match", "harm")
@@ -56,15 +56,15 @@ def no_match(scene: Scene) -> Iterator[Finding]:
         params = {"tuner": stage.part.label, "ratio": worst}
         if share > 0:
             if scene.budget.station.antenna.phase_known:  # the rows are those of an estimate
-                yield found(n, "some-cases", **params)
+                yield finding(n, "some-cases", **params)
             else:
-                yield found(n, "some-phases", **params, share=share)
-        elif stage.part.tuner and not stage.part.tuner.found:
-            yield found(n, "as-set", **params)
+                yield finding(n, "some-phases", **params, share=share)
+        elif stage.part.tuner and not stage.part.tuner.finds_match:
+            yield finding(n, "as-set", **params)
         elif (missing := stage.tuned.shortfall(scene.k)) is not None:
-            yield found(n, "lacks", **params, lack=missing.told)
+            yield finding(n, "lacks", **params, lack=missing.message)
         else:
-            yield found(n, "nothing-helps", **params)
+            yield finding(n, "nothing-helps", **params)
 
 
 @caution("tuner-over-rating", "harm")
@@ -73,7 +73,7 @@ def tuner_over_rating(scene: Scene) -> Iterator[Finding]:
         if stage.setting is not None:
             safe = scene.least(stage.setting.limit_w)
             if safe < scene.worst(stage.in_w):
-                yield found(n, part=stage.part.label, bears_w=safe)
+                yield finding(n, part=stage.part.label, bears_w=safe)
 
 
 @caution("over-voltage", "harm")
@@ -81,7 +81,7 @@ def over_voltage(scene: Scene) -> Iterator[Finding]:
     for n, stage in _active(scene):
         limit = stage.part.max_volts_rms
         if limit is not None and (volts := scene.worst(stage.volts_rms_worst)) > limit:
-            yield found(n, part=stage.part.label, volts=volts, rated=limit)
+            yield finding(n, part=stage.part.label, volts=volts, rated=limit)
 
 
 @caution("over-power", "harm")
@@ -89,7 +89,7 @@ def over_power(scene: Scene) -> Iterator[Finding]:
     for n, stage in _active(scene):
         limit = stage.part.ratings.max_power_w
         if limit is not None and (power := scene.worst(stage.in_w)) > limit:
-            yield found(n, part=stage.part.label, power_w=power, rated_w=limit)
+            yield finding(n, part=stage.part.label, power_w=power, rated_w=limit)
 
 
 @caution("core-too-hot", "harm")
@@ -102,7 +102,7 @@ def core_too_hot(scene: Scene) -> Iterator[Finding]:
         if limit is not None and heat_w > limit:
             params = {"part": stage.part.label, "heat_w": heat_w, "limit_w": limit}
             which = "typical" if stage.part.ratings.max_heat_w is None else "rated"
-            yield found(n, which, **params, bears_w=scene.worst(stage.in_w) * limit / heat_w)
+            yield finding(n, which, **params, bears_w=scene.worst(stage.in_w) * limit / heat_w)
 
 
 @caution("meter-over-scale", "misleads")
@@ -110,7 +110,7 @@ def meter_over_scale(scene: Scene) -> Iterator[Finding]:
     for n, stage, reading in _readings(scene):
         scale, shown = reading.meter.full_scale_w, scene.worst(reading.forward_w)
         if scale is not None and shown > scale:
-            yield found(n, meter=stage.part.label, shown_w=shown, scale_w=scale)
+            yield finding(n, meter=stage.part.label, shown_w=shown, scale_w=scale)
 
 
 @caution("meter-low-on-scale", "misleads")
@@ -118,7 +118,7 @@ def meter_low_on_scale(scene: Scene) -> Iterator[Finding]:
     for n, stage, reading in _readings(scene):
         scale = reading.meter.full_scale_w
         if scale is not None and scene.worst(reading.forward_w) < 0.1 * scale:
-            yield found(n, meter=stage.part.label)
+            yield finding(n, meter=stage.part.label)
 
 
 @caution("forward-above-rated", "misleads")
@@ -126,7 +126,7 @@ def forward_above_rated(scene: Scene) -> Iterator[Finding]:
     for n, stage, reading in _readings(scene):
         shown = scene.worst(reading.forward_w)
         if shown > 1.01 * scene.budget.station.transmitter.power_w:
-            yield found(n, meter=stage.part.label, shown_w=shown)
+            yield finding(n, meter=stage.part.label, shown_w=shown)
 
 
 @caution("outside-band", "misleads")
@@ -136,7 +136,7 @@ def outside_band(scene: Scene) -> Iterator[Finding]:
         low, high = stage.part.ratings.f_min_hz, stage.part.ratings.f_max_hz
         if (low is not None and f < low) or (high is not None and f > high):
             params = {"part": stage.part.label, "freq_hz": f, "low_hz": low or 0.0}
-            yield found(n, "between", **params, high_hz=high) if high else found(n, "from", **params)
+            yield finding(n, "between", **params, high_hz=high) if high else finding(n, "from", **params)
 
 
 @caution("dc-blocked", "harm")
@@ -144,19 +144,19 @@ def dc_blocked(scene: Scene) -> Iterator[Finding]:
     fed = [n for n, stage in _active(scene) if stage.part.tuner and stage.part.tuner.dc_on_coax]
     for n, stage in _active(scene):
         if fed and n < fed[-1] and stage.part.ratings.passes_dc is False:
-            yield found(n, part=stage.part.label, remote=scene.budget.stages[fed[-1]].part.label)
+            yield finding(n, part=stage.part.label, remote=scene.budget.stages[fed[-1]].part.label)
 
 
 @caution("high-voltage", "danger")
 def high_voltage(scene: Scene) -> Iterator[Finding]:
     feedpoint = np.sqrt(2.0) * np.abs(scene.budget.antenna.v)
     if (volts := scene.worst(feedpoint)) > TOUCH_VOLTS_PEAK:
-        yield found(None, "feedpoint", volts=volts)
+        yield finding(None, "feedpoint", volts=volts)
     for n, stage, along in _lines(scene):
         if along.part.line.balanced:
             volts = scene.worst(along.volts_peak_max[0])
             if volts > TOUCH_VOLTS_PEAK:
-                yield found(n, "line", line=stage.part.label, volts=volts)
+                yield finding(n, "line", line=stage.part.label, volts=volts)
 
 
 @caution("wire-ends", "danger")
@@ -166,7 +166,7 @@ def wire_ends(scene: Scene) -> Iterator[Finding]:
         amps = np.sqrt(2.0) * np.abs(scene.budget.antenna.i)
         volts = scene.worst(amps) * antenna.end_ohm(float(scene.budget.freq_hz[scene.k]))
         if volts > TOUCH_VOLTS_PEAK:
-            yield found(None, volts=volts)
+            yield finding(None, volts=volts)
 
 
 @caution("folding-back", "harm")
@@ -174,7 +174,7 @@ def folding_back(scene: Scene) -> Iterator[Finding]:
     held = scene.worst(scene.budget.drive.held_back_w)
     power = scene.budget.station.transmitter.power_w
     if held > 0.005 * power:
-        yield found(held_w=held, rated_w=power)
+        yield finding(held_w=held, rated_w=power)
 
 
 @caution("line-too-hot", "harm")
@@ -187,7 +187,7 @@ def line_too_hot(scene: Scene) -> Iterator[Finding]:
         share = scene.least(along.bearable_share(duty))
         if share < 1:
             heat, bears = scene.worst(along.heat_w_per_m_max) * duty, share * scene.worst(stage.in_w)
-            yield found(n, line=stage.part.label, heat_w=heat, limit_w=limit, bears_w=bears)
+            yield finding(n, line=stage.part.label, heat_w=heat, limit_w=limit, bears_w=bears)
 
 
 @caution("hot-standing", "harm")
@@ -198,7 +198,9 @@ def hot_standing(scene: Scene) -> Iterator[Finding]:
             params = {"line": stage.part.label, "heat_w": scene.worst(along.heat_w_per_m_max)}
             limit = along.part.line.heat_w_per_m
             yield (
-                found(n, "unrated", **params) if limit is None else found(n, "rated", **params, limit_w=limit)
+                finding(n, "unrated", **params)
+                if limit is None
+                else finding(n, "rated", **params, limit_w=limit)
             )
 
 
@@ -206,7 +208,7 @@ def hot_standing(scene: Scene) -> Iterator[Finding]:
 def match_without_radiation(scene: Scene) -> Iterator[Finding]:
     radiated, accepted = scene.worst(scene.budget.radiated_w), scene.worst(scene.budget.drive.accepted_w)
     if scene.worst(scene.budget.swr) < 2 and radiated < 0.5 * accepted:
-        yield found()
+        yield finding()
 
 
 @caution("flattered-swr", "misleads")
@@ -219,27 +221,27 @@ def flattered_swr(scene: Scene) -> Iterator[Finding]:
         swr_in = scene.worst(stage.swr_in)
         lossless = scene.least(along.lossless_swr_in(r0))
         if swr_in < swr_load and swr_load > 2 and (lossless - 1) > 1.5 * (swr_in - 1):
-            yield found(n, line=stage.part.label, far=swr_load, near=swr_in)
+            yield finding(n, line=stage.part.label, far=swr_load, near=swr_in)
 
 
 @caution("far-between-points", "misleads")
 def far_between_points(scene: Scene) -> Iterator[Finding]:
     guess = scene.guess
     if guess is not None and guess.kind != "model":
-        yield found(None, guess.kind, low_hz=guess.low_hz, high_hz=guess.high_hz)
+        yield finding(None, guess.kind, low_hz=guess.low_hz, high_hz=guess.high_hz)
 
 
 @caution("model-guess", "misleads")
 def model_guess(scene: Scene) -> Iterator[Finding]:
     guess = scene.guess
     if guess is not None and guess.kind == "model":
-        yield found(low_hz=guess.low_hz, high_hz=guess.high_hz)
+        yield finding(low_hz=guess.low_hz, high_hz=guess.high_hz)
 
 
 @caution("read-through-run", "misleads")
 def read_through_run(scene: Scene) -> Iterator[Finding]:
     if getattr(scene.budget.station.antenna, "plane", "") == "radio":
-        yield found()
+        yield finding()
 
 
 @caution("meter-on-speech", "misleads")
@@ -248,21 +250,21 @@ def meter_on_speech(scene: Scene) -> Iterator[Finding]:
         return
     for n, stage, reading in _readings(scene):
         if reading.meter.mode == "average":
-            yield found(n, meter=stage.part.label)
+            yield finding(n, meter=stage.part.label)
 
 
 @caution("exposure", "reminder")
 def exposure(scene: Scene) -> Iterator[Finding]:
     if scene.worst(scene.budget.radiated_w) > 0:
-        yield found()
+        yield finding()
 
 
 @caution("grounding", "reminder")
 def grounding(scene: Scene) -> Iterator[Finding]:
-    yield found()
+    yield finding()
 
 
 @caution("tune-quietly", "reminder")
 def tune_quietly(scene: Scene) -> Iterator[Finding]:
     if any(stage.tuned is not None for _, stage in _active(scene)):
-        yield found()
+        yield finding()

@@ -20,13 +20,13 @@ Level = Literal["danger", "harm", "misleads", "reminder"]
 class Caution:
     """``stage`` is the index of the part in the chain that set it off; None for the station as a whole.
 
-    ``level``: danger to people, harm to equipment, a figure that misleads, or a standing reminder. ``told``:
-    what is the matter; what to do about it goes by the id.
+    ``level``: danger to people, harm to equipment, a figure that misleads, or a standing reminder.
+    ``message``: what is the matter; what to do about it goes by the id.
     """
 
     id: str
     level: Level
-    told: Message
+    message: Message
     stage: int | None = None
 
 
@@ -61,7 +61,7 @@ class Finding:
     variant: str = ""
 
 
-def found(stage: int | None = None, variant: str = "", /, **params: Any) -> Finding:
+def finding(stage: int | None = None, variant: str = "", /, **params: Any) -> Finding:
     """A finding from its parameters."""
     return Finding(stage, params, variant)
 

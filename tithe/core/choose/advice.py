@@ -11,9 +11,9 @@ from tithe.core.budget import AUDIBLE_DB, DB_PER_S_UNIT
 from tithe.core.choose.find_out import Worth
 from tithe.core.choose.judged import Judged, School
 from tithe.core.choose.placements import Candidate
-from tithe.core.choose.power_told import power_told
+from tithe.core.choose.power_message import power_message
 from tithe.core.choose.rank import Purchase, Ranking
-from tithe.core.message import Message, Told, tell
+from tithe.core.message import Message, Messages, tell
 
 _ALIKE_DB = 0.05
 
@@ -26,7 +26,7 @@ def named(candidate: Candidate, names: Mapping[str, str]) -> Message:
     return tell("choose.candidate", place=tell(f"placement.{candidate.placement}"), line=line)
 
 
-def verdict(ranking: Ranking, names: Mapping[str, str], school: School = "as-typed") -> Told:
+def verdict(ranking: Ranking, names: Mapping[str, str], school: School = "as-typed") -> Messages:
     """What to do, and what it buys over what stands now, if anything stands; ``school``: by which the ranking
     is decided."""
     decision, best, present = ranking.decision, ranking.best, ranking.present
@@ -61,7 +61,7 @@ def verdict(ranking: Ranking, names: Mapping[str, str], school: School = "as-typ
     return instead, *_price_and_best(ranking, names)
 
 
-def _price_and_best(ranking: Ranking, names: Mapping[str, str]) -> Told:
+def _price_and_best(ranking: Ranking, names: Mapping[str, str]) -> Messages:
     """What the decision costs, and how much better the best of all would be."""
     decision, best = ranking.decision, ranking.best
     cost, said = float(ranking.costs[decision]), list[Message]()
@@ -83,7 +83,7 @@ def _money(ranking: Ranking, n: int) -> Message:
 _IN_THE_ROOM = ("none", "radio", "room")
 
 
-def not_worth(ranking: Ranking, names: Mapping[str, str]) -> Told:
+def not_worth(ranking: Ranking, names: Mapping[str, str]) -> Messages:
     """What would not be worth its money, beside the best of all; nothing where nothing suggests itself.
 
     First the dearest that nothing beats and that would hardly be heard over the decision; else a better coax
@@ -114,10 +114,10 @@ def not_worth(ranking: Ranking, names: Mapping[str, str]) -> Told:
 def _power(ranking: Ranking, n: int) -> Message:
     """The watts of a candidate, with their interval where the antenna is not wholly known."""
     low, high = (float(end) for end in ranking.grid.spread_w[n])
-    return power_told(ranking.grid.question.station, float(ranking.grid.score_w[n]), (low, high))
+    return power_message(ranking.grid.question.station, float(ranking.grid.score_w[n]), (low, high))
 
 
-def sure(judged: Judged, names: Mapping[str, str]) -> Told:
+def sure(judged: Judged, names: Mapping[str, str]) -> Messages:
     """In how many of the worlds tried the decision is right, and what would make another one right."""
     n, within = judged.decided.n, judged.rule.within_db
     right = float(judged.tried.right_in(within)[n])
@@ -152,7 +152,7 @@ def _flips(judged: Judged, names: Mapping[str, str]) -> list[Message]:
 _CERTAIN, _FLIPS = 0.9, 2
 
 
-def finding_out(judged: Judged) -> Told:
+def finding_out(judged: Judged) -> Messages:
     """What to measure first, or that nothing would change it."""
     if not judged.find_out:
         stays = judged.by_worlds == judged.ranking.present
@@ -208,7 +208,7 @@ def of_hundred(share: float) -> int:
 _NOTHING = 1e-9
 
 
-def missing_prices(bought: tuple[Purchase, ...], names: Mapping[str, str]) -> Told:
+def missing_prices(bought: tuple[Purchase, ...], names: Mapping[str, str]) -> Messages:
     """What has no price yet."""
     lacking = [names.get(item.token, item.token) for item in bought if item.price is None]
     return (tell("choose.no-price", parts=lacking),) if lacking else ()

@@ -34,7 +34,7 @@ class BreakEven:
     gain_db: Real
     within_db: float
     wins_from_m: float | None
-    told: Message
+    message: Message
 
 
 def break_evens(

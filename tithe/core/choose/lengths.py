@@ -20,12 +20,12 @@ from tithe.core.arrays import Mask, Real
 from tithe.core.bearable import BORNE, bearable_share
 from tithe.core.budget import solve
 from tithe.core.choose.grid import Question
-from tithe.core.choose.power_told import power_told
+from tithe.core.choose.power_message import power_message
 from tithe.core.cost import Pause, go_on, refuse_beyond
 from tithe.core.errors import require, require_above, require_positive
 from tithe.core.main_run import back_through, main_run, tuner_of
 from tithe.core.margins import margins
-from tithe.core.message import Told, tell
+from tithe.core.message import Messages, tell
 from tithe.core.parts.line import Line
 from tithe.core.parts.part import Part, TunerPart
 from tithe.core.solving_cost import seconds_a_load
@@ -50,7 +50,7 @@ class Lengths:
     margin_m: Real
     present_m: float
     counted: NDArray[np.intp]
-    told: Told
+    messages: Messages
 
     @property
     def weakest_w(self) -> Real:
@@ -58,7 +58,7 @@ class Lengths:
         return np.asarray(self.sky_w[:, self.counted].min(axis=1))
 
     @property
-    def here(self) -> int:
+    def present(self) -> int:
         """The one tried that is nearest to the present length."""
         return int(np.argmin(np.abs(self.length_m - self.present_m)))
 
@@ -106,7 +106,7 @@ def safe_lengths(
         counted_bands(question.bands),
         (),
     )
-    return replace(lengths, told=_told(lengths, question))
+    return replace(lengths, messages=_messages(lengths, question))
 
 
 _PHASES = 12
@@ -167,7 +167,7 @@ def _reached(tuner: TunerPart, question: Question, port: Port) -> Mask:
     return reached
 
 
-def _told(lengths: Lengths, question: Question) -> Told:
+def _messages(lengths: Lengths, question: Question) -> Messages:
     tried, by_band, margin = lengths.length_m, lengths.reached, lengths.margin_m
     names = [band.name for band in question.bands]
     bounds = {"from_m": float(tried[0]), "to_m": float(tried[-1])}
@@ -186,12 +186,12 @@ def _told(lengths: Lengths, question: Question) -> Told:
     return *_present(lengths, names, power_w), widest, *_most(lengths, names, question.station)
 
 
-def _present(lengths: Lengths, names: list[str], power_w: float) -> Told:
+def _present(lengths: Lengths, names: list[str], power_w: float) -> Messages:
     """Of the present length whether it suits, and what would."""
     tried, margin, present_m = lengths.length_m, lengths.margin_m, lengths.present_m
     if not tried[0] <= present_m <= tried[-1]:
         return (tell("lengths.outside", present_m=present_m),)
-    present = lengths.here
+    present = lengths.present
     if margin[present] > 0:
         return (tell("lengths.safe", present_m=present_m, spare_m=float(margin[present])),)
     suits = tried[margin > 0]
@@ -212,7 +212,7 @@ _ALIKE_W = 0.02
 """Of the watts of the weakest band: what parts two lengths less is alike."""
 
 
-def _most(lengths: Lengths, names: list[str], station: Station) -> Told:
+def _most(lengths: Lengths, names: list[str], station: Station) -> Messages:
     """What leaves on the weakest band, where it is most and where it is least, and at the present length."""
     weakest = lengths.weakest_w
 
@@ -222,7 +222,7 @@ def _most(lengths: Lengths, names: list[str], station: Station) -> Told:
         return {
             "length_m": float(lengths.length_m[n]), "band": names[band],
             "rated_w": station.transmitter.power_w,
-            "power": power_told(station, float(weakest[n]), (low, high)),
+            "power": power_message(station, float(weakest[n]), (low, high)),
             "bears_w": float(lengths.bears_w[n, band]),
         }  # fmt: skip
 
@@ -231,5 +231,5 @@ def _most(lengths: Lengths, names: list[str], station: Station) -> Told:
         return (tell("lengths.alike", **at(best)),)
     said = [tell("lengths.most", **at(best)), tell("lengths.least", **at(int(np.argmin(weakest))))]
     if lengths.length_m[0] <= lengths.present_m <= lengths.length_m[-1]:
-        said.append(tell("lengths.now", **at(lengths.here)))
+        said.append(tell("lengths.now", **at(lengths.present)))
     return tuple(said)

@@ -7,11 +7,11 @@ from collections.abc import Sequence
 
 from tithe.core.choose.grid import Question
 from tithe.core.choose.rank import Ranking
-from tithe.core.message import Told, tell
+from tithe.core.message import Messages, tell
 from tithe.core.parts.ratings import TYPICAL_HEAT_W
 
 
-def shortcomings(ranking: Ranking, typical_heat: Sequence[str] = ()) -> Told:
+def shortcomings(ranking: Ranking, typical_heat: Sequence[str] = ()) -> Messages:
     """What the decision leaves undone; nothing where it leaves none. ``typical_heat``: which of its parts are
     taken to give off what is usual."""
     grid, n = ranking.grid, ranking.decision
@@ -47,7 +47,7 @@ def guessed_bands(question: Question) -> list[str]:
     return names
 
 
-def how_used(question: Question) -> Told:
+def how_used(question: Question) -> Messages:
     """How what stands now is judged, where its tuner's knobs are set by hand; nothing otherwise."""
     by_hand = [part.label for part in question.station.chain if part.retuned() is not part]
     return (tell("choose.retuned", tuners=by_hand),) if by_hand else ()

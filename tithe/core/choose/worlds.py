@@ -75,7 +75,7 @@ class Worlds:
     ``soils`` where they stand over different ones; ``line``: ln of how many times as much each line loses, by
     token, (G, A); ``score_db`` (G·A,): what leaves in them, of the candidates that were tried, by id."""
 
-    asked: Question
+    question: Question
     kit: Kit
     uncertain: Uncertain
     groups: tuple[Group, ...]
@@ -89,7 +89,7 @@ class Worlds:
     def closer(self) -> Worlds:
         """Many more antennas, as they are drawn, with the coils in the middle: what decides between antennas
         hangs on few of those that all candidates are tried with."""
-        return worlds(self.asked, self.kit, self.uncertain, 2, _CLOSER, _MIDDLE_LEVELS)
+        return worlds(self.question, self.kit, self.uncertain, 2, _CLOSER, _MIDDLE_LEVELS)
 
     @property
     def weight(self) -> Real:
@@ -115,9 +115,9 @@ class Worlds:
         )
         parts = {token: part(token, item) for token, item in kit.parts.items()}
         kit = replace(kit, coax=coax, open_lines=open_lines, indoors=indoors, parts=parts)
-        chain = tuple(self._standing(item, g) for item in self.asked.station.chain)
-        station = replace(self.asked.station, chain=chain)
-        return replace(self.asked, station=station, antenna=self.antenna), kit
+        chain = tuple(self._standing(item, g) for item in self.question.station.chain)
+        station = replace(self.question.station, chain=chain)
+        return replace(self.question, station=station, antenna=self.antenna), kit
 
     def _standing(self, part: Part, g: int) -> Part:
         """A part of the present run."""

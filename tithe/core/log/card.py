@@ -114,7 +114,7 @@ def _weakest(budget: Budget) -> tuple[str, float] | None:
     return (label, least) if least < transmitter.power_w else None
 
 
-def told(card: Card, station: Station) -> list[Message]:
+def instructions(card: Card, station: Station) -> list[Message]:
     """What stands on the card, in the order of the work."""
     chain = station.chain
     kind = "radio" if card.at == RADIO else "meter"

@@ -86,13 +86,13 @@ def further(weighed: Weighed, share: Real, feed: Feed, least_bits: float = LEAST
         order = np.argsort(-known)[:_TOLD]
         mean = [np.tensordot(weights[which == c], middle[which == c], 1) / known[c] for c in order]
         expected = tuple(
-            (causes[c], _told_as(candidate.how, shown)) for c, shown in zip(order, mean, strict=True)
+            (causes[c], _as_shown(candidate.how, shown)) for c, shown in zip(order, mean, strict=True)
         )
         out.append(replace(candidate, bits=bits, outcomes=expected))
     return tuple(sorted(out, key=lambda candidate: -candidate.bits / candidate.minutes))
 
 
-def _told_as(how: How, shown: Real) -> float:
+def _as_shown(how: How, shown: Real) -> float:
     """What is shown, as an SWR, or on the bench as a factor."""
     if how == "bench":
         return float(np.exp(shown[0]))

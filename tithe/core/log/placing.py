@@ -139,7 +139,7 @@ def _seen_of_antenna(station: Station, budget: Budget, freq_hz: Real) -> Real:
     out[-1] = 1.0
     for n in range(len(station.chain) - 1, -1, -1):
         part, stage = station.chain[n], budget.stages[n]
-        if part.tuner and not part.bypassed and part.tuner.found:
+        if part.tuner and not part.bypassed and part.tuner.finds_match:
             break  # it is set anew, and hides what is behind it
         two_port = None if part.bypassed else part.two_port(freq_hz)
         if stage.tuned is not None:

@@ -57,7 +57,7 @@ MOST_DB = 99.0
 class Member:
     """One way in which a cause may be so, and its share among all."""
 
-    told: Message
+    message: Message
     weight: float
 
 
@@ -79,7 +79,7 @@ class Reconciled:
     what it was to be, W or |Γ|, (M, 2); ``losses`` of each lossy part by frequency (P, F), dB, least, middle
     and most of nineteen cases in twenty as all causes together have it; ``read``: whether readings bear on
     it, (P, F); ``further``: what to read next; ``power``: the power that was sent, W, at the
-    highest that was set; ``found``: the suppositions left, and each one's ``share``; ``contradicts``: what
+    highest that was set; ``weighed``: the suppositions left, and each one's ``share``; ``contradicts``: what
     was told before and is not of the station that is described, so that it does not count."""
 
     case: Case
@@ -89,7 +89,7 @@ class Reconciled:
     read: Mask
     power: Interval[float]
     further: tuple[Further, ...]
-    found: Weighed
+    weighed: Weighed
     share: Real
     contradicts: tuple[Beside, ...] = ()
 
@@ -283,9 +283,9 @@ def _both(a: Supposed, b: Supposed) -> Supposed | None:
     if slip.other_state and (a.change != NOTHING or b.change != NOTHING):
         return None
     rarer, likelier = (a, b) if a.log_prior <= b.log_prior else (b, a)
-    message = tell("cause.both", first=rarer.told, second=likelier.told)
+    message = tell("cause.both", first=rarer.message, second=likelier.message)
     prior = a.log_prior + b.log_prior
-    return replace(rarer, told=message, log_prior=prior, change=a.change + b.change, slip=slip, pair=True)
+    return replace(rarer, message=message, log_prior=prior, change=a.change + b.change, slip=slip, pair=True)
 
 
 def _shares(weighed: Weighed) -> Real:
@@ -304,7 +304,7 @@ def _causes(weighed: Weighed, share: Real) -> tuple[Cause, ...]:
         weight = share[mine].sum()
         by_message: dict[str, Member] = {}
         for n in mine:
-            message = weighed.supposed[n].told
+            message = weighed.supposed[n].message
             before = by_message.get(repr(message), Member(message, 0.0))
             by_message[repr(message)] = Member(message, before.weight + float(share[n]))
         members = sorted(by_message.values(), key=lambda supposed: -supposed.weight)
@@ -317,7 +317,7 @@ def _causes(weighed: Weighed, share: Real) -> tuple[Cause, ...]:
 def _losses(
     case: Case, feed: Feed, first: Weighed, weighed: Weighed, share: Real
 ) -> tuple[Interval[Real], Mask]:
-    middle, spread = _told_losses(weighed)
+    middle, spread = _loss_spreads(weighed)
     ends = mixture.interval(middle, spread, _wide(weighed, share).reshape(-1, 1, 1))
     if len(case.gamma) > 1:
         ends = _over_phases(case, feed, weighed, share)
@@ -331,7 +331,7 @@ def _losses(
     return losses, np.asarray(read)
 
 
-def _told_losses(weighed: Weighed) -> tuple[Real, Real]:
+def _loss_spreads(weighed: Weighed) -> tuple[Real, Real]:
     """Of the logarithm of each loss its middle, and its spread with tails that are heavier than normal ones:
     parts and meters now and then err by more than their sheets allow."""
     middle, spread = weighed.log_losses()
@@ -352,7 +352,7 @@ def _over_phases(case: Case, feed: Feed, weighed: Weighed, share: Real) -> Inter
     ends = [np.empty(weighed.log_loss.shape[1:]) for _ in range(3)]
     for k in range(len(case.freq_hz)):
         turned = with_phases(weighed[best], feed, k)
-        middle, spread = (values[..., k] for values in _told_losses(turned))
+        middle, spread = (values[..., k] for values in _loss_spreads(turned))
         shares = _wide(turned, _shares(turned))[:, None]
         for end, values in zip(ends, mixture.interval(middle, spread, shares), strict=True):
             end[:, k] = values

@@ -47,7 +47,7 @@ class Supposed:
     told by the id of the rarer."""
 
     cause: str
-    told: Message
+    message: Message
     log_prior: float
     change: Change = NOTHING
     slip: Slip = NONE

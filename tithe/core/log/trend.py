@@ -46,7 +46,7 @@ _TELLS = 0.8
 
 
 @dataclass(frozen=True)
-class Day:
+class DayEvidence:
     """What a day's readings imply: the losses of the lossy parts (P, F) at its frequencies (F,), Hz, least,
     middle and most of nineteen cases in twenty; ``read``: whether a reading bears on it; ``log_likely`` (P,
     G): of each factor of the grid, with the others as they usually are; ``prior`` (P, G) its logarithm;
@@ -82,12 +82,12 @@ def cost_s(station: Station, readings: int, frequencies: int) -> float:
     return 2 * loads * seconds_a_load(station.chain) + supposed * tried * (2 * readings) ** 3 / 2e9 + 0.02
 
 
-def day(
+def day_evidence(
     station: Station,
     readings: Sequence[Taken],
     often: Mapping[CauseId, float] | None = None,
     kept: Kept = NOTHING_KEPT,
-) -> Day:
+) -> DayEvidence:
     """Of very many readings `MOST_OF_A_DAY`, evenly chosen; ``often``: how often a cause is met here;
     ``kept``: what else is known. Raises `InputError` as `reconcile` does."""
     chosen = np.unique(np.linspace(0, len(readings) - 1, MOST_OF_A_DAY).round().astype(int))
@@ -125,7 +125,7 @@ def day(
     )
     weather = {reading.weather for reading in case.readings} - {None}
     wet = None if not weather else "wet" in weather
-    return Day(case.freq_hz, interval, np.asarray(read), log_likely, prior, wet)
+    return DayEvidence(case.freq_hz, interval, np.asarray(read), log_likely, prior, wet)
 
 
 def _share(known: Mapping[str, float], cause: str) -> float:
@@ -200,7 +200,7 @@ def _open(log_share: Real) -> float:
     return float(np.sqrt((share * (GRID - mean) ** 2).sum() + _ABOUT**2))
 
 
-def course(days: Sequence[Day], part: int) -> Course:
+def course(days: Sequence[DayEvidence], part: int) -> Course:
     """How a part's loss went over two days or more."""
     if not any(evidence.read[part].any() for evidence in days):
         return Course("not-told", 1.0, 0, (), 1.0, 1.0)
@@ -259,7 +259,7 @@ def _factors(before: np.intp, then: np.intp) -> tuple[float, float]:
     return float(np.exp(GRID[before])), float(np.exp(GRID[then]))
 
 
-def grown(days: Sequence[Day], part: int) -> bool:
+def grown(days: Sequence[DayEvidence], part: int) -> bool:
     """Whether a part's loss has grown, so far as can be told: by some day, or on some days."""
     if len(days) < 2:
         return False

@@ -30,7 +30,7 @@ import numpy as np
 from tithe.core.arrays import DB_PER_NEPER, Complex, Real, quotient
 from tithe.core.errors import require, require_above, require_not_negative, require_positive
 from tithe.core.kernel.crest import highest
-from tithe.core.message import Told, tell
+from tithe.core.message import Messages, tell
 from tithe.core.parts.part import Details, Part, UnderPower
 from tithe.core.parts.ratings import NO_RATINGS, Ratings
 from tithe.core.reflection import handbook_loss_db, swr
@@ -255,7 +255,7 @@ class LineDetails(Details):
         rho = np.minimum(np.abs(self.load.gamma(self.part.line.r0_ohm)), 1.0)
         return handbook_loss_db(self.matched_db, rho)
 
-    def handbook_notes(self, loss_db: Real) -> list[Told]:
+    def handbook_notes(self, loss_db: Real) -> list[Messages]:
         """Per frequency, why handbook and exact loss part by more than 0.2 dB; nothing where they do not.
 
         ``loss_db`` is the exact loss of the stage, shape ``(..., F)``.

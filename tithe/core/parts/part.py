@@ -56,7 +56,7 @@ class Details:
         return None
 
     @property
-    def setting(self) -> TunerTold | None:
+    def setting(self) -> TunerSetting | None:
         """How a tuner is set, and what that costs it."""
         return None
 
@@ -67,7 +67,7 @@ class Details:
         return []
 
 
-class TunerTold(Details):
+class TunerSetting(Details):
     """A set tuner under power; shapes ``(..., F)``."""
 
     @property
@@ -104,7 +104,7 @@ class TunerTold(Details):
         raise KeyError(knob)
 
     @property
-    def setting(self) -> TunerTold:
+    def setting(self) -> TunerSetting:
         """This object itself."""
         return self
 
@@ -131,7 +131,7 @@ class Tuned(ABC):
         """What a match would need at the k-th frequency; None where it matches or no one thing would do."""
 
     @abstractmethod
-    def details(self, source: Powered, load: Powered) -> TunerTold:
+    def details(self, source: Powered, load: Powered) -> TunerSetting:
         """What it has to tell for the true phasors (V, A) at both sides."""
 
 
@@ -246,7 +246,7 @@ class TunerPart(Part):
         return self.setting == "bypass"
 
     @property
-    def found(self) -> bool:
+    def finds_match(self) -> bool:
         """Whether its setting is found for each load, rather than held where its knobs stand."""
         return self.setting == "auto"
 
@@ -256,7 +256,7 @@ class TunerPart(Part):
 
     def retuned(self) -> Self:
         """Knobs set by hand are set anew."""
-        return self if self.found or self.bypassed else self.automatic()
+        return self if self.finds_match or self.bypassed else self.automatic()
 
     @property
     def set_hz(self) -> float | None:

@@ -93,7 +93,7 @@ class Lengths:
     that one is content with, the station's tuner set; all (N, B, 3).
     """
 
-    asked: Trial
+    trial: Trial
     z_ohm: Complex
     radiated_w: Real
     sky_w: Real
@@ -103,12 +103,12 @@ class Lengths:
     @property
     def bands(self) -> tuple[Band, ...]:
         """The bands, the lowest first."""
-        return self.asked.bands
+        return self.trial.bands
 
     @property
     def length_m(self) -> Real:
         """The lengths, m."""
-        return self.asked.length_m
+        return self.trial.length_m
 
     @property
     def windows(self) -> list[tuple[float, float]]:
@@ -139,7 +139,7 @@ class Lengths:
     @property
     def borne(self) -> Mask:
         """Where the radio's power is borne, (N, B, 3)."""
-        return np.asarray(self.bears_w >= BORNE * self.asked.station.transmitter.power_w)
+        return np.asarray(self.bears_w >= BORNE * self.trial.station.transmitter.power_w)
 
     @property
     def by_band_w(self) -> Real:
@@ -155,7 +155,7 @@ class Lengths:
     @property
     def little(self) -> Mask:
         """Where hardly anything leaves for the sky, (N, B, 3)."""
-        return np.asarray(self.sky_w < LITTLE * self.asked.station.transmitter.power_w)
+        return np.asarray(self.sky_w < LITTLE * self.trial.station.transmitter.power_w)
 
     @property
     def best(self) -> int:
@@ -226,7 +226,7 @@ def lengths(station: Station, length_m: Real, pause: Pause = go_on) -> Lengths:
 def surely(lengths: Lengths) -> Mask:
     """On which bands the best length does from edge to edge in every case of the estimate: soil, height and
     the electrical length otherwise, (B,)."""
-    trial_over, length_m = lengths.asked, float(lengths.length_m[lengths.best])
+    trial_over, length_m = lengths.trial, float(lengths.length_m[lengths.best])
     plan = replace(
         trial_over.plan, shape=_as_long(trial_over.plan.shape, trial_over.field, length_m), coarse=True
     )

@@ -40,9 +40,9 @@ _HIGHEST_COIL, _SHORT = 0.9, 0.2
 
 @dataclass(frozen=True)
 class Change:
-    """``told``: what is done; ``fields``: what of the shape becomes what, a coil's by ``coil.``."""
+    """``message``: what is done; ``fields``: what of the shape becomes what, a coil's by ``coil.``."""
 
-    told: Message
+    message: Message
     fields: dict[str, Any]
     shape: Shape
 

@@ -114,15 +114,15 @@ CAUSES = tuple((name, OFTEN[name]) for name in HIDDEN)
 
 @dataclass(frozen=True)
 class Visit:
-    """A ``station`` as it is described, and what is ``there``: ``causes`` by their ids, and how large each
-    is, as sentences, ``told``. Its meters have ``gains`` of their own (ln), its
+    """A ``station`` as it is described, and the ``actual`` one: ``causes`` by their ids, and how large each
+    is, as sentences, ``messages``. Its meters have ``gains`` of their own (ln), its
     lossy parts lose ``factors`` of what is written, one of the meters may stand or be read
     wrongly (``wrong``, ``swapped_hz``: at which frequency two powers are typed the other way round)."""
 
     station: Station
     causes: tuple[str, ...]
-    told: tuple[Message, ...]
-    there: Station
+    messages: tuple[Message, ...]
+    actual: Station
     power_w: float
     meters: tuple[int, ...]
     gains: Mapping[int, float]
@@ -153,7 +153,7 @@ class Visit:
         meter = instrument(self.station, at)
         r0 = 75.0 if "reference" in self.causes and at == self.wrong else meter.reference_ohm
         left = TUNING * (real == "auto" and at < self.tuner) * complex(rng.normal(), rng.normal())
-        station = self.there if load == "antenna" else replace(self.there, antenna=_dummy(rng))
+        station = self.actual if load == "antenna" else replace(self.actual, antenna=_dummy(rng))
         port = planes(station, real, freq_hz)[plane]
         forward, reflected = _shown(port, r0, meter, self.gains[at], left, rng)
         if at == self.wrong and freq_hz == self.swapped_hz and state == "auto" and load == "antenna":
@@ -167,7 +167,7 @@ class Visit:
     def gamma(self, joint: int, freq_hz: float, rng: np.random.Generator) -> complex:
         """What an analyzer shows at a joint, looking towards the antenna, the tuner out of line: Γ re 50
         Ω."""
-        port = planes(self.there, "bypass", freq_hz)[joint]
+        port = planes(self.actual, "bypass", freq_hz)[joint]
         err = SWEEP_SD * complex(rng.normal(), rng.normal())
         return complex(port.gamma(INTERPOLATION_OHM)) + err
 
@@ -206,7 +206,7 @@ class Hidden:
     """What is there, and what is read: the ``cause`` by its id."""
 
     cause: str
-    told: tuple[Message, ...]
+    messages: tuple[Message, ...]
     readings: tuple[Taken, ...]
 
 
@@ -227,7 +227,7 @@ def hidden(
                 if read is not None:
                     known = first_visit.power_w if power_known else None
                     out.append(Taken(f, at, *read, tuner=state, power_w=known))
-    return Hidden(first_visit.causes[0], first_visit.told, tuple(out))
+    return Hidden(first_visit.causes[0], first_visit.messages, tuple(out))
 
 
 def planes(station: Station, state: State, freq_hz: float) -> dict[int, Port]:

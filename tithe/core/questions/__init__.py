@@ -8,13 +8,13 @@ from tithe.core.questions.counting import counting
 from tithe.core.questions.feeder_length import feeder_length
 from tithe.core.questions.instrument import instrument
 from tithe.core.questions.meter_place import meter_place
-from tithe.core.questions.question import Asked, Cell, Column, Compared, Row
+from tithe.core.questions.question import Cell, Column, Compared, Row, SchoolQuestion
 from tithe.core.questions.resonance import resonance
 from tithe.core.questions.room_tuner import room_tuner
 from tithe.core.questions.trim_target import trim_target
 from tithe.core.questions.tuner_loss import tuner_loss
 
-SCHOOLS: dict[str, Callable[[Asked], Compared]] = {
+SCHOOLS: dict[str, Callable[[SchoolQuestion], Compared]] = {
     "room-tuner": room_tuner,
     "resonance": resonance,
     "counting": counting,
@@ -27,7 +27,7 @@ SCHOOLS: dict[str, Callable[[Asked], Compared]] = {
 }
 
 
-def compare_schools(slug: str, question: Asked) -> Compared:
+def compare_schools(slug: str, question: SchoolQuestion) -> Compared:
     """Both answers to a question. Raises `InputError` for a question that there is not, or where the station
     cannot be computed."""
     if slug not in SCHOOLS:
@@ -35,4 +35,4 @@ def compare_schools(slug: str, question: Asked) -> Compared:
     return SCHOOLS[slug](question)
 
 
-__all__ = ["SCHOOLS", "Asked", "Cell", "Column", "Compared", "Row", "compare_schools"]
+__all__ = ["SCHOOLS", "Cell", "Column", "Compared", "Row", "SchoolQuestion", "compare_schools"]

@@ -11,7 +11,7 @@ from tithe.core.arrays import Real
 from tithe.core.budget import AUDIBLE_DB, loss_db, solve
 from tithe.core.message import tell
 from tithe.core.parts.part import Part
-from tithe.core.questions.question import Asked, Column, Compared
+from tithe.core.questions.question import Column, Compared, SchoolQuestion
 from tithe.core.reflection import rho_of_swr
 from tithe.core.station import Station
 from tithe.core.working import Step, Working, working_of
@@ -27,7 +27,7 @@ def _bare(station: Station) -> tuple[Part, ...]:
     return tuple(part for part in station.chain if not part.tuner and not part.transforms)
 
 
-def acceptable_swr(question: Asked) -> Compared:
+def acceptable_swr(question: SchoolQuestion) -> Compared:
     """SWR 1.5, 2, 3 and the user's own at the radio, and at the far end of a run without tuner and
     transformer."""
     station = question.station

@@ -3,13 +3,13 @@
 from __future__ import annotations
 
 from tithe.core.message import tell
-from tithe.core.questions.question import Asked, Compared, names, on_all, span
+from tithe.core.questions.question import Compared, SchoolQuestion, names, on_all, span
 from tithe.core.working import working_of
 
 
-def counting(question: Asked) -> Compared:
+def counting(question: SchoolQuestion) -> Compared:
     """The ways of counting, and the circumstances that decide between them here."""
-    counted = question.here.counted
+    counted = question.budget_at_freq.counted
     station = question.station
     if question.tuner_at is not None:
         code = "tuner"

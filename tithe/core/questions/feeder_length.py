@@ -12,7 +12,7 @@ from tithe.core.choose import question
 from tithe.core.choose.lengths import safe_lengths
 from tithe.core.message import Message, tell
 from tithe.core.parts.part import Part
-from tithe.core.questions.question import Asked, Column, Compared, Worked
+from tithe.core.questions.question import Column, Compared, SchoolQuestion, Worked
 from tithe.core.working import Step, Working
 from tithe.core.working import formulas as f
 from tithe.core.working.single import single
@@ -23,7 +23,7 @@ EVERY_PHASE = 6
 """Of the phases that are open, which ones are tried."""
 
 
-def feeder_length(school_question: Asked) -> Compared:
+def feeder_length(school_question: SchoolQuestion) -> Compared:
     """Which lengths of the longest line behind the tuner put which band out of its reach, let its parts bear
     less than the radio's power, or cost what one hears."""
     line = max(
@@ -82,7 +82,7 @@ def _best(leaves: np.ndarray) -> Working:
     return single("best-length", "p_most", {"p_most": float(leaves.max())})
 
 
-def _behind(question: Asked) -> tuple[Part, ...]:
+def _behind(question: SchoolQuestion) -> tuple[Part, ...]:
     """What stands between the first tuner in line and the antenna."""
     at = question.tuner_at
     return question.station.chain[at + 1 :] if at is not None else ()

@@ -7,7 +7,7 @@ import numpy as np
 from tithe.core.arrays import Mask
 from tithe.core.message import tell
 from tithe.core.parts.meter import Meter, Reading
-from tithe.core.questions.question import Asked, Compared, names, on_all, on_bands, which_holds
+from tithe.core.questions.question import Compared, SchoolQuestion, names, on_all, on_bands, which_holds
 from tithe.core.transmitter import Emission
 from tithe.core.twoport import Powered
 from tithe.core.working import Working
@@ -20,7 +20,7 @@ ANALYZER_DB = 40.0
 """Directivity of a calibrated analyzer."""
 
 
-def instrument(question: Asked) -> Compared:
+def instrument(question: SchoolQuestion) -> Compared:
     """What each may show behind the tuner, or at the radio where there is none, beside the user's comfort."""
     budget, at, station = question.budget, question.tuner_at, question.station
     plane = budget.input if at is None else budget.stages[at].load

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from tithe.core.message import tell
 from tithe.core.parts.meter import Meter, Reading
-from tithe.core.questions.question import Asked, Column, Compared, span
+from tithe.core.questions.question import Column, Compared, SchoolQuestion, span
 from tithe.core.twoport import Powered
 from tithe.core.working import Step, Working
 from tithe.core.working import formulas as f
@@ -12,10 +12,10 @@ from tithe.core.working.metered import working_of_reading
 from tithe.core.working.working import Values
 
 
-def meter_place(question: Asked) -> Compared:
+def meter_place(question: SchoolQuestion) -> Compared:
     """What an ideal meter shows on the radio's and on the antenna's side of the tuner; without one, at the
     radio and at the feedpoint."""
-    budget, at = question.here, question.tuner_at
+    budget, at = question.budget_at_freq, question.tuner_at
     planes = (
         (budget.input, budget.antenna) if at is None else (budget.stages[at].source, budget.stages[at].load)
     )

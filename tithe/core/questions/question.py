@@ -1,6 +1,6 @@
 """A question on which practitioners disagree, put to one station: what each school's answer comes to there.
 
-Each question is a module of this folder with a function from `Asked` to `Compared`;
+Each question is a module of this folder with a function from `SchoolQuestion` to `Compared`;
 `tithe.core.questions.SCHOOLS` lists them. What the schools say in general is `tithe.text.questions`'s.
 """
 
@@ -15,7 +15,7 @@ import numpy as np
 from tithe.core.arrays import Real
 from tithe.core.budget import AUDIBLE_DB, Budget, loss_db, solve
 from tithe.core.cost import Pause, go_on
-from tithe.core.message import Message, Told, tell
+from tithe.core.message import Message, Messages, tell
 from tithe.core.planned_station import of_one_antenna
 from tithe.core.station import Station
 from tithe.core.working import Step, Working
@@ -27,7 +27,7 @@ Cell = float | tuple[float, float] | None
 
 
 @dataclass(frozen=True)
-class Asked:
+class SchoolQuestion:
     """The station, and the frequency looked at (Hz)."""
 
     station: Station
@@ -53,12 +53,12 @@ class Asked:
         return solve(self.station, self.freqs, pause=self.pause)
 
     @cached_property
-    def here(self) -> Budget:
+    def budget_at_freq(self) -> Budget:
         """The station at the frequency looked at."""
         return solve(self.station, np.array([self.freq_hz]), pause=self.pause)
 
     @property
-    def of_one_antenna(self) -> Asked:
+    def of_one_antenna(self) -> SchoolQuestion:
         """The same of the antenna alone, where it is an estimate with its interval."""
         return replace(self, station=of_one_antenna(self.station))
 
@@ -104,9 +104,9 @@ class Compared:
     ``labels``: of each row, a band's name or what it is of.
     """
 
-    holds: Told
-    one: Told = ()
-    other: Told = ()
+    holds: Messages
+    one: Messages = ()
+    other: Messages = ()
     labels: tuple[str | Message, ...] = ()
     columns: tuple[Column, ...] = ()
 
@@ -124,14 +124,14 @@ def span(values: Value, k: int) -> Cell:
     return low if low == high else (low, high)
 
 
-def on_all(question: Asked, head: str, quantity: str, derivation: Working) -> Column:
+def on_all(question: SchoolQuestion, head: str, quantity: str, derivation: Working) -> Column:
     """A column with a row for each place, from one working of all of them."""
     return Column(
         f"schools.head.{head}", quantity, tuple((derivation, k) for k in range(len(question.places)))
     )
 
 
-def names(question: Asked) -> tuple[str, ...]:
+def names(question: SchoolQuestion) -> tuple[str, ...]:
     """The labels of such rows."""
     return tuple(name for name, _ in question.places)
 
@@ -145,7 +145,7 @@ def given_back(changed: Budget, now: Budget) -> Working:
     return Working("given-back", "a_gain", values, (Step(f.given_back, "a_gain"),))
 
 
-def which_holds(question: Asked, first: Sequence[bool] | np.ndarray) -> Message:
+def which_holds(question: SchoolQuestion, first: Sequence[bool] | np.ndarray) -> Message:
     """On which bands the first school's answer holds, and so on which the other's."""
     first_on = [name for (name, _), yes in zip(question.places, first, strict=True) if yes]
     second_on = [name for (name, _), yes in zip(question.places, first, strict=True) if not yes]
@@ -156,7 +156,7 @@ def which_holds(question: Asked, first: Sequence[bool] | np.ndarray) -> Message:
     return tell("schools.both-hold", one=first_on, other=second_on)
 
 
-def on_bands(question: Asked, where: np.ndarray, code: str, **params: object) -> Told:
+def on_bands(question: SchoolQuestion, where: np.ndarray, code: str, **params: object) -> Messages:
     """A message that names the bands at which something is so; another where it is so nowhere."""
     names = [name for (name, _), yes in zip(question.places, where, strict=True) if yes]
     return (tell(f"schools.{code}", bands=names, **params) if any(where) else tell("schools.nowhere"),)

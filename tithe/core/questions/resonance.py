@@ -13,8 +13,8 @@ from tithe.core.arrays import Real
 from tithe.core.budget import loss_db, solve
 from tithe.core.message import tell
 from tithe.core.questions.question import (
-    Asked,
     Compared,
+    SchoolQuestion,
     given_back,
     names,
     on_all,
@@ -70,7 +70,7 @@ class WithoutReactance:
         return self.antenna.guess(freq_hz)
 
 
-def resonance(question: Asked) -> Compared:
+def resonance(question: SchoolQuestion) -> Compared:
     """What a resonant antenna would gain, band by band."""
     if not question.station.antenna.phase_known:
         return Compared((tell("schools.needs-phase"),))

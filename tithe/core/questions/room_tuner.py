@@ -7,14 +7,22 @@ import numpy as np
 from tithe.core.arrays import Mask
 from tithe.core.budget import AUDIBLE_DB, Budget, loss_db, solve_alike
 from tithe.core.message import tell
-from tithe.core.questions.question import Asked, Compared, given_back, names, on_all, on_bands, which_holds
+from tithe.core.questions.question import (
+    Compared,
+    SchoolQuestion,
+    given_back,
+    names,
+    on_all,
+    on_bands,
+    which_holds,
+)
 from tithe.core.verdict import match_moved_to_antenna
 from tithe.core.working import Step, Working, working_of
 from tithe.core.working import formulas as f
 from tithe.core.working.working import Values
 
 
-def room_tuner(question: Asked) -> Compared:
+def room_tuner(question: SchoolQuestion) -> Compared:
     """What moving the one tuner in line to the feedpoint would give back, band by band."""
     moved = match_moved_to_antenna(question.station)
     if moved is None:

@@ -6,7 +6,7 @@ import numpy as np
 
 from tithe.core.budget import loss_db, solve
 from tithe.core.message import tell
-from tithe.core.questions.question import Asked, Column, Compared
+from tithe.core.questions.question import Column, Compared, SchoolQuestion
 from tithe.core.sweep.analyzer import Analyzer, measure
 from tithe.core.sweep.features import Dip, Features, features
 from tithe.core.working import Working, working_of, working_of_sweep
@@ -16,7 +16,7 @@ _MARGIN = 0.1
 """How far beyond the bands it is looked."""
 
 
-def trim_target(question: Asked) -> Compared:
+def trim_target(question: SchoolQuestion) -> Compared:
     """Both marks of each dip at the feedpoint, and how far they lie apart."""
     question = question.of_one_antenna
     station = question.station
@@ -66,7 +66,7 @@ def _read(features: Features, dips: list[int], head: str, quantity: str, figure:
     return Column(f"schools.head.{head}", quantity, worked)
 
 
-def _looked_at(question: Asked) -> tuple[float, float]:
+def _looked_at(question: SchoolQuestion) -> tuple[float, float]:
     """Of what the antenna is known at, the bands and a little more; without bands, round the frequency."""
     bands = question.station.bands
     low = min((b.low_hz for b in bands), default=question.freq_hz) * (1 - _MARGIN)
@@ -75,7 +75,7 @@ def _looked_at(question: Asked) -> tuple[float, float]:
     return max(low, least), min(high, most)
 
 
-def _radiated(question: Asked, dip: Dip) -> Working:
+def _radiated(question: SchoolQuestion, dip: Dip) -> Working:
     """Watts at the lowest SWR and at the zero of reactance."""
     assert dip.resonance is not None
     freqs = np.array([dip.freq_hz, dip.resonance.freq_hz])

@@ -11,8 +11,8 @@ import numpy as np
 
 from tithe.core.arrays import Complex, Real
 from tithe.core.budget import loss_db
-from tithe.core.message import Told, tell
-from tithe.core.questions.question import Asked, Compared, names, on_all, span
+from tithe.core.message import Messages, tell
+from tithe.core.questions.question import Compared, SchoolQuestion, names, on_all, span
 from tithe.core.reflection import reflection
 from tithe.core.twoport import Port
 from tithe.core.working import Step, Working, working_of
@@ -30,7 +30,7 @@ def _reflected(port: Port, reference_ohm: float) -> Real:
     return np.asarray(np.clip(np.abs(reflection(port.v, port.i, reference_ohm)), 1e-12, 1.0))
 
 
-def tuner_loss(question: Asked) -> Compared:
+def tuner_loss(question: SchoolQuestion) -> Compared:
     """Both ways of measuring the first tuner in line, band by band."""
     at = question.tuner_at
     tuner = None if at is None else question.station.chain[at].tuner
@@ -46,7 +46,7 @@ def tuner_loss(question: Asked) -> Compared:
     into_r0_db = np.asarray(into_r0.values["a_loss"])
     by_short, by_both = _benches(*(_reflected(port, r0) for port in ports))
     slack_db = 10 * np.log10((1 + WATTMETER_SHARE) / (1 - WATTMETER_SHARE))
-    loss_here_db = question.here.stages[at].loss_db
+    loss_here_db = question.budget_at_freq.stages[at].loss_db
     return Compared(
         (tell("schools.tuner-holds", here_db=span(loss_here_db, 0), bench_db=_ends(into_r0_db)),),
         _short_against(np.asarray(by_short.values["a_bench"]), into_r0_db),
@@ -97,7 +97,7 @@ def _by_wattmeters(true_db: Real) -> Working:
     return between(low, high)
 
 
-def _short_against(shown_db: Real, true_db: Real) -> Told:
+def _short_against(shown_db: Real, true_db: Real) -> Messages:
     """How far the short alone is off, over the bands where there is a loss to measure."""
     lossy = true_db > LEAST_DB
     if not lossy.any():

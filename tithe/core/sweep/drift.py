@@ -18,7 +18,7 @@ import numpy as np
 
 from tithe.core.arrays import Real
 from tithe.core.errors import require, require_positive
-from tithe.core.message import Told, tell
+from tithe.core.message import Messages, tell
 from tithe.core.parts.line import SPEED_OF_LIGHT
 from tithe.core.reflection import rho_of_swr
 from tithe.core.sweep.features import Dip, features
@@ -35,7 +35,7 @@ class Cause:
     """A likely cause: a stable id, its figures to be told, and how far it stands clear of uncertainty."""
 
     id: str
-    told: Told
+    messages: Messages
     strength: float
 
 
@@ -57,7 +57,7 @@ class Drift:
     """The causes, likeliest first (none: nothing has changed), what is told of all, and the paired dips."""
 
     causes: tuple[Cause, ...]
-    told: Told
+    messages: Messages
     dips: tuple[PairedDip, ...]
 
 
@@ -82,7 +82,7 @@ def compare(before: Sweep, after: Sweep, uncertainty: float = 0.02) -> Drift:
     if not causes:
         apart = float(np.median(np.abs(new.rho - old.rho)))
         return Drift((), (tell("drift.nothing", rho=apart),), pairs)
-    return Drift(tuple(causes), causes[0].told, pairs)
+    return Drift(tuple(causes), causes[0].messages, pairs)
 
 
 def _pairs(before: tuple[Dip, ...], after: tuple[Dip, ...]) -> tuple[PairedDip, ...]:
@@ -150,7 +150,7 @@ def _broken(old: Sweep, new: Sweep, pairs: tuple[PairedDip, ...], uncertainty: f
     ]
 
 
-def _end_of(new: Sweep) -> Told:
+def _end_of(new: Sweep) -> Messages:
     if new.gamma is None:
         return ()
     r = float(new.gamma[0].real)

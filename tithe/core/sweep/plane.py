@@ -19,7 +19,7 @@ import numpy as np
 
 from tithe.core.arrays import Complex, Real
 from tithe.core.errors import InputError, require
-from tithe.core.message import Told, tell
+from tithe.core.message import Messages, tell
 from tithe.core.parts.part import Part
 from tithe.core.reflection import reflection
 from tithe.core.sweep.noise import noise_at
@@ -39,7 +39,7 @@ class Moved:
     sweep: Sweep
     between_db: Real
     out_of_line: tuple[str, ...]
-    contradiction: Told
+    contradiction: Messages
 
 
 def two_port_of(parts: Iterable[Part], freq_hz: Real) -> tuple[TwoPort, Real, tuple[str, ...]]:
@@ -49,7 +49,7 @@ def two_port_of(parts: Iterable[Part], freq_hz: Real) -> tuple[TwoPort, Real, tu
         if part.bypassed:
             continue
         two_port = part.two_port(freq_hz)
-        if part.tuner and not part.tuner.found:
+        if part.tuner and not part.tuner.finds_match:
             load = Port(np.full(np.shape(freq_hz), 50 + 0j), np.ones(np.shape(freq_hz), dtype=np.complex128))
             two_port = part.tuner.tune(freq_hz, load, REFERENCE_OHM).two_port
         if two_port is None:
@@ -96,7 +96,7 @@ def _without_phase(sweep: Sweep, between: tuple[Part, ...], gain_db: Real) -> Sw
     return Sweep(sweep.freq_hz, np.asarray(sweep.rho * gain), noise=np.asarray(noise_at(sweep) * gain))
 
 
-def _contradiction(before: Sweep, after: Sweep, between: tuple[Part, ...]) -> Told:
+def _contradiction(before: Sweep, after: Sweep, between: tuple[Part, ...]) -> Messages:
     # What the instrument may have erred by has grown on the way as |Γ| has.
     erred = (MEASURED_WITHIN + 6 * noise_at(before)) * after.rho / np.maximum(before.rho, 1e-9)
     over = (after.rho > 1 + erred) & (after.rho > before.rho * (1 + 1e-9))

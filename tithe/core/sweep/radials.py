@@ -16,7 +16,7 @@ import numpy as np
 from tithe.core.arrays import Real, decibels
 from tithe.core.errors import require, require_positive
 from tithe.core.late import least_squares_above_zero
-from tithe.core.message import Told, tell
+from tithe.core.message import Messages, tell
 
 _POWERS = (1.0, 0.5)
 
@@ -46,7 +46,7 @@ class Radials:
     next_count: int | None
     next_r_ohm: tuple[float, float] | None
     next_gain_db: tuple[float, float] | None
-    told: Told
+    messages: Messages
     fits: tuple[tuple[float, float, float], ...] = ()
 
 

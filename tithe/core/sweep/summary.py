@@ -2,12 +2,12 @@
 
 from __future__ import annotations
 
-from tithe.core.message import Message, Told, tell
+from tithe.core.message import Message, Messages, tell
 from tithe.core.sweep.features import Dip, Features
 from tithe.core.sweep.sweep import Sweep
 
 
-def describe(sweep: Sweep, features: Features) -> Told:
+def describe(sweep: Sweep, features: Features) -> Messages:
     """The sweep's deepest dip and how many more there are, or that there is none."""
     edge = (tell(f"sweep.falls-{features.falls_at}"),) if features.falls_at else ()
     if not features.dips:
@@ -19,7 +19,7 @@ def describe(sweep: Sweep, features: Features) -> Told:
     return *describe_dip(features.dips[0]), *phase, *more, *edge
 
 
-def describe_dip(dip: Dip) -> Told:
+def describe_dip(dip: Dip) -> Messages:
     """One dip: its lowest SWR, its resonance and the distance between the two."""
     lowest = tell("sweep.lowest", freq_hz=dip.freq_hz, ratio=dip.swr)
     if dip.within_hz:
@@ -35,7 +35,7 @@ def _resonance(apart_hz: float, freq_hz: float, r_ohm: float) -> Message:
     return tell("sweep.resonant", apart_hz=abs(apart_hz), higher=apart_hz > 0, freq_hz=freq_hz, r_ohm=r_ohm)
 
 
-def flattery(room: Dip, antenna: Dip, lost_db: float) -> Told:
+def flattery(room: Dip, antenna: Dip, lost_db: float) -> Messages:
     """How much of a dip's low SWR the cable made: nearer to the radio, and nearer to the antenna."""
     if antenna.swr <= room.swr * 1.02:
         return ()

@@ -15,7 +15,7 @@ from math import hypot
 from typing import Literal
 
 from tithe.core.errors import require, require_not_negative, require_positive
-from tithe.core.message import Told, tell
+from tithe.core.message import Messages, tell
 
 Means = Literal["wire", "coil"]
 CLOSE_ENOUGH = 0.001
@@ -29,7 +29,7 @@ class TrimAdvice:
 
     change: float | None
     step: float | None
-    told: Told
+    messages: Messages
 
 
 @dataclass(frozen=True)
@@ -51,7 +51,7 @@ class StepVerdict:
 
     course: Course
     moved_hz: float | None
-    told: Told
+    messages: Messages
 
 
 def advise(
@@ -91,7 +91,7 @@ def advise(
 
 def learned(steps: tuple[TrimStep, ...], target_hz: float) -> TrimAdvice | None:
     """The next change from what the last told step did to the dip; None where that teaches nothing."""
-    last_step = last_told(steps)
+    last_step = last_telling_step(steps)
     if last_step is None:
         return None
     before_hz, after_hz, change_m = last_step
@@ -105,7 +105,7 @@ def learned(steps: tuple[TrimStep, ...], target_hz: float) -> TrimAdvice | None:
     return TrimAdvice(change, change / 2, (message,))
 
 
-def last_told(steps: tuple[TrimStep, ...]) -> tuple[float, float, float] | None:
+def last_telling_step(steps: tuple[TrimStep, ...]) -> tuple[float, float, float] | None:
     """Of the last step whose change was told, where the dip lay before and after it (Hz), and that change
     (m); None where it moved by less than its places are known."""
     moves = [

@@ -8,25 +8,25 @@ from dataclasses import dataclass
 from tithe.core.errors import InputError
 from tithe.core.parts.tuner.dial import Dial
 from tithe.core.station import Station
-from tithe.core.tuner_use.load import LoadFound, load_of
+from tithe.core.tuner_use.load import PresetLoad, load_of
 from tithe.core.tuner_use.loads import tuner_of_knobs
 from tithe.core.tuner_use.preset import Preset, on_dials, own_dials
 from tithe.core.tuner_use.rows import Row
 
 
 @dataclass(frozen=True)
-class AntennaTold:
+class AntennaByPresets:
     """``points``: at the feedpoint, one a frequency, rising; ``active``: presets, by their place, behind
     which an antenna would have to give power back, so that one of dials, run or match is not as it is
     told."""
 
-    points: tuple[LoadFound, ...]
+    points: tuple[PresetLoad, ...]
     active: tuple[int, ...]
 
 
-def antenna_told(
+def antenna_by_presets(
     station: Station, at: int, dials: Mapping[str, Dial], presets: Sequence[Preset], rows: Sequence[Row]
-) -> AntennaTold:
+) -> AntennaByPresets:
     """From the presets of now, through all that stands behind the tuner. Raises `InputError` where another
     tuner stands there, or a dial is not known."""
     _, tuner = tuner_of_knobs(station, at)
@@ -34,7 +34,7 @@ def antenna_told(
     if any(part.tuner and not part.bypassed for part in behind):
         raise InputError("chain", "two-tuners-in-line")
     r0 = station.transmitter.reference_ohm
-    loads: dict[float, LoadFound] = {}
+    loads: dict[float, PresetLoad] = {}
     active = []
     for n, (preset, row) in enumerate(zip(presets, rows, strict=True)):
         if row.newer is not None or not on_dials(own_dials(tuner, dials), preset):
@@ -44,4 +44,4 @@ def antenna_told(
             loads[preset.freq_hz] = load
         else:
             active.append(n)
-    return AntennaTold(tuple(loads[freq] for freq in sorted(loads)), tuple(active))
+    return AntennaByPresets(tuple(loads[freq] for freq in sorted(loads)), tuple(active))

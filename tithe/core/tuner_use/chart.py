@@ -12,8 +12,8 @@ from tithe.core.errors import InputError
 from tithe.core.parts.tuner.dial import Dial
 from tithe.core.parts.tuner.part import Tuner
 from tithe.core.station import Station
-from tithe.core.tuner_use.fit import FEWEST, DialsFound, fit_dials
-from tithe.core.tuner_use.load import LoadFound, load_of
+from tithe.core.tuner_use.fit import FEWEST, FittedDials, fit_dials
+from tithe.core.tuner_use.load import PresetLoad, load_of
 from tithe.core.tuner_use.loads import any_tuner, known_at, loads_at, tuner_of_knobs
 from tithe.core.tuner_use.predict import SAMPLES, Predicted, predict_known, predict_with
 from tithe.core.tuner_use.preset import Preset, knobs_of, on_dials, own_dials, require_dials
@@ -27,10 +27,10 @@ class Chart:
     the middle of each band; ``loads``: what each preset says of the load at the tuner, where its dials are
     known; ``beyond``: presets that stand where their dial has no number; ``rows``: one a preset."""
 
-    fitted: DialsFound | None
+    fitted: FittedDials | None
     odd: tuple[int, ...]
     predicted: tuple[Predicted, ...]
-    loads: tuple[LoadFound, ...]
+    loads: tuple[PresetLoad, ...]
     beyond: tuple[int, ...]
     rows: tuple[Row, ...]
 

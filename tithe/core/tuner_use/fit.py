@@ -34,13 +34,13 @@ _ROUNDS = 3
 
 
 @dataclass(frozen=True)
-class DialsFound:
-    """``dials``: all of the tuner's by knob; ``found``: those that were looked for, K of them, straight;
+class FittedDials:
+    """``dials``: all of the tuner's by knob; ``fitted``: those that were looked for, K of them, straight;
     ``ends`` (K, 2): their values (F or H) at the scale's ends, with the covariance of all of them, (2K, 2K).
     ``odd``: presets that disagree with the rest."""
 
     dials: dict[str, Dial]
-    found: tuple[str, ...]
+    fitted: tuple[str, ...]
     ends: Real
     covariance: Real
     odd: tuple[int, ...]
@@ -52,7 +52,7 @@ def fit_dials(
     presets: Sequence[Preset],
     loads_ohm: Complex,
     reference_ohm: float,
-) -> DialsFound:
+) -> FittedDials:
     """Lines for the dials that are not known from matches at known loads (Ω, one a preset). Raises
     `InputError` where there are too few, a dial's number is missing, or taps are not told."""
     names = knobs_of(tuner)
@@ -69,7 +69,7 @@ def fit_dials(
         if left < cost:
             best, cost = shares, left
     assert best is not None
-    return problem.told(best)
+    return problem.fitted(best)
 
 
 class _Problem:
@@ -135,7 +135,7 @@ class _Problem:
         gamma = self.gamma(self.values(shares)) / sigma
         return np.concatenate([gamma.real, gamma.imag, (shares - expected) / _EXPECTED])
 
-    def told(self, shares: Real) -> DialsFound:
+    def fitted(self, shares: Real) -> FittedDials:
         expected = np.round(shares.reshape(-1, 2).clip(0, 1)).ravel()
         sigma = self.sigma(shares)
         slopes = np.array(
@@ -155,4 +155,4 @@ class _Problem:
         }
         off = np.abs(self.gamma(self.values(shares))) / sigma
         odd = tuple(int(n) for n in np.flatnonzero(off > _ODD))
-        return DialsFound(self.dials | lines, tuple(names), ends, covariance * np.outer(unit, unit), odd)
+        return FittedDials(self.dials | lines, tuple(names), ends, covariance * np.outer(unit, unit), odd)

@@ -105,7 +105,7 @@ def by_the_dials(tuner: Tuner, start: Real, freq_hz: float, load_ohm: complex, r
     """Each knob once, to the match of least loss; None where there is no match."""
     search = _Search(tuner, freq_hz, load_ohm, r0_ohm)
     setting = search.ladder.match(np.array([freq_hz]), np.array([load_ohm]), r0_ohm, LEAST_LOSS)
-    if not setting.there[0]:
+    if not setting.matched[0]:
         return None
     goal = setting.values[: len(start), 0]
     ways: list[tuple[float, tuple[Move, ...]]] = []

@@ -27,7 +27,7 @@ _LEAST = 1e-6
 
 
 @dataclass(frozen=True)
-class LoadFound:
+class PresetLoad:
     """``z_ohm``: as the dials stand and were the match perfect; where that would give power back, the middle
     of what would not. ``r_ohm`` and ``x_ohm``: from least to most."""
 
@@ -43,7 +43,7 @@ def load_of(
     preset: Preset,
     reference_ohm: float,
     behind: Sequence[Part] = (),
-) -> LoadFound:
+) -> PresetLoad:
     """The load of one preset at the tuner's antenna side, or beyond the parts ``behind`` it. Raises
     `InputError` where a dial is not known, or stands outside what is known of it."""
     port = _sampled(tuner, dials, preset, reference_ohm)
@@ -58,7 +58,7 @@ def load_of(
         if load_ohm.real <= 0:
             gamma = np.mean((z - reference_ohm) / (z + reference_ohm))
             load_ohm = complex(reference_ohm * (1 + gamma) / (1 - gamma))
-    return LoadFound(
+    return PresetLoad(
         preset.freq_hz, load_ohm, _interval(z.real, load_ohm.real), _interval(z.imag, load_ohm.imag)
     )
 

@@ -16,7 +16,7 @@ from tithe.core.parts.tuner.ladder import Ladder
 from tithe.core.parts.tuner.part import Tuner
 from tithe.core.parts.tuner.stepped import FORMS, SteppedTuner
 from tithe.core.reflection import swr
-from tithe.core.tuner_use.fit import LOAD_SHARE, DialsFound
+from tithe.core.tuner_use.fit import LOAD_SHARE, FittedDials
 from tithe.core.tuner_use.preset import KnobTuner, knobs_of, own_dials
 from tithe.core.twoport import Port
 
@@ -113,14 +113,14 @@ def _drawn(load_ohm: complex) -> Complex:
 
 
 def predict_with(
-    tuner: Tuner, fitted: DialsFound, freq_hz: float, load_ohm: complex, reference_ohm: float
+    tuner: Tuner, fitted: FittedDials, freq_hz: float, load_ohm: complex, reference_ohm: float
 ) -> Predicted:
     """By fitted dials, with how far off each may be: the lines drawn from what the fit knows of them, the
     load from what is known of it."""
     ends = np.random.default_rng(_SEED).multivariate_normal(
         fitted.ends.ravel(), fitted.covariance, SAMPLES, method="eigh"
     )
-    lines = {name: ends[:, 2 * n : 2 * n + 2] for n, name in enumerate(fitted.found)}
+    lines = {name: ends[:, 2 * n : 2 * n + 2] for n, name in enumerate(fitted.fitted)}
     return _spread(tuner, fitted.dials, lines, freq_hz, load_ohm, reference_ohm)
 
 

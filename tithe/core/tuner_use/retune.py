@@ -78,13 +78,13 @@ def retuning(
         if known_at(station, freq).all():
             loads = loads_at(station, at, freq)
             mine = [n for n in only if band.low_hz <= presets[n].freq_hz <= band.high_hz]
-            question = _Asked(station, tuner, own_dials(tuner, dials), freq, loads)
+            question = _Question(station, tuner, own_dials(tuner, dials), freq, loads)
             out.append(question.answer(band, {n: presets[n] for n in mine}))
     return out
 
 
 @dataclass(frozen=True)
-class _Asked:
+class _Question:
     station: Station
     tuner: KnobTuner
     dials: Mapping[str, Dial]

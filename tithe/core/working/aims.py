@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from tithe.core.sweep import Drift, Radials, TrimStep
-from tithe.core.sweep.trim import Means, last_told
+from tithe.core.sweep.trim import Means, last_telling_step
 from tithe.core.working import formulas as f
 from tithe.core.working.single import single
 from tithe.core.working.working import Step, Values, Working
@@ -27,7 +27,7 @@ def workings_of_trim(
         change = wire_m * (last_hz / target_hz - 1)
         values = values | {"l_side": wire_m, "d_change": change}
         derivations["change"] = single("trim-wire", "d_change", values, Step(f.wire_change, "d_change"))
-    if (step_told := last_told(steps)) is not None:
+    if (step_told := last_telling_step(steps)) is not None:
         before_hz, after_hz, done_m = step_told
         moved = (after_hz - before_hz) / done_m
         values = {

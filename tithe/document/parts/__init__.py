@@ -1,7 +1,7 @@
 """The parts of a run as the station file writes them: one kind a file, found by what these files define.
 
-A file model declares its fields with what a form asks for each (`tithe.document.fields.asked`) and becomes a
-part of the core by ``to_core``. Nothing else lists the kinds.
+A file model declares its fields with what a form asks for each (`tithe.document.fields.form_field`) and
+becomes a part of the core by ``to_core``. Nothing else lists the kinds.
 """
 
 from __future__ import annotations

@@ -5,7 +5,7 @@ from __future__ import annotations
 from typing import Annotated, ClassVar, Literal
 
 from tithe.core import Inline
-from tithe.document.fields import NotNegative, Positive, Share, asked
+from tithe.document.fields import NotNegative, Positive, Share, form_field
 from tithe.document.parts.part import RatedPart
 
 
@@ -18,11 +18,12 @@ class InlineModel(RatedPart):
 
     shelf_title: ClassVar[str] = "In line"
     kind: Literal["inline"]
-    loss_db: Annotated[NotNegative, asked("Loss when matched", "db")] = 0.0
-    series_share: Annotated[Share, asked("Share of it in series, 0 to 1")] = 0.5
-    z_ohm: Annotated[Positive, asked("Made for", "ohm")] = 50.0
+    loss_db: Annotated[NotNegative, form_field("Loss when matched", "db")] = 0.0
+    series_share: Annotated[Share, form_field("Share of it in series, 0 to 1")] = 0.5
+    z_ohm: Annotated[Positive, form_field("Made for", "ohm")] = 50.0
     choke: Annotated[
-        bool | None, asked("Chokes current off the coax", widget="truth", choices={"": "if its name says so"})
+        bool | None,
+        form_field("Chokes current off the coax", widget="truth", choices={"": "if its name says so"}),
     ] = None
 
     @property

@@ -19,7 +19,7 @@ from tithe.document.fields import (
     NotNegative,
     Positive,
     Ratio,
-    asked,
+    form_field,
 )
 from tithe.document.parts.part import PartFile
 
@@ -31,9 +31,9 @@ class LineLimits(FileObject):
     """What a line bears and how it may be worse than its figures: W that a metre of jacket gives off, how
     many times the loss when wet, and below some 5 MHz (copper-clad steel)."""
 
-    heat_w_per_m: Annotated[Positive | None, asked("A metre gives off", "power", section=WEATHER)] = None
-    wet_factor: Annotated[Ratio | None, asked("Loss when wet, times", section=WEATHER)] = None
-    low_band_factor: Annotated[Ratio | None, asked("Loss below 5 MHz, times", section=WEATHER)] = None
+    heat_w_per_m: Annotated[Positive | None, form_field("A metre gives off", "power", section=WEATHER)] = None
+    wet_factor: Annotated[Ratio | None, form_field("Loss when wet, times", section=WEATHER)] = None
+    low_band_factor: Annotated[Ratio | None, form_field("Loss below 5 MHz, times", section=WEATHER)] = None
 
     def limited(self, line: LineType) -> LineType:
         """A line type with the limits that are stated here."""
@@ -52,11 +52,11 @@ class OwnLineType(LineLimits, CoreObject):
 class LineFigures(OwnLineType):
     """A line by its figures; k in dB per 100 m, per √MHz and per MHz. ``balanced``: of two wires."""
 
-    r0_ohm: Annotated[Positive, asked("Impedance", "ohm")]
-    velocity_factor: Annotated[Velocity, asked("Velocity factor")]
-    k1: Annotated[NotNegative, asked("Loss × √MHz, dB", "attenuation")]
-    k2: Annotated[NotNegative, asked("Loss × MHz, dB", "attenuation")]
-    max_volts_rms: Annotated[Positive | None, asked("Bears, rms", "volts")] = None
+    r0_ohm: Annotated[Positive, form_field("Impedance", "ohm")]
+    velocity_factor: Annotated[Velocity, form_field("Velocity factor")]
+    k1: Annotated[NotNegative, form_field("Loss × √MHz, dB", "attenuation")]
+    k2: Annotated[NotNegative, form_field("Loss × MHz, dB", "attenuation")]
+    max_volts_rms: Annotated[Positive | None, form_field("Bears, rms", "volts")] = None
     balanced: bool = False
 
     def to_core(self) -> LineType:
@@ -72,11 +72,11 @@ class LineFigures(OwnLineType):
 class TwoWireFigures(OwnLineType):
     """A two-wire line by its geometry."""
 
-    wire_mm: Annotated[Positive, asked("Wire diameter", "mm")]
-    spacing_mm: Annotated[Positive, asked("Spacing, centre to centre", "mm")]
-    velocity_factor: Annotated[Velocity, asked("Velocity factor")] = 1.0
+    wire_mm: Annotated[Positive, form_field("Wire diameter", "mm")]
+    spacing_mm: Annotated[Positive, form_field("Spacing, centre to centre", "mm")]
+    velocity_factor: Annotated[Velocity, form_field("Velocity factor")] = 1.0
     resistivity_ohm_m: Positive = 1.72e-8
-    max_volts_rms: Annotated[Positive | None, asked("Bears, rms", "volts")] = None
+    max_volts_rms: Annotated[Positive | None, form_field("Bears, rms", "volts")] = None
 
     def to_core(self) -> LineType:
         """By its wires."""
@@ -132,8 +132,8 @@ class LineModel(LineLimits, PartFile):
     kind: Literal["line"]
     label: Name = ""
     bypassed: bool = False
-    line: Annotated[LineChoice, asked("Type", widget="line-type")]
-    length_m: Annotated[NotNegative, asked("Length", "length", slide=[0, 60, 0.1])]
+    line: Annotated[LineChoice, form_field("Type", widget="line-type")]
+    length_m: Annotated[NotNegative, form_field("Length", "length", slide=[0, 60, 0.1])]
 
     @property
     def feedline(self) -> LineModel:

@@ -5,7 +5,7 @@ from __future__ import annotations
 from typing import Annotated, ClassVar, Literal
 
 from tithe.core import Meter
-from tithe.document.fields import NotNegative, Positive, Share, asked
+from tithe.document.fields import NotNegative, Positive, Share, form_field
 from tithe.document.parts.part import RatedPart
 
 
@@ -15,15 +15,15 @@ class MeterModel(RatedPart):
 
     shelf_title: ClassVar[str] = "Meters"
     kind: Literal["meter"]
-    full_scale_w: Annotated[Positive | None, asked("Full scale, with multiplier", "power")] = None
-    accuracy_pct: Annotated[NotNegative | None, asked("Accuracy, of full scale", "percent")] = None
-    directivity_db: Annotated[Positive | None, asked("Directivity", "db")] = None
-    scale: Annotated[Positive | None, asked("Shows, times the power there is")] = None
-    loss_db: Annotated[NotNegative, asked("Loss when matched", "db")] = 0.0
-    series_share: Annotated[Share, asked("Share of it in series, 0 to 1")] = 0.5
+    full_scale_w: Annotated[Positive | None, form_field("Full scale, with multiplier", "power")] = None
+    accuracy_pct: Annotated[NotNegative | None, form_field("Accuracy, of full scale", "percent")] = None
+    directivity_db: Annotated[Positive | None, form_field("Directivity", "db")] = None
+    scale: Annotated[Positive | None, form_field("Shows, times the power there is")] = None
+    loss_db: Annotated[NotNegative, form_field("Loss when matched", "db")] = 0.0
+    series_share: Annotated[Share, form_field("Share of it in series, 0 to 1")] = 0.5
     mode: Annotated[
         Literal["average", "peak"],
-        asked("Shows", widget="choice", choices={"average": "the average", "peak": "the peak"}),
+        form_field("Shows", widget="choice", choices={"average": "the average", "peak": "the peak"}),
     ] = "average"
 
     def to_core(self) -> Meter:

@@ -6,7 +6,7 @@ from abc import abstractmethod
 from typing import TYPE_CHECKING, Annotated, ClassVar, Self
 
 from tithe.core import Ratings
-from tithe.document.fields import CoreObject, Name, Positive, asked
+from tithe.document.fields import CoreObject, Name, Positive, form_field
 from tithe.document.parts.measured import MeasuredModel, ends_of
 
 if TYPE_CHECKING:
@@ -71,13 +71,13 @@ class RatedPart(PartFile):
     """``f_min_mhz``, ``f_max_mhz``: the band it is made for; ``max_power_w``, ``max_volts_rms``: what it
     bears; ``max_heat_w``: the heat that it gives off for good."""
 
-    f_min_mhz: Annotated[Positive | None, asked("Made for, from", "frequency", section=RATINGS)] = None
-    f_max_mhz: Annotated[Positive | None, asked("Made for, to", "frequency", section=RATINGS)] = None
-    max_power_w: Annotated[Positive | None, asked("Bears", "power", section=RATINGS)] = None
-    max_volts_rms: Annotated[Positive | None, asked("Bears, rms", "volts", section=RATINGS)] = None
-    max_heat_w: Annotated[Positive | None, asked("Gives off, heat", "power", section=RATINGS)] = None
+    f_min_mhz: Annotated[Positive | None, form_field("Made for, from", "frequency", section=RATINGS)] = None
+    f_max_mhz: Annotated[Positive | None, form_field("Made for, to", "frequency", section=RATINGS)] = None
+    max_power_w: Annotated[Positive | None, form_field("Bears", "power", section=RATINGS)] = None
+    max_volts_rms: Annotated[Positive | None, form_field("Bears, rms", "volts", section=RATINGS)] = None
+    max_heat_w: Annotated[Positive | None, form_field("Gives off, heat", "power", section=RATINGS)] = None
     passes_dc: Annotated[
-        bool | None, asked("Passes DC", widget="truth", section=RATINGS, choices={"": "not known"})
+        bool | None, form_field("Passes DC", widget="truth", section=RATINGS, choices={"": "not known"})
     ] = None
 
     @property

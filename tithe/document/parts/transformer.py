@@ -7,7 +7,7 @@ from typing import Annotated, ClassVar, Literal
 from pydantic import Field
 
 from tithe.core import Transformer
-from tithe.document.fields import NotNegative, Positive, Share, asked
+from tithe.document.fields import NotNegative, Positive, Share, form_field
 from tithe.document.parts.part import RatedPart, scaled
 
 Turns = Annotated[float, Field(strict=True, allow_inf_nan=False, ge=0.001, le=1000)]
@@ -18,15 +18,15 @@ class TransformerModel(RatedPart):
 
     shelf_title: ClassVar[str] = "Transformers"
     kind: Literal["transformer"]
-    ratio: Annotated[Turns, asked("Impedance, antenna : radio", after=": 1")] = 1.0
-    loss_db: Annotated[NotNegative, asked("Loss when matched", "db")] = 0.0
-    series_share: Annotated[Share, asked("Share of it in series, 0 to 1")] = 0.5
+    ratio: Annotated[Turns, form_field("Impedance, antenna : radio", after=": 1")] = 1.0
+    loss_db: Annotated[NotNegative, form_field("Loss when matched", "db")] = 0.0
+    series_share: Annotated[Share, form_field("Share of it in series, 0 to 1")] = 0.5
     z_ohm: Positive = 50.0
-    magnetizing_uh: Annotated[Positive | None, asked("Magnetising inductance", "uh")] = None
-    core_loss_ohm: Annotated[Positive | None, asked("Core loss, across", "ohm")] = None
-    leakage_uh: Annotated[NotNegative | None, asked("Leakage inductance", "uh")] = None
+    magnetizing_uh: Annotated[Positive | None, form_field("Magnetising inductance", "uh")] = None
+    core_loss_ohm: Annotated[Positive | None, form_field("Core loss, across", "ohm")] = None
+    leakage_uh: Annotated[NotNegative | None, form_field("Leakage inductance", "uh")] = None
     choke: Annotated[
-        bool | None, asked("Chokes current off the coax", widget="truth", choices={"": "if it is 1:1"})
+        bool | None, form_field("Chokes current off the coax", widget="truth", choices={"": "if it is 1:1"})
     ] = None
 
     @property

@@ -11,7 +11,7 @@ from tithe.core.errors import require
 from tithe.core.parts.tuner.dial import Dial
 from tithe.core.parts.tuner.elements import Quality, Strays
 from tithe.core.tuner_use.preset import KnobTuner, Preset, knobs_of, require_dials
-from tithe.document.fields import FileObject, NotNegative, Positive, Ratio, asked
+from tithe.document.fields import FileObject, NotNegative, Positive, Ratio, form_field
 from tithe.document.parts.dials import DialModel, PresetModel, core_dials
 from tithe.document.parts.part import RATINGS, RatedPart, scaled
 
@@ -48,7 +48,7 @@ class TunerFile(RatedPart):
     shelf_title: ClassVar[str] = "Tuners"
     kind: Literal["tuner"]
     dc_on_coax: Annotated[
-        bool, asked("Its supply comes through the coax", widget="switch", section=RATINGS)
+        bool, form_field("Its supply comes through the coax", widget="switch", section=RATINGS)
     ] = False
 
 
@@ -59,12 +59,12 @@ class BankModel(TunerFile):
     frequency that knobs set by hand were set for.
     """
 
-    capacitor_volts: Annotated[Positive | None, asked("Capacitors bear, peak", "volts", section=RATINGS)] = (
-        None
-    )
-    coil_amps: Annotated[Positive | None, asked("Coil bears", "amps", section=RATINGS)] = None
-    lead_nh: Annotated[NotNegative, asked("Leads of each element", "nh", section=STRAYS)] = 0.0
-    stray_pf: Annotated[NotNegative, asked("Capacitance across each port", "pf", section=STRAYS)] = 0.0
+    capacitor_volts: Annotated[
+        Positive | None, form_field("Capacitors bear, peak", "volts", section=RATINGS)
+    ] = None
+    coil_amps: Annotated[Positive | None, form_field("Coil bears", "amps", section=RATINGS)] = None
+    lead_nh: Annotated[NotNegative, form_field("Leads of each element", "nh", section=STRAYS)] = 0.0
+    stray_pf: Annotated[NotNegative, form_field("Capacitance across each port", "pf", section=STRAYS)] = 0.0
     set_mhz: Positive | None = None
     presets: Annotated[list[PresetModel], Field(max_length=500)] = Field(default_factory=list)
 
@@ -135,18 +135,18 @@ class TunerModel(BankModel):
     capacitors stand across the line.
     """
 
-    network: Annotated[Networks, asked("Network", widget="network", choices=_NETWORKS)]
-    setting: Annotated[Literal["auto", "bypass"] | Knobs, asked("Setting", widget="setting")] = "auto"
+    network: Annotated[Networks, form_field("Network", widget="network", choices=_NETWORKS)]
+    setting: Annotated[Literal["auto", "bypass"] | Knobs, form_field("Setting", widget="setting")] = "auto"
     goal: Annotated[
         Literal["loss", "stress"],
-        asked("Found for", widget="choice", choices={"loss": "least loss", "stress": "least stress"}),
+        form_field("Found for", widget="choice", choices={"loss": "least loss", "stress": "least stress"}),
     ] = "loss"
-    c_min_pf: Annotated[Positive, asked("Capacitors from", "pf")] = 20.0
-    c_max_pf: Annotated[Positive | None, asked("Capacitors to", "pf")] = None
-    l_min_uh: Annotated[NotNegative, asked("Coil from", "uh")] = 0.0
-    l_max_uh: Annotated[Positive, asked("Coil to", "uh")] = 30.0
-    capacitor_q: Annotated[Positive, asked("Capacitor Q")] = 1500.0
-    coil_q: Annotated[QualityModel, asked("Coil Q", widget="by-frequency", heads=["MHz", "Q"])] = 200.0
+    c_min_pf: Annotated[Positive, form_field("Capacitors from", "pf")] = 20.0
+    c_max_pf: Annotated[Positive | None, form_field("Capacitors to", "pf")] = None
+    l_min_uh: Annotated[NotNegative, form_field("Coil from", "uh")] = 0.0
+    l_max_uh: Annotated[Positive, form_field("Coil to", "uh")] = 30.0
+    capacitor_q: Annotated[Positive, form_field("Capacitor Q")] = 1500.0
+    coil_q: Annotated[QualityModel, form_field("Coil Q", widget="by-frequency", heads=["MHz", "Q"])] = 200.0
     dials: dict[str, DialModel] = Field(default_factory=dict)
 
     @property
@@ -187,16 +187,19 @@ class SteppedTunerModel(BankModel):
     """A relay tuner: banks of ``2**bits`` steps. ``done_swr``: where it calls itself done."""
 
     network: Annotated[
-        Literal["stepped-l"], asked("Network", widget="network", choices={"stepped-l": "L in relay steps"})
+        Literal["stepped-l"],
+        form_field("Network", widget="network", choices={"stepped-l": "L in relay steps"}),
     ]
-    setting: Annotated[Literal["auto", "bypass"] | SteppedKnobs, asked("Setting", widget="setting")] = "auto"
-    c_step_pf: Annotated[Positive, asked("Smallest capacitor step", "pf")] = 10.0
-    c_bits: Annotated[Relays, asked("Capacitor relays")] = 8
-    l_step_uh: Annotated[Positive, asked("Smallest coil step", "uh")] = 0.05
-    l_bits: Annotated[Relays, asked("Coil relays")] = 8
-    done_swr: Annotated[Ratio, asked("Done at SWR")] = 1.5
-    capacitor_q: Annotated[Positive, asked("Capacitor Q")] = 1000.0
-    coil_q: Annotated[QualityModel, asked("Coil Q", widget="by-frequency", heads=["MHz", "Q"])] = 100.0
+    setting: Annotated[Literal["auto", "bypass"] | SteppedKnobs, form_field("Setting", widget="setting")] = (
+        "auto"
+    )
+    c_step_pf: Annotated[Positive, form_field("Smallest capacitor step", "pf")] = 10.0
+    c_bits: Annotated[Relays, form_field("Capacitor relays")] = 8
+    l_step_uh: Annotated[Positive, form_field("Smallest coil step", "uh")] = 0.05
+    l_bits: Annotated[Relays, form_field("Coil relays")] = 8
+    done_swr: Annotated[Ratio, form_field("Done at SWR")] = 1.5
+    capacitor_q: Annotated[Positive, form_field("Capacitor Q")] = 1000.0
+    coil_q: Annotated[QualityModel, form_field("Coil Q", widget="by-frequency", heads=["MHz", "Q"])] = 100.0
 
     def to_core(self) -> SteppedTuner:
         """The core's tuner. Raises `InputError` also where presets are of other knobs."""

@@ -12,7 +12,7 @@ from tithe.answers.station.budget_shapes import Span
 from tithe.core.antenna import PlannedAntenna
 from tithe.core.errors import InputError, require
 from tithe.site.commands.given_files import read_station_file
-from tithe.site.commands.told import as_json, or_infinite
+from tithe.site.commands.output import as_json, or_infinite
 from tithe.text.quantities import figure
 from tithe.text.quantities import span as span_of
 

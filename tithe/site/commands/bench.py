@@ -23,7 +23,7 @@ from tithe.core.station import Station
 from tithe.core.sweep import Sweep
 from tithe.document import shelf
 from tithe.site.commands.given_files import read_station_file, read_sweep
-from tithe.site.commands.told import as_json
+from tithe.site.commands.output import as_json
 
 _WHOLE_DAY = 20
 """Frequencies up to which a file is taken for a day on the bands, a row each."""
@@ -125,7 +125,7 @@ def _tuner(args: argparse.Namespace) -> int:
         rows, mhz = [TunerRow(hz, losses["match"], losses["short"], losses.get("open"))], args.mhz
     station = None if args.station is None else read_station_file(args.station).to_core()
     at = None if station is None else _tuner_of(station)
-    return _told(args, tuner(rows, station, at, residual, mhz))
+    return _print_answer(args, tuner(rows, station, at, residual, mhz))
 
 
 def _swept_rows(sweeps: dict[str, Sweep], mhz: float | None) -> tuple[list[TunerRow], float]:
@@ -160,7 +160,7 @@ def _line(args: argparse.Namespace) -> int:
     given = {end: sweeps[end] for end in ends if end in sweeps}
     measured_line = line.measured(given, args.length, args.velocity, _residual(args))
     back = {end: return_loss_db(sweep.rho) for end, sweep in sweeps.items()}
-    return _told(args, lines.in_words(measured_line, back, args.length is not None))
+    return _print_answer(args, lines.in_words(measured_line, back, args.length is not None))
 
 
 def _fault(args: argparse.Namespace) -> int:
@@ -174,14 +174,14 @@ def _fault(args: argparse.Namespace) -> int:
         raise InputError(str(args.file), "no-phase-in-file")
     velocity = args.velocity if known is None else known.velocity_factor
     along = fault.along(sweep.freq_hz, sweep.gamma, velocity, known, _residual(args))
-    return _told(args, faults.in_words(along))
+    return _print_answer(args, faults.in_words(along))
 
 
 def _watts(args: argparse.Namespace) -> int:
     before, behind = (
         _meter(f"--{side}", given) for side, given in (("before", args.before), ("behind", args.behind))
     )
-    return _told(args, watts_told.of_part(watts.loss(before, behind, args.same_meter)))
+    return _print_answer(args, watts_told.of_part(watts.loss(before, behind, args.same_meter)))
 
 
 def _meter(place: str, given: str) -> watts.Watts:
@@ -192,7 +192,7 @@ def _meter(place: str, given: str) -> watts.Watts:
     return watts.Watts(forward, reflected, full_scale, percent / 100)
 
 
-def _told(args: argparse.Namespace, answer: Any) -> int:
+def _print_answer(args: argparse.Namespace, answer: Any) -> int:
     if args.json:
         return as_json(answer)
     print("\n".join(filter(None, (answer["sentence"], answer.get("why", "")))))

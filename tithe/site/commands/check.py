@@ -15,7 +15,7 @@ def arguments(command: argparse.ArgumentParser) -> None:
 def run(args: argparse.Namespace) -> int:
     """Answers it."""
     data = data_folder()
-    with folder.told(data):
+    with folder.with_clear_errors(data):
         wrong = soundness.wrong_in(data / folder.DATABASE)
     if wrong:
         raise StartError(

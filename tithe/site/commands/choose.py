@@ -10,7 +10,7 @@ from tithe.answers.choose.answers import Choosing
 from tithe.answers.choose.antennas import Placing
 from tithe.document.station import StationFile
 from tithe.site.commands.given_files import read_station_file
-from tithe.site.commands.told import as_json
+from tithe.site.commands.output import as_json
 from tithe.text.quantities import figure, watts
 
 

@@ -24,7 +24,7 @@ def run(args: argparse.Namespace) -> int:
 
     partial = args.file.with_name(f"{args.file.name}.partial-{os.getpid()}")
     try:
-        with folder.told(data_folder(), writing=args.file):
+        with folder.with_clear_errors(data_folder(), writing=args.file):
             with partial.open("w", encoding="utf-8") as out:
                 out.writelines(everything.lines(ALONE))
                 out.flush()

@@ -30,7 +30,7 @@ def run(args: argparse.Namespace) -> int:
     taken = []
     try:
         with (
-            folder.told(data_folder()),
+            folder.with_clear_errors(data_folder()),
             _opened(args.file) as lines,
             transaction.atomic(),  # all of it, or nothing
         ):
@@ -40,7 +40,7 @@ def run(args: argparse.Namespace) -> int:
                     taken.append(_taken(args.file, n, line))
     except UnicodeDecodeError:
         raise InputError(str(args.file), "not-utf-8") from None
-    print(everything.told(taken))
+    print(everything.report(taken))
     return 0
 
 

@@ -11,7 +11,7 @@ from tithe.answers.antenna import lengths_json
 from tithe.core.errors import require, require_above, require_positive
 from tithe.core.planning.lengths import MOST_LENGTHS, lengths
 from tithe.site.commands.given_files import read_station_file
-from tithe.site.commands.told import as_json
+from tithe.site.commands.output import as_json
 
 
 def arguments(command: argparse.ArgumentParser) -> None:

@@ -11,7 +11,7 @@ from tithe.core.errors import InputError
 from tithe.document.complaints import input_errors
 from tithe.document.errors import StationError
 from tithe.document.loss_question import LossQuestion, asked_place
-from tithe.site.commands.told import as_json
+from tithe.site.commands.output import as_json
 
 
 def arguments(command: argparse.ArgumentParser) -> None:

@@ -9,7 +9,7 @@ from pathlib import Path
 from tithe.answers.to_do.to_do import ToDo
 from tithe.core.cost import go_on
 from tithe.site.commands.given_files import read_station_file
-from tithe.site.commands.told import as_json
+from tithe.site.commands.output import as_json
 
 
 def arguments(command: argparse.ArgumentParser) -> None:

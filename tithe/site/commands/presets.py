@@ -10,7 +10,7 @@ from tithe.answers.tuner import presets_json
 from tithe.core.tuner_use.loads import tuner_of_knobs
 from tithe.document.parts.tuner import SteppedTunerModel, TunerModel
 from tithe.site.commands.given_files import read_station_file
-from tithe.site.commands.told import as_json
+from tithe.site.commands.output import as_json
 from tithe.text.quantities import figure
 
 

@@ -11,7 +11,7 @@ from tithe.answers.spans import ends
 from tithe.core.log.reconcile import reconcile
 from tithe.document.readings import core_readings
 from tithe.site.commands.given_files import read_station_file
-from tithe.site.commands.told import as_json
+from tithe.site.commands.output import as_json
 from tithe.text.quantities import figure
 
 

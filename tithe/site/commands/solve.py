@@ -12,7 +12,7 @@ from tithe.answers.station import budget_json
 from tithe.core.budget import solve
 from tithe.core.verdict import verdict_at
 from tithe.site.commands.given_files import read_station_file
-from tithe.site.commands.told import as_json
+from tithe.site.commands.output import as_json
 
 
 def arguments(command: argparse.ArgumentParser) -> None:
@@ -29,5 +29,5 @@ def run(args: argparse.Namespace) -> int:
     if args.json:
         return as_json({"results": budget_json.results(budget)})
     for k, mhz in enumerate(args.mhz):
-        print(f"{mhz:g} MHz: {text.say(verdict_at(budget, k).told)}")
+        print(f"{mhz:g} MHz: {text.say(verdict_at(budget, k).messages)}")
     return 0

@@ -15,7 +15,7 @@ from tithe.core.sweep import move
 from tithe.document import shelf
 from tithe.files import sweep_file
 from tithe.site.commands.given_files import text_of
-from tithe.site.commands.told import as_json, or_infinite
+from tithe.site.commands.output import as_json, or_infinite
 from tithe.text.quantities import figure
 
 

@@ -19,7 +19,7 @@ from tithe.web.actor import actor_of
 from tithe.web.http import JSON_LINES, NotKeptError, computed, download
 from tithe.web.library import everything, services
 from tithe.web.stations import demo
-from tithe.web.stations.api import KeptStation, StationRow, told
+from tithe.web.stations.api import KeptStation, StationRow, with_right
 from tithe.web.stations.own_lines import own_lines
 from tithe.web.stations.rights import Right, kept, of
 
@@ -39,7 +39,7 @@ def list_stations(request: HttpRequest, removed: bool = False) -> Any:
     actor = actor_of(request)
     seen = of(actor, Right.OWN if removed else Right.READ).filter(removed__isnull=not removed)
     stations = seen.select_related("owner", "changed_by").defer("document")
-    return stations if actor.alone else [told(request, station) for station in stations]
+    return stations if actor.alone else [with_right(request, station) for station in stations]
 
 
 @router.post("/stations", response={201: KeptStation}, exclude_none=True)

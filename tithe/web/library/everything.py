@@ -230,8 +230,8 @@ def _packed(station: Station) -> dict[str, Any]:
 
 
 def _entry(entry: log.Entry) -> dict[str, Any]:
-    kind = "reading" if isinstance(entry.one, ReadingModel) else "note"
-    out: dict[str, Any] = {kind: entry.one.model_dump(exclude_none=True)}
+    kind = "reading" if isinstance(entry.content, ReadingModel) else "note"
+    out: dict[str, Any] = {kind: entry.content.model_dump(exclude_none=True)}
     return out | ({"removed": True} if entry.removed else {}) | ({"key": entry.key} if entry.key else {})
 
 
@@ -244,7 +244,7 @@ class TakenIn(NamedTuple):
     deleted: bool = False
 
 
-def told(taken: Iterable[TakenIn]) -> str:
+def report(taken: Iterable[TakenIn]) -> str:
     """What the lines of a file held, in a sentence or two."""
     stations = [taken_in for taken_in in taken if taken_in.station]
     fresh, deleted, before = (

@@ -85,7 +85,7 @@ def _rows(station: Station, page: list[timeline.Moment]) -> list[dict[str, Any]]
             "mhz": moment.mhz,
             "body": body,
         }
-        for moment, body in zip(page, timeline.told(station, page), strict=True)
+        for moment, body in zip(page, timeline.contents(station, page), strict=True)
     ]
 
 

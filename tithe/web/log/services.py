@@ -79,7 +79,7 @@ def remarks(station: Station) -> list[RemarkModel]:
 class Entry:
     """A reading or a note as another place kept it."""
 
-    one: ReadingModel | RemarkModel
+    content: ReadingModel | RemarkModel
     removed: bool = False
     key: str = ""
 
@@ -112,14 +112,14 @@ def unpack_entries(station: Station, every: Sequence[Entry], place: str) -> None
     made = []
     for n, entry in enumerate(every):
         try:
-            fields = _fields(_told(entry.one))
+            fields = _fields(_with_date(entry.content))
         except InputError as error:
             raise error.under(f"{place}[{n}]") from None
         made.append(LogEntry(station=station, removed=entry.removed, key=entry.key, **fields))
     LogEntry.objects.bulk_create(made, batch_size=500)
 
 
-def _told(content: ReadingModel | RemarkModel) -> ReadingModel | RemarkModel:
+def _with_date(content: ReadingModel | RemarkModel) -> ReadingModel | RemarkModel:
     if isinstance(content, ReadingModel):
         try:
             content.require_figures()

@@ -35,7 +35,7 @@ class Moment:
     key: int
     low_mhz: float | None = None
     high_mhz: float | None = None
-    told: Mapping[str, Any] = field(default_factory=dict)
+    content: Mapping[str, Any] = field(default_factory=dict)
     until: int = 0
 
     @property
@@ -136,7 +136,7 @@ def _when(text: str) -> datetime:
         return _DAY_FIRST
 
 
-def told(station: Station, page: Sequence[Moment]) -> list[Mapping[str, Any]]:
+def contents(station: Station, page: Sequence[Moment]) -> list[Mapping[str, Any]]:
     """What each moment of a page says: the reading or the note, a sweep's title and circumstances, the
     preset, or what changed."""
     mine = [moment.key for moment in page if moment.kind in ("reading", "note")]
@@ -154,7 +154,7 @@ def told(station: Station, page: Sequence[Moment]) -> list[Mapping[str, Any]]:
         elif moment.kind == "change":
             out.append({"what": changes(states[moment.key], states[moment.until])})
         else:
-            out.append(moment.told)
+            out.append(moment.content)
     return out
 
 

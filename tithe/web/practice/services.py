@@ -57,7 +57,7 @@ class Played:
         return [band.middle_hz for band in self.station.bands]
 
     @cached_property
-    def there(self) -> Visit:
+    def visit(self) -> Visit:
         """The truth."""
         return hide(self.station, self.freqs_hz, self.level, self.kept.seed)
 
@@ -74,14 +74,14 @@ class Played:
     @cached_property
     def possible(self) -> list[Step]:
         """All readings that may be taken."""
-        return possible(self.station, self.there.meters, self.freqs_hz)
+        return possible(self.station, self.visit.meters, self.freqs_hz)
 
     @cached_property
     def notes(self) -> list[Notes]:
         """What was known after each reading."""
         notes, out = Notes(self.station, self.often), []
         for n, step in enumerate(self.kept.steps):
-            notes = notes.taken(Step(*step), self.there, self._rng(n))
+            notes = notes.taken(Step(*step), self.visit, self._rng(n))
             out.append(notes)
         return out
 
@@ -96,7 +96,7 @@ class Played:
     def best_way(self) -> list[Notes]:
         """Reading by what takes away most a minute."""
         return way(
-            self.there, self.freqs_hz, by_bits, np.random.default_rng((self.kept.seed, 11)), self.often
+            self.visit, self.freqs_hz, by_bits, np.random.default_rng((self.kept.seed, 11)), self.often
         )
 
     def answer_s(self) -> float:
@@ -144,7 +144,7 @@ def answer(played: Played, cause: str, best_minutes: float) -> None:
     """Say what is wrong. Raises `InputError` as `require_answer` does."""
     played.kept.refresh_from_db()
     require_answer(played, cause)
-    played.kept.answer, played.kept.right = cause, cause in played.there.causes
+    played.kept.answer, played.kept.right = cause, cause in played.visit.causes
     played.kept.minutes = played.notes[-1].minutes if played.notes else 0.0
     played.kept.best_minutes = best_minutes
     played.kept.save()

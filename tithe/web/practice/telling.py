@@ -39,7 +39,7 @@ def shown(played: Played, verdict: PracticeVerdict | None = None) -> RoundOut:
         id=str(played.kept.pk),
         level=played.level,
         document=StationFile.model_validate(played.kept.document),
-        power_w=played.there.power_w,
+        power_w=played.visit.power_w,
         mhz=[freq / 1e6 for freq in played.freqs_hz],
         tuners=list(dict.fromkeys(step.tuner for step in steps if step.how == "meter")),
         places=[
@@ -118,12 +118,12 @@ back."""
 
 def judged(played: Played, pause: Pause, best: list[Notes] | None = None) -> RoundOut:
     best = played.best_way() if best is None else best
-    truth = [tell(f"kind.{cause}") for cause in played.there.causes]
+    truth = [tell(f"kind.{cause}") for cause in played.visit.causes]
     answer = played.kept.answer
-    right = answer in played.there.causes
+    right = answer in played.visit.causes
     code = "half" if right and len(truth) > 1 else "right" if right else "wrong"
     said: list[Message] = [tell(f"practice.{code}", truth=_both(truth), answer=tell(f"kind.{answer}"))]
-    said += played.there.told
+    said += played.visit.messages
     better = []
     for notes in played.notes:
         pause()
@@ -142,9 +142,9 @@ def judged(played: Played, pause: Pause, best: list[Notes] | None = None) -> Rou
     if explained is None:
         said.append(tell("practice.nothing-read"))
     else:
-        share = sum(cause.weight for cause in explained.causes if cause.id in played.there.causes)
+        share = sum(cause.weight for cause in explained.causes if cause.id in played.visit.causes)
         first = explained.causes[0]
-        known = first.id in played.there.causes
+        known = first.id in played.visit.causes
         params = {"share": share} if known else {"share": first.weight, "likeliest": tell(f"kind.{first.id}")}
         code = "sure-other" if not known else "sure" if len(truth) == 1 else "sure-of-one"
         said.append(tell(f"practice.{code}", **params))
@@ -166,6 +166,6 @@ def _step(played: Played, step: Step) -> Message:
         return tell("practice.step-dummy", at=at, freq_hz=step.freq_hz, tuner=step.tuner == "bypass")
     if step.how == "analyzer":
         return tell("practice.step-analyzer", at=at, freq_hz=step.freq_hz)
-    if played.there.tuner < 0:
+    if played.visit.tuner < 0:
         return tell("practice.step-plain", at=at, freq_hz=step.freq_hz)
     return tell("practice.step-meter", at=at, freq_hz=step.freq_hz, tuner=step.tuner == "bypass")

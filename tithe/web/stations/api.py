@@ -20,7 +20,7 @@ from tithe.web.stations.rights import Right, kept, right_of
 router = Router()
 
 
-def told(request: HttpRequest, station: Station) -> Station:
+def with_right(request: HttpRequest, station: Station) -> Station:
     """A station with what the one who asks may do with it."""
     actor = actor_of(request)
     if not actor.alone:
@@ -101,7 +101,7 @@ class RevisionWhole(RevisionRow):
 @router.get("/stations/{pk}", response=KeptStation, exclude_none=True)
 def get_station(request: HttpRequest, pk: int) -> Any:
     """One station, whole."""
-    return told(request, kept(actor_of(request), pk))
+    return with_right(request, kept(actor_of(request), pk))
 
 
 @router.patch("/stations/{pk}", response=StationRow, exclude_none=True)
@@ -114,7 +114,7 @@ def change_station(request: HttpRequest, pk: int, body: StationChange) -> Any:
         station = services.rename(actor, station, body.name)
     if body.removed is not None:
         station = services.remove(station, body.removed)
-    return told(request, station)
+    return with_right(request, station)
 
 
 @router.put(
@@ -127,9 +127,9 @@ def save_station(request: HttpRequest, pk: int, body: SaveRequest) -> Any:
     try:
         actor = actor_of(request)
         saved = services.save(actor, pk, body.version, body.document, body.key, body.digest)
-        return told(request, saved)
+        return with_right(request, saved)
     except services.ConflictError as conflict:
-        return Status(409, told(request, conflict.current))
+        return Status(409, with_right(request, conflict.current))
 
 
 @router.get("/stations/{pk}/revisions", response=list[RevisionRow])

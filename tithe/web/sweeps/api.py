@@ -9,8 +9,7 @@ from django.db.models import QuerySet
 from django.http import HttpRequest
 from ninja import Query, Router, Status
 
-from tithe.answers.sweep import drift, look, radials, shapes, trim
-from tithe.answers.sweep import requests as asked
+from tithe.answers.sweep import drift, look, radials, requests, shapes, trim
 from tithe.answers.sweep.questions import ReadAntenna, as_antenna
 from tithe.answers.sweep.taken import TakenSweep, cost_s
 from tithe.answers.working_shapes import WorkingOut
@@ -89,7 +88,7 @@ def change_sweep(request: HttpRequest, pk: int, body: s.SweepChange) -> Any:
 
 
 @router.post("/sweeps/{pk}/look", response=shapes.Look)
-def look_at_sweep(request: HttpRequest, pk: int, body: asked.LookRequest) -> Any:
+def look_at_sweep(request: HttpRequest, pk: int, body: requests.LookRequest) -> Any:
     """A sweep at a joint, read and drawn."""
     mine = _kept(request, pk)
     taken = services.taken(mine)
@@ -101,7 +100,7 @@ def look_at_sweep(request: HttpRequest, pk: int, body: asked.LookRequest) -> Any
 
 
 @router.post("/sweeps/{pk}/working", response=WorkingOut)
-def show_working(request: HttpRequest, pk: int, body: asked.SweepWorkingRequest) -> Any:
+def show_working(request: HttpRequest, pk: int, body: requests.SweepWorkingRequest) -> Any:
     """How one figure read off a sweep comes about."""
     one = services.taken(_kept(request, pk))
 
@@ -135,7 +134,7 @@ def export_sweep(request: HttpRequest, pk: int, shown: int, form: str = "s1p") -
 
 
 @router.post("/stations/{pk}/trim", response=shapes.TrimAnswer)
-def trim_by_sweeps(request: HttpRequest, pk: int, body: asked.TrimRequest) -> Any:
+def trim_by_sweeps(request: HttpRequest, pk: int, body: requests.TrimRequest) -> Any:
     """The trim log of a station, and what to do next."""
     log, seen = _steps(kept(actor_of(request), pk), body.sweep, trim=True)
     return computed(request, cost_s(*log), _NARROWER, partial(trim.trim, log, body.trim, body.shown, seen))
@@ -158,7 +157,7 @@ def _steps(station: Station, sweep: int | None, **which: bool) -> tuple[list[Tak
 
 
 @router.post("/sweeps/{pk}/drift", response=shapes.DriftAnswer)
-def drift_since_baseline(request: HttpRequest, pk: int, body: asked.DriftRequest) -> Any:
+def drift_since_baseline(request: HttpRequest, pk: int, body: requests.DriftRequest) -> Any:
     """What changed since the station's baseline."""
     mine = _kept(request, pk)
     baseline = _log(mine.station).filter(baseline=True).first()

@@ -76,7 +76,7 @@ def least_overrun(position: int, limit_ohm: Real) -> Goal:
     return Goal(OVERRUN, 1.0, 1.0, position, np.ascontiguousarray(limit_ohm, dtype=np.float64))
 
 
-class Found(NamedTuple):
+class FoundSetting(NamedTuple):
     """Per load: values (3, N) in F or H, and the score that was made least (infinity: no match).
 
     The score of the least loss is the power in for each squared ampere in the load, W/A². ``stress``: the
@@ -88,7 +88,7 @@ class Found(NamedTuple):
     stress: Real
 
     @property
-    def there(self) -> Mask:
+    def matched(self) -> Mask:
         """Whether there is a match."""
         return np.isfinite(self.score)
 
@@ -160,13 +160,13 @@ class Ladder:
             np.ascontiguousarray(z_ohm, dtype=np.complex128),
         )  # fmt: skip
 
-    def match(self, freq_hz: Real, z_ohm: Complex, r0_ohm: float, goal: Goal = LEAST_LOSS) -> Found:
+    def match(self, freq_hz: Real, z_ohm: Complex, r0_ohm: float, goal: Goal = LEAST_LOSS) -> FoundSetting:
         """The best settings with an input of exactly ``r0_ohm`` at the radio's port, inside the ranges.
 
         ``freq_hz`` and ``z_ohm`` (finite, not 0) are flat and of one length N; frequencies in Hz.
         """
         score, stress, values = matches(self._at(freq_hz, z_ohm, r0_ohm), goal)
-        return Found(values, score, stress)
+        return FoundSetting(values, score, stress)
 
     def closest(
         self, freq_hz: Real, z_ohm: Complex, r0_ohm: float, enough_rho: float = 0.0

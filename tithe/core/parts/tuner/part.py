@@ -145,7 +145,7 @@ class Tuner(TunerPart):
         reached = np.zeros(flat.shape, dtype=bool)
         lost = np.arange(flat.size)
         for ladder in self.ladders:
-            reached[lost] = ladder.match(freq[lost], flat[lost], reference_ohm, ANY_MATCH).there
+            reached[lost] = ladder.match(freq[lost], flat[lost], reference_ohm, ANY_MATCH).matched
             lost = np.flatnonzero(~reached)
         enough = float(rho_of_swr(comfort_swr))
         for ladder in self.ladders:
@@ -158,7 +158,7 @@ class Tuner(TunerPart):
     def weighs(self) -> bool:
         """Whether its setting is weighed between loss and what its elements bear."""
         rated = self.capacitor_volts is not None or self.coil_amps is not None
-        return rated and self.found and self.goal == "loss"
+        return rated and self.finds_match and self.goal == "loss"
 
     def _bearing(self, power_w: float) -> Bearing | None:
         if not self.weighs or power_w <= 0:

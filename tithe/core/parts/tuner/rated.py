@@ -16,7 +16,7 @@ import numpy as np
 
 from tithe.core.arrays import Mask, Real
 from tithe.core.errors import require, require_not_negative
-from tithe.core.parts.part import Tuned, TunerPart, TunerTold
+from tithe.core.parts.part import Tuned, TunerPart, TunerSetting
 from tithe.core.parts.ratings import NO_RATINGS, Ratings
 from tithe.core.parts.tuner.shortfall import Shortfall
 from tithe.core.reflection import reflection, rho_of_swr, swr
@@ -116,7 +116,7 @@ class RatedTuned(Tuned):
 
 
 @dataclass(frozen=True)
-class RatedDetails(TunerTold):
+class RatedDetails(TunerSetting):
     """A rated tuner under power."""
 
     tuned: RatedTuned

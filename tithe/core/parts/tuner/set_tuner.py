@@ -12,7 +12,7 @@ from numpy.typing import NDArray
 
 from tithe.core.arrays import Complex, Mask, Real, decibels, quotient
 from tithe.core.message import Message, tell
-from tithe.core.parts.part import Tuned, TunerTold
+from tithe.core.parts.part import Tuned, TunerSetting
 from tithe.core.parts.tuner.best_match import best_match
 from tithe.core.parts.tuner.elements import quality
 from tithe.core.parts.tuner.ladder import ElementLoad, Ladder
@@ -158,7 +158,7 @@ class SetTuner(Tuned):
 
 
 @dataclass(frozen=True)
-class TunerDetails(TunerTold):
+class TunerDetails(TunerSetting):
     """A set tuner under power; phasors at its radio and antenna side (V, A)."""
 
     tuned: SetTuner

@@ -17,7 +17,7 @@ class Shortfall:
     end: float
 
     @property
-    def told(self) -> Message:
+    def message(self) -> Message:
         """A message that completes a sentence which begins with "it": "needs 38 µH, …"."""
         if not self.element:
             return tell("shortfall.reach", reach=self.end, ratio=self.needed)

@@ -9,7 +9,7 @@ _ALIKE = 0.005
 """Of the radio's power: ends nearer to each other are one figure."""
 
 
-def power_told(station: Station, power_w: float, between_w: tuple[float, float]) -> Message:
+def power_message(station: Station, power_w: float, between_w: tuple[float, float]) -> Message:
     """``between_w``: the least and the most that it may be."""
     low, high = between_w
     if high - low < _ALIKE * station.transmitter.power_w:
