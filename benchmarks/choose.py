@@ -54,17 +54,17 @@ def lines() -> Iterator[str]:
     document = station_file.read(MILL.read_text("utf-8"))
     wanted = choice.read(document)
     station = document.to_core()
-    asked = question(station)
+    of_station = question(station)
     chosen = candidates(wanted.site, wanted.kit, wanted.wishes)
-    once = seconds(lambda: evaluate(asked, wanted.kit, chosen), runs=5)
-    count, freqs = len(chosen), len(asked.freq_hz)
+    once = seconds(lambda: evaluate(of_station, wanted.kit, chosen), runs=5)
+    count, freqs = len(chosen), len(of_station.freq_hz)
 
     start = perf_counter()
     sample = chosen[::SAMPLE]
-    for one in sample:
-        other = replace(station, chain=tuple(parts_of(one.items, wanted.kit)))
-        for k, f in enumerate(asked.freq_hz):
-            at = asked.antenna.port.at(k)
+    for item in sample:
+        other = replace(station, chain=tuple(parts_of(item.items, wanted.kit)))
+        for k, f in enumerate(of_station.freq_hz):
+            at = of_station.antenna.port.at(k)
             solve(replace(other, antenna=SeenAntenna(np.array([f]), Port(at.v, at.i))), np.array([f]))
     looped = (perf_counter() - start) * count / len(sample)
     yield (
@@ -72,8 +72,8 @@ def lines() -> Iterator[str]:
         f"pass per placement (aim 0.1 s); solve in a loop {looped:.1f} s (from every {SAMPLE}th candidate); "
         f"ratio {looped / once:.0f}"
     )
-    ranking = choose_json.ranked(wanted, evaluate(asked, wanted.kit, wanted.all_candidates()))
-    drawn = worlds(asked, wanted.kit, wanted.uncertain(asked))
+    ranking = choose_json.ranked(wanted, evaluate(of_station, wanted.kit, wanted.all_candidates()))
+    drawn = worlds(of_station, wanted.kit, wanted.uncertain(of_station))
     took = seconds(lambda: list(tried(ranking, replace(drawn, score_db={}))), runs=3)
     yield (
         f"decided in {drawn.weight.size} worlds, phase known: {took:.2f} s more (aim 2 s), as long as "
@@ -108,19 +108,19 @@ def _again(document: StationFile) -> str:
 def _phase_unknown(document: StationFile) -> Iterator[str]:
     """An antenna known by its SWR only, with each tuner of the shelf."""
     tuners = {
-        one.title: one.part.model_dump(exclude_none=True) for one in shelf.parts() if one.group == "tuner"
+        part.title: part.part.model_dump(exclude_none=True) for part in shelf.parts() if part.group == "tuner"
     }
     took: dict[str, dict[str, float]] = {"choice": {}, "decided in worlds": {}, "221 feeder lengths": {}}
     for title, tuner in tuners.items():
         chain = document.model_dump(exclude_none=True)["chain"]
         chain[2] = tuner
-        one = _changed(document, chain=chain, antenna=SWR_ONLY)
-        wanted, station = choice.read(one), one.to_core()
-        asked, chosen = question(station, EVERY_THIRD), wanted.all_candidates()
-        ranking = choose_json.ranked(wanted, evaluate(asked, wanted.kit, chosen))
+        item = _changed(document, chain=chain, antenna=SWR_ONLY)
+        wanted, station = choice.read(item), item.to_core()
+        of_station, chosen = question(station, EVERY_THIRD), wanted.all_candidates()
+        ranking = choose_json.ranked(wanted, evaluate(of_station, wanted.kit, chosen))
         jobs = (
-            lambda: evaluate(asked, wanted.kit, chosen),  # noqa: B023 - timed at once
-            lambda: list(tried(ranking, worlds(asked, wanted.kit, wanted.uncertain(asked)))),  # noqa: B023
+            lambda: evaluate(of_station, wanted.kit, chosen),  # noqa: B023 - timed at once
+            lambda: list(tried(ranking, worlds(of_station, wanted.kit, wanted.uncertain(of_station)))),  # noqa: B023
             lambda: safe_lengths(question(station), 5, 60, 0.25),  # noqa: B023
         )
         for what, job in zip(took, jobs, strict=True):
@@ -140,18 +140,18 @@ def _growth(document: StationFile) -> Iterator[str]:
 
     def took(times: int, own: int, every: int) -> float:
         more = [band | {"name": f"{band['name']} {n}"} for n in range(times) for band in bands]
-        one = _changed(document, antenna=SWR_ONLY, bands=more)
+        item = _changed(document, antenna=SWR_ONLY, bands=more)
         owned = [OwnLine(f"own-{n}", f"line {n}", line, None) for n in range(own)]
-        wanted = choice.read(one, owned)
-        asked, chosen = question(one.to_core(), every), wanted.all_candidates()
-        return seconds(lambda: evaluate(asked, wanted.kit, chosen), runs=1)
+        wanted = choice.read(item, owned)
+        of_station, chosen = question(item.to_core(), every), wanted.all_candidates()
+        return seconds(lambda: evaluate(of_station, wanted.kit, chosen), runs=1)
 
     for what, each in (
         (f"bands {len(bands)}, {2 * len(bands)}, {4 * len(bands)}", [(1, 0, 3), (2, 0, 3), (4, 0, 3)]),
         ("own lines 0, 20, 80", [(1, 0, 3), (1, 20, 3), (1, 80, 3)]),
         ("phases 12, 24, 72", [(1, 0, 6), (1, 0, 3), (1, 0, 1)]),
     ):
-        yield f"choice, phase unknown, {what}: " + ", ".join(f"{took(*one):.2f} s" for one in each)
+        yield f"choice, phase unknown, {what}: " + ", ".join(f"{took(*item):.2f} s" for item in each)
 
 
 def _antennas(document: StationFile) -> Iterator[str]:
@@ -164,9 +164,9 @@ def _antennas(document: StationFile) -> Iterator[str]:
             if "first" in line:
                 first = perf_counter() - start
         took = perf_counter() - start
-        every = [one for one in all_seen(placing.hung, placing.place.ground, placing.station.bands) if one]
+        every = [item for item in all_seen(placing.hung, placing.place.ground, placing.station.bands) if item]
         lots = feeds.alike(every, placing.around)
-        each_alone = [lot for one in every[::6] for lot in feeds.alike([one], placing.around)]
+        each_alone = [lot for candidate in every[::6] for lot in feeds.alike([candidate], placing.around)]
         together = seconds(partial(_first_rows, lots, placing.around), runs=1)
         alone = seconds(partial(_whole_rows, each_alone, placing.around), runs=1)
         alone *= len(every) / len(every[::6])

@@ -51,12 +51,12 @@ def cascade_with_scikit_rf(freq_hz: np.ndarray) -> np.ndarray:
         if isinstance(part, Line):
             gamma, z0 = constants(part.line, freq_hz)
             media = skrf.media.DefinedGammaZ0(frequency, gamma=gamma, z0=z0, z0_port=50)
-            one = media.line(part.length_m, "m")
+            item = media.line(part.length_m, "m")
         else:
             port = part.two_port(freq_hz)
             abcd = np.stack([np.stack([port.a, port.b], -1), np.stack([port.c, port.d], -1)], -2)
-            one = skrf.Network(frequency=frequency, s=a2s(abcd, 50 * np.ones((len(freq_hz), 2))), z0=50)
-        network = one if network is None else network**one
+            item = skrf.Network(frequency=frequency, s=a2s(abcd, 50 * np.ones((len(freq_hz), 2))), z0=50)
+        network = item if network is None else network**item
     terminals = ANTENNA.terminals(freq_hz)
     load = skrf.Network(frequency=frequency, s=reflection_of(terminals.z_ohm, 50.0), z0=50)
     return (network**load).s[:, 0, 0]

@@ -22,7 +22,7 @@ def lines() -> Iterator[str]:
     station = Station(Transmitter(), chain, antenna)
     states: tuple[State, State] = ("auto", "bypass")
     readings = [Taken(f, at, 90.0, 9.0, tuner=state) for f in FREQS for at in (1, 3) for state in states]
-    on_two_bands = [one for one in readings if one.freq_hz in FREQS[1:3]]
+    on_two_bands = [reading for reading in readings if reading.freq_hz in FREQS[1:3]]
     once = seconds(lambda: solve(station, np.array(FREQS)))
     for some, aim in ((on_two_bands, 500), (readings, 1500)):
         took = seconds(lambda some=some: reconcile(station, some), runs=3)  # type: ignore[misc]  # bound now

@@ -29,7 +29,7 @@ class Trial(NamedTuple):
     """What was there, what was likeliest with which share, and the squared error of all shares."""
 
     cause: str
-    told: str
+    likeliest: str
     share: float
     brier: float
 
@@ -47,25 +47,25 @@ def trials(count: int, seed: int = 1) -> Iterator[Trial]:
     rng, kept = np.random.default_rng(seed), stations()
     for n in range(count):
         freqs = np.array(FREQS[int(rng.integers(len(FREQS)))])
-        one = hidden(kept[n % len(kept)], freqs, rng, power_known=bool(rng.random() < 0.5))
-        causes = reconcile(kept[n % len(kept)], one.readings).causes
+        trial = hidden(kept[n % len(kept)], freqs, rng, power_known=bool(rng.random() < 0.5))
+        causes = reconcile(kept[n % len(kept)], trial.readings).causes
         shares = {cause.id: cause.weight for cause in causes}
-        right = shares.get(one.cause, 0.0)
+        right = shares.get(trial.cause, 0.0)
         brier = sum(share**2 for share in shares.values()) - 2 * right + 1
-        yield Trial(one.cause, causes[0].id, causes[0].weight, brier)
+        yield Trial(trial.cause, causes[0].id, causes[0].weight, brier)
 
 
-def lines(found: list[Trial]) -> Iterator[str]:
+def lines(trials_made: list[Trial]) -> Iterator[str]:
     """The page."""
-    named = [one for one in found if one.share >= NAMED]
-    blamed = [one for one in named if one.told != "as-described"]
-    honest = [one for one in found if one.cause == "as-described"]
-    accused = sum(one.told != "as-described" and one.share >= NAMED for one in honest)
-    right = [one for one in named if one.told == one.cause]
+    named = [trial for trial in trials_made if trial.share >= NAMED]
+    blamed = [trial for trial in named if trial.likeliest != "as-described"]
+    honest = [trial for trial in trials_made if trial.cause == "as-described"]
+    accused = sum(trial.likeliest != "as-described" and trial.share >= NAMED for trial in honest)
+    right = [trial for trial in named if trial.likeliest == trial.cause]
     yield "# How often a diagnosis is right"
     yield ""
     yield (
-        f"{len(found)} stations with something hidden in them (or nothing), drawn by "
+        f"{len(trials_made)} stations with something hidden in them (or nothing), drawn by "
         "`tithe/core/practice/hidden.py`: "
         "causes of continuous size, whose families and sizes are not the priors that the diagnosis has, "
         "solved part by part and read by meters that leak and err. Made by `make reliability`."
@@ -74,24 +74,24 @@ def lines(found: list[Trial]) -> Iterator[str]:
     yield "| the likeliest cause had | how many | on average | was so |"
     yield "|---|---|---|---|"
     for low, high in BINS:
-        some = [one for one in found if low <= one.share < high]
+        some = [trial for trial in trials_made if low <= trial.share < high]
         if some:
-            mean = np.mean([one.share for one in some])
-            so = np.mean([one.told == one.cause for one in some])
+            mean = np.mean([trial.share for trial in some])
+            so = np.mean([trial.likeliest == trial.cause for trial in some])
             yield f"| {low:.0%} to {min(high, 1):.0%} | {len(some)} | {mean:.0%} | {so:.0%} |"
     yield ""
     yield f"- Told with {NAMED:.0%} and more: {len(named)}, of which {len(right) / len(named):.0%} were so."
-    rightly = sum(one.told == one.cause for one in blamed) / max(len(blamed), 1)
+    rightly = sum(trial.likeliest == trial.cause for trial in blamed) / max(len(blamed), 1)
     yield f"- Of these a fault or a slip: {len(blamed)}, of which {rightly:.0%} were so."
     yield f"- Honest stations: {len(honest)}, of which {accused} were accused of something."
-    yield f"- Brier score over all causes: {np.mean([one.brier for one in found]):.2f}."
+    yield f"- Brier score over all causes: {np.mean([trial.brier for trial in trials_made]):.2f}."
     yield ""
     yield "| what was hidden | how often | Brier score | named rightly |"
     yield "|---|---|---|---|"
-    for cause in sorted({one.cause for one in found}):
-        mine = [one for one in found if one.cause == cause]
-        told = np.mean([one.told == cause and one.share >= NAMED for one in mine])
-        yield f"| `{cause}` | {len(mine)} | {np.mean([one.brier for one in mine]):.2f} | {told:.0%} |"
+    for cause in sorted({trial.cause for trial in trials_made}):
+        mine = [trial for trial in trials_made if trial.cause == cause]
+        outcome = np.mean([trial.likeliest == cause and trial.share >= NAMED for trial in mine])
+        yield f"| `{cause}` | {len(mine)} | {np.mean([trial.brier for trial in mine]):.2f} | {outcome:.0%} |"
     yield ""
     yield (
         "What the meters there are cannot part stays open, and is said to be: a resistance in series at the "

@@ -97,8 +97,8 @@ def lines() -> Iterator[str]:
 
 def _first_question(server: Served) -> str:
     """The question at the front door, as it is asked with each letter typed, against a plain solve."""
-    one = {"lines": ["rg-58"], "length_m": 30, "mhz": 14.2, "swr": 3}
-    three = one | {"lines": ["rg-58", "rg-213", "window-450"], "tuner": "t-wide"}
+    item = {"lines": ["rg-58"], "length_m": 30, "mhz": 14.2, "swr": 3}
+    three = item | {"lines": ["rg-58", "rg-213", "window-450"], "tuner": "t-wide"}
     mill = server.ask("GET", "/api/stations/1")["document"]
 
     def ms(path: str, body: Any) -> float:
@@ -109,10 +109,10 @@ def _first_question(server: Served) -> str:
         return 100 * (perf_counter() - start)
 
     solved = ms("/api/solve", {"document": mill, "mhz": 7.1})
-    told = [ms("/api/loss", body) for body in (one, three)]
+    texts = [ms("/api/loss", body) for body in (item, three)]
     return (
-        f"the first question: {told[0]:.0f} ms, {told[0] / solved:.1f} times a solve; three lines behind a "
-        f"tuner {told[1]:.0f} ms, {told[1] / solved:.1f} times (aim 100 ms, with the page's part)"
+        f"the first question: {texts[0]:.0f} ms, {texts[0] / solved:.1f} times a solve; three lines behind a "
+        f"tuner {texts[1]:.0f} ms, {texts[1] / solved:.1f} times (aim 100 ms, with the page's part)"
     )
 
 
@@ -165,9 +165,9 @@ def _in_the_page(server: Served) -> Iterator[str]:
         dragged = _dragged(page, server.port)
         turned = _turned(page, server.port)
         page.goto(f"http://127.0.0.1:{server.port}/")
-        told = page.get_by_test_id("loss-sentence")
-        told.wait_for()
-        typed = [_typed(page, told, str(ratio)) for ratio in range(2, 10)]
+        result = page.get_by_test_id("loss-sentence")
+        result.wait_for()
+        typed = [_typed(page, result, str(ratio)) for ratio in range(2, 10)]
         browser.close()
     yield (
         f"an SWR typed to the loss told, {len(typed)} times, the driver's own part in it: median "
@@ -223,9 +223,9 @@ def _turned(page: Page, port: int) -> list[float]:
     return list(page.evaluate("performance.getEntriesByName('tithe:redrawn').map(m => m.duration)"))
 
 
-def _typed(page: Page, told: Locator, ratio: str) -> float:
+def _typed(page: Page, result: Locator, ratio: str) -> float:
     """Milliseconds from an SWR typed to another sentence."""
-    before = told.text_content()
+    before = result.text_content()
     start = perf_counter()
     page.get_by_role("textbox", name="SWR", exact=True).fill(ratio)
     page.wait_for_function(

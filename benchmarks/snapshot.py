@@ -34,7 +34,7 @@ MHZ = (1.85, 3.65, 7.1, 10.12, 14.2, 21.2, 28.5)
 
 def random_station(rng: np.random.Generator) -> StationFile:
     """A run of some parts of the shelf into an antenna known in one way or another."""
-    parts = [one.part.model_dump(exclude_none=True) for one in shelf.parts()]
+    parts = [part.part.model_dump(exclude_none=True) for part in shelf.parts()]
     lines = list(shelf.lines())
     chain = [
         {"kind": "line", "line": str(rng.choice(lines)), "length_m": float(rng.uniform(0.3, 40))}
@@ -71,7 +71,7 @@ def figures() -> dict[str, Any]:
     found: dict[str, Any] = {}
     for slug in demo.DEMOS:
         document = demo.start(slug)
-        found |= {f"{slug} {name}": numbers(one) for name, one in _of_demo(document)}
+        found |= {f"{slug} {name}": numbers(item) for name, item in _of_demo(document)}
     rng = np.random.default_rng(12)
     for n in range(RANDOM):
         station = random_station(rng).to_core()
@@ -107,8 +107,8 @@ def differences(old: Any, new: Any, path: str = "") -> Iterator[tuple[float, str
         for key in sorted(old.keys() | new.keys()):
             yield from differences(old.get(key), new.get(key), f"{path}.{key}")
     elif isinstance(old, list) and isinstance(new, list) and len(old) == len(new):
-        for n, (one, other) in enumerate(zip(old, new, strict=True)):
-            yield from differences(one, other, f"{path}[{n}]")
+        for n, (first, other) in enumerate(zip(old, new, strict=True)):
+            yield from differences(first, other, f"{path}[{n}]")
     elif isinstance(old, int | float) and isinstance(new, int | float):
         if old != new:
             yield abs(old - new) / max(abs(old), abs(new)), path
@@ -126,9 +126,9 @@ def main() -> None:
     if not args.compare:
         args.file.write_bytes(gzip.compress(json.dumps(now).encode(), mtime=0))
         return
-    found = sorted(differences(json.loads(gzip.decompress(args.file.read_bytes())), now), reverse=True)
-    print(f"{len(found)} figures differ" + (", most:" if found else ""))
-    for share, path in found[:20]:
+    answer = sorted(differences(json.loads(gzip.decompress(args.file.read_bytes())), now), reverse=True)
+    print(f"{len(answer)} figures differ" + (", most:" if answer else ""))
+    for share, path in answer[:20]:
         print(f"{share:.2e} {path}")
 
 

@@ -32,16 +32,16 @@ def lines() -> Iterator[str]:
         f"ratio {other / read:.2f} (aim 1)"
     )
     moved = seconds(lambda: move(sweep, CHAIN, 0, len(CHAIN)))
-    found = seconds(lambda: features(sweep))
+    result = seconds(lambda: features(sweep))
     drawn = seconds(lambda: sweep_json.curve(sweep, 1.8e6, 30e6))
     other_day = Analyzer(1.8e6, 30e6, 10_001, noise=0.001, seed=2)
     later = measure(Station(Transmitter(), CHAIN, ANTENNA), 0, other_day)
     drift = seconds(lambda: compare(sweep, later), runs=3)
-    total = read + moved + found + drawn
+    total = read + moved + result + drawn
     yield (
-        f"then moved to the feedpoint {moved * 1e3:.0f} ms, analysed {found * 1e3:.0f} ms, thinned for the "
+        f"then moved to the feedpoint {moved * 1e3:.0f} ms, analysed {result * 1e3:.0f} ms, thinned for the "
         f"picture {drawn * 1e3:.0f} ms (all {total * 1e3:.0f} ms; reading is {read / total:.0%}); "
         f"against a baseline {drift * 1e3:.0f} ms"
     )
     scan = seconds(lambda: np.abs(np.array(sweep.gamma)).argmin())
-    yield f"analysing against a bare scan for the lowest point: {found / scan:,.0f} times its time"
+    yield f"analysing against a bare scan for the lowest point: {result / scan:,.0f} times its time"

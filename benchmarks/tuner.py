@@ -31,7 +31,7 @@ def lines() -> Iterator[str]:
         f"reach of {len(tuners)} networks at {len(FREQS)} frequencies, {count} loads each: most "
         f"{1000 * took[slowest]:.0f} ms ({tuners[slowest[0]].network}; aim 200)"
     )
-    t = next(one for one in made if one.network == "t-highpass")
+    t = next(item for item in made if item.network == "t-highpass")
     disc = reach(t, 7.1e6, 50.0)
     loads = 50 * (1 + 0.98 * disc.gamma) / (1 - 0.98 * disc.gamma)
     some = loads[::20]

@@ -42,9 +42,9 @@ def _another(shape: Shape) -> Plan:
 def lines() -> Iterator[str]:
     """One line of text per measurement."""
     mesh = cut(Dipole(10, 10).layout(), 20.0, False, 20)
-    asked = (mesh.start, mesh.along, mesh.length, mesh.radius, 2 * np.pi / 20, RULES, mesh.needed, 1 + 0j)
-    compiled = seconds(lambda: wire_fields.fill(*asked))
-    plain = seconds(lambda: wire_fields.fill.py_func(*asked), runs=1)  # type: ignore[attr-defined]
+    request = (mesh.start, mesh.along, mesh.length, mesh.radius, 2 * np.pi / 20, RULES, mesh.needed, 1 + 0j)
+    compiled = seconds(lambda: wire_fields.fill(*request))
+    plain = seconds(lambda: wire_fields.fill.py_func(*request), runs=1)  # type: ignore[attr-defined]
     times = f"{plain / compiled:.0f} × as fast as with its loops interpreted"
     yield f"matrix of 10 segments over a mirror: {1e6 * compiled:.0f} µs, {times}"
     took = seconds(lambda: make_tables([Soil(12.0, 1e-3 + 1e-6 * next(_LONGER))], FREQS), runs=1)
@@ -82,6 +82,6 @@ def _questions(station: Station) -> Iterator[str]:
     measured = reflection_of(np.array([fed(plan, f, AS_TYPED) for f in freqs.tolist()]), 50.0)
     took = seconds(lambda: fit(_another(InvertedVee(10, 11)), freqs, measured), runs=1)
     yield f"an estimate fitted to a sweep: {1000 * took:.0f} ms"
-    asked = trial(planned, np.linspace(7, 11, 40))
-    took = seconds(lambda: list(pairs(asked, 5.0, 25.0, 40)), runs=1)
+    request = trial(planned, np.linspace(7, 11, 40))
+    took = seconds(lambda: list(pairs(request, 5.0, 25.0, 40)), runs=1)
     yield f"40 × 40 pairs of lengths at {len(FREQS)} frequencies: {took:.1f} s"

@@ -40,16 +40,16 @@ class Tally:
     broken: list[str] = field(default_factory=list)
     lock: threading.Lock = field(default_factory=threading.Lock)
 
-    def note(self, asked: Asked, status: int, took_s: float, said: bytes) -> None:
+    def note(self, request: Asked, status: int, took_s: float, said: bytes) -> None:
         """One answer."""
         with self.lock:
             self.statuses[status] += 1
-            self.slowest = sorted([*self.slowest, (took_s, asked)], key=lambda one: -one[0])[:KEPT]
+            self.slowest = sorted([*self.slowest, (took_s, request)], key=lambda item: -item[0])[:KEPT]
             fault = b"in Tithe itself" in said  # a stream has begun with 200 when something goes wrong in it
             busy = status == 503 and b"Tithe is busy" in said
             if fault or (status >= 500 and not busy):
-                sent = (asked.body or b"")[:2000]
-                self.broken.append(f"{status} {asked.method} {asked.path[:300]} {sent!r} {said[:300]!r}")
+                sent = (request.body or b"")[:2000]
+                self.broken.append(f"{status} {request.method} {request.path[:300]} {sent!r} {said[:300]!r}")
                 print(self.broken[-1], flush=True)  # at once: a run takes an hour
 
 
@@ -101,10 +101,10 @@ def _run(server: Any, args: argparse.Namespace) -> int:
     time.sleep(3)
     after = _memory_mb(server.process.pid)
     print("statuses:", dict(sorted(tally.statuses.items())))
-    print("slowest:", *(f"{took:.1f} s {one.operation};" for took, one in tally.slowest))
-    late = [(one, _again(server.port, one)) for took, one in tally.slowest if took > MOST_S]
-    for one, took in late:
-        print(f"asked again alone, {one.operation} took {took:.1f} s")
+    print("slowest:", *(f"{took:.1f} s {item.operation};" for took, item in tally.slowest))
+    late = [(item, _again(server.port, item)) for took, item in tally.slowest if took > MOST_S]
+    for item, took in late:
+        print(f"asked again alone, {item.operation} took {took:.1f} s")
     print(
         f"memory: {before:.0f} MB before, {after:.0f} MB after, {_peak_mb(server.process.pid):.0f} MB at most"
     )
@@ -117,27 +117,29 @@ def _run(server: Any, args: argparse.Namespace) -> int:
 def _client(port: int, tally: Tally, drawn: Any, count: int) -> None:
     connection = http.client.HTTPConnection("127.0.0.1", port, timeout=_TRIES_S)
     for n in range(count):
-        asked = next(drawn)
+        request = next(drawn)
         start = time.perf_counter()
         try:
-            connection.request(asked.method, asked.path, asked.body, {"Content-Type": "application/json"})
+            connection.request(
+                request.method, request.path, request.body, {"Content-Type": "application/json"}
+            )
             response = connection.getresponse()
             status, said = response.status, response.read()
         except (OSError, http.client.HTTPException) as error:
             status, said = 599, repr(error).encode()
             connection.close()
-        tally.note(asked, status, time.perf_counter() - start, said)
+        tally.note(request, status, time.perf_counter() - start, said)
         if n % _TIDY_EVERY == _TIDY_EVERY - 1:
             _tidy(connection)
 
 
-def _again(port: int, asked: Asked) -> float:
+def _again(port: int, request: Asked) -> float:
     """How long it takes at the best when it is asked again."""
     connection = http.client.HTTPConnection("127.0.0.1", port, timeout=_TRIES_S)
     times = []
     for _ in range(AGAIN):
         start = time.perf_counter()
-        connection.request(asked.method, asked.path, asked.body, {"Content-Type": "application/json"})
+        connection.request(request.method, request.path, request.body, {"Content-Type": "application/json"})
         connection.getresponse().read()
         times.append(time.perf_counter() - start)
     return min(times)
@@ -148,9 +150,9 @@ def _tidy(connection: http.client.HTTPConnection) -> None:
     them takes longer, and the run would be of little else."""
     for path, among in (("/api/shelf", "own"), ("/api/stations", "")):
         connection.request("GET", path)
-        found = json.loads(connection.getresponse().read())
+        answer = json.loads(connection.getresponse().read())
         address = "/api/shelf/own/{}" if among else "/api/stations/{}"
-        for row in (found[among] if among else found)[_LEFT:]:
+        for row in (answer[among] if among else answer)[_LEFT:]:
             connection.request("DELETE", address.format(row["id"]))
             connection.getresponse().read()
 

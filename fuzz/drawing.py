@@ -97,7 +97,7 @@ class Drawing:
 
     def _list(self, schema: dict[str, Any], depth: int) -> list[Any]:
         if "prefixItems" in schema:
-            return [self.draw(one, depth + 1) for one in schema["prefixItems"]]
+            return [self.draw(item, depth + 1) for item in schema["prefixItems"]]
         least = schema.get("minItems", 0)
         most = least if depth > DEEPEST else min(schema.get("maxItems", 6), max(least, 6))
         return [self.draw(schema.get("items", {}), depth + 1) for _ in range(self.rng.randint(least, most))]
@@ -105,9 +105,9 @@ class Drawing:
     def _object(self, schema: dict[str, Any], depth: int) -> dict[str, Any]:
         rng, out = self.rng, {}
         required = schema.get("required", [])
-        for name, one in schema.get("properties", {}).items():
+        for name, item in schema.get("properties", {}).items():
             if name in required or (depth < DEEPEST and rng.random() < 0.4):
-                out[name] = self.draw(one, depth + 1)
+                out[name] = self.draw(item, depth + 1)
         if isinstance(schema.get("additionalProperties"), dict):
             for name in rng.sample(("c1", "l", "c2", "x"), rng.randint(0, 3)):
                 out[name] = self.draw(schema["additionalProperties"], depth + 1)

@@ -30,9 +30,9 @@ class Asked:
 def operations(schema: dict[str, Any]) -> list[tuple[str, str, dict[str, Any]]]:
     """Method, path and description of each, those that have another's work done left in."""
     return [
-        (method.upper(), path, found)
+        (method.upper(), path, result)
         for path, item in sorted(schema["paths"].items())
-        for method, found in item.items()
+        for method, result in item.items()
         if method in METHODS
     ]
 
@@ -54,20 +54,22 @@ def requests(schema: dict[str, Any], documents: list[Any], seed: int, keys: int)
 
 
 def _in_steps(described: dict[str, Any]) -> bool:
-    return any("application/x-ndjson" in one.get("content", {}) for one in described["responses"].values())
+    return any(
+        "application/x-ndjson" in response.get("content", {}) for response in described["responses"].values()
+    )
 
 
 def _asked(drawing: Drawing, method: str, path: str, described: dict[str, Any], keys: int) -> Asked:
     rng, query, where = drawing.rng, [], path
-    for one in described.get("parameters", []):
-        if one["in"] == "path":
-            integer = one["schema"].get("type") == "integer"
-            value = rng.randint(1, keys) if integer else drawing.draw(one["schema"])
+    for item in described.get("parameters", []):
+        if item["in"] == "path":
+            integer = item["schema"].get("type") == "integer"
+            value = rng.randint(1, keys) if integer else drawing.draw(item["schema"])
             if rng.random() < 0.05:
                 value = rng.choice(WRONG_KEYS)
-            where = where.replace(f"{{{one['name']}}}", quote(str(value), safe=""))
-        elif one["in"] == "query" and (one.get("required") or rng.random() < 0.6):
-            query.append((one["name"], drawing.draw(one["schema"])))
+            where = where.replace(f"{{{item['name']}}}", quote(str(value), safe=""))
+        elif item["in"] == "query" and (item.get("required") or rng.random() < 0.6):
+            query.append((item["name"], drawing.draw(item["schema"])))
     body = None
     content = described.get("requestBody", {}).get("content", {}).get("application/json")
     if content:

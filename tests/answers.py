@@ -31,11 +31,11 @@ def _validator(path, method, status):
 
 def promised(request, response):
     """Demand that an answer is what the schema says."""
-    found = next((path for pattern, path in _paths() if pattern.fullmatch(request["PATH_INFO"])), None)
+    result = next((path for pattern, path in _paths() if pattern.fullmatch(request["PATH_INFO"])), None)
     kind = response.headers.get("Content-Type", "")
-    if found is None or "json" not in kind:
+    if result is None or "json" not in kind:
         return
-    validator = _validator(found, request["REQUEST_METHOD"].lower(), str(response.status_code))
+    validator = _validator(result, request["REQUEST_METHOD"].lower(), str(response.status_code))
     if validator is None:
         return
     if "ndjson" not in kind:

@@ -65,9 +65,9 @@ def _answers_are_as_promised(monkeypatch: pytest.MonkeyPatch) -> None:
 
     plain = Client.request
 
-    def request(self: Client, **asked: Any) -> Any:
-        response = plain(self, **asked)
-        promised(asked, response)
+    def request(self: Client, **request: Any) -> Any:
+        response = plain(self, **request)
+        promised(request, response)
         return response
 
     monkeypatch.setattr(Client, "request", request)

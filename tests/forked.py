@@ -26,18 +26,18 @@ class Forked:
     of a file at most."""
 
     def __init__(self, words, data, *, main=TITHE, stdin=None, stderr=None, room=None):
-        told, tell = os.pipe()
+        result, tell = os.pipe()
         output, into = os.pipe()
-        asked = {"main": main, "words": [str(word) for word in words], "data": str(data), "room": room}
+        request = {"main": main, "words": [str(word) for word in words], "data": str(data), "room": room}
         given = os.open(os.devnull, os.O_RDONLY) if stdin is None else stdin
         complaints = os.dup(2) if stderr is None else stderr
         fds = [tell, given, into, complaints]
         _nursery().sendmsg(
-            [json.dumps(asked).encode()], [(socket.SOL_SOCKET, socket.SCM_RIGHTS, array.array("i", fds))]
+            [json.dumps(request).encode()], [(socket.SOL_SOCKET, socket.SCM_RIGHTS, array.array("i", fds))]
         )
         for fd in fds:
             os.close(fd)
-        self.stdout, self._told, self.returncode = os.fdopen(output), os.fdopen(told), None
+        self.stdout, self._told, self.returncode = os.fdopen(output), os.fdopen(result), None
         self.pid = int(self._told.readline())
 
     def poll(self):
@@ -93,7 +93,7 @@ def _nursery():
     return ours
 
 
-def _nurse(asked):
+def _nurse(request):
     """Whatever is asked for is begun, until nobody asks any more."""
     os.environ.setdefault("PYDANTIC_DISABLE_PLUGINS", "__all__")
     for name in LOADED:
@@ -103,11 +103,11 @@ def _nurse(asked):
     gc.freeze()
     signal.signal(signal.SIGCHLD, signal.SIG_IGN)
     while True:
-        wanted, fds, *_ = socket.recv_fds(asked, _MOST, 4)
+        wanted, fds, *_ = socket.recv_fds(request, _MOST, 4)
         if not wanted:
             return
         if os.fork() == 0:
-            asked.close()
+            request.close()
             _mind(json.loads(wanted), fds)
         for fd in fds:
             os.close(fd)

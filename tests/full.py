@@ -16,7 +16,7 @@ def crossed(ones: Sequence[T], others: Sequence[U]) -> list[tuple[T, U]]:
     """Every one with every other where all are wanted, else each with one of them, by turns."""
     if ALL:
         return list(product(ones, others))
-    return [(one, others[n % len(others)]) for n, one in enumerate(ones)]
+    return [(item, others[n % len(others)]) for n, item in enumerate(ones)]
 
 
 def of(few: T, many: T) -> T:

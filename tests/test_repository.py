@@ -44,11 +44,11 @@ def test_no_two_shapes_of_the_api_have_one_name():
         for path in (ROOT / "tithe" / folder).rglob("*.py"):
             if path.parent.name == "migrations":
                 continue
-            for one in ast.parse(path.read_text("utf-8")).body:
-                if isinstance(one, ast.ClassDef) and not one.name.startswith("_"):
-                    homes.setdefault(one.name, set()).add(str(path.relative_to(ROOT)))
+            for item in ast.parse(path.read_text("utf-8")).body:
+                if isinstance(item, ast.ClassDef) and not item.name.startswith("_"):
+                    homes.setdefault(item.name, set()).add(str(path.relative_to(ROOT)))
     assert len(homes) > 150
-    assert {name: found for name, found in homes.items() if len(found) > 1} == {}
+    assert {name: result for name, result in homes.items() if len(result) > 1} == {}
 
 
 CORE_KNOWS = {"numpy", "scipy", "numba", "threadpoolctl", "tithe"} | (
@@ -60,8 +60,8 @@ KEEPS_KERNELS = "compiled.py"
 
 def test_the_core_knows_numbers_and_nothing_of_files_or_of_the_web():
     for path in (ROOT / "tithe" / "core").rglob("*.py"):
-        for one in ast.walk(ast.parse(path.read_text("utf-8"))):
-            names = [one.module or ""] if isinstance(one, ast.ImportFrom) else []
-            names += [alias.name for alias in one.names] if isinstance(one, ast.Import) else []
+        for item in ast.walk(ast.parse(path.read_text("utf-8"))):
+            names = [item.module or ""] if isinstance(item, ast.ImportFrom) else []
+            names += [alias.name for alias in item.names] if isinstance(item, ast.Import) else []
             strange = {name.split(".")[0] for name in names} - CORE_KNOWS
             assert strange <= ({"os", "pathlib"} if path.name == KEEPS_KERNELS else set()), path

@@ -39,15 +39,15 @@ def test_a_day_of_short_and_open_becomes_a_q_and_the_ledger_changes(mill_page):
     accessible(page)
     page.get_by_role("button", name="Carry the Q of its coils into “room tuner”").click()
     page.get_by_role("link", name="See the ledger").click()
-    told = page.get_by_test_id("measured")
-    expect(told).to_have_text(
+    result = page.get_by_test_id("measured")
+    expect(result).to_have_text(
         re.compile(r"Your room tuner loses .* dB here \(measured .*\), not 0\.4.* as into 50 Ω")
     )
     expect(row).to_contain_text("measured, ")
     assert row.get_by_role("button", name="room tuner, loss in dB").inner_text() != before
     expect(page.get_by_text(re.compile(r"^Coil Q .* at 3\.65 MHz, measured"))).to_be_visible()
     page.get_by_role("button", name="Undo").click()
-    expect(told).to_have_count(0)
+    expect(result).to_have_count(0)
     expect(row.get_by_role("button", name="room tuner, loss in dB")).to_have_text(before)
 
 

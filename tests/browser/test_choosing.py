@@ -34,9 +34,9 @@ def verdict(page):
 def test_lengths_are_tried_and_forbidding_a_placement_changes_the_verdict(choose_page):
     page = choose_page
     page.get_by_role("button", name="Try all lengths").click()
-    told = page.get_by_test_id("lengths")
-    expect(told).to_contain_text("less than the 100 W of the radio is borne")
-    expect(told).to_contain_text("The most on the weakest band leaves at")
+    result = page.get_by_test_id("lengths")
+    expect(result).to_contain_text("less than the 100 W of the radio is borne")
+    expect(result).to_contain_text("The most on the weakest band leaves at")
     form = page.get_by_role("region", name="Feeder length")
     form.get_by_label("From", exact=True).fill("60")
     page.get_by_role("button", name="Try all lengths").click()

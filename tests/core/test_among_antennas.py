@@ -37,17 +37,17 @@ def test_what_fits_in_has_its_ends_inside_and_out_of_reach(length, breadth, hung
     supports = tuple(Support(h, x * length, y * breadth) for h, x, y in hung)
     place = Place(length, breadth, supports, (0.0, house * breadth), SOILS["average"])
     diagonal = math.hypot(length, breadth)
-    for one in antennas(place, freq):
-        layout = one.shape.layout()
-        if isinstance(one.shape, Vertical):
-            assert 2 * one.shape.radial_m <= min(length, breadth) + 0.1
+    for antenna in antennas(place, freq):
+        layout = antenna.shape.layout()
+        if isinstance(antenna.shape, Vertical):
+            assert 2 * antenna.shape.radial_m <= min(length, breadth) + 0.1
             continue
         ends = [end for wire in layout.wires for end in (wire.start, wire.end)]
         across = max(math.dist((a.x, a.y), (b.x, b.y)) for a in ends for b in ends)
-        counterpoise = getattr(one.shape, "counterpoise_m", 0.0)
+        counterpoise = getattr(antenna.shape, "counterpoise_m", 0.0)
         assert across <= diagonal + counterpoise + 0.2
         low = min(end.z for end in ends)
-        assert low >= (0.9 if one.kind == "end-fed" else CLEAR_M - 0.05)
+        assert low >= (0.9 if antenna.kind == "end-fed" else CLEAR_M - 0.05)
         assert max(end.z for end in ends) <= max(support.height_m for support in supports) + 0.01
 
 
@@ -60,14 +60,14 @@ def looked_at(place, bands=BANDS, **more):
 
 def of(hung, place=GARDEN, bands=BANDS):
     """An antenna as it is seen, which the method reaches."""
-    found = seen_from.seen(hung, place.ground, bands)
-    assert found is not None
-    return found
+    result = seen_from.seen(hung, place.ground, bands)
+    assert result is not None
+    return result
 
 
-def rows_of(one, around):
+def rows_of(item, around):
     """Its rows, by itself."""
-    (lot,) = feeds.alike([one], around)
+    (lot,) = feeds.alike([item], around)
     return feeds.rows(lot, around)[0]
 
 
@@ -82,7 +82,7 @@ def alone(around, row, freq, coarse):
 
 def test_each_row_is_that_station_solved_by_itself():
     around = looked_at(GARDEN)
-    some = [one for one in antennas(GARDEN, 7.1e6) if one.kind in ("vee", "vertical")][::3]
+    some = [antenna for antenna in antennas(GARDEN, 7.1e6) if antenna.kind in ("vee", "vertical")][::3]
     for hung in some:
         seen = of(hung)
         rows = rows_of(seen, around)
@@ -97,7 +97,7 @@ def test_each_row_is_that_station_solved_by_itself():
             share = seen.towards(["near", "near"])[b]
             assert row.towards_w[b] == pytest.approx(row.sky_w[b] * share)
         assert row.watts == pytest.approx((row.towards_w[0] + 2 * row.towards_w[1]) / 3)
-        near, far, both = (seen.towards([one, one]) for one in ("near", "far", "both"))
+        near, far, both = (seen.towards([item, item]) for item in ("near", "far", "both"))
         assert near + far == pytest.approx(both)
 
 
@@ -106,7 +106,7 @@ def test_the_likeliest_are_looked_at_from_edge_to_edge_on_the_fine_mesh():
     wide = (Band("40 m", 7.0e6, 7.2e6), Band("80 m", 3.5e6, 3.8e6))
     place = Place(50, 12, (Support(10, 4, 6), Support(10, 46, 6)), (25, 0), SOILS["average"], "near")
     around = looked_at(place, wide)
-    hung = next(one for one in antennas(place, 3.65e6) if one.kind == "level")
+    hung = next(antenna for antenna in antennas(place, 3.65e6) if antenna.kind == "level")
     rows = rows_of(of(hung, place, wide), around)
     row = next(row for row in rows if row.candidate.placement == "none")
     fine = feeds.closely(row, around)
@@ -124,7 +124,7 @@ def test_the_likeliest_are_looked_at_from_edge_to_edge_on_the_fine_mesh():
 
 def test_half_of_the_corners_tell_about_the_same_as_all_of_them(monkeypatch):
     around = looked_at(GARDEN)
-    hung = next(one for one in antennas(GARDEN, 7.1e6) if one.kind == "vee")
+    hung = next(antenna for antenna in antennas(GARDEN, 7.1e6) if antenna.kind == "vee")
     row = rows_of(of(hung), around)[0]
     few = among.stood(row, around, Uncertain())
     whole_plan = replace(seen_from.plan_of(hung, GARDEN.ground), fewer_corners=False)
@@ -137,7 +137,7 @@ def test_half_of_the_corners_tell_about_the_same_as_all_of_them(monkeypatch):
 def test_what_is_fed_alike_is_computed_in_one_pass_and_places_far_behind_are_left_out():
     place = replace(GARDEN, length_m=30.0, supports=(Support(9, 10, 5), Support(8, 28, 2)))
     around = looked_at(place)
-    every = [one for one in seen_from.all_seen(antennas(place, 7.1e6), place.ground, BANDS) if one]
+    every = [item for item in seen_from.all_seen(antennas(place, 7.1e6), place.ground, BANDS) if item]
     lots = feeds.alike(every, around)
     assert len(lots) < len(every) == sum(len(lot.seen) for lot in lots)
     lot = max(lots, key=lambda lot: len(lot.seen))
@@ -169,15 +169,15 @@ def test_what_is_drawn_lies_in_the_place():
     """Wires turned to where they hang, all but a counterpoise, which may be led any way."""
     supports = (Support(9, 6, 3), Support(7, 19, 9))
     place = replace(GARDEN, length_m=24.0, breadth_m=12.0, supports=supports)
-    for one in antennas(place, 3.6e6):
-        cos, sin = math.cos(one.way), math.sin(one.way)
-        wires = list(one.shape.layout().wires)
-        if one.kind == "end-fed":
+    for antenna in antennas(place, 3.6e6):
+        cos, sin = math.cos(antenna.way), math.sin(antenna.way)
+        wires = list(antenna.shape.layout().wires)
+        if antenna.kind == "end-fed":
             wires = [wire for wire in wires if max(wire.start.x, wire.end.x) > 0.01]
         for end in (end for wire in wires for end in (wire.start, wire.end)):
-            x, y = one.at_m[0] + end.x * cos - end.y * sin, one.at_m[1] + end.x * sin + end.y * cos
-            assert -0.2 <= x <= place.length_m + 0.2, one
-            assert -0.2 <= y <= place.breadth_m + 0.2, one
+            x, y = antenna.at_m[0] + end.x * cos - end.y * sin, antenna.at_m[1] + end.x * sin + end.y * cos
+            assert -0.2 <= x <= place.length_m + 0.2, antenna
+            assert -0.2 <= y <= place.breadth_m + 0.2, antenna
 
 
 def test_near_a_wire_and_far_over_the_sea_a_vertical():

@@ -157,8 +157,8 @@ def test_the_extremes_are_those_of_the_whole_circle(run, ratio):
         ("feedpoint volts", lambda b: np.abs(b.antenna.v), 0.0),
     ):
         for end in (np.min, np.max):
-            told, true = end(figure(few)), end(figure(all_of_them))
-            assert told == pytest.approx(true, rel=0.01, abs=0.01 * least), (name, end.__name__)
+            result, true = end(figure(few)), end(figure(all_of_them))
+            assert result == pytest.approx(true, rel=0.01, abs=0.01 * least), (name, end.__name__)
 
 
 def test_medians_are_those_of_the_whole_circle_however_many_phases_are_added():

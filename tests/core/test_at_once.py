@@ -35,10 +35,10 @@ def test_left_early_what_has_not_begun_is_not_done():
             left.wait()
         return n
 
-    asked = each(slow, range(50))
-    assert next(asked) == 0
+    request = each(slow, range(50))
+    assert next(request) == 0
     threading.Timer(1.0, left.set).start()  # what has begun may end then
-    asked.close()
+    request.close()
     assert len(begun) <= 1 + 2 * AT_ONCE
 
 
@@ -48,15 +48,15 @@ def test_what_goes_wrong_comes_to_who_asked():
             raise ValueError("two")
         return n
 
-    asked = each(wrong, range(5))
-    assert [next(asked), next(asked)] == [0, 1]
+    request = each(wrong, range(5))
+    assert [next(request), next(request)] == [0, 1]
     with pytest.raises(ValueError, match="two"):
-        next(asked)
+        next(request)
 
 
 def test_the_solvers_have_no_threads_of_their_own():
     list(each(lambda n: np.linalg.solve(np.eye(3), np.ones(3)), range(2)))
-    assert {one["num_threads"] for one in threadpool_info() if one["user_api"] == "blas"} == {1}
+    assert {item["num_threads"] for item in threadpool_info() if item["user_api"] == "blas"} == {1}
 
 
 @pytest.mark.parametrize(
@@ -84,10 +84,10 @@ def test_what_several_ask_at_once_one_computes_and_what_fails_is_asked_again():
         return n + 1
 
     asking = [threading.Thread(target=slow, args=(1,)) for _ in range(4)]
-    for one in asking:
-        one.start()
-    for one in asking:
-        one.join()
+    for item in asking:
+        item.start()
+    for item in asking:
+        item.join()
     assert [slow(1), slow(2)] == [2, 3]
     assert begun == [1, 2]
     for _ in range(2):

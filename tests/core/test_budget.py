@@ -61,12 +61,12 @@ def test_agrees_with_scikit_rf(parts, freq, z):
             media = skrf.media.DefinedGammaZ0(
                 skrf.Frequency.from_f(f, unit="hz"), gamma=gamma, z0=z0, z0_port=50
             )
-            one = media.line(part.length_m, "m")
+            item = media.line(part.length_m, "m")
         else:
             port = part.two_port(f)
             abcd = np.array([[[port.a[0], port.b[0]], [port.c[0], port.d[0]]]])
-            one = skrf.Network(f=f, f_unit="hz", s=a2s(abcd, 50 * np.ones((1, 2))), z0=50)
-        network = one if network is None else network**one
+            item = skrf.Network(f=f, f_unit="hz", s=a2s(abcd, 50 * np.ones((1, 2))), z0=50)
+        network = item if network is None else network**item
     gamma_load = reflection_of(np.array(z), 50)
     s = network.s[0]
     theirs = s[0, 0] + s[0, 1] * s[1, 0] * gamma_load / (1 - s[1, 1] * gamma_load)

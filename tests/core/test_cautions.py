@@ -111,8 +111,8 @@ def test_a_bypassed_or_absent_part_sets_nothing_off(name):
 
 def test_partial_match_round_the_circle_is_told_as_a_share():
     antenna = SwrAntenna(((MHZ_7, 30.0),))
-    told = say(found(station(Tuner("t-highpass", l_max_h=4e-6), antenna=antenna))["no-match"].message)
-    assert "of the phases that the SWR leaves open" in told
+    text = say(found(station(Tuner("t-highpass", l_max_h=4e-6), antenna=antenna))["no-match"].message)
+    assert "of the phases that the SWR leaves open" in text
 
 
 def test_the_safe_power_is_safe_and_just_so():
@@ -162,7 +162,7 @@ def test_a_core_bears_what_it_gives_off_in_the_mean_and_choose_knows_it(emission
 
 def test_a_transformer_far_from_what_it_is_made_for_is_not_passed_over():
     """The shelf's 4:1 behind a tuner that matches anything, into 200 + 900j Ω."""
-    by_slug = {one.slug: one.part for one in shelf.parts()}
+    by_slug = {part.slug: part.part for part in shelf.parts()}
     strong = Tuner("l", c_max_f=5e-9, l_max_h=50e-6)
     for slug in ("ratio-4", "ratio-49"):
         built = station(strong, by_slug[slug].to_core(), antenna=table(((MHZ_7, 200, 900),)), power_w=400)

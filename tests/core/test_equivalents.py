@@ -12,18 +12,18 @@ from tithe.core.equivalents import Level, Reflected, Stepped, level, reflected, 
     [(1.5, 13.979, 0.04, 0.1773), (2.0, 9.542, 0.1111, 0.5115), (3.0, 6.021, 0.25, 1.2494)],
 )
 def test_published_reflections(ratio, return_loss, back, mismatch):
-    found = reflected("swr", ratio)
-    assert found.return_loss_db == pytest.approx(return_loss, abs=5e-4)
-    assert found.share == pytest.approx(back, abs=5e-5)
-    assert found.mismatch_loss_db == pytest.approx(mismatch, abs=5e-5)
+    result = reflected("swr", ratio)
+    assert result.return_loss_db == pytest.approx(return_loss, abs=5e-4)
+    assert result.share == pytest.approx(back, abs=5e-5)
+    assert result.mismatch_loss_db == pytest.approx(mismatch, abs=5e-5)
 
 
 def test_every_form_leads_to_every_other():
     rng = np.random.default_rng(4)
     for rho in rng.uniform(0.001, 0.999, 20):
-        one = reflected("rho", rho)
+        item = reflected("rho", rho)
         for form in Reflected._fields:
-            assert reflected(form, getattr(one, form)) == pytest.approx(one, rel=1e-9)
+            assert reflected(form, getattr(item, form)) == pytest.approx(item, rel=1e-9)
     for db in rng.uniform(-60, 60, 20):
         step, power = stepped("db", db), level("dbm", db, ohm=75)
         for form in Stepped._fields:

@@ -37,7 +37,7 @@ LOSSLESS = [
 ]
 
 
-SHELF = [one.part.to_core() for one in shelf.parts()] + [Line(shelf.line_type("rg-213"), 17.0)]
+SHELF = [part.part.to_core() for part in shelf.parts()] + [Line(shelf.line_type("rg-213"), 17.0)]
 
 
 def load_port(z):
@@ -161,7 +161,7 @@ def test_series_loss_costs_low_impedances_and_loss_across_costs_high_ones(loss_d
 def test_a_shelf_transformer_has_its_band_and_its_losses_from_its_parts(slug):
     """Matched it loses some tenths; into a high impedance its core, into a low one its copper takes more;
     below its band the magnetising inductance spoils the match."""
-    model = next(one.part for one in shelf.parts() if one.slug == slug)
+    model = next(part.part for part in shelf.parts() if part.slug == slug)
     part = model.to_core()
 
     def at(mhz, times):

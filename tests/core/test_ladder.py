@@ -56,10 +56,10 @@ def inside(ladder, values, slack=1e-9):
 
 @given(WHICH, FREQ, LOAD)
 def test_found_settings_show_the_reference_and_lie_inside(ladder, freq, z):
-    found = match(ladder, freq, z)
-    if found.matched[0]:
-        assert input_of(ladder, freq, found.values, z) == pytest.approx(50, rel=1e-6)
-        assert inside(ladder, found.values)
+    result = match(ladder, freq, z)
+    if result.matched[0]:
+        assert input_of(ladder, freq, result.values, z) == pytest.approx(50, rel=1e-6)
+        assert inside(ladder, result.values)
 
 
 @given(WHICH, FREQ, LOAD, st.floats(0.2, 5))
@@ -68,21 +68,21 @@ def test_scaling_the_frequency_with_the_parts_changes_no_loss(ladder, freq, z, f
     strays = Strays(ladder.strays.lead_h / factor, ladder.strays.port_f / factor)
     ends = (1 / factor, 1 / factor)
     scaled = replace(resized(ladder, ends, ends), strays=strays)
-    one, two = match(ladder, freq, z), match(scaled, freq * factor, z)
-    assert one.matched[0] == two.matched[0]
-    if one.matched[0]:
+    item, two = match(ladder, freq, z), match(scaled, freq * factor, z)
+    assert item.matched[0] == two.matched[0]
+    if item.matched[0]:
         # The grids are the same up to rounding, and so are the zooms.
-        assert one.score[0] == pytest.approx(two.score[0], rel=1e-6)
+        assert item.score[0] == pytest.approx(two.score[0], rel=1e-6)
 
 
 @given(st.sampled_from(THREE), FREQ, LOAD, st.floats(0.1, 10))
 def test_scaling_every_impedance_changes_no_loss(ladder, freq, z, factor):
     """Z → kZ with L → kL, C → C/k, and the reference → k times itself; power per squared ampere → k times."""
     scaled = resized(ladder, (factor, factor), (1 / factor, 1 / factor))
-    one, two = match(ladder, freq, z), match(scaled, freq, z * factor, 50.0 * factor)
-    assert one.matched[0] == two.matched[0]
-    if one.matched[0]:
-        assert one.score[0] * factor == pytest.approx(two.score[0], rel=1e-6)
+    item, two = match(ladder, freq, z), match(scaled, freq, z * factor, 50.0 * factor)
+    assert item.matched[0] == two.matched[0]
+    if item.matched[0]:
+        assert item.score[0] * factor == pytest.approx(two.score[0], rel=1e-6)
 
 
 @given(FREQ, LOAD)
@@ -95,10 +95,10 @@ def test_an_l_form_matches_in_at_most_two_ways_and_one_form_always_does(freq, z)
 
 @given(WHICH, FREQ, LOAD)
 def test_wider_ranges_never_lose_more(ladder, freq, z):
-    one, two = match(ladder, freq, z), match(resized(ladder, (0.5, 2), (0.5, 2)), freq, z)
-    if one.matched[0]:
+    item, two = match(ladder, freq, z), match(resized(ladder, (0.5, 2), (0.5, 2)), freq, z)
+    if item.matched[0]:
         assert two.matched[0]
-        assert two.score[0] <= one.score[0] * (1 + 1e-5)
+        assert two.score[0] <= item.score[0] * (1 + 1e-5)
 
 
 @given(st.integers(0, 2**32 - 1))
@@ -200,10 +200,10 @@ def kernels_answer():
     f = np.array([3.65e6, 3.65e6, 24.9e6, 14.2e6])
     rows = []
     for ladder in (*THREE, replace(THREE[2], strays=STRAYS)):
-        found, (closest, rho) = ladder.match(f, z, 50.0), ladder.closest(f, z, 50.0)
-        rows += [found.score, *found.values, rho, *closest]
-        rows += [np.abs(one) for one in ladder.two_port(f, found.values)]
-        rows += [one.volts_peak for one in ladder.loads(f, found.values, Port(z, np.ones(4, complex)))]
+        result, (closest, rho) = ladder.match(f, z, 50.0), ladder.closest(f, z, 50.0)
+        rows += [result.score, *result.values, rho, *closest]
+        rows += [np.abs(item) for item in ladder.two_port(f, result.values)]
+        rows += [load.volts_peak for load in ladder.loads(f, result.values, Port(z, np.ones(4, complex)))]
     steps, rho = L_FORMS[0].ladder(COIL, CAPACITOR).settle_steps(f, z, 50.0, (0.1e-6, 10e-12))
     angle = 2 * np.pi * np.arange(24)[:, None] / 24
     peaks = np.stack((1 / (1.05 - np.cos(angle)), np.abs(np.sin(angle)) - 0.5, 0 * angle))

@@ -61,11 +61,11 @@ def test_a_lossless_line_takes_nothing(length, freq, z):
 
 
 @given(LINE_TYPE, FREQ, LOAD, st.floats(0, 60), st.floats(0, 60))
-def test_two_lengths_are_their_sum(line, freq, z, one, two):
+def test_two_lengths_are_their_sum(line, freq, z, item, two):
     f = np.array([freq])
     whole, parts = (
-        Line(line, one + two).two_port(f),
-        Line(line, one).two_port(f) @ Line(line, two).two_port(f),
+        Line(line, item + two).two_port(f),
+        Line(line, item).two_port(f) @ Line(line, two).two_port(f),
     )
     for a, b in zip(whole, parts, strict=True):
         np.testing.assert_allclose(a, b, rtol=1e-8, atol=1e-8 * np.abs(whole.a).max() * 600)

@@ -62,20 +62,20 @@ def test_an_swr_on_an_open_line_is_against_its_own_impedance(ratio):
     circle of loads about 450 Ω, solved one by one, has the same ends."""
     asked_about = {"lines": ["window-450"], "length_m": 30, "mhz": 14.2, "swr": ratio}
     question = LossQuestion.model_validate(asked_about | {"read_at": "line"})
-    told = loss_json.answer(question)["lines"][0]
+    result = loss_json.answer(question)["lines"][0]
     (line,) = question.station(0).to_core().chain
     assert isinstance(line, Line)
     r0 = line.line.r0_ohm
     rho = (ratio - 1) / (ratio + 1) * np.exp(2j * np.pi * np.arange(100) / 100)
     at = [LossQuestion(**asked_about, r_ohm=z.real, x_ohm=z.imag) for z in r0 * (1 + rho) / (1 - rho)]
-    losses = [float(line_loss.line_loss(one.station(0).to_core(), 14.2e6).loss_db[0]) for one in at]
-    span = told["loss_db"]
+    losses = [float(line_loss.line_loss(item.station(0).to_core(), 14.2e6).loss_db[0]) for item in at]
+    span = result["loss_db"]
     assert (span["min"], span["max"]) == pytest.approx((min(losses), max(losses)), rel=0.01)
-    handbook_db = told["matched_db"] + told["handbook_extra_db"]["median"]
+    handbook_db = result["matched_db"] + result["handbook_extra_db"]["median"]
     assert span["median"] == pytest.approx(handbook_db, abs=0.05)
-    assert f"of this line {ratio:g}." in told["sentence"]
+    assert f"of this line {ratio:g}." in result["sentence"]
     k = RATIOS.index(ratio)
-    assert told["over_swr"][k]["loss_db"]["max"] == pytest.approx(span["max"], rel=1e-3)
+    assert result["over_swr"][k]["loss_db"]["max"] == pytest.approx(span["max"], rel=1e-3)
 
 
 def test_an_swr_against_what_no_line_is_like_is_refused_at_the_line():
@@ -95,8 +95,8 @@ def test_read_at_the_radio_the_antenna_is_worse_and_the_same_at_the_antenna_lead
 
 
 def test_the_sentence_says_what_arrives_and_what_the_radio_keeps():
-    told = say(line_loss.messages(line_loss.line_loss(asked(), 14.2e6), False))
-    assert told == (
+    text = say(line_loss.messages(line_loss.line_loss(asked(), 14.2e6), False))
+    assert text == (
         "Between 49 and 51 of 100 W arrive at the antenna. 30 m of RG-58 take 1.66 dB when matched; the SWR "
         "adds 0.64 to 0.78 dB, depending on the phase, which an SWR does not tell. At the radio’s end the "
         "SWR is 1.99 to 2.08. The radio sees SWR 1.99 to 2.08: 11 to 16 W are held back by its protection or "

@@ -57,15 +57,15 @@ def test_every_question_reads_whole_at_every_station(mill):
 def test_the_tuner_moved_by_hand_to_the_feedpoint_gives_the_same_watts(mill):
     tuner = next(part for part in mill["chain"] if part["kind"] == "tuner")
     moved = station_of(mill, chain=[*without(mill, "tuner"), tuner])
-    asked = SchoolQuestion(station_of(mill), F40)
-    found = compare_schools("room-tuner", asked)
-    there = solve(moved, asked.freqs).radiated_w
-    now = solve(asked.station, asked.freqs).radiated_w
-    for k, row in enumerate(found.rows):
+    question = SchoolQuestion(station_of(mill), F40)
+    result = compare_schools("room-tuner", question)
+    there = solve(moved, question.freqs).radiated_w
+    now = solve(question.station, question.freqs).radiated_w
+    for k, row in enumerate(result.rows):
         assert row.cells[0] == pytest.approx(now[k])
         assert row.cells[2] == pytest.approx(there[k])
         assert row.cells[3] == pytest.approx(10 * np.log10(there[k] / now[k]))
-    assert found.holds[0].params["one"] == ["40 m"]
+    assert result.holds[0].params["one"] == ["40 m"]
 
 
 def test_without_bands_the_frequency_looked_at_is_named_instead(mill):
@@ -79,42 +79,42 @@ def test_no_school_is_called_right_where_a_long_line_without_a_tuner_takes_most(
     """A matched antenna behind much line: mismatch loss is none of it, and nobody is said to be nearer."""
     line = {"kind": "line", "label": "l", "line": "rg-174", "length_m": 60}
     antenna = {"kind": "table", "points": [[7, 50, 0], [7.2, 50, 0]]}
-    found = compare_schools("counting", SchoolQuestion(station_of(mill, chain=[line], antenna=antenna), F40))
-    assert found.rows[0].cells[0] == pytest.approx(0, abs=1e-9)
+    result = compare_schools("counting", SchoolQuestion(station_of(mill, chain=[line], antenna=antenna), F40))
+    assert result.rows[0].cells[0] == pytest.approx(0, abs=1e-9)
     # The line’s own impedance is not quite real, so that 50 Ω do not quite match it.
-    assert found.rows[0].cells[1] == pytest.approx(found.rows[0].cells[2], abs=0.02)
-    assert "neither school" in say(found.holds)
+    assert result.rows[0].cells[1] == pytest.approx(result.rows[0].cells[2], abs=0.02)
+    assert "neither school" in say(result.holds)
 
 
 def test_an_antenna_without_reactance_gains_nothing_by_resonance(mill):
     bare = station_of(mill, antenna={"kind": "table", "points": [[7, 22, 0], [7.2, 22, 0]]})
     bands = (Band("40 m", 7e6, 7.2e6),)
-    found = compare_schools("resonance", SchoolQuestion(replace(bare, bands=bands), F40))
-    assert found.rows[0].cells[4] == pytest.approx(0, abs=1e-9)
+    result = compare_schools("resonance", SchoolQuestion(replace(bare, bands=bands), F40))
+    assert result.rows[0].cells[4] == pytest.approx(0, abs=1e-9)
     off = replace(bare, bands=bands, antenna=table(((7e6, 22.0, 300.0), (7.2e6, 22.0, 300.0))))
-    found = compare_schools("resonance", SchoolQuestion(off, F40))
-    assert found.rows[0].cells[3] == pytest.approx(solve(bare, np.array([F40])).radiated_w[0])
+    result = compare_schools("resonance", SchoolQuestion(off, F40))
+    assert result.rows[0].cells[3] == pytest.approx(solve(bare, np.array([F40])).radiated_w[0])
 
 
 def test_mismatch_loss_is_the_whole_loss_where_nothing_sends_again_and_nothing_else_takes(mill):
     """And with a tuner that loses nothing in line it is none of it."""
     station = station_of(mill, chain=[])
     bare = replace(station, transmitter=replace(station.transmitter, protection=NO_PROTECTION))
-    found = compare_schools("counting", SchoolQuestion(bare, F40))
-    for row in found.rows:
+    result = compare_schools("counting", SchoolQuestion(bare, F40))
+    for row in result.rows:
         assert row.cells[0] == pytest.approx(row.cells[2], rel=1e-9)
         assert row.cells[1] == 0
-    assert [one.code for one in found.holds] == ["schools.counting-nothing"]
+    assert [hold.code for hold in result.holds] == ["schools.counting-nothing"]
     with_tuner = compare_schools("counting", SchoolQuestion(station_of(mill), F40))
-    assert [one.code for one in with_tuner.holds] == ["schools.counting-tuner"]
+    assert [hold.code for hold in with_tuner.holds] == ["schools.counting-tuner"]
 
 
 def test_what_an_swr_costs_at_the_radio_by_hand(mill):
     """Held back to 0.5 at SWR 3; reflected (s−1)²/(s+1)²."""
-    found = compare_schools(
+    result = compare_schools(
         "acceptable-swr", SchoolQuestion(station_of(mill, chain=[], comfort_swr=2.5), F40)
     )
-    rows = {row.label.params["ratio"]: row.cells for row in found.rows}
+    rows = {row.label.params["ratio"]: row.cells for row in result.rows}
     assert sorted(rows) == [1, 1.5, 2, 2.5, 3]
     for ratio, kept in ((1, 1), (1.5, 1), (2, 1), (2.5, 0.75), (3, 0.5)):
         sent_w = 100 * kept * (1 - ((ratio - 1) / (ratio + 1)) ** 2)
@@ -136,9 +136,9 @@ def test_the_marks_to_trim_to_are_those_of_the_resonance(mill):
 
 
 def test_the_meters_of_both_sides_agree_on_the_power_but_for_the_tuners_loss(mill):
-    asked = SchoolQuestion(station_of(mill), 14.2e6)
-    near, far = compare_schools("meter-place", asked).rows
-    stage = asked.budget_at_freq.stages[asked.tuner_at]
+    question = SchoolQuestion(station_of(mill), 14.2e6)
+    near, far = compare_schools("meter-place", question).rows
+    stage = question.budget_at_freq.stages[question.tuner_at]
     assert near.cells[2] == pytest.approx(stage.in_w[0])
     assert far.cells[2] == pytest.approx(stage.out_w[0])
     assert far.cells[3] > 5 > near.cells[3]
@@ -169,9 +169,9 @@ def test_the_bench_reads_a_tuners_loss_as_published(mhz, loss_db, both_db, short
 
 def test_lengths_in_reach_are_those_at_which_the_station_really_matches():
     station = demo.start("hollin-lane-school").to_core()
-    asked = SchoolQuestion(station, 18.1e6)
-    found = compare_schools("feeder-length", asked)
-    rows = {row.label: row.cells for row in found.rows}
+    question = SchoolQuestion(station, 18.1e6)
+    result = compare_schools("feeder-length", question)
+    rows = {row.label: row.cells for row in result.rows}
     lines = {n: part.feedline for n, part in enumerate(station.chain) if part.feedline}
     at = max(lines, key=lambda n: lines[n].length_m)
     present = lines[at].length_m
@@ -180,7 +180,7 @@ def test_lengths_in_reach_are_those_at_which_the_station_really_matches():
 
     def matches(length_m):
         parts = [*station.chain[:at], replace(lines[at], length_m=length_m), *station.chain[at + 1 :]]
-        tuned = solve(replace(station, chain=tuple(parts)), edges).stages[asked.tuner_at]
+        tuned = solve(replace(station, chain=tuple(parts)), edges).stages[question.tuner_at]
         return bool(tuned.tuned.matched.all())
 
     tried = present / 2 + present / 100 * np.arange(101)
@@ -190,8 +190,8 @@ def test_lengths_in_reach_are_those_at_which_the_station_really_matches():
 
 
 def test_the_analyzers_interval_lies_in_the_cheap_meters_and_both_hold_the_truth(mill):
-    found = compare_schools("instrument", SchoolQuestion(station_of(mill), F40))
-    for row in found.rows:
+    result = compare_schools("instrument", SchoolQuestion(station_of(mill), F40))
+    for row in result.rows:
         truth, cheap, fine = row.cells
         assert cheap[0] <= fine[0] <= truth <= fine[1] <= cheap[1]
 
@@ -199,6 +199,6 @@ def test_the_analyzers_interval_lies_in_the_cheap_meters_and_both_hold_the_truth
 def test_a_phase_that_is_not_known_is_not_made_up(mill):
     station = replace(station_of(mill), antenna=SwrAntenna(((7e6, 3.0), (7.2e6, 3.0))))
     for slug in ("resonance", "trim-target"):
-        found = compare_schools(slug, SchoolQuestion(station, F40))
-        assert [one.code for one in found.holds] == ["schools.needs-phase"]
-        assert not found.rows
+        result = compare_schools(slug, SchoolQuestion(station, F40))
+        assert [hold.code for hold in result.holds] == ["schools.needs-phase"]
+        assert not result.rows

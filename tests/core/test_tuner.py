@@ -53,8 +53,8 @@ def test_published_second_l_form():
 )
 def test_published_t_highpass(z, c1, l, c2, eta, rel):  # noqa: E741 - the literature's symbol
     result = tuned(Tuner("t-highpass"), 3.65, z)
-    found = result.setting
-    assert [found[k][0] for k in ("c1", "l", "c2")] == pytest.approx([c1, l, c2], rel=rel)
+    outcome = result.setting
+    assert [outcome[k][0] for k in ("c1", "l", "c2")] == pytest.approx([c1, l, c2], rel=rel)
     assert efficiency(result) == pytest.approx(eta, abs=6e-6)
 
 
@@ -96,8 +96,8 @@ def brute_force(tuner, ladder, freq, z, points=400):
         loss = np.abs(1 + x2 * z2 * y2) ** 2 / 50 / (1 / z).real
     inside = (wanted.real >= near_low) & (wanted.real <= near_high)
     crossing = (wanted.imag[:, 1:] * wanted.imag[:, :-1] < 0) & inside[:, 1:] & inside[:, :-1]
-    found = np.where(crossing, np.maximum(loss[:, 1:], loss[:, :-1]), np.inf).min()
-    return 1 / found
+    result = np.where(crossing, np.maximum(loss[:, 1:], loss[:, :-1]), np.inf).min()
+    return 1 / result
 
 
 @given(
@@ -120,9 +120,9 @@ def test_never_loses_to_brute_force(network, log_r, x, mhz):
 @given(FREQ, LOAD)
 def test_better_parts_never_lose_more(freq, z):
     plain, good = Tuner(coil_q=100), Tuner(coil_q=400)
-    one, two = tuned(plain, freq / 1e6, z), tuned(good, freq / 1e6, z)
-    if one.matched[0] and two.matched[0]:
-        assert efficiency(two) >= efficiency(one) * (1 - 1e-6)
+    item, two = tuned(plain, freq / 1e6, z), tuned(good, freq / 1e6, z)
+    if item.matched[0] and two.matched[0]:
+        assert efficiency(two) >= efficiency(item) * (1 - 1e-6)
 
 
 def test_says_what_is_missing_and_that_it_would_do():
@@ -206,8 +206,8 @@ def lost_and_borne(tuner, z, freq, power_w):
     load = Port(z, np.ones(len(z), complex))
     set_ = tuner.tune(freq, load, 50.0, power_w)
     source = set_.input(load)
-    told = set_.details(source.powered(np.ones(len(z))), load.powered(np.ones(len(z))))
-    return set_.matched, -10 * np.log10(told.efficiency), told.limit_w
+    result = set_.details(source.powered(np.ones(len(z))), load.powered(np.ones(len(z))))
+    return set_.matched, -10 * np.log10(result.efficiency), result.limit_w
 
 
 @pytest.mark.parametrize("network", ["l", "t-highpass", "t-lowpass", "pi"])
@@ -258,9 +258,9 @@ def test_what_is_given_for_bearing_more_is_told():
         there = Port(np.array([load]), np.ones(1, complex))
         result = Tuner("l", **RATED).tune(np.array([f]), there, 50.0, 100.0)
         port = Port(result.z_load_ohm, np.ones(1, complex))
-        told = result.details(*powered(result, port)).traded(0)
-        if told is not None:
-            assert told.params["bears_w"] > 1.05 * told.params["would_w"]
-            assert 0 <= told.params["more_db"] < 0.056
-        said.add(told is None)
+        outcome = result.details(*powered(result, port)).traded(0)
+        if outcome is not None:
+            assert outcome.params["bears_w"] > 1.05 * outcome.params["would_w"]
+            assert 0 <= outcome.params["more_db"] < 0.056
+        said.add(outcome is None)
     assert said == {True, False}

@@ -58,10 +58,10 @@ def test_nothing_radiated_is_told_as_nothing():
 def test_takers_come_in_order_and_sum_to_what_is_missing():
     antenna = Resonator(7e6, 40, 3, loss=LossResistance(((1e6, 10.0),)))
     budget = solved(Inline(1.0, label="a"), Line(shelf.line_type("rg-58"), 30, "b"), antenna=antenna)
-    found = takers(budget, 0)
-    assert [t.taken_w for t in found] == sorted((t.taken_w for t in found), reverse=True)
-    assert sum(t.taken_w for t in found) == pytest.approx(100 - budget.radiated_w[0])
-    places = {(t.place, t.label) for t in found}
+    result = takers(budget, 0)
+    assert [t.taken_w for t in result] == sorted((t.taken_w for t in result), reverse=True)
+    assert sum(t.taken_w for t in result) == pytest.approx(100 - budget.radiated_w[0])
+    places = {(t.place, t.label) for t in result}
     assert places >= {("part", "a"), ("part", "b"), ("antenna", ""), ("reflection", "")}
 
 
@@ -87,8 +87,8 @@ def test_spans_are_told_as_between():
 def test_a_moved_match_is_told_as_a_span_where_the_phase_is_unknown():
     line, tuner = Line(shelf.line_type("rg-58"), 40), Tuner("l", c_max_f=5e-9)
     antenna = SwrAntenna(((7e6, 8.0),))
-    one, other = (Station(Transmitter(), run, antenna) for run in ((tuner, line), (line, tuner)))
-    here, there = solve_alike(one, other, [7e6])
+    first, other = (Station(Transmitter(), run, antenna) for run in ((tuner, line), (line, tuner)))
+    here, there = solve_alike(first, other, [7e6])
     gain = (there.radiated_w - here.radiated_w)[:, 0]
     low, high = watts(gain.min()), watts(gain.max())
     assert (

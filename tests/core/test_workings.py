@@ -72,17 +72,17 @@ def leaves(tree, path=""):
         yield path, tree
 
 
-def check(working, k, told, path):
+def check(derivation, k, result, path):
     """The figure to the last digit, every step to rounding, every symbol and rule in words."""
-    assert working.rule in RULES
-    for case in working.at(k):
-        expected = told if not isinstance(told, dict) else told[ENDS[case.which]]
-        figure = case.values[working.gives] * working.scale
+    assert derivation.rule in RULES
+    for case in derivation.at(k):
+        expected = result if not isinstance(result, dict) else result[ENDS[case.which]]
+        figure = case.values[derivation.gives] * derivation.scale
         if expected is None:
             assert not np.isfinite(figure), path
         else:
             assert figure == pytest.approx(expected, rel=1e-15), path
-        for step in working.steps:
+        for step in derivation.steps:
             assert {step.gives, *step.takes} <= SYMBOLS.keys()
             filled = [np.asarray(case.values[name])[()] for name in step.takes]
             with np.errstate(all="ignore"):
@@ -90,10 +90,10 @@ def check(working, k, told, path):
             if np.isfinite(case.values[step.gives]):
                 assert given == pytest.approx(case.values[step.gives], rel=1e-7, abs=1e-9), (path, step)
     if k == 0:  # typesetting takes most of the time, and is the same at every frequency
-        shown = working_json.working(working, k)
+        shown = working_json.working(derivation, k)
         assert shown["title"]
         assert not re.search(r"\bnan\b", str(shown))
-    return {working.rule, *(step.formula.__name__ for step in working.steps)}
+    return {derivation.rule, *(step.formula.__name__ for step in derivation.steps)}
 
 
 def stations():
@@ -120,11 +120,11 @@ def test_every_figure_of_the_ledger_has_its_working_and_it_is_right():
         budget = solve(station, freq)
         for k, result in enumerate(budget_json.results(budget)):
             rooms = ("transmitter", "stages", "antenna", "total", "counted")
-            for path, told in leaves({room: dict(result)[room] for room in rooms}):
+            for path, outcome in leaves({room: dict(result)[room] for room in rooms}):
                 name = path.rsplit(".", 1)[-1]
-                if name in NOT_COMPUTED or (name.startswith("fit_residual") and told is None):
+                if name in NOT_COMPUTED or (name.startswith("fit_residual") and outcome is None):
                     continue
-                used |= check(working_of(budget, path), k, told, path)
+                used |= check(working_of(budget, path), k, outcome, path)
     assert {"line-loss", "tuner-loss", "tuner-sheet", "foldback", "meter-swr-error", "line-limit"} <= used
 
 
@@ -132,16 +132,16 @@ def test_every_figure_of_a_sweep_has_its_working(mill):
     document = station_file.validate(mill)
     analyzer = Analyzer(6.5e6, 7.7e6, 301, directivity_db=40.0, noise=1e-4)
     sweep = analyzer.show(measure(document.to_core(), len(document.chain), analyzer))
-    found, bands = features(sweep), [band.to_core() for band in document.bands]
-    reading = sweep_json.reading(sweep, bands, 2.0, found)
+    result, bands = features(sweep), [band.to_core() for band in document.bands]
+    reading = sweep_json.reading(sweep, bands, 2.0, result)
     read = [read_band(sweep, band, 2.0) for band in bands]
     seen = set()
-    for path, told in leaves({"dips": reading["dips"], "bands": reading["bands"]}):
+    for path, outcome in leaves({"dips": reading["dips"], "bands": reading["bands"]}):
         name = path.rsplit(".", 1)[-1]
         inputs = name in ("rho", "re", "im", "gamma", "low_mhz", "high_mhz", "within_khz")
         inputs = inputs or ("widths" in path and name == "swr")
-        if told is not None and not inputs:
-            check(working_of_sweep(found, read, path), 0, told, path)
+        if outcome is not None and not inputs:
+            check(working_of_sweep(result, read, path), 0, outcome, path)
             seen.add(name)
     assert {
         "mhz",
@@ -163,25 +163,25 @@ def test_every_figure_of_the_choice_has_its_working(mill):
         wanted, evaluate(question(document.to_core(), 6), wanted.kit, wanted.all_candidates())
     )
     drawn = worlds(ranking.grid.question, wanted.kit, wanted.uncertain(ranking.grid.question))
-    *_, found = tried(ranking, drawn)
-    answer = choose_json.answer(wanted, choose_json.decided(wanted, ranking, found))
-    ids = [one.id for one in ranking.grid.candidates]
-    for one in answer["candidates"][::9]:
-        n = ids.index(one["id"])
+    *_, result = tried(ranking, drawn)
+    answer = choose_json.answer(wanted, choose_json.decided(wanted, ranking, result))
+    ids = [candidate.id for candidate in ranking.grid.candidates]
+    for item in answer["candidates"][::9]:
+        n = ids.index(item["id"])
         figures = {
-            key: one[key] for key in ("score_w", "score_low_w", "score_high_w", "behind_db", "cost", "cells")
+            key: item[key] for key in ("score_w", "score_low_w", "score_high_w", "behind_db", "cost", "cells")
         }
         counted = ("behind_db.middle", "behind_db.nine_of_ten")  # over worlds: there is no working of those
-        for path, told in leaves(figures):
-            if told is not None and path not in counted:
-                check(working_of_candidate(ranking, n, path), 0, told, path)
+        for path, outcome in leaves(figures):
+            if outcome is not None and path not in counted:
+                check(working_of_candidate(ranking, n, path), 0, outcome, path)
 
 
 def check_shown(workings, figures):
     """Each of an answer's own workings gives the figure that the answer shows."""
     assert workings.keys() == figures.keys()
-    for name, working in workings.items():
-        check(working, 0, figures[name], name)
+    for name, derivation in workings.items():
+        check(derivation, 0, figures[name], name)
 
 
 def test_the_workings_of_trimming_give_the_change_that_is_advised():
@@ -197,10 +197,10 @@ def test_the_workings_of_trimming_give_the_change_that_is_advised():
 
 
 def test_the_workings_of_radials_give_both_ends_of_what_is_expected():
-    found = judge_radials(tuple(RadialReading(n, 36 + 30 / n) for n in (2, 4, 8, 16)))
-    workings = workings_of_radials(found)
-    gains = {name: float(working.values["a_gain"][0]) for name, working in workings.items()}
-    assert (min(gains.values()), max(gains.values())) == pytest.approx(found.next_gain_db)
+    result = judge_radials(tuple(RadialReading(n, 36 + 30 / n) for n in (2, 4, 8, 16)))
+    workings = workings_of_radials(result)
+    gains = {name: float(derivation.values["a_gain"][0]) for name, derivation in workings.items()}
+    assert (min(gains.values()), max(gains.values())) == pytest.approx(result.next_gain_db)
     check_shown(workings, gains)
     assert workings_of_radials(judge_radials((RadialReading(4, 50.0),))) == {}
 
@@ -222,18 +222,19 @@ def test_the_workings_of_drift_break_even_and_lengths_give_what_is_shown(mill):
     check_shown(workings_of_drift(drift), khz)
 
     wanted = choice.read(station_file.validate(mill))
-    asked = question(station, 6)
-    for one in break_evens(asked, wanted.kit, wanted.site, "rg-213", "window-450", 1.0):
-        figures = {f"gain_db[{n}]": gain for n, gain in enumerate(one.gain_db.tolist())}
-        if one.wins_from_m is not None and one.wins_from_m > one.length_m[0]:
-            figures["wins_from_m"] = one.wins_from_m
-        check_shown(workings_of_break_even(one), figures)
+    request = question(station, 6)
+    for break_even in break_evens(request, wanted.kit, wanted.site, "rg-213", "window-450", 1.0):
+        figures = {f"gain_db[{n}]": gain for n, gain in enumerate(break_even.gain_db.tolist())}
+        if break_even.wins_from_m is not None and break_even.wins_from_m > break_even.length_m[0]:
+            figures["wins_from_m"] = break_even.wins_from_m
+        check_shown(workings_of_break_even(break_even), figures)
 
     school = demo.start("hollin-lane-school").to_core()
     bands = tuple(band for band in school.bands if band.name in ("20 m", "17 m"))
     lengths = safe_lengths(question(replace(school, bands=bands)), 20, 40, 0.5)
     spare = {
-        name: float(working.values["l_spare"][0]) for name, working in workings_of_lengths(lengths).items()
+        name: float(derivation.values["l_spare"][0])
+        for name, derivation in workings_of_lengths(lengths).items()
     }
     assert spare["safest"] == lengths.margin_m.max()
     check_shown(workings_of_lengths(lengths), spare)
@@ -241,19 +242,19 @@ def test_the_workings_of_drift_break_even_and_lengths_give_what_is_shown(mill):
 
 def test_the_workings_of_the_map_give_its_points(mill):
     wanted = choice.read(station_file.validate(mill))
-    asked = question(station_file.validate(mill).to_core(), 6)
+    request = question(station_file.validate(mill).to_core(), 6)
     candidates = wanted.all_candidates()
-    for one in candidates[:3]:
-        shown = choose_json.loss_map(wanted, asked, one.id, candidates)
-        for path, told in leaves({"points": shown["points"]}):
-            if told is None:
+    for candidate in candidates[:3]:
+        shown = choose_json.loss_map(wanted, request, candidate.id, candidates)
+        for path, result in leaves({"points": shown["points"]}):
+            if result is None:
                 continue
-            out = choose_json.map_working(wanted, asked, one, path)
-            ends = (told["min"], told["max"]) if isinstance(told, dict) else (told, told)
+            out = choose_json.map_working(wanted, request, candidate, path)
+            ends = (result["min"], result["max"]) if isinstance(result, dict) else (result, result)
             assert (out["values"][0], out["values"][-1]) == pytest.approx(ends, rel=1e-12), path
             assert out["lines"], path
     with pytest.raises(InputError, match="figure"):
-        choose_json.map_working(wanted, asked, candidates[0], "points[0].nothing")
+        choose_json.map_working(wanted, request, candidates[0], "points[0].nothing")
 
 
 def test_every_cell_of_the_questions_has_its_working_and_it_is_right(mill):
@@ -261,19 +262,21 @@ def test_every_cell_of_the_questions_has_its_working_and_it_is_right(mill):
     swr_only = mill | {"antenna": {"kind": "swr", "points": [[3, 6], [30, 9]], "loss_ohm": 2}}
     used = set()
     for document in (mill, swr_only):
-        asked = SchoolQuestion(station_file.validate(document).to_core(), 7.1e6)
+        question = SchoolQuestion(station_file.validate(document).to_core(), 7.1e6)
         for slug in SCHOOLS:
-            found = compare_schools(slug, asked)
-            for column in found.columns:
+            result = compare_schools(slug, question)
+            for column in result.columns:
                 for worked, cell in zip(column.worked, column.cells, strict=True):
                     assert worked is not None
-                    working, k = worked
+                    derivation, k = worked
                     low, high = cell if isinstance(cell, tuple) else (cell, cell)
-                    cases = working.at(k)
-                    ends = [case.values[working.gives] for case in (cases[0], cases[-1])]
+                    cases = derivation.at(k)
+                    ends = [case.values[derivation.gives] for case in (cases[0], cases[-1])]
                     assert ends == [low, high], (slug, column.head)
-                    told = {ENDS[case.which]: case.values[working.gives] * working.scale for case in cases}
-                    used |= check(working, k, told if len(cases) > 1 else told[None], slug)
+                    outcome = {
+                        ENDS[case.which]: case.values[derivation.gives] * derivation.scale for case in cases
+                    }
+                    used |= check(derivation, k, outcome if len(cases) > 1 else outcome[None], slug)
     assert {"given-back", "less-sent", "lines-extra", "net-power", "in-reach", "nearest-length"} <= used
     assert {"bench-short", "bench-both", "bench-wattmeters", "meter-swr-error"} <= used
 
@@ -286,20 +289,20 @@ def test_every_figure_of_the_first_question_has_its_working():
         {"r_ohm": 20, "x_ohm": -90, "tuner": "t-wide"},
     )
     for load in loads:
-        asked = LossQuestion(lines=["rg-58", "window-450"], length_m=21, mhz=7.1, **load)
-        answer = loss_told.answer(asked)
+        question = LossQuestion(lines=["rg-58", "window-450"], length_m=21, mhz=7.1, **load)
+        answer = loss_told.answer(question)
         without = ("station", "cautions", *(() if "tuner" in load else ("tuner_w",)))
-        told = [{key: one for key, one in line.items() if key not in without} for line in answer["lines"]]
-        for n, (path, figure) in enumerate(leaves({"lines": told})):
+        texts = [{key: item for key, item in line.items() if key not in without} for line in answer["lines"]]
+        for n, (path, figure) in enumerate(leaves({"lines": texts})):
             if n % full.of(19, 1):
                 continue
-            out = loss_working.working(asked, path)
+            out = loss_working.working(question, path)
             ends = (figure["min"], figure["max"]) if isinstance(figure, dict) else (figure, figure)
             assert (out["values"][0], out["values"][-1]) == ends, path
             assert out["lines"] or ends == (None, None), path
         for wrong in ("", "lines[2].extra_db", "lines[0].name", "lines[0].over_swr[99].extra_db"):
             with pytest.raises(InputError, match="figure"):
-                loss_working.working(asked, wrong)
+                loss_working.working(question, wrong)
 
 
 @pytest.mark.parametrize(
@@ -315,11 +318,11 @@ def test_the_handbooks_short_cut_is_laid_beside_and_how_far_off_it_is(mill):
     mill["antenna"] = {"kind": "table", "points": [[3.6, 5, 0], [3.7, 5, 0]]}
     mill["chain"] = [{"kind": "line", "line": "rg-213", "length_m": 6}]
     budget = solve(station_file.validate(mill).to_core(), np.array([3.65e6]))
-    told = working_json.working(working_of(budget, "stages[0].loss_db"), 0)
-    assert told["short_cut"].startswith("The handbook’s rule gives 0.34")
-    assert told["short_cut"].endswith("dB too little here.")
-    assert told["lines"][2]["formula"].startswith("<math")
-    assert "<mi>cosh</mi>" in told["lines"][0]["formula"]
+    result = working_json.working(working_of(budget, "stages[0].loss_db"), 0)
+    assert result["short_cut"].startswith("The handbook’s rule gives 0.34")
+    assert result["short_cut"].endswith("dB too little here.")
+    assert result["lines"][2]["formula"].startswith("<math")
+    assert "<mi>cosh</mi>" in result["lines"][0]["formula"]
 
 
 def test_every_source_that_is_named_stands_in_the_rules_of_the_job():

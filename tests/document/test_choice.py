@@ -36,8 +36,8 @@ def test_the_mill_keeps_its_room_and_gives_its_tuner_a_place(mill):
 
 def test_every_candidate_of_the_mill_can_be_written_and_read_back(mill):
     wanted = read(mill)
-    for one in candidates(wanted.site, wanted.kit, wanted.wishes):
-        chain = wanted.chain_of(one)
+    for candidate in candidates(wanted.site, wanted.kit, wanted.wishes):
+        chain = wanted.chain_of(candidate)
         text = json.dumps([part.model_dump(exclude_none=True) for part in chain])
         again = validate(mill | {"chain": json.loads(text)})
         assert again.to_core().chain == to_chain(chain)
@@ -103,7 +103,7 @@ def test_every_line_of_the_shelf_and_every_part_has_a_starting_price():
 
 
 @pytest.mark.parametrize(
-    ("asked", "complaint"),
+    ("wishes", "complaint"),
     [
         ({"indoor_m": 50}, "choice.indoor_m: must not be longer than the run (38 m)"),
         ({"lead_m": 39.5}, "choice.lead_m: must not be longer than the run (38 m)"),
@@ -112,9 +112,9 @@ def test_every_line_of_the_shelf_and_every_part_has_a_starting_price():
         ({"line": "rope"}, "choice.line: is no line here"),
     ],
 )
-def test_refusals_name_their_place(mill, asked, complaint):
+def test_refusals_name_their_place(mill, wishes, complaint):
     with pytest.raises(InputError) as caught:
-        read(mill | {"choice": asked})
+        read(mill | {"choice": wishes})
     assert line(caught.value).startswith(complaint)
 
 
@@ -134,12 +134,15 @@ def test_the_answer_holds_no_infinity_and_names_every_purchase(mill):
     answer = choose_json.answer(wanted, Choosing(document).judged())
     text = json.dumps(answer, allow_nan=False)
     assert "own-" not in text
-    bought = {row["name"] for one in answer["candidates"] for row in one["buy"]}
+    bought = {row["name"] for candidate in answer["candidates"] for row in candidate["buy"]}
     assert {"RG-174/U", "Remote relay tuner for the mast", "Arrestor that passes DC"} <= bought
-    present = next(one for one in answer["candidates"] if one["id"] == "present")
+    present = next(candidate for candidate in answer["candidates"] if candidate["id"] == "present")
     assert (present["cost"], present["buy"]) == (0, [])
     assert all(
-        cell["regret_db"] >= 0 for one in answer["candidates"] for cell in one["cells"] if one["affordable"]
+        cell["regret_db"] >= 0
+        for candidate in answer["candidates"]
+        for cell in candidate["cells"]
+        if candidate["affordable"]
     )
 
 
@@ -150,7 +153,7 @@ def test_the_answer_holds_no_infinity_and_names_every_purchase(mill):
         {"kind": "inline", "label": "choke of an older file", "loss_db": 0.1},
         {"kind": "transformer", "label": "current balun", "ratio": 1, "loss_db": 0.1},
         {"kind": "transformer", "label": "4:1 with a choke", "ratio": 4, "loss_db": 0.2, "choke": True},
-        next(one.part.model_dump(exclude_none=True) for one in shelf.parts() if one.slug == "line-choke"),
+        next(part.part.model_dump(exclude_none=True) for part in shelf.parts() if part.slug == "line-choke"),
     ],
 )
 def test_a_choke_at_the_feedpoint_is_one_whatever_its_kind(mill, hung):
@@ -159,9 +162,9 @@ def test_a_choke_at_the_feedpoint_is_one_whatever_its_kind(mill, hung):
     wanted = read(mill)
     assert "choke" in wanted.kit.owned
     label = hung.get("label", "")
-    for one in candidates(wanted.site, wanted.kit, wanted.wishes):
-        labels = [part.label for part in wanted.chain_of(one)]
-        if one.placement in ("none", "room", "foot", "feedpoint"):
+    for candidate in candidates(wanted.site, wanted.kit, wanted.wishes):
+        labels = [part.label for part in wanted.chain_of(candidate)]
+        if candidate.placement in ("none", "room", "foot", "feedpoint"):
             assert labels.count(label) == 1
 
 
@@ -182,7 +185,7 @@ def test_over_a_run_that_no_coax_bears_open_line_still_has_coax_indoors(mill):
     document, wanted = validate(mill), read(mill)
     assert not wanted.kit.coax
     grid = evaluate(question(document.to_core(), 6), wanted.kit, wanted.all_candidates())
-    assert any("rg-213" in {item.token for item in one.items} for one in grid.candidates)
+    assert any("rg-213" in {item.token for item in candidate.items} for candidate in grid.candidates)
     assert np.isfinite(grid.score_w).all()
 
 
@@ -201,12 +204,13 @@ def test_a_planned_antennas_shape_says_whether_open_line_suits_and_how_long_the_
     for there in ({"antenna": antenna}, {"plan": antenna}):
         wanted = read(mill | there)
         families = {
-            one.line in wanted.kit.open_lines for one in candidates(wanted.site, wanted.kit, wanted.wishes)
+            candidate.line in wanted.kit.open_lines
+            for candidate in candidates(wanted.site, wanted.kit, wanted.wishes)
         }
         assert families == ({True, False} if balanced else {False})
         assert wanted.site.lead_m == lead_m
-        told = read(mill | there | {"choice": {"fed_against_ground": balanced, "lead_m": 2}})
-        assert (told.wishes.fed_against_ground, told.site.lead_m) == (balanced, 2)
+        result = read(mill | there | {"choice": {"fed_against_ground": balanced, "lead_m": 2}})
+        assert (result.wishes.fed_against_ground, result.site.lead_m) == (balanced, 2)
 
 
 def test_a_transformer_without_a_tuner_is_decided_where_it_is_the_cheapest_that_will_do(mill):

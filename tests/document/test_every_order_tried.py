@@ -15,7 +15,7 @@ from tithe.document.station_file import validate
 COAX, OPEN = ("rg-58", "rg-213", "hard-12"), ("window-450", "open-600")
 BANDS = [("80 m", 3.5, 3.8), ("40 m", 7.0, 7.2), ("20 m", 14.0, 14.35)]
 RUN_M, INDOOR_M, LEAD_M = 24.0, 5.0, 4.0
-PARTS = {one.slug: one.part.model_dump(exclude_none=True) for one in shelf.parts()}
+PARTS = {part.slug: part.part.model_dump(exclude_none=True) for part in shelf.parts()}
 IN_ROOM: tuple[list[str], ...] = ([], ["own-3"], ["t-wide"])
 TOPS = ("choke-1", "ratio-4", "ratio-9", "ratio-49")
 
@@ -38,8 +38,7 @@ def orders():
 
 def as_written(order):
     return [
-        PARTS[one] if isinstance(one, str) else {"kind": "line", "line": one[0], "length_m": one[1]}
-        for one in order
+        PARTS[n] if isinstance(n, str) else {"kind": "line", "line": n[0], "length_m": n[1]} for n in order
     ]
 
 
@@ -66,16 +65,16 @@ def drawn(seed):
 def test_nothing_on_the_shelf_in_any_sensible_order_betters_the_best(seed):
     document = drawn(seed)
     station = validate(document).to_core()
-    asked = question(station)
+    request = question(station)
 
     def borne_w(order):
         chain = as_written(order)
-        budget = solve(validate(document | {"chain": chain}).to_core(), asked.freq_hz)
+        budget = solve(validate(document | {"chain": chain}).to_core(), request.freq_hz)
         return float(np.mean(budget.sky_w * bearable_share(budget)))
 
     most_w, order = max((borne_w(order), order) for order in map(tuple, orders()))
     wanted = choice.read(validate(document))
-    grid = evaluate(asked, wanted.kit, wanted.all_candidates())
-    told = choose_json.ranked(wanted, grid)
-    best_w = grid.score_w[told.best]
-    assert 10 * np.log10(most_w / best_w) < 0.05, (order, most_w, grid.candidates[told.best].id, best_w)
+    grid = evaluate(request, wanted.kit, wanted.all_candidates())
+    result = choose_json.ranked(wanted, grid)
+    best_w = grid.score_w[result.best]
+    assert 10 * np.log10(most_w / best_w) < 0.05, (order, most_w, grid.candidates[result.best].id, best_w)

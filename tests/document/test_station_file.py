@@ -100,8 +100,8 @@ def test_shipped_schema_is_current_and_accepts_the_example():
     ],
 )
 def test_each_fault_is_named_at_its_place(place, value, complaint):
-    found = refusals(with_change(place, value))
-    assert found[0].startswith(complaint), found
+    result = refusals(with_change(place, value))
+    assert result[0].startswith(complaint), result
 
 
 def test_unknown_keys_are_refused_with_the_allowed_ones():

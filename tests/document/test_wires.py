@@ -46,13 +46,13 @@ def test_every_shape_is_told_by_the_command_and_comes_back_as_typed(tmp_path, ca
         file = tmp_path / "station.json"
         file.write_text(json.dumps(document), "utf-8")
         assert main(["antenna", str(file), "--mhz", "7.1", "--mhz", "14.2", "--json"]) == 0
-        for one in json.loads(capsys.readouterr().out)["results"]:
+        for result in json.loads(capsys.readouterr().out)["results"]:
             for key in ("r_ohm", "x_ohm", "swr", "efficiency"):
-                assert one[key]["min"] <= one[key]["median"] <= one[key]["max"], (shape, key)
-            assert one["r_ohm"]["min"] > 0
-            assert 0 <= one["efficiency"]["min"] <= one["efficiency"]["max"] <= 1
-            assert 0 < one["sky_share"] <= 1
-            assert 0 < one["low_angle_share"] < 1
+                assert result[key]["min"] <= result[key]["median"] <= result[key]["max"], (shape, key)
+            assert result["r_ohm"]["min"] > 0
+            assert 0 <= result["efficiency"]["min"] <= result["efficiency"]["max"] <= 1
+            assert 0 < result["sky_share"] <= 1
+            assert 0 < result["low_angle_share"] < 1
         assert main(["antenna", str(file), "--mhz", "7.1"]) == 0
         assert "This is an estimate" in capsys.readouterr().out
 
@@ -62,10 +62,10 @@ def test_the_estimate_alone_is_one_figure_and_free_space_has_no_sky(tmp_path, ca
     document = station(shape="dipole", length_m=20, ground="free-space", conductor="perfect", spread=False)
     file.write_text(json.dumps(document), "utf-8")
     assert main(["antenna", str(file), "--mhz", "7.1", "--json"]) == 0
-    (one,) = json.loads(capsys.readouterr().out)["results"]
-    assert one["r_ohm"]["min"] == one["r_ohm"]["max"]
-    assert one["efficiency"]["median"] == 1
-    assert one["sky_share"] is None
+    (item,) = json.loads(capsys.readouterr().out)["results"]
+    assert item["r_ohm"]["min"] == item["r_ohm"]["max"]
+    assert item["efficiency"]["median"] == 1
+    assert item["sky_share"] is None
 
 
 @pytest.mark.parametrize(
@@ -131,9 +131,9 @@ def test_wires_that_fit_no_wave_are_refused_when_they_are_computed(tmp_path, cap
     file.write_text(json.dumps(station(**antenna)), "utf-8")
     for command in (["antenna"], ["solve"]):
         assert main([*command, str(file), "--mhz", "14.2"]) == 2
-        told = capsys.readouterr()
-        assert told.err.startswith(said)
-        assert told.out == ""
+        result = capsys.readouterr()
+        assert result.err.startswith(said)
+        assert result.out == ""
 
 
 def test_what_soil_takes_of_wires_that_stand_on_it_is_not_made_up(tmp_path, capsys):

@@ -41,9 +41,9 @@ def test_columns_in_any_order_parted_otherwise_with_decimal_commas(rows, parted,
     writer = csv.writer(out, delimiter=parted)
     for line in lines:
         writer.writerow([line[n] for n in order])
-    found = read("\ufeff" + out.getvalue(), KNOBS)
-    assert [(one.mhz, one.dials, one.swr) for one in found] == [(r.mhz, r.dials, r.swr) for r in rows]
-    assert {one.date for one in found} == {"2026-05-01"}
+    result = read("\ufeff" + out.getvalue(), KNOBS)
+    assert [(item.mhz, item.dials, item.swr) for item in result] == [(r.mhz, r.dials, r.swr) for r in rows]
+    assert {item.date for item in result} == {"2026-05-01"}
 
 
 def test_no_note_is_taken_for_a_formula():

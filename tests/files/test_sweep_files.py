@@ -36,8 +36,8 @@ def test_written_and_read_back_both_ways(gammas):
     ],
 )
 def test_columns_are_recognised_by_their_headings(text, holds, rho):
-    found = sweep_csv.recognise(text)
-    assert (found.holds, found.question) == (holds, "")
+    result = sweep_csv.recognise(text)
+    assert (result.holds, result.question) == (holds, "")
     sweep = sweep_file.read(text)
     assert sweep.freq_hz[0] == 7e6
     assert sweep.rho[0] == pytest.approx(rho, rel=1e-4)
@@ -45,10 +45,10 @@ def test_columns_are_recognised_by_their_headings(text, holds, rho):
 
 def test_what_the_headings_leave_open_is_asked_and_can_be_answered():
     text = "7000,1.5\n7100,1.2\n"
-    found = sweep_csv.recognise(text)
-    assert found.heads == ("column 1", "column 2")
-    assert found.question == "head-frequency"
-    assert sweep_csv.first_rows(text, found, 1) == [["7000", "1.5"]]
+    result = sweep_csv.recognise(text)
+    assert result.heads == ("column 1", "column 2")
+    assert result.question == "head-frequency"
+    assert sweep_csv.first_rows(text, result, 1) == [["7000", "1.5"]]
     with refused("must head a column"):
         sweep_csv.parse(text)
     answered = sweep_csv.confirmed(text, 0, "khz", "swr", 1, None)

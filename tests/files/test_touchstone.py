@@ -37,8 +37,8 @@ def test_all_forms_of_one_reflection_agree(gamma50, unit, reference):
         "Z RI": (zn.real, zn.imag),
         "Y MA": (abs(1 / zn), math.degrees(cmath.phase(1 / zn))),
     }
-    for form, (one, two) in rows.items():
-        text = f"! a comment\n# {unit} {form} R {reference!r}\n{freq!r} {one!r} {two!r} ! tail\n"
+    for form, (item, two) in rows.items():
+        text = f"! a comment\n# {unit} {form} R {reference!r}\n{freq!r} {item!r} {two!r} ! tail\n"
         ((f, re, im),) = touchstone.parse(text).points
         assert f == pytest.approx(7.1e6)
         # Near total reflection a change of reference magnifies rounding by z/R and R/z.

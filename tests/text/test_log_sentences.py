@@ -26,12 +26,12 @@ def told(*readings):
 
 def test_every_cause_is_a_sentence_that_names_its_part():
     case, _ = case_of(STATION, (*EVERY, Taken(7.1e6, RADIO, swr=1.2)))
-    for one in suppositions(case):
-        text = say(one.message)
+    for supposition in suppositions(case):
+        text = say(supposition.message)
         assert SENTENCE.match(text), text
         for name in ("at", "line", "part", "before", "behind"):
-            if name in one.message.params:
-                assert one.message.params[name].lower() in text.lower()
+            if name in supposition.message.params:
+                assert supposition.message.params[name].lower() in text.lower()
     for cause in OFTEN:
         assert not say(tell(f"kind.{cause}")).endswith(".")
 
@@ -53,9 +53,9 @@ def test_the_net_powers_tell_a_loss_only_where_it_is_larger_than_the_meters_erro
     little = told(net(NEAR, 95.0, 1.05), net(FAR, 92.0, 1.1))["sentence"]
     assert re.search(r"the tuner may lose anything up to [\d.]+ dB: these meters cannot tell less", little)
     much = told(net(NEAR, 95.0, 1.05), net(FAR, 40.0, 1.1))["sentence"]
-    found = re.search(r"the tuner loses ([\d.]+) to ([\d.]+) dB", much)
-    assert found
-    low, high = map(float, found.groups())
+    result = re.search(r"the tuner loses ([\d.]+) to ([\d.]+) dB", much)
+    assert result
+    low, high = map(float, result.groups())
     assert low < 10 * np.log10(95 / 40) < high
 
 
@@ -67,20 +67,20 @@ def test_where_only_one_side_was_read_nothing_is_said_of_two():
 
 def test_each_reading_stands_beside_its_interval_and_the_wrong_one_outside():
     out = told(net(NEAR, 95.0, 1.05), net(FAR, 1200.0, 1.5))
-    assert [one["inside"] for one in out["readings"]] == [True, False]
+    assert [reading["inside"] for reading in out["readings"]] == [True, False]
     low, high = out["readings"][0]["forward_w"]
     assert low < 95 < high
     assert out["explanations"][0]["id"] == "multiplier"
-    assert sum(one["weight"] for one in out["explanations"]) == pytest.approx(1, abs=0.02)
+    assert sum(explanation["weight"] for explanation in out["explanations"]) == pytest.approx(1, abs=0.02)
     assert isinstance(STATION.chain[NEAR], Meter)
 
 
 def test_what_to_read_next_says_where_how_long_it_takes_and_what_it_would_mean():
     out = told(Taken(7.1e6, RADIO, swr=1.1), Taken(7.1e6, FAR, swr=9.0))
     assert out["next"]
-    rates = [one["bits"] / one["minutes"] for one in out["next"]]
+    rates = [item["bits"] / item["minutes"] for item in out["next"]]
     assert rates == sorted(rates, reverse=True)
-    assert all(one["bits"] >= 0.1 and 0 < one["gain"] <= 1 for one in out["next"])
-    assert all(f"{one['mhz']:g} MHz" in one["text"] for one in out["next"])
+    assert all(item["bits"] >= 0.1 and 0 < item["gain"] <= 1 for item in out["next"])
+    assert all(f"{item['mhz']:g} MHz" in item["text"] for item in out["next"])
     assert "Read next: " in out["sentence"]
-    assert any("About SWR" in one["text"] for one in out["next"])
+    assert any("About SWR" in item["text"] for item in out["next"])

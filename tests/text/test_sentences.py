@@ -42,23 +42,23 @@ def samples(how):
 
 def test_every_template_reads_whatever_its_parameters():
     for code in TEMPLATES:
-        for told in readings(code):
-            assert told == told.strip(), code
-            assert "  " not in told, code
-            assert not re.search(r"\bnan\b|\bNone\b", told), code
+        for reading in readings(code):
+            assert reading == reading.strip(), code
+            assert "  " not in reading, code
+            assert not re.search(r"\bnan\b|\bNone\b", reading), code
             # As the user typed it, and as it was found.
             plain = any(how in ("g", "pf", "uh") for _, how in fields(TEMPLATES[code]))
-            assert plain or not re.search(r"\de[+-]?\d", told.replace("1e-15", "")), (code, told)
+            assert plain or not re.search(r"\de[+-]?\d", reading.replace("1e-15", "")), (code, reading)
             if code.startswith(SENTENCES) and not code.startswith("radials."):
-                assert told[-1] in ".!", (code, told)
-                assert not told[0].islower() or told.startswith("infinite"), (code, told)
+                assert reading[-1] in ".!", (code, reading)
+                assert not reading[0].islower() or reading.startswith("infinite"), (code, reading)
 
 
 def readings(code):
     """A template with one choice of its parameters after the other."""
-    asked = fields(TEMPLATES[code])
-    names = list(dict.fromkeys(name for name, _ in asked))
-    choices = {name: samples(next(how for n, how in asked if n == name)) for name in names}
+    request = fields(TEMPLATES[code])
+    names = list(dict.fromkeys(name for name, _ in request))
+    choices = {name: samples(next(how for n, how in request if n == name)) for name in names}
     longest = max((len(some) for some in choices.values()), default=1)
     for k in range(longest):
         params = {name: some[min(k, len(some) - 1)] for name, some in choices.items()}
@@ -130,8 +130,8 @@ def test_every_code_has_its_words_and_all_words_are_used():
             assert id in registry.ids(), code
             assert not variant or f'"{variant}"' in text or variant in ("gap", "chord"), code
             continue
-        told = any_used.fullmatch(code) or any(f'"{one}"' in text for one in (code, word))
-        assert told, f"nobody says {code}"
+        result = any_used.fullmatch(code) or any(f'"{item}"' in text for item in (code, word))
+        assert result, f"nobody says {code}"
     assert {f"remedy.{id}" for id in registry.ids()} == {
         code for code in TEMPLATES if code.startswith("remedy.")
     }
@@ -140,10 +140,10 @@ def test_every_code_has_its_words_and_all_words_are_used():
 FIGURES = json.loads((ROOT / "tests" / "figures.json").read_text("utf-8"))
 
 
-@pytest.mark.parametrize(("kind", "value", "told"), FIGURES)
-def test_figures_read_alike_on_both_sides_of_the_wire(kind, value, told):
+@pytest.mark.parametrize(("kind", "value", "result"), FIGURES)
+def test_figures_read_alike_on_both_sides_of_the_wire(kind, value, result):
     """The same table is tested in `tests/frontend/figures.test.ts`."""
-    assert getattr(quantities, kind)(value) == told
+    assert getattr(quantities, kind)(value) == result
 
 
 def test_spans_and_infinities():
@@ -156,8 +156,8 @@ def test_spans_and_infinities():
 
 
 def test_lists_and_plurals_read_as_english():
-    one, more = (say(tell("sweep.more-dips", count=count)) for count in (1, 3))
-    assert (one, more) == ("There is 1 more dip.", "There are 3 more dips.")
+    item, more = (say(tell("sweep.more-dips", count=count)) for count in (1, 3))
+    assert (item, more) == ("There is 1 more dip.", "There are 3 more dips.")
     assert say(tell("caution.two-tuners", tuners=["a", "b"])).startswith(
         "Two tuners are at work in one chain, “a” and “b”"
     )

@@ -88,8 +88,8 @@ def all_texts():
         yield from (job.title, job.question, job.caption, *job.ends, *job.steps, *job.cautions)
         yield from (label for label, _ in job.labels.values())
     yield from (symbol.meaning for symbol in SYMBOLS.values())
-    for told in (*RULES.values(), *SCHOOLS.values()):
-        yield " ".join(told)
+    for result in (*RULES.values(), *SCHOOLS.values()):
+        yield " ".join(result)
     schema = json.loads((DOCUMENT / "station.schema.json").read_text("utf-8"))
     models = set(schema["$defs"]) | {schema["title"]}
     yield from (text for text in schema_texts(schema) if text not in models)
@@ -100,9 +100,9 @@ def all_texts():
 
 @pytest.fixture(scope="module")
 def texts():
-    found = list(all_texts())
-    assert len(found) > 1000
-    return found
+    result = list(all_texts())
+    assert len(result) > 1000
+    return result
 
 
 def words_of(text):

@@ -29,7 +29,7 @@ def test_where_the_wires_run_and_what_they_will_be(client):
     assert answer["wires"] == [{"start": [0, 0, 0], "end": [0, 0, 8]}]
     assert len(answer["radials"]) == 8
     assert answer["coils"] == [[0, 0, 4]]
-    assert [one["mhz"] for one in answer["results"]] == [7.1, 14.2]
+    assert [result["mhz"] for result in answer["results"]] == [7.1, 14.2]
     assert 0 < answer["results"][0]["sky_share"] < 1
     assert "Most of it hangs on" in answer["sentence"]
     without = send(client, "post", "/api/antenna/estimate", body | {"sky": False}).json()
@@ -59,9 +59,9 @@ def test_a_station_of_wires_is_kept_solved_and_chosen_for(client, mill):
     assert answer["here"]["sentence"].startswith("On 40 m, between")
     assert all(row["state"] != "unknown" for row in answer["rail"])
     figure = {"document": mill, "mhz": 7.1, "figure": "total.radiated_w"}
-    working = send(client, "post", "/api/working", figure).json()
+    derivation = send(client, "post", "/api/working", figure).json()
     radiated = answer["here"]["result"]["total"]["radiated_w"]
-    assert working["values"] == pytest.approx([radiated["min"], radiated["median"], radiated["max"]])
+    assert derivation["values"] == pytest.approx([radiated["min"], radiated["median"], radiated["max"]])
 
 
 def test_lengths_that_suit_are_told_for_the_whole_station(client, mill):
@@ -71,7 +71,17 @@ def test_lengths_that_suit_are_told_for_the_whole_station(client, mill):
     *steps, last = lines(send(client, "post", "/api/antenna/lengths", body))
     assert steps == [{"done": n, "of": 9} for n in range(1, 10)]
     answer = last["answer"]
-    assert [one["length_m"] for one in answer["lengths"]] == [18, 18.5, 19, 19.5, 20, 20.5, 21, 21.5, 22]
+    assert [length["length_m"] for length in answer["lengths"]] == [
+        18,
+        18.5,
+        19,
+        19.5,
+        20,
+        20.5,
+        21,
+        21.5,
+        22,
+    ]
     assert answer["field"] == "length_m"
     assert answer["sentence"]
     for change, place in (({"to_m": 10}, "to_m"), ({"count": 1000}, "count"), ({"from_m": 0}, "from_m")):
@@ -91,15 +101,15 @@ def dipole_on_open_line(mill):
 
 def test_what_if_and_widths_are_told_for_the_station_with_the_files_own_names(client, mill):
     document = dipole_on_open_line(mill)
-    found = send(client, "post", "/api/antenna/what-if", {"document": document}).json()
-    assert found["bands"] == ["40 m"]
-    assert {field["place"] for change in found["changes"] for field in change["fields"]} == {
+    answer = send(client, "post", "/api/antenna/what-if", {"document": document}).json()
+    assert answer["bands"] == ["40 m"]
+    assert {field["place"] for change in answer["changes"] for field in change["fields"]} == {
         "length_m", "height_m", "feed_share",
     }  # fmt: skip
-    assert found["now"]["bears_w"] == [None]
+    assert answer["now"]["bears_w"] == [None]
     document["antenna"] = VERTICAL
-    found = send(client, "post", "/api/antenna/what-if", {"document": document}).json()
-    for change in found["changes"]:
+    answer = send(client, "post", "/api/antenna/what-if", {"document": document}).json()
+    for change in answer["changes"]:
         changed = json.loads(json.dumps(VERTICAL))
         for field in change["fields"]:
             target, name = (
@@ -141,11 +151,13 @@ def test_an_estimate_is_held_against_what_was_measured(client, mill):
     short = plan | {"length_m": 19, "spread": False}
     mhz = np.linspace(6.8, 7.6, 9).tolist()
     seen = send(client, "post", "/api/antenna/estimate", {"antenna": short, "mhz": mhz}).json()["results"]
-    points = [[one["mhz"], one["r_ohm"]["median"], one["x_ohm"]["median"]] for one in seen]
+    points = [[item["mhz"], item["r_ohm"]["median"], item["x_ohm"]["median"]] for item in seen]
     body = {"plan": plan, "measured": {"kind": "table", "points": points}}
-    found = send(client, "post", "/api/antenna/fit", body).json()
-    assert [point["measured"][:2] for point in found["points"]] == [pytest.approx(one[1:]) for one in points]
-    assert "wires 5 % shorter than typed" in found["sentence"]
+    answer = send(client, "post", "/api/antenna/fit", body).json()
+    assert [point["measured"][:2] for point in answer["points"]] == [
+        pytest.approx(point[1:]) for point in points
+    ]
+    assert "wires 5 % shorter than typed" in answer["sentence"]
     kept = send(client, "post", "/api/stations", mill | {"plan": plan}).json()
     assert kept["document"]["plan"]["length_m"] == 20
     refused = send(client, "post", "/api/antenna/fit", body | {"measured": {"kind": "unknown"}})
@@ -157,12 +169,12 @@ def test_wires_that_would_take_too_long_are_refused_before_they_are_begun(client
     antenna = {"kind": "wires", "shape": "wires", "wires": wires, "feed": [15, 0, 5.5]}
     bands = [{"name": f"{k}", "low_mhz": 3 + k / 10, "high_mhz": 3.05 + k / 10} for k in range(60)]
     document = mill | {"antenna": antenna, "bands": bands}
-    asked = [
+    request = [
         ("solve", {"document": document, "mhz": 7.1}),
         ("antenna/estimate", {"antenna": antenna, "mhz": [7.1] * 100}),
         ("antenna/widths", {"document": document}),
     ]
-    for path, body in asked:
+    for path, body in request:
         response = send(client, "post", f"/api/{path}", body)
         assert response.status_code == 422, path
         assert "fewer wires" in response.json()["errors"][0]["rule"], path
@@ -200,9 +212,9 @@ def test_a_solved_station_tells_its_planned_antenna_as_it_is_estimated_alone(cli
     named = [{"name": name, "low_mhz": low, "high_mhz": high} for name, low, high in bands]
     document = mill | {"antenna": VERTICAL, "bands": named}
     middles = [(low + high) / 2 for _, low, high in bands]
-    asked = {"antenna": VERTICAL | {"spread": False}, "mhz": middles, "sky": False}
-    alone = send(client, "post", "/api/antenna/estimate", asked).json()
+    request = {"antenna": VERTICAL | {"spread": False}, "mhz": middles, "sky": False}
+    alone = send(client, "post", "/api/antenna/estimate", request).json()
     beyond = {"bands": [{"name": "23 cm", "low_mhz": 1200, "high_mhz": 1300}]}
-    for changed, told in (({}, alone), (beyond, None), ({"antenna": mill["antenna"]}, None)):
+    for changed, result in (({}, alone), (beyond, None), ({"antenna": mill["antenna"]}, None)):
         body = {"document": document | changed, "mhz": 7.1}
-        assert send(client, "post", "/api/solve", body).json()["planned"] == told
+        assert send(client, "post", "/api/solve", body).json()["planned"] == result

@@ -40,21 +40,21 @@ def carried(mill, at, answer, date="2026-05-01"):
 
 def test_a_day_with_the_tuner_changes_what_the_station_says_of_it(client, mill):
     shown = day(client, "tuner", mill, TUNER)
-    told = ask(client, "tuner", rows=shown["rows"], document=mill, at=TUNER)
-    assert len(told["rows"]) == 9
-    assert "(measured" in told["sentence"]
-    assert told["why"].endswith("at others more current flows for the same power.")
-    lengths = told["lengths"]
+    result = ask(client, "tuner", rows=shown["rows"], document=mill, at=TUNER)
+    assert len(result["rows"]) == 9
+    assert "(measured" in result["sentence"]
+    assert result["why"].endswith("at others more current flows for the same power.")
+    lengths = result["lengths"]
     assert lengths["length_m"][lengths["present"]] == mill["chain"][RUN]["length_m"]
     before = send(client, "post", "/api/solve", {"document": mill, "mhz": 3.65}).json()
     assert before["measured"] == []
-    after = send(client, "post", "/api/solve", {"document": carried(mill, TUNER, told), "mhz": 3.65}).json()
+    after = send(client, "post", "/api/solve", {"document": carried(mill, TUNER, result), "mhz": 3.65}).json()
     stage = after["here"]["result"]["stages"][TUNER]
     assert stage["loss_db"] != pytest.approx(before["here"]["result"]["stages"][TUNER]["loss_db"], rel=0.02)
     (measured,) = after["measured"]
     assert measured["marks"][0].startswith("Coil Q ")
     assert measured["loss_db"]["min"] < stage["loss_db"] < measured["loss_db"]["max"]
-    row = next(row for row in told["rows"] if abs(row["mhz"] - 3.65) < 1e-3)
+    row = next(row for row in result["rows"] if abs(row["mhz"] - 3.65) < 1e-3)
     assert row["in_station_db"]["median"] == pytest.approx(stage["loss_db"], rel=0.01)
     r0 = row["loss_db"]["median"]
     assert f"not {r0:.2f}".rstrip("0") in measured["sentence"]
@@ -70,18 +70,18 @@ def test_a_mark_says_nothing_once_the_figure_is_another(client, mill):
 
 def test_a_line_s_sweeps_go_into_the_run(client, mill):
     shown = day(client, "line", mill, RUN)
-    told = ask(client, "line", **shown["texts"], **shown["figures"], document=mill, at=RUN)
-    assert "times what your station has for it" in told["sentence"]
-    k1 = told["k1"]
+    result = ask(client, "line", **shown["texts"], **shown["figures"], document=mill, at=RUN)
+    assert "times what your station has for it" in result["sentence"]
+    k1 = result["k1"]
     truth = float(shown["truth"].split("k₁ ")[1].split(",")[0])
     assert k1["min"] <= truth <= k1["max"]
-    answer = send(client, "post", "/api/solve", {"document": carried(mill, RUN, told), "mhz": 14.2}).json()
+    answer = send(client, "post", "/api/solve", {"document": carried(mill, RUN, result), "mhz": 14.2}).json()
     (measured,) = answer["measured"]
     stage = answer["here"]["result"]["stages"][RUN]
     assert measured["loss_db"]["min"] < stage["loss_db"] < measured["loss_db"]["max"]
     # By velocity instead its length comes back; by typed return losses neither impedance nor velocity.
     texts = {end: shown["texts"][end] for end in ("open", "short")}
-    velocity = told["velocity_factor"]["median"]
+    velocity = result["velocity_factor"]["median"]
     by_velocity = ask(client, "line", **texts, velocity_factor=velocity, document=mill, at=RUN)
     assert by_velocity["length_m"]["median"] == pytest.approx(38, rel=0.005)
     assert "length_m" in by_velocity["carry"]["fields"]
@@ -98,29 +98,29 @@ def test_a_line_s_sweeps_go_into_the_run(client, mill):
 
 def test_water_in_a_connector_is_found_where_it_is(client, mill):
     shown = day(client, "fault", mill, RUN)
-    told = ask(client, "fault", text=shown["texts"]["hanging"], document=mill, at=RUN)
+    result = ask(client, "fault", text=shown["texts"]["hanging"], document=mill, at=RUN)
     truth = float(shown["truth"].split(" at ")[1].split(" m")[0])
-    (wet,) = [one for one in told["faults"] if one["kind"] == "piece-lower"]
-    assert wet["at_m"] == pytest.approx(truth, abs=told["resolution_m"] / 2)
-    assert "a connector with water in it" in told["sentence"]
-    assert told["remark"].startswith("Bench: ")
-    assert "Here that would be 38 m, and 1 other place would stay unseen." in told["why"]
+    (wet,) = [fault for fault in result["faults"] if fault["kind"] == "piece-lower"]
+    assert wet["at_m"] == pytest.approx(truth, abs=result["resolution_m"] / 2)
+    assert "a connector with water in it" in result["sentence"]
+    assert result["remark"].startswith("Bench: ")
+    assert "Here that would be 38 m, and 1 other place would stay unseen." in result["why"]
     dips = ask(client, "fault", dips=[7.0, 9.6, 12.21], document=mill, at=RUN)
     assert dips["faults"][0]["at_m"] == pytest.approx(38, rel=0.02)
     assert dips["faults"][0]["gamma"] is None
     assert dips["sentence"].startswith("By 3 dips, what sends most of the wave back lies at 38 m")
-    assert max(rho for _, rho in told["along"]) > 0.4
+    assert max(rho for _, rho in result["along"]) > 0.4
 
 
 def test_a_transformer_a_choke_and_a_pair(client, mill):
     mill["chain"].append({"kind": "transformer", "label": "4:1", "ratio": 4})
     at = len(mill["chain"]) - 1
     shown = day(client, "part", mill, at)
-    told = ask(client, "part", **shown["texts"], **shown["figures"], transformer=True, document=mill, at=at)
-    ratio = told["transformer"]["ratio"]
+    result = ask(client, "part", **shown["texts"], **shown["figures"], transformer=True, document=mill, at=at)
+    ratio = result["transformer"]["ratio"]
     truth = float(shown["truth"].split(" : ")[0].removeprefix("Ratio "))
     assert ratio["min"] - 0.01 <= truth <= ratio["max"] + 0.01
-    fields = carried(mill, at, told)["chain"][at]
+    fields = carried(mill, at, result)["chain"][at]
     assert fields["leakage_uh"] > 0
     assert fields["f_min_mhz"] < fields["f_max_mhz"]
     assert send(client, "post", "/api/solve", {"document": mill, "mhz": 7.1}).status_code == 200
@@ -133,13 +133,13 @@ def test_a_transformer_a_choke_and_a_pair(client, mill):
 def test_meters_and_the_analyzer(client, mill):
     at = 1
     shown = day(client, "meter", mill, at)
-    told = ask(client, "meter", **shown["figures"])
+    result = ask(client, "meter", **shown["figures"])
     truth = float(shown["truth"].split("shows ")[1].split(" ")[0])
-    assert told["scale"]["min"] - 0.01 <= truth <= told["scale"]["max"] + 0.01
+    assert result["scale"]["min"] - 0.01 <= truth <= result["scale"]["max"] + 0.01
     before = send(client, "post", "/api/solve", {"document": mill, "mhz": 7.1}).json()
-    after = send(client, "post", "/api/solve", {"document": carried(mill, at, told), "mhz": 7.1}).json()
-    forward = [one["here"]["result"]["stages"][at]["forward_w"] for one in (before, after)]
-    assert forward[1] / forward[0] == pytest.approx(told["scale"]["median"], rel=1e-3)
+    after = send(client, "post", "/api/solve", {"document": carried(mill, at, result), "mhz": 7.1}).json()
+    forward = [item["here"]["result"]["stages"][at]["forward_w"] for item in (before, after)]
+    assert forward[1] / forward[0] == pytest.approx(result["scale"]["median"], rel=1e-3)
     assert after["measured"][0]["marks"][0].startswith("Shows, times the power there is ")
     other = ask(client, "meter", shown_w=108, power_w=100, accuracy_pct=3, full_scale_w=200)
     assert (
@@ -171,15 +171,15 @@ def test_meters_and_the_analyzer(client, mill):
 def test_one_frequency_of_a_file(client):
     text = sweep_file.write(without_phase(np.linspace(7e6, 7.2e6, 3), np.array([1.5, 2.0, 3.0])))
     assert ask(client, "read", text=text)["reading"] == pytest.approx(9.542, abs=1e-3)
-    found = ask(client, "read", text="# kHz S RI R 75\n7000 0 0\n7200 0.1 0\n", mhz=7.1)
+    result = ask(client, "read", text="# kHz S RI R 75\n7000 0 0\n7200 0.1 0\n", mhz=7.1)
     # 75 Ω at 7 MHz is Γ 0.2 against 50 Ω; at 7.2 MHz it is 91.7 Ω.
-    assert found["reading"] == pytest.approx([(0.2 + 0.2941) / 2, 0], abs=1e-3)
+    assert result["reading"] == pytest.approx([(0.2 + 0.2941) / 2, 0], abs=1e-3)
     assert refused(client, "read", text="# MHz S RI R 50\n7 0 0\n", mhz=9)[0] == "sweep"
 
 
 def test_what_the_bench_cannot_use_is_refused_where_it_is(client, mill):
     scalar = "MHz;SWR\n7;2\n7.1;1.5\n7.2;2\n"
-    one, other = "# MHz S RI R 50\n7 0 0\n8 0 0\n", "# MHz S RI R 50\n7 0 0\n9 0 0\n"
+    first, other = "# MHz S RI R 50\n7 0 0\n8 0 0\n", "# MHz S RI R 50\n7 0 0\n9 0 0\n"
     for job, body, place, words in (
         ("tuner", {"rows": []}, "rows", "1 or more entries"),
         (
@@ -194,7 +194,7 @@ def test_what_the_bench_cannot_use_is_refused_where_it_is(client, mill):
         ("line", {"length_m": 3}, "open", "the open or the short"),
         (
             "line",
-            {"open": one, "short": other, "length_m": 3},
+            {"open": first, "short": other, "length_m": 3},
             "short",
             "frequencies of the sweep of the open",
         ),
@@ -207,19 +207,24 @@ def test_what_the_bench_cannot_use_is_refused_where_it_is(client, mill):
         ),
         ("check", {"typed": [[7, 0, -3, 40], [14, 0, 0, 40]]}, "typed[0]", "return loss of -3 dB"),
         ("part", {"pair": [[7, 0.1, -30], [14, 0.1, 30]]}, "pair[0]", "without the sign"),
-        ("line", {"open": one, "typed": [[7, 1, 1]], "length_m": 3}, "typed", "not both"),
+        ("line", {"open": first, "typed": [[7, 1, 1]], "length_m": 3}, "typed", "not both"),
         ("line", {"typed": [[7, 1, None], [8, None, 1], [9, 1, 1]], "length_m": 3}, "typed[1]", "missing"),
-        ("fault", {"text": one}, "velocity_factor", "missing"),
+        ("fault", {"text": first}, "velocity_factor", "missing"),
         ("fault", {"velocity_factor": 0.66}, "text", "missing"),
         ("fault", {"dips": [7], "velocity_factor": 0.66}, "dips", "two dips or more"),
         ("fault", {"text": scalar, "velocity_factor": 0.66}, "text", "no phase"),
-        ("part", {"match": one, "short": one}, "open", "missing"),
-        ("part", {"match": one, "pair": [[7, 1, 20]]}, "pair", "not both"),
+        ("part", {"match": first, "short": first}, "open", "missing"),
+        ("part", {"match": first, "pair": [[7, 1, 20]]}, "pair", "not both"),
         ("meter", {"shown_w": 100}, "volts", "one of the two"),
         ("meter", {"shown_w": 0, "volts": 99}, "shown_w", "above 0"),
-        ("check", {"open": one, "short": one, "load": one}, "short", "looks like another of the pieces"),
+        (
+            "check",
+            {"open": first, "short": first, "load": first},
+            "short",
+            "looks like another of the pieces",
+        ),
         ("practice/what", {}, "job", "must be one of"),
-        ("line", {"open": one, "length_m": 3, "residual": {"noise": 4}}, "residual.noise", "between"),
+        ("line", {"open": first, "length_m": 3, "residual": {"noise": 4}}, "residual.noise", "between"),
     ):
         at, rule = refused(client, job, **body)
         assert at == place

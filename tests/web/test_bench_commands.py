@@ -24,11 +24,11 @@ def test_the_contract_s_names_and_figures(save, capsys):
     status, out, _ = told(
         capsys, "tuner", "--rl-match", "40", "--rl-short", "0.45", "--rl-open", "0.45", "--json"
     )
-    found = json.loads(out)
+    answer = json.loads(out)
     assert status == 0
-    assert found["loss_db"]["median"] == pytest.approx(0.225)
-    assert found["efficiency"]["median"] == pytest.approx(0.949, abs=1e-3)
-    assert found["coil_q"] is None  # at no frequency that was given
+    assert answer["loss_db"]["median"] == pytest.approx(0.225)
+    assert answer["efficiency"]["median"] == pytest.approx(0.949, abs=1e-3)
+    assert answer["coil_q"] is None  # at no frequency that was given
     alone = json.loads(told(capsys, "tuner", "--rl-match", "40", "--rl-short", "0.45", "--json")[1])
     assert alone["loss_db"]["median"] == pytest.approx(0.225)
     assert alone["loss_db"]["max"] - alone["loss_db"]["min"] > 0.3
@@ -39,11 +39,11 @@ def test_the_contract_s_names_and_figures(save, capsys):
         for word in (f"--{name}", save(name, np.array([1.84e6, 1.85e6, 1.86e6]), np.repeat(gamma, 3)))
     ]
     for more in ((), ("--mhz", "1.85")):
-        found = json.loads(told(capsys, "tuner", *three, *more, "--json")[1])
-        assert found["mhz"] == pytest.approx(1.85)
-        assert found["loss_db"]["median"] == pytest.approx(lost(0), abs=1e-6)
-        assert found["coil_q"]["min"] < 200 < found["coil_q"]["max"]
-    assert found["coil_q"]["median"] == pytest.approx(200, rel=1e-3)
+        answer = json.loads(told(capsys, "tuner", *three, *more, "--json")[1])
+        assert answer["mhz"] == pytest.approx(1.85)
+        assert answer["loss_db"]["median"] == pytest.approx(lost(0), abs=1e-6)
+        assert answer["coil_q"]["min"] < 200 < answer["coil_q"]["max"]
+    assert answer["coil_q"]["median"] == pytest.approx(200, rel=1e-3)
     freq = np.linspace(2e6, 60e6, 300)
     ends = dict(
         zip(("open", "short"), open_and_short(AttenuatedLine(50, 0.66, 0.6, 0.008), 20, freq), strict=True)
@@ -51,21 +51,21 @@ def test_the_contract_s_names_and_figures(save, capsys):
     files = {end: save(end, freq, gamma) for end, gamma in ends.items()}
     for given in (("open", "short"), ("open",), ("short",)):
         words = [word for end in given for word in (f"--{end}", files[end])]
-        found = json.loads(told(capsys, "line", *words, "--length", "20", "--json")[1])
-        assert found["k1"]["median"] == pytest.approx(0.6, rel=1e-3)
-        assert found["k2"]["median"] == pytest.approx(0.008, rel=1e-2)
-        assert found["z0_ohm"]["median"] == pytest.approx(50, rel=1e-3)
-        assert found["velocity_factor"]["median"] == pytest.approx(0.66, rel=1e-3)
-        assert found["length_m"]["median"] == 20
-        mhz, db = found["matched_db_per_100m"][100]
+        answer = json.loads(told(capsys, "line", *words, "--length", "20", "--json")[1])
+        assert answer["k1"]["median"] == pytest.approx(0.6, rel=1e-3)
+        assert answer["k2"]["median"] == pytest.approx(0.008, rel=1e-2)
+        assert answer["z0_ohm"]["median"] == pytest.approx(50, rel=1e-3)
+        assert answer["velocity_factor"]["median"] == pytest.approx(0.66, rel=1e-3)
+        assert answer["length_m"]["median"] == 20
+        mhz, db = answer["matched_db_per_100m"][100]
         assert db == pytest.approx(0.6 * mhz**0.5 + 0.008 * mhz, rel=1e-3)
-        found = json.loads(told(capsys, "line", *words, "--velocity", "0.66", "--json")[1])
-        assert found["length_m"]["median"] == pytest.approx(20, rel=1e-3)
+        answer = json.loads(told(capsys, "line", *words, "--velocity", "0.66", "--json")[1])
+        assert answer["length_m"]["median"] == pytest.approx(20, rel=1e-3)
     wide = np.linspace(1e6, 200e6, 800)
     hanging = save("hanging", wide, swept(wide, (COAX, 17.3)))
-    found = json.loads(told(capsys, "fault", hanging, "--velocity", "0.66", "--json")[1])
-    (end,) = found["faults"]
-    assert end["at_m"] == pytest.approx(17.3, abs=found["resolution_m"] / 2)
+    answer = json.loads(told(capsys, "fault", hanging, "--velocity", "0.66", "--json")[1])
+    (end,) = answer["faults"]
+    assert end["at_m"] == pytest.approx(17.3, abs=answer["resolution_m"] / 2)
     assert (end["kind"], end["gamma"] > 0) == ("open", True)
 
 
@@ -103,8 +103,8 @@ def test_a_poor_match_is_told_by_phase_and_not_by_return_loss(save, capsys):
     z = [50 * (1 + gamma) / (1 - gamma) + 80 for gamma in (match, short, open_)]
     files = [
         word
-        for name, one in zip(("match", "short", "open"), z, strict=True)
-        for word in (f"--{name}", save(f"poor-{name}", np.array([7.1e6]), (one - 50) / (one + 50)))
+        for name, item in zip(("match", "short", "open"), z, strict=True)
+        for word in (f"--{name}", save(f"poor-{name}", np.array([7.1e6]), (item - 50) / (item + 50)))
     ]
     (row,) = json.loads(told(capsys, "tuner", *files, "--json")[1])["rows"]
     assert row["mean_halved_db"] is None
@@ -127,31 +127,31 @@ def test_a_line_and_a_fault_on_the_bench(save, capsys):
 def test_what_the_bench_cannot_use_is_refused_in_a_line(save, capsys, tmp_path):
     freq = np.linspace(2e6, 60e6, 30)
     open_, short = open_and_short(AttenuatedLine(50, 0.66, 0.6, 0.008), 3, freq)
-    one, other = save("open", freq, open_), save("short", freq * 1.01, short)
+    first, other = save("open", freq, open_), save("short", freq * 1.01, short)
     scalar = Path(tmp_path / "swr.csv")
     scalar.write_text("MHz;SWR\n7;2\n7.1;1.5\n", "utf-8")
     text = Path(tmp_path / "analyzer.s1p")
     text.write_text("# MHz S DB R 75\n7 0 0\n", "utf-8")
-    line, tuner = ("line", "--length", "3"), ("tuner", "--match", one)
+    line, tuner = ("line", "--length", "3"), ("tuner", "--match", first)
     for args, words in (
-        ((*line, "--open", one, "--short", other), "must have the frequencies of"),
-        (("line", "--open", one, "--short", one, "--length", "0"), "length_m: must be above 0"),
+        ((*line, "--open", first, "--short", other), "must have the frequencies of"),
+        (("line", "--open", first, "--short", first, "--length", "0"), "length_m: must be above 0"),
         (line, "open: Give the open or the short"),
         (
             ("line", "--open", str(scalar), "--velocity", "0.66"),
             "must be given where the sweeps hold no phase",
         ),
-        ((*tuner, "--short", one, "--open", one), "nothing gets through"),
+        ((*tuner, "--short", first, "--open", first), "nothing gets through"),
         (tuner, "--short: is missing"),
-        ((*tuner, "--short", one, "--rl-match", "30"), "not both"),
+        ((*tuner, "--short", first, "--rl-match", "30"), "not both"),
         (("tuner", "--rl-match", "5", "--rl-short", "1"), "must be 10 or more (it is 5)"),
         (("tuner", "--rl-match", "30", "--rl-short", "-3"), "must not be below −0.42 dB"),
-        ((*tuner, "--short", one, "--mhz", "90"), "nothing is extrapolated"),
+        ((*tuner, "--short", first, "--mhz", "90"), "nothing is extrapolated"),
         (("fault", str(scalar), "--line", "rg-213"), "holds no phase"),
         (("fault", str(text), "--line", "rg-213"), "must have 8 points or more (it has 1)"),
-        (("fault", one), "Give the line or --velocity"),
-        (("fault", one, "--line", "string"), "--line"),
-        (("fault", one, "--velocity", "2"), "must be 1 or less"),
+        (("fault", first), "Give the line or --velocity"),
+        (("fault", first, "--line", "string"), "--line"),
+        (("fault", first, "--velocity", "2"), "must be 1 or less"),
         (("fault", str(tmp_path / "none.s1p"), "--line", "rg-213"), "none.s1p"),
     ):
         status, out, err = told(capsys, *args)
@@ -161,18 +161,18 @@ def test_what_the_bench_cannot_use_is_refused_in_a_line(save, capsys, tmp_path):
 
 
 def test_watts_in_and_out_tell_a_loss_or_that_they_cannot(capsys):
-    one = ("watts", "--before", "100,0,200,5")
-    found = json.loads(told(capsys, *one, "--behind", "50,1,200,5", "--json")[1])
-    assert found["loss_db"]["min"] < 3.1 < found["loss_db"]["max"]
-    assert told(capsys, *one, "--behind", "97,0,200,5")[1].startswith("These meters cannot tell its loss")
-    apart = json.loads(told(capsys, *one, "--behind", "97,0,200,5", "--json")[1])
-    carried = json.loads(told(capsys, *one, "--behind", "97,0,200,5", "--same-meter", "--json")[1])
+    item = ("watts", "--before", "100,0,200,5")
+    answer = json.loads(told(capsys, *item, "--behind", "50,1,200,5", "--json")[1])
+    assert answer["loss_db"]["min"] < 3.1 < answer["loss_db"]["max"]
+    assert told(capsys, *item, "--behind", "97,0,200,5")[1].startswith("These meters cannot tell its loss")
+    apart = json.loads(told(capsys, *item, "--behind", "97,0,200,5", "--json")[1])
+    carried = json.loads(told(capsys, *item, "--behind", "97,0,200,5", "--same-meter", "--json")[1])
     assert carried["tells_from_db"] < apart["tells_from_db"]
     for given, words in (
         ("97,0,200", "must be four numbers"),
         ("97,98,200,5", "less than the forward power"),
     ):
-        status, out, err = told(capsys, *one, "--behind", given)
+        status, out, err = told(capsys, *item, "--behind", given)
         assert (status, out) == (2, "")
         assert words in err
 
@@ -195,8 +195,8 @@ def test_files_of_swr_alone_tell_a_loss_with_what_the_match_leaves_open(capsys, 
     wide = np.linspace(3e6, 30e6, 40)
     ends = open_and_short(AttenuatedLine(50, 0.66, 0.6, 0.008), 30, wide)
     two = [keep(f"end{n}.csv", wide, gamma) for n, gamma in enumerate(ends)]
-    found = json.loads(
+    answer = json.loads(
         told(capsys, "line", "--open", two[0], "--short", two[1], "--length", "30", "--json")[1]
     )
-    assert found["z0_ohm"] is None
-    assert found["k1"]["median"] == pytest.approx(0.6, rel=0.05)
+    assert answer["z0_ohm"] is None
+    assert answer["k1"]["median"] == pytest.approx(0.6, rel=0.05)

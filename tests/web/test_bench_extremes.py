@@ -34,28 +34,28 @@ GAMMAS = {
 def plain(job: Callable[[], object]) -> None:
     """Warnings are errors here; so are infinities."""
     try:
-        told = job()
+        result = job()
     except InputError:
         return
-    json.dumps(told, allow_nan=False)
+    json.dumps(result, allow_nan=False)
 
 
 @pytest.mark.parametrize(("first", "second"), list(itertools.product(GAMMAS, repeat=2)))
 def test_sweeps(first, second):
-    one, other = GAMMAS[first], GAMMAS[second]
+    item, other = GAMMAS[first], GAMMAS[second]
     for length, velocity in ((20.0, None), (None, 0.66)):
-        sweeps = {"open": with_phase(FREQ, one), "short": with_phase(FREQ, other)}
+        sweeps = {"open": with_phase(FREQ, item), "short": with_phase(FREQ, other)}
         back = {end: np.full(12, np.inf) for end in sweeps}
         plain(lambda: lines.in_words(line.measured(sweeps, length, velocity), back, bool(length)))  # noqa: B023  # at once
-    plain(lambda: faults.in_words(fault.along(FREQ, one, 0.66)))
+    plain(lambda: faults.in_words(fault.along(FREQ, item, 0.66)))
     for third in GAMMAS.values():
-        plain(lambda: parts.in_words(part.by_three_sweeps(FREQ, one, other, third), 0.5, 1.5))  # noqa: B023
+        plain(lambda: parts.in_words(part.by_three_sweeps(FREQ, item, other, third), 0.5, 1.5))  # noqa: B023
         plain(lambda: parts.in_words(
-            part.by_three_sweeps(FREQ, one, other, third), 99, 99,  # noqa: B023
-            part.transformer(FREQ, one, other, third, 200.0),  # noqa: B023
+            part.by_three_sweeps(FREQ, item, other, third), 99, 99,  # noqa: B023
+            part.transformer(FREQ, item, other, third, 200.0),  # noqa: B023
         ))  # fmt: skip
-        plain(lambda: checks.in_words(check.checked(FREQ, one, other, third)))  # noqa: B023
-        three = [complex(gamma[0]) for gamma in (one, other, third)]
+        plain(lambda: checks.in_words(check.checked(FREQ, item, other, third)))  # noqa: B023
+        three = [complex(gamma[0]) for gamma in (item, other, third)]
         plain(lambda: tuner([TunerRow(7e6, three[0], three[1], three[2])]))  # noqa: B023
 
 

@@ -59,12 +59,12 @@ def test_what_is_computed_is_kept_while_prices_bounds_schools_or_notes_change(cl
         {}, {"budget": 300.0}, {"school": "as-typed"}, {"within_db": 6.0}, {"prices": {"open-600": 90.0}},
     ]  # fmt: skip
     choices = [{"line": "open-600"} | change for change in changes]
-    told = [
+    texts = [
         stream(client, mill | {"choice": choice, "notes": choice.get("school", "")}) for choice in choices
     ]
-    first, *again = told
+    first, *again = texts
     assert all(len(lines) < len(first) for lines in again)
-    for choice, lines in zip(choices, told, strict=True):
+    for choice, lines in zip(choices, texts, strict=True):
         forget()
         assert stream(client, mill | {"choice": choice})[-1] == lines[-1]
     weak = mill | {"choice": choices[0], "transmitter": mill["transmitter"] | {"power_w": 5.0}}
@@ -96,7 +96,7 @@ def test_it_is_decided_by_what_stands_in_most_worlds_or_as_typed(client):
     got = answer(client, garden | {"choice": {"run_m": 15}})
     assert got["as_typed"] == "open-room/ribbon-300"
     assert got["decision"] == got["by_worlds"] != got["as_typed"]
-    row = {one["id"]: one for one in got["candidates"]}
+    row = {candidate["id"]: candidate for candidate in got["candidates"]}
     ribbon, decided = row[got["as_typed"]], row[got["decision"]]
     assert decided["right_in"] > 0.9 > ribbon["right_in"]
     assert decided["behind_db"]["nine_of_ten"] < 1 < ribbon["behind_db"]["nine_of_ten"]
@@ -138,10 +138,10 @@ def test_an_antenna_read_in_the_room_is_moved_when_the_run_changes(client, mill)
     swr = {"kind": "swr", "plane": "radio", "points": [[7.0, 1.8], [7.2, 1.6]]}
     document = mill | {"antenna": swr, "bands": [{"name": "40 m", "low_mhz": 7.0, "high_mhz": 7.2}]}
     document["chain"] = [part for part in mill["chain"] if part["kind"] == "line"]
-    asked = Choosing(station_file.validate(document))
+    request = Choosing(station_file.validate(document))
     look = ask(client, "look", document, id="feedpoint/rg-213", mhz=7.1)
     assert look["antenna"]["plane"] == "feedpoint"
-    lost = float(asked.station.chain[0].matched_db(7e6) + asked.station.chain[1].matched_db(7e6))
+    lost = float(request.station.chain[0].matched_db(7e6) + request.station.chain[1].matched_db(7e6))
     rho = 0.8 / 2.8 * 10 ** (lost / 10)
     assert look["antenna"]["points"][0][1] == pytest.approx((1 + rho) / (1 - rho), rel=1e-6)
     assert look["comparison"]["other"]["result"]["total"]["radiated_w"]["min"] > 0
@@ -150,7 +150,7 @@ def test_an_antenna_read_in_the_room_is_moved_when_the_run_changes(client, mill)
 def test_arrestors_that_block_dc_give_way_to_ones_that_pass_it(client, mill):
     got = answer(client, mill)
     remote = next(c for c in got["candidates"] if c["id"] == "feedpoint/rg-213")
-    assert "Arrestor that passes DC" in [one["name"] for one in remote["buy"]]
+    assert "Arrestor that passes DC" in [item["name"] for item in remote["buy"]]
     look = ask(client, "look", mill, id=remote["id"], mhz=7.1)
     cautions = [c["id"] for c in look["comparison"]["other"]["result"]["cautions"]]
     assert "dc-blocked" not in cautions
@@ -284,8 +284,8 @@ def test_once_it_is_measured_the_decision_says_what_that_changed(client, mill):
     before = mill | {"antenna": guessed, "bands": bands}
     got = answer(client, before)
     assert got["found_out"] == ""
-    first = next(one for one in got["measure_first"] if one["id"] == "antenna")
-    decided = next(one for one in got["candidates"] if one["id"] == got["decision"])
+    first = next(item for item in got["measure_first"] if item["id"] == "antenna")
+    decided = next(candidate for candidate in got["candidates"] if candidate["id"] == got["decision"])
     finding = {
         "what": "antenna", "known": first["known"], "decision": decided["id"], "name": decided["name"],
         "right_in": decided["right_in"],
@@ -297,7 +297,7 @@ def test_once_it_is_measured_the_decision_says_what_that_changed(client, mill):
     short = set_out | {"antenna": {"kind": "resonator", "f0_mhz": 3.6, "r_ohm": 12, "q": 30}}
     now = answer(client, short)
     assert "What is known of R and X at the feedpoint has changed" in now["found_out"]
-    row = {one["id"]: one for one in now["candidates"]}
+    row = {candidate["id"]: candidate for candidate in now["candidates"]}
     if now["decision"] == decided["id"]:
         assert "stays what it was" in now["found_out"]
     else:
@@ -318,15 +318,15 @@ def test_what_a_measurement_changed_is_told_without_a_price_and_a_meter_is_no_tu
     mark = {"value": 1.1, "low": 1.05, "high": 1.15, "date": "2026-05-01", "how": "two meters"}
     chain[meter] |= {"scale": 1.1, "measured": {"scale": mark}}
     assert marks_of(StationFile.model_validate(mill | {"chain": chain}))["coil"] == before["coil"]
-    asked = Choosing(document)
-    judged = asked.judged()
+    request = Choosing(document)
+    judged = request.judged()
     ranking = judged.ranking
     other = next(n for n in ranking.order if n != ranking.decision)
     finding = FindingModel(
         what="antenna", known="another", decision=ranking.grid.candidates[other].id, name="what stood"
     )
-    settings = asked.choice.settings.model_copy(update={"finding": finding})
-    choice = replace(asked.choice, settings=settings)
+    settings = request.choice.settings.model_copy(update={"finding": finding})
+    choice = replace(request.choice, settings=settings)
     costs = ranking.costs.copy()
     costs[other] = np.nan
     missing = replace(judged, ranking=replace(ranking, costs=costs))

@@ -225,12 +225,12 @@ def test_kernels_are_kept_where_there_is_a_place_for_them(tmp_path):
         "patch.object(c, '_writable', lambda home: str(home).startswith({!r})).start();"
         "print(c._folder(), c.kernels_stay(), c.kept_kernels())"
     )
-    for place, told in ((str(tmp_path), f"{tmp_path}/kernels/kernels-"), ("/nowhere", " False False")):
+    for place, result in ((str(tmp_path), f"{tmp_path}/kernels/kernels-"), ("/nowhere", " False False")):
         done = subprocess.run(
             [sys.executable, "-c", script.format(place)], capture_output=True, text=True, check=True,
             env={**os.environ, "TITHE_DATA": str(tmp_path), "NUMBA_CACHE_DIR": ""},
         )  # fmt: skip
-        assert done.stdout.startswith(told)
+        assert done.stdout.startswith(result)
 
 
 def test_seven_daily_copies_are_kept(folder):  # noqa: F811
@@ -304,7 +304,7 @@ def test_three_first_starts_at_once_survive(tmp_path):
     for thread in threads:
         thread.join()
     lists = [server.call("GET", "/api/stations") for server in servers]
-    assert [len(one) for one in lists] == [len(demo.DEMOS)] * 3
+    assert [len(item) for item in lists] == [len(demo.DEMOS)] * 3
     for server in servers:
         server.kill()
 
@@ -350,7 +350,7 @@ def test_a_folder_from_before_the_apps_moved_opens_unchanged(folder):  # noqa: F
         mill = server.call("GET", "/api/stations/1")
         assert (mill["version"], mill["document"]["notes"]) == (2, "After the storm")
         kept = [server.call("GET", f"/api/stations/{n}")["document"]["choice"] for n in (1, 2)]
-        assert [(one["no_climbing"], one.get("fed_against_ground")) for one in kept] == [
+        assert [(item["no_climbing"], item.get("fed_against_ground")) for item in kept] == [
             (True, None),
             (False, True),
         ]
@@ -365,7 +365,7 @@ def test_a_folder_from_before_the_apps_moved_opens_unchanged(folder):  # noqa: F
         server.kill()
     with closing(sqlite3.connect(folder / "tithe.sqlite3")) as connection:
         others = "('auth', 'axes', 'contenttypes', 'sessions')"
-        asked = f"SELECT count(*) FROM django_migrations WHERE app NOT IN {others}"
+        request = f"SELECT count(*) FROM django_migrations WHERE app NOT IN {others}"
         # The log, its kinds, the ends of sweeps, identities, keys, what is said of open line, practice,
         # people and whose each thing is came later.
-        assert connection.execute(asked).fetchone() == (rows[0] + 13,)
+        assert connection.execute(request).fetchone() == (rows[0] + 13,)

@@ -12,7 +12,9 @@ from tithe.web.stations import demo
 
 def explained(document, day):
     """What the readings of a day are weighed as."""
-    there = document.model_copy(update={"readings": [one for one in document.readings if one.date == day]})
+    there = document.model_copy(
+        update={"readings": [reading for reading in document.readings if reading.date == day]}
+    )
     station = there.to_core()
     readings = core_readings(there.readings, station)
     known, _ = kept_with(there, station, readings)
@@ -22,12 +24,12 @@ def explained(document, day):
 def test_the_storm_is_found_in_the_readings_and_only_there():
     """Nothing is written into the readings: the run with water in it was solved, and read with errors."""
     mill = demo.life("brackenfell-mill").now
-    days = list(dict.fromkeys(one.date for one in mill.readings))
+    days = list(dict.fromkeys(reading.date for reading in mill.readings))
     calm = [day for day in days if day != "2025-11-18"]
-    found = {day: explained(mill, day) for day in ("2025-11-18", *full.of(calm[::3], calm))}
-    assert {day for day, one in found.items() if one.id != "as-described"} == {"2025-11-18"}
-    assert found["2025-11-18"].id == "water" and found["2025-11-18"].weight > 0.9
-    assert all(one.weight > 0.8 for one in found.values())
+    result = {day: explained(mill, day) for day in ("2025-11-18", *full.of(calm[::3], calm))}
+    assert {day for day, one in result.items() if one.id != "as-described"} == {"2025-11-18"}
+    assert result["2025-11-18"].id == "water" and result["2025-11-18"].weight > 0.9
+    assert all(item.weight > 0.8 for item in result.values())
 
 
 @pytest.mark.django_db
@@ -41,11 +43,11 @@ def test_the_mill_has_two_years_behind_it(client):
     days = sorted(row["date"] for row in log if row["date"])
     assert days[0][:4] == "2024" and days[-1][:7] == "2026-09"
     swept = client.get(f"/api/stations/{pk}/sweeps").json()
-    assert sum(one["baseline"] for one in swept) == 1 and sum(one["trim"] for one in swept) == 3
+    assert sum(item["baseline"] for item in swept) == 1 and sum(item["trim"] for item in swept) == 3
     changes = [what for row in log if row["kind"] == "change" for what in row["body"]["what"]]
     assert any(what.startswith("run to the mast: line") for what in changes)
     revisions = client.get(f"/api/stations/{pk}/revisions").json()
-    assert [one["version"] for one in revisions] == [4, 3, 2, 1]
+    assert [revision["version"] for revision in revisions] == [4, 3, 2, 1]
     # A save goes on from there.
     document = client.get(f"/api/stations/{pk}").json()["document"]
     body = {"version": 5, "document": document | {"notes": "read again"}}

@@ -87,7 +87,7 @@ def test_an_export_larger_than_a_question_comes_back_and_what_would_not_is_refus
     assert again.status_code == 201
     assert client.get(f"/api/stations/{again.json()['id']}/file").content.decode() == text
     statuses = (send(client, "post", f"{path}/sweeps", {"text": sweep_text(82_000, n)}) for n in range(3, 8))
-    refused = next(one for one in statuses if one.status_code != 201)
+    refused = next(item for item in statuses if item.status_code != 201)
     assert "MB of sweeps at most" in refused.json()["errors"][0]["rule"]
     assert len(client.get(f"{path}/file").content) < 40_000_000
 
@@ -113,13 +113,16 @@ def test_everything_out_and_back_carries_history_sweeps_put_away_and_the_shelf(c
     station = Station.objects.get()
     assert (station.name, station.version) == ("C", 3)
     assert station_file.validate(station.document) == station_file.validate(kept["document"])
-    assert [(one.version, one.document["name"]) for one in station.revisions.all()] == [
+    assert [(item.version, item.document["name"]) for item in station.revisions.all()] == [
         (2, "B"),
         (1, mill["name"]),
     ]
     assert station.revisions.get(version=1).saved == long_ago
-    assert [(one.title, one.removed) for one in station.sweeps.all()] == [("seen", False), ("put away", True)]
-    assert [str(one.price) for one in OwnPart.objects.all()] == ["12.50"]
+    assert [(item.title, item.removed) for item in station.sweeps.all()] == [
+        ("seen", False),
+        ("put away", True),
+    ]
+    assert [str(item.price) for item in OwnPart.objects.all()] == ["12.50"]
     assert saved(client, client.get(f"/api/stations/{station.pk}").json(), name="D")["version"] == 4
 
 
@@ -257,7 +260,7 @@ def test_lines_of_ones_own_and_odd_readings_of_an_earlier_version_keep_what_they
         assert choice["prices"] == {own["token"]: 2.0, "own-3": 90.0, "rg-58": 1.0}
     rows = server.call("GET", "/api/stations/1/log?kind=note&kind=reading")["rows"]
     assert sorted(row["kind"] for row in rows) == ["note", "reading"]
-    told = next(row["body"]["text"] for row in rows if row["kind"] == "note")
-    assert told == "Read at mast, 7.1 MHz: no figure. wet"
+    result = next(row["body"]["text"] for row in rows if row["kind"] == "note")
+    assert result == "Read at mast, 7.1 MHz: no figure. wet"
     server.kill()
     assert tithe(folder, "check")[0] == 0

@@ -149,7 +149,7 @@ def test_the_shelf_holds_sound_parts_and_ones_own(client):
     own = {"title": "my cable", "part": {"kind": "line", "line": "rg-58", "length_m": 12}, "price": "31.50"}
     kept = send(client, "post", "/api/shelf/own", own).json()
     listed = client.get("/api/shelf").json()
-    assert [one["title"] for one in listed["own"]] == ["my cable"]
+    assert [item["title"] for item in listed["own"]] == ["my cable"]
     assert len(listed["lines"]) == 20
     client.delete(f"/api/shelf/own/{kept['id']}")
     assert not OwnPart.objects.exists()
@@ -173,8 +173,8 @@ def test_lines_beside_each_other_lose_what_each_would_in_that_place(client, mill
         "token"
     ]
     mill["choice"] = {"prices": {"rg-58": 3.0}}
-    asked = {"document": mill, "mhz": mhz, "place": at + 1, "length_m": 12.5}
-    answer = send(client, "post", "/api/shelf/compare", asked).json()
+    request = {"document": mill, "mhz": mhz, "place": at + 1, "length_m": 12.5}
+    answer = send(client, "post", "/api/shelf/compare", request).json()
     rows = {row["token"]: row for row in answer["lines"]}
     assert rows.keys() == {kept, *shelf.lines()}
     for token, line in ((kept, own["line"]), ("rg-58", "rg-58"), ("window-450", "window-450")):
@@ -186,14 +186,14 @@ def test_lines_beside_each_other_lose_what_each_would_in_that_place(client, mill
             expected = stage[key] if stage[key] is None else pytest.approx(stage[key], rel=1e-9)
             assert rows[token][key] == expected, (token, key)
         for key in ("matched_db", "loss_db"):
-            ask = asked | {"token": token, "figure": key}
+            ask = request | {"token": token, "figure": key}
             values = send(client, "post", "/api/shelf/compare/working", ask).json()["values"]
             assert values == pytest.approx([rows[token][key]], rel=1e-9), (token, key)
     for wrong, place in (
         ({"token": "none", "figure": "loss_db"}, "token"),
         ({"token": "rg-58", "figure": "price"}, "figure"),
     ):
-        refused = send(client, "post", "/api/shelf/compare/working", asked | wrong).json()
+        refused = send(client, "post", "/api/shelf/compare/working", request | wrong).json()
         assert refused["errors"][0]["place"] == place
     assert rows["rg-58"]["price"] == 37.5
     assert rows[kept]["price"] == 25
@@ -209,16 +209,18 @@ def test_lines_beside_each_other_lose_what_each_would_in_that_place(client, mill
     ],
 )
 def test_a_comparison_that_cannot_be_made_is_refused_at_its_place(client, mill, change, place, rule):
-    asked = {"document": mill, "mhz": 7.1, "place": 0, "length_m": 10} | change
-    error = send(client, "post", "/api/shelf/compare", asked).json()["errors"][0]
+    request = {"document": mill, "mhz": 7.1, "place": 0, "length_m": 10} | change
+    error = send(client, "post", "/api/shelf/compare", request).json()["errors"][0]
     assert error["place"].startswith(place)
     assert rule in error["rule"]
 
 
 def test_lines_are_compared_matched_before_an_antenna_that_is_not_described(client, mill):
     known = {"document": mill, "mhz": 7.1, "place": 0, "length_m": 10}
-    asked = known | {"document": mill | {"antenna": {"kind": "unknown"}}}
-    answer, with_antenna = (send(client, "post", "/api/shelf/compare", one).json() for one in (asked, known))
+    request = known | {"document": mill | {"antenna": {"kind": "unknown"}}}
+    answer, with_antenna = (
+        send(client, "post", "/api/shelf/compare", item).json() for item in (request, known)
+    )
     assert answer["why"].startswith("The antenna is not described yet")
     assert with_antenna["why"] == ""
     for row, full in zip(answer["lines"], with_antenna["lines"], strict=True):
@@ -226,8 +228,8 @@ def test_lines_are_compared_matched_before_an_antenna_that_is_not_described(clie
 
 
 def test_a_line_through_which_nothing_arrives_stands_without_a_loss(client, mill):
-    asked = {"document": mill, "mhz": 28.5, "place": 0, "length_m": 3000}
-    rows = {row["token"]: row for row in send(client, "post", "/api/shelf/compare", asked).json()["lines"]}
+    request = {"document": mill, "mhz": 28.5, "place": 0, "length_m": 3000}
+    rows = {row["token"]: row for row in send(client, "post", "/api/shelf/compare", request).json()["lines"]}
     assert rows["rg-174"]["loss_db"] is None
     assert rows["rg-174"]["matched_db"] > 400
     assert rows["hard-78"]["loss_db"] > 10

@@ -160,13 +160,13 @@ def test_light_questions_are_answered_beside_a_heavy_one_which_ends_when_its_cli
 def test_many_heavy_questions_at_once_all_get_an_answer_or_a_sentence(server):
     document = server.call("GET", "/api/stations/1")["document"]
     body = {"document": document, "coax": "", "open_line": ""}
-    found = []
+    results = []
 
     def ask():
         try:
-            found.append(len(server.call("POST", "/api/choose/break-even", body)))
+            results.append(len(server.call("POST", "/api/choose/break-even", body)))
         except urllib.error.HTTPError as error:
-            found.append((error.code, json.loads(error.read())["errors"][0]["rule"][:13]))
+            results.append((error.code, json.loads(error.read())["errors"][0]["rule"][:13]))
 
     threads = [threading.Thread(target=ask) for _ in range(12)]
     for thread in threads:
@@ -174,6 +174,6 @@ def test_many_heavy_questions_at_once_all_get_an_answer_or_a_sentence(server):
     server.call("GET", "/api/stations")
     for thread in threads:
         thread.join()
-    assert len(found) == 12
-    assert set(found) <= {1, (503, "Tithe is busy")}
-    assert found.count(1) >= MOST_WAITING
+    assert len(results) == 12
+    assert set(results) <= {1, (503, "Tithe is busy")}
+    assert results.count(1) >= MOST_WAITING

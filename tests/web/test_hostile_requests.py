@@ -77,7 +77,7 @@ def test_a_line_of_ones_own_that_passes_nothing_leaves_choose_as_it_was(client, 
         "Left out, since next to nothing would arrive through so much of it: wet string."
         in answer["shortcomings"]
     )
-    assert not any(one["line_name"] == "wet string" for one in answer["candidates"])
+    assert not any(candidate["line_name"] == "wet string" for candidate in answer["candidates"])
 
 
 @pytest.mark.parametrize(

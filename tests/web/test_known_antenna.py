@@ -20,11 +20,11 @@ def station(**antenna):
 
 def test_a_table_is_read_at_its_own_points_and_no_further():
     points = [[7.0, 40, -30], [7.05, 45, -12], [7.1, 50, 0], [7.15, 56, 14], [7.2, 62, 33]]
-    found = known(station(kind="table", points=points), 2.0, "", TODAY)
-    assert "5 points" in found["source"]
-    assert "80 m" in found["gaps"] and "40 m" not in found["gaps"]
-    assert "80 m" in found["measure"]
-    reading = found["look"]["reading"]
+    result = known(station(kind="table", points=points), 2.0, "", TODAY)
+    assert "5 points" in result["source"]
+    assert "80 m" in result["gaps"] and "40 m" not in result["gaps"]
+    assert "80 m" in result["measure"]
+    reading = result["look"]["reading"]
     assert (reading["low_mhz"], reading["high_mhz"]) == (7.0, 7.2)
     assert reading["dips"][0]["mhz"] == pytest.approx(7.1, abs=0.005)
     assert reading["dips"][0]["swr"] == pytest.approx(1.0, abs=0.02)
@@ -37,20 +37,20 @@ def test_a_table_is_read_at_its_own_points_and_no_further():
 
 
 def test_by_its_swr_no_reactance_is_told():
-    found = known(
+    result = known(
         station(kind="swr", points=[[7.0, 2.2], [7.1, 1.4], [7.2, 2.0]], plane="radio"),
         2.0,
         "",
         date(2026, 12, 1),
     )
-    assert "radio room" in found["source"] and "R and X" in found["measure"]
-    assert found["look"]["reading"]["phase"] is False and found["look"]["reading"]["resonances"] == []
+    assert "radio room" in result["source"] and "R and X" in result["measure"]
+    assert result["look"]["reading"]["phase"] is False and result["look"]["reading"]["resonances"] == []
 
 
 def test_a_resonator_is_told_to_be_a_model():
-    found = known(station(kind="resonator", f0_mhz=7.1, r_ohm=60, q=12), 2.0, "", TODAY)
-    assert "a model" in found["source"] and found["gaps"] == ""
-    assert found["look"]["reading"]["resonances"][0]["mhz"] == pytest.approx(7.1, abs=0.01)
+    result = known(station(kind="resonator", f0_mhz=7.1, r_ohm=60, q=12), 2.0, "", TODAY)
+    assert "a model" in result["source"] and result["gaps"] == ""
+    assert result["look"]["reading"]["resonances"][0]["mhz"] == pytest.approx(7.1, abs=0.01)
 
 
 def test_a_plan_has_no_points():

@@ -58,10 +58,10 @@ def largest(mill):
     planned, simple = mill | {"antenna": wires}, mill | {"antenna": dipole}
     at = {"mhz": 7.1}
     every = ("solve", "ledgers", "ledgers.csv", "meters/places")
-    asked = [(many, every), (planned, full.of(every[:1], every))]
+    request = [(many, every), (planned, full.of(every[:1], every))]
     if full.ALL:
-        asked.append((nine, every))
-    for document, paths in asked:
+        request.append((nine, every))
+    for document, paths in request:
         for path in paths:
             yield f"/api/{path}", {"document": document, **at}
     yield "/api/working", {"document": many, "figure": "stages[3].loss_db", **at}

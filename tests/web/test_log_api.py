@@ -35,11 +35,11 @@ def test_everything_that_is_dated_stands_on_one_line_of_time(client, mill, kept)
     assert note(client, kept, note={"date": "2026-06-01", "text": "storm"}).status_code == 201
     text = {"text": sweep_text(50), "title": "after the storm", "taken": "2026-06-02"}
     assert send(client, "post", f"/api/stations/{kept}/sweeps", text).status_code == 201
-    told = rows(client, kept)
-    kinds = [row["kind"] for row in told["rows"]]
-    assert told["count"] == len(kinds) == 3 + 6
+    result = rows(client, kept)
+    kinds = [row["kind"] for row in result["rows"]]
+    assert result["count"] == len(kinds) == 3 + 6
     assert sorted(kinds) == ["note", *["preset"] * 6, "reading", "sweep"]
-    dates = [row["date"] for row in told["rows"]]
+    dates = [row["date"] for row in result["rows"]]
     assert dates == sorted(dates, reverse=True)
     assert kinds[:2] != ["preset", "preset"]
     only = rows(client, kept, "?kind=reading")["rows"]
@@ -92,22 +92,22 @@ def test_readings_of_one_day_are_explained_together(client, mill, kept):
     }
     note(client, kept, reading=READ | {"date": "2026-01-01"})
     keys = [
-        note(client, kept, reading=one).json()["key"]
-        for one in (READ, {"mhz": 21.225, "at": "radio", "swr": 1.1, "date": "2026-05-01"})
+        note(client, kept, reading=item).json()["key"]
+        for item in (READ, {"mhz": 21.225, "at": "radio", "swr": 1.1, "date": "2026-05-01"})
     ]
-    told = send(client, "post", path, {"document": mill}).json()
-    assert told["keys"] == keys
-    assert told["answer"]["sentence"].startswith("The readings fit the station as it is described")
-    assert "Both meters are right" in told["answer"]["sentence"]
-    assert "sent again" in told["answer"]["sentence"]
-    assert [one["inside"] for one in told["answer"]["readings"]] == [True, True]
-    assert told["answer"]["next"][0]["gain"] > 0
+    answer = send(client, "post", path, {"document": mill}).json()
+    assert answer["keys"] == keys
+    assert answer["answer"]["sentence"].startswith("The readings fit the station as it is described")
+    assert "Both meters are right" in answer["answer"]["sentence"]
+    assert "sent again" in answer["answer"]["sentence"]
+    assert [reading["inside"] for reading in answer["answer"]["readings"]] == [True, True]
+    assert answer["answer"]["next"][0]["gain"] > 0
     one = send(client, "post", path, {"document": mill, "readings": keys[:1]}).json()
     assert one["keys"] == keys[:1]
     slip = note(client, kept, reading=READ | {"forward_w": 1500, "reflected_w": 520}).json()["key"]
     wrong = send(client, "post", path, {"document": mill, "readings": [*keys[1:], slip]}).json()["answer"]
     assert wrong["explanations"][0]["id"] == "multiplier"
-    assert not all(one["inside"] for one in wrong["readings"])
+    assert not all(reading["inside"] for reading in wrong["readings"])
 
 
 def test_what_readings_tell_is_taken_over_and_then_agrees(client, mill, kept):
@@ -119,8 +119,8 @@ def test_what_readings_tell_is_taken_over_and_then_agrees(client, mill, kept):
         for tuner in ("auto", "bypass"):
             shown = {key: round(stage[key], 2) for key in ("forward_w", "reflected_w")}
             note(client, kept, reading={"mhz": 7.1, "at": stage["label"], "tuner": tuner} | shown)
-    told = send(client, "post", f"/api/stations/{kept}/reconcile", {"document": mill}).json()["answer"]
-    places = {one["place"]: one["value"] for one in told["changes"]}
+    answer = send(client, "post", f"/api/stations/{kept}/reconcile", {"document": mill}).json()["answer"]
+    places = {change["place"]: change["value"] for change in answer["changes"]}
     assert set(places) <= {"transmitter.power_w", "chain[0].line", "chain[2].coil_q", "chain[5].line"}
     if "chain[5].line" in places:
         assert places["chain[5].line"]["k1"] > 0.6  # it loses more than its owner believes
@@ -152,17 +152,17 @@ def test_a_corroded_cable_is_found_over_the_years(client, mill, kept):
     path = f"/api/stations/{kept}/trend"
     assert "two days" in send(client, "post", path, {"document": mill}).json()["sentence"]
     year_of_readings(client, mill, kept)
-    told = send(client, "post", path, {"document": mill}).json()
-    assert [day["date"] for day in told["days"]] == ["2024-05-01", "2025-05-01", "2026-05-01"]
-    assert told["sentence"].startswith("Run to the mast loses more since 2026-05-01")
-    assert "Noted in between: “storm”" in told["sentence"]
+    answer = send(client, "post", path, {"document": mill}).json()
+    assert [day["date"] for day in answer["days"]] == ["2024-05-01", "2025-05-01", "2026-05-01"]
+    assert answer["sentence"].startswith("Run to the mast loses more since 2026-05-01")
+    assert "Noted in between: “storm”" in answer["sentence"]
     last = send(client, "post", f"/api/stations/{kept}/reconcile", {"document": mill}).json()["answer"]
     assert last["explanations"][0]["id"] == "water"
-    (change,) = (one for one in last["changes"] if one["place"] == "chain[5].line")
+    (change,) = (change for change in last["changes"] if change["place"] == "chain[5].line")
     assert 1.5 < change["value"]["k1"] < 4  # it was 2.6, and 0.6 is written
-    assert {one["at"] for one in told["days"][0]["shown"]} == {"radio side", "antenna side"}
+    assert {item["at"] for item in answer["days"][0]["shown"]} == {"radio side", "antenna side"}
     band = send(client, "post", path, {"document": mill, "low_mhz": 7, "high_mhz": 7.2}).json()
-    assert {one["mhz"] for day in band["days"] for one in day["losses"]} == {7.1}
+    assert {loss["mhz"] for day in band["days"] for loss in day["losses"]} == {7.1}
     for entry in LogEntry.objects.filter(taken__year=2026):
         send(client, "patch", f"/api/log/{entry.pk}", {"removed": True})
     steady = send(client, "post", path, {"document": mill}).json()
@@ -170,11 +170,11 @@ def test_a_corroded_cable_is_found_over_the_years(client, mill, kept):
 
 
 def test_where_a_meter_would_tell_most_is_said_for_each_question(client, mill):
-    told = send(client, "post", "/api/meters/places", {"document": mill, "mhz": 7.1}).json()
-    assert [one["question"] for one in told] == ["fold-back", "antenna-well", "tuner-set", "tuner-loss"]
-    assert told[2]["text"].startswith("Is the tuner set? Between jumper and radio side, range 100 W")
-    assert len(told[1]["errors"]) == len(mill["chain"]) + 1
-    assert told[1]["errors"][:3] == [None, None, None]
+    answer = send(client, "post", "/api/meters/places", {"document": mill, "mhz": 7.1}).json()
+    assert [item["question"] for item in answer] == ["fold-back", "antenna-well", "tuner-set", "tuner-loss"]
+    assert answer[2]["text"].startswith("Is the tuner set? Between jumper and radio side, range 100 W")
+    assert len(answer[1]["errors"]) == len(mill["chain"]) + 1
+    assert answer[1]["errors"][:3] == [None, None, None]
     mill["antenna"] = {"kind": "unknown"}
     assert send(client, "post", "/api/meters/places", {"document": mill, "mhz": 7.1}).status_code == 422
 
@@ -194,8 +194,8 @@ def test_the_log_goes_along_in_files_copies_and_everything(client, mill, kept):
     every = client.get("/api/library/file").getvalue().decode().splitlines()
     line = next(line for line in every if '"entries"' in line)
     LogEntry.objects.all().delete()
-    for one in every:
-        send(client, "post", "/api/library/line", one)
+    for item in every:
+        send(client, "post", "/api/library/line", item)
     assert LogEntry.objects.count() == 6
     assert json.loads(line)["entries"][1]["note"]["text"] == "storm"
     wrong = send(client, "post", "/api/stations", mill | {"readings": [READ | {"date": "never"}]})
@@ -213,9 +213,9 @@ def test_a_save_carries_no_log_and_a_long_log_is_read_by_pieces(client, mill, ke
     ]
     LogEntry.objects.bulk_create(many)
     begun = perf_counter()
-    told = rows(client, kept, "?limit=50&kind=reading")
+    result = rows(client, kept, "?limit=50&kind=reading")
     took = perf_counter() - begun
-    assert (told["count"], len(told["rows"])) == (3001, 50)
+    assert (result["count"], len(result["rows"])) == (3001, 50)
     print(f"measured: a log of 3,000 entries read, ms {1000 * took:.0f}")
 
 
@@ -230,43 +230,43 @@ def test_the_command_explains_the_readings_of_a_file(tmp_path, mill, capsys):
         file.write_text(json.dumps(mill), "utf-8")
         return main(["reconcile", str(file), *more]), capsys.readouterr()
 
-    status, told = run("--json")
-    answer = json.loads(told.out)
+    status, result = run("--json")
+    answer = json.loads(result.out)
     assert status == 0
     assert set(answer) >= {"losses", "power_w", "explanations", "next"}
     assert answer["explanations"][0]["id"] == "multiplier"
     assert answer["power_w"]["min"] < 100 < answer["power_w"]["max"]
-    told_of = {one["label"] for one in (*answer["losses"], *answer["silent"])}
+    told_of = {item["label"] for item in (*answer["losses"], *answer["silent"])}
     assert told_of == {"jumper", "room tuner", "run to the mast"}
-    status, told = run()
-    assert "scale was misread or is off" in told.out
-    for one in mill["readings"]:
-        one |= {"forward_w": 19.8, "reflected_w": 0.2, "mode": "speech"}
+    status, result = run()
+    assert "scale was misread or is off" in result.out
+    for reading in mill["readings"]:
+        reading |= {"forward_w": 19.8, "reflected_w": 0.2, "mode": "speech"}
     spoken = json.loads(run("--json")[1].out)  # an average meter shows a fifth of it
     assert spoken["explanations"][0]["id"] == "as-described"
     mill["readings"][1]["at"] = "mast"
-    status, told = run()
-    assert (status, told.out) == (2, "")
-    assert told.err.startswith("readings[1].at: is no meter of the chain ('mast')")
+    status, result = run()
+    assert (status, result.out) == (2, "")
+    assert result.err.startswith("readings[1].at: is no meter of the chain ('mast')")
 
 
 def test_how_often_each_cause_is_met_is_shown_and_known_better_at_a_station(client, mill, kept):
     table = send(client, "post", "/api/readings/causes", {"document": mill}).json()
-    usual = {one["id"]: one for one in table}
+    usual = {item["id"]: item for item in table}
     assert usual["antenna"]["usual"] > usual["other"]["usual"] > 0
-    assert all(one["often"] == one["usual"] and one["text"] and one["size"] for one in table)
+    assert all(item["often"] == item["usual"] and item["text"] and item["size"] for item in table)
     for tuner in ("auto", "bypass"):
         note(client, kept, reading={"mhz": 7.1, "at": "antenna side", "swr": 1.9, "tuner": tuner})
     path = f"/api/stations/{kept}/reconcile"
 
     def share(cause):
-        told = send(client, "post", path, {"document": mill}).json()["answer"]["explanations"]
-        return sum(one["weight"] for one in told if one["id"] == cause)
+        answer = send(client, "post", path, {"document": mill}).json()["answer"]["explanations"]
+        return sum(item["weight"] for item in answer if item["id"] == cause)
 
     before = share("ground")
     mill["causes"] = {"ground": 3.0}
     table = send(client, "post", "/api/readings/causes", {"document": mill}).json()
-    assert next(one["often"] for one in table if one["id"] == "ground") == 3.0
+    assert next(item["often"] for item in table if item["id"] == "ground") == 3.0
     assert share("ground") > 2 * before
     mill["causes"] = {"as-described": 0}
     refused = send(client, "post", path, {"document": mill})
@@ -305,16 +305,18 @@ def test_sweeps_presets_and_what_was_measured_are_counted_with_the_readings(
 
     def found():
         answer = send(client, "post", path, {"document": mill}).json()["answer"]
-        return {one["id"]: one["weight"] for one in answer["explanations"]}, " ".join(answer["beside"])
+        return {explanation["id"]: explanation["weight"] for explanation in answer["explanations"]}, " ".join(
+            answer["beside"]
+        )
 
-    before, told = found()
-    assert "what was measured of “room tuner”" in told
-    assert "nobody typed what its dials stand for" in told
+    before, result = found()
+    assert "what was measured of “room tuner”" in result
+    assert "nobody typed what its dials stand for" in result
     send(client, "post", f"/api/stations/{kept}/sweeps", sweep | {"taken": "2026-06-01"})
     assert found()[0] == before  # of another day, and no baseline
     send(client, "post", f"/api/stations/{kept}/sweeps", sweep | {"taken": "2026-06-02"})
-    shares, told = found()
-    assert "the sweep “at the mast” of the same day" in told
+    shares, result = found()
+    assert "the sweep “at the mast” of the same day" in result
     assert shares["antenna"] > 0.8 > before["antenna"]
     other = sweep | {"joint": 0, "chain": [*mill["chain"][:6], *mill["chain"][7:]], "taken": "2026-05-02"}
     key = send(client, "post", f"/api/stations/{kept}/sweeps", other | {"title": "old"}).json()["id"]

@@ -41,26 +41,26 @@ def test_changes_of_a_day_are_one_row_that_says_what_changed(client, mill, kept)
     for version in (1, 2, 3):
         on("2026-03-01", version)
     on("2026-03-05", 4)
-    told = [row for row in rows(client, kept)["rows"] if row["kind"] == "change"]
-    assert [row["body"]["what"] for row in told] == [
+    texts = [row for row in rows(client, kept)["rows"] if row["kind"] == "change"]
+    assert [row["body"]["what"] for row in texts] == [
         ["arrestor taken out"],
         ["run to the mast: length 32 m, before 38 m"],
     ]
-    assert [row["key"] for row in told] == [4, 1]
+    assert [row["key"] for row in texts] == [4, 1]
     assert rows(client, kept, "?kind=change&kind=preset")["count"] == 2 + 6
 
 
 def test_every_change_of_a_document_is_told_and_nothing_else(mill):
     assert changes(mill, mill) == []
     other = {**mill, "name": "Mill", "transmitter": {**mill["transmitter"], "power_w": 400}, "news": 1}
-    told = changes(mill, other)
-    assert told[:2] == [
+    result = changes(mill, other)
+    assert result[:2] == [
         "name Mill, before Brackenfell Mill",
         f"transmitter: power 400 W, before {mill['transmitter']['power_w']} W",
     ]
-    assert "news changed" in told
-    asked = {"finding": {"what": "antenna"}}
-    assert changes({"choice": {"within_db": 1}}, {"choice": {"within_db": 1, **asked}}) == [
+    assert "news changed" in result
+    request = {"finding": {"what": "antenna"}}
+    assert changes({"choice": {"within_db": 1}}, {"choice": {"within_db": 1, **request}}) == [
         "wishes of the choice: what to find out first changed"
     ]
     renamed = [{**part, "label": f"the {part.get('label')}"} for part in mill["chain"]]
@@ -83,10 +83,10 @@ def test_what_changed_before_a_reading_is_told_since_the_last_like_it(client, mi
     save(client, kept, mill)
     on("2026-04-01", 2)
     key = note(client, kept, reading=READ | {"date": "2026-03-10", "mhz": 21.3}).json()["key"]
-    told = client.get(f"/api/log/{key}/before").json()
-    assert told["since"]["date"].startswith("2026-01-10")
-    assert [row["body"].get("text") for row in told["between"] if row["kind"] == "note"] == ["storm"]
-    assert told["changed"] == ["run to the mast: length 30 m, before 38 m"]
+    answer = client.get(f"/api/log/{key}/before").json()
+    assert answer["since"]["date"].startswith("2026-01-10")
+    assert [row["body"].get("text") for row in answer["between"] if row["kind"] == "note"] == ["storm"]
+    assert answer["changed"] == ["run to the mast: length 30 m, before 38 m"]
     first = LogEntry.objects.filter(kind="reading").order_by("taken").first()
     assert client.get(f"/api/log/{first.pk}/before").json()["since"] is None
     same_day = note(client, kept, reading=READ | {"date": "2026-03-10"}).json()["key"]
@@ -108,9 +108,9 @@ def test_a_list_over_a_band_is_kept_whole_or_not_at_all(client, mill, kept):
         for mhz, swr in ((7.0, 1.9), (7.1, 1.3), (7.2, 1.8))
     ]
     keys = send(client, "post", path, {"readings": every}).json()["keys"]
-    told = send(client, "post", f"/api/stations/{kept}/reconcile", {"document": mill}).json()
-    assert told["keys"] == keys
-    assert len(told["answer"]["readings"]) == 3
+    answer = send(client, "post", f"/api/stations/{kept}/reconcile", {"document": mill}).json()
+    assert answer["keys"] == keys
+    assert len(answer["answer"]["readings"]) == 3
     wrong = send(client, "post", path, {"readings": [*every, every[0] | {"swr": 0.4}]})
     assert wrong.status_code == 422
     assert wrong.json()["errors"][0]["place"] == "readings[3].swr"
@@ -156,9 +156,9 @@ def test_a_trend_tells_each_swr_with_what_its_meter_leaves_open(client, mill, ke
     for day in range(2):
         date = (datetime(2026, 5, 1, tzinfo=UTC) + timedelta(days=day)).date().isoformat()
         note(client, kept, reading=READ | {"date": date})
-    told = send(client, "post", f"/api/stations/{kept}/trend", {"document": mill}).json()
-    (one,) = told["days"][0]["shown"]
-    assert one["low"] < one["swr"] < one["high"]
+    answer = send(client, "post", f"/api/stations/{kept}/trend", {"document": mill}).json()
+    (item,) = answer["days"][0]["shown"]
+    assert item["low"] < item["swr"] < item["high"]
 
 
 def test_pieces_put_together_are_the_whole_whatever_lies_between(client, mill, kept):
@@ -182,15 +182,15 @@ def test_readings_that_the_station_has_no_place_for_any_more_are_left_out_and_sa
     note(client, kept, reading={"mhz": 7.1, "at": "radio side", "forward_w": 98, "date": READ["date"]})
     note(client, kept, reading={"mhz": 50.1, "at": "radio side", "forward_w": 98, "date": READ["date"]})
     mill["chain"][3]["label"] = "outside"
-    told = send(client, "post", path, {"document": mill}).json()
-    assert len(told["keys"]) == 1
-    assert told["answer"]["sentence"].startswith("These readings do not tell what it is")
-    assert told["left_out"] == [
+    answer = send(client, "post", path, {"document": mill}).json()
+    assert len(answer["keys"]) == 1
+    assert answer["answer"]["sentence"].startswith("These readings do not tell what it is")
+    assert answer["left_out"] == [
         "No meter called “antenna side” stands in the run now: one reading is left out.",
         "The antenna is not known at 50.1 MHz: one reading is left out.",
     ]
     trend = send(client, "post", f"/api/stations/{kept}/trend", {"document": mill}).json()
-    assert {one["at"] for one in trend["days"][0]["shown"]} <= {"radio side"}
+    assert {item["at"] for item in trend["days"][0]["shown"]} <= {"radio side"}
     mill["chain"] = []
     nothing = send(client, "post", path, {"document": mill}).json()
     assert (nothing["keys"], nothing["answer"]) == ([], None)
@@ -204,8 +204,8 @@ def test_a_day_with_more_readings_than_are_explained_at_once_does_not_stop_the_t
         LogEntry(station=station, kind="reading", taken=entry.taken, mhz=entry.mhz, body=entry.body)
         for _ in range(250)
     )
-    told = send(client, "post", f"/api/stations/{kept}/trend", {"document": mill}).json()
-    assert len(told["days"][0]["shown"]) == 200
+    answer = send(client, "post", f"/api/stations/{kept}/trend", {"document": mill}).json()
+    assert len(answer["days"][0]["shown"]) == 200
 
 
 def test_where_the_phase_is_open_some_of_many_frequencies_are_explained(client, mill, kept):
@@ -214,10 +214,10 @@ def test_where_the_phase_is_open_some_of_many_frequencies_are_explained(client, 
     ]
     send(client, "post", f"/api/stations/{kept}/log/readings", {"readings": every})
     mill["antenna"] = {"kind": "swr", "plane": "radio", "points": [[7.0, 1.9], [7.1, 1.3], [7.2, 1.8]]}
-    told = send(client, "post", f"/api/stations/{kept}/reconcile", {"document": mill}).json()
-    assert len(told["keys"]) == 24
-    assert "24 of 60 readings are explained" in told["left_out"][0]
-    assert "every phase" in told["answer"]["sentence"]
+    answer = send(client, "post", f"/api/stations/{kept}/reconcile", {"document": mill}).json()
+    assert len(answer["keys"]) == 24
+    assert "24 of 60 readings are explained" in answer["left_out"][0]
+    assert "every phase" in answer["answer"]["sentence"]
 
 
 def test_a_reading_into_a_dummy_load_is_none_of_the_antenna(client, mill, kept):
@@ -229,11 +229,11 @@ def test_a_reading_into_a_dummy_load_is_none_of_the_antenna(client, mill, kept):
         for day, load in zip(days, loads, strict=True)
     ]
     before = [client.get(f"/api/log/{key}/before").json()["since"] for key in keys]
-    assert [one and one["key"] for one in before] == [None, None, keys[0]]
-    asked = {"document": mill}
-    shown = send(client, "post", f"/api/stations/{kept}/trend", asked).json()["days"]
+    assert [item and item["key"] for item in before] == [None, None, keys[0]]
+    request = {"document": mill}
+    shown = send(client, "post", f"/api/stations/{kept}/trend", request).json()["days"]
     assert [len(day["shown"]) for day in shown] == [1, 0, 1]
     table = list(csv.reader(io.StringIO(client.get(f"/api/stations/{kept}/log.csv").content.decode())))
     assert ["into a dummy load" in row[-1] for row in table if "reading" in row] == [False, True, False]
     body = client.get(f"/api/stations/{kept}/file").json()["readings"]
-    assert [one.get("load") for one in body] == [None, "dummy", None]
+    assert [item.get("load") for item in body] == [None, "dummy", None]

@@ -64,29 +64,31 @@ def test_the_command_prints_the_loss_round_the_circle_and_says_it(client, capsys
     for line in ("rg-58", "50,0.66,1.365,0.0269"):
         command = ["loss", line, "30", "--mhz", "14.2", "--swr", str(ratio), "--power", "50", "--json"]
         assert main(command) == 0
-        told = json.loads(capsys.readouterr().out)
+        answer = json.loads(capsys.readouterr().out)
         losses = sampled_db(ratio, 30.0, 14.2, turns)
         for key, ends in (
             ("total_db", losses),
-            ("additional_db", losses - told["matched_db"]),
+            ("additional_db", losses - answer["matched_db"]),
             ("out_w", 50 * 10 ** (-losses / 10)),
         ):
-            span = told[key]
+            span = answer[key]
             assert (span["min"], span["max"]) == pytest.approx((ends.min(), ends.max()), rel=0.01)
             assert span["min"] <= span["median"] <= span["max"]
         rho = ((ratio - 1) / (ratio + 1)) ** 2
-        a = 10 ** (told["matched_db"] / 10)
-        assert told["handbook_db"] == pytest.approx(10 * np.log10((a * a - rho) / (a * (1 - rho))), rel=1e-6)
-        assert told["swr_antenna"]["min"] == pytest.approx(3)
+        a = 10 ** (answer["matched_db"] / 10)
+        assert answer["handbook_db"] == pytest.approx(
+            10 * np.log10((a * a - rho) / (a * (1 - rho))), rel=1e-6
+        )
+        assert answer["swr_antenna"]["min"] == pytest.approx(3)
     assert main(["loss", "rg-58", "30", "--mhz", "14.2", "--swr", "2", "--at", "radio", "--json"]) == 0
-    told = json.loads(capsys.readouterr().out)
-    assert told["swr_radio"]["max"] == pytest.approx(2)
-    assert told["swr_antenna"]["min"] > 2.5
+    answer = json.loads(capsys.readouterr().out)
+    assert answer["swr_radio"]["max"] == pytest.approx(2)
+    assert answer["swr_antenna"]["min"] > 2.5
     command = ["loss", "rg-58", "30", "--mhz", "14.2", "--r", "20", "--beside", "rg-213", "--json"]
     assert main(command) == 0
-    told = json.loads(capsys.readouterr().out)
-    assert told["total_db"]["min"] == told["total_db"]["max"]
-    assert told["beside"][0]["line"] == "RG-213/U"
+    answer = json.loads(capsys.readouterr().out)
+    assert answer["total_db"]["min"] == answer["total_db"]["max"]
+    assert answer["beside"][0]["line"] == "RG-213/U"
     assert main(["loss", "rg-58", "6", "--mhz", "3.65", "--r", "5", "--tuner", "t-wide"]) == 0
     said = capsys.readouterr().out
     assert "of 100 W arrive at the antenna. 6 m of RG-58C/U take 0.16 dB when matched" in said
@@ -99,9 +101,9 @@ def test_the_command_prints_the_loss_round_the_circle_and_says_it(client, capsys
 
 
 def test_a_figure_is_told_in_its_other_forms_or_refused(client):
-    told = client.get("/api/equivalents", {"form": "return_loss_db", "value": 18, "of_w": 400}).json()
-    assert told["sentence"] == "Of each 400 W sent there, 6.3 W come back: SWR 1.29, return loss 18 dB."
-    assert {row["form"]: row["text"] for row in told["rows"]}["share"] == "1.6 %"
+    answer = client.get("/api/equivalents", {"form": "return_loss_db", "value": 18, "of_w": 400}).json()
+    assert answer["sentence"] == "Of each 400 W sent there, 6.3 W come back: SWR 1.29, return loss 18 dB."
+    assert {row["form"]: row["text"] for row in answer["rows"]}["share"] == "1.6 %"
     across = client.get("/api/equivalents", {"form": "volts", "value": 100, "ohm": 200}).json()
     assert across["rows"][0]["text"] == "50 W"
     for query in (

@@ -50,7 +50,7 @@ def test_a_station_that_wants_nothing_is_left_alone():
 def test_an_antenna_known_at_one_frequency_is_to_be_known_on_its_bands_first():
     answer = told(antenna={"kind": "swr", "label": "a", "points": [[7.1, 3.0]]})
     assert answer["left_out"] == []
-    (step,) = [one for one in answer["steps"] if one["kind"] == "measure"]
+    (step,) = [step for step in answer["steps"] if step["kind"] == "measure"]
     assert step["view"] == "sweep" and step["text"].startswith("The antenna is known at 7.1 MHz alone.")
     wider = told(antenna={"kind": "swr", "label": "a", "points": [[7.05, 3.0], [7.1, 2.0]]})
     assert "from 7.05 MHz to 7.1 MHz alone" in wider["steps"][0]["text"]
@@ -62,7 +62,7 @@ def test_what_can_break_goes_first_then_what_to_build():
     steps = told(chain=chain)["steps"]
     assert steps[0]["kind"] == "caution"
     assert steps[0]["part"] == 0 and steps[0]["mhz"] == pytest.approx(7.1) and steps[0]["gain_db"] is None
-    change = next(one for one in steps if one["kind"] == "change")
+    change = next(step for step in steps if step["kind"] == "change")
     low, middle, high = (change["gain_db"][key] for key in ("min", "median", "max"))
     # 60 m of RG-174 lose 5 to 6 dB at 7 MHz: no line of the shelf can give back more than that.
     assert 1 < low <= middle <= high < 8
@@ -76,7 +76,7 @@ def test_readings_that_nothing_described_explains_go_before_a_choice_by_the_desc
     # Read again when it was right, the older ones no longer count.
     mended = read | {"forward_w": 93.0, "date": "2026-11-25"}
     answer = told(readings=[read | {"date": "2026-11-20"}, mended])
-    assert all(one["kind"] != "explain" for one in answer["steps"])
+    assert all(step["kind"] != "explain" for step in answer["steps"])
 
 
 def test_a_baseline_grows_old_until_something_newer_lies_beside_it():
@@ -112,9 +112,9 @@ def test_the_page_is_told_by_what_is_kept_beside_its_document(client):
     client.post(
         f"/api/stations/{pk}/log", json.dumps({"reading": read, "key": "1"}), content_type="application/json"
     )
-    asked = json.dumps({"document": QUIET})
-    kept = client.post(f"/api/stations/{pk}/next", asked, content_type="application/json").json()
-    alone = client.post("/api/next", asked, content_type="application/json").json()
+    request = json.dumps({"document": QUIET})
+    kept = client.post(f"/api/stations/{pk}/next", request, content_type="application/json").json()
+    alone = client.post("/api/next", request, content_type="application/json").json()
     assert kept["steps"][0]["kind"] == "explain"
     assert alone["steps"] == []
 
@@ -139,10 +139,10 @@ def test_the_command_tells_the_same(tmp_path, capsys):
 def test_what_was_noted_as_done_makes_room_for_the_next_until_a_season_is_over():
     chain = [{"kind": "line", "label": "run", "line": "rg-174", "length_m": 60.0}]
     before = told(chain=chain)
-    change = next(one for one in before["steps"] if one["kind"] == "change")
+    change = next(step for step in before["steps"] if step["kind"] == "change")
     noted = {"date": "2026-11-01", "text": "built", "done": change["id"]}
     after = told(chain=chain, remarks=[noted])
-    assert change["id"] not in [one["id"] for one in after["steps"]]
+    assert change["id"] not in [step["id"] for step in after["steps"]]
     assert after["done"] == [
         f"Noted as done on 2026-11-01: {change['text']} The run as it is described does not have it yet."
     ]
@@ -153,12 +153,12 @@ def test_what_was_noted_as_done_makes_room_for_the_next_until_a_season_is_over()
 def test_who_goes_to_measure_takes_along_what_stood_so_that_the_choice_can_say_what_it_changed(client):
     document = demo.start("hollin-lane-school").model_dump(exclude_none=True)
     document |= {"remarks": [], "readings": [], "sweeps": []}
-    measure = [one for one in told(**document)["steps"] if one["kind"] == "measure"]
-    for one in measure:
-        assert one["id"] == f"measure.{one['remember']['what']}"
-        document["choice"] = document.get("choice", {}) | {"finding": one["remember"]}
-        asked = json.dumps({"document": document})
-        streamed = b"".join(client.post("/api/choose", asked, content_type="application/json"))
+    measure = [step for step in told(**document)["steps"] if step["kind"] == "measure"]
+    for item in measure:
+        assert item["id"] == f"measure.{item['remember']['what']}"
+        document["choice"] = document.get("choice", {}) | {"finding": item["remember"]}
+        request = json.dumps({"document": document})
+        streamed = b"".join(client.post("/api/choose", request, content_type="application/json"))
         answer = [json.loads(line) for line in streamed.splitlines()][-1]["answer"]
         assert answer["found_out"] == ""  # nothing is known any better yet
     assert measure

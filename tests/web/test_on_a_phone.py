@@ -123,7 +123,7 @@ def test_a_keeper_removes_an_account_on_the_page_and_nobody_else_does(ann, peopl
     for to in ("", gone.pk, "x", 987_654):
         assert "to whom goes" in (said := told(client.post(remove, {"to": to}))) or "somebody else" in said
     assert client.post(remove, {"to": heir.pk})["Location"] == "/account"
-    assert [one.owner for one in Station.objects.exclude(pk=station)] == [heir]
+    assert [item.owner for item in Station.objects.exclude(pk=station)] == [heir]
     assert "Remove bea" not in told(client.get("/account"))
     last = client.post(f"/account/people/{people['ann'].pk}/remove", {"to": heir.pk})
     assert "promote somebody first" in told(last)

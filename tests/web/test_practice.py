@@ -30,16 +30,16 @@ def test_a_round_from_beginning_to_end(client):
     kept = Round.objects.get()
     # Nothing of the truth is told before the answer: neither the seed nor what follows from it.
     assert str(kept.seed) not in begun.content.decode() and there["verdict"] is None
-    assert [one["id"] for one in there["causes"]] == ["as-described", "antenna", "open", "joint", "water"]
+    assert [cause["id"] for cause in there["causes"]] == ["as-described", "antenna", "open", "joint", "water"]
     place = f"/api/practice/{there['id']}"
-    hows = [one["how"] for one in there["places"]]
+    hows = [place["how"] for place in there["places"]]
     assert list(dict.fromkeys(hows)) == ["meter", "dummy", "analyzer", "bench"]
     first, last = there["places"][0], there["places"][hows.index("bench") - 1]
     mhz = there["mhz"][0]
-    one = post(client, f"{place}/read", how="meter", at=first["at"], mhz=mhz).json()
+    item = post(client, f"{place}/read", how="meter", at=first["at"], mhz=mhz).json()
     two = post(client, f"{place}/read", how="analyzer", at=last["at"], mhz=mhz).json()
-    assert two["minutes"] == one["minutes"] + last["minutes"] > one["minutes"] > 0
-    assert two["readings"][0] == one["readings"][0] and two["readings"][1]["r_ohm"] is not None
+    assert two["minutes"] == item["minutes"] + last["minutes"] > item["minutes"] > 0
+    assert two["readings"][0] == item["readings"][0] and two["readings"][1]["r_ohm"] is not None
     assert client.get(place).json()["readings"] == two["readings"]
     truth = hide(demo.practice(1).to_core(), [mhz * 1e6], 1, kept.seed).causes[0]
     wrong = next(cause["id"] for cause in there["causes"] if cause["id"] != truth)
@@ -48,7 +48,7 @@ def test_a_round_from_beginning_to_end(client):
     budget = solve(demo.practice(1).to_core(), np.array([mhz * 1e6]))
     if first["at"] >= 0:
         shown = budget.stages[first["at"]].reading.swr[0]
-        assert one["readings"][0]["expected_swr"] == pytest.approx(float(shown), rel=1e-6)
+        assert item["readings"][0]["expected_swr"] == pytest.approx(float(shown), rel=1e-6)
     far = abs(budget.antenna.gamma(50.0)[0])
     assert two["readings"][1]["expected_swr"] == pytest.approx((1 + far) / (1 - far), rel=1e-6)
     assert over["verdict"]["right"] is False and "No: it was" in over["verdict"]["sentence"]
@@ -87,18 +87,18 @@ def test_what_cannot_be_is_refused(client):
 
 def test_the_same_seed_hides_the_same_and_two_are_two():
     mill = demo.start("brackenfell-mill").to_core()
-    one, other = (hide(mill, [7.1e6], 2, 5) for _ in range(2))
-    assert one.messages == other.messages and one.gains == other.gains
+    first, other = (hide(mill, [7.1e6], 2, 5) for _ in range(2))
+    assert first.messages == other.messages and first.gains == other.gains
     assert {hide(mill, [7.1e6], 2, seed).causes for seed in range(60)} == {
         (name,) for name in causes_of(mill, 2)
     }
     two = Round(document=demo.practice(3).model_dump(exclude_none=True), level=3, seed=4)
     two.steps = [list(Played(two).possible[0])]
     two.answer = Played(two).visit.causes[0]
-    told = telling.judged(Played(two), go_on, Played(two).notes).verdict.sentence
+    result = telling.judged(Played(two), go_on, Played(two).notes).verdict.sentence
     # What is weighed cause by cause says nothing of two together.
-    assert told.startswith("Half of it") and (
-        ("of both together nothing" in told) or ("something else" in told)
+    assert result.startswith("Half of it") and (
+        ("of both together nothing" in result) or ("something else" in result)
     )
     for seed in range(20):
         causes = hide(mill, [7.1e6], 3, seed).causes
@@ -110,10 +110,10 @@ def test_what_is_told_of_an_open_line_is_finite():
     for seed in range(12):
         kept = Round(document=demo.practice(1).model_dump(exclude_none=True), level=1, seed=seed)
         kept.steps = [list(step) for step in Played(kept).possible]
-        for one in telling.shown(Played(kept)).readings:
-            assert one.swr is None or 1 <= one.swr < 1e5
-            assert one.expected_swr is None or 1 <= one.expected_swr < 1e5
-            assert one.r_ohm is None or 0 <= one.r_ohm < 1e6
+        for reading in telling.shown(Played(kept)).readings:
+            assert reading.swr is None or 1 <= reading.swr < 1e5
+            assert reading.expected_swr is None or 1 <= reading.expected_swr < 1e5
+            assert reading.r_ohm is None or 0 <= reading.r_ohm < 1e6
 
 
 def test_how_sure_one_may_be_goes_by_how_often_each_is_hidden():
@@ -132,13 +132,13 @@ def test_how_sure_one_may_be_goes_by_how_often_each_is_hidden():
 
 def test_what_is_read_next_finds_it_in_fewer_minutes_than_reading_at_random():
     station, freqs = demo.practice(1).to_core(), [7.1e6]
-    found, minutes, wandered = 0, 0.0, 0.0
+    result, minutes, wandered = 0, 0.0, 0.0
     causes = full.of(("water", "antenna"), ("as-described", "water", "open", "antenna") * 2)
     for seed, cause in enumerate(causes):
         there = visit(station, np.array(freqs), np.random.default_rng(seed), (cause,))
         led = way(there, freqs, by_bits, np.random.default_rng(seed))
         lost = way(there, freqs, at_random(np.random.default_rng(seed + 9)), np.random.default_rng(seed))
-        found += led[-1].explained().causes[0].id == cause
+        result += led[-1].explained().causes[0].id == cause
         minutes, wandered = minutes + led[-1].minutes, wandered + lost[-1].minutes
         assert led[0].steps[0].at in (RADIO, there.meters[0])
-    assert found >= 0.75 * len(causes) and minutes < wandered
+    assert result >= 0.75 * len(causes) and minutes < wandered

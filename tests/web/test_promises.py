@@ -44,7 +44,8 @@ def read(document, day):
 def less_lost():
     """The truth, dB on average."""
     leaves = [
-        solve(station_file.validate(one).to_core(), np.array(AT) * 1e6).radiated_w for one in (BEFORE, SINCE)
+        solve(station_file.validate(item).to_core(), np.array(AT) * 1e6).radiated_w
+        for item in (BEFORE, SINCE)
     ]
     return float(np.mean(decibels(leaves[1] / leaves[0])))
 
@@ -57,8 +58,8 @@ def post(client, path, body):
 def kept(client, db):
     """A station that was read, changed on the first of May, and a note of that."""
     pk = post(client, "/api/stations", BEFORE).json()["id"]
-    for one in read(BEFORE, "2026-04-20"):
-        assert post(client, f"/api/stations/{pk}/log", {"reading": one}).status_code == 201
+    for item in read(BEFORE, "2026-04-20"):
+        assert post(client, f"/api/stations/{pk}/log", {"reading": item}).status_code == 201
     services.save(ALONE, pk, 1, station_file.validate(SINCE))
     Revision.objects.filter(station=pk).update(saved="2026-05-01T15:00:00+00:00")
     note = {"date": "2026-05-01", "text": "Done: the run.", "promised": PROMISED}
@@ -67,24 +68,24 @@ def kept(client, db):
 
 def test_what_was_promised_stands_beside_what_is_measured(client, kept):
     pk, key = kept
-    asked = f"/api/log/{key}/promise"
-    untold = client.get(asked).json()
+    request = f"/api/log/{key}/promise"
+    untold = client.get(request).json()
     assert untold["gain_db"] is None and "Nothing has been read since" in untold["sentence"]
-    for one in read(SINCE, "2026-05-01"):  # on the very day, when it was done
-        post(client, f"/api/stations/{pk}/log", {"reading": one})
-    told = client.get(asked).json()
-    low, middle, high = told["gain_db"]
+    for item in read(SINCE, "2026-05-01"):  # on the very day, when it was done
+        post(client, f"/api/stations/{pk}/log", {"reading": item})
+    answer = client.get(request).json()
+    low, middle, high = answer["gain_db"]
     assert low < less_lost() < high and abs(middle - less_lost()) < 0.3 and high - low < 3
-    assert told["sentence"].startswith("Promised 2 dB more over the bands")
-    assert "The two agree." in told["sentence"]
+    assert answer["sentence"].startswith("Promised 2 dB more over the bands")
+    assert "The two agree." in answer["sentence"]
 
 
 def test_a_promise_that_was_not_kept_is_told(client, kept):
     pk, _ = kept
     boast = {"date": "2026-05-01", "text": "Done.", "promised": PROMISED | {"gain_db": [7.0, 8.0, 9.0]}}
     key = post(client, f"/api/stations/{pk}/log", {"note": boast}).json()["key"]
-    for one in read(SINCE, "2026-06-01"):
-        post(client, f"/api/stations/{pk}/log", {"reading": one})
+    for item in read(SINCE, "2026-06-01"):
+        post(client, f"/api/stations/{pk}/log", {"reading": item})
     assert "less than was promised" in client.get(f"/api/log/{key}/promise").json()["sentence"]
 
 

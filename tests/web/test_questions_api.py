@@ -10,9 +10,9 @@ pytestmark = pytest.mark.django_db
 def test_every_question_that_is_listed_is_answered(client, mill):
     listed = client.get("/api/schools").json()
     assert len(listed) == 9
-    for one in listed:
-        answer = send(client, "post", f"/api/schools/{one['slug']}", {"document": mill, "mhz": 14.2}).json()
-        assert answer["title"] == one["title"]
+    for item in listed:
+        answer = send(client, "post", f"/api/schools/{item['slug']}", {"document": mill, "mhz": 14.2}).json()
+        assert answer["title"] == item["title"]
         assert answer["holds"]
 
 

@@ -39,7 +39,7 @@ def test_every_rule_reads_on_with_a_verb_or_is_a_sentence_of_its_own():
 
 
 @pytest.mark.parametrize(
-    ("query", "told"),
+    ("query", "result"),
     [
         ("stations/{}/log?limit=501", "The limit must be 500 or less (it is 501)."),
         ("stations/{}/log?limit=0", "The limit must be 1 or more (it is 0)."),
@@ -50,8 +50,8 @@ def test_every_rule_reads_on_with_a_verb_or_is_a_sentence_of_its_own():
         ("stations/x", "The pk is not as it must be"),
     ],
 )
-def test_what_a_query_may_not_ask_is_refused_at_its_place(client, kept, query, told):
-    assert told in sentence(client.get(f"/api/{query.format(kept)}"))
+def test_what_a_query_may_not_ask_is_refused_at_its_place(client, kept, query, result):
+    assert result in sentence(client.get(f"/api/{query.format(kept)}"))
 
 
 def test_numbers_of_three_hundred_digits_are_refused_wherever_they_stand(client, mill):
@@ -93,8 +93,8 @@ def test_a_reading_that_is_none_is_not_taken_and_breaks_no_log(client, mill, kep
     if "swr" not in wrong and "mhz" not in wrong:
         entry = LogEntry.objects.get(pk=key)
         LogEntry.objects.create(station_id=kept, kind="reading", taken=entry.taken, mhz=7.1, body=body)
-        told = send(client, "post", f"/api/stations/{kept}/reconcile", {"document": mill}).json()
-        assert "no figures that a meter can show" in told["left_out"][0]
+        answer = send(client, "post", f"/api/stations/{kept}/reconcile", {"document": mill}).json()
+        assert "no figures that a meter can show" in answer["left_out"][0]
         text = client.get(f"/api/stations/{kept}/file").content.decode()
         again = send(client, "post", "/api/stations", text).json()["id"]
         assert LogEntry.objects.filter(station_id=again, kind="note").count() == 1
@@ -115,8 +115,8 @@ def test_a_page_of_another_folder_changes_nothing_and_a_save_goes_by_documents(c
     there = client.get(f"/api/stations/{kept}")
     folder = there.headers["X-Tithe-Folder"]
     body = {"version": 1, "document": mill | {"name": "Mine"}}
-    told = sentence(send(client, "put", f"/api/stations/{kept}", body, **{"X-Tithe-Folder": "0"}), 412)
-    assert "another data folder" in told
+    text = sentence(send(client, "put", f"/api/stations/{kept}", body, **{"X-Tithe-Folder": "0"}), 412)
+    assert "another data folder" in text
     # The same number of another state, as after a copy was put back, is no state to go on from.
     wrong = body | {"digest": "0" * 32}
     assert send(client, "put", f"/api/stations/{kept}", wrong).status_code == 409
@@ -127,7 +127,7 @@ def test_a_page_of_another_folder_changes_nothing_and_a_save_goes_by_documents(c
 
 
 @pytest.mark.parametrize(
-    ("said", "told"),
+    ("said", "result"),
     [
         ("database or disk is full", "is full"),
         ("attempt to write a readonly database", "cannot be written"),
@@ -135,13 +135,13 @@ def test_a_page_of_another_folder_changes_nothing_and_a_save_goes_by_documents(c
         ("database disk image is malformed", "tithe check"),
     ],
 )
-def test_a_disk_that_takes_nothing_is_named(client, mill, kept, said, told):
+def test_a_disk_that_takes_nothing_is_named(client, mill, kept, said, result):
     body = {"version": 1, "document": mill}
     with patch.object(Station, "save", side_effect=OperationalError(said)):
-        assert told in sentence(send(client, "put", f"/api/stations/{kept}", body), 503)
+        assert result in sentence(send(client, "put", f"/api/stations/{kept}", body), 503)
     with patch.object(LogEntry, "save", side_effect=OperationalError(said)):
         note = {"note": {"text": "x"}}
-        assert told in sentence(send(client, "post", f"/api/stations/{kept}/log", note), 503)
+        assert result in sentence(send(client, "post", f"/api/stations/{kept}/log", note), 503)
     assert client.get(f"/api/stations/{kept}").json()["version"] == 1
 
 
@@ -165,12 +165,12 @@ def test_a_moved_station_means_the_same_line_of_ones_own(client, mill):
     assert sorted(OwnPart.objects.values_list("title", flat=True)) == ["first", "wonder line"]
     station = Station.objects.get(removed=None)
     answer = b"".join(send(client, "post", "/api/choose", {"document": station.document}).streaming_content)
-    lines = {one["line"] for one in json.loads(answer.splitlines()[-1])["answer"]["candidates"]}
+    lines = {candidate["line"] for candidate in json.loads(answer.splitlines()[-1])["answer"]["candidates"]}
     assert other["token"] in lines
     assert own["token"] not in lines
     back = Station.objects.exclude(removed=None).get()
     assert back.name == "Deleted"
-    assert [(one.body["text"], one.removed) for one in back.log.all()] == [("put away", True)]
+    assert [(item.body["text"], item.removed) for item in back.log.all()] == [("put away", True)]
     services.remove(back, False)
     assert client.get(f"/api/stations/{back.pk}").status_code == 200
 

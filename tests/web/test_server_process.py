@@ -107,13 +107,13 @@ def test_killed_in_a_burst_of_edits_the_last_acknowledged_save_is_there_whole(fo
     thread.join()
     again = Server(folder)
     try:
-        found = again.call("GET", "/api/stations/1")
+        result = again.call("GET", "/api/stations/1")
         version, notes = acknowledged[-1]
         # One save more may have been committed without its acknowledgement arriving.
-        assert found["version"] in (version, version + 1)
-        if found["version"] == version:
-            assert found["document"]["notes"] == notes
-        assert found["document"]["notes"].endswith("x" * 5000)
-        assert len(again.call("GET", "/api/stations/1/revisions")) == found["version"] - 1
+        assert result["version"] in (version, version + 1)
+        if result["version"] == version:
+            assert result["document"]["notes"] == notes
+        assert result["document"]["notes"].endswith("x" * 5000)
+        assert len(again.call("GET", "/api/stations/1/revisions")) == result["version"] - 1
     finally:
         again.kill()

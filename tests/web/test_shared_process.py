@@ -70,17 +70,19 @@ class Browser:
             self.opener.open(f"{self.place}/log-in").read()
             sent = {"username": name, "password": PASSWORD, "csrfmiddlewaretoken": self.token()}
             form = urllib.parse.urlencode(sent).encode()
-            asked = urllib.request.Request(f"{self.place}/log-in", form, {"Referer": f"{self.place}/log-in"})
-            self.opener.open(asked).read()
+            request = urllib.request.Request(
+                f"{self.place}/log-in", form, {"Referer": f"{self.place}/log-in"}
+            )
+            self.opener.open(request).read()
 
     def token(self):
-        return next(one.value for one in self.jar if one.name == "tithe-csrf")
+        return next(item.value for item in self.jar if item.name == "tithe-csrf")
 
     def call(self, method, path, body=None):
         data = None if body is None else json.dumps(body).encode()
         head = {"Content-Type": "application/json", "X-CSRFToken": self.token(), "Referer": self.place}
-        asked = urllib.request.Request(self.place + path, data, head, method=method)
-        return json.loads(self.opener.open(asked, timeout=30).read())
+        request = urllib.request.Request(self.place + path, data, head, method=method)
+        return json.loads(self.opener.open(request, timeout=30).read())
 
 
 @pytest.fixture(scope="module")
@@ -137,9 +139,11 @@ def test_from_alone_to_several_people_and_back(tmp_path, pem):
     try:
         assert server.greeting.startswith("Tithe is served for https://localhost ")
         ann, bea = server.browser("ann"), server.browser("bea")
-        assert [one["name"] for one in ann.call("GET", "/api/stations")] == [one["name"] for one in before]
+        assert [item["name"] for item in ann.call("GET", "/api/stations")] == [
+            item["name"] for item in before
+        ]
         assert bea.call("GET", "/api/stations") == []
-        assert all(one.secure for one in ann.jar)
+        assert all(item.secure for item in ann.jar)
         plain = http.client.HTTPConnection("127.0.0.1", server.port, timeout=5)
         with pytest.raises((http.client.HTTPException, OSError)):
             plain.request("GET", "/")
@@ -153,8 +157,8 @@ def test_from_alone_to_several_people_and_back(tmp_path, pem):
     assert tithe(data, "user", "remove", "ann", "--to", "bea").returncode == 0
     alone = Server(data)
     try:
-        names = [one["name"] for one in alone.call("GET", "/api/stations")]
-        assert names == [*(one["name"] for one in before), saved["name"]]
+        names = [item["name"] for item in alone.call("GET", "/api/stations")]
+        assert names == [*(item["name"] for item in before), saved["name"]]
     finally:
         alone.kill()
 
@@ -186,7 +190,7 @@ def test_slow_large_and_vanishing_requests_keep_nobody_waiting(tmp_path, pem):
         question = json.dumps({"document": mill["document"]}).encode()
         for _ in range(3):
             gone = http.client.HTTPSConnection("localhost", server.port, context=NOT_VERIFIED, timeout=30)
-            cookies = "; ".join(f"{one.name}={one.value}" for one in ann.jar)
+            cookies = "; ".join(f"{item.name}={item.value}" for item in ann.jar)
             head = {
                 "Content-Type": "application/json", "Cookie": cookies, "X-CSRFToken": ann.token(),
                 "Referer": ann.place,

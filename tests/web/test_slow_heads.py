@@ -51,10 +51,10 @@ def test_who_takes_nothing_of_a_long_answer_is_given_up(monkeypatch):
         taken.append(message)
         await asyncio.sleep(3600)
 
-    asked = iter([{"type": "http.request", "body": b"", "more_body": False}])
+    request = iter([{"type": "http.request", "body": b"", "more_body": False}])
 
     async def whole():
-        for message in asked:
+        for message in request:
             return message
         return await asyncio.sleep(3600, {"type": "http.disconnect"})  # stays connected first
 
@@ -70,9 +70,9 @@ HEAD = b"GET / HTTP/1.1\r\nHost: localhost\r\n\r\n"
 
 def test_who_never_ends_a_head_is_let_go_and_who_waits_for_an_answer_gets_it(port):
     def connected():
-        one = socket.create_connection(("127.0.0.1", port), 5)
-        one.settimeout(5)
-        return one
+        item = socket.create_connection(("127.0.0.1", port), 5)
+        item.settimeout(5)
+        return item
 
     with connected() as silent, connected() as dripping, connected() as asking:
         asking.sendall(HEAD)

@@ -42,8 +42,8 @@ def test_two_lines_are_taken_away_in_turn(sweep_file, capsys):
     assert main(["sweep", str(sweep_file), *through, "--json"]) == 0
     both = json.loads(capsys.readouterr().out)
     assert main(["sweep", str(sweep_file), "--through", "rg-213:10", "--json"]) == 0
-    one = json.loads(capsys.readouterr().out)
-    assert both["dips"][0]["swr"] > one["dips"][0]["swr"] > 1.2
+    item = json.loads(capsys.readouterr().out)
+    assert both["dips"][0]["swr"] > item["dips"][0]["swr"] > 1.2
     assert both["contradiction"] == ""
 
 

@@ -52,7 +52,7 @@ def test_measured_in_the_room_and_shown_at_the_feedpoint(client, station, mill):
     antenna = ask(client, sweep, "antenna")["antenna"]
     solved = send(client, "post", "/api/solve", {"document": mill | {"antenna": antenna}, "mhz": 7.1}).json()
     truth = send(client, "post", "/api/solve", {"document": mill, "mhz": 7.1}).json()
-    radiated = [one["here"]["result"]["total"]["radiated_w"] for one in (solved, truth)]
+    radiated = [item["here"]["result"]["total"]["radiated_w"] for item in (solved, truth)]
     assert radiated[0] == pytest.approx(radiated[1], abs=0.05)
 
 
@@ -75,9 +75,9 @@ def test_the_command_line_reads_what_the_screen_reads(client, station, mill, tmp
 
 def test_csv_is_recognised_confirmed_and_kept(client, station):
     text = "7000;1.5\n7100;1.2\n7200;1.6\n"
-    found = send(client, "post", "/api/sweeps/recognise", {"text": text}).json()
-    assert (found["kind"], found["rows"][0]) == ("csv", ["7000", "1.5"])
-    assert found["question"]
+    answer = send(client, "post", "/api/sweeps/recognise", {"text": text}).json()
+    assert (answer["kind"], answer["rows"][0]) == ("csv", ["7000", "1.5"])
+    assert answer["question"]
     columns = {"frequency": 0, "unit": "khz", "holds": "swr", "first": 1}
     sweep = kept(client, station, text, columns=columns)
     reading = ask(client, sweep)["reading"]

@@ -89,8 +89,8 @@ def test_a_change_carries_this_servers_own_token(people):  # noqa: F811
     elsewhere = {**mine, "Origin": "https://evil.example"}
     assert client.post(place, document, content_type="application/json", headers=elsewhere).status_code == 403
     # A question changes nothing, and is still not asked from elsewhere.
-    asked = json.dumps({"document": json.loads(document)})
-    assert client.post("/api/next", asked, content_type="application/json").status_code == 403
+    request = json.dumps({"document": json.loads(document)})
+    assert client.post("/api/next", request, content_type="application/json").status_code == 403
 
 
 def test_no_page_is_framed_and_no_other_name_is_answered(people):  # noqa: F811
@@ -172,13 +172,13 @@ def test_the_first_account_is_given_what_was_kept_alone(db):
 
 
 def test_settings_of_a_shared_server_are_fit_for_it(tmp_path):
-    told = {name: value for name, value in os.environ.items() if name != "DJANGO_ALLOW_ASYNC_UNSAFE"} | {
+    result = {name: value for name, value in os.environ.items() if name != "DJANGO_ALLOW_ASYNC_UNSAFE"} | {
         "TITHE_SHARED_NAMES": "radio.example.org", "TITHE_SHARED_ENCRYPTED": "1", "TITHE_DATA": str(tmp_path),
     }  # fmt: skip
     manage = Path(__file__).parents[2] / "manage.py"
     done = subprocess.run(
         [sys.executable, manage, "check", "--deploy", "--fail-level", "WARNING"],
-        env=told,
+        env=result,
         capture_output=True,
         text=True,
         check=False,
@@ -204,9 +204,9 @@ def test_who_came_in_and_who_touched_what_was_shared_is_on_record_for_ninety_day
     for name in ("one", "two"):
         ask(carl, "PATCH", place, {"name": name})
     carl.post("/log-out")
-    rows = [(one["name"], one["what"]) for one in ask(ann, "GET", f"{place}/record").json()]
+    rows = [(item["name"], item["what"]) for item in ask(ann, "GET", f"{place}/record").json()]
     assert rows == [("carl", "changed"), ("", "saw"), ("bea", "saw")]
-    came = [(one.name, one.what) for one in services.came_and_went()][::-1]
+    came = [(item.name, item.what) for item in services.came_and_went()][::-1]
     assert came == [
         ("carl", "refused"), ("ann", "log-in"), ("bea", "log-in"), ("carl", "log-in"), ("carl", "log-out"),
     ]  # fmt: skip

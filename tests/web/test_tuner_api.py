@@ -30,10 +30,10 @@ def with_dials(mill, dials=TRUE):
 
 
 def test_reach_and_bands_of_the_mill(client, mill):
-    told = ask(client, mill, "reach", mhz=3.65)
-    count = len(told["re"])
-    assert count == len(told["im"]) == len(told["loss_db"]) == len(told["limit_w"])
-    assert told["sentence"].startswith("At 3.65 MHz it matches")
+    result = ask(client, mill, "reach", mhz=3.65)
+    count = len(result["re"])
+    assert count == len(result["im"]) == len(result["loss_db"]) == len(result["limit_w"])
+    assert result["sentence"].startswith("At 3.65 MHz it matches")
     bands = ask(client, mill, "bands")
     assert bands["run_at"] == 5
     first = bands["bands"][0]
@@ -53,8 +53,8 @@ def test_of_an_antenna_that_is_planned_it_is_said_that_it_is_an_estimate(client,
 def test_what_is_missing_is_named_with_what_would_cure_it(client, mill):
     mill["chain"][AT]["l_max_uh"] = 4
     mill["chain"][5]["length_m"] = 26
-    told = ask(client, mill, "bands")
-    lost = told["bands"][0]
+    result = ask(client, mill, "bands")
+    lost = result["bands"][0]
     assert not lost["matched"]
     assert lost["real"] == {"loss_db": None, "efficiency": None, "limit_w": None}
     assert lost["lack"].startswith("needs 6.13 µH")
@@ -77,27 +77,27 @@ def test_an_antenna_without_phase_or_a_tuner_without_knobs_gets_a_sentence(clien
 
 def test_the_chart_predicts_fits_and_tells_the_antenna(client, mill):
     predicted = ask(client, with_dials(mill), "chart")["predicted"]
-    assert [one["band"] for one in predicted][:2] == ["80 m", "60 m"]
+    assert [item["band"] for item in predicted][:2] == ["80 m", "60 m"]
     rows = [
-        {"mhz": one["mhz"], "dials": one["dials"], "swr": 1.05, "date": "2026-05-01"} for one in predicted
+        {"mhz": item["mhz"], "dials": item["dials"], "swr": 1.05, "date": "2026-05-01"} for item in predicted
     ]
     mill["chain"][AT]["presets"] = [*rows, rows[2] | {"date": "2026-06-01"}]
-    told = ask(client, mill, "chart")
-    assert told["rows"][2]["newer"] == 9
-    assert told["rows"][9]["expected_swr"] == pytest.approx(1, abs=1e-4)
+    result = ask(client, mill, "chart")
+    assert result["rows"][2]["newer"] == 9
+    assert result["rows"][9]["expected_swr"] == pytest.approx(1, abs=1e-4)
     solved = send(client, "post", "/api/solve", {"document": mill, "mhz": 7.1}).json()["here"]["result"]
     assert solved["stages"][AT]["dials"] == pytest.approx(rows[2]["dials"], abs=1e-6)
-    at = {point[0]: point[1:] for point in told["antenna"]["points"]}
+    at = {point[0]: point[1:] for point in result["antenna"]["points"]}
     z = send(client, "post", "/api/solve", {"document": mill, "mhz": 7.1}).json()["here"]["result"]["antenna"]
     assert at[7.1] == pytest.approx([z["r_ohm"], z["x_ohm"]], rel=1e-6)
-    assert "At 3.65 MHz" in told["antenna"]["sentence"]
+    assert "At 3.65 MHz" in result["antenna"]["sentence"]
     del mill["chain"][AT]["dials"]
-    found = ask(client, mill, "chart")
-    assert found["antenna"]["trouble"].startswith("A match tells the load once")
+    outcome = ask(client, mill, "chart")
+    assert outcome["antenna"]["trouble"].startswith("A match tells the load once")
     for knob, points in TRUE.items():
-        for (_, value), (low, high) in zip(points, found["dials"][knob]["interval"], strict=True):
+        for (_, value), (low, high) in zip(points, outcome["dials"][knob]["interval"], strict=True):
             assert low <= value <= high
-    assert "how they" not in found["sentence"]
+    assert "how they" not in outcome["sentence"]
 
 
 def test_hands_start_where_the_dials_stand(client, mill):
@@ -108,8 +108,8 @@ def test_hands_start_where_the_dials_stand(client, mill):
     for network in ("pi", "t-lowpass"):  # no capacitor stands in series there
         other = {"kind": "tuner", "network": network, "l_max_uh": 10}
         chain = [*mill["chain"][:AT], other, *mill["chain"][AT + 1 :]]
-        told = ask(client, mill | {"chain": chain}, "hands", mhz=7.1)
-        assert "most capacitance" not in told["sentence"]
+        result = ask(client, mill | {"chain": chain}, "hands", mhz=7.1)
+        assert "most capacitance" not in result["sentence"]
     here = ask(client, with_dials(mill), "hands", mhz=7.1, stand={"c1": 100, "l": 4.3, "c2": 88})
     assert here["sentence"].startswith("From where the knobs stand")
     assert here["meter"]["start_swr"] < half["meter"]["start_swr"]
@@ -123,33 +123,33 @@ def test_hands_start_where_the_dials_stand(client, mill):
 
 def test_the_panel_answers_as_the_station_would(client, mill):
     predicted = ask(client, with_dials(mill), "chart")["predicted"]
-    at = next(one["dials"] for one in predicted if one["mhz"] == 7.1)
-    told = ask(client, mill, "turned", mhz=7.1, dials=at)
-    assert told["here"]["result"]["stages"][AT]["swr_in"] == pytest.approx(1, abs=1e-4)
+    at = next(item["dials"] for item in predicted if item["mhz"] == 7.1)
+    result = ask(client, mill, "turned", mhz=7.1, dials=at)
+    assert result["here"]["result"]["stages"][AT]["swr_in"] == pytest.approx(1, abs=1e-4)
     off = ask(client, mill, "turned", mhz=7.1, dials=at, hidden=5)
     assert off["here"]["result"]["stages"][AT]["swr_in"] > 1.05
     assert place(ask(client, mill, "turned", mhz=7.1, dials=at | {"l": 101})) == "dials.l"
     mill["chain"][AT] = {"kind": "tuner", "network": "stepped-l"}
     steps = {"l": 9, "c": 12}
     assert place(ask(client, mill, "turned", mhz=7.1, dials=steps)) == "form"
-    told = ask(client, mill, "turned", mhz=7.1, dials=steps, form="l-coil-then-shunt-c")
-    assert told["here"]["result"]["stages"][AT]["setting"] == pytest.approx({"l_uh": 0.45, "c_pf": 120})
+    result = ask(client, mill, "turned", mhz=7.1, dials=steps, form="l-coil-then-shunt-c")
+    assert result["here"]["result"]["stages"][AT]["setting"] == pytest.approx({"l_uh": 0.45, "c_pf": 120})
 
 
 def test_retuning_looks_from_the_presets_of_now(client, mill):
     mill["chain"][AT]["presets"] = [
         {"mhz": mhz, "dials": {"c1": 10, "l": 20, "c2": 30}} for mhz in (3.55, 3.75)
     ]
-    told = ask(client, mill, "retuning")
-    assert [spot["preset"] for spot in told["bands"][0]["spots"]] == [0, 1]
-    assert told["bands"][1]["spots"][0]["preset"] is None
-    assert told["limits"] == [1.5, 2.0]
+    result = ask(client, mill, "retuning")
+    assert [spot["preset"] for spot in result["bands"][0]["spots"]] == [0, 1]
+    assert result["bands"][1]["spots"][0]["preset"] is None
+    assert result["limits"] == [1.5, 2.0]
 
 
 def test_relay_presets_show_their_pattern(client, mill):
     mill["chain"][AT] = {"kind": "tuner", "network": "stepped-l"}
-    told = ask(client, mill, "chart")["predicted"]
-    one = next(one for one in told if one["dials"])
+    result = ask(client, mill, "chart")["predicted"]
+    one = next(item for item in result if item["dials"])
     mill["chain"][AT]["presets"] = [
         {"mhz": one["mhz"], "dials": one["dials"], "swr": one["swr"], "form": one["form"]}
     ]
@@ -173,7 +173,7 @@ def test_the_chart_goes_out_and_comes_back_as_csv(client, mill):
     assert text.splitlines()[0] == "MHz,c1,l,c2,SWR,date,note"
     assert "'=rain" in text
     back = ask(client, mill, "presets/read", text=text)
-    assert [one["mhz"] for one in back] == [7.1, 14.2]
+    assert [item["mhz"] for item in back] == [7.1, 14.2]
     assert back[0] == rows[0] | {"form": ""}
     excel = "Note;c2;L;C1;mhz\nwet;3,5;20;1,25;7,05\n\n"
     assert ask(client, mill, "presets/read", text=excel)[0] | {"note": ""} == {

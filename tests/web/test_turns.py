@@ -109,15 +109,15 @@ def test_too_fast_too_many_and_too_much_are_refused_with_a_sentence(people, monk
     document = demo.start("empty").model_dump(exclude_none=True)
     monkeypatch.setattr(stations, "MOST_STATIONS", 2)
     made = [ask(ann, "POST", "/api/stations", document) for _ in range(3)]
-    assert [one.status_code for one in made] == [201, 201, 422]
+    assert [item.status_code for item in made] == [201, 201, 422]
     assert "You have 2 stations" in made[2].json()["errors"][0]["sentence"]
     assert ask(bea, "POST", "/api/stations", document).status_code == 201
     monkeypatch.setattr("tithe.web.sweeps.services.MOST_OF_ONE", 300)
     sweep = {"text": "# MHZ S RI R 50\n" + "".join(f"{7 + n / 10} 0.1 0.1\n" for n in range(12))}
     pk = made[0].json()["id"]
     kept = [ask(ann, "POST", f"/api/stations/{pk}/sweeps", sweep) for _ in range(2)]
-    assert [one.status_code for one in kept] == [201, 422]
+    assert [item.status_code for item in kept] == [201, 422]
     monkeypatch.setattr(gate, "_pace", Pace(2))
     answers = [ask(ann, "GET", "/api/stations") for _ in range(3)]
-    assert [one.status_code for one in answers] == [200, 200, 429]
+    assert [answer.status_code for answer in answers] == [200, 200, 429]
     assert ask(bea, "GET", "/api/stations").status_code == 200

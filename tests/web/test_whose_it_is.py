@@ -93,7 +93,7 @@ def _shape(path):
 
 
 def test_every_path_has_its_line():
-    questions = {f"/api/{re.sub(r'{[^}]*}', '{}', one.path)}" for one in every()}
+    questions = {f"/api/{re.sub(r'{[^}]*}', '{}', item.path)}" for item in every()}
     known = {(method, _shape(path)) for method, path in (*KEPT, *LISTS, *NEW)}
     for path, item in json.loads(OPENAPI.read_text("utf-8"))["paths"].items():  # of today: its own test
         for method in item:
@@ -209,12 +209,12 @@ def test_what_is_anothers_looks_like_what_is_not_there(ann):
 def test_lists_counts_and_files_hold_ones_own_alone(ann, who):
     _, browsers = ann
     for method, path in LISTS:
-        for asked in (path, f"{path}?removed=true") if path.endswith("stations") else (path,):
-            answer = ask(browsers[who], method, asked)
+        for request in (path, f"{path}?removed=true") if path.endswith("stations") else (path,):
+            answer = ask(browsers[who], method, request)
             said = told(answer)
             assert answer.status_code == (401 if who == "stranger" else 200)
-            if not (who in ("link", "phone") and path == "/api/stations" and asked == path):
-                assert SECRET not in said, (who, asked)
+            if not (who in ("link", "phone") and path == "/api/stations" and request == path):
+                assert SECRET not in said, (who, request)
     # What could be chosen from is not of another's shelf either.
     if who in ("emil", "dora"):
         said = told(ask(browsers[who], "POST", "/api/choose", Q))
@@ -245,7 +245,7 @@ def test_what_is_kept_anew_is_ones_own(ann, people):  # noqa: F811 - the fixture
         assert not model.objects.filter(owner=None).exists()
     assert Station.objects.filter(owner=people["emil"]).count() == 5
     mine = ask(browsers["ann"], "GET", "/api/stations").json()
-    assert numbers["station"] in [one["id"] for one in mine] and len(mine) == 2
+    assert numbers["station"] in [item["id"] for item in mine] and len(mine) == 2
 
 
 def test_what_is_taken_back_is_gone_at_once(ann):
@@ -284,6 +284,6 @@ def test_a_list_of_ones_own_costs_no_more_questions_the_longer_it_is(people):  #
             ask(client, "POST", "/api/stations", DOCUMENT)
         with CaptureQueriesContext(connection) as queries:
             rows = ask(client, "GET", "/api/stations").json()
-        assert {one["right"] for one in rows} == {"own"}
+        assert {row["right"] for row in rows} == {"own"}
         counts.append(len(queries))
     assert counts[0] == counts[1]

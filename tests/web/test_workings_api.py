@@ -14,9 +14,9 @@ def test_of_the_ledger(client, mill):
     body = {"document": mill, "mhz": 14.2}
     result = send(client, "post", "/api/solve", body).json()["here"]["result"]
     for n, stage in enumerate(result["stages"]):
-        working = send(client, "post", "/api/working", body | {"figure": f"stages[{n}].taken_w"}).json()
-        assert working["values"] == [stage["taken_w"]]
-        assert working["cases"] == [""]
+        derivation = send(client, "post", "/api/working", body | {"figure": f"stages[{n}].taken_w"}).json()
+        assert derivation["values"] == [stage["taken_w"]]
+        assert derivation["cases"] == [""]
     total = send(client, "post", "/api/working", body | {"figure": "total.loss_db"}).json()
     assert total["values"] == [result["total"]["loss_db"]]
     assert all("<math" in line["formula"] and len(line["filled"]) == 1 for line in total["lines"])
@@ -26,34 +26,34 @@ def test_of_an_unknown_phase_in_three_cases(client, mill):
     mill["antenna"] = {"kind": "swr", "points": [[3, 6], [30, 9]]}
     body = {"document": mill, "mhz": 14.2}
     at = next(n for n, part in enumerate(mill["chain"]) if part["label"] == "run to the mast")
-    told = send(client, "post", "/api/solve", body).json()["here"]["result"]["stages"][at]["loss_db"]
-    working = send(client, "post", "/api/working", body | {"figure": f"stages[{at}].loss_db"}).json()
-    assert working["cases"] == ["least", "middle", "most"]
-    assert working["values"] == [told["min"], told["median"], told["max"]]
+    answer = send(client, "post", "/api/solve", body).json()["here"]["result"]["stages"][at]["loss_db"]
+    derivation = send(client, "post", "/api/working", body | {"figure": f"stages[{at}].loss_db"}).json()
+    assert derivation["cases"] == ["least", "middle", "most"]
+    assert derivation["values"] == [answer["min"], answer["median"], answer["max"]]
 
 
 def test_of_a_sweep_and_of_a_candidate(client, station, mill):
     sweep = sweeps.kept(client, station, sweeps.simulated(client, mill))
-    asked = {"bands": [{"name": "40 m", "low_mhz": 7.0, "high_mhz": 7.2}], "comfort_swr": 2}
-    dip = sweeps.ask(client, sweep, **asked)["reading"]["dips"][0]
-    working = sweeps.ask(client, sweep, "working", figure="dips[0].r_ohm", **asked)
-    assert working["values"] == [dip["r_ohm"]]
+    request = {"bands": [{"name": "40 m", "low_mhz": 7.0, "high_mhz": 7.2}], "comfort_swr": 2}
+    dip = sweeps.ask(client, sweep, **request)["reading"]["dips"][0]
+    derivation = sweeps.ask(client, sweep, "working", figure="dips[0].r_ohm", **request)
+    assert derivation["values"] == [dip["r_ohm"]]
 
     candidate = choosing.answer(client, mill)["candidates"][3]
-    working = choosing.ask(client, "working", mill, id=candidate["id"], figure="cells[1].regret_db")
-    assert working["values"] == [candidate["cells"][1]["regret_db"]]
+    derivation = choosing.ask(client, "working", mill, id=candidate["id"], figure="cells[1].regret_db")
+    assert derivation["values"] == [candidate["cells"][1]["regret_db"]]
 
 
 def test_of_the_first_question_and_of_a_question_on_which_schools_disagree(client, mill):
     question = {"lines": ["rg-58"], "length_m": 30, "mhz": 14.2, "swr": 3}
-    told = send(client, "post", "/api/loss", question).json()["lines"][0]["extra_db"]
+    answer = send(client, "post", "/api/loss", question).json()["lines"][0]["extra_db"]
     body = {"question": question, "figure": "lines[0].extra_db"}
-    working = send(client, "post", "/api/loss/working", body).json()
-    assert working["values"] == [told["min"], told["median"], told["max"]]
-    asked = {"document": mill, "mhz": 7.1, "figure": "rows[1].cells[3]"}
-    working = send(client, "post", "/api/schools/room-tuner/working", asked).json()
-    assert working["title"] == "What a change gives back"
-    wrong = send(client, "post", "/api/schools/room-tuner/working", asked | {"figure": "rows[99].cells[0]"})
+    derivation = send(client, "post", "/api/loss/working", body).json()
+    assert derivation["values"] == [answer["min"], answer["median"], answer["max"]]
+    request = {"document": mill, "mhz": 7.1, "figure": "rows[1].cells[3]"}
+    derivation = send(client, "post", "/api/schools/room-tuner/working", request).json()
+    assert derivation["title"] == "What a change gives back"
+    wrong = send(client, "post", "/api/schools/room-tuner/working", request | {"figure": "rows[99].cells[0]"})
     assert wrong.status_code == 422
     assert wrong.json()["errors"][0]["place"] == "figure"
 

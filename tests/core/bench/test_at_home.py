@@ -21,34 +21,34 @@ FREQ = np.array([3.65e6, 7.1e6])
 
 def test_a_tuner_s_loss_by_the_length_of_the_run_is_the_station_s_own():
     q = [(90.0, 100.0, 115.0), (180.0, 200.0, 230.0)]
-    told = at_lengths(MILL, 1, FREQ, q)
-    assert told.length_m.tolist() == [38 + aside for aside in ASIDE_M]
-    assert told.length_m[told.present] == 38
-    for n, length in enumerate(told.length_m):
-        for k, (least, found, most) in enumerate(q):
-            for losses, own in zip(told.loss_db, (most, found, least), strict=True):
+    result = at_lengths(MILL, 1, FREQ, q)
+    assert result.length_m.tolist() == [38 + aside for aside in ASIDE_M]
+    assert result.length_m[result.present] == 38
+    for n, length in enumerate(result.length_m):
+        for k, (least, outcome, most) in enumerate(q):
+            for losses, own in zip(result.loss_db, (most, outcome, least), strict=True):
                 chain = (MILL.chain[0], replace(T, coil_q=own), Line(COAX, length), MILL.chain[3])
                 alone = solve(replace(MILL, chain=chain), FREQ[k : k + 1]).stages[1].loss_db[0]
                 assert losses[n, k] == pytest.approx(alone, abs=1e-9)
-    assert (told.loss_db.low < told.loss_db.value).all()
-    assert (told.loss_db.value < told.loss_db.high).all()
+    assert (result.loss_db.low < result.loss_db.value).all()
+    assert (result.loss_db.value < result.loss_db.high).all()
 
 
 def test_half_a_wave_of_line_without_loss_changes_nothing():
     lossless = AttenuatedLine(50, 0.66, 0, 0)
     half_wave = 0.66 * SPEED_OF_LIGHT / FREQ[1] / 2
-    one, other = (replace(MILL, chain=(T, Line(lossless, 20 + more))) for more in (0, half_wave))
-    losses = [at_lengths(station, 0, FREQ[1:], [(100, 120, 150)]) for station in (one, other)]
-    present = [told.loss_db.value[told.present, 0] for told in losses]
+    first, other = (replace(MILL, chain=(T, Line(lossless, 20 + more))) for more in (0, half_wave))
+    losses = [at_lengths(station, 0, FREQ[1:], [(100, 120, 150)]) for station in (first, other)]
+    present = [loss.loss_db.value[loss.present, 0] for loss in losses]
     assert present[0] == pytest.approx(present[1], rel=1e-6)
 
 
 def test_without_a_run_it_is_told_as_it_stands_and_knobs_set_by_hand_are_set_anew():
     close = replace(MILL, chain=(replace(T, setting={"c1": 50e-12, "l": 9e-6, "c2": 60e-12}),))
-    told = at_lengths(close, 0, FREQ[1:], [(100, 120, 150)])
-    assert told.loss_db.value.shape == (1, 1)
+    result = at_lengths(close, 0, FREQ[1:], [(100, 120, 150)])
+    assert result.loss_db.value.shape == (1, 1)
     tuned = solve(replace(MILL, chain=(replace(T, coil_q=120.0),)), FREQ[1:])
-    assert told.loss_db.value[0, 0] == pytest.approx(tuned.stages[0].loss_db[0], abs=1e-9)
+    assert result.loss_db.value[0, 0] == pytest.approx(tuned.stages[0].loss_db[0], abs=1e-9)
     with pytest.raises(InputError, match="no-tuner-of-knobs"):
         at_lengths(MILL, 0, FREQ, [(1, 2, 3)] * 2)
 
@@ -70,13 +70,13 @@ def test_a_meter_whose_scale_is_known_shows_it_and_is_explained_by_it():
     assert shown[1].forward_w == pytest.approx(1.2 * shown[0].forward_w)
     assert shown[1].swr == pytest.approx(shown[0].swr)
     read = [
-        [Taken(float(f), 1, float(one.forward_w[k]), float(one.reflected_w[k])) for k, f in enumerate(FREQ)]
-        for one in shown
+        [Taken(float(f), 1, float(item.forward_w[k]), float(item.reflected_w[k])) for k, f in enumerate(FREQ)]
+        for item in shown
     ]
     assert shown_share(wrong, read[1][0]) == pytest.approx(1.2)
-    told = [reconcile(station, readings) for station, readings in ((right, read[0]), (wrong, read[1]))]
+    texts = [reconcile(station, readings) for station, readings in ((right, read[0]), (wrong, read[1]))]
     # Full scale is in proportion, and so is what a reading errs by: all that follows is alike.
-    for one, other in zip(told[0].losses, told[1].losses, strict=True):
-        assert other == pytest.approx(one, rel=0.1)
+    for first, other in zip(texts[0].losses, texts[1].losses, strict=True):
+        assert other == pytest.approx(first, rel=0.1)
     # What is to be expected at it is scaled as well.
     assert (expected(wrong, read[1])[1][0] > expected(right, read[0])[1][0]).all()

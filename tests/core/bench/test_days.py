@@ -24,9 +24,9 @@ class Held:
     def __init__(self):
         self.by = {}
 
-    def add(self, name, low, found, high, truth):
-        half = (high - found) if truth > found else (found - low)
-        self.by.setdefault(name, []).append(abs(truth - found) / max(half, 1e-12))
+    def add(self, name, low, result, high, truth):
+        half = (high - result) if truth > result else (result - low)
+        self.by.setdefault(name, []).append(abs(truth - result) / max(half, 1e-12))
 
     def check(self):
         for name, many in self.by.items():
@@ -42,9 +42,9 @@ def test_a_tuner_by_sweeps_and_by_return_loss():
         k = seed % 3
         day = simulated.tuner(Tuner(), freq, SHEET, seed)
         match, short, open_ = (day.gamma[end] for end in ("match", "short", "open"))
-        low, loss, high = (one[k] for one in loss_interval(match, short, open_, SHEET))
+        low, loss, high = (item[k] for item in loss_interval(match, short, open_, SHEET))
         held.add("loss", low, loss, high, day.truth["loss_db"][k])
-        back = [float(return_loss_db(np.abs(one[k]))) for one in (match, short, open_)]
+        back = [float(return_loss_db(np.abs(item[k]))) for item in (match, short, open_)]
         quick = scalar(back[0], back[1], back[2], SHEET)
         held.add("by return loss", quick.low_db, quick.loss_db, quick.high_db, day.truth["loss_db"][k])
         least, q, most = coil_q_interval(Tuner(), freq[k], (low, loss, high))
@@ -60,13 +60,13 @@ def test_a_line(ends):
     for seed in DAYS if len(ends) == 2 else DAYS[: full.of(50, 100)]:
         length = rng.uniform(10, 40)
         day = simulated.line(Line(COAX, length), SHEET, seed, freq)
-        told = by_reflection(freq, {end: day.gamma[end] for end in ends}, length, None, SHEET)
+        result = by_reflection(freq, {end: day.gamma[end] for end in ends}, length, None, SHEET)
         for name, spread in (
-            ("k1", told.k1), ("k2", told.k2), ("r0_ohm", told.z0_ohm),
-            ("velocity_factor", told.velocity_factor),
+            ("k1", result.k1), ("k2", result.k2), ("r0_ohm", result.z0_ohm),
+            ("velocity_factor", result.velocity_factor),
         ):  # fmt: skip
             held.add(name, spread.low, spread.value, spread.high, day.truth[name])
-        low, loss, high = (one[0] for one in told.loss_db_per_100m(np.array([14.2e6])))
+        low, loss, high = (item[0] for item in result.loss_db_per_100m(np.array([14.2e6])))
         held.add("loss", low, loss, high, day.truth["k1"] * np.sqrt(14.2) + day.truth["k2"] * 14.2)
         if len(ends) == 2:
             back = {end: return_loss_db(np.abs(day.gamma[end])) for end in ends}
@@ -75,7 +75,7 @@ def test_a_line(ends):
             held.add("k2 by return loss", plain.k2.low, plain.k2.value, plain.k2.high, day.truth["k2"])
         if len(ends) == 1:
             plain = by_return_loss(freq, {"short": return_loss_db(np.abs(day.gamma["short"]))}, length, SHEET)
-            low, loss, high = (one[0] for one in plain.loss_db_per_100m(np.array([14.2e6])))
+            low, loss, high = (item[0] for item in plain.loss_db_per_100m(np.array([14.2e6])))
             truth = day.truth["k1"] * np.sqrt(14.2) + day.truth["k2"] * 14.2
             held.add("loss by one return loss", low, loss, high, truth)
     held.check()
@@ -93,15 +93,15 @@ def test_a_part_and_a_transformer():
                 day.truth["ratio"], day.truth["loss_db"], 50, day.truth["magnetizing_h"],
                 day.truth["core_loss_ohm"], day.truth["leakage_h"],
             ).two_port(freq[100:101])  # fmt: skip
-            low, loss, high = (one[100] for one in loss_interval(match, short, open_, SHEET))
+            low, loss, high = (item[100] for item in loss_interval(match, short, open_, SHEET))
             held.add("loss", low, loss, high, simulated.loss_into(truth, 50.0))
             continue
-        told = part.transformer(freq, match, short, open_, day.truth["resistor_ohm"], SHEET)
+        result = part.transformer(freq, match, short, open_, day.truth["resistor_ohm"], SHEET)
         for name in ("ratio", "leakage_h", "magnetizing_h", "loss_db"):
-            low, found, high = getattr(told, name)
-            held.add(name, low, found, high, day.truth[name])
-        low, found, high = told.core_loss_s
-        held.add("core", low, found, high, 1 / day.truth["core_loss_ohm"])
+            low, outcome, high = getattr(result, name)
+            held.add(name, low, outcome, high, day.truth[name])
+        low, outcome, high = result.core_loss_s
+        held.add("core", low, outcome, high, 1 / day.truth["core_loss_ohm"])
     held.check()
 
 
@@ -110,9 +110,9 @@ def test_meters():
     sheet = Meter(full_scale_w=200, accuracy_pct=5)
     for seed in DAYS:
         day = simulated.meter(sheet, 50, 1, 2, 1, seed)
-        told = meter.scale(day.shown_w, 1, meter.by_peak_volts(day.volts, 2, 50, 1))
-        low, found, high = np.log([told.low, told.scale, told.high]).tolist()
-        held.add("scale", low, found, high, np.log(day.scale))
+        result = meter.scale(day.shown_w, 1, meter.by_peak_volts(day.volts, 2, 50, 1))
+        low, outcome, high = np.log([result.low, result.scale, result.high]).tolist()
+        held.add("scale", low, outcome, high, np.log(day.scale))
         pair = simulated.watts(100, 200, 0.05, seed)
         lost = watts.loss(pair.before, pair.behind)
         held.add("watts", lost.low_db, lost.loss_db, lost.high_db, pair.loss_db)
@@ -126,13 +126,13 @@ def test_faults_are_found_and_an_analyzer_is_judged():
     for seed in DAYS:
         run = Line(COAX, np.random.default_rng(seed + 1000).uniform(10, 40))
         day = simulated.fault(run, SHEET, seed, freq)
-        told = fault.along(freq, day.gamma["hanging"], 0.66, COAX)
+        result = fault.along(freq, day.gamma["hanging"], 0.66, COAX)
         for name, kind in (("fault_m", "piece-lower"), ("end_m", "open")):
             truth = float(day.truth[name])
-            distance = np.array([step.distance_m for step in told.steps])
+            distance = np.array([step.distance_m for step in result.steps])
             at = int(np.argmin(np.abs(distance - truth)))
-            half = told.resolution_m / 2
-            near.append(abs(distance[at] - truth) <= half and told.steps[at].kind == kind)
+            half = result.resolution_m / 2
+            near.append(abs(distance[at] - truth) <= half and result.steps[at].kind == kind)
         day = simulated.check(SHEET, seed, few)
         open_, short, load = (day.gamma[end] for end in ("open", "short", "load"))
         looked = check.checked(few, open_, short, load)

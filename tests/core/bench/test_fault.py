@@ -23,10 +23,10 @@ def swept(freq, *pieces, end_ohm=1e9):
 def test_an_open_end_is_found_where_it_is():
     freq = np.linspace(1e6, 200e6, 800)
     for metres in (3.0, 17.3, 41.0):
-        told = along(freq, swept(freq, (COAX, metres)), 0.66, COAX)
-        assert len(told.steps) == 1
-        assert told.steps[0].distance_m == pytest.approx(metres, abs=told.resolution_m / 2)
-        assert told.steps[0].rho == pytest.approx(1, abs=0.1)
+        result = along(freq, swept(freq, (COAX, metres)), 0.66, COAX)
+        assert len(result.steps) == 1
+        assert result.steps[0].distance_m == pytest.approx(metres, abs=result.resolution_m / 2)
+        assert result.steps[0].rho == pytest.approx(1, abs=0.1)
 
 
 def test_two_faults_are_found_within_half_the_resolution():
@@ -36,9 +36,9 @@ def test_two_faults_are_found_within_half_the_resolution():
         first, second = rng.uniform(4, 12), rng.uniform(5, 20)
         gamma = swept(freq, (COAX, first), (WET, 0.2), (COAX, second), end_ohm=150)
         gamma = gamma + 0.002 * (rng.normal(size=(2, len(freq))).T @ [1, 1j])
-        told = along(freq, gamma, 0.66, COAX)
+        result = along(freq, gamma, 0.66, COAX)
         for distance in (first, first + second + 0.2):
-            assert min(abs(step.distance_m - distance) for step in told.steps) <= told.resolution_m / 2
+            assert min(abs(step.distance_m - distance) for step in result.steps) <= result.resolution_m / 2
 
 
 @pytest.mark.parametrize(
@@ -57,12 +57,12 @@ def test_what_kind_of_step_it_is(piece, end_ohm, kinds):
         rest = [(COAX, 12.0)] if kinds[1] else []
         gamma = swept(freq, (COAX, first), piece, *rest, end_ohm=end_ohm)
         gamma = gamma + 0.001 * (rng.normal(size=(2, len(freq))).T @ [1, 1j])
-        told = along(freq, gamma, 0.66, COAX).steps
-        at = min(told, key=lambda step: abs(step.distance_m - first))
+        result = along(freq, gamma, 0.66, COAX).steps
+        at = min(result, key=lambda step: abs(step.distance_m - first))
         assert at.kind == kinds[0]
         assert (at.gamma < 0) == kinds[0].endswith("lower")
         if kinds[1]:
-            last = min(told, key=lambda step: abs(step.distance_m - first - 12.08))
+            last = min(result, key=lambda step: abs(step.distance_m - first - 12.08))
             assert last.kind == kinds[1]
 
 
@@ -73,8 +73,8 @@ def test_dips_tell_the_distance_of_what_sends_most_back():
         metres, count = rng.uniform(5, 60), int(rng.integers(2, 9))
         apart = 0.66 * 299_792_458 / (2 * metres)
         at = apart * (rng.uniform(0, 1) + rng.integers(1, 5) + np.arange(count))
-        told = by_dips(at + rng.normal(size=count) * 25e3 / 1.96, 0.66, 25e3)
-        low, _, high = told.distance_m
+        result = by_dips(at + rng.normal(size=count) * 25e3 / 1.96, 0.66, 25e3)
+        low, _, high = result.distance_m
         inside.append(low <= metres <= high)
     assert np.mean(inside) >= 0.85  # with three dips what is left of a line says little of their scatter
     exact = by_dips(np.array([10e6, 12e6, 14e6]), 0.66, 1e3)
@@ -90,16 +90,16 @@ def test_dips_tell_the_distance_of_what_sends_most_back():
 
 def test_a_sweep_of_a_band_tells_no_kind():
     freq = np.linspace(140e6, 180e6, 401)
-    told = along(freq, swept(freq, (COAX, 12.0)), 0.66, COAX)
-    assert {step.kind for step in told.steps} == {"unknown"}
+    result = along(freq, swept(freq, (COAX, 12.0)), 0.66, COAX)
+    assert {step.kind for step in result.steps} == {"unknown"}
 
 
 def test_a_matched_line_and_its_limits():
     freq = np.linspace(1e6, 61e6, 601)
-    told = along(freq, swept(freq, (COAX, 20), end_ohm=51), 0.66)
-    assert max((step.rho for step in told.steps), default=0) < 0.03
-    assert told.farthest_m == pytest.approx(0.66 * 299_792_458 / 4e5, rel=1e-6)
-    assert told.resolution_m == pytest.approx(1.4 * 0.66 * 299_792_458 / 120e6, rel=1e-6)
+    result = along(freq, swept(freq, (COAX, 20), end_ohm=51), 0.66)
+    assert max((step.rho for step in result.steps), default=0) < 0.03
+    assert result.farthest_m == pytest.approx(0.66 * 299_792_458 / 4e5, rel=1e-6)
+    assert result.resolution_m == pytest.approx(1.4 * 0.66 * 299_792_458 / 120e6, rel=1e-6)
 
 
 def test_what_cannot_be_told_is_refused():
@@ -126,7 +126,7 @@ def test_healthy_lines_are_told_no_fault_whatever_the_calibration_leaves(left_db
     """Open, shorted, into a dummy load and into a dipole: what the directivity left makes at the plug, and
     the source match left twice as far off as the end, is no connector with water in it."""
     rng = np.random.default_rng(11)
-    freq, told = np.linspace(1e6, 60e6, 601), []
+    freq, result = np.linspace(1e6, 60e6, 601), []
     for n in range(120):
         end = ("open", "short", "dummy", "antenna")[n % 4]
         z = {"open": 1e9, "short": 1e-3, "dummy": 50.0}.get(end, dipole(freq, rng.uniform(3.6e6, 14e6)))
@@ -134,7 +134,7 @@ def test_healthy_lines_are_told_no_fault_whatever_the_calibration_leaves(left_db
         port = Port(np.broadcast_to(z, freq.shape) + 0j, np.ones(len(freq), complex))
         gamma = Line(COAX, metres).two_port(freq).input(port).gamma(50.0)
         residual = Residual(directivity_db=left_db)
-        found = along(freq, residual.shown(gamma[None], rng)[0, 0], 0.66, line, residual)
-        ends = [step for step in found.steps if abs(step.distance_m - metres) < found.resolution_m]
-        told.append(len(ends) != len(found.steps) or any(step.kind != end for step in ends))
-    assert np.mean(told) <= 0.02
+        outcome = along(freq, residual.shown(gamma[None], rng)[0, 0], 0.66, line, residual)
+        ends = [step for step in outcome.steps if abs(step.distance_m - metres) < outcome.resolution_m]
+        result.append(len(ends) != len(outcome.steps) or any(step.kind != end for step in ends))
+    assert np.mean(result) <= 0.02

@@ -24,9 +24,9 @@ def test_the_published_line_by_its_return_losses():
     open_, short = (-20 * np.log10(np.abs(gamma)) for gamma in swept(line, 38, freq))
     assert short[1] == pytest.approx(1.8051, abs=5e-4)
     assert open_[1] == pytest.approx(1.7776, abs=5e-4)
-    told = by_return_loss(freq, {"open": open_, "short": short}, 38)
-    assert told.matched_db_per_100m[1] * 0.38 == pytest.approx(0.89567, abs=5e-5)
-    assert told.k1.value == pytest.approx(0.598, rel=0.03)
+    result = by_return_loss(freq, {"open": open_, "short": short}, 38)
+    assert result.matched_db_per_100m[1] * 0.38 == pytest.approx(0.89567, abs=5e-5)
+    assert result.k1.value == pytest.approx(0.598, rel=0.03)
 
 
 @pytest.mark.parametrize("ends", [("open", "short"), ("open",), ("short",)])
@@ -35,11 +35,16 @@ def test_everything_of_a_line_comes_back_exactly(ends):
     line = AttenuatedLine(75, 0.82, 0.4, 0.005)
     swept_ = dict(zip(("open", "short"), swept(line, 21.5, freq), strict=True))
     given = {end: swept_[end] for end in ends}
-    told = by_reflection(freq, given, length_m=21.5)
-    for spread, truth in ((told.z0_ohm, 75), (told.velocity_factor, 0.82), (told.k1, 0.4), (told.k2, 0.005)):
+    result = by_reflection(freq, given, length_m=21.5)
+    for spread, truth in (
+        (result.z0_ohm, 75),
+        (result.velocity_factor, 0.82),
+        (result.k1, 0.4),
+        (result.k2, 0.005),
+    ):
         assert spread.value == pytest.approx(truth, rel=1e-4)
         assert spread.low < truth < spread.high
-    assert told.matched_db_per_100m[100] == pytest.approx(
+    assert result.matched_db_per_100m[100] == pytest.approx(
         0.4 * np.sqrt(freq[100] / 1e6) + 5e-9 * freq[100], rel=1e-4
     )
     by_velocity = by_reflection(freq, given, velocity_factor=0.82)
@@ -57,8 +62,8 @@ def test_noise_beyond_the_sheet_s_widens_what_is_stated():
         freq = np.linspace(2e6, 60e6, 300)
         pair = swept(AttenuatedLine(50, 0.66, k1, k2), length, freq)
         open_, short = (g + 0.004 * (rng.normal(size=(2, len(freq))).T @ [1, 1j]) for g in pair)
-        told = by_reflection(freq, {"open": open_, "short": short}, length, None, Residual(80, 0, 0, 0, 0))
-        inside.append(told.k1.low <= k1 <= told.k1.high and told.k2.low <= k2 <= told.k2.high)
+        result = by_reflection(freq, {"open": open_, "short": short}, length, None, Residual(80, 0, 0, 0, 0))
+        inside.append(result.k1.low <= k1 <= result.k1.high and result.k2.low <= k2 <= result.k2.high)
     assert np.mean(inside) >= 0.9
 
 
@@ -73,9 +78,9 @@ def test_few_points_tell_as_much_as_they_can():
     both = measured(sweeps, length_m=20)
     assert both.velocity_factor is not None
     assert both.velocity_factor.value == pytest.approx(0.66, rel=1e-3)
-    told = measured({"open": sweeps["open"]}, length_m=20)
-    assert told.velocity_factor is None
-    assert told.k1.value == pytest.approx(0.6, rel=0.05)
+    result = measured({"open": sweeps["open"]}, length_m=20)
+    assert result.velocity_factor is None
+    assert result.k1.value == pytest.approx(0.6, rel=0.05)
     with pytest.raises(InputError, match="points-too-far"):
         measured(sweeps, velocity_factor=0.66)
 
@@ -86,13 +91,13 @@ def test_lines_of_other_impedances_by_one_end(r0, metres):
     for k1 in (0.05, 2.5):
         line = AttenuatedLine(r0, 0.9, k1, 0.004)
         open_, short = swept(line, metres, freq)
-        for told in (
+        for result in (
             by_reflection(freq, {"open": open_}, length_m=metres),
             by_reflection(freq, {"short": short}, length_m=metres),
         ):
-            assert told.z0_ohm is not None
-            assert told.z0_ohm.value == pytest.approx(r0, rel=1e-3)
-            assert told.k1.value == pytest.approx(k1, rel=1e-2)
+            assert result.z0_ohm is not None
+            assert result.z0_ohm.value == pytest.approx(r0, rel=1e-3)
+            assert result.k1.value == pytest.approx(k1, rel=1e-2)
 
 
 def test_what_is_no_single_line_is_said_to_be_none():

@@ -24,49 +24,51 @@ def swept(part, ohm):
 def test_a_transformer_is_taken_apart_exactly():
     truth = Transformer(9, 0.12, 50, 8e-6, 2500, 0.1e-6)
     match, short, open_ = swept(truth, 450)
-    told = transformer(FREQ, match, short, open_, 450)
-    assert told.ratio[1] == pytest.approx(9, rel=1e-4)
-    assert told.turns[1] == pytest.approx(3, rel=1e-4)
-    assert told.leakage_h[1] == pytest.approx(0.1e-6, rel=1e-3)
-    assert told.magnetizing_h[1] == pytest.approx(8e-6, rel=1e-3)
-    assert 1 / told.core_loss_s[1] == pytest.approx(2500, rel=0.01)
-    assert told.loss_db[1] == pytest.approx(0.12, rel=0.01)
+    result = transformer(FREQ, match, short, open_, 450)
+    assert result.ratio[1] == pytest.approx(9, rel=1e-4)
+    assert result.turns[1] == pytest.approx(3, rel=1e-4)
+    assert result.leakage_h[1] == pytest.approx(0.1e-6, rel=1e-3)
+    assert result.magnetizing_h[1] == pytest.approx(8e-6, rel=1e-3)
+    assert 1 / result.core_loss_s[1] == pytest.approx(2500, rel=0.01)
+    assert result.loss_db[1] == pytest.approx(0.12, rel=0.01)
 
 
 def test_its_band_is_where_it_neither_loses_nor_reflects_too_much():
     match, short, open_ = swept(Transformer(4, 0.1, 50, 6e-6, 3000, 0.15e-6), 200)
-    told = by_three_sweeps(FREQ, match, short, open_, 0.5, 1.6)
-    assert told.band_hz is not None
-    low, high = told.band_hz
+    result = by_three_sweeps(FREQ, match, short, open_, 0.5, 1.6)
+    assert result.band_hz is not None
+    low, high = result.band_hz
     assert FREQ[0] < low < high < FREQ[-1]
     inside = (low <= FREQ) & (high >= FREQ)
-    assert (told.swr[inside] <= 1.6).all()
-    assert told.swr[np.searchsorted(FREQ, high) + 1] > 1.6
+    assert (result.swr[inside] <= 1.6).all()
+    assert result.swr[np.searchsorted(FREQ, high) + 1] > 1.6
     match, short, open_ = swept(Inline(2.0), 50)
     assert by_three_sweeps(FREQ, match, short, open_, 0.5).band_hz is None
 
 
 def test_two_back_to_back_tell_half():
     part = Transformer(4, 0.15, 50, 30e-6, 20000, 0.02e-6)
-    one = part.two_port(FREQ)
-    turned = type(one)(one.d, one.b, one.c, one.a)
-    pair = one @ turned
+    item = part.two_port(FREQ)
+    turned = type(item)(item.d, item.b, item.c, item.a)
+    pair = item @ turned
     gamma = pair.input(load(0)).gamma(50.0)
-    matched = np.array([loss_into(type(one)(*(x[k : k + 1] for x in one)), 200.0) for k in range(len(FREQ))])
+    matched = np.array(
+        [loss_into(type(item)(*(x[k : k + 1] for x in item)), 200.0) for k in range(len(FREQ))]
+    )
     through = np.array(
-        [loss_into(type(one)(*(x[k : k + 1] for x in pair)), 50.0) for k in range(len(FREQ))]
+        [loss_into(type(item)(*(x[k : k + 1] for x in pair)), 50.0) for k in range(len(FREQ))]
     ) - 10 * np.log10(1 - np.abs(gamma) ** 2)
-    told = back_to_back(FREQ, through, return_loss_db(np.abs(gamma)), 0.02)
-    low, _, high = told.loss_db
+    result = back_to_back(FREQ, through, return_loss_db(np.abs(gamma)), 0.02)
+    low, _, high = result.loss_db
     assert ((low - 1e-3 <= matched) & (matched <= high + 1e-3)).mean() >= 0.95
 
 
 def test_a_known_power_tells_a_scale():
     known = by_peak_volts(99.4, 2, 50, 1, 0.6)
     assert known.power_w == pytest.approx(100)
-    told = scale(108, 1, known)
-    assert told.low < 1.08 < told.high
-    assert told.is_no_correction
+    result = scale(108, 1, known)
+    assert result.low < 1.08 < result.high
+    assert result.is_no_correction
     assert not scale(102, 1, known).is_no_correction
     assert by_better_meter(80, 3, 200) == Known(80, pytest.approx(0.075))
 
@@ -78,23 +80,23 @@ def test_an_analyzer_s_errors_come_back():
     open_, short = (
         delta + tracking * gamma * aside / (1 - source * gamma) for gamma in (np.ones(60), -np.ones(60))
     )
-    told = checked(freq, open_, short, np.full(60, delta))
-    assert told.directivity_db == pytest.approx(-20 * np.log10(abs(delta)), abs=1e-6)
-    assert told.source_db == pytest.approx(-20 * np.log10(0.02), abs=0.01)
-    assert told.tracking_db == pytest.approx(20 * np.log10(1.004), abs=0.01)
-    assert told.aside_m == pytest.approx(0.015, rel=0.02)
-    assert not told.good
-    low, high = told.shown_as(1.5)
+    result = checked(freq, open_, short, np.full(60, delta))
+    assert result.directivity_db == pytest.approx(-20 * np.log10(abs(delta)), abs=1e-6)
+    assert result.source_db == pytest.approx(-20 * np.log10(0.02), abs=0.01)
+    assert result.tracking_db == pytest.approx(20 * np.log10(1.004), abs=0.01)
+    assert result.aside_m == pytest.approx(0.015, rel=0.02)
+    assert not result.good
+    low, high = result.shown_as(1.5)
     assert low < 1.5 < high
 
 
 def test_an_analyzer_by_return_losses_is_told_no_better_than_it_is():
     freq = np.array([7e6, 14e6])
-    told = by_return_loss(freq, np.array([0.05, 0.0]), np.array([-0.02, 0.0]), np.array([41.0, 38.0]))
-    assert told.directivity_db == pytest.approx(38)
-    assert told.aside_m == 0
-    assert told.good
-    assert told.tracking_db >= 0.015
+    result = by_return_loss(freq, np.array([0.05, 0.0]), np.array([-0.02, 0.0]), np.array([41.0, 38.0]))
+    assert result.directivity_db == pytest.approx(38)
+    assert result.aside_m == 0
+    assert result.good
+    assert result.tracking_db >= 0.015
     assert not by_return_loss(freq[:1], np.array([0.4]), np.array([0.3]), np.array([45.0])).good
 
 

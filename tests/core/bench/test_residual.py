@@ -24,13 +24,13 @@ def test_nineteen_instruments_of_twenty_are_within_their_sheet():
     sheet = Residual(40, 0.05, 0.5, 0, 0, 0, 1)
     shown = sheet.shown(PIECES, np.random.default_rng(1), 4000)
     for k in (0, 7, 19):
-        one = np.array([7e6])
-        told = [checked(one, *(shown[d, s, k : k + 1] for s in range(3))) for d in range(800)]
+        item = np.array([7e6])
+        texts = [checked(item, *(shown[d, s, k : k + 1] for s in range(3))) for d in range(800)]
         for within in (
-            [check.directivity_db >= 40 for check in told],
-            [check.source_db >= 39.9 for check in told],
-            [check.tracking_db <= 0.05 for check in told],
-            [check.tracking_deg <= 0.5 for check in told],
+            [check.directivity_db >= 40 for check in texts],
+            [check.source_db >= 39.9 for check in texts],
+            [check.tracking_db <= 0.05 for check in texts],
+            [check.tracking_deg <= 0.5 for check in texts],
         ):
             assert np.mean(within) == pytest.approx(0.95, abs=0.025)
     gammas = sheet.resistor(np.random.default_rng(2), 4000)
@@ -39,9 +39,9 @@ def test_nineteen_instruments_of_twenty_are_within_their_sheet():
 
 
 def test_the_same_seed_is_the_same_instrument():
-    one, other = (Residual().shown(PIECES, np.random.default_rng(seed)) for seed in (5, 5))
-    assert (one == other).all()
-    assert (one != Residual().shown(PIECES, np.random.default_rng(6))).any()
+    first, other = (Residual().shown(PIECES, np.random.default_rng(seed)) for seed in (5, 5))
+    assert (first == other).all()
+    assert (first != Residual().shown(PIECES, np.random.default_rng(6))).any()
 
 
 def test_a_noisy_sweep_counts_as_noisy_as_it_is():
@@ -55,11 +55,11 @@ def test_a_noisy_sweep_counts_as_noisy_as_it_is():
 
 def test_intervals_are_those_of_the_errors():
     rng = np.random.default_rng(4)
-    found = np.array(3.0)
-    low, middle, high = interval(found, found + rng.normal(size=20000) * 0.1)
+    result = np.array(3.0)
+    low, middle, high = interval(result, result + rng.normal(size=20000) * 0.1)
     assert middle - low == pytest.approx(0.196, rel=0.03)
     assert high - middle == pytest.approx(0.196, rel=0.03)
-    low, middle, high = interval(found, found + 0.2 + rng.normal(size=20000) * 0.1)
+    low, middle, high = interval(result, result + 0.2 + rng.normal(size=20000) * 0.1)
     assert high < 3.05  # of draws that lie above what was found, the truth lies below it
 
 

@@ -44,22 +44,22 @@ def db(gamma):
 )
 def test_the_published_tuner_into_50_ohm(mhz, loss, mean, short_alone):
     match, short, open_, lost = on_the_bench(T, mhz)
-    told = scalar(min(db(match), 60.0), db(short), db(open_))
+    result = scalar(min(db(match), 60.0), db(short), db(open_))
     # Of 1.85 MHz the figures stand beside a match that is not quite the one of least loss: within 1.5 %.
     assert lost(0) == pytest.approx(loss, rel=0.015)
-    assert told.loss_db == pytest.approx(mean, rel=0.015)
-    assert told.short_alone_db == pytest.approx(short_alone, rel=0.015)
-    found = scattering(match, short, open_)
-    assert found.loss_db()[0] == pytest.approx(lost(0), abs=1e-6)
+    assert result.loss_db == pytest.approx(mean, rel=0.015)
+    assert result.short_alone_db == pytest.approx(short_alone, rel=0.015)
+    outcome = scattering(match, short, open_)
+    assert outcome.loss_db()[0] == pytest.approx(lost(0), abs=1e-6)
 
 
 def test_three_sweeps_tell_the_loss_into_every_load():
     rng = np.random.default_rng(3)
     for mhz in (1.85, 7.1, 28.5):
         match, short, open_, lost = on_the_bench(replace(T, coil_q=80), mhz)
-        found = scattering(match, short, open_)
+        result = scattering(match, short, open_)
         for gamma in rng.uniform(0, 0.95, 5) * np.exp(2j * np.pi * rng.random(5)):
-            assert found.loss_db(gamma)[0] == pytest.approx(lost(gamma), abs=1e-6)
+            assert result.loss_db(gamma)[0] == pytest.approx(lost(gamma), abs=1e-6)
 
 
 @pytest.mark.parametrize("network", ["t-highpass", "t-lowpass", "pi", "l"])
@@ -71,13 +71,13 @@ def test_return_losses_hold_the_loss_whatever_the_match_leaves(network):
         q, mhz = rng.uniform(40, 400), rng.choice([1.85, 3.6, 7.1, 14.2, 28.5])
         most = 250e-12 if network == "t-highpass" else 2000e-12
         tuner = replace(T, network=network, coil_q=q, c_max_f=most)
-        found = tuner.tune(np.array([mhz * 1e6]), load(0), R0)
-        by_hand = replace(found, values=found.values * rng.uniform(0.99, 1.01, found.values.shape))
+        result = tuner.tune(np.array([mhz * 1e6]), load(0), R0)
+        by_hand = replace(result, values=result.values * rng.uniform(0.99, 1.01, result.values.shape))
         seen = [by_hand.input(load(gamma)).gamma(R0) for gamma in (0, -1, 1)]
         lost = float(scattering(*seen).loss_db()[0])
-        told = scalar(db(seen[0]), db(seen[1]), db(seen[2]), perfect, network)
+        outcome = scalar(db(seen[0]), db(seen[1]), db(seen[2]), perfect, network)
         alone = scalar(db(seen[0]), db(seen[1]), None, perfect, network)
-        inside.append(told.low_db - 1e-3 <= lost <= told.high_db + 1e-3)
+        inside.append(outcome.low_db - 1e-3 <= lost <= outcome.high_db + 1e-3)
         short_alone.append(alone.low_db - 1e-3 <= lost <= alone.high_db + 1e-3)
     assert np.mean(inside) >= 0.9
     assert np.mean(short_alone) >= 0.9
@@ -88,8 +88,8 @@ def test_the_coil_s_q_comes_back_from_the_loss():
         *_, lost = on_the_bench(replace(T, coil_q=q), mhz)
         assert coil_q(T, mhz * 1e6, lost(0)) == pytest.approx(q, rel=1e-3)
     *_, lost = on_the_bench(replace(T, coil_q=200), 7.1)
-    least, found, most = coil_q_interval(T, 7.1e6, (lost(0) * 0.9, lost(0), lost(0) * 1.1))
-    assert least < found < most
+    least, result, most = coil_q_interval(T, 7.1e6, (lost(0) * 0.9, lost(0), lost(0) * 1.1))
+    assert least < result < most
     assert coil_q_interval(T, 7.1e6, (1e-4, lost(0), 0.2))[2] is None
     with pytest.raises(InputError, match="no-such-q"):
         coil_q(T, 7.1e6, 1e-4)

@@ -26,8 +26,8 @@ def test_stated_intervals_hold_on_three_hundred_days(same):
         power = rng.uniform(60, 150)
         left = power * 10 ** (-true_db / 10)
         before = shown(power, 0.0, 200, accuracy, gains[0], rng)
-        told = loss(before, shown(left, 0.1, 200, accuracy, gains[1], rng), same)
-        inside.append(told.low_db <= true_db <= told.high_db)
+        result = loss(before, shown(left, 0.1, 200, accuracy, gains[1], rng), same)
+        inside.append(result.low_db <= true_db <= result.high_db)
     assert 0.9 <= np.mean(inside) <= 0.99
 
 

@@ -64,7 +64,7 @@ def ranked(station, kit, site, wishes, within_db=1.0, budget=None):
     present = Candidate("present", kit.owned_line, (), present=True)
     chosen = (present, *candidates(site, kit, wishes))
     grid = evaluate(question(station), kit, chosen)
-    costs = np.array([cost(to_buy(one, kit, PRICES)) for one in chosen])
+    costs = np.array([cost(to_buy(item, kit, PRICES)) for item in chosen])
     return rank(grid, costs, within_db, budget)
 
 

@@ -53,8 +53,8 @@ def test_without_losses_all_places_of_the_match_tie():
     kit = make_kit(loss=0.0, q=1e9, lines=lossless)
     ranking = ranked(make_station(15 - 400j, 40.0), kit, Site(40.0), Wishes())
     score = {one.placement: s for one, s in zip(ranking.grid.candidates, ranking.grid.score_w, strict=True)}
-    allowed = [one for one in PLACEMENTS if Wishes().allows(one, kit)]
-    tuned = [one.slug for one in allowed if one.tuner != "none"]
+    allowed = [placement for placement in PLACEMENTS if Wishes().allows(placement, kit)]
+    tuned = [item.slug for item in allowed if item.tuner != "none"]
     assert [score[slug] for slug in tuned] == pytest.approx([100.0] * len(tuned), rel=1e-6)
     assert score["none"] < 50
 
@@ -64,10 +64,10 @@ SLUGS = ("room-4", "room-9", "room-49", "foot", "feedpoint")
 
 def made_grid(by_band, present=0):
     """A grid with given watts on each band, alike at edges and middle."""
-    asked = question(make_station(50 + 0j, 5.0))
+    request = question(make_station(50 + 0j, 5.0))
     watts = np.repeat(np.array(by_band, dtype=float), 3, axis=1)[:, None, :]
     chosen = tuple(Candidate(SLUGS[n], "thin", (), n == present) for n in range(len(by_band)))
-    return Grid(asked, chosen, watts, np.ones(watts.shape), np.ones(watts.shape, dtype=bool))
+    return Grid(request, chosen, watts, np.ones(watts.shape), np.ones(watts.shape, dtype=bool))
 
 
 def test_score_regret_and_frontier_are_the_hand_worked_ones():
@@ -139,11 +139,11 @@ def test_bands_without_a_match_and_ratings_are_said():
 )
 def test_what_is_ruled_out_is_no_candidate(kit, site, wish, gone, left):
     ranking = ranked(make_station(15 - 400j, 40.0), kit, site, Wishes(**wish))
-    placements = {one.placement for one in ranking.grid.candidates}
+    placements = {candidate.placement for candidate in ranking.grid.candidates}
     assert not placements & gone
     assert left in placements
     lines = ranked(make_station(15 - 400j, 40.0), kit, site, Wishes(line="good")).grid.candidates
-    assert {one.line for one in lines if not one.present} == {"good"}
+    assert {line.line for line in lines if not line.present} == {"good"}
 
 
 def test_the_antenna_stays_what_it_is_whatever_the_run(kit, site):

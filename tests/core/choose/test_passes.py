@@ -36,12 +36,12 @@ from tithe.text import say
 @given(LOAD, st.floats(5, 80))
 def test_the_single_pass_is_solve_one_by_one(z, run_m):
     kit, site = make_kit(), Site(run_m, 4.0, 2.0)
-    asked = question(make_station(z, run_m, tuner=Tuner()))
+    request = question(make_station(z, run_m, tuner=Tuner()))
     chosen = candidates(site, kit, Wishes())
-    grid = evaluate(asked, kit, chosen)
-    for n, one in enumerate(chosen):
-        station = replace(asked.station, chain=tuple(parts_of(one.items, kit)), antenna=asked.antenna)
-        alone = solve(station, asked.freq_hz)
+    grid = evaluate(request, kit, chosen)
+    for n, item in enumerate(chosen):
+        station = replace(request.station, chain=tuple(parts_of(item.items, kit)), antenna=request.antenna)
+        alone = solve(station, request.freq_hz)
         share = bearable_share(alone)
         assert grid.radiated_w[n] == pytest.approx(alone.radiated_w * share, rel=1e-9, abs=1e-12)
         assert grid.bearable[n] == pytest.approx(share, rel=1e-9)
@@ -77,13 +77,13 @@ def test_with_the_phase_unknown_the_map_gives_the_whole_span():
     """SWR 5 behind a short line: the extra loss depends on whether the line's end is a crest of current or
     of volts."""
     known = make_station(50 + 0j, 3.0)
-    asked = question(replace(known, antenna=SwrAntenna(((6.9e6, 5.0), (30e6, 5.0)))))
-    budget = solve(replace(asked.station, antenna=asked.antenna), asked.freq_hz)
+    request = question(replace(known, antenna=SwrAntenna(((6.9e6, 5.0), (30e6, 5.0)))))
+    budget = solve(replace(request.station, antenna=request.antenna), request.freq_hz)
     low, middle, high = points(budget, ("x",) * 6)[0].extra_db
     assert low < middle < high
     extremes = []
     for z in (10 + 0j, 250 + 0j):
-        stage = solve(replace(known, antenna=make_station(z, 3.0).antenna), asked.freq_hz[:1]).stages[0]
+        stage = solve(replace(known, antenna=make_station(z, 3.0).antenna), request.freq_hz[:1]).stages[0]
         extremes.append(stage.loss_db[0] - stage.details.matched_db[0])
     assert low - 1e-6 <= min(extremes) < max(extremes) <= high + 1e-6
 
@@ -97,14 +97,14 @@ def test_no_length_of_line_makes_a_low_swr_cost_much():
 
 
 def test_the_map_places_bands_by_what_the_line_really_loses():
-    asked = question(make_station(15 - 400j, 40.0))
-    budget = solve(replace(asked.station, antenna=asked.antenna), asked.freq_hz)
-    found = points(budget, tuple(str(k) for k in range(6)))
+    request = question(make_station(15 - 400j, 40.0))
+    budget = solve(replace(request.station, antenna=request.antenna), request.freq_hz)
+    result = points(budget, tuple(str(k) for k in range(6)))
     line = budget.stages[0]
-    assert [p.matched_db for p in found] == pytest.approx(line.details.matched_db)
+    assert [p.matched_db for p in result] == pytest.approx(line.details.matched_db)
     extra = line.loss_db[0, 0] - line.details.matched_db[0]
-    assert found[0].extra_db == pytest.approx((extra, extra, extra))
-    assert found[0].region == "match outside"
+    assert result[0].extra_db == pytest.approx((extra, extra, extra))
+    assert result[0].region == "match outside"
 
 
 @pytest.mark.parametrize(
@@ -112,30 +112,30 @@ def test_the_map_places_bands_by_what_the_line_really_loses():
 )
 def test_safe_lengths_are_those_that_solve_matches(tuner):
     station = replace(make_station(20 + 120j, 20.0, "good", tuner=tuner), comfort_swr=1.5)
-    asked = question(station)
-    found = safe_lengths(asked, 10.0, 22.0, 1.0)
-    for k, length in enumerate(found.length_m):
+    request = question(station)
+    result = safe_lengths(request, 10.0, 22.0, 1.0)
+    for k, length in enumerate(result.length_m):
         run = replace(station.chain[1], length_m=float(length))
-        budget = solve(replace(station, chain=(tuner, run, station.chain[2])), asked.freq_hz)
+        budget = solve(replace(station, chain=(tuner, run, station.chain[2])), request.freq_hz)
         stage = budget.stages[0]
         ok = stage.details.tuned.matched
         if not isinstance(tuner, RatedTuner):
             ok = ok | (stage.swr_in <= 1.5)
-        assert found.reached[k].tolist() == ok.reshape(2, 3).all(axis=-1).tolist()
+        assert result.reached[k].tolist() == ok.reshape(2, 3).all(axis=-1).tolist()
         share = bearable_share(budget)
-        assert found.bears_w[k] == pytest.approx(100 * share.reshape(2, 3).min(axis=-1))
-        assert found.sky_w[k] == pytest.approx((budget.sky_w * share).reshape(2, 3).mean(axis=-1))
-        assert found.spread_w[k] == pytest.approx(np.stack([found.sky_w[k]] * 2, axis=-1))
-    safe = (found.reached & (found.bears_w > 99.9)).all(axis=1)
-    assert ((found.margin_m > 0) == safe).all()
-    assert say(found.messages)
+        assert result.bears_w[k] == pytest.approx(100 * share.reshape(2, 3).min(axis=-1))
+        assert result.sky_w[k] == pytest.approx((budget.sky_w * share).reshape(2, 3).mean(axis=-1))
+        assert result.spread_w[k] == pytest.approx(np.stack([result.sky_w[k]] * 2, axis=-1))
+    safe = (result.reached & (result.bears_w > 99.9)).all(axis=1)
+    assert ((result.margin_m > 0) == safe).all()
+    assert say(result.messages)
 
 
 @pytest.mark.parametrize("low_m", [1e4, 1e6, 1e9])
 def test_lengths_that_lose_everything_are_refused_before_anything_overflows(low_m):
-    asked = question(make_station(20 + 120j, 20.0, tuner=Tuner()))
+    request = question(make_station(20 + 120j, 20.0, tuner=Tuner()))
     with pytest.raises(InputError, match="loses-everything"):
-        safe_lengths(asked, low_m, 2 * low_m, low_m / 4)
+        safe_lengths(request, low_m, 2 * low_m, low_m / 4)
 
 
 def test_what_a_line_bears_at_a_length_is_what_it_bears_with_that_length_alone():
@@ -143,13 +143,13 @@ def test_what_a_line_bears_at_a_length_is_what_it_bears_with_that_length_alone()
     station = make_station(20 + 120j, 20.0, "thin", tuner=RatedTuner(30.0), power_w=400.0)
     for weak in ({"max_volts_rms": 200.0}, {"heat_w_per_m": 4.0}):
         run = replace(station.chain[1], line=replace(LINES["thin"], **weak))
-        asked = question(replace(station, chain=(station.chain[0], run, station.chain[2])))
-        found = safe_lengths(asked, 10.0, 22.0, 1.0)
-        for k, length in enumerate(found.length_m):
+        request = question(replace(station, chain=(station.chain[0], run, station.chain[2])))
+        result = safe_lengths(request, 10.0, 22.0, 1.0)
+        for k, length in enumerate(result.length_m):
             chain = (station.chain[0], replace(run, length_m=float(length)), station.chain[2])
-            share = bearable_share(solve(replace(station, chain=chain), asked.freq_hz))
-            assert found.bears_w[k] == pytest.approx(400 * share.reshape(2, 3).min(axis=-1))
-        assert 0 < found.bears_w.min() < 390
+            share = bearable_share(solve(replace(station, chain=chain), request.freq_hz))
+            assert result.bears_w[k] == pytest.approx(400 * share.reshape(2, 3).min(axis=-1))
+        assert 0 < result.bears_w.min() < 390
 
 
 def test_a_length_at_which_the_tuner_bears_little_does_not_suit_and_what_leaves_is_told():
@@ -158,18 +158,18 @@ def test_a_length_at_which_the_tuner_bears_little_does_not_suit_and_what_leaves_
     weak = Tuner("t-highpass", coil_q=200, capacitor_q=1500, c_max_f=500e-12, l_max_h=40e-6,
                  capacitor_volts=500, coil_amps=3)  # fmt: skip
     station = make_station(30 - 400j, 25.0, "open", tuner=weak, bands=(make_station(1, 1).bands[0],))
-    found = safe_lengths(question(station), 10.0, 30.0, 0.5)
-    assert found.reached.all()
-    assert 0 < (found.margin_m > 0).sum() < len(found.length_m)
-    assert ((found.margin_m > 0) == (found.bears_w[:, 0] > 99.9)).all()
-    suits = found.margin_m > 0
-    assert found.sky_w[found.best, 0] == found.sky_w[suits].max()
-    held = found.length_m[int(np.argmin(found.bears_w[:, 0]))]
+    result = safe_lengths(question(station), 10.0, 30.0, 0.5)
+    assert result.reached.all()
+    assert 0 < (result.margin_m > 0).sum() < len(result.length_m)
+    assert ((result.margin_m > 0) == (result.bears_w[:, 0] > 99.9)).all()
+    suits = result.margin_m > 0
+    assert result.sky_w[result.best, 0] == result.sky_w[suits].max()
+    held = result.length_m[int(np.argmin(result.bears_w[:, 0]))]
     there = replace(station, chain=(weak, replace(station.chain[1], length_m=float(held)), station.chain[2]))
     text = say(safe_lengths(question(there), 10.0, 30.0, 0.5).messages)
     assert "the tuner reaches every band, but less than the 100 W of the radio is borne" in text
-    assert f"{found.bears_w.min():.3g} W on 40 m" in text
-    assert f"The most on the weakest band leaves at {found.length_m[found.best]:.3g} m" in text
+    assert f"{result.bears_w.min():.3g} W on 40 m" in text
+    assert f"The most on the weakest band leaves at {result.length_m[result.best]:.3g} m" in text
 
 
 def test_with_the_phase_open_what_leaves_at_a_length_has_its_interval():
@@ -177,25 +177,25 @@ def test_with_the_phase_open_what_leaves_at_a_length_has_its_interval():
     station = replace(
         make_station(50, 20.0, "thin", tuner=RatedTuner(9.0)), antenna=SwrAntenna(((6.9e6, 4.0), (30e6, 4.0)))
     )
-    asked = question(station, 6)
-    found = safe_lengths(asked, 10.0, 14.0, 2.0)
-    for k, length in enumerate(found.length_m):
+    request = question(station, 6)
+    result = safe_lengths(request, 10.0, 14.0, 2.0)
+    for k, length in enumerate(result.length_m):
         chain = (station.chain[0], replace(station.chain[1], length_m=float(length)), station.chain[2])
-        budget = solve(replace(station, chain=chain, antenna=asked.antenna), asked.freq_hz)
+        budget = solve(replace(station, chain=chain, antenna=request.antenna), request.freq_hz)
         leaves = budget.sky_w * bearable_share(budget)
-        for pick, ends in ((np.min, found.spread_w[k, :, 0]), (np.max, found.spread_w[k, :, 1])):
+        for pick, ends in ((np.min, result.spread_w[k, :, 0]), (np.max, result.spread_w[k, :, 1])):
             assert ends == pytest.approx(pick(leaves, axis=0).reshape(2, 3).mean(axis=-1))
-    assert (found.spread_w[..., 0] < found.sky_w).all() and (found.sky_w < found.spread_w[..., 1]).all()
-    assert "depending on the phase" in say(found.messages)
+    assert (result.spread_w[..., 0] < result.sky_w).all() and (result.sky_w < result.spread_w[..., 1]).all()
+    assert "depending on the phase" in say(result.messages)
 
 
 def test_safe_lengths_say_what_is_out_and_how_far():
     station = make_station(
         500 + 0j, 10.6, "good", tuner=RatedTuner(5.0), bands=(make_station(1, 1).bands[0],)
     )
-    found = safe_lengths(question(station), 8.0, 20.0, 0.1)
+    result = safe_lengths(question(station), 8.0, 20.0, 0.1)
     # A line of any length leaves SWR 10 at 7 MHz but for its loss: nothing is inside a reach of 5.
-    assert "No length from 8 to 20 m puts 40 m inside" in say(found.messages)
+    assert "No length from 8 to 20 m puts 40 m inside" in say(result.messages)
     wide = replace(station, chain=(RatedTuner(11.0), *station.chain[1:]))
     assert "Every length from 8 to 20 m" in say(safe_lengths(question(wide), 8.0, 20.0, 0.1).messages)
     # Thin coax brings SWR 10 down to 5 at about 10 m: longer runs are inside a reach of 5, shorter ones not.
@@ -213,8 +213,8 @@ def test_safe_lengths_say_what_is_out_and_how_far():
 
 
 def test_break_even_lies_where_the_gain_crosses(kit):
-    asked = question(make_station(50 + 0j, 20.0, bands=(make_station(1, 1).bands[1],)))
-    feedpoint, opened = break_evens(asked, kit, Site(20.0), "thin", "open", 1.0)
+    request = question(make_station(50 + 0j, 20.0, bands=(make_station(1, 1).bands[1],)))
+    feedpoint, opened = break_evens(request, kit, Site(20.0), "thin", "open", 1.0)
     assert feedpoint.wins_from_m is None  # into a matched load the place of the match changes nothing
     assert opened.wins_from_m == pytest.approx(
         float(np.interp(1.0, opened.gain_db, opened.length_m)), rel=0.35

@@ -36,7 +36,7 @@ from tithe.text import say
 FREQ = np.array([3.6e6, 14.2e6, 28.5e6])
 
 
-@pytest.mark.parametrize("placement", PLACEMENTS, ids=lambda one: one.slug)
+@pytest.mark.parametrize("placement", PLACEMENTS, ids=lambda item: item.slug)
 @given(st.floats(10, 120), st.floats(0, 5), st.floats(0, 5))
 def test_every_run_is_as_long_as_the_site(placement, run_m, indoor_m, lead_m):
     kit, site = make_kit(), Site(run_m, indoor_m, lead_m)
@@ -47,7 +47,7 @@ def test_every_run_is_as_long_as_the_site(placement, run_m, indoor_m, lead_m):
     assert len(tuners) == (0 if placement.tuner == "none" else 1)
 
 
-@pytest.mark.parametrize("placement", PLACEMENTS, ids=lambda one: one.slug)
+@pytest.mark.parametrize("placement", PLACEMENTS, ids=lambda item: item.slug)
 @given(LOAD)
 def test_no_placement_makes_power_and_its_shares_add_up(placement, z):
     kit, site = make_kit(), Site(40.0, 6.0, 3.0)
@@ -61,13 +61,15 @@ def test_no_placement_makes_power_and_its_shares_add_up(placement, z):
 
 
 def test_each_kind_of_work_is_known_to_the_placement_that_needs_it():
-    by_slug = {one.slug: one for one in PLACEMENTS}
-    assert {one.tuner for one in PLACEMENTS if one.power_at_mast} == {"foot", "feedpoint"}
+    by_slug = {placement.slug: placement for placement in PLACEMENTS}
+    assert {placement.tuner for placement in PLACEMENTS if placement.power_at_mast} == {"foot", "feedpoint"}
     assert {s for s, one in by_slug.items() if one.open_indoors} == {"open-radio", "open-room", "open-wide"}
     kit = make_kit(owned=())
     from_below = Wishes(no_climbing=True, fed_against_ground=True)
-    coax = [one for one in PLACEMENTS if one.family == "coax" and one.tuner != "wide"]
-    assert {one for one in coax if not from_below.allows(one, kit)} == {one for one in coax if one.hangs}
+    coax = [placement for placement in PLACEMENTS if placement.family == "coax" and placement.tuner != "wide"]
+    assert {item for item in coax if not from_below.allows(item, kit)} == {
+        item for item in coax if item.hangs
+    }
     hung = make_kit(owned=("choke", "ratio-4"))
     assert Wishes(no_climbing=True).allows(by_slug["room-4"], hung)
     assert not Wishes(no_climbing=True).allows(by_slug["room-9"], hung)
@@ -80,8 +82,12 @@ def test_a_dc_fed_tuner_gets_an_arrestor_that_passes_dc():
     blocking = Inline(0.05, label="arrestor", ratings=Ratings(passes_dc=False))
     kit = make_kit()
     kit = replace(kit, parts={**kit.parts, "kept-3": blocking}, behind=("kept-3",))
-    foot = next(one for one in PLACEMENTS if one.slug == "foot").candidate("thin", Site(20, 2, 2), kit)
-    room = next(one for one in PLACEMENTS if one.slug == "room").candidate("thin", Site(20, 2, 2), kit)
+    foot = next(placement for placement in PLACEMENTS if placement.slug == "foot").candidate(
+        "thin", Site(20, 2, 2), kit
+    )
+    room = next(placement for placement in PLACEMENTS if placement.slug == "room").candidate(
+        "thin", Site(20, 2, 2), kit
+    )
     assert [item.token for item in foot.items if item.length_m is None] == [
         "arrestor-passing", "mast-tuner", "choke",
     ]  # fmt: skip
@@ -93,7 +99,7 @@ def test_what_is_had_is_not_bought_twice():
     kit = replace(kit, owned_line_m=25.0)
     items = (Item("room-tuner"), Item("thin", 20.0), Item("mast-tuner"), Item("thin", 10.0), Item("choke"))
     bought = to_buy(Candidate("x", "thin", items), kit, PRICES)
-    assert [(one.token, one.quantity, one.price) for one in bought] == [
+    assert [(item.token, item.quantity, item.price) for item in bought] == [
         ("thin", 5.0, 5.0), ("mast-tuner", 1.0, 300.0),
     ]  # fmt: skip
     assert cost(bought) == 305
@@ -146,8 +152,8 @@ def test_what_stands_now_is_tuned_anew_for_each_frequency():
     np.testing.assert_allclose(as_set.radiated_w, as_auto.radiated_w)
     assert "“tuner” set anew for each frequency" in say(how_used(question(by_hand)))
     assert how_used(question(auto)) == ()
-    told = replace(by_hand, chain=(replace(fixed, set_hz=7.1e6), *auto.chain[1:]))
-    once = evaluate(question(told), kit, (present,))
+    result = replace(by_hand, chain=(replace(fixed, set_hz=7.1e6), *auto.chain[1:]))
+    once = evaluate(question(result), kit, (present,))
     assert once.radiated_w[0, 0, 1] < 0.5 * as_auto.radiated_w[0, 0, 1]  # 7.1 MHz, as its knobs stand
     others = np.arange(6) != 1
     np.testing.assert_allclose(once.radiated_w[..., others], as_auto.radiated_w[..., others])
@@ -180,7 +186,7 @@ def test_bands_on_which_the_antenna_is_a_guess_are_named():
 
 def test_resonators_are_chosen_for_as_well():
     station = replace(make_station(50, 20.0), antenna=Resonator(7.1e6, 60, 10))
-    asked = question(replace(station, bands=(station.bands[0],)))
-    assert asked.freq_hz.tolist() == [7.0e6, 7.1e6, 7.2e6]
-    assert asked.weights.tolist() == [1.0]
+    request = question(replace(station, bands=(station.bands[0],)))
+    assert request.freq_hz.tolist() == [7.0e6, 7.1e6, 7.2e6]
+    assert request.weights.tolist() == [1.0]
     assert isinstance(station.chain[0], Line)

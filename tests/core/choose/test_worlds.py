@@ -39,21 +39,21 @@ SITE, NO_WISHES = Site(40.0, 6.0, 3.0), Wishes()
 
 
 def last(steps):
-    *_, found = steps
-    return found
+    *_, result = steps
+    return result
 
 
 def judged_for(station, kit, site=SITE, wishes=NO_WISHES, within=1.0, wet=0.25, seed=1, **how):
-    asked = question(station)
+    request = question(station)
     chosen = candidates(site, kit, wishes)
-    costs = np.array([cost(to_buy(one, kit, PRICES)) for one in chosen])
-    ranking = rank(evaluate(asked, kit, chosen), costs, within)
-    drawn = worlds(asked, kit, Uncertain(wet, how.pop("measured", {})), seed)
+    costs = np.array([cost(to_buy(item, kit, PRICES)) for item in chosen])
+    ranking = rank(evaluate(request, kit, chosen), costs, within)
+    drawn = worlds(request, kit, Uncertain(wet, how.pop("measured", {})), seed)
     return judged(ranking, last(tried(ranking, drawn)), **how)
 
 
-def chosen_by(found):
-    return found.ranking.grid.candidates[found.by_worlds]
+def chosen_by(result):
+    return result.ranking.grid.candidates[result.by_worlds]
 
 
 WILD = make_station(15 - 400j, 40.0, tuner=Tuner("l", c_max_f=1e-8))
@@ -62,13 +62,13 @@ WILD = make_station(15 - 400j, 40.0, tuner=Tuner("l", c_max_f=1e-8))
 def test_a_world_is_that_station_solved_by_itself():
     """Each candidate in a world beside `solve` over its own parts, antenna by antenna."""
     kit = make_kit()
-    found = judged_for(WILD, kit)
-    drawn, asked = found.tried.worlds, found.ranking.grid.question
-    weights = asked.weights / asked.weights.sum()
+    result = judged_for(WILD, kit)
+    drawn, request = result.tried.worlds, result.ranking.grid.question
+    weights = request.weights / request.weights.sum()
     antennas = len(drawn.antenna_weight)
     for g, a, k in ((0, 0, 0), (3, 5, 1), (5, 11, 2), (7, 12, 3)):
         _, other = drawn.in_group(g)
-        one = found.ranking.grid.candidates[found.tried.which[k]]
+        item = result.ranking.grid.candidates[result.tried.which[k]]
         alone = {token: replace(kit, coax={token: line}).coax[token] for token, line in other.coax.items()}
         lines = {
             token: replace(line, factor=line.factor[a, 0])
@@ -81,22 +81,22 @@ def test_a_world_is_that_station_solved_by_itself():
             indoors={t: lines[t] for t in other.indoors},
         )
         port = Port(drawn.antenna.port.v[a], drawn.antenna.port.i[a])
-        seen = SeenAntenna(asked.freq_hz, port)
-        station = replace(WILD, chain=tuple(parts_of(one.items, mine)), antenna=seen)
-        by_band = solve(station, asked.freq_hz).sky_w.reshape(-1, 3).mean(axis=1)
-        watts = 10 ** (found.tried.score_db[k, g * antennas + a] / 10)
+        seen = SeenAntenna(request.freq_hz, port)
+        station = replace(WILD, chain=tuple(parts_of(item.items, mine)), antenna=seen)
+        by_band = solve(station, request.freq_hz).sky_w.reshape(-1, 3).mean(axis=1)
+        watts = 10 ** (result.tried.score_db[k, g * antennas + a] / 10)
         assert watts <= float(by_band @ weights) * (1 + 1e-9)  # less where its parts bear less
-        if np.all(found.ranking.grid.limit_share[found.tried.which[k]] == 1):
+        if np.all(result.ranking.grid.limit_share[result.tried.which[k]] == 1):
             assert watts == pytest.approx(float(by_band @ weights), rel=1e-6)
 
 
 def test_the_same_question_meets_the_same_worlds_and_others_decide_alike():
-    one, again, other = (judged_for(WILD, make_kit(), seed=seed) for seed in (1, 1, 5))
-    assert np.array_equal(one.tried.score_db, again.tried.score_db)
-    assert not np.array_equal(one.tried.score_db, other.tried.score_db)
-    assert chosen_by(one) == chosen_by(other)
-    assert one.tried.weight.sum() == pytest.approx(1)
-    assert len(one.tried.weight) == 104
+    first, again, other = (judged_for(WILD, make_kit(), seed=seed) for seed in (1, 1, 5))
+    assert np.array_equal(first.tried.score_db, again.tried.score_db)
+    assert not np.array_equal(first.tried.score_db, other.tried.score_db)
+    assert chosen_by(first) == chosen_by(other)
+    assert first.tried.weight.sum() == pytest.approx(1)
+    assert len(first.tried.weight) == 104
 
 
 def test_what_rain_spoils_is_taken_where_it_is_always_dry():
@@ -110,7 +110,7 @@ def test_what_rain_spoils_is_taken_where_it_is_always_dry():
     assert typed.ranking.grid.candidates[typed.as_typed].line == "open"
     as_typed = judged_for(station, kit, wet=0.4, school="as-typed")
     assert as_typed.ranking.decision == typed.as_typed
-    doubt = next(one for one in as_typed.doubts if one.id == "wet")
+    doubt = next(doubt for doubt in as_typed.doubts if doubt.id == "wet")
     assert not doubt.stands and doubt.right_in < 0.5
     said = say(sure(as_typed, NAMES))
     assert "on good coax, on wet days alone." in said
@@ -122,16 +122,16 @@ def made(score_db, weight=None, costs=(), within=1.0, worth=50.0, allowed=None):
     score = np.array(score_db, dtype=float)
     count = score.shape[1]
     weight = np.full(count, 1 / count) if weight is None else np.array(weight)
-    found = Tried(None, tuple(range(len(score))), score, weight)
+    result = Tried(None, tuple(range(len(score))), score, weight)
     open_to = np.ones(len(score), dtype=bool) if allowed is None else np.array(allowed)
-    return found, Rule(np.array(costs, dtype=float), open_to, within, worth)
+    return result, Rule(np.array(costs, dtype=float), open_to, within, worth)
 
 
 def test_the_rule_takes_the_cheapest_that_is_near_enough_and_more_where_a_db_is_worth_it():
     tens = np.ones(10)
     best, near_one, far_once = 10 * tens, 9.2 * tens, np.r_[9.9 * tens[:8], 5.0, 5.0]
-    found, rule = made([best, near_one, far_once], costs=[100, 40, 10])
-    assert decide(found, rule).n == 1  # the third is far behind in two of ten; 0.8 dB are no 60 worth
+    result, rule = made([best, near_one, far_once], costs=[100, 40, 10])
+    assert decide(result, rule).n == 1  # the third is far behind in two of ten; 0.8 dB are no 60 worth
     assert decide(*made([best, near_one, far_once], costs=[70, 40, 10])).n == 0  # for 30 they are
     assert decide(*made([best, near_one, far_once], costs=[70, 40, 10], worth=0.0)).n == 1
     assert decide(*made([best, near_one, far_once], costs=[100, 40, 10], within=4.0)).n == 2
@@ -147,13 +147,13 @@ def test_the_rule_takes_the_cheapest_that_is_near_enough_and_more_where_a_db_is_
 def test_far_candidates_change_nothing():
     """All candidates tried, beside those that were near as typed."""
     kit = make_kit()
-    found = judged_for(WILD, kit)
-    ranking = found.ranking
+    result = judged_for(WILD, kit)
+    ranking = result.ranking
     everyone = replace(ranking, within_db=300.0)
     assert len(near(everyone)) > len(near(ranking))
-    whole = last(tried(everyone, found.tried.worlds))
+    whole = last(tried(everyone, result.tried.worlds))
     rule = Rule(ranking.costs[list(whole.which)], np.ones(len(whole.which), dtype=bool))
-    assert whole.which[decide(whole, rule).n] == found.by_worlds
+    assert whole.which[decide(whole, rule).n] == result.by_worlds
 
 
 @pytest.mark.parametrize(
@@ -168,14 +168,14 @@ def test_the_decision_loses_no_more_in_fresh_worlds_than_that_of_one_world_as_ty
     kit = make_kit()
     station = replace(make_station(50, 40.0, tuner=Tuner("l", c_max_f=1e-8)), antenna=antenna)
     station = replace(station, bands=BANDS[: 1 if isinstance(antenna, Resonator) else 2])
-    found = judged_for(station, kit)
-    asked, short = found.ranking.grid.question, []
+    result = judged_for(station, kit)
+    request, short = result.ranking.grid.question, []
     for seed in range(2, full.of(3, 6)):
-        fresh = last(tried(found.ranking, worlds(asked, kit, Uncertain(), seed)))
+        fresh = last(tried(result.ranking, worlds(request, kit, Uncertain(), seed)))
         mean = fresh.short_db @ fresh.weight
-        short.append([mean[fresh.which.index(n)] for n in (found.by_worlds, found.as_typed)])
+        short.append([mean[fresh.which.index(n)] for n in (result.by_worlds, result.as_typed)])
     by_worlds, as_typed = np.mean(short, axis=0)
-    dearer = found.ranking.costs[found.as_typed] - found.ranking.costs[found.by_worlds]
+    dearer = result.ranking.costs[result.as_typed] - result.ranking.costs[result.by_worlds]
     assert by_worlds <= as_typed + max(dearer, 0) / 50 + 0.05
 
 
@@ -184,31 +184,33 @@ def test_what_a_measurement_is_worth_is_what_it_would_bring_by_brute_force():
     kit = make_kit(lines={**LINES, "good": replace(LINES["good"], k1=0.9)})
     swr = SwrAntenna(((6.9e6, 6.0), (30e6, 6.0)))
     station = replace(make_station(50, 25.0, tuner=Tuner("l", c_max_f=1e-8)), antenna=swr)
-    found = judged_for(station, kit, Site(25.0, 4.0, 3.0), Wishes(fed_against_ground=True))
-    parts = dict(measurable(found.tried))
+    result = judged_for(station, kit, Site(25.0, 4.0, 3.0), Wishes(fed_against_ground=True))
+    parts = dict(measurable(result.tried))
     assert {"antenna", "line", "coil"} >= set(parts) and len(parts["antenna"]) == 13
-    assert "antenna" in {one.id for one in find_out(found.tried, found.rule, found.decided)}
-    told = {one.id: one.worth_db for one in closer(found).find_out}
-    asked, gained = found.ranking.grid.question, []
+    assert "antenna" in {item.id for item in find_out(result.tried, result.rule, result.decided)}
+    outcome = {item.id: item.worth_db for item in closer(result).find_out}
+    request, gained = result.ranking.grid.question, []
     for seed in range(3, full.of(9, 33)):
-        fresh = last(tried(found.ranking, worlds(asked, kit, Uncertain(), seed)))
-        n = fresh.which.index(found.by_worlds)
+        fresh = last(tried(result.ranking, worlds(request, kit, Uncertain(), seed)))
+        n = fresh.which.index(result.by_worlds)
         for some in dict(measurable(fresh))["antenna"]:
             here = fresh.among(some)
-            best = decide(here, found.rule).n
-            value = found.rule.value(here.score_db @ here.weight) / found.rule.db_worth
+            best = decide(here, result.rule).n
+            value = result.rule.value(here.score_db @ here.weight) / result.rule.db_worth
             gained.append(value[best] - value[n])
-    assert told.get("antenna", 0.0) == pytest.approx(max(np.mean(gained), 0.0), rel=0.25, abs=0.05)
+    assert outcome.get("antenna", 0.0) == pytest.approx(max(np.mean(gained), 0.0), rel=0.25, abs=0.05)
 
 
 def test_what_is_measured_is_not_worth_measuring_and_what_decides_nothing_is_said_to():
     kit = make_kit()
     short = make_station(60 - 10j, 5.0, "good")
-    found = judged_for(short, replace(kit, owned_line="good"), Site(5.0, 2.0, 1.0))
-    assert found.find_out == ()
-    assert say(finding_out(found)).startswith("Nothing you could measure would better this")
+    result = judged_for(short, replace(kit, owned_line="good"), Site(5.0, 2.0, 1.0))
+    assert result.find_out == ()
+    assert say(finding_out(result)).startswith("Nothing you could measure would better this")
     measured = {"thin": (0.0, 0.03)}
-    spread = [np.std(judged_for(WILD, kit, measured=one).tried.worlds.line["thin"]) for one in ({}, measured)]
+    spread = [
+        np.std(judged_for(WILD, kit, measured=item).tried.worlds.line["thin"]) for item in ({}, measured)
+    ]
     assert spread[1] < 0.3 * spread[0]
 
 

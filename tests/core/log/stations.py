@@ -101,8 +101,8 @@ def read(described, real, freqs, rng, power_w=None, meters=(BEFORE, BEHIND)):
                 there, back = (v + 50 * i) / 2 / np.sqrt(50), (v - 50 * i) / 2 / np.sqrt(50)
                 if state == "auto" and at == BEFORE:
                     back = back + there * TUNING_SD * (rng.normal(size=2) @ [1, 1j])
-                one, other = (meter.leak_sd * (rng.normal(size=2) @ [1, 1j]) for _ in range(2))
-                forward = abs(there + one * back) ** 2 * gain + rng.normal() * meter.reading_sd_w
+                first, other = (meter.leak_sd * (rng.normal(size=2) @ [1, 1j]) for _ in range(2))
+                forward = abs(there + first * back) ** 2 * gain + rng.normal() * meter.reading_sd_w
                 reflected = abs(back + other * there) ** 2 * gain + rng.normal() * meter.reading_sd_w
                 if forward > 1:
                     reflected = float(np.clip(reflected, 0, 0.999 * forward))

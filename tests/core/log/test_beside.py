@@ -41,17 +41,17 @@ def visit(seed, moved=0.0):
     return described, real, freqs, read(described, real, freqs, rng, 100.0), rng
 
 
-def shares(found):
-    return {one.id: one.weight for one in found.causes}
+def shares(result):
+    return {cause.id: cause.weight for cause in result.causes}
 
 
 @pytest.mark.parametrize("seed", range(full.of(2, 4)))
 def test_a_sweep_of_the_day_at_the_feedpoint_tells_the_antenna(seed):
     described, real, freqs, readings, rng = visit(seed, moved=0.045)
     there = swept(real, freqs, len(real.chain), sd=0.01, rng=rng)
-    without, found = reconcile(described, readings), reconcile(described, readings, kept=Kept(there))
-    assert found.causes[0].id == "antenna"
-    assert shares(found)["antenna"] > max(0.8, shares(without)["antenna"] - 0.02)
+    without, result = reconcile(described, readings), reconcile(described, readings, kept=Kept(there))
+    assert result.causes[0].id == "antenna"
+    assert shares(result)["antenna"] > max(0.8, shares(without)["antenna"] - 0.02)
 
 
 @pytest.mark.parametrize("seed", range(full.of(2, 4)))
@@ -62,8 +62,8 @@ def test_a_sweep_of_the_day_clears_an_antenna_that_is_as_described(seed):
     )
     readings = read(described, wet, freqs, rng, 100.0)
     there = swept(real, freqs, len(real.chain), sd=0.01, rng=rng)
-    without, found = reconcile(described, readings), reconcile(described, readings, kept=Kept(there))
-    assert shares(found).get("antenna", 0.0) < max(0.03, 0.5 * shares(without)["antenna"])
+    without, result = reconcile(described, readings), reconcile(described, readings, kept=Kept(there))
+    assert shares(result).get("antenna", 0.0) < max(0.03, 0.5 * shares(without)["antenna"])
 
 
 def test_an_earlier_sweep_in_the_radio_room_narrows_the_loss_of_the_run():
@@ -74,9 +74,9 @@ def test_an_earlier_sweep_in_the_radio_room_narrows_the_loss_of_the_run():
         real, losses = truth(station, freqs, rng)
         readings = read(station, real, freqs, rng, 100.0)
         before = swept(real, freqs, BEHIND, age=0.0, sd=0.01, rng=rng)
-        wide, narrow = (reconcile(station, readings, kept=Kept(one)).losses for one in ((), before))
+        wide, narrow = (reconcile(station, readings, kept=Kept(item)).losses for item in ((), before))
         assert (narrow.low[-1] <= 1.05 * losses[-1]).all() and (losses[-1] <= 1.05 * narrow.high[-1]).all()
-        widths.append([np.log(one.high[-1] / one.low[-1]).mean() for one in (wide, narrow)])
+        widths.append([np.log(item.high[-1] / item.low[-1]).mean() for item in (wide, narrow)])
     wide, narrow = np.mean(widths, axis=0)
     assert narrow < 0.9 * wide
 
@@ -84,25 +84,26 @@ def test_an_earlier_sweep_in_the_radio_room_narrows_the_loss_of_the_run():
 def test_an_earlier_sweep_of_what_is_described_blames_nothing_and_a_year_old_one_tells_less():
     described, real, freqs, readings, rng = visit(7)
     without, recent = (
-        shares(reconcile(described, readings, kept=Kept(one))) for one in ((), swept(real, freqs, 5, age=0.0))
+        shares(reconcile(described, readings, kept=Kept(item)))
+        for item in ((), swept(real, freqs, 5, age=0.0))
     )
     assert recent["as-described"] > without["as-described"] - 0.05
     off = with_gamma(described, freqs, gamma_of(described, freqs) + 0.08)
     readings = read(described, replace(off, transmitter=real.transmitter), freqs, rng, 100.0)
     spreads = []
     for age in (0.0, 1.0, 30.0):
-        found = reconcile(described, readings[:1], kept=Kept(swept(off, freqs, 5, age=age)))
-        own = found.case.slice_of("re")
-        spreads.append(found.weighed.covariance[0].diagonal()[own].sum())
+        result = reconcile(described, readings[:1], kept=Kept(swept(off, freqs, 5, age=age)))
+        own = result.case.slice_of("re")
+        spreads.append(result.weighed.covariance[0].diagonal()[own].sum())
     assert spreads[0] < 0.5 * spreads[1] and spreads[1] == pytest.approx(spreads[2])
 
 
 def test_a_measured_coil_is_not_suspected_of_being_much_worse():
     described, _, _, readings, _ = visit(3)
     n = next(n for n, part in enumerate(described.chain) if part.tuner)
-    found = reconcile(described, readings, kept=Kept(measured={n: (0.0, 0.05)}))
-    p = found.case.unknowns.parts.index(n)
-    loss = found.losses.at(p, 0)
+    result = reconcile(described, readings, kept=Kept(measured={n: (0.0, 0.05)}))
+    p = result.case.unknowns.parts.index(n)
+    loss = result.losses.at(p, 0)
     assert loss[2] / loss[0] < 1.6
     unmeasured = reconcile(described, readings).losses.at(p, 0)
     assert unmeasured[2] / unmeasured[0] > 1.2 * loss[2] / loss[0]
@@ -113,10 +114,10 @@ def test_an_old_sweep_of_another_antenna_than_is_described_does_not_count():
     described, real, freqs, readings, _ = visit(5)
     other = replace(described, antenna=Resonator(6.6e6, 30.0, 20.0))
     before = swept(other, freqs, len(other.chain), age=0.5)
-    without, found = reconcile(described, readings), reconcile(described, readings, kept=Kept(before))
-    assert set(found.contradicts) == set(before) and shares(found) == pytest.approx(shares(without))
-    told = " ".join(answer(described, readings, found)["beside"])
-    assert "is not counted: it is not of the antenna and the run that are described now" in told
+    without, result = reconcile(described, readings), reconcile(described, readings, kept=Kept(before))
+    assert set(result.contradicts) == set(before) and shares(result) == pytest.approx(shares(without))
+    outcome = " ".join(answer(described, readings, result)["beside"])
+    assert "is not counted: it is not of the antenna and the run that are described now" in outcome
     own = reconcile(described, readings, kept=Kept(swept(real, freqs, len(real.chain), age=0.5)))
     assert own.contradicts == ()
 
@@ -128,7 +129,7 @@ def wet_and_read(wet, rng, load="antenna"):
     chain = tuple(more_lossy(part, wet if n == RUN else 1.1) for n, part in enumerate(described.chain))
     there = replace(described, chain=chain)
     at_the_end = replace(there, antenna=dummy_load(50.0)) if load == "dummy" else there
-    readings = [replace(one, load=load) for one in read(described, at_the_end, freqs, rng, 100.0)]
+    readings = [replace(item, load=load) for item in read(described, at_the_end, freqs, rng, 100.0)]
     return described, readings
 
 
@@ -139,28 +140,30 @@ def test_a_run_on_the_bench_is_what_it_is_there_whatever_the_meters_leave_open(s
         some = readings[:2]
         without = shares(reconcile(described, some)).get("water", 0.0)
         benched = Kept(benched=(Benched(RUN, float(np.log(factor)), BENCH_SD),))
-        found = reconcile(described, some, kept=benched)
-        share = shares(found).get("water", 0.0)
+        result = reconcile(described, some, kept=benched)
+        share = shares(result).get("water", 0.0)
         assert share > max(0.9, without) if wet > 2 else share < min(0.05, without)
-        p = found.case.unknowns.parts.index(RUN)
-        written = solve(described, found.case.freq_hz).stages[RUN].loss_db
+        p = result.case.unknowns.parts.index(RUN)
+        written = solve(described, result.case.freq_hz).stages[RUN].loss_db
         # Of a run that is mismatched the loss grows by less than its factor.
-        assert (found.losses.low[p] < factor * written).all()
-        assert not any(one.how == "bench" and one.at == RUN for one in found.further)
+        assert (result.losses.low[p] < factor * written).all()
+        assert not any(
+            further_reading.how == "bench" and further_reading.at == RUN for further_reading in result.further
+        )
 
 
 @pytest.mark.parametrize("seed", range(full.of(1, 3)))
 def test_a_dummy_load_leaves_the_antenna_out_and_tells_of_the_run(seed):
     described, readings = wet_and_read(1.1, np.random.default_rng(seed), "dummy")
     odd = replace(described, antenna=Resonator(5.0e6, 20.0, 40.0))  # of which nothing was read
-    one, other = (shares(reconcile(station, readings)) for station in (described, odd))
-    assert one["as-described"] == pytest.approx(other["as-described"], abs=1e-6)
+    first, other = (shares(reconcile(station, readings)) for station in (described, odd))
+    assert first["as-described"] == pytest.approx(other["as-described"], abs=1e-6)
     # A joint that is bad inside the run is told from a changed antenna, which with the antenna it is not.
     rng = np.random.default_rng(seed)
     bad = replace(odd, chain=(*odd.chain, Inline(loss_db=6.0, z_ohm=50.0, series_share=1.0, label="bad")))
     bad = replace(bad, antenna=dummy_load())
     freqs = np.array([7.1e6, 21.2e6])
-    readings = [replace(one, load="dummy") for one in read(odd, bad, freqs, rng, 100.0)]
+    readings = [replace(item, load="dummy") for item in read(odd, bad, freqs, rng, 100.0)]
     assert shares(reconcile(odd, readings)).get("antenna", 0.0) < 1e-3
     # By |Γ| alone 150 Ω in series and 12 Ω across are alike.
     assert reconcile(odd, readings).causes[0].id in ("joint", "open", "short")
@@ -170,8 +173,8 @@ def test_what_is_expected_into_a_dummy_load_is_what_the_station_shows_with_one()
     described, readings = wet_and_read(1.0, np.random.default_rng(1), "dummy")
     case, ends = expected(described, readings)
     with_it = replace(described, antenna=dummy_load())
-    for one, m in zip(readings, np.flatnonzero(case.rows.is_power), strict=True):
-        stage = solve(in_state(with_it, one.tuner), np.array([one.freq_hz])).stages[one.at]
+    for item, m in zip(readings, np.flatnonzero(case.rows.is_power), strict=True):
+        stage = solve(in_state(with_it, item.tuner), np.array([item.freq_hz])).stages[item.at]
         low, high = ends[m]
         assert low < stage.reading.forward_w[0] < high < 2 * low
 
@@ -182,11 +185,11 @@ def test_a_band_on_which_nothing_was_read_is_among_what_to_read_next():
     described, readings = wet_and_read(4.0, rng)
     bands = (Band("40 m", 7e6, 7.2e6), Band("15 m", 21e6, 21.45e6))
     described = replace(described, bands=bands)
-    alone = [one for one in readings if one.freq_hz < 10e6][:1]
-    found = reconcile(described, alone)
-    freqs = {round(one.freq_hz / 1e6, 3) for one in found.further}
+    alone = [reading for reading in readings if reading.freq_hz < 10e6][:1]
+    result = reconcile(described, alone)
+    freqs = {round(further_reading.freq_hz / 1e6, 3) for further_reading in result.further}
     assert freqs == {7.1, 21.225}
     # Once it is read, what was to be expected of it is what is gained: no more than is open, and not nothing.
-    open_bits = entropy_bits(np.array([one.weight for one in found.causes]))
-    best = max(found.further, key=lambda one: one.bits if one.freq_hz > 20e6 else 0.0)
+    open_bits = entropy_bits(np.array([cause.weight for cause in result.causes]))
+    best = max(result.further, key=lambda item: item.bits if item.freq_hz > 20e6 else 0.0)
     assert 0.1 < best.bits <= open_bits + 1e-9

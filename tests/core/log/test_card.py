@@ -25,10 +25,10 @@ def test_the_card_tells_what_the_meter_will_show_and_the_swr_at_the_radio():
         for state in ("auto", "bypass"):
             budget = solve(in_state(station, state), freqs[:1])
             for at in (BEFORE, BEHIND):
-                found = card(station, float(freqs[0]), at, state)
-                assert found.forward_w == pytest.approx(budget.stages[at].reading.forward_w[0], rel=1e-9)
-                assert found.swr_at_radio == pytest.approx(budget.stages[0].swr_in[0], rel=1e-9)
-                assert found.better_w is None or found.forward_w <= found.better_w < found.scale_w
+                result = card(station, float(freqs[0]), at, state)
+                assert result.forward_w == pytest.approx(budget.stages[at].reading.forward_w[0], rel=1e-9)
+                assert result.swr_at_radio == pytest.approx(budget.stages[0].swr_in[0], rel=1e-9)
+                assert result.better_w is None or result.forward_w <= result.better_w < result.scale_w
 
 
 def test_honest_meters_show_it_within_the_error_that_is_told():
@@ -36,9 +36,9 @@ def test_honest_meters_show_it_within_the_error_that_is_told():
     inside = []
     for _ in range(40):
         station, freqs = random_station(rng)
-        for one in read(station, station, freqs, rng):
-            found = card(station, one.freq_hz, one.at, one.tuner)
-            inside.append(abs(one.forward_w - found.forward_w) <= found.error_w * 1.1)
+        for item in read(station, station, freqs, rng):
+            result = card(station, item.freq_hz, item.at, item.tuner)
+            inside.append(abs(item.forward_w - result.forward_w) <= result.error_w * 1.1)
     assert np.mean(inside) >= 0.85  # what leaks in the coupler comes on top
 
 
@@ -47,10 +47,10 @@ def test_an_swr_as_shown_holds_the_true_one_within_what_its_meter_leaves_open():
     inside = []
     for _ in range(60):
         station, freqs = random_station(rng)
-        for one in read(station, station, freqs, rng):
-            if one.tuner == "bypass" and (span := shown_rho(station, one)) is not None:
-                budget = solve(in_state(station, "bypass"), np.array([one.freq_hz]))
-                true = abs(budget.stages[one.at].source.gamma(50.0)[0])
+        for item in read(station, station, freqs, rng):
+            if item.tuner == "bypass" and (span := shown_rho(station, item)) is not None:
+                budget = solve(in_state(station, "bypass"), np.array([item.freq_hz]))
+                true = abs(budget.stages[item.at].source.gamma(50.0)[0])
                 inside.append(span[0] <= true <= span[2])
     assert np.mean(inside) >= 0.9
 
@@ -62,20 +62,20 @@ def test_the_key_is_down_the_shorter_the_more_comes_back_and_the_less_is_borne()
     station, _ = random_station(np.random.default_rng(2))
     hot = Line(AttenuatedLine(50, 0.66, 0.8, 0.01, heat_w_per_m=0.05), 20, "run")
     thin = replace(station, chain=(*station.chain[:-1], hot))
-    found = card(thin, 7.1e6, RADIO, "auto")
-    assert found.weak is not None
-    assert found.weak[1] < 100
-    assert found.key_down_s < card(station, 7.1e6, RADIO, "auto").key_down_s
-    assert any(step.code == "card.weak" for step in instructions(found, thin))
+    result = card(thin, 7.1e6, RADIO, "auto")
+    assert result.weak is not None
+    assert result.weak[1] < 100
+    assert result.key_down_s < card(station, 7.1e6, RADIO, "auto").key_down_s
+    assert any(step.code == "card.weak" for step in instructions(result, thin))
 
 
 def test_beside_a_planned_antenna_everything_is_told_of_the_one_that_is_typed():
     planned = PlannedAntenna(Plan(InvertedVee(10, 9), SOILS["average"]))
     station, _ = random_station(np.random.default_rng(2))
     planned_station = replace(station, antenna=planned)
-    found = card(planned_station, 7.1e6, BEFORE, "bypass")
+    result = card(planned_station, 7.1e6, BEFORE, "bypass")
     alone = solve(in_state(replace(station, antenna=planned.alone), "bypass"), np.array([7.1e6]))
-    assert found.swr_at_radio == pytest.approx(alone.stages[0].swr_in[0], rel=1e-9)
-    assert [one.question for one in places(planned_station, 7.1e6)][:2] == ["fold-back", "antenna-well"]
+    assert result.swr_at_radio == pytest.approx(alone.stages[0].swr_in[0], rel=1e-9)
+    assert [place.question for place in places(planned_station, 7.1e6)][:2] == ["fold-back", "antenna-well"]
     told_of = reconcile(planned_station, [Taken(7.1e6, BEFORE, 90.0, 5.0, tuner="bypass")])
     assert told_of.losses[0].shape == (3, 1)

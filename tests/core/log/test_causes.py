@@ -28,18 +28,22 @@ EVERY = tuple(
 FEEDPOINT = len(CHAIN)
 
 
-def supposed(cause, readings=EVERY, **told):
+def supposed(cause, readings=EVERY, **result):
     """The suppositions of a cause whose message has those parameters."""
     case, feed = case_of(KNOWN, readings)
-    every = [one for one in suppositions(case) if one.cause == cause]
-    return case, feed, [one for one in every if told.items() <= one.message.params.items()]
+    every = [supposition for supposition in suppositions(case) if supposition.cause == cause]
+    return (
+        case,
+        feed,
+        [candidate for candidate in every if result.items() <= candidate.message.params.items()],
+    )
 
 
-def observed(case, feed, one):
+def observed(case, feed, item):
     """Forward watts and |Γ| of each reading under a supposition, all that is open of it at its middle."""
     phases, middle = np.zeros((1, len(case.freq_hz)), dtype=int), np.zeros((1, len(case.columns)))
-    solved = Solved.of(case, feed, [one.change], phases, middle, "all")
-    log, rho = case.places.observed(solved.v, solved.i, one.slip)
+    solved = Solved.of(case, feed, [item.change], phases, middle, "all")
+    log, rho = case.places.observed(solved.v, solved.i, item.slip)
     power = case.rows.is_power
     return np.exp(log[0, 0][power]), rho[0, 0][~power]
 
@@ -50,17 +54,17 @@ def shown(station, readings=EVERY):
         more_lossy(part, float(np.exp(LINE[0]))) if isinstance(part, Line) else part for part in station.chain
     )
     watts, rho = [], []
-    for one in readings:
-        there = in_state(replace(station, chain=chain), one.tuner)
-        reading = solve(there, np.array([one.freq_hz])).stages[one.at].reading
+    for item in readings:
+        there = in_state(replace(station, chain=chain), item.tuner)
+        reading = solve(there, np.array([item.freq_hz])).stages[item.at].reading
         watts.append(reading.forward_w[0])
         rho.append(np.sqrt(reading.reflected_w[0] / reading.forward_w[0]))
     return np.array(watts), np.array(rho)
 
 
-def close(one, other):
-    assert one[0] == pytest.approx(other[0], rel=1e-6)
-    assert one[1] == pytest.approx(other[1], rel=1e-6, abs=1e-6)
+def close(item, other):
+    assert item[0] == pytest.approx(other[0], rel=1e-6)
+    assert item[1] == pytest.approx(other[1], rel=1e-6, abs=1e-6)
 
 
 def changed(at, part):
@@ -88,31 +92,33 @@ def test_what_stands_in_series_or_across_at_the_feedpoint_is_another_antenna():
         ("joint", "shunt", lambda z, s: 1 / (1 / z + s)),
     ):
         case, feed, every = supposed(cause, before="unun")
-        one = next(one for one in every if getattr(one.change, way))
-        ((joint, value),) = getattr(one.change, way)
+        item = next(candidate for candidate in every if getattr(candidate.change, way))
+        ((joint, value),) = getattr(item.change, way)
         assert joint == FEEDPOINT
-        close(observed(case, feed, one), shown(with_antenna(lambda z, v=value, more=more: more(z, float(v)))))
+        close(
+            observed(case, feed, item), shown(with_antenna(lambda z, v=value, more=more: more(z, float(v))))
+        )
 
 
 def test_a_bad_joint_inside_the_run_is_a_part_in_line_there():
     case, feed, every = supposed("joint", behind="run")
-    one = next(one for one in every if one.change.series)
-    ((joint, ohm),) = one.change.series
+    item = next(candidate for candidate in every if candidate.change.series)
+    ((joint, ohm),) = item.change.series
     # An in-line part whose matched loss sits all in series is that resistance.
     part = Inline(loss_db=float(10 * np.log10(1 + ohm / 50)), z_ohm=50.0, series_share=1.0, label="bad")
     there = replace(KNOWN, chain=(*CHAIN[:joint], part, *CHAIN[joint:]))
-    close(observed(case, feed, one), shown(there))
+    close(observed(case, feed, item), shown(there))
 
 
 def test_ground_that_is_lost_and_an_antenna_that_has_moved():
-    case, feed, (one, *_) = supposed("ground")
-    factor = np.exp(one.change.log_ohm)
-    close(observed(case, feed, one), shown(with_antenna(lambda z: factor * z.real + 1j * z.imag)))
+    case, feed, (item, *_) = supposed("ground")
+    factor = np.exp(item.change.log_ohm)
+    close(observed(case, feed, item), shown(with_antenna(lambda z: factor * z.real + 1j * z.imag)))
     case, feed, every = supposed("antenna")
-    one = next(one for one in every if one.change.log_ohm == 0)
-    moved = [(f * (1 + one.change.moved), g.real, g.imag) for f, g in _sampled(one.change.moved)]
+    item = next(candidate for candidate in every if candidate.change.log_ohm == 0)
+    moved = [(f * (1 + item.change.moved), g.real, g.imag) for f, g in _sampled(item.change.moved)]
     there = replace(KNOWN, antenna=SampledAntenna(tuple(moved)))
-    close(observed(case, feed, one), shown(there))
+    close(observed(case, feed, item), shown(there))
 
 
 def _sampled(moved):
@@ -122,23 +128,23 @@ def _sampled(moved):
 
 def test_water_makes_a_run_lose_more_and_a_transformer_beyond_its_band_has_leakage():
     case, feed, every = supposed("water")
-    assert {one.message.params["line"] for one in every} == {"jumper", "run"}  # no short lead
-    one = next(one for one in every if one.message.params["line"] == "run")
-    ((_, log),) = one.change.log_loss
-    close(observed(case, feed, one), shown(changed(5, more_lossy(CHAIN[5], float(np.exp(log))))))
-    case, feed, (one, *_) = supposed("transformer")
-    ((_, leakage),) = one.change.series_h
+    assert {candidate.message.params["line"] for candidate in every} == {"jumper", "run"}  # no short lead
+    item = next(candidate for candidate in every if candidate.message.params["line"] == "run")
+    ((_, log),) = item.change.log_loss
+    close(observed(case, feed, item), shown(changed(5, more_lossy(CHAIN[5], float(np.exp(log))))))
+    case, feed, (item, *_) = supposed("transformer")
+    ((_, leakage),) = item.change.series_h
     close(
-        observed(case, feed, one),
+        observed(case, feed, item),
         shown(changed(6, Transformer(ratio=4, loss_db=0.1, label="unun", leakage_h=leakage))),
     )
 
 
 def test_against_another_reference_and_at_the_wrong_end_it_is_such_a_meter():
-    far = tuple(one for one in EVERY if one.at == FAR)
+    far = tuple(item for item in EVERY if item.at == FAR)
     case, feed, (one,) = supposed("reference", far)
     close(observed(case, feed, one), shown(changed(FAR, Meter("far", 200, 5, 25, reference_ohm=75.0)), far))
-    near = tuple(one for one in EVERY if one.at == NEAR)
+    near = tuple(item for item in EVERY if item.at == NEAR)
     jumper, meter, patch, *rest = CHAIN
     for line, chain, at in (
         ("jumper", (meter, jumper, patch, *rest), 0), ("patch", (jumper, patch, meter, *rest), 2),
@@ -150,14 +156,14 @@ def test_against_another_reference_and_at_the_wrong_end_it_is_such_a_meter():
 
 def test_a_tuner_said_to_be_bypassed_shows_what_it_shows_in_line():
     for cause, state in (("not-bypassed", "auto"), ("not-tuned", "bypass")):
-        case, feed, (one,) = supposed(cause)
-        close(observed(case, feed, one), shown(KNOWN, [replace(reading, tuner=state) for reading in EVERY]))
+        case, feed, (item,) = supposed(cause)
+        close(observed(case, feed, item), shown(KNOWN, [replace(reading, tuner=state) for reading in EVERY]))
 
 
 def test_behind_the_radio_s_own_tuner_the_radio_shows_nothing():
-    case, feed, (one,) = supposed("second-tuner", (*EVERY, Taken(7.1e6, RADIO, swr=1.2)))
-    assert observed(case, feed, one)[1][-1] == 0
-    assert observed(case, feed, one)[1][:-1] == pytest.approx(shown(KNOWN)[1], abs=1e-6)
+    case, feed, (item,) = supposed("second-tuner", (*EVERY, Taken(7.1e6, RADIO, swr=1.2)))
+    assert observed(case, feed, item)[1][-1] == 0
+    assert observed(case, feed, item)[1][:-1] == pytest.approx(shown(KNOWN)[1], abs=1e-6)
     assert not supposed("second-tuner")[2]
 
 
@@ -170,13 +176,13 @@ def test_swapped_powers_are_put_right_and_a_scale_is_off_for_its_meter_alone():
     other, _ = case_of(KNOWN, [*EVERY[:n], right, *EVERY[n + 1 :]])
     assert value == pytest.approx(other.rows.value)
     case, feed, every = supposed("multiplier", at="far")
-    tenfold = next(one for one in every if one.slip.log_factor > 0)
+    tenfold = next(candidate for candidate in every if candidate.slip.log_factor > 0)
     ratio = observed(case, feed, tenfold)[0] / shown(KNOWN)[0]
-    assert ratio == pytest.approx([10.0 if one.at == FAR else 1.0 for one in EVERY])
+    assert ratio == pytest.approx([10.0 if item.at == FAR else 1.0 for item in EVERY])
 
 
 def test_speech_on_an_average_meter_shows_a_share_and_may_be_taken_for_the_peak():
-    spoken = tuple(replace(one, emission="speech") for one in EVERY)
+    spoken = tuple(replace(item, emission="speech") for item in EVERY)
     case, feed, (first, *_) = supposed("as-described", spoken)
     watts, _ = shown(KNOWN)
     assert observed(case, feed, first)[0] == pytest.approx(0.2 * watts)
@@ -189,11 +195,14 @@ def test_speech_on_an_average_meter_shows_a_share_and_may_be_taken_for_the_peak(
 def test_what_is_supposed_beforehand_adds_up_to_one_as_often_as_the_table_says():
     case, _ = case_of(KNOWN, (*EVERY, Taken(7.1e6, RADIO, swr=1.2)))
     every = suppositions(case)
-    share = {name: sum(np.exp(one.log_prior) for one in every if one.cause == name) for name in OFTEN}
+    share = {
+        name: sum(np.exp(candidate.log_prior) for candidate in every if candidate.cause == name)
+        for name in OFTEN
+    }
     assert sum(share.values()) == pytest.approx(1)
     assert share["antenna"] / share["as-described"] == pytest.approx(OFTEN["antenna"] / OFTEN["as-described"])
     old = suppositions(case, {"water": 4.0})
-    assert sum(np.exp(one.log_prior) for one in old if one.cause == "water") > 4 * share["water"]
+    assert sum(np.exp(item.log_prior) for item in old if item.cause == "water") > 4 * share["water"]
     with pytest.raises(InputError, match="one-of"):
         suppositions(case, {"gremlins": 1.0})  # type: ignore[dict-item]  # as a file may have it
     with pytest.raises(InputError, match="above"):

@@ -20,37 +20,37 @@ TUNER = 3
 
 
 def by_question(station, freq=FREQ):
-    return {one.question: one for one in places(station, freq)}
+    return {place.question: place for place in places(station, freq)}
 
 
 def test_a_tuner_that_matches_hides_each_side_from_the_other():
-    told = by_question(STATION)
-    assert set(told) == {"fold-back", "antenna-well", "tuner-set", "tuner-loss"}
-    assert np.isinf(told["antenna-well"].errors[: TUNER + 1]).all()
-    assert np.isfinite(told["antenna-well"].errors[TUNER + 1 :]).all()
+    result = by_question(STATION)
+    assert set(result) == {"fold-back", "antenna-well", "tuner-set", "tuner-loss"}
+    assert np.isinf(result["antenna-well"].errors[: TUNER + 1]).all()
+    assert np.isfinite(result["antenna-well"].errors[TUNER + 1 :]).all()
     for question in ("fold-back", "tuner-set"):
-        assert np.isfinite(told[question].errors[: TUNER + 1]).all()
-        assert np.isinf(told[question].errors[TUNER + 1 :]).all()
-    assert told["tuner-set"].joint == TUNER
-    assert told["fold-back"].joint == 0
-    assert np.flatnonzero(np.isfinite(told["tuner-loss"].errors)).tolist() == [TUNER, TUNER + 1]
+        assert np.isfinite(result[question].errors[: TUNER + 1]).all()
+        assert np.isinf(result[question].errors[TUNER + 1 :]).all()
+    assert result["tuner-set"].joint == TUNER
+    assert result["fold-back"].joint == 0
+    assert np.flatnonzero(np.isfinite(result["tuner-loss"].errors)).tolist() == [TUNER, TUNER + 1]
 
 
 def test_without_a_tuner_the_antenna_is_seen_everywhere_and_best_at_itself():
-    told = by_question(in_state(STATION, "bypass"))
-    assert set(told) == {"fold-back", "antenna-well"}
-    errors = told["antenna-well"].errors
+    result = by_question(in_state(STATION, "bypass"))
+    assert set(result) == {"fold-back", "antenna-well"}
+    errors = result["antenna-well"].errors
     assert np.isfinite(errors).all()
     assert errors[0] == errors.max()
-    assert told["antenna-well"].joint >= 5
+    assert result["antenna-well"].joint >= 5
 
 
 def test_a_change_of_the_antenna_shrinks_on_the_way_as_the_station_solved_with_it_says():
     station = in_state(STATION, "bypass")
     freq = np.array([FREQ])
 
-    def gammas(one):
-        budget = solve(one, freq)
+    def gammas(item):
+        budget = solve(item, freq)
         return np.array(
             [port.gamma(50.0)[0] for port in (*(s.source for s in budget.stages), budget.antenna)]
         )
@@ -67,7 +67,7 @@ def test_a_change_of_the_antenna_shrinks_on_the_way_as_the_station_solved_with_i
 
 
 def test_the_loss_by_two_meters_is_as_sure_as_meters_that_err_make_it():
-    told = by_question(STATION)["tuner-loss"]
+    result = by_question(STATION)["tuner-loss"]
     rng, freq = np.random.default_rng(4), np.array([FREQ])
     stages = solve(STATION, freq).stages
     losses = []
@@ -79,14 +79,14 @@ def test_the_loss_by_two_meters_is_as_sure_as_meters_that_err_make_it():
             v, i = stages[TUNER + (at == FAR)].source.v[0], stages[TUNER + (at == FAR)].source.i[0]
             there, back = (v + 50 * i) / 2 / np.sqrt(50), (v - 50 * i) / 2 / np.sqrt(50)
             gain = np.exp(rng.normal() * 0.025)
-            one, other = (meter.leak / 2 * (rng.normal(size=2) @ [1, 1j]) for _ in range(2))
-            slack = 0.05 / 4 * told.full_scale_w
-            forward = gain * abs(there + one * back) ** 2 + rng.normal() * slack
+            first, other = (meter.leak / 2 * (rng.normal(size=2) @ [1, 1j]) for _ in range(2))
+            slack = 0.05 / 4 * result.full_scale_w
+            forward = gain * abs(there + first * back) ** 2 + rng.normal() * slack
             reflected = gain * abs(back + other * there) ** 2 + rng.normal() * slack
             logs.append(np.log(max(forward - reflected, 1e-3)))
         losses.append(10 / np.log(10) * (logs[0] - logs[1]))
     off = np.quantile(np.abs(losses - np.median(losses)), 0.95)
-    assert told.errors[TUNER] == pytest.approx(off, rel=0.35)
+    assert result.errors[TUNER] == pytest.approx(off, rel=0.35)
 
 
 def test_a_better_meter_errs_less_wherever_it_stands():
@@ -96,25 +96,25 @@ def test_a_better_meter_errs_less_wherever_it_stands():
             replace(p, accuracy_pct=2, directivity_db=35) if isinstance(p, Meter) else p for p in CHAIN
         ),
     )
-    for one, other in zip(places(better, FREQ), places(STATION, FREQ), strict=True):
-        seen = np.isfinite(one.errors)
+    for first, other in zip(places(better, FREQ), places(STATION, FREQ), strict=True):
+        seen = np.isfinite(first.errors)
         assert (seen == np.isfinite(other.errors)).all()
-        assert (one.errors[seen] < other.errors[seen]).all()
+        assert (first.errors[seen] < other.errors[seen]).all()
 
 
 def test_the_range_holds_the_forward_power_and_no_smaller_one_does():
     freq = np.array([FREQ])
     budget = solve(STATION, freq)
-    for one in places(STATION, FREQ):
+    for place in places(STATION, FREQ):
         ports = [*(stage.source for stage in budget.stages), budget.antenna]
         forward = [abs(port.v[0] + 50 * port.i[0]) ** 2 / 200 for port in ports]
-        here = max(forward[one.joint : one.joint + (2 if one.question == "tuner-loss" else 1)])
-        assert one.full_scale_w >= here
-        assert all(smaller < here for smaller in RANGES_W if smaller < one.full_scale_w)
+        here = max(forward[place.joint : place.joint + (2 if place.question == "tuner-loss" else 1)])
+        assert place.full_scale_w >= here
+        assert all(smaller < here for smaller in RANGES_W if smaller < place.full_scale_w)
 
 
 def test_where_the_antenna_is_not_known_nothing_is_said():
     with pytest.raises(InputError, match="phase-not-known"):
         list(places(STATION, 60e6))
     bare = Station(Transmitter(), (), table(((1e6, 40, 10), (3e7, 40, 10))))
-    assert [one.joint for one in places(bare, FREQ)] == [0, 0]
+    assert [place.joint for place in places(bare, FREQ)] == [0, 0]

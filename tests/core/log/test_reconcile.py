@@ -42,7 +42,7 @@ def trials(count):
         real, losses = truth(station, freqs, rng)
         readings = read(station, real, freqs, rng, power_w=100.0 if seed % 2 else None)
         if len(readings) >= 2:
-            at = [list(freqs).index(f) for f in sorted({one.freq_hz for one in readings})]
+            at = [list(freqs).index(f) for f in sorted({reading.freq_hz for reading in readings})]
             out.append((station, readings, losses[:, at], reconcile(station, readings)))
     return out
 
@@ -50,11 +50,11 @@ def trials(count):
 def test_stated_losses_hold_and_no_honest_station_is_accused():
     inside: list[bool] = []
     accused: list[bool] = []
-    for _, _, losses, told in trials(MANY):
-        in_line = told.losses.value > 1e-4  # where the tuner was matching in what was read
-        inside += ((told.losses.low <= losses) & (losses <= told.losses.high))[in_line].tolist()
-        accused.append(told.named is not None and told.named.id != "as-described")
-        assert sum(one.weight for one in told.causes) == pytest.approx(1)
+    for _, _, losses, result in trials(MANY):
+        in_line = result.losses.value > 1e-4  # where the tuner was matching in what was read
+        inside += ((result.losses.low <= losses) & (losses <= result.losses.high))[in_line].tolist()
+        accused.append(result.named is not None and result.named.id != "as-described")
+        assert sum(cause.weight for cause in result.causes) == pytest.approx(1)
     assert np.mean(inside) >= 0.9
     assert sum(accused) <= max(1, 0.03 * len(accused))
 
@@ -65,8 +65,8 @@ def test_honest_readings_lie_inside_what_was_to_be_expected():
     for station, readings, _, _ in trials(MANY):
         case, ends = expected(station, readings)
         for (low, high), watts, n in zip(ends, case.rows.is_power, case.rows.reading, strict=True):
-            one = readings[n]
-            (power if watts else rho).append(low <= (one.forward_w if watts else one.rho) <= high)
+            item = readings[n]
+            (power if watts else rho).append(low <= (item.forward_w if watts else item.rho) <= high)
     assert np.mean(power) >= 0.9
     assert np.mean(rho) >= 0.9
 
@@ -82,10 +82,10 @@ def test_exact_readings_at_any_power_have_no_culprit(power, known):
             source = budget.stages[at].source
             forward, back = (float(abs(source.v[0] + sign * 50 * source.i[0]) ** 2 / 200) for sign in (1, -1))
             readings.append(Taken(f, at, forward, back, power_w=power if known else None))
-    told = reconcile(KNOWN, readings)
-    assert told.causes[0].id == "as-described"
-    assert told.power.low < power < told.power.high
-    assert told.power.high < (1.3 if known else 2.5) * told.power.low
+    result = reconcile(KNOWN, readings)
+    assert result.causes[0].id == "as-described"
+    assert result.power.low < power < result.power.high
+    assert result.power.high < (1.3 if known else 2.5) * result.power.low
 
 
 def test_an_swr_of_three_behind_the_tuner_is_first_of_all_a_changed_antenna_and_says_what_would_tell():
@@ -93,13 +93,13 @@ def test_an_swr_of_three_behind_the_tuner_is_first_of_all_a_changed_antenna_and_
     antenna = table(((6e6, 45, -450), (7.1e6, 60, 8), (8e6, 75, 450)))
     choke = Transformer(ratio=1.0, loss_db=0.1, label="choke")
     station = replace(KNOWN, antenna=antenna, chain=(*KNOWN.chain[:6], choke))
-    told = reconcile(station, [Taken(7.1e6, RADIO, swr=1.1), Taken(7.1e6, FAR, swr=3.0)])
-    weight = {one.id: one.weight for one in told.causes}
-    assert {one.id for one in told.causes[:2]} == {"antenna", "ground"}
+    result = reconcile(station, [Taken(7.1e6, RADIO, swr=1.1), Taken(7.1e6, FAR, swr=3.0)])
+    weight = {cause.id: cause.weight for cause in result.causes}
+    assert {cause.id for cause in result.causes[:2]} == {"antenna", "ground"}
     assert weight.get("transformer", 0) < 0.05
-    assert told.further
-    assert all(one.bits >= LEAST_BITS for one in told.further)
-    rates = [one.bits / one.minutes for one in told.further]
+    assert result.further
+    assert all(further_reading.bits >= LEAST_BITS for further_reading in result.further)
+    rates = [further_reading.bits / further_reading.minutes for further_reading in result.further]
     assert rates == sorted(rates, reverse=True)
 
 
@@ -109,11 +109,11 @@ def test_hidden_causes_of_any_size_are_what_is_named():
     rng = np.random.default_rng(11)
     for n in range(full.of(12, 150)):
         station, freqs = stations()[n // 2 % 2], np.array([[7.1e6, 14.1e6], [7.1e6]][n % 2])
-        one = hidden(station, freqs, rng, power_known=n % 3 > 0)
-        named = reconcile(station, one.readings).named
+        item = hidden(station, freqs, rng, power_known=n % 3 > 0)
+        named = reconcile(station, item.readings).named
         if named is not None:
-            right.append(named.id == one.cause)
-        if one.cause == "as-described":
+            right.append(named.id == item.cause)
+        if item.cause == "as-described":
             honest.append(named is None or named.id == "as-described")
     assert np.mean(right) >= 0.8
     assert all(honest)
@@ -126,28 +126,28 @@ def test_the_evidence_of_an_open_power_is_the_integral_over_what_it_may_be():
         readings = [Taken(f, BEFORE, watts), Taken(f, BEHIND, 1.05 * watts)]
         described = [Supposed("as-described", tell("cause.as-described"), 0.0)]
         case, feed = case_of(station, readings)
-        told = weighed(case, feed, described).evidence[0]
+        result = weighed(case, feed, described).evidence[0]
         logs = np.linspace(*POWER_BOUNDS, full.of(80, 300))
         each = []
         for log in logs:
-            at = [replace(one, power_w=100 * float(np.exp(log))) for one in readings]
+            at = [replace(reading, power_w=100 * float(np.exp(log))) for reading in readings]
             known, feed = case_of(station, at)
             each.append(weighed(known, feed, described).evidence[0])
         # With the power known there is an error of what was set beside: the bounds are softer by that.
         mean = np.trapezoid(np.exp(np.array(each)), logs) / np.ptp(logs)
-        assert told == pytest.approx(np.log(mean), abs=0.6)
+        assert result == pytest.approx(np.log(mean), abs=0.6)
 
 
 def test_what_one_reading_shows_under_a_cause_is_told_with_how_far_off_it_is():
     rng = np.random.default_rng(6)
-    one = hidden(KNOWN, np.array([7.1e6, 14.2e6]), rng, True, "multiplier")
-    told = reconcile(KNOWN, one.readings)
-    described = next(cause for cause in told.causes if cause.id == "as-described")
-    best = told.causes[0]
+    item = hidden(KNOWN, np.array([7.1e6, 14.2e6]), rng, True, "multiplier")
+    result = reconcile(KNOWN, item.readings)
+    described = next(cause for cause in result.causes if cause.id == "as-described")
+    best = result.causes[0]
     assert best.id == "multiplier"
     assert np.abs(best.off).max() < np.abs(described.off).max()
-    shown = answer(KNOWN, one.readings, told)["explanations"][0]["readings"]
-    for reading, as_read in zip(one.readings, shown, strict=True):
+    shown = answer(KNOWN, item.readings, result)["explanations"][0]["readings"]
+    for reading, as_read in zip(item.readings, shown, strict=True):
         assert as_read["forward_w"] == pytest.approx(reading.forward_w, rel=0.2)
 
 
@@ -165,21 +165,21 @@ def test_two_causes_at_once_are_among_what_is_tried():
                     scale * float(abs(source.v[0] + sign * 50 * source.i[0]) ** 2 / 200) for sign in (1, -1)
                 )
                 readings.append(Taken(f, at, forward, back, tuner=state, power_w=100.0))
-    told = reconcile(KNOWN, readings)
-    both = [n for n, one in enumerate(told.weighed.supposed) if one.pair]
-    assert told.share[both].sum() > 0.5
-    best = told.weighed.supposed[int(np.argmax(told.share))]
+    result = reconcile(KNOWN, readings)
+    both = [n for n, item in enumerate(result.weighed.supposed) if item.pair]
+    assert result.share[both].sum() > 0.5
+    best = result.weighed.supposed[int(np.argmax(result.share))]
     assert best.slip.at is not None
     assert best.change.shunt or best.change.series
 
 
 def test_the_same_readings_have_the_same_answer_and_their_order_is_nothing():
-    station, readings, _, told = trials(MANY)[1]
+    station, readings, _, result = trials(MANY)[1]
     again = reconcile(station, readings)
     turned = reconcile(station, readings[::-1])
     for other in (again, turned):
-        assert [one.id for one in other.causes[:3]] == [one.id for one in told.causes[:3]]
-        assert other.causes[0].weight == pytest.approx(told.causes[0].weight, abs=1e-3)
+        assert [cause.id for cause in other.causes[:3]] == [cause.id for cause in result.causes[:3]]
+        assert other.causes[0].weight == pytest.approx(result.causes[0].weight, abs=1e-3)
 
 
 def without_phase(station, freqs, plane):
@@ -202,10 +202,10 @@ def test_a_line_of_one_and_a_half_times_its_loss_lies_inside_what_is_told():
         lossier = more_lossy(described.chain[RUN], 1.5)
         real = replace(real, chain=(*real.chain[:RUN], lossier, *real.chain[RUN + 1 :]))
         readings = read(described, real, freqs, rng, 100.0, (BEFORE, BEHIND, RUN + 1))
-        losses = solve(real, np.unique([one.freq_hz for one in readings])).stages[RUN].loss_db
-        found = reconcile(described, readings)
-        p = found.case.unknowns.parts.index(RUN)
-        inside += ((found.losses.low[p] <= losses) & (losses <= found.losses.high[p])).tolist()
+        losses = solve(real, np.unique([reading.freq_hz for reading in readings])).stages[RUN].loss_db
+        result = reconcile(described, readings)
+        p = result.case.unknowns.parts.index(RUN)
+        inside += ((result.losses.low[p] <= losses) & (losses <= result.losses.high[p])).tolist()
     assert np.mean(inside) >= 0.9
 
 
@@ -216,7 +216,7 @@ def test_stated_losses_hold_where_only_an_swr_of_the_antenna_is_known():
         station, freqs = random_station(rng)
         real, losses = truth(station, freqs, rng)
         readings = read(station, real, freqs, rng)
-        at = [list(freqs).index(f) for f in sorted({one.freq_hz for one in readings})]
+        at = [list(freqs).index(f) for f in sorted({reading.freq_hz for reading in readings})]
         known = without_phase(station, freqs, ("feedpoint", "radio")[seed % 2])
         low, _, high = reconcile(known, readings).losses
         inside.append(((low <= losses[:, at]) & (losses[:, at] <= high)).mean())
@@ -226,17 +226,17 @@ def test_stated_losses_hold_where_only_an_swr_of_the_antenna_is_known():
 def test_a_station_whose_antenna_has_a_loss_is_explained_as_any_other():
     lossy = Resonator(7.1e6, 30.0, 12.0, loss=LossResistance(((7.1e6, 20.0),)))
     chain = (Meter("near", 200, 5, 25), Line(AttenuatedLine(50, 0.66, 0.8, 0.01), 20, "run"))
-    told = reconcile(Station(Transmitter(100.0), chain, lossy), [Taken(7.1e6, 0, 98.0, 5.0)])
-    assert told.causes[0].id == "as-described"
+    result = reconcile(Station(Transmitter(100.0), chain, lossy), [Taken(7.1e6, 0, 98.0, 5.0)])
+    assert result.causes[0].id == "as-described"
 
 
 def test_a_run_without_anything_that_loses_is_explained_too():
     antenna = table(((1e6, 40, 10), (3e7, 40, 10)))
     bare = Station(Transmitter(100.0), (Meter("near", 200, 5, 25),), antenna)
     readings = [Taken(7.1e6, 0, 97.0, 1.5)]
-    told = reconcile(bare, readings)
-    assert told.causes[0].id == "as-described"
-    assert answer(bare, readings, told)["losses"] == []
+    result = reconcile(bare, readings)
+    assert result.causes[0].id == "as-described"
+    assert answer(bare, readings, result)["losses"] == []
 
 
 def test_a_loss_on_which_no_reading_bears_has_no_figure():
@@ -245,27 +245,27 @@ def test_a_loss_on_which_no_reading_bears_has_no_figure():
     its loss."""
     station, _ = random_station(np.random.default_rng(3))
     before = [Taken(7.1e6, BEFORE, 100.0, 0.0, power_w=100.0)]
-    found = reconcile(station, before)
-    run = list(found.case.unknowns.parts).index(RUN)
-    assert not found.read[run].any()
-    told = answer(station, before, found)
-    assert "No reading here bears on what" in told["sentence"]
-    assert "run" not in {one["label"] for one in told["losses"]}
-    assert "run" in {one["label"] for one in told["silent"]}
+    result = reconcile(station, before)
+    run = list(result.case.unknowns.parts).index(RUN)
+    assert not result.read[run].any()
+    outcome = answer(station, before, result)
+    assert "No reading here bears on what" in outcome["sentence"]
+    assert "run" not in {loss["label"] for loss in outcome["losses"]}
+    assert "run" in {item["label"] for item in outcome["silent"]}
     there = solve(station, np.array([7.1e6])).stages[BEHIND].source
     waves = np.abs([there.v + 50 * there.i, there.v - 50 * there.i]) ** 2 / 200
     both = [*before, Taken(7.1e6, BEHIND, 0.6 * float(waves[0, 0]), 0.6 * float(waves[1, 0]), power_w=100.0)]
-    found = reconcile(station, both)
+    result = reconcile(station, both)
     tuner = next(n for n, part in enumerate(station.chain) if part.tuner)
-    assert found.read[list(found.case.unknowns.parts).index(tuner)].all()
+    assert result.read[list(result.case.unknowns.parts).index(tuner)].all()
 
 
 def test_nothing_is_taken_over_but_from_what_is_named():
-    for station, readings, _, found in trials(MANY):
-        told = answer(station, readings, found)
-        assert sum(one["weight"] for one in told["explanations"]) == pytest.approx(1)
-        if told["explanations"][0]["weight"] < NAMED:
-            assert told["changes"] == []
+    for station, readings, _, result in trials(MANY):
+        outcome = answer(station, readings, result)
+        assert sum(explanation["weight"] for explanation in outcome["explanations"]) == pytest.approx(1)
+        if outcome["explanations"][0]["weight"] < NAMED:
+            assert outcome["changes"] == []
 
 
 @pytest.mark.parametrize(

@@ -49,24 +49,24 @@ def test_a_run_that_loses_three_times_as_much_is_seen_to_and_one_that_stays_is_n
 
 def test_it_is_told_since_when_and_where_it_comes_and_goes():
     days, run = days_of(3, 1.0, 1.0, 4.0, 4.0)
-    found = course(days, run)
-    assert (found.kind, found.since) == ("since", 2)
-    assert found.before < 1.6 < 2.5 < found.then
+    result = course(days, run)
+    assert (result.kind, result.since) == ("since", 2)
+    assert result.before < 1.6 < 2.5 < result.then
     days, run = days_of(3, 1.0, 4.0, 1.0, 4.0, 1.0)
-    found = course(days, run)
-    assert (found.kind, found.days) == ("now-and-then", (1, 3))
+    result = course(days, run)
+    assert (result.kind, result.days) == ("now-and-then", (1, 3))
 
 
 def test_a_run_that_loses_more_in_rain_is_told_by_the_weather_that_was_noted():
     days, run = days_of(3, 1.0, 4.0, 1.0, 4.0)
     rain = [replace(one, wet=n % 2 == 1) for n, one in enumerate(days)]
-    found = course(rain, run)
-    assert (found.kind, found.days) == ("when-wet", (1, 3))
-    assert found.before < 2 < found.then and grown(rain, run)
+    result = course(rain, run)
+    assert (result.kind, result.days) == ("when-wet", (1, 3))
+    assert result.before < 2 < result.then and grown(rain, run)
     other_days = course([replace(one, wet=n < 2) for n, one in enumerate(days)], run)
     assert (other_days.kind, other_days.days) == ("now-and-then", (1, 3))
     station, freqs = random_station(np.random.default_rng(5))
-    readings = [Taken(float(freqs[0]), BEFORE, 100.0, 1.0, weather=one) for one in (None, "dry", "wet")]
+    readings = [Taken(float(freqs[0]), BEFORE, 100.0, 1.0, weather=item) for item in (None, "dry", "wet")]
     assert [day_evidence(station, readings[:n]).wet for n in (1, 2, 3)] == [None, False, True]
 
 
@@ -82,8 +82,8 @@ def test_where_no_reading_bears_on_a_loss_that_is_what_is_told():
 
 def test_a_day_implies_what_the_readings_do_within_its_interval():
     station, freqs = random_station(np.random.default_rng(3))
-    found = day_evidence(station, [Taken(float(f), BEHIND, 90.0, 9.0) for f in freqs])
-    assert (found.loss_db.low <= found.loss_db.value).all()
-    assert (found.loss_db.value <= found.loss_db.high).all()
-    assert found.loss_db.low.shape == (3, len(found.freq_hz))
-    assert np.exp(found.prior).sum(axis=1) == pytest.approx(1)
+    result = day_evidence(station, [Taken(float(f), BEHIND, 90.0, 9.0) for f in freqs])
+    assert (result.loss_db.low <= result.loss_db.value).all()
+    assert (result.loss_db.value <= result.loss_db.high).all()
+    assert result.loss_db.low.shape == (3, len(result.freq_hz))
+    assert np.exp(result.prior).sum(axis=1) == pytest.approx(1)

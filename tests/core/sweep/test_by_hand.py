@@ -28,7 +28,7 @@ def test_the_dip_lies_within_what_is_told(step_khz, count):
     rng = np.random.default_rng(count + step_khz)
     fine = np.linspace(6.8e6, 7.4e6, 3001)
     points = 7.1e6 + 1e3 * step_khz * (np.arange(count) - (count - 1) / 2)
-    inside, told = [], []
+    inside, result = [], []
     for n in range(120):
         drawn = rng.uniform(7.05e6, 7.15e6), rng.uniform(30, 90), rng.uniform(5, 16), rng.uniform(0.1, 40)
         dips = features(without_phase(points, read(rng, truth(*drawn, points), 1 + n % 2))).dips
@@ -36,9 +36,9 @@ def test_the_dip_lies_within_what_is_told(step_khz, count):
             continue
         there = fine[np.argmin(truth(*drawn, fine))]
         inside.append(abs(dips[0].freq_hz - there) <= dips[0].within_hz)
-        told.append(dips[0].within_hz)
+        result.append(dips[0].within_hz)
     assert np.mean(inside) > 0.88 and len(inside) > 40
-    assert np.median(told) < 0.6 * 1e3 * step_khz  # and it tells more than which point is the lowest
+    assert np.median(result) < 0.6 * 1e3 * step_khz  # and it tells more than which point is the lowest
 
 
 def test_where_no_parabola_fits_the_dip_lies_between_its_neighbours_and_no_more_is_said():

@@ -39,8 +39,8 @@ def test_dip_and_resonance_are_found_between_the_points(resonator, spacing, offs
     """Within 1/20 of the spacing, from three points in the width of the resonance up."""
     step = resonator.f0_hz / resonator.q * spacing
     count = int(min(3 / spacing, 0.8 * resonator.f0_hz / step))
-    found = features(swept(resonator, resonator.f0_hz + step * (np.arange(-count, count + 1) + offset)))
-    dip = found.dips[0]
+    result = features(swept(resonator, resonator.f0_hz + step * (np.arange(-count, count + 1) + offset)))
+    dip = result.dips[0]
     assert dip.freq_hz == pytest.approx(lowest_of(resonator, step), abs=step / 20)
     assert dip.resonance.freq_hz == pytest.approx(resonator.f0_hz, abs=step / 20)
     assert dip.resonance.r_ohm == pytest.approx(resonator.r_ohm, rel=1e-3)
@@ -67,23 +67,23 @@ def test_noise_invents_no_resonance(seed, noise, points):
         (Resonator(7.1e6, 70, 12), 1),
     ):
         station = Station(Transmitter(), (), antenna)
-        found = features(measure(station, 0, Analyzer(6.3e6, 8.1e6, points, noise=noise, seed=seed)))
-        assert len(found.resonances) == count
-        assert len(found.dips) == count
-        assert found.noise == pytest.approx(noise, rel=0.35)
+        result = features(measure(station, 0, Analyzer(6.3e6, 8.1e6, points, noise=noise, seed=seed)))
+        assert len(result.resonances) == count
+        assert len(result.dips) == count
+        assert result.noise == pytest.approx(noise, rel=0.35)
         if count:
             # σ of the place is about noise/(slope·√points in the dip); six of them, with room for the window.
             spacing = 1.8e6 / points
             slack = 12 * noise * 7.1e6 / 12 / np.sqrt(max(0.3e6 / spacing, 1)) + 0.05 * spacing
-            assert found.dips[0].resonance.freq_hz == pytest.approx(7.1e6, abs=slack)
+            assert result.dips[0].resonance.freq_hz == pytest.approx(7.1e6, abs=slack)
 
 
 def test_without_phase_the_dip_is_found_and_the_resonance_is_not():
     truth = swept(Resonator(7.1e6, 65, 12), np.linspace(6.5e6, 7.7e6, 41))
-    found = features(without_phase(truth.freq_hz, truth.swr))
-    assert found.dips[0].freq_hz == pytest.approx(features(truth).dips[0].freq_hz, abs=1.5e3)
-    assert found.dips[0].resonance is None
-    assert "nobody can tell" in say(describe(without_phase(truth.freq_hz, truth.swr), found))
+    result = features(without_phase(truth.freq_hz, truth.swr))
+    assert result.dips[0].freq_hz == pytest.approx(features(truth).dips[0].freq_hz, abs=1.5e3)
+    assert result.dips[0].resonance is None
+    assert "nobody can tell" in say(describe(without_phase(truth.freq_hz, truth.swr), result))
 
 
 def test_readings_at_band_edges_put_the_dip_inside_its_band():
@@ -91,20 +91,20 @@ def test_readings_at_band_edges_put_the_dip_inside_its_band():
     three."""
     mhz = np.array([3.5, 3.65, 3.8, 7.0, 7.1, 7.2, 14.0, 14.35])
     ratio = np.array([6.0, 3.0, 5.0, 1.8, 1.5, 1.9, 3.0, 2.6])
-    found = features(without_phase(mhz * 1e6, ratio))
-    first, second = found.dips
+    result = features(without_phase(mhz * 1e6, ratio))
+    first, second = result.dips
     assert first.freq_hz == pytest.approx(7.095e6, abs=0.02e6)
     assert first.swr == pytest.approx(1.5, abs=0.02)
     assert second.freq_hz == pytest.approx(3.66e6, abs=0.03e6)
     assert second.swr == pytest.approx(3.0, abs=0.1)
-    assert found.falls_at == "high"
+    assert result.falls_at == "high"
 
 
 def test_a_dip_outside_is_said_to_lie_outside():
     falling = swept(Resonator(8e6, 50, 12), np.linspace(7e6, 7.5e6, 51))
-    found = features(falling)
-    assert (found.dips, found.falls_at) == ((), "high")
-    assert "a dip lies above the sweep" in say(describe(falling, found))
+    result = features(falling)
+    assert (result.dips, result.falls_at) == ((), "high")
+    assert "a dip lies above the sweep" in say(describe(falling, result))
 
 
 def test_noise_of_a_smooth_sweep_is_nearly_nothing():
@@ -165,21 +165,21 @@ def test_a_parallel_resonance_is_told_from_a_series_one():
     q, f0, r = 15.0, 14.0e6, 3000.0
     freq = np.linspace(12e6, 16e6, 401)
     y = (1 + 1j * q * (freq / f0 - f0 / freq)) / r
-    found = features(with_phase(freq, (1 / y - 50) / (1 / y + 50)))
-    assert [one.kind for one in found.resonances] == ["parallel"]
-    assert found.resonances[0].freq_hz == pytest.approx(f0, abs=500)
-    assert found.resonances[0].r_ohm == pytest.approx(r, rel=1e-3)
-    assert found.resonances[0].q == pytest.approx(q, rel=0.02)
+    result = features(with_phase(freq, (1 / y - 50) / (1 / y + 50)))
+    assert [resonance.kind for resonance in result.resonances] == ["parallel"]
+    assert result.resonances[0].freq_hz == pytest.approx(f0, abs=500)
+    assert result.resonances[0].r_ohm == pytest.approx(r, rel=1e-3)
+    assert result.resonances[0].q == pytest.approx(q, rel=0.02)
 
 
 def test_several_dips_come_deepest_first_each_with_its_own_resonance():
     freq = np.linspace(6e6, 24e6, 1801)
     low, high = Resonator(7.1e6, 80, 14), Resonator(21.2e6, 55, 18)
     z = np.where(freq < 14e6, impedance(swept(low, freq).gamma), impedance(swept(high, freq).gamma))
-    found = features(with_phase(freq, (z - 50) / (z + 50)))
-    assert [round(d.resonance.freq_hz / 1e6, 2) for d in found.dips[:2]] == [21.2, 7.1]
-    assert found.dips[0].swr < found.dips[1].swr
-    text = say(describe(with_phase(freq, (z - 50) / (z + 50)), found))
+    result = features(with_phase(freq, (z - 50) / (z + 50)))
+    assert [round(d.resonance.freq_hz / 1e6, 2) for d in result.dips[:2]] == [21.2, 7.1]
+    assert result.dips[0].swr < result.dips[1].swr
+    text = say(describe(with_phase(freq, (z - 50) / (z + 50)), result))
     assert text.startswith("The SWR is lowest at 21.2 MHz, 1.1.")
     assert "more dip" in text
 

@@ -113,8 +113,8 @@ def test_q_survives_the_noise_that_a_move_through_open_line_makes_uneven():
         chain = (Line(shelf.line_type(slug), np.random.default_rng(seed).uniform(5, 40)),)
         station = Station(Transmitter(), chain, Resonator(7.1e6, 60, 10))
         seen = measure(station, 0, Analyzer(6.6e6, 7.6e6, 1001, noise=0.003, seed=seed))
-        found = features(move(seen, chain, 0, 1).sweep)
-        errors.append(min(abs(one.q / 10 - 1) for one in found.resonances))
+        result = features(move(seen, chain, 0, 1).sweep)
+        errors.append(min(abs(resonance.q / 10 - 1) for resonance in result.resonances))
     assert np.median(errors) < 0.03
     assert np.quantile(errors, 0.9) < 0.08
 

@@ -85,24 +85,24 @@ def nodal(tuner, values, form, freq, load):
 @pytest.mark.parametrize("kind", [kind for kind in TUNERS if kind != "rated"])
 def test_what_is_reached_is_a_match_with_that_loss_and_what_is_not_cannot_be_matched(kind):
     tuner, freq, rng = TUNERS[kind], 7.1e6, np.random.default_rng(3)
-    found = reach(tuner, freq, 50.0, 100.0)
-    assert 1900 < len(found.gamma) < 2100
-    assert found.met.matched.any()
-    inside = np.abs(found.gamma) < RIM
-    for n in rng.choice(np.flatnonzero(found.met.matched & inside), 12):
-        load = 50 * (1 + found.gamma[n]) / (1 - found.gamma[n])
-        one = Station(
+    result = reach(tuner, freq, 50.0, 100.0)
+    assert 1900 < len(result.gamma) < 2100
+    assert result.met.matched.any()
+    inside = np.abs(result.gamma) < RIM
+    for n in rng.choice(np.flatnonzero(result.met.matched & inside), 12):
+        load = 50 * (1 + result.gamma[n]) / (1 - result.gamma[n])
+        item = Station(
             Transmitter(100.0), (tuner,), table(((1e6, load.real, load.imag), (3e7, load.real, load.imag)))
         )
-        tuned = solve(one, np.array([freq])).stages[0].tuned
+        tuned = solve(item, np.array([freq])).stages[0].tuned
         gamma, lost = nodal(tuner, tuned.values[:, 0], int(tuned.form[0]), freq, load)
         assert abs(gamma) <= tuner.matched_rho + 1e-6
-        assert found.met.loss_db[n] == pytest.approx(lost, abs=1e-6)
+        assert result.met.loss_db[n] == pytest.approx(lost, abs=1e-6)
     if kind == "stepped":
         return
-    out = np.flatnonzero(~found.met.matched & inside)
+    out = np.flatnonzero(~result.met.matched & inside)
     for n in out[:: max(1, len(out) // 8)]:
-        load = complex(50 * (1 + found.gamma[n]) / (1 - found.gamma[n]))
+        load = complex(50 * (1 + result.gamma[n]) / (1 - result.gamma[n]))
         for network, ladder in zip(tuner.networks, tuner.ladders, strict=True):
             low, high = np.array([(e.low, e.high) for e in ladder.elements]).T
             tried = low[:, None] + (high - low)[:, None] * rng.random((len(network.knobs), 4000))
@@ -111,12 +111,12 @@ def test_what_is_reached_is_a_match_with_that_loss_and_what_is_not_cannot_be_mat
 
 
 def test_the_power_a_reach_bears_is_where_a_station_meets_the_rating():
-    found = reach(RATED, 3.65e6, 50.0)
-    n = int(np.argmin(np.where(np.abs(found.gamma) < RIM, found.met.limit_w, np.inf)))
-    load = 50 * (1 + found.gamma[n]) / (1 - found.gamma[n])
+    result = reach(RATED, 3.65e6, 50.0)
+    n = int(np.argmin(np.where(np.abs(result.gamma) < RIM, result.met.limit_w, np.inf)))
+    load = 50 * (1 + result.gamma[n]) / (1 - result.gamma[n])
     antenna = table(((1e6, load.real, load.imag), (3e7, load.real, load.imag)))
-    one = Station(Transmitter(float(found.met.limit_w[n])), (RATED,), antenna)
-    loads = solve(one, np.array([3.65e6])).stages[0].setting.loads
+    item = Station(Transmitter(float(result.met.limit_w[n])), (RATED,), antenna)
+    loads = solve(item, np.array([3.65e6])).stages[0].setting.loads
     shares = [
         load.amps_rms[0] / 5 if name == "l" else load.volts_peak[0] / 1000 for name, load in loads.items()
     ]
@@ -124,16 +124,16 @@ def test_the_power_a_reach_bears_is_where_a_station_meets_the_rating():
 
 
 def test_a_tuner_known_by_its_sheet_reaches_a_circle():
-    found = reach(TUNERS["rated"], 7e6, 50.0)
-    rho = np.abs(found.gamma)
+    result = reach(TUNERS["rated"], 7e6, 50.0)
+    rho = np.abs(result.gamma)
     clear = np.abs(rho - 2 / 3) > 1e-9
-    assert np.array_equal(found.met.matched[clear], rho[clear] < 2 / 3)
+    assert np.array_equal(result.met.matched[clear], rho[clear] < 2 / 3)
 
 
 def test_bands_show_the_loads_that_the_station_solves_and_leave_out_what_is_not_known():
-    told = at_bands(station(), 0)
-    assert [one.band.name for one in told] == ["80 m", "40 m", "20 m", "10 m"]
-    for one in told:
+    result = at_bands(station(), 0)
+    assert [item.band.name for item in result] == ["80 m", "40 m", "20 m", "10 m"]
+    for one in result:
         z = loads_at(station(), 0, one.freq_hz)
         assert one.gamma == pytest.approx((z - 50) / (z + 50))
         stage = solve(station(), np.array([one.band.middle_hz])).stages[0]
@@ -151,8 +151,8 @@ def test_bands_show_the_loads_that_the_station_solves_and_leave_out_what_is_not_
     ],
 )
 def test_every_cure_brings_the_band_inside_and_lets_that_much_leave(weak, ways):
-    told = at_bands(station(weak), 0)
-    lost = next(one for one in told if not one.real.matched)
+    result = at_bands(station(weak), 0)
+    lost = next(item for item in result if not item.real.matched)
     assert {proposal.way for proposal in lost.proposals} >= ways
     assert [proposal.radiated_w for proposal in lost.proposals] == sorted(
         (c.radiated_w for c in lost.proposals), reverse=True
@@ -204,9 +204,9 @@ def test_no_order_of_moves_ends_where_nothing_matches():
 
 
 def test_one_may_move_to_where_the_swr_is_the_limit():
-    told = retuning(station(), 0, {}, [], [])
-    assert [one.band.name for one in told] == ["80 m", "40 m", "20 m", "10 m"]
-    for one in told:
+    result = retuning(station(), 0, {}, [], [])
+    assert [item.band.name for item in result] == ["80 m", "40 m", "20 m", "10 m"]
+    for one in result:
         (spot,) = one.spots
         tuned = solve(station(), np.array([spot.freq_hz])).stages[0].tuned
         fixed = replace(RATED, setting=dict(zip(("c1", "l", "c2"), tuned.values[:, 0], strict=True)))
@@ -273,16 +273,17 @@ def test_the_station_answers_to_a_turned_dial_as_to_the_knob_it_stands_for():
 
 
 def test_a_predicted_row_holds_where_the_load_is_a_little_else():
-    one, rng = station(), np.random.default_rng(1)
+    item, rng = station(), np.random.default_rng(1)
     inside = []
-    for freq, told in [(p.freq_hz, p) for p in chart(one, 0, DIALS, []).predicted]:
-        assert set(told.intervals) == {"c1", "l", "c2"}
-        load = complex(loads_at(one, 0, np.array([freq]))[0])
+    for freq, result in [(p.freq_hz, p) for p in chart(item, 0, DIALS, []).predicted]:
+        assert set(result.intervals) == {"c1", "l", "c2"}
+        load = complex(loads_at(item, 0, np.array([freq]))[0])
         for _ in range(40):
             off = rng.normal(size=2) @ [1, 1j]
             real = predict(RATED, DIALS, freq, load * (1 + 0.025 * off), 50.0).dials
             inside += [
-                told.intervals[name][0] <= number <= told.intervals[name][1] for name, number in real.items()
+                result.intervals[name][0] <= number <= result.intervals[name][1]
+                for name, number in real.items()
             ]
     assert np.mean(inside) >= 0.9
 
@@ -295,27 +296,27 @@ def test_a_later_row_takes_the_place_of_one_of_the_same_spot():
         Preset(7.052e6, spot | {"l": 23.0}, date="2026-04-01"),
         Preset(7.049e6, spot | {"c1": 8.0}, date="2026-06-01"),
     ]
-    told = rows(station(), 0, RATED, {}, presets)
-    assert [row.newer for row in told] == [3, None, 0, None]
-    assert told[0].moved == {"c1": -2.0, "l": 0.0, "c2": 0.0}
-    assert [row.band for row in told] == [1, 1, 1, 1]
-    assert all(row.expected_swr is None for row in told)
+    result = rows(station(), 0, RATED, {}, presets)
+    assert [row.newer for row in result] == [3, None, 0, None]
+    assert result[0].moved == {"c1": -2.0, "l": 0.0, "c2": 0.0}
+    assert [row.band for row in result] == [1, 1, 1, 1]
+    assert all(row.expected_swr is None for row in result)
 
 
-def predicted(one, dials=DIALS, tuner=RATED):
+def predicted(item, dials=DIALS, tuner=RATED):
     """A preset in the middle of each band that is known."""
-    return [Preset(p.freq_hz, p.dials, p.swr, p.form) for p in chart(one, 0, dials, []).predicted if p.dials]
+    return [Preset(p.freq_hz, p.dials, p.swr, p.form) for p in chart(item, 0, dials, []).predicted if p.dials]
 
 
 def test_the_matches_tell_the_antenna_through_the_run():
-    one = station()
-    presets = predicted(one)
+    item = station()
+    presets = predicted(item)
     assert len(presets) == 4
-    every = rows(one, 0, RATED, DIALS, presets)
+    every = rows(item, 0, RATED, DIALS, presets)
     assert [row.expected_swr for row in every] == pytest.approx([1] * 4, abs=1e-6)
-    told = antenna_by_presets(one, 0, DIALS, presets, every)
-    assert not told.active
-    for point in told.points:
+    result = antenna_by_presets(item, 0, DIALS, presets, every)
+    assert not result.active
+    for point in result.points:
         port = ANTENNA.terminals(np.array([point.freq_hz]))
         assert point.z_ohm == pytest.approx(complex(port.z_ohm[0]), rel=1e-6)
     rng, inside = np.random.default_rng(2), []
@@ -326,14 +327,14 @@ def test_the_matches_tell_the_antenna_through_the_run():
             )
             for p in presets
         ]
-        for point in antenna_by_presets(one, 0, DIALS, read, every).points:
+        for point in antenna_by_presets(item, 0, DIALS, read, every).points:
             z = complex(ANTENNA.terminals(np.array([point.freq_hz])).z_ohm[0])
             inside.append(
                 point.r_ohm[0] <= z.real <= point.r_ohm[1] and point.x_ohm[0] <= z.imag <= point.x_ohm[1]
             )
     assert np.mean(inside) >= 0.95
     with pytest.raises(InputError, match="two-tuners"):
-        antenna_by_presets(replace(one, chain=(RATED, Tuner(), LINE)), 0, DIALS, presets, every)
+        antenna_by_presets(replace(item, chain=(RATED, Tuner(), LINE)), 0, DIALS, presets, every)
 
 
 def test_a_dial_that_is_known_is_held_and_tells_the_others_better():
@@ -356,15 +357,15 @@ def test_of_taps_the_one_that_loses_least_is_predicted():
     dials = DIALS | {"l": Dial((1, 12), taps, "letters", taps=True)}
     for freq in (3.65e6, 7.1e6, 14.2e6):
         load = complex(loads_at(station(), 0, np.array([freq]))[0])
-        found = predict(RATED, dials, freq, load, 50.0)
+        result = predict(RATED, dials, freq, load, 50.0)
         losses = {}
         for number, value in taps:
             tuner = replace(RATED, l_min_h=value * (1 - 1e-6), l_max_h=value * (1 + 1e-6))
             match = tuner.ladders[0].match(np.array([freq]), np.array([load]), 50.0)
             if match.matched[0]:
                 losses[number] = nodal(tuner, match.values[:, 0], 0, freq, load)[1]
-        assert found.dials["l"] == min(losses, key=losses.get)
-        values = np.array([float(dials[name].value(found.dials[name])) for name in ("c1", "l", "c2")])
+        assert result.dials["l"] == min(losses, key=losses.get)
+        values = np.array([float(dials[name].value(result.dials[name])) for name in ("c1", "l", "c2")])
         assert brute_swr(RATED, values, freq, load) == pytest.approx(1, abs=1e-3)
     with pytest.raises(InputError, match="no-tap"):
         dials["l"].value(2.5)
@@ -381,25 +382,25 @@ def test_a_row_beyond_its_dial_is_named_and_the_others_still_tell():
     presets = predicted(station())
     table = replace(DIALS["c1"], points=((10.0, 43e-12), (50.0, 135e-12), (90.0, 227e-12)))
     beyond = [replace(presets[0], dials=presets[0].dials | {"c1": 95.0}), *presets[1:]]
-    told = chart(station(), 0, DIALS | {"c1": table}, beyond)
-    assert 0 in told.beyond
-    assert len(told.loads) == len(presets) - len(told.beyond)
-    assert told.rows[0].expected_swr is None
-    antenna = antenna_by_presets(station(), 0, DIALS | {"c1": table}, beyond, told.rows)
+    result = chart(station(), 0, DIALS | {"c1": table}, beyond)
+    assert 0 in result.beyond
+    assert len(result.loads) == len(presets) - len(result.beyond)
+    assert result.rows[0].expected_swr is None
+    antenna = antenna_by_presets(station(), 0, DIALS | {"c1": table}, beyond, result.rows)
     assert presets[0].freq_hz not in [point.freq_hz for point in antenna.points]
 
 
 @pytest.mark.filterwarnings("error")
 def test_a_coil_at_nothing_tells_no_load_but_breaks_nothing():
-    found = load_of(RATED, DIALS, Preset(7.1e6, {"c1": 50.0, "l": 0.0, "c2": 50.0}), 50.0)
-    assert np.isfinite([*found.r_ohm, *found.x_ohm, found.z_ohm.real]).all()
+    result = load_of(RATED, DIALS, Preset(7.1e6, {"c1": 50.0, "l": 0.0, "c2": 50.0}), 50.0)
+    assert np.isfinite([*result.r_ohm, *result.x_ohm, result.z_ohm.real]).all()
 
 
 def test_a_dial_knows_better_than_the_sheet_how_far_a_part_reaches():
     wide = DIALS | {"c1": straight((0, 100), 10e-12, 300e-12)}
-    one = turned(station(), 0, wide, Preset(7.1e6, {"c1": 100.0, "l": 20.0, "c2": 50.0})).chain[0]
-    assert isinstance(one, Tuner)
-    assert one.standing[0] == pytest.approx(300e-12)
+    item = turned(station(), 0, wide, Preset(7.1e6, {"c1": 100.0, "l": 20.0, "c2": 50.0})).chain[0]
+    assert isinstance(item, Tuner)
+    assert item.standing[0] == pytest.approx(300e-12)
 
 
 def test_a_planned_antenna_is_seen_as_it_is_typed():
@@ -408,7 +409,7 @@ def test_a_planned_antenna_is_seen_as_it_is_typed():
     spread = replace(station(), antenna=plan)
     typed = replace(station(), antenna=replace(plan, spread=False))
     assert loads_at(spread, 0, freq) == pytest.approx(loads_at(typed, 0, freq))
-    assert [one.band.name for one in at_bands(spread, 0)][:3] == ["80 m", "40 m", "20 m"]
+    assert [at_band.band.name for at_band in at_bands(spread, 0)][:3] == ["80 m", "40 m", "20 m"]
 
 
 def test_a_preset_that_no_antenna_could_be_behind_is_named():
@@ -416,23 +417,23 @@ def test_a_preset_that_no_antenna_could_be_behind_is_named():
     run = replace(LINE, length_m=60.0)  # much lossier than what the matches were made through
     lossy = replace(station(), chain=(RATED, run))
     every = rows(lossy, 0, RATED, DIALS, presets)
-    told = antenna_by_presets(lossy, 0, DIALS, presets, every)
-    assert told.active
-    assert len(told.active) + len(told.points) == len(presets)
-    assert all(point.z_ohm.real > 0 and point.r_ohm[0] > 0 for point in told.points)
+    result = antenna_by_presets(lossy, 0, DIALS, presets, every)
+    assert result.active
+    assert len(result.active) + len(result.points) == len(presets)
+    assert all(point.z_ohm.real > 0 and point.r_ohm[0] > 0 for point in result.points)
 
 
 def test_a_relay_tuner_s_presets_count_steps_and_tell_the_load_to_within_what_is_left():
-    one = station(SteppedTuner())
-    presets = predicted(one, {}, one.chain[0])
+    item = station(SteppedTuner())
+    presets = predicted(item, {}, item.chain[0])
     assert len(presets) >= 3
-    told = chart(one, 0, {}, presets)
-    assert [row.expected_swr for row in told.rows] == pytest.approx([p.swr for p in presets], rel=1e-6)
-    for preset, found in zip(presets, told.loads, strict=True):
-        z = complex(loads_at(one, 0, np.array([preset.freq_hz]))[0])
-        assert found.r_ohm[0] <= z.real <= found.r_ohm[1]
-        assert found.x_ohm[0] <= z.imag <= found.x_ohm[1]
-    there = turned(one, 0, true_dials(one.chain[0], {}, 5), presets[0])
+    result = chart(item, 0, {}, presets)
+    assert [row.expected_swr for row in result.rows] == pytest.approx([p.swr for p in presets], rel=1e-6)
+    for preset, outcome in zip(presets, result.loads, strict=True):
+        z = complex(loads_at(item, 0, np.array([preset.freq_hz]))[0])
+        assert outcome.r_ohm[0] <= z.real <= outcome.r_ohm[1]
+        assert outcome.x_ohm[0] <= z.imag <= outcome.x_ohm[1]
+    there = turned(item, 0, true_dials(item.chain[0], {}, 5), presets[0])
     assert float(solve(there, np.array([presets[0].freq_hz])).swr[0]) == pytest.approx(presets[0].swr)
     with pytest.raises(InputError, match="one-of"):
-        load_of(one.chain[0], {}, Preset(7e6, {"l": 1.0, "c": 1.0}, form="t"), 50.0)
+        load_of(item.chain[0], {}, Preset(7e6, {"l": 1.0, "c": 1.0}, form="t"), 50.0)

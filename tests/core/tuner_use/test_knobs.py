@@ -79,14 +79,14 @@ def held_out(kind: str, count: int, cases: int) -> tuple[Any, Any]:
             continue
         known = about(loads, rng)
         presets = [
-            Preset(f, {name: float(np.clip(round(n), 0, 100)) for name, n in one.items()}, 1.1)
-            for f, one in zip(freqs[:-1].tolist(), stands, strict=False)
+            Preset(f, {name: float(np.clip(round(n), 0, 100)) for name, n in item.items()}, 1.1)
+            for f, item in zip(freqs[:-1].tolist(), stands, strict=False)
         ]
         fitted = fit_dials(tuner, {}, presets, known[:-1], 50.0)
-        found = predict_with(tuner, fitted, float(freqs[-1]), complex(known[-1]), 50.0)
-        off.append(max(abs(found.dials.get(name, 1e3) - stands[-1][name]) for name in dials) / 100)
-        if found.intervals:
-            inside += [low <= stands[-1][name] <= high for name, (low, high) in found.intervals.items()]
+        result = predict_with(tuner, fitted, float(freqs[-1]), complex(known[-1]), 50.0)
+        off.append(max(abs(result.dials.get(name, 1e3) - stands[-1][name]) for name in dials) / 100)
+        if result.intervals:
+            inside += [low <= stands[-1][name] <= high for name, (low, high) in result.intervals.items()]
     return np.array(off), np.array(inside)
 
 
@@ -108,9 +108,9 @@ def test_a_relay_tuners_row_holds_where_it_will_stand_with_the_load_as_it_is(sha
         gamma = rng.uniform(0.2, 0.8) * np.exp(2j * np.pi * rng.random())
         freq, load = float(rng.choice(FREQS)), np.array([50 * (1 + gamma) / (1 - gamma)])
         true = predict_known(tuner, {}, freq, complex(load[0]), 50.0)
-        told = predict_known(tuner, {}, freq, complex(about(load, rng, share)[0]), 50.0)
-        if true.dials and told.dials and true.form == told.form:
-            inside += [told.intervals[n][0] <= at <= told.intervals[n][1] for n, at in true.dials.items()]
+        result = predict_known(tuner, {}, freq, complex(about(load, rng, share)[0]), 50.0)
+        if true.dials and result.dials and true.form == result.form:
+            inside += [result.intervals[n][0] <= at <= result.intervals[n][1] for n, at in true.dials.items()]
     assert len(inside) > full.of(16, 40)
     assert np.mean(inside) >= 0.9
 
@@ -126,7 +126,7 @@ def test_a_preset_read_wrong_is_named():
     tuner = TUNERS["l"]
     dials = hidden(tuner, rng)
     freqs, loads, stands = matches(tuner, dials, 7, rng)
-    presets = [Preset(f, one, 1.1) for f, one in zip(freqs.tolist(), stands, strict=True)]
+    presets = [Preset(f, item, 1.1) for f, item in zip(freqs.tolist(), stands, strict=True)]
     assert fit_dials(tuner, {}, presets, loads, 50.0).odd == ()
     wrong = {name: (number + 35) % 100 for name, number in stands[4].items()}
     presets[4] = Preset(presets[4].freq_hz, wrong, 1.1)
@@ -140,13 +140,13 @@ def test_with_exact_dials_a_match_tells_the_load_exactly_and_otherwise_within_it
     dials = hidden(tuner, rng)
     freqs, loads, stands = matches(tuner, dials, 12, rng)
     inside = []
-    for f, z, one in zip(freqs.tolist(), loads.tolist(), stands, strict=True):
-        assert load_of(tuner, dials, Preset(f, one), 50.0).z_ohm == pytest.approx(z, rel=1e-6)
+    for f, z, item in zip(freqs.tolist(), loads.tolist(), stands, strict=True):
+        assert load_of(tuner, dials, Preset(f, item), 50.0).z_ohm == pytest.approx(z, rel=1e-6)
         for _ in range(6):
-            read = {name: float(np.clip(n + rng.uniform(-0.5, 0.5), 0, 100)) for name, n in one.items()}
-            found = load_of(tuner, dials, Preset(f, read, 1.1), 50.0)
+            read = {name: float(np.clip(n + rng.uniform(-0.5, 0.5), 0, 100)) for name, n in item.items()}
+            result = load_of(tuner, dials, Preset(f, read, 1.1), 50.0)
             inside.append(
-                found.r_ohm[0] <= z.real <= found.r_ohm[1] and found.x_ohm[0] <= z.imag <= found.x_ohm[1]
+                result.r_ohm[0] <= z.real <= result.r_ohm[1] and result.x_ohm[0] <= z.imag <= result.x_ohm[1]
             )
     assert np.mean(inside) >= 0.95
 
@@ -156,17 +156,17 @@ def test_the_interval_of_a_load_is_no_wider_than_twice_what_sampling_gives():
     tuner = TUNERS["t"]
     dials = hidden(tuner, rng)
     freqs, _, stands = matches(tuner, dials, 4, rng)
-    for f, one in zip(freqs.tolist(), stands, strict=True):
-        found = load_of(tuner, dials, Preset(f, one, 1.1), 50.0)
+    for f, item in zip(freqs.tolist(), stands, strict=True):
+        result = load_of(tuner, dials, Preset(f, item, 1.1), 50.0)
         exact = []
         for _ in range(300):
-            moved = {name: float(np.clip(n + rng.uniform(-0.5, 0.5), 0, 100)) for name, n in one.items()}
+            moved = {name: float(np.clip(n + rng.uniform(-0.5, 0.5), 0, 100)) for name, n in item.items()}
             exact.append(load_of(tuner, dials, Preset(f, moved), 50.0).z_ohm)
         r = np.quantile(np.real(exact), [0.025, 0.975])
         # What is left of the match comes on top, so the sampled dials alone are the least there can be.
-        assert r[1] - r[0] < found.r_ohm[1] - found.r_ohm[0] + 1e-9
+        assert r[1] - r[0] < result.r_ohm[1] - result.r_ohm[0] + 1e-9
         both = 0.2 * abs(np.mean(exact)) + (r[1] - r[0])
-        assert found.r_ohm[1] - found.r_ohm[0] < 2 * both
+        assert result.r_ohm[1] - result.r_ohm[0] < 2 * both
 
 
 @given(st.floats(0, 100), st.booleans())
@@ -214,16 +214,16 @@ def test_a_chart_in_its_station_sees_the_loads_that_the_run_makes():
     line = Line(AttenuatedLine(50.0, 0.66, 0.6, 0.01), 8.0)
     station = Station(Transmitter(), (tuner, line), ANTENNA, bands=BANDS)
     known = chart(station, 0, dials, [])
-    presets = [Preset(one.freq_hz, one.dials) for one in known.predicted if one.dials]
+    presets = [Preset(item.freq_hz, item.dials) for item in known.predicted if item.dials]
     assert len(presets) >= 4
-    told = chart(station, 0, dials, presets)
-    for load in told.loads:
+    result = chart(station, 0, dials, presets)
+    for load in result.loads:
         freq = np.array([load.freq_hz])
         port = line.two_port(freq).input(ANTENNA.terminals(freq))
         assert load.z_ohm == pytest.approx(port.z_ohm[0], rel=1e-6)
     fitted = chart(station, 0, {}, presets)
-    for one, other in zip(known.predicted, fitted.predicted, strict=True):
-        for name, number in one.dials.items():
+    for first, other in zip(known.predicted, fitted.predicted, strict=True):
+        for name, number in first.dials.items():
             assert other.dials[name] == pytest.approx(number, abs=5)
             low, high = other.intervals[name]
             assert low <= number <= high
@@ -252,14 +252,14 @@ def test_the_command_tells_what_the_presets_tell(tmp_path, capsys):
         return json.loads(capsys.readouterr().out)
 
     predicted = told()["predicted"]
-    rows = [{"mhz": one["mhz"], "dials": one["dials"], "swr": 1.05} for one in predicted if one["dials"]]
+    rows = [{"mhz": item["mhz"], "dials": item["dials"], "swr": 1.05} for item in predicted if item["dials"]]
     assert len(rows) >= 5
     document["chain"] = [tuner | {"dials": {"l": {"scale": [0, 255]}}, "presets": rows}]
-    found = told()
-    assert found["odd"] == []
+    result = told()
+    assert result["odd"] == []
     for name, typed in dials.items():
         for (at, value), (number, wanted), (low, high) in zip(
-            found["dials"][name]["points"], typed["points"], found["dials"][name]["interval"], strict=True
+            result["dials"][name]["points"], typed["points"], result["dials"][name]["interval"], strict=True
         ):
             assert at == number
             assert low < value < high

@@ -38,13 +38,13 @@ def _beams(mesh, halves, k, across, azimuth, down):
     return out
 
 
-def into_the_soil(found, soil: Soil, turns=48, points=40):
+def into_the_soil(result, soil: Soil, turns=48, points=40):
     """What goes into the soil, as a resistance at the feed, Ω."""
-    mesh, k = found.mesh, found.wavenumber
-    permittivity = complex(soil.permittivity(found.freq_hz).item())
+    mesh, k = result.mesh, result.wavenumber
+    permittivity = complex(soil.permittivity(result.freq_hz).item())
     azimuth = 2 * np.pi * np.arange(turns) / turns
     share, weight = gauss(points)
-    scale = ETA * k * k / (8 * np.pi**2) * abs(found.z_ohm) ** 2
+    scale = ETA * k * k / (8 * np.pi**2) * abs(result.z_ohm) ** 2
     lowest = k * float(mesh.start[:, 2].min())
 
     def both(across):
@@ -54,8 +54,8 @@ def into_the_soil(found, soil: Soil, turns=48, points=40):
         under = np.sqrt(permittivity - across**2)
         level = (up - under) / (up + under)
         plane = (permittivity * up - under) / (permittivity * up + under)
-        sent = _beams(mesh, found.halves, k, across, azimuth, True)
-        got = _beams(mesh, found.halves, k, across, azimuth, False)
+        sent = _beams(mesh, result.halves, k, across, azimuth, True)
+        got = _beams(mesh, result.halves, k, across, azimuth, False)
         mirrored = np.stack([level, plane])[..., None]
         return up, mirrored, sent, got
 

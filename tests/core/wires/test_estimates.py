@@ -28,17 +28,19 @@ F40 = np.array([7.1e6])
 
 
 def test_each_assumption_is_moved_by_itself_to_either_side():
-    found = {(one.moved, one.side): fed(PLAN, 7.1e6, one) for one in cases(PLAN)[:7]}
-    assert found["", 0] == pytest.approx(
+    result = {(case.moved, case.side): fed(PLAN, 7.1e6, case) for case in cases(PLAN)[:7]}
+    assert result["", 0] == pytest.approx(
         currents(Dipole(20, 9).layout(), 7.1e6, AVERAGE, METALS["copper"]).z_ohm
     )
-    assert found["length", -1].imag < found["", 0].imag < found["length", 1].imag  # longer is more inductive
+    assert (
+        result["length", -1].imag < result["", 0].imag < result["length", 1].imag
+    )  # longer is more inductive
     for side, wet in ((1, "good"), (-1, "poor")):
         other = currents(Dipole(20, 9).layout(), 7.1e6, SOILS[wet], METALS["copper"]).z_ohm
-        assert found["soil", side] == pytest.approx(other)
+        assert result["soil", side] == pytest.approx(other)
     higher = currents(Dipole(20, 9.9).layout(), 7.1e6, AVERAGE, METALS["copper"]).z_ohm
-    assert found["height", 1] == pytest.approx(higher)
-    assert {moved for moved, _ in found} == {"", "length", "height", "soil"}
+    assert result["height", 1] == pytest.approx(higher)
+    assert {moved for moved, _ in result} == {"", "length", "height", "soil"}
 
 
 @pytest.mark.parametrize(
@@ -53,12 +55,12 @@ def test_each_assumption_is_moved_by_itself_to_either_side():
     ],
 )
 def test_only_what_is_uncertain_is_moved(plan, moved):
-    assert {one.moved for one in cases(plan)} == {"", *moved}
+    assert {case.moved for case in cases(plan)} == {"", *moved}
 
 
 def test_few_radials_are_less_sure():
     def width(plan):
-        ends = [fed(plan, 7.1e6, one).real for one in cases(plan) if one.moved == "model"]
+        ends = [fed(plan, 7.1e6, case).real for case in cases(plan) if case.moved == "model"]
         return abs(ends[1] - ends[0])
 
     assert width(Plan(Vertical(10, 2), AVERAGE)) > 2 * width(Plan(Vertical(10, 16), AVERAGE)) > 0
@@ -74,7 +76,7 @@ def test_radials_metal_and_coil_are_losses_and_soil_of_ones_own_has_neighbours()
     longer = fed(replace(PLAN, insulated=True), 7.1e6, AS_TYPED)
     assert longer.imag > fed(PLAN, 7.1e6, AS_TYPED).imag
     own = Plan(Dipole(20, 9), Soil(9.0, 0.002))
-    drier, wetter = (fed(own, 7.1e6, one) for one in cases(own) if one.moved == "soil")
+    drier, wetter = (fed(own, 7.1e6, case) for case in cases(own) if case.moved == "soil")
     assert drier != wetter
 
 
@@ -83,22 +85,22 @@ def test_a_station_runs_on_it_and_its_middle_is_the_estimate_as_typed():
     planned = Station(Transmitter(), chain, PlannedAntenna(PLAN))
     z = estimated(PLAN, 7.1e6, AS_TYPED)
     as_measured = table(((7.1e6, z.z_ohm.real, z.z_ohm.imag),), loss=LossResistance(((7.1e6, z.loss_ohm),)))
-    told, alone = (
-        cast(Any, budget_json.results(solve(replace(planned, antenna=one), F40))[0])
-        for one in (planned.antenna, as_measured)
+    result, alone = (
+        cast(Any, budget_json.results(solve(replace(planned, antenna=item), F40))[0])
+        for item in (planned.antenna, as_measured)
     )
     for room in ("antenna", "total"):
-        spans = {key: one for key, one in told[room].items() if isinstance(one, dict)}
+        spans = {key: one for key, one in result[room].items() if isinstance(one, dict)}
         assert len(spans) > 2
         beyond = {key: spans.pop(key) for key in ("soil_w", "sky_w") if key in spans}
         if beyond:
-            there = told[room]["radiated_w"]["median"]
-            assert sum(one["median"] for one in beyond.values()) == pytest.approx(there, rel=1e-6)
+            there = result[room]["radiated_w"]["median"]
+            assert sum(item["median"] for item in beyond.values()) == pytest.approx(there, rel=1e-6)
             assert beyond["sky_w"]["median"] / there == pytest.approx(z.sky_ohm / (z.z_ohm.real - z.loss_ohm))
         for key, span in spans.items():
             assert span["min"] <= span["median"] <= span["max"]
             assert span["median"] == pytest.approx(alone[room][key], rel=1e-6), key
-    assert told["antenna"]["x_ohm"]["max"] - told["antenna"]["x_ohm"]["min"] > 40
+    assert result["antenna"]["x_ohm"]["max"] - result["antenna"]["x_ohm"]["min"] > 40
     without = replace(planned, antenna=PlannedAntenna(PLAN, spread=False))
     assert solve(without, F40).radiated_w == pytest.approx(alone["total"]["radiated_w"])
 
@@ -150,21 +152,21 @@ def test_an_analyzer_at_a_planned_antenna_sees_the_estimate_alone():
 def test_a_resistance_measured_at_the_foot_goes_before_the_table_of_soils():
     """Whatever the soil it is what it was over as many radials; over more, less in proportion."""
     measured = MeasuredFoot(7.1e6, 60.0, 8)
-    told = {n: Plan(Vertical(10, n, measured=measured), AVERAGE) for n in (8, 32)}
+    result = {n: Plan(Vertical(10, n, measured=measured), AVERAGE) for n in (8, 32)}
     plain = {n: Plan(Vertical(10, n), AVERAGE) for n in (8, 32)}
-    for case in cases(told[8]):
+    for case in cases(result[8]):
         if case.moved == "soil":
-            assert fed(told[8], 7.1e6, case).real == pytest.approx(60)
+            assert fed(result[8], 7.1e6, case).real == pytest.approx(60)
     bare = fed(replace(plain[8], ground="perfect"), 7.1e6, AS_TYPED).real
-    more, table = (fed(plans[32], 7.1e6, AS_TYPED).real for plans in (told, plain))
+    more, table = (fed(plans[32], 7.1e6, AS_TYPED).real for plans in (result, plain))
     ratio = (60 - bare) / (fed(plain[8], 7.1e6, AS_TYPED).real - bare)
     assert more - bare == pytest.approx(ratio * (table - bare), rel=1e-6)
 
     def width(plan):
-        ends = [fed(plan, 7.1e6, one).real for one in cases(plan) if one.moved == "model"]
+        ends = [fed(plan, 7.1e6, case).real for case in cases(plan) if case.moved == "model"]
         return abs(ends[1] - ends[0])
 
-    assert width(told[8]) / (60 - bare) < width(plain[8]) / (60 - bare) * ratio
+    assert width(result[8]) / (60 - bare) < width(plain[8]) / (60 - bare) * ratio
 
 
 def test_a_bend_that_lies_on_the_wire_is_none_and_a_support_lifts_it():

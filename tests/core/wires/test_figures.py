@@ -109,8 +109,10 @@ def test_finer_pieces_change_little():
 def test_over_a_perfect_ground_all_that_is_fed_leaves(shape):
     """The test of the whole method: the power at the feed, and the power through the sky above."""
     for mhz in (3.65, 14.2, 24.9):
-        found = currents(replace(shape, radius_m=5e-4).layout(), mhz * 1e6, "perfect")
-        assert sky(found, turns=96, rings=48, points=3).ohm == pytest.approx(found.z_ohm.real, rel=1e-6), mhz
+        result = currents(replace(shape, radius_m=5e-4).layout(), mhz * 1e6, "perfect")
+        assert sky(result, turns=96, rings=48, points=3).ohm == pytest.approx(result.z_ohm.real, rel=1e-6), (
+            mhz
+        )
     over_none = currents(shape.layout(), 14.2e6, "free-space")
     assert sky(over_none, turns=96, rings=48, points=3).ohm == pytest.approx(over_none.z_ohm.real, rel=2e-6)
 
@@ -118,10 +120,10 @@ def test_over_a_perfect_ground_all_that_is_fed_leaves(shape):
 def test_what_metal_and_coils_take_is_what_does_not_leave():
     coil = Coil(Point(-5.0, 0.0, 9.0), 100.0, henry=5e-6)
     layout = replace(Dipole(20, 9, radius_m=5e-4).layout(), coils=(coil,))
-    found = currents(layout, 7.1e6, "perfect", METALS["steel"])
-    lost = (found.metal_ohm + found.coil_ohm) / found.z_ohm.real
+    result = currents(layout, 7.1e6, "perfect", METALS["steel"])
+    lost = (result.metal_ohm + result.coil_ohm) / result.z_ohm.real
     assert lost > 0.1
-    assert sky(found).ohm / found.z_ohm.real == pytest.approx(1 - lost, abs=1e-6)
+    assert sky(result).ohm / result.z_ohm.real == pytest.approx(1 - lost, abs=1e-6)
 
 
 @pytest.mark.parametrize("image", [0j, 1 + 0j, 0.9 - 0.1j])
@@ -136,7 +138,7 @@ def test_what_one_does_to_another_that_one_does_back(image, shape, off):
     args = (mesh.start, mesh.along, mesh.length, mesh.radius, 2 * np.pi / 20, RULES, every, image)
     there = fill(*args)
     one_way, other_way = (
-        join(found, mesh.half, mesh.sign, none) for found in (there, there.transpose(1, 0, 3, 2))
+        join(result, mesh.half, mesh.sign, none) for result in (there, there.transpose(1, 0, 3, 2))
     )
     assert np.abs(one_way - other_way).max() < off * np.abs(one_way).max()
     some = fill(*args[:6], mesh.needed, image)
@@ -160,10 +162,10 @@ def upright(height_m, mhz):
 
 @pytest.mark.parametrize(("count", "z"), [(4, 22.1 + 11.5j), (16, 8.6 + 4.7j), (64, 0.8 - 1.0j)])
 def test_published_effect_of_radials(count, z):
-    found = upright(10.05, 7.1)
-    assert added_ohm(Radials(count, 10.0), AVERAGE, found, 10.05) == pytest.approx(z, abs=0.06)
+    result = upright(10.05, 7.1)
+    assert added_ohm(Radials(count, 10.0), AVERAGE, result, 10.05) == pytest.approx(z, abs=0.06)
     # The currents that are found there are a sine nearly, and so is what they do to the soil.
-    assert added_ohm(Radials(count, 10.0), AVERAGE, found) == pytest.approx(z, abs=0.08 * abs(z) + 0.2)
+    assert added_ohm(Radials(count, 10.0), AVERAGE, result) == pytest.approx(z, abs=0.08 * abs(z) + 0.2)
 
 
 def test_radials_without_number_or_soil_without_loss_leave_a_perfect_ground():
@@ -179,5 +181,5 @@ def test_radials_without_number_or_soil_without_loss_leave_a_perfect_ground():
 def test_a_vertical_of_half_a_wave_has_no_endless_resistance_in_the_ground():
     """A sine would have no current at its foot there; through it all the figure runs on smoothly."""
     for mhz in np.linspace(13, 22, 31):
-        found = upright(8.0, mhz)
-        assert abs(added_ohm(Radials(4, 10.0), AVERAGE, found, 8.0)) < 0.25 * abs(found.z_ohm), mhz
+        result = upright(8.0, mhz)
+        assert abs(added_ohm(Radials(4, 10.0), AVERAGE, result, 8.0)) < 0.25 * abs(result.z_ohm), mhz

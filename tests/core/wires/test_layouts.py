@@ -63,7 +63,7 @@ def test_a_longer_antenna_is_longer_and_a_higher_one_higher(shape):
     plain, longer, higher = (shape.layout(*by) for by in ((), (1.03,), (1.0, 1.1)))
     # The short piece between the halves of a fan is what it is.
     assert longer.length_m == pytest.approx(1.03 * plain.length_m, rel=2e-3)
-    tops = [max(max(wire.start.z, wire.end.z) for wire in one.wires) for one in (plain, higher)]
+    tops = [max(max(wire.start.z, wire.end.z) for wire in item.wires) for item in (plain, higher)]
     if shape.on_ground:
         assert tops[0] == tops[1]
     else:
@@ -94,19 +94,19 @@ point = st.builds(Point, coordinate, coordinate, coordinate)
 @given(point, point, point, point)
 def test_wires_touch_where_points_along_them_come_as_near(a, b, c, d):
     """Against the nearest of many points along both."""
-    one, other = Wire(a, b, 0.05), Wire(c, d, 0.05)
+    first, other = Wire(a, b, 0.05), Wire(c, d, 0.05)
     shares = np.linspace(0, 1, 120)[:, None]
-    if min(one.length_m, other.length_m) < 1e-3 or len({a, b, c, d}) < 4:
+    if min(first.length_m, other.length_m) < 1e-3 or len({a, b, c, d}) < 4:
         return
-    along = [np.array(w.start) + shares * np.subtract(w.end, w.start) for w in (one, other)]
+    along = [np.array(w.start) + shares * np.subtract(w.end, w.start) for w in (first, other)]
     nearest = np.linalg.norm(along[0][:, None] - along[1][None], axis=-1).min()
     try:
-        Layout((one, other), Point(*(np.add(a, b) / 2).tolist()))
+        Layout((first, other), Point(*(np.add(a, b) / 2).tolist()))
         touches = False
     except InputError as error:
         assert error.code == "wires-touch"
         touches = True
-    slack = (one.length_m + other.length_m) / 240
+    slack = (first.length_m + other.length_m) / 240
     if nearest < 0.1:
         assert touches
     if nearest > 0.1 + slack:

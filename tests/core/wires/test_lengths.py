@@ -24,30 +24,30 @@ def station(shape, *chain):
 
 
 def test_each_length_is_what_the_station_is_with_it():
-    asked = station(END_FED, Tuner(), Line(AttenuatedLine(50.0, 0.66, 0.6, 0.01), 5.0))
+    request = station(END_FED, Tuner(), Line(AttenuatedLine(50.0, 0.66, 0.6, 0.01), 5.0))
     tried = np.array([12.0, 20.5, 27.0])
-    found = lengths(asked, tried)
+    result = lengths(request, tried)
     edges = np.array([7e6, 7.1e6, 7.2e6, 14e6, 14.175e6, 14.35e6])
     for n, length in enumerate(tried):
         plan = Plan(replace(END_FED, wire_m=float(length)), SOILS["average"])
-        alone = solve(replace(asked, antenna=PlannedAntenna(plan, spread=False)), edges)
-        assert found.z_ohm[n].ravel() == pytest.approx(alone.antenna.z_ohm, rel=0.12)  # on a coarser mesh
-        assert found.radiated_w[n].ravel() == pytest.approx(alone.radiated_w, rel=0.06, abs=1.5)
-    assert found.extreme[1].all()
-    assert not found.extreme[0].any()
+        alone = solve(replace(request, antenna=PlannedAntenna(plan, spread=False)), edges)
+        assert result.z_ohm[n].ravel() == pytest.approx(alone.antenna.z_ohm, rel=0.12)  # on a coarser mesh
+        assert result.radiated_w[n].ravel() == pytest.approx(alone.radiated_w, rel=0.06, abs=1.5)
+    assert result.extreme[1].all()
+    assert not result.extreme[0].any()
 
 
 def test_a_dipole_without_a_tuner_suits_where_it_resonates_and_its_margin_is_the_way_out():
-    asked = replace(station(Dipole(20, 10)), bands=BANDS[:1])
+    request = replace(station(Dipole(20, 10)), bands=BANDS[:1])
     tried = np.arange(18.0, 22.0, 0.1)
-    found = lengths(asked, tried)
-    (window,) = found.windows
+    result = lengths(request, tried)
+    (window,) = result.windows
     assert 19 < window[0] < window[1] < 21.5
     inside = (tried >= window[0] - 1e-9) & (tried <= window[1] + 1e-9)
-    assert (found.suits[:, 0] == inside).all()
-    assert (found.margin_m > 0).tolist() == inside.tolist()
-    assert found.margin_m.max() == pytest.approx((window[1] - window[0]) / 2 + 0.1, abs=0.06)
-    assert (found.swr[inside, 0] <= asked.comfort_swr).all()
+    assert (result.suits[:, 0] == inside).all()
+    assert (result.margin_m > 0).tolist() == inside.tolist()
+    assert result.margin_m.max() == pytest.approx((window[1] - window[0]) / 2 + 0.1, abs=0.06)
+    assert (result.swr[inside, 0] <= request.comfort_swr).all()
 
 
 @pytest.mark.parametrize(
@@ -73,12 +73,12 @@ def test_the_command_says_which_suit(tmp_path, capsys):
     file.write_text(json.dumps(document), "utf-8")
     command = ["lengths", str(file), "--from", "18", "--to", "22", "--step", "0.25"]
     assert main([*command, "--json"]) == 0
-    told = json.loads(capsys.readouterr().out)
-    assert [one["length_m"] for one in told["lengths"]] == pytest.approx(np.arange(18, 22.01, 0.25))
-    assert {one["length_m"] for one in told["lengths"] if one["suits"]} == {
-        one["length_m"] for one in told["lengths"] if one["bands"][0]["reached"]
+    answer = json.loads(capsys.readouterr().out)
+    assert [length["length_m"] for length in answer["lengths"]] == pytest.approx(np.arange(18, 22.01, 0.25))
+    assert {length["length_m"] for length in answer["lengths"] if length["suits"]} == {
+        length["length_m"] for length in answer["lengths"] if length["bands"][0]["reached"]
     }
-    assert told["windows"][0]["from_m"] > 18
+    assert answer["windows"][0]["from_m"] > 18
     assert main(command) == 0
     assert "The best of them is 20" in capsys.readouterr().out
     assert main(["lengths", str(file), "--from", "10", "--to", "12"]) == 0

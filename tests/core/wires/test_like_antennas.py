@@ -31,7 +31,7 @@ def mutual_ohm(apart):
 
     k = 2 * np.pi
     far = np.sqrt(apart**2 + 0.25)
-    (c0, s0), (c1, s1), (c2, s2) = (both(k * one) for one in (apart, far + 0.5, far - 0.5))
+    (c0, s0), (c1, s1), (c2, s2) = (both(k * item) for item in (apart, far + 0.5, far - 0.5))
     return 30 * (2 * c0 - c1 - c2) - 30j * (2 * s0 - s1 - s2)
 
 

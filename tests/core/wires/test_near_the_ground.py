@@ -69,11 +69,11 @@ def at(shape, height_m):
     ],
 )
 def test_exact_figures_of_others(shape, mhz, soil, z, share):
-    found = currents(shape.layout(), mhz * 1e6, soil)
+    result = currents(shape.layout(), mhz * 1e6, soil)
     if z is not None:
-        assert found.z_ohm == pytest.approx(z, abs=0.03 * abs(z))
+        assert result.z_ohm == pytest.approx(z, abs=0.03 * abs(z))
     if share is not None:
-        assert sky(found).ohm / found.z_ohm.real == pytest.approx(share, abs=0.006)
+        assert sky(result).ohm / result.z_ohm.real == pytest.approx(share, abs=0.006)
 
 
 def topped(height_m, mast_mm, top_m, top_mm, turned=0.0, count=4):
@@ -98,8 +98,8 @@ def topped(height_m, mast_mm, top_m, top_mm, turned=0.0, count=4):
 )
 def test_wires_of_unlike_thickness_keep_their_charge_where_they_meet(layout, mhz, z):
     for per_wavelength in (None, 40, 80):
-        found = currents(layout, mhz * 1e6, "perfect", per_wavelength=per_wavelength)
-        assert found.z_ohm == pytest.approx(z, abs=0.03 * abs(z))
+        result = currents(layout, mhz * 1e6, "perfect", per_wavelength=per_wavelength)
+        assert result.z_ohm == pytest.approx(z, abs=0.03 * abs(z))
 
 
 def test_a_step_is_the_same_from_either_side_and_fades_with_the_step():
@@ -118,20 +118,20 @@ def test_a_step_is_the_same_from_either_side_and_fades_with_the_step():
         coils = () if coil is None else (Coil(Point(coil, 0, 10), 200, ohm=300),)
         layout = Layout(wires, Point(feed, 0, 10), coils)
         turned = replace(layout, wires=tuple(Wire(w.end, w.start, w.radius_m) for w in wires[::-1]))
-        one, other = (currents(each, 7.1e6, AVERAGE).z_ohm for each in (layout, turned))
-        assert one == pytest.approx(other, rel=5e-3)
+        first, other = (currents(each, 7.1e6, AVERAGE).z_ohm for each in (layout, turned))
+        assert first == pytest.approx(other, rel=5e-3)
         even = [
             currents(
                 replace(layout, wires=tuple(replace(w, radius_m=mm / 2000) for w in wires)), 7.1e6, AVERAGE
             ).z_ohm.imag
             for mm in (10, 1)
         ]
-        assert min(even) < one.imag < max(even)
+        assert min(even) < first.imag < max(even)
 
 
 def test_power_is_balanced_over_thick_and_thin_wires_too():
-    found = currents(topped(10, 20, 5, 2), 3.65e6, "perfect")
-    assert sky(found, turns=96, rings=48, points=3).ohm == pytest.approx(found.z_ohm.real, rel=1e-5)
+    result = currents(topped(10, 20, 5, 2), 3.65e6, "perfect")
+    assert sky(result, turns=96, rings=48, points=3).ohm == pytest.approx(result.z_ohm.real, rel=1e-5)
 
 
 @pytest.mark.parametrize(
@@ -146,9 +146,9 @@ def test_power_is_balanced_over_thick_and_thin_wires_too():
 )
 @pytest.mark.parametrize("soil", ["sea", "average", "poor"])
 def test_wires_soil_and_sky_take_what_enters(shape, mhz, soil):
-    found = currents(shape.layout(), mhz * 1e6, SOILS[soil], METALS["steel"])
-    taken = sky(found).ohm + into_the_soil(found, SOILS[soil]) + found.metal_ohm
-    assert taken == pytest.approx(found.z_ohm.real, rel=1e-3)
+    result = currents(shape.layout(), mhz * 1e6, SOILS[soil], METALS["steel"])
+    taken = sky(result).ohm + into_the_soil(result, SOILS[soil]) + result.metal_ohm
+    assert taken == pytest.approx(result.z_ohm.real, rel=1e-3)
 
 
 def test_what_is_tabled_is_what_the_integrals_are_far_off_and_over_a_conductor():
@@ -171,10 +171,10 @@ def test_what_is_tabled_is_what_the_integrals_are_far_off_and_over_a_conductor()
 
 def test_raised_from_the_soil_nothing_jumps_and_too_near_is_refused():
     """From 3 cm to a metre in steps of a tenth: R, X and the share to the sky go on smoothly."""
-    heights = np.geomspace(0.03, 1.0, 36)
-    found = [currents(at(RAISED, h).layout(), 7.1e6, AVERAGE) for h in heights]
-    z = np.array([one.z_ohm for one in found])
-    share = np.array([sky(one).ohm / one.z_ohm.real for one in found])
+    values = np.geomspace(0.03, 1.0, 36)
+    results = [currents(at(RAISED, h).layout(), 7.1e6, AVERAGE) for h in values]
+    z = np.array([item.z_ohm for item in results])
+    share = np.array([sky(item).ohm / item.z_ohm.real for item in results])
     assert (z.real > 20).all()
     assert ((share > 0.1) & (share < 0.4)).all()
     for figure in (z.real, z.imag, 100 * share):
@@ -205,10 +205,10 @@ def test_a_low_wire_gains_by_height_and_its_losses_are_never_absurd():
     for _ in range(60):
         length, height, share = rng.uniform(5, 60), 10 ** rng.uniform(-1, 0.9), rng.uniform(0.1, 0.5)
         soil = SOILS[str(rng.choice(["sea", "good", "average", "poor"]))]
-        told = estimated(Plan(Dipole(length, height, share), soil), rng.uniform(1.8e6, 29e6), AS_TYPED)
-        assert 0 < told.sky_ohm < told.z_ohm.real
+        result = estimated(Plan(Dipole(length, height, share), soil), rng.uniform(1.8e6, 29e6), AS_TYPED)
+        assert 0 < result.sky_ohm < result.z_ohm.real
     higher = [estimated(Plan(Dipole(20, h), AVERAGE), 7.1e6, AS_TYPED) for h in (2, 4)]
-    db = [10 * np.log10(one.sky_ohm / one.z_ohm.real) for one in higher]
+    db = [10 * np.log10(item.sky_ohm / item.z_ohm.real) for item in higher]
     assert db[1] - db[0] == pytest.approx(3.9, abs=0.3)
 
 
@@ -229,10 +229,10 @@ def test_of_joint_truths_nineteen_of_twenty_lie_inside(shape, mhz):
     plan = Plan(shape, AVERAGE, METALS["copper"], coarse=True)
 
     def figures(case):
-        told = estimated(plan, mhz * 1e6, case)
-        gamma = abs((told.z_ohm - 50) / (told.z_ohm + 50))
-        sky_share = told.sky_ohm / told.z_ohm.real
-        return [told.z_ohm.real, told.z_ohm.imag, gamma, sky_share, 1 - sky_share]
+        result = estimated(plan, mhz * 1e6, case)
+        gamma = abs((result.z_ohm - 50) / (result.z_ohm + 50))
+        sky_share = result.sky_ohm / result.z_ohm.real
+        return [result.z_ohm.real, result.z_ohm.imag, gamma, sky_share, 1 - sky_share]
 
     ends = np.array([figures(case) for case in cases(plan)])
     rng = np.random.default_rng(95)
@@ -269,13 +269,13 @@ def test_the_ends_of_wires_stand_what_a_line_of_their_thickness_would():
         (Vertical(10, radius_m=0.01).layout(), 10.0, 0.01),
     ):
         for per_wavelength in (40, 80):
-            found = currents(layout, 7.1e6, "perfect", per_wavelength=per_wavelength)
-            assert end_ohm(found) == pytest.approx(60 * (np.log(2 * h / a) - 1), rel=0.1)
+            result = currents(layout, 7.1e6, "perfect", per_wavelength=per_wavelength)
+            assert end_ohm(result) == pytest.approx(60 * (np.log(2 * h / a) - 1), rel=0.1)
 
     def told(shape, power_w):
         station = Station(Transmitter(power_w), (), PlannedAntenna(Plan(shape, AVERAGE)))
-        found = cautions_at(solve(station, np.array([7.1e6])), 0)
-        return [one.message.params["volts"] for one in found if one.id == "wire-ends"]
+        result = cautions_at(solve(station, np.array([7.1e6])), 0)
+        return [item.message.params["volts"] for item in result if item.id == "wire-ends"]
 
     ((low,), (high,)) = told(Dipole(20.3, 10), 100), told(Dipole(20.3, 10), 400)
     assert 800 < low < 1100

@@ -22,8 +22,8 @@ def test_the_estimate_stands_in_more_than_half_of_the_rows_and_each_case_in_one(
     for k, hz in enumerate(FREQS):
         typed = fed(PLAN, hz, AS_TYPED)
         assert (np.isclose(z[:, k], typed)).sum() > ROWS / 2
-        for one in cases(PLAN):
-            assert np.isclose(z[:, k], fed(PLAN, hz, one)).any()
+        for case in cases(PLAN):
+            assert np.isclose(z[:, k], fed(PLAN, hz, case)).any()
     for figure in (z.real, np.abs(z), 1 / z.real):
         assert np.median(figure, axis=0) == pytest.approx(figure[0])
 
@@ -46,8 +46,8 @@ def test_wires_a_hundred_waves_up_are_told_and_higher_ones_refused():
     """Somebody who types kilometres gets a sentence, whoever asks."""
     there = PlannedAntenna(Plan(Dipole(10, 2000), SOILS["average"]), spread=False)
     assert there.range_hz[1] == pytest.approx(100 * 299.792458e6 / 2000)
-    told = there.rows(np.array([14e6]))[0][0]
-    assert 0.5 < told.sky_ohm / told.z_ohm.real < 0.9
+    result = there.rows(np.array([14e6]))[0][0]
+    assert 0.5 < result.sky_ohm / result.z_ohm.real < 0.9
     for up_m in (3000, 7e6):
         planned = PlannedAntenna(Plan(Dipole(10, up_m), SOILS["average"]))
         with pytest.raises(InputError, match="wires-too-high"):

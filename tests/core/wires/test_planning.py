@@ -54,21 +54,23 @@ def station(shape, *chain, bands=BANDS):
     ],
 )
 def test_what_may_be_otherwise_is_what_the_station_is_when_it_is_so(shape, codes):
-    asked = station(shape, Tuner(), Line(OPEN_LINE, 12.0))
-    found = what_if(asked)
-    assert {change.message.code.removeprefix("what-if.") for change, _ in found.changes} == codes
+    request = station(shape, Tuner(), Line(OPEN_LINE, 12.0))
+    result = what_if(request)
+    assert {change.message.code.removeprefix("what-if.") for change, _ in result.changes} == codes
     middles = np.array([7.1e6, 14.175e6])
     gains = []
-    for change, outcome in ((None, found.now), *found.changes):
+    for change, outcome in ((None, result.now), *result.changes):
         there = shape if change is None else change.shape
-        alone = solve(replace(asked, antenna=PlannedAntenna(plan(there), spread=False)), middles)
+        alone = solve(replace(request, antenna=PlannedAntenna(plan(there), spread=False)), middles)
         assert outcome.sky_w == pytest.approx(alone.sky_w * bearable_share(alone))
-        gains.append(round(outcome.sky_w.min() - found.now.sky_w.min()))
+        gains.append(round(outcome.sky_w.min() - result.now.sky_w.min()))
     assert gains[1:] == sorted(gains[1:], reverse=True)
 
 
 def test_a_coil_moved_up_resonates_as_before_and_costs_less():
-    ((change, _),) = [one for one in what_if(station(LOADED)).changes if "coil" in one[0].message.code]
+    ((change, _),) = [
+        change for change in what_if(station(LOADED)).changes if "coil" in change[0].message.code
+    ]
     assert isinstance(change.shape, Vertical)
     moved = change.shape.coil
     assert moved is not None
@@ -82,10 +84,10 @@ def test_a_coil_moved_up_resonates_as_before_and_costs_less():
 def test_the_power_that_a_tuner_bears_is_where_its_first_part_is_at_its_rating():
     plain = what_if(station(Dipole(20, 10), Tuner(), Line(OPEN_LINE, 12.0)))
     assert np.isinf(plain.now.bears_w).all()
-    asked = station(Dipole(20, 10), Tuner(capacitor_volts=400.0), Line(OPEN_LINE, 12.0))
-    bears = what_if(asked).now.bears_w
+    request = station(Dipole(20, 10), Tuner(capacitor_volts=400.0), Line(OPEN_LINE, 12.0))
+    bears = what_if(request).now.bears_w
     for band, power in zip(BANDS, bears, strict=True):
-        there = replace(asked, transmitter=Transmitter(power_w=float(power)), antenna=asked.antenna.alone)
+        there = replace(request, transmitter=Transmitter(power_w=float(power)), antenna=request.antenna.alone)
         stage = solve(there, np.array([band.middle_hz])).stages[0]
         assert stage.setting.limit_w == pytest.approx(stage.in_w, rel=1e-6)
 
@@ -126,10 +128,10 @@ def measured(shape, soil="average", stretch=1.0, lift=1.0, series=0.0, seed=1):
 @settings(max_examples=full.of(3, 8))
 @given(st.floats(-0.018, 0.018), st.floats(-0.09, 0.09))
 def test_length_and_height_that_are_off_are_found(longer, higher):
-    found = fit(plan(Dipole(20, 10)), *measured(Dipole(20, 10), stretch=1 + longer, lift=1 + higher))
-    assert found.moved.length == pytest.approx(1 + longer, abs=0.003)
-    assert found.after < 0.02
-    assert found.odd is None
+    result = fit(plan(Dipole(20, 10)), *measured(Dipole(20, 10), stretch=1 + longer, lift=1 + higher))
+    assert result.moved.length == pytest.approx(1 + longer, abs=0.003)
+    assert result.after < 0.02
+    assert result.odd is None
 
 
 def test_what_lies_beyond_the_intervals_is_told_as_odd():
@@ -151,17 +153,17 @@ def test_what_lies_beyond_the_intervals_is_told_as_odd():
 
 
 def test_pairs_are_what_each_length_of_line_reaches_with_each_antenna():
-    asked = station(Dipole(20, 10), Tuner(), Line(OPEN_LINE, 12.0))
-    tried = trial(asked, np.array([12.0, 20.0, 26.0]))
+    request = station(Dipole(20, 10), Tuner(), Line(OPEN_LINE, 12.0))
+    tried = trial(request, np.array([12.0, 20.0, 26.0]))
     each = list(pairs(tried, 8.0, 16.0, 3))
-    columns = (np.array([getattr(one, name) for one in each]) for name in ("reached", "bears_w", "sky_w"))
+    columns = (np.array([getattr(item, name) for item in each]) for name in ("reached", "bears_w", "sky_w"))
     line_m = np.array([8.0, 12.0, 16.0])
-    found = Pairs(tried.field, tried.bands, 100.0, tried.length_m, line_m, *columns)
-    for k, run_m in enumerate(found.line_m):
-        alone = lengths(replace(asked, chain=(Tuner(), Line(OPEN_LINE, float(run_m)))), tried.length_m)
-        assert np.array_equal(alone.reached.all(axis=-1), found.reached[:, k])
-        assert alone.bears_w.min(axis=-1) == pytest.approx(found.bears_w[:, k])
-        assert alone.by_band_w == pytest.approx(found.sky_w[:, k])
+    result = Pairs(tried.field, tried.bands, 100.0, tried.length_m, line_m, *columns)
+    for k, run_m in enumerate(result.line_m):
+        alone = lengths(replace(request, chain=(Tuner(), Line(OPEN_LINE, float(run_m)))), tried.length_m)
+        assert np.array_equal(alone.reached.all(axis=-1), result.reached[:, k])
+        assert alone.bears_w.min(axis=-1) == pytest.approx(result.bears_w[:, k])
+        assert alone.by_band_w == pytest.approx(result.sky_w[:, k])
     with pytest.raises(InputError, match="no-tuner"):
         list(pairs(trial(station(Dipole(20, 10)), np.array([20.0])), 8.0, 16.0, 3))
 
@@ -172,14 +174,14 @@ def test_the_best_pair_gives_its_weakest_band_most_and_of_those_alike_has_most_r
     sky[..., 1] = 20.0
     sky[2:7, 1:5, 1] = 60.0
     every, all_w = np.ones(sky.shape, dtype=bool), np.full(sky.shape, 100.0)
-    found = Pairs("length_m", BANDS, 100.0, np.arange(7.0), np.arange(6.0), every, all_w, sky)
-    assert found.room.max() == 2
-    assert found.best in {(3, 2), (4, 2), (5, 2), (3, 3), (4, 3), (5, 3)}
-    assert found.room[0].max() == 0
-    assert (found.count == 2).all()
+    result = Pairs("length_m", BANDS, 100.0, np.arange(7.0), np.arange(6.0), every, all_w, sky)
+    assert result.room.max() == 2
+    assert result.best in {(3, 2), (4, 2), (5, 2), (3, 3), (4, 3), (5, 3)}
+    assert result.room[0].max() == 0
+    assert (result.count == 2).all()
     sky[0, 0, 1] = 75.0
     bears = np.where(np.arange(7)[:, None, None] > 0, all_w, 90.0)
-    there = replace(found, sky_w=sky, bears_w=bears)
+    there = replace(result, sky_w=sky, bears_w=bears)
     assert there.best == (0, 0)
     assert there.count[0, 0] == 0
     assert there.weakest_band(0, 0) == 1
@@ -189,16 +191,16 @@ def test_the_best_pair_gives_its_weakest_band_most_and_of_those_alike_has_most_r
 
 
 def test_a_length_is_sure_where_it_suits_in_every_case():
-    found = lengths(station(Dipole(20, 10), bands=BANDS[:1]), np.arange(19.0, 21.0, 0.1))
-    antenna = PlannedAntenna(replace(plan(Dipole(float(found.length_m[found.best]), 10)), coarse=True))
-    budget = solve(replace(found.trial.station, antenna=antenna), np.array([7e6, 7.1e6, 7.2e6]))
-    assert surely(found).tolist() == [bool((budget.swr <= 2).all())]
+    result = lengths(station(Dipole(20, 10), bands=BANDS[:1]), np.arange(19.0, 21.0, 0.1))
+    antenna = PlannedAntenna(replace(plan(Dipole(float(result.length_m[result.best]), 10)), coarse=True))
+    budget = solve(replace(result.trial.station, antenna=antenna), np.array([7e6, 7.1e6, 7.2e6]))
+    assert surely(result).tolist() == [bool((budget.swr <= 2).all())]
     assert (budget.sky_w > 10).all()
-    wide = lengths(replace(found.trial.station, comfort_swr=20.0), found.length_m)
+    wide = lengths(replace(result.trial.station, comfort_swr=20.0), result.length_m)
     assert surely(wide).all()
 
 
-@pytest.mark.parametrize("ask", [what_if, lambda asked: trial(asked, np.array([10.0]))])
+@pytest.mark.parametrize("ask", [what_if, lambda request: trial(request, np.array([10.0]))])
 def test_what_is_measured_is_not_planned(ask):
     with pytest.raises(InputError, match="not-planned"):
         ask(replace(station(Dipole(20, 10)), antenna=Resonator(7e6, 50, 10)))
