@@ -62,15 +62,15 @@
   }
 
   /** Whether it is there to be shown. */
-  async function show(asked: number, late: () => boolean): Promise<boolean> {
-    const { data, response } = await api.GET('/api/stations/{pk}', { params: { path: { pk: asked } } });
+  async function show(pk: number, late: () => boolean): Promise<boolean> {
+    const { data, response } = await api.GET('/api/stations/{pk}', { params: { path: { pk: pk } } });
     if (late()) return false;
     if (!data) {
       session = null;
       trouble =
         response.status === 404
-          ? `Station ${asked} is not kept here.`
-          : `Station ${asked} could not be read: the server has trouble, or does not answer.`;
+          ? `Station ${pk} is not kept here.`
+          : `Station ${pk} could not be read: the server has trouble, or does not answer.`;
       return false;
     }
     trouble = '';
@@ -79,7 +79,7 @@
     session?.end();
     session = new Session(data, recalled);
     showing = new Shown();
-    if (!stations.rows.some((row) => row.id === asked)) await stations.load(); // one just begun
+    if (!stations.rows.some((row) => row.id === pk)) await stations.load(); // one just begun
     if (data.name === DEMO.name && !lookRound.seen) lookRound.begin();
     return true;
   }
@@ -147,7 +147,7 @@
     const beside = [
       ...(deleted ? [`${deleted} more are among those deleted of late`] : []),
       ...(already ? [`${already} were here already and are left as they are`] : []),
-    ].map((one) => ` ${one}.`);
+    ].map((sentence) => ` ${sentence}.`);
     if (!refused) news = `${taken} taken in, with history, log, sweeps and shelf.${beside.join('')}`;
     else if (names.length)
       trouble = `${refused} Before that ${taken} taken in; taken in again, nothing is doubled.`;

@@ -1,6 +1,6 @@
 /** Keeps the garden's page itself, so that it opens where nothing is to be reached: its own files, no data. */
 
-interface Asked extends Event {
+interface Fetching extends Event {
   readonly request: Request;
   respondWith(answer: Promise<Response>): void;
 }
@@ -8,7 +8,7 @@ interface Begun extends Event {
   waitUntil(done: Promise<unknown>): void;
 }
 interface Worker_ {
-  addEventListener(kind: 'fetch', then: (event: Asked) => void): void;
+  addEventListener(kind: 'fetch', then: (event: Fetching) => void): void;
   addEventListener(kind: 'install' | 'activate', then: (event: Begun) => void): void;
   skipWaiting(): Promise<void>;
   readonly clients: { claim(): Promise<void> };

@@ -34,14 +34,14 @@ const PANES: readonly Pane[] = ['read', 'trim', 'radials', 'baseline'];
 export function placeOf({ pathname, search }: { pathname: string; search: string }): Place {
   const query = new URLSearchParams(search);
   if (pathname === '/loss') return { asks: query.toString() };
-  const found = /^\/stations?\/(\d+)(?:\/(\w+))?(?:\/([\w-]+))?(?:\/(\w+))?\/?$/.exec(pathname);
-  if (!found) return DOOR;
-  const [, id, named, item, paneNamed] = found;
+  const match = /^\/stations?\/(\d+)(?:\/(\w+))?(?:\/([\w-]+))?(?:\/(\w+))?\/?$/.exec(pathname);
+  if (!match) return DOOR;
+  const [, id, named, item, paneNamed] = match;
   const view = isView(named) ? named : 'ledger';
-  const pane = PANES.find((one) => one === paneNamed);
+  const pane = PANES.find((name) => name === paneNamed);
   const mhz = Number(query.get('mhz'));
   const part = view === 'tuner' ? partOf(item ?? null) : partOf(query.get('part'));
-  const tuner = TUNER_PANES.find(([one]) => one === paneNamed)?.[0];
+  const tuner = TUNER_PANES.find(([key]) => key === paneNamed)?.[0];
   return {
     id: Number(id),
     view,

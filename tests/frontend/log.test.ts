@@ -2,7 +2,7 @@ import { render, screen, within } from '@testing-library/svelte';
 import userEvent from '@testing-library/user-event';
 import { afterEach, beforeEach, describe, expect, test, vi } from 'vitest';
 import type { LogRow, PartModel, ReconcileAnswer } from '../../frontend/src/lib/api/client';
-import { day, told } from '../../frontend/src/lib/log/entries';
+import { day, inShort } from '../../frontend/src/lib/log/entries';
 import { Log } from '../../frontend/src/lib/log/log.svelte';
 import LogView from '../../frontend/src/lib/log/LogView.svelte';
 import FlagReadings from '../../frontend/src/lib/strip/FlagReadings.svelte';
@@ -169,7 +169,7 @@ function session() {
 const onshow = vi.fn();
 
 test('each entry says what it is in a line', () => {
-  expect(ROWS.map(told)).toEqual([
+  expect(ROWS.map(inShort)).toEqual([
     'storm',
     'antenna side, 150 W forward, 52 W reflected, tuner bypassed, rain',
     'new wire, after “long”, trim step, 8 radials',

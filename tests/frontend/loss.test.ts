@@ -1,18 +1,18 @@
 import { expect, test } from 'vitest';
-import { askedOf, bodyOf, queryOf, START } from '../../frontend/src/lib/loss/asked';
+import { questionOf, bodyOf, queryOf, START } from '../../frontend/src/lib/loss/question';
 
 test('an address holds the whole question and leads back to it', () => {
   const asked = { ...START, length: '120 ft', swr: '2,5', at: 'radio' as const, also: 'rg-213', r: '12' };
-  expect(askedOf(queryOf(asked, 'metric'))).toEqual(asked);
-  expect(askedOf('')).toEqual(START);
-  expect(askedOf('at=roof&line=rg-6').at).toBe('antenna');
+  expect(questionOf(queryOf(asked, 'metric'))).toEqual(asked);
+  expect(questionOf('')).toEqual(START);
+  expect(questionOf('at=roof&line=rg-6').at).toBe('antenna');
 });
 
 test('a bare length is a reader’s own unit, and says so to whoever gets the address', () => {
   const asked = { ...START, length: '100' };
-  expect(askedOf(queryOf(asked, 'feet')).length).toBe('100 ft');
+  expect(questionOf(queryOf(asked, 'feet')).length).toBe('100 ft');
   expect(bodyOf(asked, 'feet').length_m).toBeCloseTo(30.48);
-  expect(bodyOf(askedOf(queryOf(asked, 'feet')), 'metric').length_m).toBeCloseTo(30.48);
+  expect(bodyOf(questionOf(queryOf(asked, 'feet')), 'metric').length_m).toBeCloseTo(30.48);
 });
 
 test('what is typed goes as quantities, words as they are, own figures as an object', () => {

@@ -226,7 +226,7 @@ test('columns are confirmed as chosen; X only where the file holds it', async ()
     columns: null,
     question: '?',
   };
-  render(ConfirmColumns, { found, onconfirm: confirmed, oncancel: () => {} });
+  render(ConfirmColumns, { recognised: found, onconfirm: confirmed, oncancel: () => {} });
   expect(screen.getByText(/The headings do not say all/)).toBeTruthy();
   expect(screen.queryByLabelText('Column of X')).toBeNull();
   await userEvent.selectOptions(screen.getByLabelText('Unit of the frequency'), 'khz');

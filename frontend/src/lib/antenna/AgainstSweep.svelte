@@ -22,7 +22,7 @@
     () => ({ plan, measured }),
     (body) => api.POST('/api/antenna/fit', { body }),
   );
-  const found = $derived(asking.answer);
+  const fit = $derived(asking.answer);
   type Curve = 'measured' | 'estimated' | 'fitted';
   const CURVES: [Curve, string, string, string][] = [
     ['measured', 'measured', 'var(--ink)', 'none'],
@@ -37,18 +37,18 @@
 </script>
 
 <Trouble text={asking.trouble} {asking} />
-{#if found}
-  <p data-testid="fit">{found.sentence}</p>
+{#if fit}
+  <p data-testid="fit">{fit.sentence}</p>
   <Picture label="SWR as measured, as estimated and as fitted" height={250} margins={{ bottom: 34 }}>
     {#snippet drawing(box)}
-      {@const { x, y } = scales(box, found.points)}
+      {@const { x, y } = scales(box, fit.points)}
       <Levels {box} levels={[1, 1.5, 2, 3, 5, 10, 30, 100].map((at) => ({ at: y(at), name: String(at) }))} />
       <Foot {box} grid unit="MHz" ticks={frequencies(x, box)} />
       {#each CURVES as [key, , colour, dash] (key)}
         <path
           d={pathOf(
-            found.points.map((point) => x(point.mhz)),
-            found.points.map((point) => y(point[key][SWR_AT] ?? MOST_SWR)),
+            fit.points.map((point) => x(point.mhz)),
+            fit.points.map((point) => y(point[key][SWR_AT] ?? MOST_SWR)),
           )}
           fill="none"
           stroke={colour}
@@ -78,7 +78,7 @@
           </tr>
         </thead>
         <tbody>
-          {#each found.points as point, n (n)}
+          {#each fit.points as point, n (n)}
             <tr>
               <th scope="row">{digits(point.mhz, 5)}</th>
               {#each CURVES as [key] (key)}

@@ -18,9 +18,9 @@
     bands: Bands;
     mhz: number;
     result: Result['antenna'] | undefined;
-    told: PlannedOut | null | undefined;
+    estimate: PlannedOut | null | undefined;
   }
-  let { form, antenna, bands, mhz, result, told }: Props = $props();
+  let { form, antenna, bands, mhz, result, estimate }: Props = $props();
 
   type Antenna = StationFile['antenna'];
   const TOO_LARGE = 8_000_000;
@@ -65,8 +65,8 @@
 
   /** The first complaint below the antenna: where in the sweep, and what. */
   function faultInSweep(): string {
-    const found = Object.entries(form.faults).find(([place]) => place.startsWith('antenna.content'));
-    return found ? `${found[0].replace(/^antenna\.content\.?/, '')} ${found[1]}.`.trim() : '';
+    const fault = Object.entries(form.faults).find(([place]) => place.startsWith('antenna.content'));
+    return fault ? `${fault[0].replace(/^antenna\.content\.?/, '')} ${fault[1]}.`.trim() : '';
   }
 </script>
 
@@ -108,7 +108,7 @@
   <NumberField {form} place="antenna.r_ohm" spec={{ label: 'R at resonance', quantity: 'ohm' }} />
   <NumberField {form} place="antenna.q" spec={{ label: 'Q', quantity: 'plain' }} />
 {:else if antenna.kind === 'wires'}
-  <PlanPanel {form} {antenna} {bands} {mhz} {told} />
+  <PlanPanel {form} {antenna} {bands} {mhz} {estimate} />
 {/if}
 <label class="file">
   <span>Bring in a sweep or table (.s1p, .csv)</span>

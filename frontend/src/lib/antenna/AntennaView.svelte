@@ -138,7 +138,7 @@
               {station}
               wire_m={length}
               line_m={line}
-              onadopt={(found, wire, run) => adoptPair(found.field, found.line_at, wire, run)}
+              onadopt={(pair, wire, run) => adoptPair(pair.field, pair.line_at, wire, run)}
             />
           </section>
         {/if}

@@ -63,7 +63,7 @@
       {@const left = x(name) ?? 0}
       {@const points = curves[b] ?? []}
       {@const inside = scaleLinear([0, Math.max(points.length - 1, 1)], [left, left + x.bandwidth()])}
-      {@const there = middles[b]?.[shown]}
+      {@const atMiddle = middles[b]?.[shown]}
       <rect
         x={left}
         y={box.top}
@@ -72,12 +72,12 @@
         fill="var(--paper-sunk)"
         opacity="0.6"
       />
-      {#if there && lowest(there) !== highest(there)}
+      {#if atMiddle && lowest(atMiddle) !== highest(atMiddle)}
         <rect
           x={left + x.bandwidth() / 2 - 3}
           width="6"
-          y={y(highest(there) ?? MOST[shown])}
-          height={Math.max(y(lowest(there) ?? MOST[shown]) - y(highest(there) ?? MOST[shown]), 1)}
+          y={y(highest(atMiddle) ?? MOST[shown])}
+          height={Math.max(y(lowest(atMiddle) ?? MOST[shown]) - y(highest(atMiddle) ?? MOST[shown]), 1)}
           fill="var(--conducted-ink)"
           opacity="0.25"
         />

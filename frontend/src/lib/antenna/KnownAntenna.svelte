@@ -19,11 +19,11 @@
     () => ({ document: session.document }),
     (body) => api.POST('/api/antenna/known', { body }),
   );
-  const found = $derived(asking.answer);
+  const known = $derived(asking.answer);
   const taken = $derived(session.document.antenna.taken ?? '');
   let picture = $state<'swr' | 'ohms' | 'disc'>('swr');
   let range = $state<{ low_mhz: number; high_mhz: number } | null>(null);
-  const phase = $derived(found?.look.reading.phase ?? false);
+  const phase = $derived(known?.look.reading.phase ?? false);
   const pictures = $derived<[typeof picture, string][]>([
     ['swr', 'SWR'],
     ...(phase
@@ -59,9 +59,9 @@
 
 <section aria-label="The antenna as it is known">
   <Trouble text={asking.trouble} {asking} />
-  {#if found}
-    <p class="verdict serif">{found.look.reading.sentence}</p>
-    <p>{found.source} {found.age} {found.gaps} {found.measure}</p>
+  {#if known}
+    <p class="verdict serif">{known.look.reading.sentence}</p>
+    <p>{known.source} {known.age} {known.gaps} {known.measure}</p>
     <div class="when">
       <PlainText
         label="Measured on"
@@ -79,11 +79,11 @@
         <button type="button" class="linkish" onclick={() => (range = null)}>All that is known</button>
       {/if}
     </div>
-    {#if picture === 'ohms' && phase}<OhmsPicture look={found.look} />
-    {:else if picture === 'disc' && phase}<DiscPicture look={found.look} />
-    {:else}<SweepPicture look={found.look} {under} {range} />{/if}
-    <SweepBands reading={found.look.reading} moved={false} onzoom={zoom} />
-    <DipTable reading={found.look.reading} />
+    {#if picture === 'ohms' && phase}<OhmsPicture look={known.look} />
+    {:else if picture === 'disc' && phase}<DiscPicture look={known.look} />
+    {:else}<SweepPicture look={known.look} {under} {range} />{/if}
+    <SweepBands reading={known.look.reading} moved={false} onzoom={zoom} />
+    <DipTable reading={known.look.reading} />
   {/if}
 </section>
 

@@ -19,7 +19,7 @@
     station: StationFile;
     wire_m: number;
     line_m: number;
-    onadopt: (found: PairsOut, wire_m: number, line_m: number) => void;
+    onadopt: (answer: PairsOut, wire_m: number, line_m: number) => void;
   }
   let { station, wire_m, line_m, onadopt }: Props = $props();
   const COUNT = 40;
@@ -39,8 +39,8 @@
   const system = $derived(preferences.system);
   const unit = $derived(unitShown('length', system));
   const asking = new Streaming('/api/antenna/pairs');
-  const found = $derived(asking.answer);
-  const most_w = $derived(Math.max(1, ...(found?.weakest_w.flat() ?? [])));
+  const answer = $derived(asking.answer);
+  const most_w = $derived(Math.max(1, ...(answer?.weakest_w.flat() ?? [])));
   const LEGENDS = $derived<Record<Shown, string>>({
     weakest: `the deeper, the more leaves on the weakest band, up to ${watts(most_w)} W`,
     count: 'all bands in reach and the power borne; paler, fewer',
@@ -61,12 +61,12 @@
     ['line_from_m', 'Feedline, from'],
     ['line_to_m', 'to'],
   ];
-  const told = (metres: number) => `${toShown(Number(metres.toFixed(2)), 'length', system)} ${unit}`;
+  const inUnit = (metres: number) => `${toShown(Number(metres.toFixed(2)), 'length', system)} ${unit}`;
   /** The pair looked at: the best, or what was chosen on the map. */
   let picked = $state.raw<[number, number] | null>(null);
   const at = $derived.by((): [number, number] => {
-    if (!found) return [0, 0];
-    return picked ?? [found.wire_m.indexOf(found.best_wire_m), found.line_m.indexOf(found.best_line_m)];
+    if (!answer) return [0, 0];
+    return picked ?? [answer.wire_m.indexOf(answer.best_wire_m), answer.line_m.indexOf(answer.best_line_m)];
   });
 
   function ask(event: SubmitEvent) {
@@ -89,9 +89,9 @@
     );
   function pick(event: MouseEvent, wireAt: (x: number) => number, lineAt: (y: number) => number) {
     const box = (event.currentTarget as SVGElement).ownerSVGElement?.getBoundingClientRect();
-    if (!found || !box) return;
+    if (!answer || !box) return;
     const [wire, run] = [wireAt(event.clientX - box.left), lineAt(event.clientY - box.top)];
-    picked = [nearest(found.wire_m, wire), nearest(found.line_m, run)];
+    picked = [nearest(answer.wire_m, wire), nearest(answer.line_m, run)];
   }
   function step(event: KeyboardEvent) {
     const ways: Record<string, [number, number]> = {
@@ -101,10 +101,10 @@
       ArrowDown: [0, -1],
     };
     const way = ways[event.key];
-    if (!way || !found) return;
+    if (!way || !answer) return;
     event.preventDefault();
     const within = (value: number, count: number) => Math.min(count - 1, Math.max(0, value));
-    picked = [within(at[0] + way[0], found.wire_m.length), within(at[1] + way[1], found.line_m.length)];
+    picked = [within(at[0] + way[0], answer.wire_m.length), within(at[1] + way[1], answer.line_m.length)];
   }
 </script>
 
@@ -117,49 +117,49 @@
 </form>
 {#if asking.progress}<Progress label="Trying pairs of lengths" {...asking.progress} />{/if}
 <Trouble text={asking.trouble} />
-{#if found}
-  {@const most = found.bands.length}
-  <p data-testid="pairs">{found.sentence}</p>
+{#if answer}
+  {@const most = answer.bands.length}
+  <p data-testid="pairs">{answer.sentence}</p>
   <Segments label="What the map shows" value={shows} options={KINDS} onchoose={(what) => (shows = what)} />
   <Picture
-    label="What each pair of lengths gives. {found.sentence}"
+    label="What each pair of lengths gives. {answer.sentence}"
     height={300}
     margins={{ left: 52, bottom: 34 }}
     interactive
   >
     {#snippet drawing(box)}
-      {@const dx = (found.wire_m[1] ?? 1) - (found.wire_m[0] ?? 0)}
-      {@const dy = (found.line_m[1] ?? 1) - (found.line_m[0] ?? 0)}
-      {@const x = across((found.wire_m[0] ?? 0) - dx / 2, (found.wire_m.at(-1) ?? 1) + dx / 2, box)}
-      {@const y = upright((found.line_m[0] ?? 0) - dy / 2, (found.line_m.at(-1) ?? 1) + dy / 2, box)}
+      {@const dx = (answer.wire_m[1] ?? 1) - (answer.wire_m[0] ?? 0)}
+      {@const dy = (answer.line_m[1] ?? 1) - (answer.line_m[0] ?? 0)}
+      {@const x = across((answer.wire_m[0] ?? 0) - dx / 2, (answer.wire_m.at(-1) ?? 1) + dx / 2, box)}
+      {@const y = upright((answer.line_m[0] ?? 0) - dy / 2, (answer.line_m.at(-1) ?? 1) + dy / 2, box)}
       {@const wide = x(dx) - x(0) + 0.4}
       {@const tall = y(0) - y(dy) + 0.4}
       <!-- svelte-ignore a11y_no_noninteractive_element_interactions, a11y_no_noninteractive_tabindex (the arrow keys move what is picked) -->
       <g
         role="application"
-        aria-label="The pair looked at: {told(found.wire_m[at[0]] ?? 0)} of wire, {told(
-          found.line_m[at[1]] ?? 0,
+        aria-label="The pair looked at: {inUnit(answer.wire_m[at[0]] ?? 0)} of wire, {inUnit(
+          answer.line_m[at[1]] ?? 0,
         )} of feedline, {watts(
-          found.weakest_w[at[0]]?.[at[1]] ?? 0,
+          answer.weakest_w[at[0]]?.[at[1]] ?? 0,
         )} W on the weakest band. The arrow keys move it."
         tabindex="0"
         onkeydown={step}
         onclick={(event) => pick(event, x.invert, y.invert)}
       >
-        {#each found.wire_m as wire, n (n)}
-          {#each found.line_m as line, k (k)}
+        {#each answer.wire_m as wire, n (n)}
+          {#each answer.line_m as line, k (k)}
             <rect
               x={x(wire - dx / 2)}
               y={y(line + dy / 2)}
               width={wide}
               height={tall}
-              fill="color-mix(in oklab, var(--radiated) {100 * depth(found, n, k)}%, var(--paper-sunk))"
+              fill="color-mix(in oklab, var(--radiated) {100 * depth(answer, n, k)}%, var(--paper-sunk))"
             />
           {/each}
         {/each}
       </g>
-      <Levels {box} levels={y.ticks(5).map((m) => ({ at: y(m), name: told(m) }))} />
-      <Foot {box} unit="wire" ticks={x.ticks(5).map((m) => ({ at: x(m), name: told(m) }))} />
+      <Levels {box} levels={y.ticks(5).map((m) => ({ at: y(m), name: inUnit(m) }))} />
+      <Foot {box} unit="wire" ticks={x.ticks(5).map((m) => ({ at: x(m), name: inUnit(m) }))} />
       <text x={4} y={box.bottom + 31}>feedline, upwards</text>
       <path
         d="M{x(wire_m) - 5} {y(line_m)}h10M{x(wire_m)} {y(line_m) - 5}v10"
@@ -167,8 +167,8 @@
         stroke-width="1.5"
       />
       <circle
-        cx={x(found.wire_m[at[0]] ?? 0)}
-        cy={y(found.line_m[at[1]] ?? 0)}
+        cx={x(answer.wire_m[at[0]] ?? 0)}
+        cy={y(answer.line_m[at[1]] ?? 0)}
         r="6"
         fill="none"
         stroke="var(--ink)"
@@ -192,10 +192,10 @@
     <button
       type="button"
       class="linkish"
-      onclick={() => onadopt(found, found.wire_m[n] ?? wire_m, found.line_m[k] ?? line_m)}
-      >Take {told(found.wire_m[n] ?? 0)} of wire and {told(found.line_m[k] ?? 0)} of feedline: {watts(
-        found.weakest_w[n]?.[k] ?? 0,
-      )} W on the weakest band, {found.count[n]?.[k] ?? 0} of {most} bands suited</button
+      onclick={() => onadopt(answer, answer.wire_m[n] ?? wire_m, answer.line_m[k] ?? line_m)}
+      >Take {inUnit(answer.wire_m[n] ?? 0)} of wire and {inUnit(answer.line_m[k] ?? 0)} of feedline: {watts(
+        answer.weakest_w[n]?.[k] ?? 0,
+      )} W on the weakest band, {answer.count[n]?.[k] ?? 0} of {most} bands suited</button
     >
   </p>
 {/if}

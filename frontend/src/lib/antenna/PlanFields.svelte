@@ -31,7 +31,7 @@
   const coil = $derived(upright?.coil ?? null);
 </script>
 
-{#snippet asked(field: Field)}
+{#snippet askFor(field: Field)}
   {@const place = `${base}.${field.key}`}
   {@const { ask } = field}
   {#if ask.as === 'choice'}
@@ -152,10 +152,10 @@
   {#if section}
     <details>
       <summary>{section}</summary>
-      {#each mine as field (field.key)}{@render asked(field)}{/each}
+      {#each mine as field (field.key)}{@render askFor(field)}{/each}
     </details>
   {:else}
-    {#each mine as field (field.key)}{@render asked(field)}{/each}
+    {#each mine as field (field.key)}{@render askFor(field)}{/each}
     {#if upright}
       <SwitchField
         label="Loading coil"

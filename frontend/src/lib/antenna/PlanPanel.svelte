@@ -15,11 +15,11 @@
     bands: Bands;
     mhz: number;
     /** What the station's answer tells of it (null: not yet); undefined: there is none of what stands now. */
-    told: PlannedOut | null | undefined;
+    estimate: PlannedOut | null | undefined;
   }
-  let { form, antenna, bands, mhz, told }: Props = $props();
+  let { form, antenna, bands, mhz, estimate }: Props = $props();
 
-  const estimating = new Estimating(() => told);
+  const estimating = new Estimating(() => estimate);
   const rows = $derived(rowsOf(bands, mhz));
 
   $effect(() =>

@@ -20,7 +20,7 @@
     },
     QUIET_MS,
   );
-  const found = $derived(asking.answer?.answer);
+  const answer = $derived(asking.answer?.answer);
   /** Of a station that is not the present one nothing is to be taken. */
   const present = $derived(asking.answer?.of === station);
 
@@ -31,25 +31,25 @@
 </script>
 
 <Trouble text={asking.trouble} {asking} />
-{#if found}
-  <p data-testid="what-if">{found.sentence}</p>
-  {#if found.changes.length}
+{#if answer}
+  <p data-testid="what-if">{answer.sentence}</p>
+  {#if answer.changes.length}
     <Scroller label="What if, watts to the sky by band">
       <table class="plain figures">
         <thead>
           <tr>
             <th scope="col">Watts to the sky</th>
-            {#each found.bands as name, i (i)}<th scope="col">{name}</th>{/each}
+            {#each answer.bands as name, i (i)}<th scope="col">{name}</th>{/each}
             <th scope="col"><span class="visually-hidden">to take it</span></th>
           </tr>
         </thead>
         <tbody>
           <tr>
             <th scope="row">as it is</th>
-            {#each found.bands.keys() as b (b)}
-              {@const bears = found.now.bears_w[b] ?? null}
+            {#each answer.bands.keys() as b (b)}
+              {@const bears = answer.now.bears_w[b] ?? null}
               <td
-                >{watts(found.now.sky_w[b] ?? null)}{#if bears !== null && bears < found.power_w}<span
+                >{watts(answer.now.sky_w[b] ?? null)}{#if bears !== null && bears < answer.power_w}<span
                     class="visually-hidden"
                     >,
                   </span><small class="less">bears {watts(bears)} W</small>{/if}</td
@@ -57,17 +57,17 @@
             {/each}
             <td></td>
           </tr>
-          {#each found.changes as change, i (i)}
+          {#each answer.changes as change, i (i)}
             <tr>
               <th scope="row">{change.text}</th>
-              {#each found.bands.keys() as b (b)}
+              {#each answer.bands.keys() as b (b)}
                 {@const bears = change.outcome.bears_w[b] ?? null}
                 {@const after = change.outcome.sky_w[b] ?? 0}
-                {@const by = difference(found.now.sky_w[b] ?? 0, after)}
+                {@const by = difference(answer.now.sky_w[b] ?? 0, after)}
                 <td
                   >{watts(after)}{#if by}<span class="visually-hidden">, </span><small
                       class:less={by.startsWith('−')}>{by}</small
-                    >{/if}{#if bears !== null && bears < found.power_w}<span class="visually-hidden"
+                    >{/if}{#if bears !== null && bears < answer.power_w}<span class="visually-hidden"
                       >,
                     </span><small class="less">bears {watts(bears)} W</small>{/if}</td
                 >

@@ -14,7 +14,7 @@
     (body) => api.POST('/api/antenna/widths', { body }),
     QUIET_MS,
   );
-  const found = $derived(asking.answer);
+  const answer = $derived(asking.answer);
   type Width = WidthsOut['bands'][number]['own'];
 
   const kilohertz = (mhz: number) => `${digits(1000 * mhz)} kHz`;
@@ -29,8 +29,8 @@
 </script>
 
 <Trouble text={asking.trouble} {asking} />
-{#if found}
-  <p data-testid="widths">{found.sentence}</p>
+{#if answer}
+  <p data-testid="widths">{answer.sentence}</p>
   <Scroller label="How wide it is, band by band">
     <table class="plain figures">
       <thead>
@@ -46,7 +46,7 @@
         </tr>
       </thead>
       <tbody>
-        {#each found.bands as { name, mhz, own, full_size }, i (i)}
+        {#each answer.bands as { name, mhz, own, full_size }, i (i)}
           <tr>
             <th scope="row">{name}</th>
             <td>{digits(own.q, 2)}</td>

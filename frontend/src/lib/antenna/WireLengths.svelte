@@ -25,7 +25,7 @@
   let typed = $state<{ from?: string; to?: string }>({});
   const from = $derived(typed.from ?? toShown(Math.max(2, Math.round(length_m * 0.6)), 'length', system));
   const to = $derived(typed.to ?? toShown(Math.round(length_m * 1.5), 'length', system));
-  const found = $derived(asking.answer);
+  const answer = $derived(asking.answer);
   /** What the picture shows: whether a band is in reach, its SWR at the feedpoint, or what leaves. */
   type Shown = 'reached' | 'swr' | 'watts' | 'borne';
   let shows = $state<Shown>('reached');
@@ -50,10 +50,10 @@
     if (shows === 'borne') return Math.min(1, band.bears_w / power);
     return Math.max(0, 1 - Math.log(band.swr ?? Infinity) / Math.log(DEEPEST_SWR));
   }
-  const names = $derived(found?.lengths[0]?.bands.map((band) => band.name) ?? []);
-  const lengths = $derived(found?.lengths.map((length) => length.length_m) ?? []);
+  const names = $derived(answer?.lengths[0]?.bands.map((band) => band.name) ?? []);
+  const lengths = $derived(answer?.lengths.map((length) => length.length_m) ?? []);
   const step = $derived((lengths[1] ?? 1) - (lengths[0] ?? 0));
-  const told = (metres: number) =>
+  const inUnit = (metres: number) =>
     `${toShown(Number(metres.toFixed(2)), 'length', system)} ${unitShown('length', system)}`;
 
   function ask() {
@@ -81,8 +81,8 @@
   <button type="button" class="linkish" onclick={asking.cancel}>Stop</button>
 {/if}
 <Trouble text={asking.trouble} />
-{#if found}
-  <p data-testid="wire-lengths">{found.sentence}</p>
+{#if answer}
+  <p data-testid="wire-lengths">{answer.sentence}</p>
   <Segments
     label="What the picture shows"
     value={shows}
@@ -90,7 +90,7 @@
     onchoose={(what) => (shows = what)}
   />
   <Picture
-    label="Lengths at which each band is in reach. {found.sentence}"
+    label="Lengths at which each band is in reach. {answer.sentence}"
     height={names.length * ROW + 26}
     margins={{ left: 42, top: 0, right: 10, bottom: 21 }}
   >
@@ -98,7 +98,7 @@
       {@const x = across((lengths[0] ?? 0) - step / 2, (lengths.at(-1) ?? 1) + step / 2, box)}
       {#each names as name, b (b)}
         <text x={box.left - 6} y={b * ROW + 13} text-anchor="end">{name}</text>
-        {#each found.lengths as length, n (n)}
+        {#each answer.lengths as length, n (n)}
           {@const band = length.bands[b]}
           {#if band && depth(band) > 0.01}
             <rect
@@ -121,7 +121,7 @@
         stroke-width="1.5"
         stroke-dasharray="3 2"
       />
-      <Foot {box} ticks={x.ticks(4).map((at) => ({ at: x(at), name: told(at) }))} />
+      <Foot {box} ticks={x.ticks(4).map((at) => ({ at: x(at), name: inUnit(at) }))} />
     {/snippet}
     {#snippet legend()}
       <span
@@ -146,16 +146,16 @@
           >
         </thead>
         <tbody>
-          {#each found.lengths as length, n (n)}
+          {#each answer.lengths as length, n (n)}
             <tr>
-              <th scope="row">{told(length.length_m)}</th>
+              <th scope="row">{inUnit(length.length_m)}</th>
               {#each length.bands as band, i (i)}<td
                   >{watts(band.sky_w)}{band.reached
                     ? ''
                     : `, not suited: ${watts(band.bears_w)} borne`}{band.extreme ? ', half wave' : ''}</td
                 >{/each}
               <td
-                ><button type="button" class="linkish" onclick={() => onadopt(found.field, length.length_m)}
+                ><button type="button" class="linkish" onclick={() => onadopt(answer.field, length.length_m)}
                   >take</button
                 ></td
               >
@@ -169,15 +169,15 @@
     <button
       type="button"
       class="linkish"
-      onclick={() => onadopt(found.field, Number(found.best_m.toFixed(2)))}
-      >Take {told(found.best_m)}, the best of them</button
+      onclick={() => onadopt(answer.field, Number(answer.best_m.toFixed(2)))}
+      >Take {inUnit(answer.best_m)}, the best of them</button
     >
   </p>
-  {#each found.windows.slice(0, 4) as window (window.from_m)}
+  {#each answer.windows.slice(0, 4) as window (window.from_m)}
     {@const middle = (window.from_m + window.to_m) / 2}
     <p>
-      <button type="button" class="linkish" onclick={() => onadopt(found.field, Number(middle.toFixed(2)))}
-        >Take {told(middle)}, in the middle of {told(window.from_m)} to {told(window.to_m)}</button
+      <button type="button" class="linkish" onclick={() => onadopt(answer.field, Number(middle.toFixed(2)))}
+        >Take {inUnit(middle)}, in the middle of {inUnit(window.from_m)} to {inUnit(window.to_m)}</button
       >
     </p>
   {/each}

@@ -18,7 +18,7 @@ export class Estimating {
   readonly #resting = new Asking<never>();
   /** Why its intervals are not known. */
   #unknown = $state('');
-  #asked = $state.raw<object | null>(null);
+  #antenna = $state.raw<object | null>(null);
   readonly #given: () => PlannedOut | null | undefined;
 
   /** `given`: as typed, where the station's answer tells it (null: not yet); undefined: it is asked for here. */
@@ -28,7 +28,7 @@ export class Estimating {
 
   /** Ask for bands, each from one frequency (MHz) to another; what it returns ends the waiting. */
   ask(antenna: PlannedAntenna, bands: Bands): () => void {
-    this.#asked = antenna;
+    this.#antenna = antenna;
     const alone = { ...antenna, spread: false };
     if (untrack(this.#given) === undefined)
       this.#quick.ask(() => estimate(alone, across(bands, MOVING), false));
@@ -88,7 +88,7 @@ export class Estimating {
     return this.#given() ?? this.#quick.answer;
   }
   get #atRest() {
-    return this.#rest?.of === this.#asked ? this.#rest : null;
+    return this.#rest?.of === this.#antenna ? this.#rest : null;
   }
 }
 

@@ -94,7 +94,7 @@ export function handlesOf(antenna: PlannedAntenna, planned: PlannedOut): Handle[
           return { ...antenna, far_height_m: up, wire_m: length(before + run + STEP_M / 2) };
         },
       };
-      const other: Handle = {
+      const farEnd: Handle = {
         id: 'counterpoise',
         name: 'the counterpoise’s end',
         at: counterpoise ?? feed,
@@ -132,7 +132,7 @@ export function handlesOf(antenna: PlannedAntenna, planned: PlannedOut): Handle[
           };
         },
       };
-      return before > 0 ? [far, other, foot, bend] : [far, other, foot];
+      return before > 0 ? [far, farEnd, foot, bend] : [far, farEnd, foot];
     }
     case 'vertical':
     case 'whip': {
@@ -144,10 +144,10 @@ export function handlesOf(antenna: PlannedAntenna, planned: PlannedOut): Handle[
         views: SIDE,
         moved: ([, , z]) => ({ ...antenna, height_m: length(z - foot) }),
       };
-      const found = [top];
+      const handles = [top];
       const coil = antenna.coil;
       if (coil)
-        found.push({
+        handles.push({
           id: 'coil',
           name: 'its coil',
           at: [0, 0, foot + (coil.at_share ?? 0.5) * antenna.height_m],
@@ -158,14 +158,14 @@ export function handlesOf(antenna: PlannedAntenna, planned: PlannedOut): Handle[
           },
         });
       if (antenna.shape === 'vertical' && (antenna.radials ?? 16) > 0)
-        found.push({
+        handles.push({
           id: 'radial',
           name: 'the radials’ ends',
           at: [antenna.radial_m ?? 10, 0, foot],
           views: [...SIDE, ...PLAN],
           moved: ([x, y]) => ({ ...antenna, radial_m: length(Math.hypot(x, y)) }),
         });
-      return found;
+      return handles;
     }
     case 'fan': {
       const [longest] = [...antenna.lengths_m.keys()].sort(
@@ -182,8 +182,8 @@ export function handlesOf(antenna: PlannedAntenna, planned: PlannedOut): Handle[
           moved: ([x, , z]) => ({
             ...antenna,
             height_m: height(z),
-            lengths_m: antenna.lengths_m.map((one, n) =>
-              n === longest ? length(2 * Math.hypot(x, tip[1] ?? 0)) : one,
+            lengths_m: antenna.lengths_m.map((length_m, n) =>
+              n === longest ? length(2 * Math.hypot(x, tip[1] ?? 0)) : length_m,
             ),
           }),
         },
@@ -209,15 +209,16 @@ type Wires = Extract<PlannedAntenna, { shape: 'wires' }>;
 
 /** All that stands at a point goes along: wires that join stay joined, and the feed stays where it is fed. */
 function withEnd(antenna: Wires, from: Spot, to: Spot): Wires {
-  const here = (at: readonly number[]) => Math.hypot(...at.map((one, k) => one - (from[k] ?? 0))) < 1e-6;
-  const there = to.map(round) as [number, number, number];
+  const atStart = (at: readonly number[]) =>
+    Math.hypot(...at.map((value, k) => value - (from[k] ?? 0))) < 1e-6;
+  const target = to.map(round) as [number, number, number];
   const wires = antenna.wires.map((wire) => {
     const [start, end] = [wire.slice(0, 3), wire.slice(3)];
-    return [...(here(start) ? there : start), ...(here(end) ? there : end)];
+    return [...(atStart(start) ? target : start), ...(atStart(end) ? target : end)];
   });
   return {
     ...antenna,
     wires: wires as Wires['wires'],
-    feed: here(antenna.feed) ? there : antenna.feed,
+    feed: atStart(antenna.feed) ? target : antenna.feed,
   };
 }

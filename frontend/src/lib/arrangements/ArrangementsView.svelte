@@ -61,11 +61,11 @@
   </form>
   {#if kept.length}
     <ul>
-      {#each kept as one, n (n)}
+      {#each kept as arrangement, n (n)}
         <li>
           <label
             ><input type="radio" name="other" checked={other === n} onchange={() => (other = n)} />
-            {one.name}</label
+            {arrangement.name}</label
           >
           <button type="button" onclick={() => onreplace(changedOver(station, n), 'change')}
             >Change over to it</button

@@ -12,8 +12,8 @@ export function changedOver(document: StationFile, at: number): StationFile {
   const { transmitter, chain, antenna, arrangement, arrangements = [] } = document;
   const next = arrangements[at];
   if (!next) return document;
-  const kept = arrangements.map((one, n) =>
-    n === at ? { name: arrangement ?? 'as it is', transmitter, chain, antenna } : one,
+  const kept = arrangements.map((present, n) =>
+    n === at ? { name: arrangement ?? 'as it is', transmitter, chain, antenna } : present,
   );
   return {
     ...document,

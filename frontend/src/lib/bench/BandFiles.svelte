@@ -35,7 +35,7 @@
     }
     trouble = '';
     const { rows: before, truth } = bench.of(job);
-    const rows = truth ? [] : before.filter((one) => Object.keys(one).length > 0);
+    const rows = truth ? [] : before.filter((row) => Object.keys(row).length > 0);
     bench.enter(job, { rows: [...rows, row] });
   }
 </script>

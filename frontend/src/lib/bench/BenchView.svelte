@@ -16,16 +16,16 @@
     job: string;
     onjob: (job: string) => void;
   }
-  let { session, shelf, job: asked, onjob }: Props = $props();
+  let { session, shelf, job: chosen, onjob }: Props = $props();
   const listing = new Asking<Jobs>();
   listing.ask(() => api.GET('/api/bench/jobs'));
   const jobs = $derived(listing.answer?.jobs ?? []);
-  const job = $derived(jobs.find(({ job }) => job === asked) ?? jobs[0]);
+  const job = $derived(jobs.find(({ job }) => job === chosen) ?? jobs[0]);
   let bench = $state.raw<Bench | null>(null);
 
   $effect(() => {
     // The address says the job that is shown.
-    if (job && asked !== job.job) onjob(job.job);
+    if (job && chosen !== job.job) onjob(job.job);
   });
   $effect(() => {
     if (!jobs.length) return undefined;

@@ -30,10 +30,10 @@
       session.step(carried(session.document, at, carry, today()), 'measured');
   }
   async function keepIt() {
-    const one = part ?? blank;
-    if (carry === null || !one) return;
-    const title = `${one.label || one.kind}, measured ${today()}`;
-    const fault = await shelf.keep(title, measuredIn(one, carry, today()), '');
+    const target = part ?? blank;
+    if (carry === null || !target) return;
+    const title = `${target.label || target.kind}, measured ${today()}`;
+    const fault = await shelf.keep(title, measuredIn(target, carry, today()), '');
     kept = fault ? `Not kept. ${fault}` : `“${title}” is on your shelf.`;
   }
 </script>

@@ -26,8 +26,8 @@
     ['file', 'By file'],
     ['practice', 'Simulated bench'],
   ];
-  const ways = $derived(ALL.filter(([one]) => one === 'practice' || job.ways.some(({ way }) => way === one)));
-  const chosen = $derived(ways.some(([one]) => one === entry.way) ? entry.way : 'hand');
+  const ways = $derived(ALL.filter(([key]) => key === 'practice' || job.ways.some(({ way }) => way === key)));
+  const chosen = $derived(ways.some(([key]) => key === entry.way) ? entry.way : 'hand');
   const way = $derived(wayOf(job, entry));
   const option = $derived(optionOf(job, entry));
   const titled = $derived(way?.groups.some(({ title }) => title));
@@ -37,7 +37,7 @@
   label="How the readings come in"
   value={chosen}
   options={ways}
-  onchoose={(one) => bench.change(job.job, { way: one })}
+  onchoose={(chosenWay) => bench.change(job.job, { way: chosenWay })}
 />
 {#if chosen === 'practice'}
   <Practice {bench} {job} {analyzer} {document} {at} />
@@ -65,8 +65,8 @@
   <Segments
     {label}
     value={option?.value ?? ''}
-    options={options.map((one): [string, string] => [one.value, one.label])}
-    onchoose={(one) => bench.figure(job, key, one)}
+    options={options.map((option): [string, string] => [option.value, option.label])}
+    onchoose={(value) => bench.figure(job, key, value)}
   />
   {#if option}<Figures {bench} {job} group={option.group} />{/if}
 {/if}

@@ -40,7 +40,9 @@
       const part = document.chain[n];
       return part && 'length_m' in part ? Number(part.length_m) || 0 : 0;
     };
-    return parts.length ? parts.reduce((one, other) => (length(other) > length(one) ? other : one)) : null;
+    return parts.length
+      ? parts.reduce((longest, other) => (length(other) > length(longest) ? other : longest))
+      : null;
   });
   /** Which part of the run figures were taken from. */
   const OF_PART = 'length_of';
@@ -53,8 +55,8 @@
   const blank = $derived(blankOf(job, entry));
   /** What goes into the station; of a simulated day it is said there that it is one. */
   const carry = $derived.by(() => {
-    const told = answer && 'carry' in answer ? answer.carry : null;
-    return told && entry.truth ? simulated(told) : told;
+    const carried = answer && 'carry' in answer ? answer.carry : null;
+    return carried && entry.truth ? simulated(carried) : carried;
   });
   /** Return losses of what came with its phase, as the answer tells them by frequency. */
   const backs = $derived.by(() => {

@@ -19,7 +19,7 @@
     bench.enter(job, { sweeps: { ...bench.of(job).sweeps, [end]: { name, text } } });
   }
   function drop(end: string) {
-    const left = Object.fromEntries(Object.entries(sweeps).filter(([one]) => one !== end));
+    const left = Object.fromEntries(Object.entries(sweeps).filter(([key]) => key !== end));
     bench.change(job, { sweeps: left });
   }
 </script>

@@ -16,8 +16,8 @@
   const rows = $derived(bench.of(job).rows);
 
   function backOf(row: Row, key: string): string {
-    const told = backs.find((back) => back['mhz'] === Number(row['mhz']?.text))?.[key];
-    return told == null ? '∠' : `${decibels(told)} ∠`;
+    const backRow = backs.find((back) => back['mhz'] === Number(row['mhz']?.text))?.[key];
+    return backRow == null ? '∠' : `${decibels(backRow)} ∠`;
   }
   function another() {
     bench.change(job, { rows: [...rows, {}] });

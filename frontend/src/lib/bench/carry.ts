@@ -11,12 +11,12 @@ type Part = Record<string, unknown> & { measured?: Record<string, Mark> };
 /** Nearer than that in frequency, the newer figure stands for the older. */
 const SAME_FREQUENCY = 0.02;
 
-const alike = (one: unknown, other: unknown) => JSON.stringify(one) === JSON.stringify(other);
+const alike = (a: unknown, b: unknown) => JSON.stringify(a) === JSON.stringify(b);
 
 /** Newer points among older ones. */
 function joined(older: Point[], newer: Point[]): Point[] {
   const left = older.filter(([at]) => !newer.some(([mhz]) => Math.abs(mhz - at) < SAME_FREQUENCY * at));
-  return [...left, ...newer].sort(([one], [other]) => one - other);
+  return [...left, ...newer].sort(([a], [b]) => a - b);
 }
 
 /** The part with what was measured in it: figures over frequency beside those of other days, as long as they stand. */

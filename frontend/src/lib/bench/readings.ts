@@ -17,7 +17,7 @@ const cellOf = (cell: Cell | undefined) => cell?.gamma ?? typedNumber(cell?.text
 /** How a job's readings come in, as they do now. */
 export function wayOf(job: Job, entry: Entry): JobWay | undefined {
   const way = entry.way === 'practice' ? job.practice : entry.way;
-  return job.ways.find((one) => one.way === way) ?? job.ways[0];
+  return job.ways.find((known) => known.way === way) ?? job.ways[0];
 }
 
 export const optionsOf = (job: Job) => job.choice?.options ?? [];
@@ -49,12 +49,12 @@ function tableOf(table: JobTable, rows: Row[]): object | null {
     (row) => needed.every((key) => has(row, key)) && (!one_of.length || one_of.some((key) => has(row, key))),
   );
   if (whole.length < least) return null;
-  const told = whole.map((row) => {
+  const typedRows = whole.map((row) => {
     const cells = columns.map(({ key }) => [key, cellOf(row[key]) ?? null] as const);
     if (form === 'objects') return Object.fromEntries(cells);
     return form === 'lists' ? cells.map(([, cell]) => cell) : cells[0]?.[1];
   });
-  return { [into]: told };
+  return { [into]: typedRows };
 }
 
 function sweepsOf(way: JobWay, { sweeps }: Entry): object | null {
@@ -66,9 +66,9 @@ function sweepsOf(way: JobWay, { sweeps }: Entry): object | null {
 }
 
 function groupOf({ fields, into, before }: JobGroup, figures: Record<string, string>): object | null {
-  const told = typedFields(fields, figures, before);
-  if (fields.some(({ key, needed }) => needed && told[key] === undefined)) return null;
-  return into ? { [into]: told } : told;
+  const typed = typedFields(fields, figures, before);
+  if (fields.some(({ key, needed }) => needed && typed[key] === undefined)) return null;
+  return into ? { [into]: typed } : typed;
 }
 
 /** As what a part goes onto the shelf that is none of the run, with those of its figures that were typed. */

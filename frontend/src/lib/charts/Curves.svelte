@@ -36,9 +36,11 @@
     return [Math.min(...xs), Math.max(...xs)] as const;
   });
   const top = $derived(
-    Math.max(...curves.flatMap(({ y }) => y.map((one) => one ?? bottom)), bottom + 1e-3) * 1.08,
+    Math.max(...curves.flatMap(({ y }) => y.map((value) => value ?? bottom)), bottom + 1e-3) * 1.08,
   );
-  const longest = $derived(curves.reduce((one, other) => (other.x.length > one.x.length ? other : one)));
+  const longest = $derived(
+    curves.reduce((longer, other) => (other.x.length > longer.x.length ? other : longer)),
+  );
 </script>
 
 <Picture {label} height={260} margins={{ left: 50, top: 24 }}>
@@ -71,7 +73,7 @@
         <path
           d={pathOf(
             curve.x.map(x),
-            curve.y.map((one) => (one === null ? null : y(one))),
+            curve.y.map((value) => (value === null ? null : y(value))),
           )}
           fill="none"
           stroke={curve.colour}

@@ -56,14 +56,14 @@
       <h4>To buy</h4>
       {#if candidate.buy.length}
         <ul>
-          {#each candidate.buy as one, i (i)}
+          {#each candidate.buy as bought, i (i)}
             <li>
-              {one.unit === 'm'
-                ? `${digits(one.quantity)} m of `
-                : one.quantity > 1
-                  ? `${one.quantity} × `
-                  : ''}{one.name}
-              <span class="figures">{one.price === null ? '(no price)' : digits(one.price)}</span>
+              {bought.unit === 'm'
+                ? `${digits(bought.quantity)} m of `
+                : bought.quantity > 1
+                  ? `${bought.quantity} × `
+                  : ''}{bought.name}
+              <span class="figures">{bought.price === null ? '(no price)' : digits(bought.price)}</span>
             </li>
           {/each}
         </ul>

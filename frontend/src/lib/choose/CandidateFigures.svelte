@@ -19,7 +19,7 @@
         text: decibels(candidate.behind_db.as_typed),
       },
       { at: 'cost', name: 'cost', text: candidate.cost === null ? '' : digits(candidate.cost) },
-    ].filter((one) => one.text),
+    ].filter((figure) => figure.text),
   );
 </script>
 
@@ -27,7 +27,7 @@
   <table class="plain figures" use:roving>
     <caption>
       At the power that its parts bear:
-      {#each inAll as one, n (one.at)}{n ? '; ' : ''}<Fig {...one} /> {one.name}{/each}
+      {#each inAll as figure, n (figure.at)}{n ? '; ' : ''}<Fig {...figure} /> {figure.name}{/each}
     </caption>
     <thead>
       <tr

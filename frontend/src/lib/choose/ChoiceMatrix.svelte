@@ -75,33 +75,33 @@
       </tr>
     </thead>
     <tbody>
-      {#each rows as one (one.id)}
-        <tr class:chosen={one.id === chosen} class:dear={!one.affordable}>
+      {#each rows as row (row.id)}
+        <tr class:chosen={row.id === chosen} class:dear={!row.affordable}>
           <th scope="row">
-            <button type="button" aria-pressed={one.id === chosen} onclick={() => onselect(one.id, null)}>
-              {#if one.id === answer.decision}<span class="sign">●</span><span class="visually-hidden"
+            <button type="button" aria-pressed={row.id === chosen} onclick={() => onselect(row.id, null)}>
+              {#if row.id === answer.decision}<span class="sign">●</span><span class="visually-hidden"
                   >the decision:
-                </span>{:else if one.id === 'present'}<span class="sign">○</span
-                >{:else if one.id === answer.best}<span class="sign">▲</span><span class="visually-hidden"
+                </span>{:else if row.id === 'present'}<span class="sign">○</span
+                >{:else if row.id === answer.best}<span class="sign">▲</span><span class="visually-hidden"
                   >the best:
                 </span>{/if}
-              {one.title}
-              {#if one.id !== 'present'}<span class="line">{one.line_name}</span>{/if}
+              {row.title}
+              {#if row.id !== 'present'}<span class="line">{row.line_name}</span>{/if}
             </button>
           </th>
           <td class="score">
-            {watts(one.score_w)}
-            {#if watts(one.score_low_w) !== watts(one.score_high_w)}
-              <span class="line">{watts(one.score_low_w)} – {watts(one.score_high_w)}</span>
+            {watts(row.score_w)}
+            {#if watts(row.score_low_w) !== watts(row.score_high_w)}
+              <span class="line">{watts(row.score_low_w)} – {watts(row.score_high_w)}</span>
             {/if}
           </td>
           <td>
-            {#if one.behind_db.middle === null}–{:else}
-              {decibels(one.behind_db.middle)}
-              <span class="line">{decibels(one.behind_db.nine_of_ten)} · {percent(one.right_in)}</span>
+            {#if row.behind_db.middle === null}–{:else}
+              {decibels(row.behind_db.middle)}
+              <span class="line">{decibels(row.behind_db.nine_of_ten)} · {percent(row.right_in)}</span>
             {/if}
           </td>
-          {#each one.cells as cell, band (band)}
+          {#each row.cells as cell, band (band)}
             <td style:--share="{Math.min(100, 100 * cell.share)}%">
               <button
                 type="button"
@@ -112,12 +112,12 @@
                 0.99 * answer.rated_w
                   ? `; a rating limits it to ${watts(cell.limit_w)} W`
                   : ''}"
-                onclick={() => onselect(one.id, band)}
+                onclick={() => onselect(row.id, band)}
                 >{figureOf(cell)}<span class="reach">{REACH[cell.reach]}</span></button
               >
             </td>
           {/each}
-          <td>{one.cost === null ? '?' : digits(one.cost)}</td>
+          <td>{row.cost === null ? '?' : digits(row.cost)}</td>
         </tr>
       {/each}
     </tbody>

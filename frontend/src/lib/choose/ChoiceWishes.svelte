@@ -44,15 +44,15 @@
 
   /** Leave something out of a list of what is left out, or put it in. */
   const toggled = (list: string[], slug: string, wanted: boolean) =>
-    wanted ? list.filter((one) => one !== slug) : [...list, slug];
+    wanted ? list.filter((name) => name !== slug) : [...list, slug];
 </script>
 
-{#snippet check(label: string, on: boolean, onset: (on: boolean) => void, some = false)}
+{#snippet check(label: string, on: boolean, onset: (on: boolean) => void, partly = false)}
   <label class="check"
     ><input
       type="checkbox"
       checked={on}
-      indeterminate={some}
+      indeterminate={partly}
       onchange={(event) => onset(event.currentTarget.checked)}
     />
     {label}</label

@@ -37,26 +37,26 @@
   /** Where each thing is measured. */
   const LEADS = { antenna: 'sweep', ground: 'antenna', line: 'bench', coil: 'bench' } as const;
   /** Where it is measured; what stands now is remembered, so that the decision can say what that changed. */
-  function setOut(one: ChooseAnswer['measure_first'][number]) {
+  function setOut(measurement: ChooseAnswer['measure_first'][number]) {
     const decided = choosing.decision;
     if (decided)
       session.change('choice.finding', {
-        what: one.id,
-        known: one.known,
+        what: measurement.id,
+        known: measurement.known,
         decision: decided.id,
         name: decided.name,
         right_in: decided.right_in ?? undefined,
       });
-    if (one.id === 'antenna') session.sweeps.bringFrom(session.document.chain.length);
-    onview(LEADS[one.id]);
+    if (measurement.id === 'antenna') session.sweeps.bringFrom(session.document.chain.length);
+    onview(LEADS[measurement.id]);
   }
   /** What the other school decides. */
   const otherwise = $derived.by(() => {
     if (!answer) return '';
     const other = answer.school === 'worlds' ? answer.as_typed : answer.by_worlds;
     if (other === answer.decision) return 'the same.';
-    const one = answer.candidates.find((candidate) => candidate.id === other);
-    return one ? `${one.name}${one.cost === null ? '' : `, for ${digits(one.cost)}`}.` : '';
+    const named = answer.candidates.find((candidate) => candidate.id === other);
+    return named ? `${named.name}${named.cost === null ? '' : `, for ${digits(named.cost)}`}.` : '';
   });
   const within = $derived(Number(session.document.choice?.within_db ?? 1));
   const faulty = $derived(Object.keys(session.faults).length > 0);
@@ -78,9 +78,9 @@
   function select(id: string, band: number | null) {
     const bands = session.answer?.rail ?? [];
     const name = band === null ? undefined : answer?.bands[band];
-    const there = bands.find((row) => row.name === name);
-    if (there && there.mhz !== session.mhz) session.tuneTo(there.mhz);
-    choosing.select(id, session.document, there?.mhz ?? session.mhz);
+    const known = bands.find((row) => row.name === name);
+    if (known && known.mhz !== session.mhz) session.tuneTo(known.mhz);
+    choosing.select(id, session.document, known?.mhz ?? session.mhz);
   }
 
   // Another band on the rail: the same candidate there.
@@ -121,8 +121,10 @@
       <p class="told" data-testid="sure">{answer.sure.sentence}</p>
       <p class="told" data-testid="finding-out">
         {answer.finding_out}
-        {#each answer.measure_first as one (one.id)}
-          <button type="button" class="linkish" onclick={() => setOut(one)}>measure {one.text}</button>
+        {#each answer.measure_first as measurement (measurement.id)}
+          <button type="button" class="linkish" onclick={() => setOut(measurement)}
+            >measure {measurement.text}</button
+          >
         {/each}
       </p>
       {#each [answer.shortcomings, answer.not_worth, answer.prices_note].filter(Boolean) as text, i (i)}
@@ -174,7 +176,7 @@
           <h3>What money buys</h3>
           <CostPicture {answer} {chosen} onselect={(id) => select(id, null)} />
           {#each choosing.evens as even, n (n)}
-            <CarriedWorkings found={even.workings}>
+            <CarriedWorkings carried={even.workings}>
               <p class="soft" use:roving>
                 {even.sentence}
                 {#if even.workings['wins_from_m']}<Fig

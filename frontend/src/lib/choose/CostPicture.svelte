@@ -14,9 +14,9 @@
   }
   let { answer, chosen, onselect }: Props = $props();
   const priced = $derived(answer.candidates.filter((candidate) => candidate.cost !== null));
-  const dearest = $derived(Math.max(10, ...priced.map((one) => one.cost ?? 0)));
+  const dearest = $derived(Math.max(10, ...priced.map((candidate) => candidate.cost ?? 0)));
   const unbeaten = $derived(
-    priced.filter((one) => one.unbeaten).sort((a, b) => (a.cost ?? 0) - (b.cost ?? 0)),
+    priced.filter((candidate) => candidate.unbeaten).sort((a, b) => (a.cost ?? 0) - (b.cost ?? 0)),
   );
   const best = $derived(answer.candidates.find((candidate) => candidate.id === answer.best));
   const ticks = $derived(
@@ -49,34 +49,40 @@
     <text x={box.right} y={box.bottom + 31} text-anchor="end">cost of what is to be bought</text>
     <path
       d={pathOf(
-        unbeaten.map((one) => x(one.cost ?? 0)),
-        unbeaten.map((one) => y(one.score_w)),
+        unbeaten.map((candidate) => x(candidate.cost ?? 0)),
+        unbeaten.map((candidate) => y(candidate.score_w)),
       )}
       fill="none"
       stroke="var(--radiated-ink)"
       stroke-width="1.2"
     />
-    {#each priced.filter((one) => !one.unbeaten) as one (one.id)}
-      <circle cx={x(one.cost ?? 0)} cy={y(one.score_w)} r="2.5" class:dear={!one.affordable} class="dot">
-        <title>{one.name}</title>
+    {#each priced.filter((candidate) => !candidate.unbeaten) as candidate (candidate.id)}
+      <circle
+        cx={x(candidate.cost ?? 0)}
+        cy={y(candidate.score_w)}
+        r="2.5"
+        class:dear={!candidate.affordable}
+        class="dot"
+      >
+        <title>{candidate.name}</title>
       </circle>
     {/each}
-    {#each unbeaten as one (one.id)}
+    {#each unbeaten as candidate (candidate.id)}
       <a
-        href="#{one.id}"
-        aria-label="{one.name}: {watts(one.score_w)} watts for {digits(one.cost)}"
+        href="#{candidate.id}"
+        aria-label="{candidate.name}: {watts(candidate.score_w)} watts for {digits(candidate.cost)}"
         onclick={(event) => {
           event.preventDefault();
-          onselect(one.id);
+          onselect(candidate.id);
         }}
       >
-        <title>{one.name}: {watts(one.score_w)} W for {digits(one.cost)}</title>
-        <circle cx={x(one.cost ?? 0)} cy={y(one.score_w)} r="12" fill="transparent" />
+        <title>{candidate.name}: {watts(candidate.score_w)} W for {digits(candidate.cost)}</title>
+        <circle cx={x(candidate.cost ?? 0)} cy={y(candidate.score_w)} r="12" fill="transparent" />
         <circle
-          cx={x(one.cost ?? 0)}
-          cy={y(one.score_w)}
-          r={one.id === chosen ? 7 : 5}
-          fill={one.id === answer.decision ? 'var(--radiated-ink)' : 'var(--paper)'}
+          cx={x(candidate.cost ?? 0)}
+          cy={y(candidate.score_w)}
+          r={candidate.id === chosen ? 7 : 5}
+          fill={candidate.id === answer.decision ? 'var(--radiated-ink)' : 'var(--paper)'}
           stroke="var(--radiated-ink)"
           stroke-width="2"
         />

@@ -24,7 +24,7 @@
   let typed = $state<{ low?: string; high?: string }>({});
   const low = $derived(typed.low ?? toShown(Math.max(1, Math.round(run * 0.6)), 'length', system));
   const high = $derived(typed.high ?? toShown(Math.round(run * 1.5), 'length', system));
-  const found = $derived(choosing.trying.answer);
+  const answer = $derived(choosing.trying.answer);
   const ROW = 19;
   /** Reach, loss and stress are three answers: whether the tuner matches, what leaves, and what is borne. */
   type Shown = 'reached' | 'sky_w' | 'bears_w';
@@ -40,11 +40,11 @@
     sky_w: 'The deeper the green, the more leaves at the power that is borne.',
     bears_w: 'The deeper the green, the more of the radio’s power all parts bear.',
   };
-  const scale = (box: Box) => across(found?.length_m[0] ?? 0, found?.length_m.at(-1) ?? 1, box);
-  const step = $derived(found ? (found.length_m[1] ?? 1) - (found.length_m[0] ?? 0) : 1);
-  const bandsEnd = $derived((found?.bands.length ?? 0) * ROW);
+  const scale = (box: Box) => across(answer?.length_m[0] ?? 0, answer?.length_m.at(-1) ?? 1, box);
+  const step = $derived(answer ? (answer.length_m[1] ?? 1) - (answer.length_m[0] ?? 0) : 1);
+  const bandsEnd = $derived((answer?.bands.length ?? 0) * ROW);
   const MARGIN = 34;
-  const widest = $derived(Math.max(1, ...(found?.margin_m ?? [])));
+  const widest = $derived(Math.max(1, ...(answer?.margin_m ?? [])));
 
   /** Stretches of lengths that are reached: start and end. */
   function stretches(reached: boolean[], lengths: number[]): [number, number][] {
@@ -90,18 +90,18 @@
     ongo={go}
   />
   <Trouble text={choosing.trying.trouble} asking={choosing.trying} />
-  {#if found}
-    <p class="serif" data-testid="lengths">{found.sentence}</p>
-    {#if Object.keys(found.workings).length}
-      <CarriedWorkings found={found.workings}>
+  {#if answer}
+    <p class="serif" data-testid="lengths">{answer.sentence}</p>
+    {#if Object.keys(answer.workings).length}
+      <CarriedWorkings carried={answer.workings}>
         <p class="soft figures" use:roving>
           How far it may be off:
           {#each [['present', 'the present length'], ['safest', 'the safest']] as const as [at, name] (at)}
-            {#if found.workings[at]}<Fig
+            {#if answer.workings[at]}<Fig
                 lone
                 {at}
                 {name}
-                text="{digits(found.workings[at].values[0] ?? null)} m for {name}"
+                text="{digits(answer.workings[at].values[0] ?? null)} m for {name}"
               />{/if}
           {/each}
         </p>
@@ -114,17 +114,17 @@
       onchoose={(what) => (shows = what)}
     />
     <Picture
-      label="Lengths at which each band is inside the tuner’s matching range. {found.sentence}"
+      label="Lengths at which each band is inside the tuner’s matching range. {answer.sentence}"
       height={bandsEnd + MARGIN + 34}
       margins={{ left: 54, top: 0, bottom: 21 }}
     >
       {#snippet drawing(box)}
         {@const x = scale(box)}
-        {#each found.bands as band, n (n)}
+        {#each answer.bands as band, n (n)}
           <text x={box.left - 8} y={n * ROW + 14} text-anchor="end">{band.name}</text>
           <line x1={box.left} x2={box.right} y1={n * ROW + 10} y2={n * ROW + 10} stroke="var(--hairline)" />
           {#if shows === 'reached'}
-            {#each stretches(band.reached, found.length_m) as [from, to] (from)}
+            {#each stretches(band.reached, answer.length_m) as [from, to] (from)}
               <rect
                 x={x(from - step / 2)}
                 width={Math.max(x(to + step / 2) - x(from - step / 2), 1)}
@@ -136,7 +136,7 @@
           {:else}
             {#each band[shows] as share, k (k)}
               <rect
-                x={x((found.length_m[k] ?? 0) - step / 2)}
+                x={x((answer.length_m[k] ?? 0) - step / 2)}
                 width={x(step) - x(0) + 0.4}
                 y={n * ROW + 5}
                 height="10"
@@ -148,7 +148,7 @@
         {/each}
         <text x={box.left - 8} y={bandsEnd + MARGIN - 4} text-anchor="end">to spare</text>
         <path
-          d={marginPath(found.length_m, found.margin_m, x)}
+          d={marginPath(answer.length_m, answer.margin_m, x)}
           fill="var(--radiated)"
           fill-opacity="0.25"
           stroke="var(--radiated-ink)"
@@ -161,10 +161,10 @@
           {box}
           ticks={x.ticks(8).map((tick) => ({ at: x(tick), name: toShown(tick, 'length', system) }))}
         />
-        {#if found.present_m >= (found.length_m[0] ?? 0) && found.present_m <= (found.length_m.at(-1) ?? 0)}
+        {#if answer.present_m >= (answer.length_m[0] ?? 0) && answer.present_m <= (answer.length_m.at(-1) ?? 0)}
           <line
-            x1={x(found.present_m)}
-            x2={x(found.present_m)}
+            x1={x(answer.present_m)}
+            x2={x(answer.present_m)}
             y1="0"
             y2={box.bottom}
             stroke="var(--ink)"
@@ -186,11 +186,11 @@
             </tr>
           </thead>
           <tbody>
-            {#each found.bands as band, i (i)}
+            {#each answer.bands as band, i (i)}
               <tr>
                 <th scope="row">{band.name}</th>
                 <td class="text"
-                  >{stretches(band.reached, found.length_m)
+                  >{stretches(band.reached, answer.length_m)
                     .map((ends) => ends.map((end) => toShown(end, 'length', system)).join(' to '))
                     .join(', ') || 'at none'}</td
                 >

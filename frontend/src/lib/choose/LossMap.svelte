@@ -37,8 +37,8 @@
     return pathOf(
       inside.map((n) => x(matched_db[n] ?? LEAST_DB)),
       inside.map((n) => {
-        const there = swrs[n] ?? null;
-        return there === null || there > MOST_SWR ? null : y(there);
+        const measuredSwr = swrs[n] ?? null;
+        return measuredSwr === null || measuredSwr > MOST_SWR ? null : y(measuredSwr);
       }),
     );
   }

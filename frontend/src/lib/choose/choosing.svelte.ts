@@ -34,7 +34,7 @@ export class Choosing {
   selected = $state<string | null>(null);
   trouble = $state('');
   #lookOf = $state<string | null>(null);
-  #asked = '';
+  #question = '';
   #cancel = new AbortController();
   #retry: ReturnType<typeof setTimeout> | undefined;
   /** Which lengths of the feeder will do, and a candidate laid beside what stands: each waited for, and given up, by itself. */
@@ -57,8 +57,8 @@ export class Choosing {
   /** Ask, unless this is what was asked last. */
   async ask(document: StationFile) {
     const question = questionOf(document);
-    if (question === this.#asked) return;
-    this.#asked = question;
+    if (question === this.#question) return;
+    this.#question = question;
     this.cancel();
     this.#cancel = new AbortController();
     const { signal } = this.#cancel;
@@ -72,7 +72,7 @@ export class Choosing {
     } catch (error) {
       if (signal.aborted) return;
       this.trouble = brokenStream(error);
-      this.#asked = '';
+      this.#question = '';
       this.#retry = setTimeout(() => void this.ask(document), RETRY_MS);
     } finally {
       if (!signal.aborted) this.progress = null;

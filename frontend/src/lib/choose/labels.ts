@@ -24,5 +24,5 @@ export function apart(spots: Spot[]): LabelledSpot[] {
     while (!free(labelY)) labelY += 1;
     placed.push({ ...spot, labelX: spot.x + 8, labelY });
   }
-  return spots.map((spot) => placed.find((one) => one.name === spot.name) as LabelledSpot);
+  return spots.map((spot) => placed.find((label) => label.name === spot.name) as LabelledSpot);
 }

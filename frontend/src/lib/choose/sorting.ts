@@ -21,6 +21,6 @@ export function firstRows(
   count: number,
 ): Candidate[] {
   const always = new Set(['present', answer.decision, answer.best, chosen]);
-  const first = new Set(rows.slice(0, count).map((one) => one.id));
+  const first = new Set(rows.slice(0, count).map((row) => row.id));
   return rows.filter((row) => first.has(row.id) || always.has(row.id));
 }

@@ -39,9 +39,9 @@ export function typedFigure(text: string): TypedFigure | null {
   const number = NUMBER.exec(plain);
   if (!number) return null;
   const rest = plain.replace(number[0], '');
-  const found = UNITS.find(([unit]) => unit.test(rest));
-  if (!found) return null;
-  const [, form, factor = 1] = found;
+  const match = UNITS.find(([unit]) => unit.test(rest));
+  if (!match) return null;
+  const [, form, factor = 1] = match;
   const value = Number(number[0]) * factor + (rest === 'dbw' ? 30 : 0);
   // Return loss and what comes back are written with either sign.
   const signless = form === 'return_loss_db' || form === 'share';

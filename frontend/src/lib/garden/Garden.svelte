@@ -7,8 +7,8 @@
   import GardenPage from './GardenPage.svelte';
 
   /** The page for outside: of the station in its address, else of the one shown last, else of those to choose from. */
-  const asked = /^\/garden\/(\d+)$/.exec(location.pathname)?.[1] ?? storage.read(LAST);
-  const id = Number(asked) || null;
+  const wanted = /^\/garden\/(\d+)$/.exec(location.pathname)?.[1] ?? storage.read(LAST);
+  const id = Number(wanted) || null;
   let stations = $state.raw<StationRow[] | null>(null);
   let trouble = $state('');
 

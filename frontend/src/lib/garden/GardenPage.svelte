@@ -29,13 +29,13 @@
     ['sweep', 'Sweep', Antenna],
   ] as const;
   type Tab = (typeof TABS)[number][0];
-  const asked = (): Tab => TABS.find(([key]) => `#${key}` === location.hash)?.[0] ?? 'trim';
+  const tabOfAddress = (): Tab => TABS.find(([key]) => `#${key}` === location.hash)?.[0] ?? 'trim';
   const NEWS_MS = 20_000;
   const LOST_MS = 5_000;
 
   const station = untrack(() => new Station(id, person ?? ''));
   const outbox = untrack(() => new Outbox(id, person ?? '', () => void station.loadAnew()));
-  let tab = $state(asked());
+  let tab = $state(tabOfAddress());
   const seen = $derived(station.seen);
   const reads = $derived(seen?.station.right === 'read');
 
@@ -80,7 +80,7 @@
   });
 </script>
 
-<svelte:window onhashchange={() => (tab = asked())} />
+<svelte:window onhashchange={() => (tab = tabOfAddress())} />
 
 <header>
   <h1 class="serif">{seen?.station.document.name || (seen ? 'A station without a name' : 'Tithe')}</h1>

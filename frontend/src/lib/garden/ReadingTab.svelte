@@ -40,7 +40,7 @@
   );
   const figures = $derived(figuresOf(typed));
   const numbers = $derived(
-    Object.values(figures).every((one) => one === undefined || typeof one === 'number'),
+    Object.values(figures).every((figure) => figure === undefined || typeof figure === 'number'),
   );
   const read = $derived(figures.swr !== undefined || figures.forward_w !== undefined);
   const mhz = $derived(typedNumber(typed.mhz));
@@ -50,13 +50,13 @@
       if (mhz === null || mhz <= 0 || !server.reachable) return null;
       const known = numbers && (figures.swr === undefined || Number(figures.swr) >= 1);
       const whole = figures.reflected_w === undefined || figures.forward_w !== undefined;
-      const told = { ...circumstancesOf(typed), ...(known && whole ? figures : {}) };
-      return { document, mhz, at: typed.at, ...told };
+      const reading = { ...circumstancesOf(typed), ...(known && whole ? figures : {}) };
+      return { document, mhz, at: typed.at, ...reading };
     },
     (body) => api.POST('/api/readings/expected', { body }),
     400,
   );
-  const found = $derived(expecting.trouble ? null : expecting.answer);
+  const expected = $derived(expecting.trouble ? null : expecting.answer);
   const ends = (two: (number | null)[], format: (value: number | null) => string) =>
     span(format(two[0] ?? null), format(two[1] ?? null));
 
@@ -123,14 +123,14 @@
       ]}
       onchoose={(tuner) => (typed.tuner = tuner)}
     />
-    <p class="expected figures" class:fault={found?.inside === false} aria-live="polite">
+    <p class="expected figures" class:fault={expected?.inside === false} aria-live="polite">
       {#if !server.reachable}What is to be expected is told once there is a connection.
-      {:else if found}
-        {#if found.inside === true}● inside;
-        {:else if found.inside === false}✕ outside;
+      {:else if expected}
+        {#if expected.inside === true}● inside;
+        {:else if expected.inside === false}✕ outside;
         {/if}
-        to be expected: {typed.at === 'radio' ? '' : `${ends(found.forward_w, watts)} W forward, `}SWR {ends(
-          found.swr,
+        to be expected: {typed.at === 'radio' ? '' : `${ends(expected.forward_w, watts)} W forward, `}SWR {ends(
+          expected.swr,
           swr,
         )}
       {:else}{expecting.trouble}{/if}
@@ -138,11 +138,11 @@
     {#if trouble}<p class="fault" role="alert">{trouble}</p>{/if}
     <button type="submit" class="firm">Keep the reading</button>
   </form>
-  {#if found?.card.length}
+  {#if expected?.card.length}
     <details>
       <summary>How to take it</summary>
       <ol>
-        {#each found.card as step, n (n)}<li>{step}</li>{/each}
+        {#each expected.card as step, n (n)}<li>{step}</li>{/each}
       </ol>
     </details>
   {/if}

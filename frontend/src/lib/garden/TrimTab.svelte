@@ -23,7 +23,7 @@
   const SIGNS = { start: '·', nearer: '→', wrong: '✕', past: '↷', still: '=', lost: '?' } as const;
 
   /** What was done before a sweep; of a coil that is not kept. */
-  const told = (change_m: number | null) =>
+  const inUnit = (change_m: number | null) =>
     goal?.means === 'coil'
       ? 'measured'
       : change_m
@@ -58,17 +58,17 @@
       {#if before}
         <dt>Last cut</dt>
         <dd>
-          {told(before.change_m)}{#if before.mhz !== null}: {placeOf(before)}, SWR {swr(before.swr)}{/if}
+          {inUnit(before.change_m)}{#if before.mhz !== null}: {placeOf(before)}, SWR {swr(before.swr)}{/if}
         </dd>
       {/if}
       <dt>This cut</dt>
       <dd class:wrong={now.course === 'wrong'}>
         <span aria-hidden="true">{SIGNS[now.course]}</span>
-        {told(now.change_m)}{#if now.mhz !== null}: {placeOf(now)}, SWR {swr(now.swr)}{/if}. {now.sentence}
+        {inUnit(now.change_m)}{#if now.mhz !== null}: {placeOf(now)}, SWR {swr(now.swr)}{/if}. {now.sentence}
       </dd>
       {#if answer.step_m}
         <dt>Next cut</dt>
-        <dd><strong>{told(answer.step_m)}</strong>, which is half of it; then sweep again</dd>
+        <dd><strong>{inUnit(answer.step_m)}</strong>, which is half of it; then sweep again</dd>
       {/if}
     </dl>
   {:else if seen.due && !answer && !seen.trouble}

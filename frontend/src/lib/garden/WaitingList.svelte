@@ -8,17 +8,17 @@
 
   /** What is typed and not kept in the room yet: on its way, refused, or with a question. */
   let { outbox, onfix }: { outbox: Outbox; onfix: (typed: TypedReading) => void } = $props();
-  let asked = $state.raw<{ key: string; found: Recognised } | null>(null);
+  let toConfirm = $state.raw<{ key: string; found: Recognised } | null>(null);
   let trouble = $state('');
 
   async function recognise({ key, what }: Waiting) {
     if (!('sweep' in what)) return;
     const { data, error } = await api.POST('/api/sweeps/recognise', { body: { text: what.sweep.text } });
     trouble = data ? '' : sentenceOf(error);
-    if (data) asked = { key, found: data };
+    if (data) toConfirm = { key, found: data };
   }
   function confirm(key: string, sweep: NewSweep, columns: SweepColumns) {
-    asked = null;
+    toConfirm = null;
     void outbox.change(key, { unconfirmed: false, what: { sweep: { ...sweep, columns } } });
   }
   async function putRight(key: string, typed: TypedReading) {
@@ -53,11 +53,11 @@
               >
             </p>
           {:else if item.unconfirmed && 'sweep' in what}
-            {#if asked?.key === item.key}
+            {#if toConfirm?.key === item.key}
               <ConfirmColumns
-                found={asked.found}
+                recognised={toConfirm.found}
                 onconfirm={(columns) => confirm(item.key, what.sweep, columns)}
-                oncancel={() => (asked = null)}
+                oncancel={() => (toConfirm = null)}
               />
             {:else}
               <p>A person has to say what its columns hold.</p>

@@ -100,8 +100,8 @@ export class Computing {
   }
 
   /** A reply, or nothing where the server has no time for one. */
-  async #inTime<T>(asked: Promise<Reply<T>> | undefined): Promise<Reply<T> | undefined> {
-    const reply = await asked;
+  async #inTime<T>(promised: Promise<Reply<T>> | undefined): Promise<Reply<T> | undefined> {
+    const reply = await promised;
     if (!reply || !comesBack(reply.response)) return reply;
     this.again_s = Math.max(this.again_s, againAfter_s(reply.response));
     return undefined;

@@ -55,7 +55,7 @@ export class Outbox {
 
   /** The same in another form, and sent again. */
   async change(key: string, item: Partial<Waiting>): Promise<void> {
-    this.items = this.items.map((one) => (one.key === key ? { ...one, ...item } : one));
+    this.items = this.items.map((waiting) => (waiting.key === key ? { ...waiting, ...item } : waiting));
     const changed = this.items.find((item) => item.key === key);
     if (changed) await this.#keep(changed);
     void this.send();
@@ -103,7 +103,7 @@ export class Outbox {
   }
 
   async #keepRefused(item: Waiting, refused: string) {
-    this.items = this.items.map((one) => (one.key === item.key ? { ...one, refused } : one));
+    this.items = this.items.map((waiting) => (waiting.key === item.key ? { ...waiting, refused } : waiting));
     await this.#keep({ ...item, refused });
   }
 

@@ -20,14 +20,14 @@ export async function keepOwnFiles(): Promise<void> {
 async function keep(page: Response) {
   const files = usedFiles();
   // A page of a version that came meanwhile asks for files that are not here: the next visit keeps them all.
-  const asked = (await page.clone().text()).match(/\/static\/assets\/[\w.-]+/g) ?? [];
-  const whole = asked.every((path) => files.includes(location.origin + path));
+  const wanted = (await page.clone().text()).match(/\/static\/assets\/[\w.-]+/g) ?? [];
+  const whole = wanted.every((path) => files.includes(location.origin + path));
   if (!page.ok || page.redirected || !whole) return;
   const kept = await caches.open(KEPT);
-  const there = (await kept.keys()).map((one) => one.url);
-  await kept.addAll([...files.filter((file) => !there.includes(file)), ...NAMED]);
+  const keptUrls = (await kept.keys()).map((request) => request.url);
+  await kept.addAll([...files.filter((file) => !keptUrls.includes(file)), ...NAMED]);
   await kept.put(PAGE, page);
-  for (const file of there) {
+  for (const file of keptUrls) {
     const { pathname } = new URL(file);
     if (!files.includes(file) && ![PAGE, ...NAMED].includes(pathname)) await kept.delete(file);
   }

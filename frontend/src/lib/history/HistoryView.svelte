@@ -12,7 +12,7 @@
   }
   let { station, version, onrestore }: Props = $props();
   const list = new Asking<{ version: number; saved: string; by?: string | null }[]>();
-  const one = new Asking<{ document: StationFile }>();
+  const revision = new Asking<{ document: StationFile }>();
 
   $effect(() => {
     void version;
@@ -23,11 +23,11 @@
     list.ask(() => api.GET('/api/stations/{pk}/revisions', { params: { path: { pk: station } } }));
   }
 
-  function restore(asked: number) {
-    one.run(async () => {
-      const path = { pk: station, version: asked };
+  function restore(version: number) {
+    revision.run(async () => {
+      const path = { pk: station, version: version };
       const { data, error } = await api.GET('/api/stations/{pk}/revisions/{version}', { params: { path } });
-      one.trouble = error ? sentenceOf(error) : '';
+      revision.trouble = error ? sentenceOf(error) : '';
       if (data) onrestore(data.document as StationFile);
     });
   }
@@ -39,7 +39,7 @@
     Every save keeps the state it replaced, the last 200 of them. Restoring one is a change like any other: it
     can be undone.
   </p>
-  <Trouble text={list.trouble || one.trouble} asking={list} onretry={load} />
+  <Trouble text={list.trouble || revision.trouble} asking={list} onretry={load} />
   {#if list.answer?.length === 0}<p>It has not been changed yet.</p>{/if}
   <ol>
     {#each list.answer ?? [] as row (row.version)}

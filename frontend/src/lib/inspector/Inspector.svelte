@@ -31,7 +31,7 @@
           bands={session.document.bands ?? []}
           mhz={session.mhz}
           result={session.answer?.here?.result.antenna}
-          told={Object.keys(session.faults).length ? undefined : (session.answer?.planned ?? null)}
+          estimate={Object.keys(session.faults).length ? undefined : (session.answer?.planned ?? null)}
         />
       {/snippet}
     </Fetched>

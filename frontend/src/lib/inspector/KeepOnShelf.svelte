@@ -6,13 +6,13 @@
   let { shelf, part }: { shelf: Shelf; part: PartModel } = $props();
   let price = $state('');
   let club = $state(false);
-  let told = $state('');
+  let news = $state('');
   let wrong = $state(false);
 
   async function keep() {
     const fault = await shelf.keep(part.label || part.kind, part, price, club);
     wrong = fault !== '';
-    told = wrong ? `Not kept. ${fault}` : `It is on ${club ? 'everybody’s' : 'the'} shelf now.`;
+    news = wrong ? `Not kept. ${fault}` : `It is on ${club ? 'everybody’s' : 'the'} shelf now.`;
   }
 </script>
 
@@ -31,7 +31,7 @@
     {/if}
     <button type="submit">Keep</button>
   </form>
-  <p role="status" class:wrong>{told}</p>
+  <p role="status" class:wrong>{news}</p>
 </details>
 
 <style>

@@ -21,7 +21,7 @@
           ? 'readings'
           : 'figures',
   );
-  const known = $derived(lines.find((one) => one.slug === line));
+  const known = $derived(lines.find((shelved) => shelved.slug === line));
   const numbers = $derived(shape ? fieldsOf(shape).filter(({ ask }) => !ask.section) : []);
 
   function choose(slug: string) {
@@ -44,7 +44,7 @@
   label="Type"
   value={kind}
   options={[
-    ...lines.map((one): [string, string] => [one.slug, one.name]),
+    ...lines.map((shelved): [string, string] => [shelved.slug, shelved.name]),
     ['figures', 'own figures'],
     ['two-wire', 'two wires, by size'],
     ...(kind === 'readings' ? [['readings', 'fitted to own readings'] as [string, string]] : []),

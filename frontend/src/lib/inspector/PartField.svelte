@@ -26,8 +26,8 @@
   /** What the shelf's line of that type has, shown where nothing is typed. */
   const usual = $derived.by(() => {
     const line = 'line' in part ? lines.find((line) => line.slug === part.line) : undefined;
-    const found = (line as Record<string, unknown> | undefined)?.[key];
-    return typeof found === 'number' ? Number(found.toPrecision(3)) : undefined;
+    const value = (line as Record<string, unknown> | undefined)?.[key];
+    return typeof value === 'number' ? Number(value.toPrecision(3)) : undefined;
   });
 </script>
 

@@ -30,10 +30,10 @@
   );
   const fields = $derived(fieldsOf(definitionOf(part)));
   const sections = $derived([
-    ...new Set(fields.map(({ ask }) => ask.section).filter((one) => one !== undefined)),
+    ...new Set(fields.map(({ ask }) => ask.section).filter((section) => section !== undefined)),
   ]);
   const within = (section: string | undefined) => fields.filter(({ ask }) => ask.section === section);
-  const marks = $derived(session.answer?.measured?.find((one) => one.at === at)?.marks ?? []);
+  const marks = $derived(session.answer?.measured?.find((part) => part.at === at)?.marks ?? []);
   const bypassed = $derived(part.bypassed || ('setting' in part && part.setting === 'bypass'));
   const traded = $derived(stage && 'traded' in stage ? stage.traded : '');
   const lacks = $derived(stage && 'lacks' in stage ? stage.lacks : '');
@@ -45,8 +45,8 @@
   }
 </script>
 
-{#snippet asked(some: Field[])}
-  {#each some as field (`${place}.${field.key}`)}
+{#snippet askFor(ofSection: Field[])}
+  {#each ofSection as field (`${place}.${field.key}`)}
     <PartField form={session} {place} {part} {field} {stage} lines={shelf.lines} mhz={session.mhz} />
   {/each}
 {/snippet}
@@ -83,7 +83,7 @@
 {/if}
 {#each marks as mark, n (n)}<p class="measured">{mark}</p>{/each}
 <TextField form={session} place="{place}.label" label="Name" />
-{@render asked(within(undefined))}
+{@render askFor(within(undefined))}
 {#if 'line' in part}
   <button type="button" class="linkish compare" onclick={() => oncompare(at)}>Compare lines here</button>
 {/if}
@@ -92,7 +92,7 @@
 {#each sections as section (section)}
   <details>
     <summary>{section}</summary>
-    {@render asked(within(section))}
+    {@render askFor(within(section))}
   </details>
 {/each}
 <KeepOnShelf {shelf} {part} />

@@ -26,23 +26,23 @@
   const value = $derived(typeof setting === 'object' ? 'hand' : setting);
   /** What its knobs are held in; nothing of a tuner that has none. */
   const held = $derived(objectsIn(definitionOf(tuner).properties.setting)[0]);
-  const found = $derived(stage && 'setting' in stage ? stage : undefined);
-  const canTurn = $derived(held && Object.keys(found?.setting ?? {}).length > 0);
+  const atSetting = $derived(stage && 'setting' in stage ? stage : undefined);
+  const canTurn = $derived(held && Object.keys(atSetting?.setting ?? {}).length > 0);
 
   /** By hand starts from what stands now, so that nothing jumps. */
   function choose(way: string) {
     if (way !== 'hand') return form.change(`${place}.setting`, way);
     const turned: Knobs = Object.fromEntries(
-      Object.entries(found?.setting ?? {}).map(([key, figure]) => [
+      Object.entries(atSetting?.setting ?? {}).map(([key, figure]) => [
         key,
         Number((middle(figure) ?? 0).toPrecision(5)),
       ]),
     );
-    const network = found?.form ?? ('network' in tuner ? tuner.network : '');
+    const network = atSetting?.form ?? ('network' in tuner ? tuner.network : '');
     // Relays are told by their form; a network of several forms becomes the one that was found.
     if (held && 'form' in held.properties) turned.form = network;
-    const one = held && 'form' in held.properties ? {} : { network };
-    form.change(place, { ...tuner, ...one, setting: turned, set_mhz: mhz });
+    const chosen = held && 'form' in held.properties ? {} : { network };
+    form.change(place, { ...tuner, ...chosen, setting: turned, set_mhz: mhz });
   }
 </script>
 

@@ -53,14 +53,15 @@ function constants(property: Property | undefined): unknown[] {
 
 /** The definition of a part: the one whose kind and network are the part's. */
 export function definitionOf(part: { kind: string; network?: string }): Definition {
-  const fits = (one: Definition, key: 'kind' | 'network') =>
-    !(key in one.properties) || constants(one.properties[key]).includes(part[key]);
+  const fits = (definition: Definition, key: 'kind' | 'network') =>
+    !(key in definition.properties) || constants(definition.properties[key]).includes(part[key]);
   const kind = parts.filter((part) => fits(part, 'kind'));
-  return (kind.find((one) => fits(one, 'network')) ?? kind[0]) as Definition;
+  return (kind.find((definition) => fits(definition, 'network')) ?? kind[0]) as Definition;
 }
 
 const shapes = Object.values(definitions).filter(
-  (one: Partial<Definition>) => one.properties?.kind?.const === 'wires' && one.properties.shape,
+  (definition: Partial<Definition>) =>
+    definition.properties?.kind?.const === 'wires' && definition.properties.shape,
 );
 
 /** The definition of a shape of an antenna that is planned. */
@@ -86,24 +87,24 @@ export function fieldsOf({ properties }: Definition): Field[] {
 }
 
 function isOptional(property: Property): boolean {
-  return (property.anyOf ?? []).some((one) => one.type === 'null');
+  return (property.anyOf ?? []).some((option) => option.type === 'null');
 }
 
 /** The objects that a property may hold. */
 export function objectsIn(property: Property | undefined): Definition[] {
   const among = [...(property?.anyOf ?? []), ...(property?.oneOf ?? [])];
-  return among.flatMap((one) => (one.$ref ? [named(one.$ref)] : []));
+  return among.flatMap((option) => (option.$ref ? [named(option.$ref)] : []));
 }
 
 /** The definition among a property's objects that a value fits: all that it requires is there. */
 export function shapeOf(property: Property | undefined, value: object): Definition | undefined {
-  return objectsIn(property).find((one) => (one.required ?? []).every((key) => key in value));
+  return objectsIn(property).find((option) => (option.required ?? []).every((key) => key in value));
 }
 
 /** What the networks of a kind are called, over all definitions of the kind. */
 export function networksOf(kind: string): [string, string][] {
   const same = parts.filter((part) => constants(part.properties.kind).includes(kind));
-  return same.flatMap((one) => Object.entries(one.properties.network?.ask?.choices ?? {}));
+  return same.flatMap((definition) => Object.entries(definition.properties.network?.ask?.choices ?? {}));
 }
 
 /** The same part with another network: what means the same there is kept, the rest begins anew. */

@@ -33,8 +33,8 @@
     {#if session.stale}<p class="before">From before:</p>{/if}
     <p class="verdict serif" data-testid="verdict">{here.sentence}</p>
     {#if here.moving_the_match}<p class="moving">{here.moving_the_match}</p>{/if}
-    {#each session.answer?.measured ?? [] as one (one.at)}
-      {#if one.sentence}<p class="moving" data-testid="measured">{one.sentence}</p>{/if}
+    {#each session.answer?.measured ?? [] as measured (measured.at)}
+      {#if measured.sentence}<p class="moving" data-testid="measured">{measured.sentence}</p>{/if}
     {/each}
     {#if !starting}<NextSteps {session} {onview} />{/if}
     <StageTable

@@ -14,10 +14,10 @@
   const STAYS_MS = 700;
   let first = true;
   const asking = new Asking<NextAnswer>();
-  const asked = $derived(questionOf(session.document));
+  const question = $derived(questionOf(session.document));
   let noted = $state<Record<string, string>>({});
   $effect(() => {
-    void asked;
+    void question;
     asking.stop();
     const timer = setTimeout(ask, first ? STAYS_MS : STANDS_MS);
     first = false;
@@ -88,8 +88,8 @@
         </li>
       {/each}
     </ol>
-    {#each asking.answer.done as one (one)}<p class="soft">{one}</p>{/each}
-    {#each asking.answer.left_out as one (one)}<p class="soft">Not told: {one}</p>{/each}
+    {#each asking.answer.done as sentence (sentence)}<p class="soft">{sentence}</p>{/each}
+    {#each asking.answer.left_out as sentence (sentence)}<p class="soft">Not told: {sentence}</p>{/each}
   {:else}
     <p class="soft">
       {asking.trouble || 'Looking for what hurts, what decides and what is worth building …'}

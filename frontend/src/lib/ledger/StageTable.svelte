@@ -109,9 +109,9 @@
   }
 
   function fromBench(at: number): Piece[] {
-    const one = measured.find((part) => part.at === at);
-    if (!one) return [];
-    return [one.loss_db ? `measured, ${shown(one.loss_db, decibels)} dB; ` : 'measured; '];
+    const marked = measured.find((part) => part.at === at);
+    if (!marked) return [];
+    return [marked.loss_db ? `measured, ${shown(marked.loss_db, decibels)} dB; ` : 'measured; '];
   }
 
   function note(stage: StageResult, at: string): Piece[] {
@@ -127,11 +127,11 @@
     if ('setting' in stage) {
       const knobs = Object.entries(stage.setting ?? {}).flatMap(([name, value], n): Piece[] => {
         const [knob, unit] = name.split('_');
-        const told = `${(knob ?? '').toUpperCase()}`;
+        const knobName = `${(knob ?? '').toUpperCase()}`;
         const dial = stage.dials?.[knob ?? ''];
         return [
-          `${n ? ', ' : ': '}${told} ${dial === undefined ? '' : `at ${shown(dial)}, `}`,
-          { at: `${at}.setting.${name}`, name: told, text: shown(value) },
+          `${n ? ', ' : ': '}${knobName} ${dial === undefined ? '' : `at ${shown(dial)}, `}`,
+          { at: `${at}.setting.${name}`, name: knobName, text: shown(value) },
           ` ${unit === 'pf' ? 'pF' : 'µH'}`,
         ];
       });

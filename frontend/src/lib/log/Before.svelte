@@ -1,26 +1,26 @@
 <script lang="ts">
   import type { BeforeOut } from '../api/client';
   import Trouble from '../ui/Trouble.svelte';
-  import { day, told } from './entries';
+  import { day, inShort } from './entries';
 
   /** What changed and was noted before an entry, since the last one like it. */
-  let { found, trouble }: { found: BeforeOut | null; trouble: string } = $props();
+  let { before, trouble }: { before: BeforeOut | null; trouble: string } = $props();
 </script>
 
 <div role="status">
   <Trouble text={trouble} />
-  {#if found}
+  {#if before}
     <p>
-      {found.since
-        ? `Since ${day(found.since.date)} (${told(found.since)}):`
+      {before.since
+        ? `Since ${day(before.since.date)} (${inShort(before.since)}):`
         : 'It is the first of its kind. Before it:'}
     </p>
     <ul>
-      {#each found.changed as one, i (i)}<li>{one}</li>{/each}
-      {#each found.between as row (`${row.kind} ${row.key}`)}
-        <li>{day(row.date)}, {row.kind}: {told(row)}</li>
+      {#each before.changed as change, i (i)}<li>{change}</li>{/each}
+      {#each before.between as row (`${row.kind} ${row.key}`)}
+        <li>{day(row.date)}, {row.kind}: {inShort(row)}</li>
       {/each}
-      {#if !found.changed.length && !found.between.length}<li>nothing that is known here</li>{/if}
+      {#if !before.changed.length && !before.between.length}<li>nothing that is known here</li>{/if}
     </ul>
   {/if}
 </div>

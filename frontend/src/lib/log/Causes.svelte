@@ -17,19 +17,19 @@
 </script>
 
 <ul>
-  {#each shown as one (one.id)}
+  {#each shown as cause (cause.id)}
     <li>
       <details>
         <summary>
           <span class="bar" aria-hidden="true"
-            ><span style:width="{Math.max(100 * one.weight, 0.5)}%"></span></span
+            ><span style:width="{Math.max(100 * cause.weight, 0.5)}%"></span></span
           >
-          <span class="share figures">{share(one.weight)}</span>
-          <span class="what">{one.text.charAt(0).toUpperCase()}{one.text.slice(1)}</span>
+          <span class="share figures">{share(cause.weight)}</span>
+          <span class="what">{cause.text.charAt(0).toUpperCase()}{cause.text.slice(1)}</span>
         </summary>
-        {#if one.ways.length}
+        {#if cause.ways.length}
           <ul class="ways">
-            {#each one.ways as way, n (n)}
+            {#each cause.ways as way, n (n)}
               <li>{way.text} <span class="figures">{share(way.weight)}</span></li>
             {/each}
           </ul>
@@ -45,7 +45,7 @@
               </tr>
             </thead>
             <tbody>
-              {#each one.readings as reading, n (n)}
+              {#each cause.readings as reading, n (n)}
                 <tr class:outside={Math.abs(reading.off) > 2}>
                   <th scope="row" class="text">{readings[n]}</th>
                   <td>{reading.forward_w === null ? '–' : watts(reading.forward_w)}</td>

@@ -4,7 +4,7 @@
   import { api } from '../api/client';
   import { digits } from '../figures';
   import Before from './Before.svelte';
-  import { day, told } from './entries';
+  import { day, inShort } from './entries';
   import type { Kind } from './log.svelte';
 
   /** A row of the timeline, and what may be done with it. */
@@ -23,7 +23,7 @@
     preset: 'preset',
     change: 'change',
   };
-  const text = $derived(told(row));
+  const text = $derived(inShort(row));
   const own = $derived(row.kind === 'reading' || row.kind === 'note');
   let open = $state(false);
   const before = new Asking<BeforeOut>();
@@ -82,7 +82,7 @@
     {#if promise.answer || promise.trouble}
       <p role="status">{promise.answer?.sentence ?? promise.trouble}</p>
     {/if}
-    {#if open}<Before found={before.answer} trouble={before.trouble} />{/if}
+    {#if open}<Before before={before.answer} trouble={before.trouble} />{/if}
   </td>
 </tr>
 

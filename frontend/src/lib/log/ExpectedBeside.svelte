@@ -12,7 +12,9 @@
     const figures = figuresOf(typed);
     const { forward_w, reflected_w } = figures;
     // Half typed it is not yet a reading.
-    const whole = Object.values(figures).every((one) => one === undefined || typeof one === 'number');
+    const whole = Object.values(figures).every(
+      (figure) => figure === undefined || typeof figure === 'number',
+    );
     const powers = reflected_w === undefined || forward_w !== undefined;
     const known = whole && powers && (figures.swr === undefined || Number(figures.swr) >= 1);
     return {
@@ -24,26 +26,26 @@
     };
   };
   const asking = asks(body, (body) => api.POST('/api/readings/expected', { body }));
-  const found = $derived(asking.trouble ? null : asking.answer);
+  const expected = $derived(asking.trouble ? null : asking.answer);
   const ends = (two: (number | null)[], format: (value: number | null) => string) =>
     span(format(two[0] ?? null), format(two[1] ?? null));
 </script>
 
 <!-- It has its room before the answer is there: nothing below may move while one goes for the button. -->
-<p class="figures" class:outside={found?.inside === false} aria-live="polite">
-  {#if found}
-    {#if found.inside === true}● inside;
-    {:else if found.inside === false}✕ outside;
+<p class="figures" class:outside={expected?.inside === false} aria-live="polite">
+  {#if expected}
+    {#if expected.inside === true}● inside;
+    {:else if expected.inside === false}✕ outside;
     {/if}
-    to be expected: {at === 'radio' ? '' : `${ends(found.forward_w, watts)} W forward, `}SWR <RatioSpan
-      ends={found.swr}
+    to be expected: {at === 'radio' ? '' : `${ends(expected.forward_w, watts)} W forward, `}SWR <RatioSpan
+      ends={expected.swr}
     />
   {:else if asking.trouble && !Object.keys(session.faults).length}{asking.trouble}{/if}
 </p>
 <details>
   <summary>How to take it</summary>
   <ol>
-    {#each found?.card ?? [] as step, n (n)}<li>{step}</li>{/each}
+    {#each expected?.card ?? [] as step, n (n)}<li>{step}</li>{/each}
   </ol>
 </details>
 

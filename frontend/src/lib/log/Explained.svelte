@@ -4,26 +4,28 @@
   import { decibels, digits, span, watts } from '../figures';
   import Scroller from '../ui/Scroller.svelte';
   import Causes from './Causes.svelte';
-  import { told } from './entries';
+  import { inShort } from './entries';
 
   /** What explains the readings of a day: each beside what was to be expected, the causes by their share, what to read next, and what the readings imply. */
   interface Props {
-    found: ReconcileAnswer;
+    explained: ReconcileAnswer;
     rows: LogRow[];
     ontake: (changes: Reconciled['changes']) => void;
     onread: (next: Reconciled['next'][number]) => void;
   }
-  let { found, rows, ontake, onread }: Props = $props();
-  const answer = $derived(found.answer);
+  let { explained, rows, ontake, onread }: Props = $props();
+  const answer = $derived(explained.answer);
   const row = (key: number) => rows.find((row) => row.kind === 'reading' && row.key === key);
   const names = $derived(
-    found.keys.map((key, n) => {
+    explained.keys.map((key, n) => {
       const entry = row(key);
-      return entry ? `${told(entry)}, ${digits(entry.mhz, 5)} MHz` : `reading ${n + 1}`;
+      return entry ? `${inShort(entry)}, ${digits(entry.mhz, 5)} MHz` : `reading ${n + 1}`;
     }),
   );
-  const of = (one: { min: number | null; max: number | null }, format: (value: number | null) => string) =>
-    span(format(one.min), format(one.max));
+  const of = (
+    interval: { min: number | null; max: number | null },
+    format: (value: number | null) => string,
+  ) => span(format(interval.min), format(interval.max));
   const powerTold = $derived(answer?.readings.some((reading) => reading.forward_w !== null) ?? false);
   const ends = (two: (number | null)[] | null, format: (value: number | null) => string) =>
     two ? span(format(two[0] ?? null), format(two[1] ?? null)) : '–';
@@ -42,7 +44,7 @@
         </tr>
       </thead>
       <tbody>
-        {#each answer.readings as reading, n (found.keys[n])}
+        {#each answer.readings as reading, n (explained.keys[n])}
           <tr>
             <th scope="row" class="text">{names[n]}</th>
             <td>{ends(reading.forward_w, watts)}</td>
@@ -65,14 +67,14 @@
       <h3>What to read next</h3>
       {#if answer.next.length}
         <ol>
-          {#each answer.next as one, i (i)}
+          {#each answer.next as further, i (i)}
             <li>
-              {one.text}
-              <small class="figures">{digits(one.bits, 2)} bits of what is open</small>
-              {#if one.how === 'meter' || one.how === 'dummy'}<button
+              {further.text}
+              <small class="figures">{digits(further.bits, 2)} bits of what is open</small>
+              {#if further.how === 'meter' || further.how === 'dummy'}<button
                   type="button"
                   class="linkish"
-                  onclick={() => onread(one)}>Type it</button
+                  onclick={() => onread(further)}>Type it</button
                 >{/if}
             </li>
           {/each}
@@ -98,9 +100,9 @@
               <td>{of(loss.loss_db, decibels)} dB</td>
             </tr>
           {/each}
-          {#each answer.silent as one (one.part)}
+          {#each answer.silent as part (part.part)}
             <tr>
-              <th scope="row" class="text">{one.label} loses</th>
+              <th scope="row" class="text">{part.label} loses</th>
               <td></td>
               <td class="text">no reading bears on it</td>
             </tr>

@@ -16,7 +16,7 @@
   let { session, typed, at, text = $bindable(), busy, onkeep }: Props = $props();
   const id = $props.id();
   const EXAMPLE = '7.000 1.9\n7.100 1.3\n7.200 18 dB RL';
-  const found = $derived(readingsOf(text, typed, at));
+  const list = $derived(readingsOf(text, typed, at));
 </script>
 
 <details>
@@ -30,14 +30,14 @@
     placeholder={EXAMPLE}
     bind:value={text}></textarea>
   <p>
-    <button type="button" class="firm" disabled={busy || !found.readings.length} onclick={onkeep}
-      >Keep {found.readings.length || 'the'} readings</button
+    <button type="button" class="firm" disabled={busy || !list.readings.length} onclick={onkeep}
+      >Keep {list.readings.length || 'the'} readings</button
     >
     {#if !text.trim()}
       <button type="button" class="linkish" onclick={() => (text = bandEdges(session.document.bands ?? []))}
         >Fill in the band edges</button
       >
-    {:else if found.unfinished}<span>{notFilledIn(found.unfinished)}</span>{/if}
+    {:else if list.unfinished}<span>{notFilledIn(list.unfinished)}</span>{/if}
   </p>
 </details>
 

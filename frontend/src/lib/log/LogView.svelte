@@ -74,7 +74,7 @@
     if (row.kind === 'sweep') onshow({ view: 'sweep', sweep: row.key });
     else onshow({ view: 'tuner', part: Number(row.body.part), tuner: 'chart' });
   }
-  const found = $derived(explaining.answer);
+  const explained = $derived(explaining.answer);
   const labels = $derived(session.document.chain.map((part) => part.label || part.kind));
 </script>
 
@@ -82,11 +82,11 @@
   <h2 class="print-only">{session.document.name}: log</h2>
   <div class="no-print">
     <Trouble text={Object.keys(session.faults).length ? '' : explaining.trouble} asking={explaining} />
-    {#each found?.left_out ?? [] as one, i (i)}<p class="soft">{one}</p>{/each}
-    {#if found?.answer}
-      <Explained {found} rows={log.rows} ontake={take} onread={read} />
+    {#each explained?.left_out ?? [] as sentence, i (i)}<p class="soft">{sentence}</p>{/each}
+    {#if explained?.answer}
+      <Explained {explained} rows={log.rows} ontake={take} onread={read} />
       <Beforehand {session} />
-    {:else if found && !found.left_out.length}
+    {:else if explained && !explained.left_out.length}
       <p class="serif lead">
         What do the meters show? Type a reading, here or at a flag on the strip, and it stands beside what it
         should be, with what explains the difference.
@@ -102,7 +102,7 @@
     {#if trending.answer && trending.answer.days.length > 1}
       <section>
         <h3>Over time</h3>
-        <Trend found={trending.answer} {bands} />
+        <Trend trend={trending.answer} {bands} />
       </section>
     {/if}
     {#if placing.answer?.length && !placing.trouble}

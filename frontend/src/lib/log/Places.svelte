@@ -25,8 +25,8 @@
   };
   /** How large a joint is drawn: an error twice that of the best place is half as large. */
   function size({ errors, joint }: PlacedOut, n: number): number {
-    const [best, here] = [errors[joint] ?? null, errors[n] ?? null];
-    return best === null || here === null || here <= 0 ? 0 : Math.max(6 * Math.min(best / here, 1), 1);
+    const [best, own] = [errors[joint] ?? null, errors[n] ?? null];
+    return best === null || own === null || own <= 0 ? 0 : Math.max(6 * Math.min(best / own, 1), 1);
   }
 </script>
 

@@ -52,8 +52,8 @@
     event.preventDefault();
     const sent = { ...typed };
     const [station, reading] = [session.keeper.id, readingOf(typed, session.mhz, where)];
-    const asked = sending.send(reading, (key) => noteDown(station, { reading }, key));
-    await noted(asked, `Kept: ${where} at ${reading.mhz} MHz.`, () => {
+    const noting = sending.send(reading, (key) => noteDown(station, { reading }, key));
+    await noted(noting, `Kept: ${where} at ${reading.mhz} MHz.`, () => {
       // What has been typed since then is another reading.
       for (const key of ['forward', 'reflected', 'swr', 'note'] as const)
         if (typed[key] === sent[key]) typed[key] = '';
@@ -63,21 +63,21 @@
     const sent = form.list;
     const station = session.keeper.id;
     const { readings } = readingsOf(form.list, typed, where);
-    const asked = sendingList.send(readings, (key) => noteAllDown(station, readings, key));
-    await noted(asked, `Kept: ${readings.length} readings of ${where}.`, () => {
+    const noting = sendingList.send(readings, (key) => noteAllDown(station, readings, key));
+    await noted(noting, `Kept: ${readings.length} readings of ${where}.`, () => {
       if (form.list === sent) form.list = '';
     });
   }
   /** Once it is noted, or refused; by then the form may be gone, with its properties. */
-  async function noted(asked: Promise<string | null>, news: string, clear: () => void) {
-    const [here, tell] = [session, onkept];
-    const wrong = await asked;
+  async function noted(noting: Promise<string | null>, news: string, clear: () => void) {
+    const [ofSession, tell] = [session, onkept];
+    const wrong = await noting;
     if (wrong === null) return; // it is on its way already
     trouble = wrong;
     said = trouble ? '' : news;
     if (trouble) return;
     clear();
-    here.noted += 1;
+    ofSession.noted += 1;
     tell?.();
   }
 </script>

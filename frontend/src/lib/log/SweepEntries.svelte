@@ -2,7 +2,7 @@
   import type { LogRow } from '../api/client';
   import type { Sweeps } from '../sweep/sweeps.svelte';
   import Trouble from '../ui/Trouble.svelte';
-  import { about, day, told } from './entries';
+  import { about, day, inShort } from './entries';
   import { Log } from './log.svelte';
 
   /** The log beside a sweep: its sweeps, to be chosen, with the notes and changes that lie between. */
@@ -32,7 +32,7 @@
           </button>
         </li>
       {:else}
-        <li class="between">{day(row.date)} {told(row)}</li>
+        <li class="between">{day(row.date)} {inShort(row)}</li>
       {/if}
     {/each}
   </ol>

@@ -36,19 +36,19 @@
     void log.load();
   }
   function choose(at: string) {
-    const found = at === '' ? undefined : bands[Number(at)];
-    log.band = found ? [found.low_mhz, found.high_mhz] : null;
+    const band = at === '' ? undefined : bands[Number(at)];
+    log.band = band ? [band.low_mhz, band.high_mhz] : null;
     void log.load();
   }
   async function remove(row: LogRow) {
-    const [here, tell] = [log, onchange]; // by then another view may be open, and these properties gone
-    await here.remove(row, !here.removed);
-    putAway = here.removed || here.trouble ? null : row;
+    const [ofLog, tell] = [log, onchange]; // by then another view may be open, and these properties gone
+    await ofLog.remove(row, !ofLog.removed);
+    putAway = ofLog.removed || ofLog.trouble ? null : row;
     tell();
   }
   async function bringBack() {
-    const [here, tell] = [log, onchange];
-    if (putAway) await here.remove(putAway, false);
+    const [ofLog, tell] = [log, onchange];
+    if (putAway) await ofLog.remove(putAway, false);
     putAway = null;
     tell();
   }
@@ -63,7 +63,7 @@
   /** The end of what is shown: once it is in sight, more is read. */
   function end(node: HTMLElement) {
     const watching = new IntersectionObserver((seen) => {
-      if (seen.some((one) => one.isIntersecting) && !log.busy && !log.all) void log.load(true);
+      if (seen.some((entry) => entry.isIntersecting) && !log.busy && !log.all) void log.load(true);
     });
     watching.observe(node);
     return { destroy: () => watching.disconnect() };

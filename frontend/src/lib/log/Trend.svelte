@@ -10,11 +10,11 @@
 
   /** What the readings of each day tell of one loss or one SWR, band by band: an interval a reading. */
   interface Props {
-    found: TrendOut;
+    trend: TrendOut;
     bands: { name: string; low_mhz: number; high_mhz: number }[];
   }
-  let { found, bands }: Props = $props();
-  const all = $derived(seriesOf(found, bands));
+  let { trend, bands }: Props = $props();
+  const all = $derived(seriesOf(trend, bands));
   let chosen = $state('');
   const shown = $derived(all[Number(chosen)] ?? all[0]);
   const points = $derived(shown?.points ?? []);
@@ -26,7 +26,7 @@
   const days = $derived([...new Map(points.map(({ date }) => [date, date])).keys()].sort());
 </script>
 
-<p data-testid="trend">{found.sentence}</p>
+<p data-testid="trend">{trend.sentence}</p>
 {#if shown}
   <ChoiceField
     label="Over time"
@@ -34,7 +34,7 @@
     options={all.map(({ name }, n): [string, string] => [String(n), name])}
     onchoose={(value) => (chosen = value)}
   />
-  <Picture label="{shown.name}, by day. {found.sentence}" height={190} margins={{ left: 56, bottom: 30 }}>
+  <Picture label="{shown.name}, by day. {trend.sentence}" height={190} margins={{ left: 56, bottom: 30 }}>
     {#snippet drawing(box)}
       {@const y = upright(least, top, box)}
       {@const along = scaleLinear([time(days[0]), time(days.at(-1))], [box.left + 34, box.right - 40])}
@@ -42,7 +42,7 @@
       {@const held = (value: number) => y(Math.min(Math.max(value, least), top))}
       <Levels
         {box}
-        levels={y.ticks(4).map((one) => ({ at: y(one), name: `${digits(one)} ${shown.unit}`.trim() }))}
+        levels={y.ticks(4).map((tick) => ({ at: y(tick), name: `${digits(tick)} ${shown.unit}`.trim() }))}
       />
       {#each points as point, n (n)}
         {@const at = x(point.date)}

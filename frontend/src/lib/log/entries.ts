@@ -5,48 +5,50 @@ import { digits, swr, watts } from '../figures';
 type Body = Record<string, unknown>;
 const number = (value: unknown) => (typeof value === 'number' ? value : null);
 
-export function told({ kind, key, body }: LogRow): string {
-  const one = body as Body;
-  const text = (name: string) => (typeof one[name] === 'string' ? one[name] : '');
+export function inShort({ kind, key, body }: LogRow): string {
+  const content = body as Body;
+  const text = (name: string) => (typeof content[name] === 'string' ? content[name] : '');
   if (kind === 'note') return text('text');
-  if (kind === 'sweep') return [text('title') || `sweep ${key}`, ...about(one)].join(', ');
+  if (kind === 'sweep') return [text('title') || `sweep ${key}`, ...about(content)].join(', ');
   if (kind === 'change') {
-    const what = (one.what ?? []) as string[];
+    const what = (content.what ?? []) as string[];
     return what.length ? what.join('; ') : 'changed, and changed back';
   }
   if (kind === 'preset') {
-    const dials = Object.entries((one.dials ?? {}) as Record<string, number>);
+    const dials = Object.entries((content.dials ?? {}) as Record<string, number>);
     const stands = dials.map(([knob, at]) => `${knob.toUpperCase()} ${digits(at, 4)}`).join(', ');
-    return [text('tuner'), stands, `SWR ${swr(number(one.swr) ?? 1)}`, text('note')]
+    return [text('tuner'), stands, `SWR ${swr(number(content.swr) ?? 1)}`, text('note')]
       .filter(Boolean)
       .join(', ');
   }
-  return [text('at') === 'radio' ? 'the radio’s own' : text('at'), shownAs(one), ...circumstances(one)].join(
-    ', ',
-  );
+  return [
+    text('at') === 'radio' ? 'the radio’s own' : text('at'),
+    shownAs(content),
+    ...circumstances(content),
+  ].join(', ');
 }
 
 /** Where a sweep was taken, and what for. */
-export function about(one: Body): string[] {
-  const radials = number(one.radials);
-  const joint = number(one.joint) ?? 0;
-  const at = one.at_feedpoint
+export function about(content: Body): string[] {
+  const radials = number(content.radials);
+  const joint = number(content.joint) ?? 0;
+  const at = content.at_feedpoint
     ? 'at the feedpoint'
     : joint > 0
-      ? `after “${String(one.after)}”`
+      ? `after “${String(content.after)}”`
       : 'at the radio';
   return [
     at,
-    one.trim ? 'trim step' : '',
+    content.trim ? 'trim step' : '',
     radials === null ? '' : `${radials} radials`,
-    one.baseline ? 'baseline' : '',
+    content.baseline ? 'baseline' : '',
   ].filter(Boolean);
 }
 
-function shownAs(one: Body): string {
-  const forward = number(one.forward_w);
-  const reflected = number(one.reflected_w);
-  const ratio = number(one.swr);
+function shownAs(content: Body): string {
+  const forward = number(content.forward_w);
+  const reflected = number(content.reflected_w);
+  const ratio = number(content.swr);
   return [
     forward === null ? '' : `${watts(forward)} W forward`,
     reflected === null ? '' : `${watts(reflected)} W reflected`,
@@ -56,13 +58,13 @@ function shownAs(one: Body): string {
     .join(', ');
 }
 
-function circumstances(one: Body): string[] {
+function circumstances(content: Body): string[] {
   const words = [
-    one.tuner === 'bypass' ? 'tuner bypassed' : '',
-    one.load === 'dummy' ? 'into a dummy load' : '',
-    one.emission === 'speech' ? 'speech' : '',
-    one.weather === 'wet' || one.weather === 'dry' ? one.weather : '',
-    typeof one.note === 'string' ? one.note : '',
+    content.tuner === 'bypass' ? 'tuner bypassed' : '',
+    content.load === 'dummy' ? 'into a dummy load' : '',
+    content.emission === 'speech' ? 'speech' : '',
+    content.weather === 'wet' || content.weather === 'dry' ? content.weather : '',
+    typeof content.note === 'string' ? content.note : '',
   ];
   return words.filter(Boolean);
 }

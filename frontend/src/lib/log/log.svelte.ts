@@ -55,7 +55,7 @@ export class Log {
   trouble = $state('');
   busy = $state(false);
   readonly #station: number;
-  #asked = 0;
+  #turn = 0;
   /** Once what was asked for last is there. */
   loaded: Promise<void> = Promise.resolve();
 
@@ -80,7 +80,7 @@ export class Log {
   }
 
   async #load(more: boolean, limit: number) {
-    const asked = ++this.#asked;
+    const turn = ++this.#turn;
     this.busy = true;
     const offset = more ? this.rows.length : 0;
     const [low_mhz, high_mhz] = this.band ?? [0, null];
@@ -88,7 +88,7 @@ export class Log {
     const { data, error } = await api.GET('/api/stations/{pk}/log', {
       params: { path: { pk: this.#station }, query },
     });
-    if (asked !== this.#asked) return; // something else is asked for by now
+    if (turn !== this.#turn) return; // something else is asked for by now
     this.busy = false;
     this.trouble = error ? sentenceOf(error) : '';
     if (!data) return;

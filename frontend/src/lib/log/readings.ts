@@ -58,8 +58,8 @@ export function circumstancesOf(typed: TypedReading) {
 
 export function readingOf(typed: TypedReading, mhz: number, at: string): ReadingFile {
   const { date, note } = typed;
-  const told = { ...figuresOf(typed), ...circumstancesOf(typed), date, note };
-  return { mhz: Number(mhz.toFixed(6)), at, ...told } as ReadingFile;
+  const reading = { ...figuresOf(typed), ...circumstancesOf(typed), date, note };
+  return { mhz: Number(mhz.toFixed(6)), at, ...reading } as ReadingFile;
 }
 
 /** A list over frequency, "7.1 1.5" a line, each line a reading; and how many lines lack their SWR still. */

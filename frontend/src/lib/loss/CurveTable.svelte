@@ -38,7 +38,7 @@
       </tr>
     </thead>
     <tbody>
-      {#each line[curve] as one, k (k)}
+      {#each line[curve] as point, k (k)}
         <tr>
           <th scope="row">{points[k]}</th>
           {#each columns as key (key)}
@@ -47,7 +47,7 @@
               ><Fig
                 at="lines[{n}].{curve}[{k}].{key}"
                 name="{line.name}, {of} {points[k]}, {head}"
-                text={shown(one[key], format)}
+                text={shown(point[key], format)}
               /></td
             >
           {/each}

@@ -6,7 +6,7 @@
   import { preferences } from '../station/preferences.svelte';
   import PlainNumber from '../ui/PlainNumber.svelte';
   import Trouble from '../ui/Trouble.svelte';
-  import { bodyOf, askedOf, queryOf, type Asked } from './asked';
+  import { bodyOf, questionOf, queryOf, type TypedQuestion } from './question';
   import Termed from '../terms/Termed.svelte';
   import { offerWorkings } from '../working/workings.svelte';
   import WorkingDialog from '../working/WorkingDialog.svelte';
@@ -24,14 +24,14 @@
     onstation: (document: StationFile) => void;
   }
   let { shelf, query, onask, onstation }: Props = $props();
-  let asked = $state<Asked>(untrack(() => askedOf(query)));
+  let question = $state<TypedQuestion>(untrack(() => questionOf(query)));
   const asking = asks(
-    () => bodyOf(asked, preferences.system),
+    () => bodyOf(question, preferences.system),
     (body) => api.POST('/api/loss', { body }),
   );
   const answer = $derived(asking.answer);
   const workings = offerWorkings((figure) =>
-    api.POST('/api/loss/working', { body: { question: bodyOf(asked, preferences.system), figure } }),
+    api.POST('/api/loss/working', { body: { question: bodyOf(question, preferences.system), figure } }),
   );
   const tuners = $derived(shelf.contents.parts.filter((part) => part.group === 'tuner'));
   const ownLines = $derived(
@@ -39,21 +39,21 @@
       'line' in part && typeof part.line === 'object' ? [{ title, value: JSON.stringify(part.line) }] : [],
     ),
   );
-  const band = $derived(answer?.bands.find((band) => String(band.mhz) === asked.mhz)?.name ?? '');
+  const band = $derived(answer?.bands.find((band) => String(band.mhz) === question.mhz)?.name ?? '');
 
   $effect(() => {
     // An address that leads elsewhere, by the back button, is another question.
-    if (query && query !== untrack(() => queryOf(asked, preferences.system))) asked = askedOf(query);
+    if (query && query !== untrack(() => queryOf(question, preferences.system))) question = questionOf(query);
   });
 
-  function set<K extends keyof Asked>(key: K, value: Asked[K]) {
-    asked[key] = value;
-    onask(queryOf(asked, preferences.system));
+  function set<K extends keyof TypedQuestion>(key: K, value: TypedQuestion[K]) {
+    question[key] = value;
+    onask(queryOf(question, preferences.system));
   }
 </script>
 
 {#snippet lineChoice(key: 'line' | 'also' | 'third', label: string, none: string)}
-  <select aria-label={label} value={asked[key]} onchange={(e) => set(key, e.currentTarget.value)}>
+  <select aria-label={label} value={question[key]} onchange={(e) => set(key, e.currentTarget.value)}>
     {#if none}<option value="">{none}</option>{/if}
     {#each ownLines as own (own.value)}<option value={own.value}>{own.title}</option>{/each}
     {#each shelf.lines as line (line.slug)}<option value={line.slug}>{line.name}</option>{/each}
@@ -66,18 +66,21 @@
     <div class="row">
       <span class="label"><Termed text="Feedline" /></span>{@render lineChoice('line', 'Feedline', '')}
     </div>
-    <PlainNumber label="Length" value={asked.length} oninput={(typed) => set('length', typed)} />
-    <PlainNumber label="Frequency" value={asked.mhz} unit="MHz" oninput={(typed) => set('mhz', typed)} />
-    <PlainNumber swr label="SWR" value={asked.swr} oninput={(typed) => set('swr', typed)} />
-    <PlainNumber label="Power" value={asked.power} unit="W" oninput={(typed) => set('power', typed)} />
-    <details open={asked.at !== 'antenna' || [asked.tuner, asked.also, asked.r, asked.x].some(Boolean)}>
+    <PlainNumber label="Length" value={question.length} oninput={(typed) => set('length', typed)} />
+    <PlainNumber label="Frequency" value={question.mhz} unit="MHz" oninput={(typed) => set('mhz', typed)} />
+    <PlainNumber swr label="SWR" value={question.swr} oninput={(typed) => set('swr', typed)} />
+    <PlainNumber label="Power" value={question.power} unit="W" oninput={(typed) => set('power', typed)} />
+    <details
+      open={question.at !== 'antenna' ||
+        [question.tuner, question.also, question.r, question.x].some(Boolean)}
+    >
       <summary>Where it was read, a tuner, another line, R and X</summary>
       <div class="row">
         <span class="label"><Termed text="SWR read" /></span>
         <select
           aria-label="SWR read"
-          value={asked.at}
-          onchange={(e) => set('at', e.currentTarget.value as Asked['at'])}
+          value={question.at}
+          onchange={(e) => set('at', e.currentTarget.value as TypedQuestion['at'])}
         >
           <option value="antenna">at the antenna (50 Ω)</option>
           <option value="line">at the antenna (the line’s Ω)</option>
@@ -86,7 +89,11 @@
       </div>
       <div class="row">
         <span class="label"><Termed text="Tuner" /></span>
-        <select aria-label="Tuner" value={asked.tuner} onchange={(e) => set('tuner', e.currentTarget.value)}>
+        <select
+          aria-label="Tuner"
+          value={question.tuner}
+          onchange={(e) => set('tuner', e.currentTarget.value)}
+        >
           <option value="">none</option>
           {#each tuners as tuner (tuner.slug)}<option value={tuner.slug}>{tuner.title}</option>{/each}
         </select>
@@ -96,25 +103,35 @@
         <select
           value={band}
           onchange={(e) => {
-            const found = answer?.bands.find((band) => band.name === e.currentTarget.value);
-            if (found) set('mhz', String(found.mhz));
+            const chosenBand = answer?.bands.find((band) => band.name === e.currentTarget.value);
+            if (chosenBand) set('mhz', String(chosenBand.mhz));
           }}
         >
           <option value="" disabled>by its frequency</option>
-          {#each answer?.bands ?? [] as one, i (i)}<option value={one.name}>{one.name}</option>{/each}
+          {#each answer?.bands ?? [] as band, i (i)}<option value={band.name}>{band.name}</option>{/each}
         </select></label
       >
       <div class="row">
         <span class="label">Beside it</span>{@render lineChoice('also', 'A second line', 'no other line')}
       </div>
-      {#if asked.also}
+      {#if question.also}
         <div class="row">
           <span class="label">and</span>{@render lineChoice('third', 'A third line', 'no third line')}
         </div>
       {/if}
-      <PlainNumber label="R at the antenna" value={asked.r} unit="Ω" oninput={(typed) => set('r', typed)} />
-      <PlainNumber label="X at the antenna" value={asked.x} unit="Ω" oninput={(typed) => set('x', typed)} />
-      {#if asked.r.trim()}<p class="hint">R and X go before the SWR.</p>{/if}
+      <PlainNumber
+        label="R at the antenna"
+        value={question.r}
+        unit="Ω"
+        oninput={(typed) => set('r', typed)}
+      />
+      <PlainNumber
+        label="X at the antenna"
+        value={question.x}
+        unit="Ω"
+        oninput={(typed) => set('x', typed)}
+      />
+      {#if question.r.trim()}<p class="hint">R and X go before the SWR.</p>{/if}
     </details>
   </form>
   {#if answer}
@@ -139,7 +156,7 @@
           >
         {/each}
       </p>
-      <LossOverSwr {answer} onLine={asked.at === 'line' && !asked.r.trim()} />
+      <LossOverSwr {answer} onLine={question.at === 'line' && !question.r.trim()} />
       <LossOverBands {answer} />
     {/if}
   </div>

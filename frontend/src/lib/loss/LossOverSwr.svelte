@@ -13,7 +13,7 @@
   let { answer, onLine }: { answer: LossAnswer; onLine: boolean } = $props();
   const of = $derived(`SWR at the antenna${onLine ? ', against each line’s own impedance' : ''}`);
   const top = $derived(
-    Math.max(1, ...answer.lines.flatMap((line) => line.over_swr.map((one) => highest(one.loss_db) ?? 0))),
+    Math.max(1, ...answer.lines.flatMap((line) => line.over_swr.map((point) => highest(point.loss_db) ?? 0))),
   );
   const TICKS = [1, 1.5, 2, 3, 5, 10, 20];
 </script>
@@ -24,12 +24,12 @@
     {@const y = upright(0, top * 1.05, box)}
     <Levels {box} levels={y.ticks(5).map((db) => ({ at: y(db), name: String(db) }))} />
     <text x={4} y={box.top + 4}>dB</text>
-    <Foot {box} ticks={TICKS.map((one) => ({ at: x(one), name: String(one) }))} unit="SWR" />
+    <Foot {box} ticks={TICKS.map((tick) => ({ at: x(tick), name: String(tick) }))} unit="SWR" />
     {#each answer.lines as line, n (n)}
       {@const stroke = strokeOf(n)}
       {@const xs = answer.ratios.map((ratio) => x(ratio))}
-      {@const low = line.over_swr.map((one) => y(lowest(one.loss_db) ?? top))}
-      {@const high = line.over_swr.map((one) => y(highest(one.loss_db) ?? top))}
+      {@const low = line.over_swr.map((point) => y(lowest(point.loss_db) ?? top))}
+      {@const high = line.over_swr.map((point) => y(highest(point.loss_db) ?? top))}
       <path
         d="{pathOf(xs, low)}L{pathOf([...xs].reverse(), [...high].reverse()).slice(1)}Z"
         fill={stroke.colour}
@@ -38,17 +38,17 @@
       <path
         d={pathOf(
           xs,
-          line.over_swr.map((one) => y(middle(one.loss_db) ?? top)),
+          line.over_swr.map((point) => y(middle(point.loss_db) ?? top)),
         )}
         fill="none"
         stroke={stroke.colour}
         stroke-dasharray={stroke.dash}
         stroke-width="2"
       />
-      {#each line.over_swr as one, k (k)}
-        {@const says = middle(one.handbook_extra_db)}
+      {#each line.over_swr as point, k (k)}
+        {@const says = middle(point.handbook_extra_db)}
         {#if says !== null}<path
-            d="M{(xs[k] ?? 0) - 3} {y(one.matched_db + says)}h6m-3 -3v6"
+            d="M{(xs[k] ?? 0) - 3} {y(point.matched_db + says)}h6m-3 -3v6"
             stroke={stroke.colour}
             fill="none"
           />{/if}

@@ -30,7 +30,7 @@
   const dark = $derived(
     (made?.square ?? [])
       .flatMap((row, y) =>
-        [...row].map((one, x) => (one === '1' ? `M${x + MARGIN} ${y + MARGIN}h1v1h-1z` : '')),
+        [...row].map((cell, x) => (cell === '1' ? `M${x + MARGIN} ${y + MARGIN}h1v1h-1z` : '')),
       )
       .join(''),
   );

@@ -12,7 +12,7 @@
     ['read', 'read it'],
     ['edit', 'read and change it'],
   ];
-  let found = $state.raw<SharingOut | null>(null);
+  let sharing = $state.raw<SharingOut | null>(null);
   let touched = $state.raw<RecordRow[]>([]);
   let trouble = $state('');
   let whom = $state('');
@@ -24,14 +24,14 @@
     const { data, error } = await api.GET('/api/stations/{pk}/sharing', { params });
     trouble = data ? '' : sentenceOf(error);
     if (!data) return;
-    found = data;
+    sharing = data;
     if (!data.others.includes(whom)) whom = data.others[0] ?? '';
     touched = (await api.GET('/api/stations/{pk}/record', { params })).data ?? [];
   }
   onMount(load);
 
-  async function then(asked: Promise<{ error?: unknown }>) {
-    const { error } = await asked;
+  async function then(reply: Promise<{ error?: unknown }>) {
+    const { error } = await reply;
     await load();
     if (error !== undefined) trouble = sentenceOf(error);
   }
@@ -52,32 +52,32 @@
       }>,
     );
   async function makeLink() {
-    const asked = api.POST('/api/stations/{pk}/links', { params });
-    await then(asked);
-    const { data } = await asked;
+    const reply = api.POST('/api/stations/{pk}/links', { params });
+    await then(reply);
+    const { data } = await reply;
     made = data ? location.origin + data.path : '';
   }
 </script>
 
 <Modal open title="Share “{name || 'this station'}”" {onclose}>
   {#if trouble}<p class="fault" role="alert">{trouble}</p>{/if}
-  {#if found}
+  {#if sharing}
     <h3>With people</h3>
-    {#if found.shares.length}
+    {#if sharing.shares.length}
       <ul>
-        {#each found.shares as one (one.name)}
+        {#each sharing.shares as person (person.name)}
           <li>
             <ChoiceField
-              label={one.name}
-              value={one.edits ? 'edit' : 'read'}
+              label={person.name}
+              value={person.edits ? 'edit' : 'read'}
               options={RIGHTS}
-              onchoose={(right) => share(one.name, right)}
+              onchoose={(right) => share(person.name, right)}
             />
             <button
               type="button"
               class="linkish"
-              aria-label="Share no more with {one.name}"
-              onclick={() => unshare(one.name)}>Share no more</button
+              aria-label="Share no more with {person.name}"
+              onclick={() => unshare(person.name)}>Share no more</button
             >
           </li>
         {/each}
@@ -85,7 +85,7 @@
     {:else}
       <p class="soft">It is yours alone until you share it.</p>
     {/if}
-    {#if found.others.length}
+    {#if sharing.others.length}
       <form
         aria-label="Share with somebody"
         onsubmit={(event) => {
@@ -96,7 +96,7 @@
         <ChoiceField
           label="Somebody else"
           value={whom}
-          options={found.others.map((one) => [one, one] as [string, string])}
+          options={sharing.others.map((name) => [name, name] as [string, string])}
           onchoose={(value) => (whom = value)}
         />
         <ChoiceField label="may" value={edits} options={RIGHTS} onchoose={(value) => (edits = value)} />
@@ -109,11 +109,11 @@
       <details>
         <summary>Who saw or changed it in the last 90 days</summary>
         <ul>
-          {#each touched as one, n (n)}
+          {#each touched as sentence, n (n)}
             <li>
-              {one.when.slice(0, 16).replace('T', ' ')}
-              {one.name || 'somebody by a link'}
-              {one.what === 'saw' ? 'saw it' : 'changed it'}
+              {sentence.when.slice(0, 16).replace('T', ' ')}
+              {sentence.name || 'somebody by a link'}
+              {sentence.what === 'saw' ? 'saw it' : 'changed it'}
             </li>
           {/each}
         </ul>
@@ -127,10 +127,10 @@
       <p>Copy it now, it is not shown again: <output class="figures">{made}</output></p>
     {/if}
     <ul>
-      {#each found.links as one (one.id)}
+      {#each sharing.links as link (link.id)}
         <li>
-          A link of {one.made.slice(0, 10)}
-          <button type="button" class="linkish" onclick={() => takeBack(one.id)}>Take it back</button>
+          A link of {link.made.slice(0, 10)}
+          <button type="button" class="linkish" onclick={() => takeBack(link.id)}>Take it back</button>
         </li>
       {/each}
     </ul>

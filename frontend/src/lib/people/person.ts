@@ -1,12 +1,12 @@
 /** Who is logged in, where Tithe is served for several people. */
-const told = document.querySelector<HTMLMetaElement>('meta[name="tithe-person"]');
+const meta = document.querySelector<HTMLMetaElement>('meta[name="tithe-person"]');
 
 /** Their name; "" of who came by a link; undefined where Tithe serves one person alone. */
-export const person = told?.content;
+export const person = meta?.content;
 /** Whether they came in for one station, on a phone. */
-export const isForOne = told?.dataset['only'] !== undefined;
+export const isForOne = meta?.dataset['only'] !== undefined;
 /** Whether they look after what belongs to all. */
-export const isKeeper = told?.dataset['keeper'] !== undefined;
+export const isKeeper = meta?.dataset['keeper'] !== undefined;
 export const isShared = person !== undefined;
 
 /** What a change has to carry there; it changes with every log-in, also in another tab. */

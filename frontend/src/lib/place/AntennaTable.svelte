@@ -17,18 +17,18 @@
   }
   let { answer, rated_w, chosen, onselect }: Props = $props();
   const FIRST = 5;
-  let asked = $state({ ...ANYTHING });
+  let wanted = $state({ ...ANYTHING });
   let most = $state('');
   let all = $state(false);
-  const table = $derived(tableOf(answer, asked));
+  const table = $derived(tableOf(answer, wanted));
   const places = $derived(all ? table.places : table.places.slice(0, FIRST));
-  const kinds = $derived(KINDS.filter(([kind]) => answer.drawn.some((one) => one.kind === kind)));
+  const kinds = $derived(KINDS.filter(([kind]) => answer.drawn.some((drawn) => drawn.kind === kind)));
   const decided = $derived(answer.rows[answer.decision]);
   const metre = $derived(
     Math.min(
-      ...answer.drawn.map((one) => {
-        const xs = one.wires.flatMap(([x = 0, , , x2 = 0]) => [x, x2]);
-        const zs = one.wires.flatMap(([, , z = 0, , , z2 = 0]) => [z, z2]);
+      ...answer.drawn.map((drawn) => {
+        const xs = drawn.wires.flatMap(([x = 0, , , x2 = 0]) => [x, x2]);
+        const zs = drawn.wires.flatMap(([, , z = 0, , , z2 = 0]) => [z, z2]);
         return Math.min(70 / Math.max(Math.max(...xs) - Math.min(...xs), 1), 25 / Math.max(...zs, 1));
       }),
     ),
@@ -37,22 +37,22 @@
   function costs(typed: string) {
     most = typed;
     const figure = Number(typed.replace(',', '.'));
-    asked.most = typed.trim() === '' || !Number.isFinite(figure) ? null : figure;
+    wanted.most = typed.trim() === '' || !Number.isFinite(figure) ? null : figure;
   }
 </script>
 
 <div class="asked">
   <ChoiceField
     label="Show"
-    value={asked.kind}
+    value={wanted.kind}
     options={[['', 'every antenna'], ...kinds]}
-    onchoose={(kind) => (asked.kind = kind)}
+    onchoose={(kind) => (wanted.kind = kind)}
   />
   <ChoiceField
     label="on"
-    value={asked.line}
+    value={wanted.line}
     options={[['', 'any line'], ...linesOf(answer)]}
-    onchoose={(line) => (asked.line = line)}
+    onchoose={(line) => (wanted.line = line)}
   />
   <PlainNumber label="for at most" value={most} oninput={costs} />
 </div>

@@ -14,7 +14,7 @@
   const ranking = new AntennaRanking();
   const place = $derived(session.document.place ?? null);
   const answer = $derived(ranking.answer);
-  const stale = $derived(answer !== null && ranking.asked !== JSON.stringify(place));
+  const stale = $derived(answer !== null && ranking.ofPlace !== JSON.stringify(place));
   let picked = $state<string | null>(null);
   const chosen = $derived(answer?.rows.find((row) => row.name === picked) ?? answer?.rows[answer.decision]);
   const drawn = $derived(stale || !chosen ? undefined : answer?.drawn[chosen.drawn]);
@@ -74,7 +74,7 @@
         <div class="one">
           <p>
             <strong>{chosen.name}</strong>: {watts(chosen.watts)} W{#if chosen.between_w}, {chosen.between_w
-                .map((one) => watts(one))
+                .map((value) => watts(value))
                 .join(' to ')} in nine of ten cases{/if}{#if chosen.right_in !== null}; near the best in {ofHundred(
                 chosen.right_in,
               )} of 100{/if}. It costs {chosen.cost === null

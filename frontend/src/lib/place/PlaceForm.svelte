@@ -35,7 +35,7 @@
 
   function toggle(kind: Kind, wanted: boolean) {
     const off = place.not ?? [];
-    session.change('place.not', wanted ? off.filter((one) => one !== kind) : [...off, kind]);
+    session.change('place.not', wanted ? off.filter((name) => name !== kind) : [...off, kind]);
   }
   function towards(band: string, way: string) {
     const others = Object.fromEntries(Object.entries(byBand).filter(([name]) => name !== band));
@@ -52,7 +52,7 @@
   <div>
     <NumberField form={session} place="place.length_m" spec={length('length_m', 'Length of the place')} />
     <NumberField form={session} place="place.breadth_m" spec={length('breadth_m', 'Breadth')} />
-    {#each supports as one, n (n)}
+    {#each supports as point, n (n)}
       <NumberField
         form={session}
         place="place.supports[{n}].height_m"
@@ -68,7 +68,7 @@
           onclick={() =>
             session.change(
               'place.supports',
-              supports.filter((support) => support !== one),
+              supports.filter((support) => support !== point),
             )}>Leave this support out</button
         >
       </details>

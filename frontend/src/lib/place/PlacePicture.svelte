@@ -45,10 +45,10 @@
   const y = (metres: number) => MARGIN + metre * (broad - metres);
   const z = (metres: number) => MARGIN + metre * (top - metres);
   const supports = $derived(
-    (place.supports ?? []).map((one) => ({
-      x: number(one.x_m),
-      y: number(one.y_m),
-      tall: Math.max(0, number(one.height_m)),
+    (place.supports ?? []).map((at) => ({
+      x: number(at.x_m),
+      y: number(at.y_m),
+      tall: Math.max(0, number(at.height_m)),
     })),
   );
   const house = $derived({ x: number(place.house?.x_m), y: number(place.house?.y_m) });
@@ -82,8 +82,8 @@
     <rect x={x(0)} y={y(broad)} width={metre * long} height={metre * broad} />
     {#if antenna}
       <path d="M{x(house.x)} {y(house.y)}L{x(feedX)} {y(feedY)}" class="feed" />
-      {#each wires as [one, other], n (n)}
-        <path d="M{x(one[0])} {y(one[1])}L{x(other[0])} {y(other[1])}" class="wire" />
+      {#each wires as [start, end], n (n)}
+        <path d="M{x(start[0])} {y(start[1])}L{x(end[0])} {y(end[1])}" class="wire" />
       {/each}
     {/if}
     <path class="house" d="M{x(house.x) - 6} {y(house.y) + 6}h12v-8l-6 -6l-6 6z" />
@@ -94,15 +94,15 @@
       ondrag={(px, py, phase) => dragAbove(null, px, py, phase)}
       onstep={(right, up) => onmove(moved(place, null, house.x + right * STEP_M, house.y + up * STEP_M))}
     />
-    {#each supports as one, n (n)}
+    {#each supports as support, n (n)}
       <DragHandle
-        x={x(one.x)}
-        y={y(one.y)}
-        label="Move support {n + 1}: {length(one.x)} along, {length(one.y)} across. Arrow keys too."
+        x={x(support.x)}
+        y={y(support.y)}
+        label="Move support {n + 1}: {length(support.x)} along, {length(support.y)} across. Arrow keys too."
         ondrag={(px, py, phase) => dragAbove(n, px, py, phase)}
-        onstep={(right, up) => onmove(moved(place, n, one.x + right * STEP_M, one.y + up * STEP_M))}
+        onstep={(right, up) => onmove(moved(place, n, support.x + right * STEP_M, support.y + up * STEP_M))}
       />
-      <text x={x(one.x) + 12} y={y(one.y) + 4}>{n + 1}</text>
+      <text x={x(support.x) + 12} y={y(support.y) + 4}>{n + 1}</text>
     {/each}
     <text x={4} y={12}>from above, {length(long)} by {length(broad)}</text>
   </svg>
@@ -119,25 +119,27 @@
       d="M{x(house.x - 1.6)} {z(0)}h{3.2 * metre}v{-2.6 * metre}l{-1.6 * metre} {-1.4 * metre}l{-1.6 *
         metre} {1.4 * metre}z"
     />
-    {#each supports as one, n (n)}
-      <path class="support" d="M{x(one.x)} {z(0)}V{z(one.tall)}" />
+    {#each supports as support, n (n)}
+      <path class="support" d="M{x(support.x)} {z(0)}V{z(support.tall)}" />
     {/each}
     {#if antenna}
-      {#each wires as [one, other], n (n)}
-        <path d="M{x(one[0])} {z(one[2])}L{x(other[0])} {z(other[2])}" class="wire" />
+      {#each wires as [start, end], n (n)}
+        <path d="M{x(start[0])} {z(start[2])}L{x(end[0])} {z(end[2])}" class="wire" />
       {/each}
       <circle cx={x(feedX)} cy={z(feedZ)} r="4.5" fill="var(--ink)" />
     {/if}
-    {#each supports as one, n (n)}
+    {#each supports as support, n (n)}
       <DragHandle
-        x={x(one.x)}
-        y={z(one.tall)}
-        label="Raise support {n + 1}: {length(one.tall)} high. Arrow keys too."
+        x={x(support.x)}
+        y={z(support.tall)}
+        label="Raise support {n + 1}: {length(support.tall)} high. Arrow keys too."
         ondrag={(px, py, phase) => dragBeside(n, px, py, phase)}
         onstep={(right, up) =>
-          onmove(raised(moved(place, n, one.x + right * STEP_M, one.y), n, one.tall + up * STEP_M))}
+          onmove(
+            raised(moved(place, n, support.x + right * STEP_M, support.y), n, support.tall + up * STEP_M),
+          )}
       />
-      <text x={x(one.x) + 12} y={z(one.tall) + 4}>{n + 1}, {length(one.tall)}</text>
+      <text x={x(support.x) + 12} y={z(support.tall) + 4}>{n + 1}, {length(support.tall)}</text>
     {/each}
     <text x={4} y={12}>from the side</text>
   </svg>

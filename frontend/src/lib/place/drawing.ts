@@ -27,7 +27,7 @@ export const number = (value: unknown) => (Number.isFinite(Number(value)) ? Numb
 export function moved(place: Place, support: number | null, x: number, y: number): Place {
   const to = { x_m: snapped(x, number(place.length_m)), y_m: snapped(y, number(place.breadth_m)) };
   if (support === null) return { ...place, house: to };
-  const supports = (place.supports ?? []).map((one, n) => (n === support ? { ...one, ...to } : one));
+  const supports = (place.supports ?? []).map((before, n) => (n === support ? { ...before, ...to } : before));
   return { ...place, supports };
 }
 
@@ -36,7 +36,7 @@ export function raised(place: Place, support: number, height: number): Place {
   const height_m = Math.max(LOWEST_M, snapped(height, HIGHEST_M));
   return {
     ...place,
-    supports: (place.supports ?? []).map((one, n) => (n === support ? { ...one, height_m } : one)),
+    supports: (place.supports ?? []).map((before, n) => (n === support ? { ...before, height_m } : before)),
   };
 }
 
@@ -64,6 +64,6 @@ export function metreOf(place: Place, drawn: readonly Point[], width: number, ma
 
 /** How high the picture from the side must reach, m. */
 export function highest(place: Place, drawn: readonly Point[]): number {
-  const heights = (place.supports ?? []).map((one) => number(one.height_m));
-  return Math.max(4, ...heights, ...drawn.map(([, , z]) => z));
+  const heightsM = (place.supports ?? []).map((support) => number(support.height_m));
+  return Math.max(4, ...heightsM, ...drawn.map(([, , z]) => z));
 }

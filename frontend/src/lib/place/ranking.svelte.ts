@@ -9,7 +9,7 @@ export class AntennaRanking {
   progress = $state<{ done: number; of: number } | null>(null);
   trouble = $state('');
   /** What was asked last: another place makes the answer one from before. */
-  asked = $state('');
+  ofPlace = $state('');
   #cancel = new AbortController();
 
   constructor() {
@@ -33,7 +33,7 @@ export class AntennaRanking {
         if (line.errors) this.trouble = sentenceOf(line);
         else if (line.answer ?? line.first) {
           this.answer = line.answer ?? line.first ?? null;
-          this.asked = JSON.stringify(document.place);
+          this.ofPlace = JSON.stringify(document.place);
         } else this.progress = { done: line.done ?? 0, of: line.of ?? 1 };
       }
     } catch (error) {

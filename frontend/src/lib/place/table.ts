@@ -1,13 +1,13 @@
 /** Antennas by places of the match: which rows and columns a ranking has, and what is asked of them. */
 import type { AntennaRow, AntennasAnswer } from '../api/client';
 
-export interface Asked {
+export interface Wanted {
   kind: string;
   line: string;
   /** Nothing dearer; null: whatever it costs. */
   most: number | null;
 }
-export const ANYTHING: Asked = { kind: '', line: '', most: null };
+export const ANYTHING: Wanted = { kind: '', line: '', most: null };
 
 export interface AntennaLine {
   drawn: number;
@@ -21,12 +21,12 @@ export interface Table {
 }
 
 /** What is asked for, the antennas and the places of the match with the most watts first. */
-export function tableOf(answer: AntennasAnswer, asked: Asked): Table {
+export function tableOf(answer: AntennasAnswer, wanted: Wanted): Table {
   const rows = answer.rows.filter(
     (row) =>
-      (!asked.kind || answer.drawn[row.drawn]?.kind === asked.kind) &&
-      (!asked.line || row.line === asked.line) &&
-      (asked.most === null || (row.cost !== null && row.cost <= asked.most)),
+      (!wanted.kind || answer.drawn[row.drawn]?.kind === wanted.kind) &&
+      (!wanted.line || row.line === wanted.line) &&
+      (wanted.most === null || (row.cost !== null && row.cost <= wanted.most)),
   );
   rows.sort((a, b) => b.watts - a.watts);
   const places = new Map(rows.map((row) => [row.placement, row.placement_name]));

@@ -45,7 +45,7 @@
       {round.document.notes}
       {#if round.level === 1}The strip above is your own station, not this one.{/if}
     </p>
-    <RoundReadings {round} busy={playing.busy || !open} onread={(one) => playing.read(one)} />
+    <RoundReadings {round} busy={playing.busy || !open} onread={(step) => playing.read(step)} />
     {#if open}
       <h2 class="serif">What is it?</h2>
       <p class="soft">

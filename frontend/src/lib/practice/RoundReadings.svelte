@@ -30,20 +30,23 @@
       bench: `${name} on the bench`,
       analyzer: `analyzer ${name}`,
     })[how] ?? name;
-  function shown(one: PracticeRound['readings'][number]) {
-    if (one.how === 'bench')
-      return `loses ${digits(one.factor, 2)} times what is written, give or take ${ofHundred(one.factor_within ?? 0)} %`;
-    if (atMeter(one.how)) return `${watts(one.forward_w)} W forward, ${watts(one.reflected_w)} W reflected`;
-    if (one.r_ohm === null || one.x_ohm === null) return 'open: R and X beyond what it tells';
-    return `${digits(one.r_ohm)} ${one.x_ohm < 0 ? '−' : '+'} j${digits(Math.abs(one.x_ohm))} Ω`;
+  function shown(reading: PracticeRound['readings'][number]) {
+    if (reading.how === 'bench')
+      return `loses ${digits(reading.factor, 2)} times what is written, give or take ${ofHundred(reading.factor_within ?? 0)} %`;
+    if (atMeter(reading.how))
+      return `${watts(reading.forward_w)} W forward, ${watts(reading.reflected_w)} W reflected`;
+    if (reading.r_ohm === null || reading.x_ohm === null) return 'open: R and X beyond what it tells';
+    return `${digits(reading.r_ohm)} ${reading.x_ohm < 0 ? '−' : '+'} j${digits(Math.abs(reading.x_ohm))} Ω`;
   }
   function withTuner({ how, tuner }: PracticeRound['readings'][number]) {
     if (how === 'bench') return '–';
     return how === 'analyzer' || tuner === 'bypass' ? 'out of line' : 'in use';
   }
   /** A meter that does not move tells no SWR. */
-  const ratio = (one: PracticeRound['readings'][number]) =>
-    one.swr === null && (one.how === 'bench' || (atMeter(one.how) && !one.reflected_w)) ? '–' : swr(one.swr);
+  const ratio = (reading: PracticeRound['readings'][number]) =>
+    reading.swr === null && (reading.how === 'bench' || (atMeter(reading.how) && !reading.reflected_w))
+      ? '–'
+      : swr(reading.swr);
 </script>
 
 {#if round.readings.length}
@@ -101,7 +104,7 @@
     <label>
       at
       <select value={at} onchange={(event) => (mhz = Number(event.currentTarget.value))}>
-        {#each round.mhz as one (one)}<option value={one}>{digits(one, 5)} MHz</option>{/each}
+        {#each round.mhz as mhz (mhz)}<option value={mhz}>{digits(mhz, 5)} MHz</option>{/each}
       </select>
     </label>
   {/if}

@@ -14,15 +14,15 @@
   <section>
     <h2>After each of your readings</h2>
     <ol>
-      {#each verdict.better as one, n (n)}
-        <li>{readings[n]?.name}: {one}</li>
+      {#each verdict.better as sentence, n (n)}
+        <li>{readings[n]?.name}: {sentence}</li>
       {/each}
     </ol>
   </section>
   <section>
     <h2>The best way</h2>
     <ol>
-      {#each verdict.best as one, n (n)}<li>{one}</li>{/each}
+      {#each verdict.best as sentence, n (n)}<li>{sentence}</li>{/each}
     </ol>
   </section>
 </div>

@@ -21,11 +21,11 @@
   let opened = $state(false);
   const open = $derived(narrow.current ? opened : preferences.rail.open);
   const toggle = () => (narrow.current ? (opened = !opened) : preferences.rail.toggle());
-  const here = $derived(rows.find((_, n) => inside(n)));
+  const present = $derived(rows.find((_, n) => inside(n)));
   const lead = $derived(
     narrow.current
-      ? here
-        ? `Bands: ${here.name}, ${shown(here.radiated_w, watts)} watts, ${STATES[here.state].word}`
+      ? present
+        ? `Bands: ${present.name}, ${shown(present.radiated_w, watts)} watts, ${STATES[present.state].word}`
         : 'Bands'
       : 'The bands in full',
   );
@@ -41,8 +41,9 @@
     <button type="button" class="fold" aria-expanded={open} aria-label={lead} onclick={toggle}>
       {#if narrow.current}
         <span class="lead"
-          >{#if here}{here.name} <b class="figures">{shown(here.radiated_w, watts)} W</b>
-            <span style:color={STATES[here.state].ink} aria-hidden="true">{STATES[here.state].mark}</span
+          >{#if present}{present.name} <b class="figures">{shown(present.radiated_w, watts)} W</b>
+            <span style:color={STATES[present.state].ink} aria-hidden="true"
+              >{STATES[present.state].mark}</span
             >{:else}Bands{/if}</span
         >
       {:else if open}<span>Watts that leave{stale ? ', before' : ''}</span>{/if}

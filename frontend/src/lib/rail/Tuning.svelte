@@ -11,8 +11,8 @@
 
   function enter(value: string) {
     typed = value;
-    const asked = Number(value);
-    if (asked > 0 && asked < 1e6) ontune(asked);
+    const number = Number(value);
+    if (number > 0 && number < 1e6) ontune(number);
   }
 </script>
 

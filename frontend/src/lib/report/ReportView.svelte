@@ -41,14 +41,14 @@
   }
   /** One entry per caution and part: the first band's sentence, and the other bands it holds for. */
   const cautions = $derived.by(() => {
-    const found: Record<string, Entry> = {};
+    const entries: Record<string, Entry> = {};
     for (const row of rows)
       for (const { id, stage, text, remedy } of row.result.cautions) {
-        const entry = (found[`${id} ${String(stage)}`] ??= { text, remedy, bands: [], same: true });
+        const entry = (entries[`${id} ${String(stage)}`] ??= { text, remedy, bands: [], same: true });
         entry.bands.push(row.name);
         entry.same &&= entry.text === text;
       }
-    return Object.values(found);
+    return Object.values(entries);
   });
 
   /** Where an entry holds; figures that differ from band to band are those of the first. */

@@ -18,12 +18,12 @@
   }
   let { shelf, station, mhz, at, instead, onclose, onpick }: Props = $props();
   let query = $state('');
-  const found = $derived(shelf.matching(query));
-  const lines = $derived(found.flatMap(([, items]) => items.filter(isLine)));
+  const matching = $derived(shelf.matching(query));
+  const lines = $derived(matching.flatMap(([, items]) => items.filter(isLine)));
   const others = $derived(
     instead
       ? []
-      : found
+      : matching
           .map(([name, items]): [string, ShelfItem[]] => [name, items.filter((item) => !isLine(item))])
           .filter(([, items]) => items.length),
   );

@@ -35,7 +35,7 @@
   let by = $state<Column | null>(null);
 
   const asking = asks(
-    () => asked,
+    () => request,
     (body) => api.POST('/api/shelf/compare', { body }),
   );
   const metres = $derived(parseTyped(length, 'length', preferences.system));
@@ -52,7 +52,7 @@
   ];
 
   const NAMES = { matched_db: 'matched loss, dB', loss_db: 'loss here, dB', limit_w: 'watts it bears' };
-  const asked = $derived({
+  const request = $derived({
     document: station,
     place,
     mhz: parseTyped(frequency, 'frequency', preferences.system) as number,
@@ -61,7 +61,7 @@
   /** A figure's path is the line's token and its name. */
   const workings = offerWorkings((path) => {
     const [token = '', figure = ''] = path.split('.');
-    return api.POST('/api/shelf/compare/working', { body: { ...asked, token, figure } });
+    return api.POST('/api/shelf/compare/working', { body: { ...request, token, figure } });
   });
 </script>
 

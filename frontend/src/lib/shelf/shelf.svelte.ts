@@ -32,12 +32,12 @@ export class Shelf {
   /** Items whose title, group or note holds every word asked for, by group. */
   matching(query: string): [string, ShelfItem[]][] {
     const words = query.toLowerCase().split(/\s+/).filter(Boolean);
-    const found = this.#items().filter((item) => {
+    const matches = this.#items().filter((item) => {
       const text = `${item.title} ${item.group} ${item.note}`.toLowerCase();
       return words.every((word) => text.includes(word));
     });
-    const groups = found.map((item) => item.group).filter((group, n, all) => all.indexOf(group) === n);
-    return groups.map((group) => [group, found.filter((item) => item.group === group)]);
+    const groups = matches.map((item) => item.group).filter((group, n, all) => all.indexOf(group) === n);
+    return groups.map((group) => [group, matches.filter((item) => item.group === group)]);
   }
 
   /** Put a part of one's own on the shelf, or on that of all; why it was not taken, or "". */
@@ -58,13 +58,13 @@ export class Shelf {
   #items(): ShelfItem[] {
     const { lines, parts, own } = this.contents;
     return [
-      ...own.map((one) => ({
-        key: one.token,
-        group: one.club ? 'Everybody’s here' : 'Your own',
-        title: one.title,
-        note: `${one.club ? 'a' : 'your own'} ${one.part.kind}${one.price == null ? '' : `, cost ${one.price}`}`,
-        part: one.part,
-        own: one.club && !isKeeper ? null : one.id,
+      ...own.map((part) => ({
+        key: part.token,
+        group: part.club ? 'Everybody’s here' : 'Your own',
+        title: part.title,
+        note: `${part.club ? 'a' : 'your own'} ${part.part.kind}${part.price == null ? '' : `, cost ${part.price}`}`,
+        part: part.part,
+        own: part.club && !isKeeper ? null : part.id,
       })),
       ...lines.map((line) => ({
         key: line.slug,

@@ -27,23 +27,30 @@ const NAMES: Record<string, string> = {
 
 /** Where the document on this screen and the one saved elsewhere differ: by part where both runs have as many. */
 export function differences(mine: StationFile, theirs: StationFile, base: StationFile | null): Difference[] {
-  const found: Difference[] = [];
+  const out: Difference[] = [];
   const keys = Object.keys({ ...mine, ...theirs }) as (keyof StationFile)[];
   for (const key of keys) {
     if (alike(mine[key], theirs[key])) continue;
     if (key === 'chain' && mine.chain.length === theirs.chain.length) {
       mine.chain.forEach((part, at) => {
-        const other = theirs.chain[at];
-        if (!alike(part, other))
-          found.push(
-            difference(`chain[${at}]`, part.label || part.kind, part, other, base?.chain[at], base !== null),
+        const theirPart = theirs.chain[at];
+        if (!alike(part, theirPart))
+          out.push(
+            difference(
+              `chain[${at}]`,
+              part.label || part.kind,
+              part,
+              theirPart,
+              base?.chain[at],
+              base !== null,
+            ),
           );
       });
     } else {
-      found.push(difference(key, NAMES[key] ?? key, mine[key], theirs[key], base?.[key], base !== null));
+      out.push(difference(key, NAMES[key] ?? key, mine[key], theirs[key], base?.[key], base !== null));
     }
   }
-  return found;
+  return out;
 }
 
 function difference(
@@ -54,8 +61,15 @@ function difference(
   base: unknown,
   known: boolean,
 ): Difference {
-  const [here, there] = [!known || !alike(mine, base), !known || !alike(theirs, base)];
-  return { place, name, mine, theirs, both: here && there, usual: here ? 'mine' : 'theirs' };
+  const [mineChanged, theirsChanged] = [!known || !alike(mine, base), !known || !alike(theirs, base)];
+  return {
+    place,
+    name,
+    mine,
+    theirs,
+    both: mineChanged && theirsChanged,
+    usual: mineChanged ? 'mine' : 'theirs',
+  };
 }
 
 /** The document on this screen with what is to be taken from the other one. */
@@ -65,8 +79,8 @@ export function merged(mine: StationFile, theirs: StationFile, fromTheirs: Set<s
     const part = /^chain\[(\d+)\]$/.exec(place)?.[1];
     if (part === undefined) Object.assign(out, { [place]: theirs[place as keyof StationFile] });
     else {
-      const other = theirs.chain[Number(part)];
-      if (other) out.chain[Number(part)] = other;
+      const theirPart = theirs.chain[Number(part)];
+      if (theirPart) out.chain[Number(part)] = theirPart;
     }
   }
   return out;
@@ -87,8 +101,8 @@ export function inWords(value: unknown): string {
   if (typeof value !== 'object') return String(value);
   if (Array.isArray(value)) return `${value.length} entries`;
   return Object.entries(value)
-    .filter(([, one]) => one !== null && one !== undefined)
-    .map(([key, one]) => entry(key, one))
+    .filter(([, value]) => value !== null && value !== undefined)
+    .map(([key, value]) => entry(key, value))
     .join(', ');
 }
 

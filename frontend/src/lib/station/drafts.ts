@@ -69,7 +69,7 @@ async function leftOf(kept: KeptStation, mine: string): Promise<Left[]> {
     if (draft.unsaved && !holds(kept.document, draft.document)) left.push({ key, draft });
     else await database.del(key);
   }
-  return left.sort((one, other) => other.draft.at - one.draft.at);
+  return left.sort((a, b) => b.draft.at - a.draft.at);
 }
 
 export async function remember(id: number, draft: Omit<Draft, 'at'>): Promise<void> {

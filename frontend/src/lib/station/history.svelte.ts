@@ -44,11 +44,11 @@ export class History<T> {
 
   #move(present: T, way: 'undo' | 'redo'): T {
     const [from, to] = way === 'undo' ? [this.#past, this.#future] : [this.#future, this.#past];
-    const found = from.at(-1);
-    if (found === undefined) return present;
+    const last = from.at(-1);
+    if (last === undefined) return present;
     this.#past = way === 'undo' ? from.slice(0, -1) : [...to, present];
     this.#future = way === 'undo' ? [...to, present] : from.slice(0, -1);
     this.#lastPlace = '';
-    return found;
+    return last;
   }
 }

@@ -114,9 +114,9 @@ export class Keeper {
     }
   }
 
-  #saved(document: StationFile, found: Pick<KeptStation, 'version' | 'digest'>) {
-    if (typeof found.version !== 'number') throw new TypeError('no answer to a save');
-    this.#goOnFrom(found);
+  #saved(document: StationFile, kept: Pick<KeptStation, 'version' | 'digest'>) {
+    if (typeof kept.version !== 'number') throw new TypeError('no answer to a save');
+    this.#goOnFrom(kept);
     this.#retryMs = FIRST_RETRY_MS;
     if (this.state === 'saving') this.state = 'saved';
     this.onsaved?.(document);

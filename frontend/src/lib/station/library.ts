@@ -47,21 +47,21 @@ export interface BroughtIn {
 
 /** Take in a file with everything, line by line; taken in again after it ended early, it doubles nothing. */
 export async function bringEverythingIn(file: File): Promise<BroughtIn> {
-  const found: BroughtIn = { stations: [], deleted: 0, already: 0, refused: '' };
+  const broughtIn: BroughtIn = { stations: [], deleted: 0, already: 0, refused: '' };
   if (!(await isWhole(file)))
     return {
-      ...found,
+      ...broughtIn,
       refused: 'The file was not taken. It was cut off: its last line, which counts its lines, is not there.',
     };
   for await (const line of textLines(file.stream())) {
     const bodySerializer = () => line;
     const { data, error } = await api.POST('/api/library/line', { bodySerializer, body: {} });
-    if (!data) return { ...found, refused: sentence(error) };
-    if (data.already) found.already += 1;
-    else if (data.deleted) found.deleted += 1;
-    else if (data.station) found.stations.push(data.station);
+    if (!data) return { ...broughtIn, refused: sentence(error) };
+    if (data.already) broughtIn.already += 1;
+    else if (data.deleted) broughtIn.deleted += 1;
+    else if (data.station) broughtIn.stations.push(data.station);
   }
-  return found;
+  return broughtIn;
 }
 
 /** Whether a file ends with the line that counts its lines, and has as many. Those of version 1 have none. */

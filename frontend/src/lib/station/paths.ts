@@ -3,8 +3,8 @@
 type Step = string | number;
 
 function steps(place: string): Step[] {
-  return [...place.matchAll(/\[(\d+)\]|([^.[\]]+)/g)].map((found) =>
-    found[1] !== undefined ? Number(found[1]) : (found[2] ?? ''),
+  return [...place.matchAll(/\[(\d+)\]|([^.[\]]+)/g)].map((match) =>
+    match[1] !== undefined ? Number(match[1]) : (match[2] ?? ''),
   );
 }
 

@@ -84,12 +84,12 @@ export class Session {
   /** Why the figures shown are not those of what stands now; "" where they are. */
   get stale(): string {
     const why = this.#why || this.#questions.trouble;
-    const told = this.#told;
-    if (!this.answer || !told) return why;
+    const listeners = this.#told;
+    if (!this.answer || !listeners) return why;
     const before =
-      told.mhz === this.mhz
+      listeners.mhz === this.mhz
         ? 'The figures shown are from before.'
-        : `The figures shown are from before, at ${Number(told.mhz.toFixed(4))} MHz.`;
+        : `The figures shown are from before, at ${Number(listeners.mhz.toFixed(4))} MHz.`;
     if (Object.keys(this.faults).length) return 'The figures are those from before what is marked.';
     if (why) return `${why} ${before}`;
     return this.waited > 0 ? `Computing … ${before}` : '';
@@ -118,10 +118,10 @@ export class Session {
   }
 
   /** What was left unsaved: taken over, as one step, or given up; either way it is settled. */
-  settleLeft(one: Left, take: boolean) {
-    if (take) this.step(one.draft.document, 'left over');
-    this.left = this.left.filter((other) => other !== one);
-    void forget(one.key);
+  settleLeft(draft: Left, take: boolean) {
+    if (take) this.step(draft.draft.document, 'left over');
+    this.left = this.left.filter((remaining) => remaining !== draft);
+    void forget(draft.key);
   }
 
   /** Put a value at a place of the document, as typed; what is wrong with it comes back with the answer. */
@@ -220,7 +220,7 @@ export class Session {
   #ask(planned = false) {
     clearTimeout(this.#resting);
     if (planned) this.#resting = setTimeout(() => this.#ask(), REST_MS);
-    const asked = performance.now();
+    const begun = performance.now();
     this.#questions.run(async () => {
       const { mhz, practice, document: of } = this;
       const document = planned ? withValue(of, 'antenna.spread', false) : of;
@@ -241,7 +241,7 @@ export class Session {
         return comesBack(response) ? AGAIN : undefined;
       }
       await tick();
-      performance.measure('tithe:redrawn', { start: asked, end: performance.now() });
+      performance.measure('tithe:redrawn', { start: begun, end: performance.now() });
     });
   }
 }

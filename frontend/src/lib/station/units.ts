@@ -99,10 +99,10 @@ export function toShown(value: number, quantity: Quantity, system: System): stri
  */
 export function parseTyped(typed: string, quantity: Quantity, system: System): number | string {
   if (quantity === 'swr') return typedSwr(typed);
-  const found = /^\s*([+-]?(?:\d+(?:[.,]\d*)?|[.,]\d+)(?:e[+-]?\d+)?)\s*([^\d\s.,+-]*)\s*$/i.exec(typed);
-  if (!found) return typed;
-  const number = Number((found[1] ?? '').replace(',', '.'));
-  const unit = (found[2] ?? '').toLowerCase();
+  const match = /^\s*([+-]?(?:\d+(?:[.,]\d*)?|[.,]\d+)(?:e[+-]?\d+)?)\s*([^\d\s.,+-]*)\s*$/i.exec(typed);
+  if (!match) return typed;
+  const number = Number((match[1] ?? '').replace(',', '.'));
+  const unit = (match[2] ?? '').toLowerCase();
   const factor = unit === '' ? shownFactor(quantity, system) : UNITS[quantity][unit];
   return factor === undefined || Number.isNaN(number) ? typed : Number((number * factor).toPrecision(12));
 }

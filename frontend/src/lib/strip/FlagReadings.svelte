@@ -35,7 +35,10 @@
   ]);
   /** Each as wide as its flag, or as far as the next one: none lies over another. */
   const flags = $derived(
-    places.map((one, n) => ({ ...one, width: Math.min(one.wide, (places[n + 1]?.x ?? width) - one.x - 1) })),
+    places.map((flag, n) => ({
+      ...flag,
+      width: Math.min(flag.wide, (places[n + 1]?.x ?? width) - flag.x - 1),
+    })),
   );
   const shown = $derived(flags.find(({ at }) => at === open));
 

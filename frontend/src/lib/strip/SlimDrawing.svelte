@@ -20,16 +20,16 @@
   const wide = $derived(layout.start > 60);
   /** As many of them as do not lie over each other, the last before the antenna first of all. */
   const left = $derived.by(() => {
-    const found: { x: number; text: string }[] = [];
+    const labels: { x: number; text: string }[] = [];
     let before = wide ? Infinity : layout.width - 66;
     for (const { x1, stage } of [...layout.segments].reverse()) {
       const text = shown(stage.out_w, watts);
       const room = Math.max(ROOM, 7 * text.length + 8);
       if (before - x1 < room || x1 - layout.start < room / 2) continue;
-      found.push({ x: x1, text });
+      labels.push({ x: x1, text });
       before = x1;
     }
-    return found;
+    return labels;
   });
   const leaves = $derived(`${shown(here.result.antenna.radiated_w, watts)} W`);
   const tip = $derived(layout.end + (wide ? 22 : 10));

@@ -42,7 +42,7 @@ export function layOut(here: Here, lengthsM: (number | null)[], width: number): 
   const [left, right] = margins(width);
   const room = Math.max(width - left - right, 10);
   const weights = result.stages.map((_, index) => weight(lengthsM[index] ?? null));
-  const total = weights.reduce((sum, one) => sum + one, 0) || 1;
+  const total = weights.reduce((sum, weight) => sum + weight, 0) || 1;
   const height = (power: number | null) => ((power ?? 0) / result.transmitter.rated_w) * HEIGHT.ribbon;
   let x = left;
   const segments = result.stages.map((stage, index) => {

@@ -29,7 +29,7 @@
     </ol>
   {/if}
   {#if drift.dips.length}
-    <CarriedWorkings found={drift.workings}>
+    <CarriedWorkings carried={drift.workings}>
       <table class="plain figures" use:roving>
         <caption>Dips, then and now</caption>
         <thead

@@ -61,9 +61,9 @@
     }
     const text = await chosen.text();
     const title = chosen.name.replace(/\.\w+$/, '');
-    const found = await sweeps.recognise(text);
-    if (found?.kind === 'csv') waiting = { text, title, found };
-    else if (found) await keep(text, title);
+    const recognised = await sweeps.recognise(text);
+    if (recognised?.kind === 'csv') waiting = { text, title, found: recognised };
+    else if (recognised) await keep(text, title);
   }
 
   async function keep(text: string, title: string, columns?: SweepColumns) {
@@ -125,7 +125,7 @@
       {#if waiting}
         {@const now = waiting}
         <ConfirmColumns
-          found={now.found}
+          recognised={now.found}
           onconfirm={(columns) => keep(now.text, now.title, columns)}
           oncancel={() => (waiting = null)}
         />

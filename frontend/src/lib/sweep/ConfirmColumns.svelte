@@ -3,20 +3,20 @@
   import type { Recognised, SweepColumns } from '../api/client';
 
   interface Props {
-    found: Recognised;
+    recognised: Recognised;
     onconfirm: (columns: SweepColumns) => void;
     oncancel: () => void;
   }
-  let { found, onconfirm, oncancel }: Props = $props();
+  let { recognised, onconfirm, oncancel }: Props = $props();
 
-  const given = untrack(() => found.columns) ?? {};
+  const given = untrack(() => recognised.columns) ?? {};
   let frequency = $state(given.frequency ?? 0);
   let unit = $state(given.unit ?? 'mhz');
   let holds = $state(given.holds ?? 'swr');
   let first = $state(given.first ?? 1);
   let second = $state(given.second ?? 2);
   const UNITS = { hz: 'Hz', khz: 'kHz', mhz: 'MHz', ghz: 'GHz' };
-  const heads = $derived(found.heads.map((head, n): [number, string] => [n, head || `column ${n + 1}`]));
+  const heads = $derived(recognised.heads.map((head, n): [number, string] => [n, head || `column ${n + 1}`]));
 </script>
 
 <form
@@ -27,7 +27,7 @@
   }}
 >
   <p>
-    {found.question
+    {recognised.question
       ? 'The headings do not say all. Please fill in what the columns hold.'
       : 'This is what the headings say. Is it right?'}
   </p>
@@ -39,7 +39,7 @@
         ></thead
       >
       <tbody>
-        {#each found.rows as row, n (n)}<tr
+        {#each recognised.rows as row, n (n)}<tr
             >{#each row as word, k (k)}<td>{word}</td>{/each}</tr
           >{/each}
       </tbody>

@@ -10,9 +10,9 @@
   const levels = $derived(reading.dips[0]?.widths.map((width) => width.swr) ?? []);
   type Width = Look['reading']['dips'][number]['widths'][number];
 
-  function width(one: Width): string {
-    if (!one.reached) return 'not reached';
-    if (one.width_khz !== null) return digits(one.width_khz);
+  function width(edge: Width): string {
+    if (!edge.reached) return 'not reached';
+    if (edge.width_khz !== null) return digits(edge.width_khz);
     return 'beyond the sweep';
   }
 </script>
@@ -79,11 +79,11 @@
                 <td><Fig at="{at}.resonance.q" name="Q" text={digits(dip.resonance.q)} /></td>
               {:else}<td colspan="4">no zero of X in this dip</td>{/if}
             {/if}
-            {#each dip.widths as one, k (one.swr)}<td
-                >{#if one.width_khz === null}{width(one)}{:else}<Fig
+            {#each dip.widths as edges, k (edges.swr)}<td
+                >{#if edges.width_khz === null}{width(edges)}{:else}<Fig
                     at="{at}.widths[{k}].width_khz"
-                    name="width below SWR {digits(one.swr)}"
-                    text={width(one)}
+                    name="width below SWR {digits(edges.swr)}"
+                    text={width(edges)}
                   />{/if}</td
               >{/each}
           </tr>

@@ -34,7 +34,7 @@
 
 {#if answer}<p class="verdict serif">{answer.sentence}</p>{/if}
 {#if answer?.workings['parted'] && answer.workings['close']}
-  <CarriedWorkings found={answer.workings}>
+  <CarriedWorkings carried={answer.workings}>
     <p class="soft figures" use:roving>
       How it comes about:
       <Fig lone at="parted" name="gain" text="{decibels(answer.workings['parted'].values[0] ?? null)} dB" />

@@ -87,8 +87,13 @@
           stroke-width="1.5"
         />
       {/if}
-      {#each under as one, n (one.id)}
-        <path d={path(one.curve)} stroke="var(--ink-soft)" stroke-width="1.2" stroke-dasharray={dashes(n)} />
+      {#each under as sweepUnder, n (sweepUnder.id)}
+        <path
+          d={path(sweepUnder.curve)}
+          stroke="var(--ink-soft)"
+          stroke-width="1.2"
+          stroke-dasharray={dashes(n)}
+        />
       {/each}
       <path d={path(curve)} stroke="var(--standing-ink)" stroke-width="2" />
     </g>
@@ -113,12 +118,12 @@
     {#if dips.some((dip) => dip.resonance)}<span class="resonant">○</span> resonant: X is zero{/if}
     <span class="comfort">┄</span> your comfort, {digits(look.disc.comfort.swr)}
     {#if target !== null}<span>│</span> the goal{/if}
-    {#each under as one, n (one.id)}
+    {#each under as sweepUnder, n (sweepUnder.id)}
       <span
         ><svg width="26" height="8" aria-hidden="true"
           ><line x1="0" x2="26" y1="4" y2="4" stroke="var(--ink-soft)" stroke-dasharray={dashes(n)} /></svg
         >
-        {one.title}</span
+        {sweepUnder.title}</span
       >
     {/each}
   {/snippet}

@@ -11,15 +11,15 @@
     onantenna: (antenna: StationFile['antenna']) => void;
   }
   let { sweeps, row, shown, chain, onantenna }: Props = $props();
-  let told = $state('');
-  const other = $derived(!sameRun(row.chain, chain));
+  let news = $state('');
+  const otherRun = $derived(!sameRun(row.chain, chain));
 
   async function adopt() {
-    told = '';
+    news = '';
     const antenna = await sweeps.asAntenna();
     if (!antenna) return;
     onantenna(antenna);
-    told = 'It is the station’s antenna now; the ledger follows.';
+    news = 'It is the station’s antenna now; the ledger follows.';
   }
 </script>
 
@@ -55,8 +55,8 @@
     >Take out</button
   >
 </div>
-{#if told}<p class="told" role="status">{told}</p>{/if}
-{#if other}
+{#if news}<p class="told" role="status">{news}</p>{/if}
+{#if otherRun}
   <p class="soft">
     It is moved through the run as it was when it was taken.
     <button type="button" class="linkish" onclick={() => sweeps.change(row.id, { chain: chain })}

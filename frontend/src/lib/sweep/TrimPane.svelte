@@ -75,7 +75,7 @@
     <p class="verdict serif" data-testid="trim-verdict">{answer.sentence}</p>
     {#if answer.learned}<p class="soft">{answer.learned}</p>{/if}
     {#if Object.keys(answer.workings).length}
-      <CarriedWorkings found={answer.workings}>
+      <CarriedWorkings carried={answer.workings}>
         <p class="soft figures" use:roving>
           How it comes about:
           {#if answer.workings['change']}<Fig

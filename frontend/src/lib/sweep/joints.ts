@@ -13,6 +13,6 @@ export function joints(chain: PartModel[]): [number, string][] {
   return Array.from({ length: chain.length + 1 }, (_, joint) => [joint, jointName(chain, joint)]);
 }
 
-export function sameRun(one: PartModel[], other: PartModel[]): boolean {
-  return JSON.stringify(one) === JSON.stringify(other);
+export function sameRun(before: PartModel[], after: PartModel[]): boolean {
+  return JSON.stringify(before) === JSON.stringify(after);
 }

@@ -123,7 +123,7 @@ export class Sweeps {
 
   /** Read and keep; whether it was taken. */
   async bring(brought: Brought, chain: PartModel[]): Promise<boolean> {
-    const asked = performance.now();
+    const begun = performance.now();
     this.refused = '';
     const { columns, change_m, ...rest } = brought;
     const { data, error } = await api.POST('/api/stations/{pk}/sweeps', {
@@ -134,7 +134,7 @@ export class Sweeps {
       this.refused = `The sweep was not taken. ${sentenceOf(error)}`;
       return false;
     }
-    this.#brought = asked;
+    this.#brought = begun;
     await this.load();
     this.choose(data.id);
     return true;

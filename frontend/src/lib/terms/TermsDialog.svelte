@@ -5,7 +5,7 @@
   /** All terms, to be searched. */
   let { onclose }: { onclose: () => void } = $props();
   let query = $state('');
-  const found = $derived(terms.matching(query));
+  const matching = $derived(terms.matching(query));
 </script>
 
 <Modal open title="Terms" {onclose}>
@@ -17,7 +17,7 @@
     bind:value={query}
   />
   <dl>
-    {#each found as term (term.name)}
+    {#each matching as term (term.name)}
       <dt>{term.name}</dt>
       <dd>{term.text}</dd>
     {:else}<dt>No term answers to that.</dt>{/each}

@@ -21,19 +21,19 @@ export class Terms {
 
   /** A text cut at its terms, the longest first; a term is told once in a text. */
   pieces(text: string): Piece[] {
-    const found: Piece[] = [];
-    const told: GlossaryTerm[] = [];
+    const pieces: Piece[] = [];
+    const explained: GlossaryTerm[] = [];
     let from = 0;
     for (const match of this.all.length ? text.matchAll(this.#pattern) : []) {
       const term = this.#byForm[keyOf(match[0])];
-      if (!term || told.includes(term)) continue;
-      told.push(term);
-      if (match.index > from) found.push({ text: text.slice(from, match.index), term: null });
-      found.push({ text: match[0], term });
+      if (!term || explained.includes(term)) continue;
+      explained.push(term);
+      if (match.index > from) pieces.push({ text: text.slice(from, match.index), term: null });
+      pieces.push({ text: match[0], term });
       from = match.index + match[0].length;
     }
-    if (from < text.length) found.push({ text: text.slice(from), term: null });
-    return found;
+    if (from < text.length) pieces.push({ text: text.slice(from), term: null });
+    return pieces;
   }
 
   /** Terms whose name, forms or meaning hold every word asked for. */

@@ -31,8 +31,8 @@
       Object.entries(session.faults)
         .filter(([where]) => where.startsWith(place))
         .map(([where, rule]): [number, string] => {
-          const found = /^\[(\d+)\](?:\.dials)?\.?(\w*)/.exec(where.slice(place.length));
-          const [, row = '-1', field = ''] = found ?? [];
+          const match = /^\[(\d+)\](?:\.dials)?\.?(\w*)/.exec(where.slice(place.length));
+          const [, row = '-1', field = ''] = match ?? [];
           return [Number(row), `${field ? knobName(field) : 'it'} ${rule}`];
         }),
     ),

@@ -15,14 +15,14 @@
     () => ({ document: session.document, at }),
     (body) => api.POST('/api/tuner/chart', { body }),
   );
-  const told = $derived(chart.answer);
-  const fitted = $derived(Object.entries(told?.dials ?? {}));
-  const loads = $derived(told?.antenna.loads ?? []);
+  const answer = $derived(chart.answer);
+  const fitted = $derived(Object.entries(answer?.dials ?? {}));
+  const loads = $derived(answer?.antenna.loads ?? []);
 
   function takeDials() {
     const dials = { ...tuner.dials };
-    for (const [knob, found] of fitted) {
-      const points = found.points.map(([number = 0, value = 0]): [number, number] => [
+    for (const [knob, dial] of fitted) {
+      const points = dial.points.map(([number = 0, value = 0]): [number, number] => [
         number,
         Number(value.toPrecision(5)),
       ]);
@@ -31,7 +31,7 @@
     session.step(withValue(session.document, `chain[${at}].dials`, dials), 'dials found');
   }
   function takeAntenna() {
-    const points = (told?.antenna.points ?? []).map(([mhz = 0, r = 0, x = 0]): [number, number, number] => [
+    const points = (answer?.antenna.points ?? []).map(([mhz = 0, r = 0, x = 0]): [number, number, number] => [
       mhz,
       Number(r.toPrecision(6)),
       Number(x.toPrecision(6)),
@@ -46,7 +46,7 @@
 </script>
 
 <Trouble text={Object.keys(session.faults).length ? '' : chart.trouble} asking={chart} />
-{#if told}<p class="verdict serif" data-testid="dials-verdict">{told.sentence}</p>{/if}
+{#if answer}<p class="verdict serif" data-testid="dials-verdict">{answer.sentence}</p>{/if}
 {#if isStepped(tuner)}
   <p class="soft">A relay tuner’s dials count its steps, and what a step is stands at the tuner itself.</p>
 {:else}
@@ -69,9 +69,9 @@
         </tr>
       </thead>
       <tbody>
-        {#each fitted as [knob, found] (knob)}
-          {#each found.points as [number, value], n (n)}
-            {@const [low, high] = found.interval[n] ?? []}
+        {#each fitted as [knob, dial] (knob)}
+          {#each dial.points as [number, value], n (n)}
+            {@const [low, high] = dial.interval[n] ?? []}
             <tr>
               <th scope="row">{knobName(knob)}</th>
               <td>{number}</td>
@@ -87,9 +87,9 @@
 {/if}
 <section>
   <h3>The antenna, without an analyzer</h3>
-  {#if told?.antenna.trouble}<p>{told.antenna.trouble}</p>{/if}
+  {#if answer?.antenna.trouble}<p>{answer.antenna.trouble}</p>{/if}
   {#if loads.length}
-    <p>{told?.antenna.sentence}</p>
+    <p>{answer?.antenna.sentence}</p>
     <table class="plain figures">
       <caption>At the feedpoint, through all that stands behind the tuner</caption>
       <thead>
@@ -119,7 +119,7 @@
       >
       {#if loads.length < 2}<span class="soft">Two frequencies at the least.</span>{/if}
     </p>
-  {:else if told && !told.antenna.trouble}
+  {:else if answer && !answer.antenna.trouble}
     <p class="soft">Each preset will tell the antenna at its frequency.</p>
   {/if}
 </section>

@@ -4,16 +4,16 @@
 
   /** The order of moves, each with the SWR that it leaves; a move can be made here. */
   interface Props {
-    found: HandsOut;
+    hands: HandsOut;
     onmove: (move: HandsOut['meter']['moves'][number]) => void;
   }
-  let { found, onmove }: Props = $props();
-  const routes = $derived([found.meter, ...(found.dials ? [found.dials] : [])]);
+  let { hands, onmove }: Props = $props();
+  const routes = $derived([hands.meter, ...(hands.dials ? [hands.dials] : [])]);
 </script>
 
-<p>{found.sentence}</p>
+<p>{hands.sentence}</p>
 <ul class="cautions">
-  {#each found.cautions as caution, n (n)}<li><span aria-hidden="true">▲</span> {caution}</li>{/each}
+  {#each hands.cautions as caution, n (n)}<li><span aria-hidden="true">▲</span> {caution}</li>{/each}
 </ul>
 <div class="routes">
   {#each routes as route, r (r)}

@@ -44,8 +44,11 @@
   </defs>
   <g clip-path="url(#{clip})">
     <circle cx={SIZE / 2} cy={SIZE / 2} r={R} fill="url(#{clip}-out)" opacity="0.5" />
-    {#each classes as one, i (i)}
-      <path d={one.path} fill="color-mix(in oklab, var(--heat) {100 * one.strength}%, var(--paper-sunk))" />
+    {#each classes as lossClass, i (i)}
+      <path
+        d={lossClass.path}
+        fill="color-mix(in oklab, var(--heat) {100 * lossClass.strength}%, var(--paper-sunk))"
+      />
     {/each}
   </g>
   {#each ROUND as ratio (ratio)}
@@ -87,18 +90,18 @@
   <text x={SIZE - 2} y={SIZE / 2 - 5} text-anchor="end">open</text>
 </svg>
 <p class="drawing-key">
-  {#each classes as one, i (i)}
-    {#if one.path}
+  {#each classes as lossClass, i (i)}
+    {#if lossClass.path}
       <span
         ><svg width="12" height="10" aria-hidden="true"
           ><rect
             width="12"
             height="10"
-            fill="color-mix(in oklab, var(--heat) {100 * one.strength}%, var(--paper-sunk))"
+            fill="color-mix(in oklab, var(--heat) {100 * lossClass.strength}%, var(--paper-sunk))"
             stroke="var(--hairline)"
           /></svg
         >
-        {one.name}</span
+        {lossClass.name}</span
       >
     {/if}
   {/each}

@@ -35,14 +35,14 @@
     });
   });
 
-  const found = $derived(bands.answer);
+  const answer = $derived(bands.answer);
   const power_w = $derived(Number(session.document.transmitter?.power_w) || 1);
   const chosen = $derived(
     (session.document.bands ?? []).find(
       ({ low_mhz, high_mhz }) => low_mhz <= session.mhz && session.mhz <= high_mhz,
     )?.name ?? '',
   );
-  const lost = $derived(found?.bands.filter((band) => !band.matched) ?? []);
+  const lost = $derived(answer?.bands.filter((band) => !band.matched) ?? []);
   const percent = (share: number | null) => (share === null ? '–' : `${digits(100 * share, 3)} %`);
   const ratioOf = ({ re, im }: TunerBand) => {
     const middle = (re.length - 1) / 2;
@@ -60,9 +60,9 @@
       session.step({ ...document, chain: inserted(document.chain, at + 1, added) }, 'cure');
     } else if (cure.way === 'network') {
       session.step(withValue(document, `chain[${at}]`, withNetwork(part, cure.network)), 'cure');
-    } else if (found?.run_at != null) {
+    } else if (answer?.run_at != null) {
       const length_m = Number(cure.value.toFixed(2));
-      session.step(withValue(document, `chain[${found.run_at}].length_m`, length_m), 'cure');
+      session.step(withValue(document, `chain[${answer.run_at}].length_m`, length_m), 'cure');
     }
   }
 </script>
@@ -71,13 +71,13 @@
   text={Object.keys(session.faults).length ? '' : disc.trouble || bands.trouble}
   asking={disc.waited ? disc : bands}
 />
-{#if found}<p class="verdict serif" data-testid="tuner-verdict">{found.sentence}</p>{/if}
+{#if answer}<p class="verdict serif" data-testid="tuner-verdict">{answer.sentence}</p>{/if}
 <div class="reach">
   <div class="picture">
     {#if disc.answer}
       <ReachDisc
         reach={disc.answer}
-        bands={found?.bands ?? []}
+        bands={answer?.bands ?? []}
         {chosen}
         {shade}
         {power_w}
@@ -127,11 +127,11 @@
         the shading that holds there.
       </p>
     {/if}
-    {#if found?.run_at != null}
-      {@const line = session.document.chain[found.run_at]}
+    {#if answer?.run_at != null}
+      {@const line = session.document.chain[answer.run_at]}
       <NumberField
         form={session}
-        place="chain[{found.run_at}].length_m"
+        place="chain[{answer.run_at}].length_m"
         spec={{
           label: `Length of ${line?.label || 'the run behind it'}`,
           quantity: 'length',
@@ -163,7 +163,7 @@
     {/each}
   </div>
 </div>
-{#if found?.bands.length}
+{#if answer?.bands.length}
   <h3>Efficiency: what is lost at the load that is really there, beside the loss into 50 Ω</h3>
   <Scroller label="The tuner on every band">
     <table class="plain figures">
@@ -179,7 +179,7 @@
         </tr>
       </thead>
       <tbody>
-        {#each found.bands as band, i (i)}
+        {#each answer.bands as band, i (i)}
           <tr class:chosen={band.name === chosen}>
             <th scope="row">{band.name}</th>
             <td><Ratio value={ratioOf(band)} /></td>

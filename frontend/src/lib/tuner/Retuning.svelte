@@ -15,11 +15,11 @@
     (body) => api.POST('/api/tuner/retuning', { body }),
     QUIET_MS,
   );
-  const found = $derived(asking.answer);
+  const answer = $derived(asking.answer);
 
   const shown = $derived(
-    found?.bands.find(({ mhz }) => (mhz[0] ?? 0) <= session.mhz && session.mhz <= (mhz.at(-1) ?? 0)) ??
-      found?.bands[0],
+    answer?.bands.find(({ mhz }) => (mhz[0] ?? 0) <= session.mhz && session.mhz <= (mhz.at(-1) ?? 0)) ??
+      answer?.bands[0],
   );
   const kilohertz = (mhz: number) => digits(1000 * mhz);
   function wholly([low = 0, high = 0]: number[], edges: number[]): string {
@@ -42,11 +42,11 @@
 <section>
   <h3>How far one may move before it must be set anew</h3>
   <Trouble text={asking.trouble} {asking} />
-  {#if found}
-    <p data-testid="retuning">{found.sentence}</p>
+  {#if answer}
+    <p data-testid="retuning">{answer.sentence}</p>
     {#if shown}
       <h4>{shown.name}: {shown.sentence}</h4>
-      <RetunePicture band={shown} limits={found.limits} />
+      <RetunePicture band={shown} limits={answer.limits} />
     {/if}
     <Scroller label="How far one may move, band by band">
       <table class="plain figures">
@@ -54,18 +54,18 @@
           <tr>
             <th scope="col">Band</th>
             <th scope="col">set at</th>
-            {#each found.limits as limit (limit)}<th scope="col">within SWR {limit}</th>{/each}
-            {#each found.limits as limit (limit)}<th scope="col">settings to cover it, {limit}</th>{/each}
+            {#each answer.limits as limit (limit)}<th scope="col">within SWR {limit}</th>{/each}
+            {#each answer.limits as limit (limit)}<th scope="col">settings to cover it, {limit}</th>{/each}
           </tr>
         </thead>
         <tbody>
-          {#each found.bands as band, i (i)}
+          {#each answer.bands as band, i (i)}
             {#each band.spots as spot, n (n)}
               <tr>
                 <th scope="row">{band.name}</th>
                 <td>{digits(spot.mhz, 5)}{spot.preset === null ? ', predicted' : ''}</td>
-                {#each found.limits as limit, k (limit)}<td>{move(spot, k, band.mhz)}</td>{/each}
-                {#each found.limits as limit, k (limit)}
+                {#each answer.limits as limit, k (limit)}<td>{move(spot, k, band.mhz)}</td>{/each}
+                {#each answer.limits as limit, k (limit)}
                   <td>{n > 0 ? '' : (band.covers[k] ?? 'no number does')}</td>
                 {/each}
               </tr>
@@ -73,11 +73,11 @@
             <tr class="bare">
               <th scope="row">{band.name}</th>
               <td>without it</td>
-              {#each found.limits as limit, k (limit)}
+              {#each answer.limits as limit, k (limit)}
                 {@const ends = band.bare_within[k]}
                 <td>{ends ? wholly(ends, band.mhz) : 'nowhere'}</td>
               {/each}
-              {#each found.limits as limit (limit)}<td></td>{/each}
+              {#each answer.limits as limit (limit)}<td></td>{/each}
             </tr>
           {/each}
         </tbody>

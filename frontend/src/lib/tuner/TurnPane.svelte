@@ -60,8 +60,8 @@
     kept = '';
   }
   function doIt(move: HandsOut['meter']['moves'][number]) {
-    const one = dialOf(tuner, move.knob);
-    const [first = 0, last = 100] = one.scale ?? [];
+    const dial = dialOf(tuner, move.knob);
+    const [first = 0, last = 100] = dial.scale ?? [];
     turn(move.knob, move.number ?? first + move.share * (last - first));
   }
   function keep() {
@@ -130,7 +130,7 @@
     <h3>How to tune it{hands.answer ? ` at ${digits(hands.answer.mhz, 5)} MHz` : ''}</h3>
     <Trouble text={hands.trouble} asking={hands} />
     {#if hands.answer}
-      <HandsList found={hands.answer} onmove={doIt} />
+      <HandsList hands={hands.answer} onmove={doIt} />
       <p>
         <button
           type="button"

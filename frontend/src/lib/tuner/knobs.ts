@@ -70,25 +70,26 @@ export function dialOf(tuner: KnobTuner, knob: string): DialFile {
 }
 
 /** A number of a dial as its owner reads it: to its division, taps by letter where they have letters. */
-export function reading(one: DialFile, number: unknown): string {
+export function reading(dial: DialFile, number: unknown): string {
   if (typeof number !== 'number') return typeof number === 'string' ? number : '';
-  if (one.taps && one.unit === LETTERS && Number.isInteger(number) && number >= 1 && number <= 26)
+  if (dial.taps && dial.unit === LETTERS && Number.isInteger(number) && number >= 1 && number <= 26)
     return String.fromCharCode(64 + number);
-  const division = one.taps ? 1 : (one.division ?? 1);
+  const division = dial.taps ? 1 : (dial.division ?? 1);
   const places = Math.max(0, -Math.floor(Math.log10(division) + 1e-9));
   return (Math.round(number / division) * division).toFixed(Math.min(places, 6));
 }
 
 /** What is typed at a dial; text that is no number comes back as it is, for the server to refuse. */
-export function typedNumber(one: DialFile, text: string): number | string {
+export function typedNumber(dial: DialFile, text: string): number | string {
   const word = text.trim();
-  if (one.taps && one.unit === LETTERS && /^[a-z]$/i.test(word)) return word.toUpperCase().charCodeAt(0) - 64;
+  if (dial.taps && dial.unit === LETTERS && /^[a-z]$/i.test(word))
+    return word.toUpperCase().charCodeAt(0) - 64;
   const plain = word.replace(',', '.');
   return plain !== '' && !Number.isNaN(Number(plain)) ? Number(plain) : text;
 }
 
 /** Rounded to what can be read of a dial. */
-export function toDivision(one: DialFile, number: number): number {
-  const division = one.taps ? 1 : (one.division ?? 1);
+export function toDivision(dial: DialFile, number: number): number {
+  const division = dial.taps ? 1 : (dial.division ?? 1);
   return Number((Math.round(number / division) * division).toPrecision(10));
 }

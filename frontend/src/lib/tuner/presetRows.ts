@@ -22,11 +22,11 @@ export interface ChartRow {
 }
 
 /** Lowest frequency first; under a row those whose place it took, and predicted rows of bands with none. */
-export function chartRows(tuner: KnobTuner, presets: PresetFile[], told: ChartOut): ChartRow[] {
+export function chartRows(tuner: KnobTuner, presets: PresetFile[], chart: ChartOut): ChartRow[] {
   const knobs = knobsOf(tuner);
   const text = (knob: string, number: number) => reading(dialOf(tuner, knob), number);
   const kept = presets.map((preset, place): ChartRow => {
-    const row = told.rows[place];
+    const row = chart.rows[place];
     const moved = knobs.flatMap((knob) => {
       const by = row?.moved[knob] ?? 0;
       return by ? [`${knobName(knob)} ${by > 0 ? '+' : '−'}${text(knob, Math.abs(by))}`] : [];
@@ -43,31 +43,31 @@ export function chartRows(tuner: KnobTuner, presets: PresetFile[], told: ChartOu
       note: preset.note ?? '',
       kind: row?.newer == null ? 'now' : 'older',
       moved: row?.newer == null ? '' : moved.join(', ') || 'nothing moved',
-      odd: told.odd.includes(place),
+      odd: chart.odd.includes(place),
       place,
     };
   });
   const tuned = new Set(kept.filter(({ kind }) => kind === 'now').map(({ band }) => band));
-  const predicted = told.predicted
+  const predicted = chart.predicted
     .filter(({ band }) => !tuned.has(band))
-    .map((one): ChartRow => {
+    .map((preset): ChartRow => {
       const numbers = knobs.map((knob) => {
-        const number = one.dials[knob];
-        const ends = one.intervals[knob];
+        const number = preset.dials[knob];
+        const ends = preset.intervals[knob];
         return {
           text: number === undefined ? '–' : text(knob, number),
           span: ends ? `${text(knob, ends[0] ?? 0)} to ${text(knob, ends[1] ?? 0)}` : '',
         };
       });
-      const matched = Object.keys(one.dials).length > 0;
+      const matched = Object.keys(preset.dials).length > 0;
       return {
-        key: `predicted ${one.band}`,
-        band: one.band,
-        mhz: one.mhz,
+        key: `predicted ${preset.band}`,
+        band: preset.band,
+        mhz: preset.mhz,
         numbers,
-        relays: one.relays,
+        relays: preset.relays,
         swr: null,
-        expected: matched ? one.swr : null,
+        expected: matched ? preset.swr : null,
         date: '',
         note: matched ? 'predicted' : 'nothing matches',
         kind: 'predicted',
@@ -76,19 +76,19 @@ export function chartRows(tuner: KnobTuner, presets: PresetFile[], told: ChartOu
         place: null,
       };
     });
-  const newest = (row: ChartRow) => (row.kind === 'older' ? newerOf(row, told) : row.place);
+  const newest = (row: ChartRow) => (row.kind === 'older' ? newerOf(row, chart) : row.place);
   const frequency = (row: ChartRow) => presets[newest(row) ?? -1]?.mhz ?? row.mhz;
   return [...kept, ...predicted].sort(
-    (one, other) =>
-      frequency(one) - frequency(other) ||
-      Number(one.kind === 'older') - Number(other.kind === 'older') ||
-      other.date.localeCompare(one.date),
+    (a, b) =>
+      frequency(a) - frequency(b) ||
+      Number(a.kind === 'older') - Number(b.kind === 'older') ||
+      b.date.localeCompare(a.date),
   );
 }
 
 /** The row of now that has taken an older one's place at last. */
-function newerOf(row: ChartRow, told: ChartOut): number | null {
+function newerOf(row: ChartRow, chart: ChartOut): number | null {
   let at = row.place;
-  for (let newer = at; newer !== null; newer = told.rows[newer]?.newer ?? null) at = newer;
+  for (let newer = at; newer !== null; newer = chart.rows[newer]?.newer ?? null) at = newer;
   return at;
 }

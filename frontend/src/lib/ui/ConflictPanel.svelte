@@ -12,11 +12,12 @@
   }
   let { mine, theirs, base, onsettle }: Props = $props();
 
-  const found = $derived(differences(mine, theirs.document, base));
+  const all = $derived(differences(mine, theirs.document, base));
   let chosen = $state<Record<string, 'mine' | 'theirs'>>({});
-  const side = (one: Difference) => chosen[one.place] ?? one.usual;
+  const side = (difference: Difference) => chosen[difference.place] ?? difference.usual;
   /** Keys of the parts' values that differ, so that two long lines need not be compared by eye. */
-  const apart = (one: Difference, which: 'mine' | 'theirs') => inWords(onlyWhatDiffers(one)[which]);
+  const apart = (difference: Difference, which: 'mine' | 'theirs') =>
+    inWords(onlyWhatDiffers(difference)[which]);
 
   function onlyWhatDiffers({ mine, theirs: other }: Difference): { mine: unknown; theirs: unknown } {
     if (!isPlain(mine) || !isPlain(other)) return { mine, theirs: other };
@@ -31,7 +32,9 @@
   }
 
   function settle() {
-    const taken = new Set(found.filter((one) => side(one) === 'theirs').map((one) => one.place));
+    const taken = new Set(
+      all.filter((difference) => side(difference) === 'theirs').map((difference) => difference.place),
+    );
     onsettle(merged(mine, theirs.document, taken));
   }
 </script>
@@ -46,21 +49,21 @@
       <tr><th scope="col">What</th><th scope="col">Here</th><th scope="col">Saved elsewhere</th></tr>
     </thead>
     <tbody>
-      {#each found as one (one.place)}
+      {#each all as difference (difference.place)}
         <tr>
           <th scope="row">
-            {one.name}{#if one.both}<small>changed on both sides</small>{/if}
+            {difference.name}{#if difference.both}<small>changed on both sides</small>{/if}
           </th>
           {#each ['mine', 'theirs'] as const as which (which)}
             <td>
               <label>
                 <input
                   type="radio"
-                  name={one.place}
-                  checked={side(one) === which}
-                  onchange={() => (chosen = { ...chosen, [one.place]: which })}
+                  name={difference.place}
+                  checked={side(difference) === which}
+                  onchange={() => (chosen = { ...chosen, [difference.place]: which })}
                 />
-                <span class="figures">{apart(one, which)}</span>
+                <span class="figures">{apart(difference, which)}</span>
               </label>
             </td>
           {/each}

@@ -5,26 +5,27 @@
 
   /** What was typed in another tab, never saved, and left when it was closed: offered once, then settled. */
   let { session }: { session: Session } = $props();
-  const one = $derived(session.left[0]);
-  const found = $derived(
-    one ? differences(one.draft.document, session.document, one.draft.base ?? session.base) : [],
+  const draft = $derived(session.left[0]);
+  const differing = $derived(
+    draft ? differences(draft.draft.document, session.document, draft.draft.base ?? session.base) : [],
   );
   const MOST = 6;
   const when = (at: number) => (at ? `, on ${new Date(at).toLocaleString()}` : '');
 </script>
 
-{#if one}
+{#if draft}
   <section aria-label="Left unsaved">
     <h2>Something typed here was never saved</h2>
     <p>
-      It was left when another tab was closed{when(one.draft.at)}. What differs from the station as it stands:
+      It was left when another tab was closed{when(draft.draft.at)}. What differs from the station as it
+      stands:
     </p>
     <table>
       <thead>
         <tr><th scope="col">What</th><th scope="col">Left unsaved</th><th scope="col">As it stands</th></tr>
       </thead>
       <tbody>
-        {#each found.slice(0, MOST) as { name, mine, theirs }, n (n)}
+        {#each differing.slice(0, MOST) as { name, mine, theirs }, n (n)}
           <tr>
             <th scope="row">{name}</th>
             <td class="figures">{inWords(mine)}</td>
@@ -33,16 +34,16 @@
         {/each}
       </tbody>
     </table>
-    {#if found.length > MOST}<p>and {found.length - MOST} more.</p>{/if}
+    {#if differing.length > MOST}<p>and {differing.length - MOST} more.</p>{/if}
     <p class="ways">
-      <button type="button" class="firm" onclick={() => session.settleLeft(one, true)}>Take it over</button>
-      <button type="button" class="linkish" onclick={() => session.settleLeft(one, false)}
+      <button type="button" class="firm" onclick={() => session.settleLeft(draft, true)}>Take it over</button>
+      <button type="button" class="linkish" onclick={() => session.settleLeft(draft, false)}
         >Leave the station as it stands</button
       >
       <button
         type="button"
         class="linkish"
-        onclick={() => saveAs(one.draft.document.name, one.draft.document)}>Keep it as a file</button
+        onclick={() => saveAs(draft.draft.document.name, draft.draft.document)}>Keep it as a file</button
       >
     </p>
   </section>

@@ -3,7 +3,7 @@
   import { storage } from './storage.svelte';
 
   /** What is so of the page as a whole: the browser keeps nothing, or the server has another folder now. */
-  let told = $state(false);
+  let announced = $state(false);
 </script>
 
 {#if server.moved}
@@ -13,11 +13,11 @@
     <button type="button" class="linkish" onclick={() => location.reload()}>load the page anew</button>.
   </p>
 {/if}
-{#if storage.blocked && !told}
+{#if storage.blocked && !announced}
   <p class="soft" role="status">
     This browser keeps nothing for this page. Stations are saved on the server all the same; what is typed and
     not yet saved, steps back after loading anew, and what lies on the bench are gone with the page.
-    <button type="button" class="linkish" onclick={() => (told = true)}>All right</button>
+    <button type="button" class="linkish" onclick={() => (announced = true)}>All right</button>
   </p>
 {/if}
 

@@ -13,7 +13,7 @@
   const id = $props.id();
   let typing = $state<string | null>(null);
   /** Once an SWR is told in its other forms, they stay. */
-  let told = $state(false);
+  let announced = $state(false);
   const system = $derived(preferences.system);
   const value = $derived(valueAt(form.document, place));
   const text = $derived(
@@ -51,7 +51,7 @@
       aria-invalid={fault ? 'true' : undefined}
       aria-describedby={fault ? `${id}-fault` : undefined}
       oninput={(event) => enter(event.currentTarget.value)}
-      onfocus={() => (told = spec.quantity === 'swr')}
+      onfocus={() => (announced = spec.quantity === 'swr')}
       onblur={() => (typing = null)}
     />
     <span class="unit">{spec.after ?? unitShown(spec.quantity, system)}</span>
@@ -74,7 +74,7 @@
       </Slider.Control>
     </Slider>
   {/if}
-  {#if told}<SwrForms {text} />{/if}
+  {#if announced}<SwrForms {text} />{/if}
   {#if fault}<p id="{id}-fault" class="fault" role="alert">{spec.label} {fault}.</p>{/if}
 </div>
 

@@ -13,7 +13,7 @@
   let { label, value, unit = '', swr = false, oninput }: Props = $props();
   const id = $props.id();
   /** Once told, the other forms stay: what vanished as one leaves would move the button away that one goes for. */
-  let told = $state(false);
+  let announced = $state(false);
 </script>
 
 <div>
@@ -25,11 +25,11 @@
       inputmode="decimal"
       autocomplete="off"
       {value}
-      onfocus={() => (told = swr)}
+      onfocus={() => (announced = swr)}
       oninput={(event) => oninput(event.currentTarget.value)}
     />{unit}</span
   >
-  {#if told}<SwrForms text={value} />{/if}
+  {#if announced}<SwrForms text={value} />{/if}
 </div>
 
 <style>

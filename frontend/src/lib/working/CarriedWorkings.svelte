@@ -5,8 +5,8 @@
   import WorkingDialog from './WorkingDialog.svelte';
 
   /** Figures whose workings came with the answer itself, by their paths in it. */
-  let { found, children }: { found: Record<string, WorkingOut>; children: Snippet } = $props();
-  const workings = offerWorkings((figure) => Promise.resolve({ data: found[figure] }));
+  let { carried, children }: { carried: Record<string, WorkingOut>; children: Snippet } = $props();
+  const workings = offerWorkings((figure) => Promise.resolve({ data: carried[figure] }));
 </script>
 
 {@render children()}

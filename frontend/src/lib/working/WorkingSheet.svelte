@@ -7,7 +7,7 @@
 
   /** How the figure that is open comes about. */
   let { workings }: { workings: Workings } = $props();
-  const working = $derived(workings.asking.answer);
+  const answer = $derived(workings.asking.answer);
   const CASES: Record<string, string> = {
     least: 'Where it is least',
     middle: 'In the middle',
@@ -20,11 +20,11 @@
   {@html text}
 {/snippet}
 
-<Modal open title={working?.title ?? 'The working'} onclose={() => workings.close()}>
+<Modal open title={answer?.title ?? 'The working'} onclose={() => workings.close()}>
   <p class="name">{workings.name}</p>
   <Trouble text={workings.asking.trouble} asking={workings.asking} below={false} />
-  {#if working}
-    {#each working.lines as line, n (n)}
+  {#if answer}
+    {#each answer.lines as line, n (n)}
       <!-- svelte-ignore a11y_no_noninteractive_tabindex (a region that scrolls must be reachable by keyboard) -->
       <div class="line" role="group" aria-label="Step {n + 1}" tabindex="0">
         <p>{@render math(line.formula)}</p>
@@ -34,11 +34,11 @@
         {/each}
       </div>
     {/each}
-    {#if working.terms.length}
+    {#if answer.terms.length}
       <Scroller label="What is in the formulas">
         <table class="figures">
           <tbody>
-            {#each working.terms as term, n (n)}
+            {#each answer.terms as term, n (n)}
               <tr>
                 <td class="symbol">{@render math(term.symbol)}</td>
                 <th scope="row">{term.meaning}</th>
@@ -53,20 +53,20 @@
       </Scroller>
     {/if}
     <dl>
-      {#if working.also.length}
+      {#if answer.also.length}
         <dt>In other words</dt>
-        <dd><FormList rows={working.also} /></dd>
+        <dd><FormList rows={answer.also} /></dd>
       {/if}
       <dt>It assumes</dt>
-      <dd>{working.assumes}</dd>
+      <dd>{answer.assumes}</dd>
       <dt>It holds</dt>
-      <dd>{working.holds}</dd>
-      {#if working.short_cut}
+      <dd>{answer.holds}</dd>
+      {#if answer.short_cut}
         <dt>The short cut</dt>
-        <dd>{working.short_cut}</dd>
+        <dd>{answer.short_cut}</dd>
       {/if}
       <dt>From</dt>
-      <dd>{working.source}</dd>
+      <dd>{answer.source}</dd>
     </dl>
   {:else if !workings.asking.trouble}
     <p>…</p>

@@ -4,12 +4,12 @@
 export function roving(table: HTMLElement) {
   const figures = () => [...table.querySelectorAll<HTMLElement>('.fig')];
 
-  function stopAt(one: HTMLElement | undefined) {
-    for (const other of figures()) other.tabIndex = other === one ? 0 : -1;
+  function stopAt(figure: HTMLElement | undefined) {
+    for (const each of figures()) each.tabIndex = each === figure ? 0 : -1;
   }
   function settle() {
     const all = figures();
-    if (!all.some((one) => one.tabIndex === 0)) stopAt(all[0]);
+    if (!all.some((figure) => figure.tabIndex === 0)) stopAt(all[0]);
   }
   function key(event: KeyboardEvent) {
     const all = figures();

@@ -3,7 +3,7 @@ import type { LossQuestion } from '../api/client';
 import { parseTyped, type System } from '../station/units';
 
 /** What stands in the fields; a line is a slug of the shelf, or the figures of one's own as JSON. */
-export interface Asked {
+export interface TypedQuestion {
   line: string;
   length: string;
   mhz: string;
@@ -19,7 +19,7 @@ export interface Asked {
   x: string;
 }
 
-export const START: Asked = {
+export const START: TypedQuestion = {
   line: 'rg-58',
   length: '30 m',
   mhz: '14.2',
@@ -32,38 +32,38 @@ export const START: Asked = {
   r: '',
   x: '',
 };
-const KEYS = Object.keys(START) as (keyof Asked)[];
+const KEYS = Object.keys(START) as (keyof TypedQuestion)[];
 
 /** The question of an address; what it leaves out is as at the start. */
-export function askedOf(query: string): Asked {
+export function questionOf(query: string): TypedQuestion {
   const given = new URLSearchParams(query);
   const entries = KEYS.map((key) => [key, given.get(key) ?? START[key]]);
-  const asked = Object.fromEntries(entries) as Asked;
-  return { ...asked, at: asked.at === 'radio' || asked.at === 'line' ? asked.at : 'antenna' };
+  const question = Object.fromEntries(entries) as TypedQuestion;
+  return { ...question, at: question.at === 'radio' || question.at === 'line' ? question.at : 'antenna' };
 }
 
 /** What differs from the start, as a query; a friend who opens it sees the same question. */
-export function queryOf(asked: Asked, system: System): string {
+export function queryOf(question: TypedQuestion, system: System): string {
   const query = new URLSearchParams();
-  for (const key of KEYS) if (asked[key] !== START[key] || key === 'line') query.set(key, asked[key]);
+  for (const key of KEYS) if (question[key] !== START[key] || key === 'line') query.set(key, question[key]);
   // A bare number means feet only where the reader has chosen them.
-  if (system === 'feet' && /^[\d\s.,]+$/.test(asked.length)) query.set('length', `${asked.length} ft`);
+  if (system === 'feet' && /^[\d\s.,]+$/.test(question.length)) query.set('length', `${question.length} ft`);
   return query.toString();
 }
 
 /** As the server is asked; text that is no quantity goes as it is, to be refused at its place. */
-export function bodyOf(asked: Asked, system: System): LossQuestion {
-  const lines = [asked.line, asked.also, asked.third].filter(Boolean);
+export function bodyOf(question: TypedQuestion, system: System): LossQuestion {
+  const lines = [question.line, question.also, question.third].filter(Boolean);
   const body = {
     lines: lines.map((line) => (line.startsWith('{') ? (JSON.parse(line) as object) : line)),
-    length_m: parseTyped(asked.length, 'length', system),
-    mhz: parseTyped(asked.mhz, 'frequency', system),
-    swr: parseTyped(asked.swr, 'swr', system),
-    read_at: asked.at,
-    power_w: parseTyped(asked.power, 'power', system),
-    tuner: asked.tuner,
-    ...(asked.r.trim() === '' ? {} : { r_ohm: parseTyped(asked.r, 'ohm', system) }),
-    ...(asked.x.trim() === '' ? {} : { x_ohm: parseTyped(asked.x, 'ohm', system) }),
+    length_m: parseTyped(question.length, 'length', system),
+    mhz: parseTyped(question.mhz, 'frequency', system),
+    swr: parseTyped(question.swr, 'swr', system),
+    read_at: question.at,
+    power_w: parseTyped(question.power, 'power', system),
+    tuner: question.tuner,
+    ...(question.r.trim() === '' ? {} : { r_ohm: parseTyped(question.r, 'ohm', system) }),
+    ...(question.x.trim() === '' ? {} : { x_ohm: parseTyped(question.x, 'ohm', system) }),
   };
   return body as LossQuestion;
 }
