@@ -51,7 +51,8 @@
 <div class="sweep">
   <SweepEntries {sweeps} />
   <div class="body">
-    <Trouble text="" asking={sweeps} />
+    <!-- Of a look that is not shown nothing is said, which would move what one is about to press. -->
+    {#if !sweeps.asking}<Trouble text="" asking={sweeps} />{/if}
     {#if sweeps.trouble}<p class="trouble" role="alert" bind:this={alert}>{sweeps.trouble}</p>{/if}
     {#if sweeps.asking}
       <BringIn {sweeps} station={session.document} mhz={session.mhz} />
