@@ -331,14 +331,14 @@ def in_blocks(freq_hz: Real, *stations: Station) -> Iterator[Real]:
 
 
 def solve_alike(
-    station: Station, station_2: Station, freq_hz: Real, pause: Pause = go_on
+    station: Station, beside: Station, freq_hz: Real, pause: Pause = go_on
 ) -> tuple[Budget, Budget]:
     """Two stations with the same phases in the same rows, so that rows can be compared."""
-    first, second = solve(station, freq_hz, pause=pause), solve(station_2, freq_hz, pause=pause)
+    first, second = solve(station, freq_hz, pause=pause), solve(beside, freq_hz, pause=pause)
     if first.turns is None or second.turns is None:
         return first, second
     turns = np.concatenate((first.turns, second.turns[PHASES:]))
-    return solve(station, freq_hz, turns, pause=pause), solve(station_2, freq_hz, turns, pause=pause)
+    return solve(station, freq_hz, turns, pause=pause), solve(beside, freq_hz, turns, pause=pause)
 
 
 def _refined(chain: _Chain, phases: OpenPhases, figure: Callable[[Budget], Real]) -> Budget:

@@ -121,7 +121,7 @@ def read(document: StationFile, own: Sequence[OwnLine] = ()) -> Choice:
     coax, open_lines = (
         {t: line for t, line in group.items() if t not in lossy} for group in (coax, open_lines)
     )
-    indoor = next((line for line in (owned_line, "rg-213", *coax) if line in coax), "rg-213")
+    indoor = next((token for token in (owned_line, "rg-213", *coax) if token in coax), "rg-213")
     tuners = _tuners(chain, models, names)
     owned = frozenset({*kept.tokens, *tuners, *(("choke",) if kept.choke else ()), *_hung(chain, at, models)})
     made = {token: model.to_core() for token, model in models.items()}

@@ -31,7 +31,7 @@ def formulas_text() -> str:
     own = {name: formula for name, formula in every if formula.__module__ == formulas.__name__}
     out = {
         "formulas": {name: _pieces(formula) for name, formula in own.items()},
-        "symbols": {name: _mathml(formula.latex) for name, formula in SYMBOLS.items()},
+        "symbols": {name: _mathml(symbol.latex) for name, symbol in SYMBOLS.items()},
     }
     return json.dumps(out, indent=1, ensure_ascii=False) + "\n"
 

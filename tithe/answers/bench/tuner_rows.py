@@ -133,7 +133,7 @@ def _row(row: TunerRow, part: Any, r0: float, residual: Residual | None) -> AtFr
     quick = _quick(row, part.network if coils else "", residual, bool(gammas))
     if len(gammas) == 3:
         match, short, open_ = (np.array([gamma]) for gamma in gammas)
-        low, loss, high = (float(sweep[0]) for sweep in loss_interval(match, short, open_, residual))
+        low, loss, high = (float(end[0]) for end in loss_interval(match, short, open_, residual))
     elif quick is None:  # a poor match, and no phase with which it would not matter
         raise InputError("match", "at-least", back_db(row.match), least=LEAST_MATCH_DB)
     else:

@@ -116,11 +116,7 @@ def _changes(station: Station, reconciled: Reconciled) -> Iterator[TakenOver]:
             yield {"place": f"chain[{n}].line", "value": figures | losses, "text": sentence}
         elif isinstance(part, Tuner | SteppedTuner):
             q = part.coil_q
-            table = (
-                [[f / 1e6, round(supposed / factor, 1)] for f, supposed in q]
-                if isinstance(q, tuple)
-                else None
-            )
+            table = [[f / 1e6, round(at_f / factor, 1)] for f, at_f in q] if isinstance(q, tuple) else None
             value = table if table is not None else round(float(q) / factor, 1)  # type: ignore[arg-type]
             yield {"place": f"chain[{n}].coil_q", "value": value, "text": sentence}
 
@@ -306,7 +302,9 @@ def _sides(station: Station, readings: Sequence[Taken]) -> list[Message]:
     for before, after in pairs:
         if "bypass" in (before.tuner, after.tuner) or before.rho is None or after.rho is None:
             continue
-        if after.rho > before.rho + _APART and not any(side.code == "explained.both-right" for side in said):
+        if after.rho > before.rho + _APART and not any(
+            message.code == "explained.both-right" for message in said
+        ):
             ratios = (float(swr(np.array(side.rho))) for side in (before, after))
             said.append(tell("explained.both-right", near=next(ratios), far=next(ratios)))
         forward, back = after.forward_w, after.rho**2

@@ -36,7 +36,7 @@ def kept_promise(
         return _untold(said, tell("promise.read-since" if since is None else "promise.not-read-before"))
     gain = gained(*(reconcile(station, readings, pause=pause) for station, readings in (before, since)))
     if gain is None:
-        at = sorted({freq_hz.freq_hz for freq_hz in before[1]})
+        at = sorted({reading.freq_hz for reading in before[1]})
         return _untold(
             said, tell("promise.other-frequencies", at=[tell("antenna.at", freq_hz=f) for f in at])
         )

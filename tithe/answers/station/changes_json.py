@@ -50,8 +50,8 @@ def _of_chain(before: list[Document], after: list[Document]) -> Iterator[Message
             continue
         for part_before in before[a:b]:
             yield tell("changed.taken-out", of=_name(part_before))
-        for part_before in after[c:d]:
-            yield tell("changed.put-in", of=_name(part_before))
+        for part_after in after[c:d]:
+            yield tell("changed.put-in", of=_name(part_after))
 
 
 def _fields(of: Message, before: Document, after: Document) -> Iterator[Message]:

@@ -99,7 +99,7 @@ class Case:
     def beside_values(self) -> Real:
         """What was told beside the readings, a row each: on the bench, on their day, before."""
         values = [value for beside in (*self.that_day, *self.before) for value in beside.values]
-        return np.array([*(beside.log_factor for beside in self.benched), *values])
+        return np.array([*(benched.log_factor for benched in self.benched), *values])
 
     @cached_property
     def row_freq(self) -> Indices:

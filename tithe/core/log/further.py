@@ -68,8 +68,8 @@ def further(weighed: Weighed, share: Real, feed: Feed, least_bits: float = LEAST
     """All that tell ``least_bits`` at the least, those with the most bits a minute first."""
     left = [int(n) for n in np.argsort(-share)[:_LEFT] if share[n] > _SHARE]
     likely, weights = weighed[left], share[left] / share[left].sum()
-    causes = list(dict.fromkeys(candidate.cause for candidate in likely.supposed))
-    which = np.array([causes.index(candidate.cause) for candidate in likely.supposed])
+    causes = list(dict.fromkeys(supposed.cause for supposed in likely.supposed))
+    which = np.array([causes.index(supposed.cause) for supposed in likely.supposed])
     known = np.asarray(np.bincount(which, weights), dtype=np.float64)
     if entropy_bits(known) < least_bits:
         return ()
@@ -151,7 +151,7 @@ def _candidates(weighed: Weighed, read: Real) -> Iterator[Further]:
                 continue
             minutes = minutes_of(station, "analyzer", joint, states[-1])
             yield Further("analyzer", joint, f, states[-1], 0.0, minutes, outdoors[joint], ())
-    known = {*case.unknowns.measured, *(value.part for value in case.benched)}
+    known = {*case.unknowns.measured, *(benched.part for benched in case.benched)}
     for n in case.unknowns.parts:
         if n not in known:
             minutes = minutes_of(station, "bench", n, "auto")

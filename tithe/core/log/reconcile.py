@@ -263,7 +263,7 @@ def _pairs(looked: Weighed) -> list[Supposed]:
                 both = _both(looked.supposed[a], looked.supposed[b])
                 if both is not None:
                     out.append(both)
-    return sorted(out, key=lambda first: -first.log_prior)[:_PAIRS]
+    return sorted(out, key=lambda pair: -pair.log_prior)[:_PAIRS]
 
 
 def _with_scales(every: Sequence[Supposed]) -> list[Supposed]:
@@ -307,11 +307,11 @@ def _causes(weighed: Weighed, share: Real) -> tuple[Cause, ...]:
             message = weighed.supposed[n].message
             before = by_message.get(repr(message), Member(message, 0.0))
             by_message[repr(message)] = Member(message, before.weight + float(share[n]))
-        members = sorted(by_message.values(), key=lambda supposed: -supposed.weight)
+        members = sorted(by_message.values(), key=lambda member: -member.weight)
         best = max(mine, key=lambda n: share[n])
         off = left[best] / np.sqrt(weighed.noise[best, :rows])
         out.append(Cause(name, float(weight), tuple(members), shown[best], off))
-    return tuple(sorted(out, key=lambda supposed: -supposed.weight))
+    return tuple(sorted(out, key=lambda cause: -cause.weight))
 
 
 def _losses(

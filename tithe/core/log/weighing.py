@@ -124,7 +124,7 @@ def _weighed(case: Case, feed: Feed, supposed: Sequence[Supposed], about: Weighe
     if tried == 1:
         spread_over = np.zeros(count) if about is None else about.spread_over
         phase = phases[index[:, 0]]
-        first = (supposition[:, 0] for supposition in (off, slopes, noise, log_loss, loss_slopes))
+        first = (array[:, 0] for array in (off, slopes, noise, log_loss, loss_slopes))
         off, slopes, noise, log_loss, loss_slopes = first
     else:
         by_freq = _evidence_by_frequency(case, off, slopes, noise)  # (H, T, F)

@@ -236,7 +236,7 @@ def _fed(lot: Lot, around: Around, pause: Pause = go_on) -> _Fed:
     towards = by_band(grid.radiated_w * way)
     watts = towards @ weights
     wet = watts.copy()
-    open_to_rain = [n for n, seen in enumerate(chosen) if kit.lines[seen.line].wet_factor > 1]
+    open_to_rain = [n for n, candidate in enumerate(chosen) if kit.lines[candidate.line].wet_factor > 1]
     if open_to_rain and around.wet_share > 0:
         wettable = tuple(chosen[n] for n in open_to_rain)
         wet[open_to_rain] = (

@@ -310,9 +310,9 @@ def all_cases(
     ready(plan, freqs_hz, soils)
     pairs = [(f, case) for f in freqs_hz for case in soils]
     out = []
-    for case in each(lambda pair: _estimated(plan, *pair), pairs):
+    for estimate in each(lambda pair: _estimated(plan, *pair), pairs):
         rest()
-        out.append(case)
+        out.append(estimate)
     columns = iter(out)
     return tuple(tuple((case, next(columns)) for case in soils) for _ in freqs_hz)
 

@@ -116,8 +116,8 @@ def what_it_brought(request: HttpRequest, pk: int) -> Any:
     if promised is None:
         raise InputError("", "no-promise")
     before, since = (explaining.beside(entry, after) for after in (False, True))
-    placed = [entries for entries in (before, since) if entries]
-    seconds = sum(reconcile.cost_s(st, len(r), len({entries.freq_hz for entries in r})) for st, r in placed)
+    placed = [side for side in (before, since) if side]
+    seconds = sum(reconcile.cost_s(st, len(r), len({reading.freq_hz for reading in r})) for st, r in placed)
     return computed(request, seconds, "fewer-readings", partial(kept_promise, promised, before, since))
 
 
@@ -239,10 +239,10 @@ def losses_over_time(request: HttpRequest, pk: int, body: TrendRequest) -> Any:
     for day, entries in days.items():
         placed, _ = explaining.placed(entries, station, MOST_READINGS)
         if placed:
-            dated.append((day.isoformat(), [entry for _, entry in placed]))
-    seconds = sum(trend.cost_s(station, len(entry), len({r.freq_hz for r in entry})) for _, entry in dated)
+            dated.append((day.isoformat(), [reading for _, reading in placed]))
+    seconds = sum(trend.cost_s(station, len(day), len({r.freq_hz for r in day})) for _, day in dated)
     known = kept_beside.Kept(
-        measured=measured_of(body.document, [entry for _, day in dated for entry in day])
+        measured=measured_of(body.document, [reading for _, day in dated for reading in day])
     )
     job = partial(trend_json.trend, station, dated, notes, body.document.causes, known)
     return computed(request, seconds, "one-band", job)
