@@ -159,7 +159,7 @@ def garden(page: Page) -> None:
 
 
 VIEWS: dict[str, tuple[str, int, int, str, Callable[[Page], None]]] = {
-    "welcome": ("start", 1280, 800, "light", lambda page: None),
+    "welcome": ("start", 1280, 800, "light", lambda page: page.get_by_test_id("loss-sentence").wait_for()),
     "ledger": ("stations/1", 1280, 1000, "light", next_steps),
     "garden": ("garden/1", 390, 844, "dark", garden),
     "shelf": ("stations/1", 1280, 800, "light", shelf),
