@@ -166,7 +166,8 @@ def test_many_heavy_questions_at_once_all_get_an_answer_or_a_sentence(server):
         try:
             results.append(len(server.call("POST", "/api/choose/break-even", body)))
         except urllib.error.HTTPError as error:
-            results.append((error.code, json.loads(error.read())["errors"][0]["rule"][:13]))
+            with error:
+                results.append((error.code, json.loads(error.read())["errors"][0]["rule"][:13]))
 
     threads = [threading.Thread(target=ask) for _ in range(12)]
     for thread in threads:
