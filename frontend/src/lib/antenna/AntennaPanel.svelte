@@ -143,8 +143,4 @@
     border-top: 1px solid var(--hairline);
     padding: 0.5rem 0;
   }
-  .file input {
-    max-width: 100%;
-    font-size: 13px;
-  }
 </style>

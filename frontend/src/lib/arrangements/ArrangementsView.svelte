@@ -155,8 +155,6 @@
     padding: 0.5rem 0;
   }
   form input {
-    border-bottom: 1px solid var(--ink-soft);
-    background: none;
     min-width: 14rem;
   }
   button {

@@ -58,7 +58,6 @@
         <label class="visually-hidden" for="band-{n}">Name of band {n + 1}</label>
         <input
           id="band-{n}"
-          class="name"
           value={band.name}
           oninput={(event) => form.change(`bands[${n}].name`, event.currentTarget.value)}
         />
@@ -109,11 +108,6 @@
   }
   li :global(.field) {
     border-top: none;
-  }
-  .name {
-    background: none;
-    border-bottom: 1px solid var(--ink-soft);
-    min-width: 0;
   }
   ol {
     margin: 0.8rem 0;

@@ -78,7 +78,4 @@
     min-width: 11rem;
     color: var(--ink-soft);
   }
-  input {
-    max-width: 100%;
-  }
 </style>

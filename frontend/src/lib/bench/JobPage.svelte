@@ -182,11 +182,6 @@
     padding: 0.2rem 0 0.5rem;
     overflow-wrap: anywhere;
   }
-  select {
-    background: none;
-    border-bottom: 1px solid var(--ink-soft);
-    max-width: 100%;
-  }
   .columns {
     display: grid;
     grid-template-columns: minmax(0, 1fr) minmax(0, 1fr);

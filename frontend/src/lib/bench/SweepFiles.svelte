@@ -70,7 +70,4 @@
     font-size: 13.5px;
     padding: 0.3rem 0;
   }
-  input {
-    max-width: 100%;
-  }
 </style>

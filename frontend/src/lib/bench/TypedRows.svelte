@@ -78,9 +78,6 @@
   input {
     width: 4.6rem;
     text-align: right;
-    background: none;
-    color: var(--ink);
-    border-bottom: 1px solid var(--ink-soft);
   }
   .phase {
     color: var(--ink-soft);

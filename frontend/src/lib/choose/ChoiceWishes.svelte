@@ -167,9 +167,6 @@
     align-items: baseline;
   }
   select {
-    background: var(--paper);
-    border-bottom: 1px solid var(--ink-soft);
-    min-width: 0;
     flex: 1;
   }
   details {
@@ -192,9 +189,6 @@
   .price input {
     width: 4.5rem;
     text-align: right;
-    background: none;
-    color: var(--ink);
-    border-bottom: 1px solid var(--ink-soft);
   }
   @media (max-width: 900px) {
     aside {

@@ -64,8 +64,6 @@
 <style>
   input {
     width: 100%;
-    border-bottom: 1px solid var(--ink-soft);
-    background: none;
     padding: 0.3rem;
   }
   p {

@@ -41,7 +41,6 @@
   input {
     width: 22px;
     height: 22px;
-    accent-color: var(--ink);
   }
   label:focus-within {
     outline: 2px solid var(--standing-ink);

@@ -32,8 +32,6 @@
   input {
     width: 100%;
     text-align: right;
-    background: none;
-    border-bottom: 2px solid var(--ink-soft);
     padding: 0 0.5rem;
   }
 </style>

@@ -197,8 +197,6 @@
   }
   .point input {
     width: 100%;
-    background: none;
-    border-bottom: 2px solid var(--ink-soft);
     text-align: right;
     padding: 0 0.5rem;
   }

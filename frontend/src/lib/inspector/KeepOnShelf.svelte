@@ -51,8 +51,6 @@
   }
   input {
     width: 5rem;
-    background: none;
-    border-bottom: 1px solid var(--ink-soft);
   }
   .tick {
     width: auto;

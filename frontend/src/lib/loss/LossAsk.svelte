@@ -204,11 +204,7 @@
     color: var(--ink-soft);
   }
   select {
-    background: none;
-    border-bottom: 1px solid var(--ink-soft);
-    color: var(--ink);
     max-width: 12rem;
-    min-width: 0;
   }
   summary {
     padding: 0.3rem 0;

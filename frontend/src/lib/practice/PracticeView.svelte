@@ -109,10 +109,6 @@
     gap: 0.5rem 1rem;
     align-items: center;
   }
-  select {
-    background: var(--paper);
-    max-width: 100%;
-  }
   .soft {
     color: var(--ink-soft);
   }

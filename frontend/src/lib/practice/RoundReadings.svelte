@@ -128,8 +128,4 @@
     gap: 0.5rem 1rem;
     margin-top: 0.8rem;
   }
-  select {
-    background: var(--paper);
-    max-width: 100%;
-  }
 </style>

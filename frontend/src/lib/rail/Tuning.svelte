@@ -69,11 +69,7 @@
   }
   input {
     width: 5.4rem;
-    background: none;
-    border-bottom: 1px solid var(--ink-soft);
-    color: var(--ink);
     text-align: right;
-    padding: 0.1rem 0.2rem;
   }
   .unit {
     margin-left: -0.4rem;

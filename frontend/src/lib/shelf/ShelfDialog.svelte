@@ -98,8 +98,6 @@
 <style>
   .search {
     width: 100%;
-    border-bottom: 1px solid var(--ink-soft);
-    background: none;
     padding: 0.3rem;
   }
   h3 {

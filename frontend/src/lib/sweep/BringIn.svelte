@@ -179,8 +179,6 @@
   }
   .file input {
     display: block;
-    max-width: 100%;
     margin-top: 0.4rem;
-    font-size: 13px;
   }
 </style>

@@ -93,8 +93,4 @@
     gap: 0.4rem 1rem;
     padding: 0.5rem 0;
   }
-  select {
-    background: var(--paper);
-    border-bottom: 1px solid var(--ink-soft);
-  }
 </style>

@@ -29,8 +29,6 @@
     color: var(--ink-soft);
   }
   select {
-    background: var(--paper);
-    border-bottom: 1px solid var(--ink-soft);
     max-width: 14rem;
   }
 </style>

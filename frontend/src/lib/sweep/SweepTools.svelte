@@ -74,8 +74,7 @@
     padding: 0.5rem 0;
   }
   input {
-    background: none;
-    border-bottom: 1px solid var(--hairline);
+    --tw-ring-color: var(--hairline);
     min-width: 10rem;
     text-overflow: ellipsis;
   }
@@ -84,7 +83,7 @@
     color: var(--ink-soft);
   }
   input:hover {
-    border-bottom-color: var(--ink-soft);
+    --tw-ring-color: var(--ink-soft);
   }
   .told {
     color: var(--radiated-ink);

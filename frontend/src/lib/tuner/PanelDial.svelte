@@ -117,7 +117,5 @@
     width: 100%;
     text-align: right;
     font-size: 1.2rem;
-    background: none;
-    border-bottom: 1px solid var(--ink-soft);
   }
 </style>

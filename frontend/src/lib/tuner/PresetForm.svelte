@@ -123,10 +123,6 @@
     color: var(--ink-soft);
   }
   select {
-    background: var(--paper);
-    color: var(--ink);
-    border-bottom: 1px solid var(--ink-soft);
-    min-width: 0;
     width: 100%;
   }
   p {

@@ -39,10 +39,6 @@
     color: var(--ink-soft);
   }
   select {
-    background: var(--paper);
-    color: var(--ink);
-    border-bottom: 1px solid var(--ink-soft);
-    padding: 0.15rem 0;
     width: 100%;
   }
   .fault {

@@ -120,9 +120,6 @@
     gap: 0.4rem;
     align-items: baseline;
   }
-  input {
-    accent-color: var(--conducted-ink);
-  }
   .settle {
     text-decoration: underline;
     font-weight: 600;

@@ -123,18 +123,16 @@
     flex: 1 1 6rem;
     min-width: 4rem;
     max-width: 30rem;
-    background: none;
     font-size: 1.05rem;
     padding: 0.15rem 0.3rem;
-    border-bottom: 1px solid transparent;
+    --tw-ring-color: transparent;
     text-overflow: ellipsis;
   }
   .name:hover,
   .name:focus {
-    border-bottom-color: var(--ink-soft);
+    --tw-ring-color: var(--ink-soft);
   }
   select {
-    background: var(--paper);
     max-width: 9rem;
   }
   .tools {

@@ -38,7 +38,7 @@
   }
 </script>
 
-<div class="field" class:wrong={fault}>
+<div class="field">
   <label for={id}><Termed text={spec.label} /></label>
   <span class="entry">
     <input
@@ -102,18 +102,11 @@
   input {
     width: 5.6rem;
     text-align: right;
-    background: none;
-    color: var(--ink);
-    border-bottom: 1px solid var(--ink-soft);
-    padding: 0.1rem 0.2rem;
   }
   .unit {
     min-width: 2.6rem;
     color: var(--ink-soft);
     font-size: 13px;
-  }
-  .wrong input {
-    border-bottom: 2px solid var(--heat);
   }
   .fault {
     grid-column: 1 / -1;

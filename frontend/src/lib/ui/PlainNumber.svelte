@@ -37,7 +37,7 @@
     display: flex;
     flex-wrap: wrap;
     justify-content: space-between;
-    gap: 0.8rem;
+    gap: 0 0.8rem;
     padding: 0.25rem 0;
     border-top: 1px solid var(--hairline);
   }
@@ -48,9 +48,6 @@
   input {
     width: 5rem;
     text-align: right;
-    background: none;
-    color: var(--ink);
-    border-bottom: 1px solid var(--ink-soft);
     margin-right: 0.35rem;
   }
 </style>

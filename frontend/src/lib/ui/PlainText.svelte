@@ -22,10 +22,6 @@
     color: var(--ink-soft);
   }
   input {
-    background: none;
-    color: var(--ink);
-    border-bottom: 1px solid var(--ink-soft);
-    min-width: 0;
     text-align: right;
   }
 </style>

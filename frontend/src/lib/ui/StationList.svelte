@@ -105,8 +105,6 @@
   }
   input {
     flex: 1 1 12rem;
-    background: none;
-    border-bottom: 1px solid var(--ink-soft);
   }
   a,
   .news button {

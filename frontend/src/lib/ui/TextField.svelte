@@ -30,11 +30,6 @@
   label {
     color: var(--ink-soft);
   }
-  input {
-    background: none;
-    border-bottom: 1px solid var(--ink-soft);
-    min-width: 0;
-  }
   p {
     grid-column: 1 / -1;
     color: var(--heat-ink);

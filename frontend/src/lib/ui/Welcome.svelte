@@ -125,8 +125,6 @@
   input {
     display: block;
     margin-top: 0.3rem;
-    font-size: 13px;
-    max-width: 100%;
   }
   .look {
     font-size: 1rem;
@@ -150,11 +148,5 @@
   }
   label {
     font-size: 1.1rem;
-  }
-  input::file-selector-button {
-    border: 1px solid var(--ink-soft);
-    border-radius: 3px;
-    padding: 0.2rem 0.6rem;
-    margin-right: 0.6rem;
   }
 </style>
