@@ -17,6 +17,7 @@ export default defineConfig({
         main: 'src/main.ts',
         garden: 'src/garden.ts',
         'garden-worker': 'src/garden-worker.ts',
+        app: 'src/app.css',
         frame: 'src/frame.css',
       },
       // The worker is asked for by its name, which therefore stays.

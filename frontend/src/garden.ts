@@ -1,7 +1,6 @@
 import { mount } from 'svelte';
 import Garden from './lib/garden/Garden.svelte';
 import { keepOwnFiles } from './lib/garden/ownFiles';
-import './app.css';
 import './lib/garden/garden.css';
 
 const target = document.getElementById('app');
