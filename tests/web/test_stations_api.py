@@ -2,11 +2,16 @@
 
 import json
 import stat
+from copy import deepcopy
 
 import pytest
+from ninja.openapi.schema import OpenAPISchema
 
+from tests import full
 from tests.answers import by_name
 from tithe.site import generate
+from tithe.site.api import api
+from tithe.site.description import Description
 from tithe.site.secret import secret_key
 from tithe.web.library.services import load_demos
 from tithe.web.stations.models import Revision, Station
@@ -21,6 +26,19 @@ def send(client, method, path, body, **headers):
 
 def test_generated_schema_is_current():
     assert generate.OPENAPI.read_text("utf-8") == generate.openapi_text(), "run `make types`"
+
+
+def test_the_description_is_what_the_framework_makes_shape_by_shape_and_is_made_once():
+    description = Description(api, "api/")
+    shapes = deepcopy(description.schemas)
+    pairs = list(description.frames)
+    for model, mode in pairs[:: full.of(12, 1)]:
+        ours = description._create_schema_from_model(model, mode=mode)
+        assert ours == OpenAPISchema._create_schema_from_model(description, model, mode=mode)
+    assert (
+        description.schemas == shapes
+    )  # where the framework's had been other ones, they would stand there now
+    assert api.get_openapi_schema() is api.get_openapi_schema()
 
 
 def test_solve_keeps_nothing_and_answers_as_typed(client, mill):

@@ -6,6 +6,7 @@ import json
 import logging
 import re
 from contextlib import nullcontext
+from functools import cached_property
 from threading import Lock
 from typing import Any
 
@@ -22,6 +23,7 @@ from tithe.core import InputError
 from tithe.document.complaints import input_errors
 from tithe.document.errors import StationError
 from tithe.document.strict_json import load_body
+from tithe.site.description import Description
 from tithe.site.gate import quiet
 from tithe.web.actor import NotAllowedError
 from tithe.web.answering import router as answers
@@ -76,9 +78,9 @@ class RefusingAPI(NinjaAPI):
 
     STATUSES = ("401", "403", "404", "413", "415", "422", "500", "503")
 
-    def get_openapi_schema(self, *args: Any, **kwargs: Any) -> Any:
-        """The API's description, the refusals of every operation in it."""
-        schema = super().get_openapi_schema(*args, **kwargs)
+    @cached_property
+    def _described(self) -> Any:
+        schema = Description(self, self.get_root_path({}))
         shapes = schema["components"]["schemas"]
         for shape in (Refusals, Refusal):
             shapes[shape.__name__] = shape.model_json_schema(ref_template="#/components/schemas/{model}")
@@ -96,6 +98,10 @@ class RefusingAPI(NinjaAPI):
                 operation["operationId"] = "_".join((method, *steps))
                 operation["tags"] = [subject_of(path)]
         return schema
+
+    def get_openapi_schema(self, **_: Any) -> Any:
+        """The API's description, the refusals of every operation in it: made when first asked for."""
+        return self._described
 
 
 api = RefusingAPI(
