@@ -8,10 +8,11 @@ import stat
 import subprocess
 import sys
 import time
+from concurrent.futures import ThreadPoolExecutor
 from contextlib import closing, suppress
 from datetime import date, timedelta
 from pathlib import Path
-from threading import Event, Thread
+from threading import Barrier, Event, Thread
 
 import pytest
 
@@ -317,6 +318,21 @@ def test_a_folder_whose_stations_were_all_removed_gets_no_demos(folder):  # noqa
     server = Server(folder)
     assert server.call("GET", "/api/stations") == []
     server.kill()
+
+
+def test_a_folder_that_several_starts_make_in_the_same_moment_is_made_once(tmp_path):
+    for n in range(20):
+        data = tmp_path / f"{n}" / "data"
+        together = Barrier(6)
+
+        def start(data=data, together=together):
+            together.wait()
+            prepare(data)
+
+        with ThreadPoolExecutor(6) as pool:
+            for started in [pool.submit(start) for _ in range(6)]:
+                started.result()
+        assert (stat.S_IMODE(data.stat().st_mode), list(data.iterdir())) == (0o700, [])
 
 
 def test_only_its_own_files_are_made_private(tmp_path):

@@ -8,8 +8,9 @@ import fcntl
 import os
 import sqlite3
 from collections.abc import Iterator
-from contextlib import closing, contextmanager
+from contextlib import closing, contextmanager, suppress
 from pathlib import Path
+from tempfile import TemporaryFile
 
 from tithe.core.errors import TitheError
 
@@ -81,15 +82,16 @@ def prepare(folder: Path) -> None:
     folder that holds other things, too, keeps the rights it has."""
     os.umask(0o077)
     with with_clear_errors(folder):
-        if not folder.exists():
+        try:
             folder.mkdir(parents=True, mode=0o700)
-        elif all(path.name in _OWN or path.name.startswith(DATABASE) for path in folder.iterdir()):
-            folder.chmod(0o700)
+        except FileExistsError:  # by now, if not before: another start may make it in the same moment
+            if all(path.name in _OWN or path.name.startswith(DATABASE) for path in folder.iterdir()):
+                folder.chmod(0o700)
         for path in (*folder.glob(f"{DATABASE}*"), *folder.glob("secret-key")):  # its own files, no others
-            path.chmod(0o600)
-        probe = folder / f".probe-{os.getpid()}"
-        probe.write_bytes(b"x")
-        probe.unlink()
+            with suppress(FileNotFoundError):  # a server that ends takes its journal away
+                path.chmod(0o600)
+        with TemporaryFile(dir=folder) as probe:
+            probe.write(b"x")
 
 
 @contextmanager
