@@ -96,9 +96,6 @@
     line-height: 1.3;
     max-width: 48rem;
   }
-  .soft {
-    color: var(--ink-soft);
-  }
   .pictures {
     display: flex;
     flex-wrap: wrap;

@@ -33,7 +33,7 @@
   }
 </script>
 
-<div class="field">
+<div class="points">
   <label for={id}>{label}: <span class="figures">{heads.join(' ')}</span>, one {item} a line</label>
   <textarea
     {id}
@@ -52,7 +52,7 @@
 </div>
 
 <style>
-  .field {
+  .points {
     border-top: 1px solid var(--hairline);
     padding: 0.3rem 0;
   }

@@ -100,9 +100,9 @@
           Where does the match belong, and which feedline is worth its price? That is told here as soon as the
           antenna and the length of the run are known.
         </p>{/if}
-      <p class="trouble" role="alert">{choosing.trouble}</p>
+      <p class="fault" role="alert">{choosing.trouble}</p>
     {/if}
-    {#if faulty}<p class="trouble">
+    {#if faulty}<p class="fault">
         What is marked as wrong must be mended first; the answer is from before.
       </p>{/if}
     {#if choosing.progress}
@@ -246,9 +246,6 @@
   .told {
     margin-top: 0.35rem;
     max-width: 56rem;
-  }
-  .trouble {
-    color: var(--heat-ink);
   }
   .schools {
     display: flex;

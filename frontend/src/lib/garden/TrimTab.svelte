@@ -62,7 +62,7 @@
         </dd>
       {/if}
       <dt>This cut</dt>
-      <dd class:wrong={now.course === 'wrong'}>
+      <dd class:fault={now.course === 'wrong'}>
         <span aria-hidden="true">{SIGNS[now.course]}</span>
         {inUnit(now.change_m)}{#if now.mhz !== null}: {placeOf(now)}, SWR {swr(now.swr)}{/if}. {now.sentence}
       </dd>
@@ -102,9 +102,6 @@
   }
   dt {
     color: var(--ink-soft);
-  }
-  .wrong {
-    color: var(--heat-ink);
   }
   .caution {
     font-size: 16px;

@@ -31,7 +31,7 @@
     {/if}
     <button type="submit">Keep</button>
   </form>
-  <p role="status" class:wrong>{news}</p>
+  <p role="status" class:fault={wrong}>{news}</p>
 </details>
 
 <style>
@@ -57,8 +57,5 @@
   }
   button {
     text-decoration: underline;
-  }
-  .wrong {
-    color: var(--heat-ink);
   }
 </style>

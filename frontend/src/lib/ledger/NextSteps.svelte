@@ -115,9 +115,6 @@
   li {
     padding: 0.25rem 0;
   }
-  .soft {
-    color: var(--ink-soft);
-  }
   button {
     margin-left: 0.6rem;
   }

@@ -136,12 +136,4 @@
   p {
     padding: 0.35rem 0;
   }
-  .print-only {
-    display: none;
-  }
-  @media print {
-    .print-only {
-      display: block;
-    }
-  }
 </style>

@@ -58,9 +58,9 @@
         >{/if}
     </p>
     {#if ranking.progress}<Progress label="Computing antennas" {...ranking.progress} />{/if}
-    {#if ranking.trouble}<p class="trouble" role="alert">{ranking.trouble}</p>{/if}
+    {#if ranking.trouble}<p class="fault" role="alert">{ranking.trouble}</p>{/if}
     {#if answer}
-      {#if stale}<p class="trouble">The place has changed since; ask again.</p>{/if}
+      {#if stale}<p class="fault">The place has changed since; ask again.</p>{/if}
       <div data-testid="antennas">
         <p class="verdict serif">{answer.decided}</p>
         <p class="soft">{answer.further}</p>
@@ -118,12 +118,8 @@
     max-width: 56rem;
   }
   .soft {
-    color: var(--ink-soft);
     max-width: 56rem;
     padding-top: 0.25rem;
-  }
-  .trouble {
-    color: var(--heat-ink);
   }
   .one {
     display: grid;

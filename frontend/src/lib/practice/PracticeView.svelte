@@ -24,7 +24,7 @@
 
 <section aria-label="Practice">
   <p class="verdict serif">What is wrong, and in how few minutes can you know?</p>
-  {#if playing.trouble}<p class="trouble" role="alert">{playing.trouble}</p>{/if}
+  {#if playing.trouble}<p class="fault" role="alert">{playing.trouble}</p>{/if}
   {#if !round}
     <p>
       Something is hidden in a station, or nothing. Read meters and an analyzer as you would there, each
@@ -108,11 +108,5 @@
     flex-wrap: wrap;
     gap: 0.5rem 1rem;
     align-items: center;
-  }
-  .soft {
-    color: var(--ink-soft);
-  }
-  .trouble {
-    color: var(--heat-ink);
   }
 </style>

@@ -222,15 +222,11 @@
     color: var(--caution-ink);
     font-size: 11px;
   }
-  .print-only {
-    display: none;
-  }
   @media print {
     section {
       padding: 0;
     }
     .print-only {
-      display: block;
       zoom: 0.8;
     }
     h3 {

@@ -53,12 +53,12 @@
   <div class="body">
     <!-- Of a look that is not shown nothing is said, which would move what one is about to press. -->
     {#if !sweeps.asking}<Trouble text="" asking={sweeps} />{/if}
-    {#if sweeps.trouble}<p class="trouble" role="alert" bind:this={alert}>{sweeps.trouble}</p>{/if}
+    {#if sweeps.trouble}<p class="fault" role="alert" bind:this={alert}>{sweeps.trouble}</p>{/if}
     {#if sweeps.asking}
       <BringIn {sweeps} station={session.document} mhz={session.mhz} />
     {:else if row && look}
       <p class="verdict serif" data-testid="sweep-verdict">{look.reading.sentence}</p>
-      {#if look.contradiction}<p class="trouble" role="alert">{look.contradiction}</p>{/if}
+      {#if look.contradiction}<p class="fault" role="alert">{look.contradiction}</p>{/if}
       {#if look.flattery}<p class="soft">{look.flattery}</p>{/if}
       <p class="planes">
         <JointChoice
@@ -130,8 +130,7 @@
   .soft {
     margin-top: 0.3rem;
   }
-  .trouble {
-    color: var(--heat-ink);
+  .fault {
     margin: 0.3rem 0;
     scroll-margin-top: 22.5rem;
   }

@@ -150,12 +150,4 @@
   h3 {
     margin-top: 0.6rem;
   }
-  .print-only {
-    display: none;
-  }
-  @media print {
-    .print-only {
-      display: block;
-    }
-  }
 </style>

@@ -72,7 +72,7 @@
     />
   {/each}
   {#if isStepped(tuner)}
-    <div class="line">
+    <div class="field">
       <label for="{id}-form">Form</label>
       <select id="{id}-form" value={form} onchange={(event) => (typed.form = event.currentTarget.value)}>
         {#each FORMS as [slug, name] (slug)}<option value={slug}>{name}</option>{/each}
@@ -111,19 +111,6 @@
 <style>
   form {
     max-width: 22rem;
-  }
-  .line {
-    display: grid;
-    grid-template-columns: auto 1fr;
-    gap: 0.8rem;
-    padding: 0.25rem 0;
-    border-top: 1px solid var(--hairline);
-  }
-  label {
-    color: var(--ink-soft);
-  }
-  select {
-    width: 100%;
   }
   p {
     display: flex;

@@ -25,23 +25,3 @@
   </select>
   {#if fault}<p class="fault" role="alert">{label} {fault}.</p>{/if}
 </div>
-
-<style>
-  .field {
-    display: grid;
-    grid-template-columns: auto minmax(0, 1fr);
-    gap: 0.1rem 0.8rem;
-    align-items: baseline;
-    padding: 0.3rem 0;
-    border-top: 1px solid var(--hairline);
-  }
-  label {
-    color: var(--ink-soft);
-  }
-  select {
-    width: 100%;
-  }
-  .fault {
-    grid-column: 1 / -1;
-  }
-</style>

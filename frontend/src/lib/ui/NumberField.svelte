@@ -80,19 +80,12 @@
 
 <style>
   .field {
-    display: grid;
     grid-template-columns: 1fr auto;
     gap: 0.1rem 0.6rem;
-    align-items: baseline;
-    padding: 0.3rem 0;
-    border-top: 1px solid var(--hairline);
   }
   .field :global([data-scope='slider'][data-part='root']) {
     grid-column: 1 / -1;
     padding: 0.2rem 0.4rem 0.35rem;
-  }
-  label {
-    color: var(--ink-soft);
   }
   .entry {
     display: flex;
@@ -107,9 +100,5 @@
     min-width: 2.6rem;
     color: var(--ink-soft);
     font-size: 13px;
-  }
-  .fault {
-    grid-column: 1 / -1;
-    font-size: 13.5px;
   }
 </style>

@@ -5,22 +5,12 @@
   const id = $props.id();
 </script>
 
-<div>
+<div class="field">
   <label for={id}>{label}</label>
   <input {id} autocomplete="off" {value} oninput={(event) => oninput(event.currentTarget.value)} />
 </div>
 
 <style>
-  div {
-    display: grid;
-    grid-template-columns: auto 1fr;
-    gap: 0.8rem;
-    padding: 0.25rem 0;
-    border-top: 1px solid var(--hairline);
-  }
-  label {
-    color: var(--ink-soft);
-  }
   input {
     text-align: right;
   }

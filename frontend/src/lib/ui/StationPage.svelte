@@ -66,7 +66,7 @@
 <div class="fixed">
   <Header {session} {stations} {onopen} {onterms} {onconvert} onpeople={(what) => (people = what)} />
   {#if trouble}
-    <p class="trouble" role="alert">
+    <p class="fault" role="alert">
       {trouble} <button type="button" onclick={onread}>All right</button>
     </p>
   {/if}
@@ -140,12 +140,11 @@
     padding: 0.4rem 0.9rem;
     border-bottom: 1px solid var(--hairline);
   }
-  .trouble {
+  .fault {
     padding: 0.4rem 0.9rem;
-    color: var(--heat-ink);
     border-bottom: 1px solid var(--hairline);
   }
-  .trouble button {
+  .fault button {
     text-decoration: underline;
   }
   main {
