@@ -61,7 +61,11 @@ def test_lengths_are_tried_and_forbidding_a_placement_changes_the_verdict(choose
 
 def test_a_wider_bound_and_a_budget_make_it_cheaper(choose_page):
     page = choose_page
-    page.get_by_label("A dB is worth").fill("0")
+    worth = page.get_by_label("A dB is worth")
+    looks = "field => { const { color, fontStyle } = getComputedStyle(field, '::placeholder'); "
+    unset = worth.evaluate(looks + "return [fontStyle, color === getComputedStyle(field).color]; }")
+    assert unset == ["italic", False]  # what holds where nothing is typed is not taken for what is
+    worth.fill("0")
     slider = page.get_by_role("slider", name="dB behind the best that are near enough")
     slider.focus()
     slider.press("End")
