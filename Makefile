@@ -41,9 +41,12 @@ dev: .venv/.dev frontend/node_modules/.all tithe/site/dist/manifest.json ## serv
 	cd frontend && ($(NPM) run -s dev -- --host 127.0.0.1 & echo $$! > ../.vite.pid)
 	trap 'kill $$(cat .vite.pid); rm -f .vite.pid' EXIT; TITHE_DEVELOP=1 .venv/bin/tithe demo --port $(PORT)
 
+# With the system's own pip, where it has one that can: making another takes as long as all of the rest.
+UV := uv==0.13.9
 .venv/bin/uv:
-	python3 -m venv .venv
-	$(PY) -m pip install -q uv==0.13.9
+	python3 -m venv --without-pip .venv
+	python3 -m pip --python $(PY) install -q --disable-pip-version-check $(UV) 2>/dev/null || \
+		{ python3 -m venv .venv && $(PY) -m pip install -q $(UV); }
 
 # Where Node is missing or too old, and where it was there when the environment was made and has gone since.
 .venv/bin/node: | .venv/bin/uv
@@ -61,11 +64,11 @@ dev: .venv/.dev frontend/node_modules/.all tithe/site/dist/manifest.json ## serv
 
 PACKAGES := frontend/package-lock.json frontend/package.json frontend/.npmrc
 # What the page is built with, unless all packages are there, and what it is checked and tested with.
-frontend/node_modules/.to-build: $(PACKAGES) | .venv/bin/uv $(NODE)
+frontend/node_modules/.to-build: $(PACKAGES) | $(NODE)
 	[ frontend/node_modules/.all -nt frontend/package-lock.json ] || (cd frontend && $(NPM) ci --no-progress --omit=dev)
 	touch $@
 
-frontend/node_modules/.all: $(PACKAGES) | .venv/bin/uv $(NODE)
+frontend/node_modules/.all: $(PACKAGES) | $(NODE)
 	cd frontend && $(NPM) ci --no-progress
 	touch frontend/node_modules/.to-build $@
 
