@@ -65,6 +65,9 @@ def test_a_wrong_length_is_marked_in_place_and_nothing_is_lost(mill_page, typed,
     field = mill_page.get_by_label("Length", exact=True).first
     field.fill(typed)
     expect(mill_page.get_by_text(said)).to_be_visible()
+    mill_page.emulate_media(forced_colors="active")  # its edge tells there, too
+    expect(field).to_have_css("border-bottom-width", "3px")
+    mill_page.emulate_media(forced_colors="none")
     mill_page.get_by_role("button", name="jumper", exact=True).first.click()
     mill_page.get_by_role("button", name="run to the mast", exact=True).first.click()
     expect(field).to_have_value(typed)
