@@ -41,7 +41,7 @@ dev: .venv/.dev frontend/node_modules/.all tithe/site/dist/manifest.json ## serv
 	cd frontend && ($(NPM) run -s dev -- --host 127.0.0.1 & echo $$! > ../.vite.pid)
 	trap 'kill $$(cat .vite.pid); rm -f .vite.pid' EXIT; TITHE_DEVELOP=1 .venv/bin/tithe demo --port $(PORT)
 
-# With the system's own pip, where it has one that can: making another takes as long as all of the rest.
+# With the system's own pip, where it has one that can: one of the environment's own takes six seconds to make.
 UV := uv==0.13.9
 .venv/bin/uv:
 	python3 -m venv --without-pip .venv

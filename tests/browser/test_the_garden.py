@@ -123,6 +123,7 @@ def test_what_is_refused_stays_with_the_reason_and_can_be_put_right(phone, serve
 def test_every_side_of_it_is_for_everybody(phone):
     expect(phone.locator("body")).to_have_css("font-size", "18px")  # to be read at arm's length
     expect(phone.locator("html")).to_have_css("background-color", "oklch(1 0 0)")  # in sunlight
+    expect(phone.get_by_role("radio").first).to_have_css("box-shadow", "none")  # a field's line is a field's
     for other in ("Dark, for the night", "Light, for sunlight"):
         for name in ("Trim", "Reading", "Dials", "Sweep"):
             show(phone, name)
