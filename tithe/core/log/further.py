@@ -14,7 +14,7 @@ from collections.abc import Iterator, Sequence
 from dataclasses import dataclass, replace
 
 import numpy as np
-from scipy.special import logsumexp, ndtri
+from scipy.special import ndtri
 
 from tithe.core.arrays import Real
 from tithe.core.log.evidence import Weighed
@@ -189,10 +189,9 @@ def _bits(middle: Real, spread: Real, weights: Real, which: Indices) -> float:
     shown = (middle[:, None] + spread[:, None] * draws).reshape(-1, 1, dimensions)
     log = -0.5 * ((shown - middle) / spread) ** 2 - np.log(spread)
     each = log.sum(axis=-1) + np.log(weights)  # (H S, H)
-    whole = logsumexp(each, axis=1)
+    likely = np.exp(each - each.max(axis=1, keepdims=True))  # its own supposition's is never as small as 0
     mine = np.repeat(which, _DRAWS)
-    of_cause = np.where(mine[:, None] == which[None], each, -np.inf)
-    after = logsumexp(of_cause, axis=1) - whole
+    after = np.log((likely * (mine[:, None] == which)).sum(axis=1) / likely.sum(axis=1))
     before = np.log(np.bincount(which, weights))[mine]
     gained = (np.repeat(weights, _DRAWS) / _DRAWS * (after - before)).sum()
     return float(max(gained, 0.0) / np.log(2))

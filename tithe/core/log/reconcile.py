@@ -5,6 +5,7 @@ from __future__ import annotations
 
 from collections.abc import Mapping, Sequence
 from dataclasses import dataclass, replace
+from functools import cached_property
 
 import numpy as np
 
@@ -68,9 +69,10 @@ class Reconciled:
     """``causes``: the likeliest first, their shares add up to one; ``expected``: of each row from what to
     what it was to be, W or |Γ|, (M, 2); ``losses`` of each lossy part by frequency (P, F), dB, least, middle
     and most of nineteen cases in twenty as all causes together have it; ``read``: whether readings bear on
-    it, (P, F); ``further``: what to read next; ``power``: the power that was sent, W, at the
+    it, (P, F); ``power``: the power that was sent, W, at the
     highest that was set; ``weighed``: the suppositions left, and each one's ``share``; ``contradicts``: what
-    was told before and is not of the station that is described, so that it does not count."""
+    was told before and is not of the station that is described, so that it does not count; ``feed`` and
+    ``least_bits``: what `further` goes by."""
 
     case: Case
     causes: tuple[Cause, ...]
@@ -78,10 +80,16 @@ class Reconciled:
     losses: Interval[Real]
     read: Mask
     power: Interval[float]
-    further: tuple[Further, ...]
     weighed: Weighed
     share: Real
-    contradicts: tuple[Beside, ...] = ()
+    contradicts: tuple[Beside, ...]
+    feed: Feed
+    least_bits: float
+
+    @cached_property
+    def further(self) -> tuple[Further, ...]:
+        """What to read next, computed where it is wanted: it takes as long as the causes."""
+        return further(self.weighed, self.share, self.feed, self.least_bits)
 
     @property
     def named(self) -> Cause | None:
@@ -144,10 +152,9 @@ def reconcile(
     causes = _causes(weighed, share)
     losses, read = _losses(case, feed, first, weighed, share)
     pause()
-    more = further(weighed, share, feed, least_bits)
-    power = _power(weighed, share)
+    expected, power = _expected(case, feed), _power(weighed, share)
     return Reconciled(
-        case, causes, _expected(case, feed), losses, read, power, more, weighed, share, contradicts
+        case, causes, expected, losses, read, power, weighed, share, contradicts, feed, least_bits
     )
 
 
