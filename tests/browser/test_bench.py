@@ -5,6 +5,7 @@ import re
 import numpy as np
 from playwright.sync_api import Page, expect
 
+from tests import full
 from tests.browser.looking import accessible
 from tests.core.bench.test_fault import COAX, WET, swept
 from tests.core.bench.test_line import swept as open_and_short
@@ -62,7 +63,7 @@ def test_one_s_own_coax_is_measured_and_adopted(mill_page, save):
     verdict = page.get_by_test_id("bench-verdict")
     expect(verdict).to_contain_text(re.compile("A line of 51.* to 52.* Ω, velocity factor 0.665"))
     expect(verdict).to_contain_text("1.5 times what your station has for it")
-    accessible(page)
+    accessible(page, contrast=full.ALL)
     page.get_by_role("button", name="Put it on your shelf").click()
     expect(page.get_by_text(re.compile("“run to the mast, measured .*” is on your shelf"))).to_be_visible()
     page.get_by_role("button", name="Carry these figures into “run to the mast”").click()
@@ -86,7 +87,7 @@ def test_water_in_a_connector_is_found_at_its_distance(mill_page, save):
         "At 12.3 m: a short piece of lower impedance, as a connector with water in it"
     )
     expect(verdict).to_contain_text("At 38 m: the far end, open")
-    accessible(page)
+    accessible(page, contrast=full.ALL)
     page.get_by_role("button", name="Note it in the log").click()
     expect(page.get_by_text("It is in the log, under today’s date.")).to_be_visible()
     page.get_by_role("navigation", name="Views").get_by_role("link", name="Log").click()
@@ -109,4 +110,4 @@ def test_the_other_jobs_are_practised_and_can_be_used_by_everybody(mill_page):
         expect(page.get_by_test_id("bench-verdict")).to_be_visible()
         page.get_by_role("button", name="What is the truth?").click()
         expect(page.get_by_text(re.compile("^The truth: "))).to_be_visible()
-        accessible(page)
+        accessible(page, contrast=full.ALL)

@@ -2,12 +2,13 @@
 
 import re
 import statistics
+from itertools import product
 
 import pytest
-from axe_playwright_python.sync_playwright import Axe
 from playwright.sync_api import expect
 
 from tests import full
+from tests.browser.looking import for_everybody
 from tests.web.test_server_process import Server
 
 pytestmark = pytest.mark.django_db(transaction=True)
@@ -55,9 +56,15 @@ def test_bypass_power_band_and_undo(mill_page):
     expect(mill_page.get_by_label("Frequency in the band")).to_have_attribute("aria-valuenow", "3.52")
 
 
+WRONG = [
+    ("-3", "Length must be 0 or more (it is -3)."),
+    ("abc", "Length must be a number (it is 'abc')."),
+]
+
+
 @pytest.mark.parametrize(
     ("typed", "said"),
-    [("-3", "Length must be 0 or more (it is -3)."), ("abc", "Length must be a number (it is 'abc').")],
+    full.of(WRONG[1:], WRONG),
 )
 def test_a_wrong_length_is_marked_in_place_and_nothing_is_lost(mill_page, typed, said):
     verdict = mill_page.get_by_test_id("verdict")
@@ -111,12 +118,13 @@ def test_two_tabs_do_not_overwrite_each_other(mill_page, context, base_url):
     saved(other)
 
 
-@pytest.mark.parametrize(("width", "mode"), full.crossed([1280, 390], ["light", "dark"]))
+@pytest.mark.parametrize(
+    ("width", "mode"), full.of([(1280, "light")], [*product([1280, 390], ["light", "dark"])])
+)
 def test_axe_finds_nothing(mill_page, mode, width):
     mill_page.set_viewport_size({"width": width, "height": 800})
     mill_page.evaluate("mode => { document.documentElement.dataset.mode = mode }", mode)
-    results = Axe().run(mill_page)
-    assert results.violations_count == 0, results.generate_report()
+    for_everybody(mill_page)
 
 
 def test_dragging_a_length_redraws_at_once(page, tmp_path, record_property):
@@ -124,17 +132,17 @@ def test_dragging_a_length_redraws_at_once(page, tmp_path, record_property):
     server = Server(tmp_path)
     page.goto(f"http://127.0.0.1:{server.port}/stations/1")
     page.get_by_test_id("verdict").wait_for()
-    thumb = page.get_by_label("Length").last
+    thumb, steps = page.get_by_label("Length").last, full.of(20, 40)
     page.evaluate("performance.clearMeasures()")
     thumb.focus()
-    for _ in range(40):
+    for _ in range(steps):
         thumb.press("ArrowRight")
         page.wait_for_timeout(30)
     page.wait_for_timeout(300)
     times = page.evaluate("performance.getEntriesByName('tithe:redrawn').map(m => m.duration)")
     server.kill()
-    assert len(times) >= 10
-    expect(page.get_by_label("Length", exact=True).first).to_have_value("42")
+    assert len(times) >= steps / 4
+    expect(page.get_by_label("Length", exact=True).first).to_have_value(f"{38 + steps / 10:g}")
     record_property("length dragged to strip redrawn, median ms", round(statistics.median(times)))
     record_property("length dragged to strip redrawn, p95 ms", round(statistics.quantiles(times, n=20)[-1]))
 

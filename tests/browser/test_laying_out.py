@@ -4,10 +4,10 @@ import json
 import re
 
 import pytest
-from axe_playwright_python.sync_playwright import Axe
 from playwright.sync_api import expect
 
 from tests import full
+from tests.browser.looking import for_everybody
 from tests.browser.test_first_slice import saved
 
 pytestmark = pytest.mark.django_db(transaction=True)
@@ -238,8 +238,7 @@ def test_axe_finds_nothing_on_any_view(mill_page):
             mill_page.get_by_role("button", name="Start the variant").click()
             mill_page.get_by_test_id("comparison").wait_for()
         mill_page.wait_for_timeout(300)
-        results = Axe().run(mill_page)
-        assert results.violations_count == 0, (view, mode, results.generate_report())
+        for_everybody(mill_page, f"{view} {mode}")
 
 
 def test_axe_finds_nothing_on_the_welcome_the_shelf_and_the_antenna(page, base_url, transactional_db):
@@ -256,5 +255,4 @@ def test_axe_finds_nothing_on_the_welcome_the_shelf_and_the_antenna(page, base_u
             page.keyboard.press("Escape")
             page.get_by_label("Known by").select_option("swr")
             page.get_by_label("SWR at each frequency").wait_for()
-        results = Axe().run(page)
-        assert results.violations_count == 0, f"{step}: {results.generate_report()}"
+        for_everybody(page, step)

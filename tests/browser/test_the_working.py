@@ -3,10 +3,10 @@
 import re
 
 import pytest
-from axe_playwright_python.sync_playwright import Axe
 from playwright.sync_api import expect
 
 from tests import full
+from tests.browser.looking import for_everybody
 
 FIGURE = re.compile("show the working")
 
@@ -60,11 +60,11 @@ def test_axe_finds_nothing_in_a_working_of_an_unknown_phase(mill_page, base_url,
     page.get_by_role("button", name="Make it a station").click()
     figure(page, "RG-58C/U, loss in dB").click()
     expect(page.get_by_text("Where it is most:").first).to_be_visible()
-    results = Axe().run(page)
-    assert results.violations_count == 0, results.generate_report()
+    for_everybody(page)
     page.wait_for_function(f"document.documentElement.scrollWidth <= {width}")
 
 
+@pytest.mark.thorough
 def test_a_candidate_of_the_choice_shows_how_its_watts_come_about(mill_page):
     page = mill_page
     page.get_by_role("navigation", name="Views").get_by_role("link", name="Choose").click()
@@ -74,6 +74,7 @@ def test_a_candidate_of_the_choice_shows_how_its_watts_come_about(mill_page):
     expect(page.get_by_role("dialog").get_by_text("It holds")).to_be_visible()
 
 
+@pytest.mark.thorough
 def test_the_map_beside_the_choice_and_the_next_cut_open_too(mill_page):
     page = mill_page
     page.get_by_role("navigation", name="Views").get_by_role("link", name="Choose").click()

@@ -6,6 +6,7 @@ import re
 import pytest
 from playwright.sync_api import Page, expect
 
+from tests import full
 from tests.browser.looking import accessible
 
 
@@ -44,7 +45,7 @@ def test_the_mill_is_tuned_on_three_bands_and_its_chart_printed_on_one_page(mill
     chart = page.get_by_role("region", name="Chart of presets")
     expect(chart.get_by_role("row", name=re.compile("practice"))).to_have_count(3)
     expect(chart.get_by_text(re.compile("since then"))).to_have_count(4)
-    accessible(page)
+    accessible(page, contrast=full.ALL)
     printed = page.pdf(prefer_css_page_size=True)
     assert len(re.findall(rb"/Type\s*/Page\b", printed)) == 1
     page.emulate_media(media="print")
@@ -53,6 +54,7 @@ def test_the_mill_is_tuned_on_three_bands_and_its_chart_printed_on_one_page(mill
     expect(chart.get_by_text(re.compile("since then")).first).to_be_hidden()
 
 
+@pytest.mark.thorough
 def test_dials_are_found_and_the_antenna_is_known_without_an_analyzer(mill_page):
     page = mill_page
     tuner(page, "Dials")
@@ -95,7 +97,7 @@ def test_the_reach_follows_the_length_of_the_run_and_a_cure_is_taken(mill_page):
     expect(verdict).not_to_have_text(before)
     expect(page.get_by_role("heading", name="What would bring 80 m inside")).to_be_visible()
     expect(page.get_by_text("it needs 6.13 µH, the coil ends at 4")).to_be_visible()
-    accessible(page)
+    accessible(page, contrast=full.ALL)
     page.get_by_role("button", name=re.compile("^take a run of")).first.click()
     expect(page.get_by_role("heading", name="What would bring 80 m inside")).to_have_count(0)
     expect(length).not_to_have_value("26")
@@ -108,9 +110,8 @@ def test_the_reach_follows_the_length_of_the_run_and_a_cure_is_taken(mill_page):
     assert re.search(r"/tuner/2/reach", page.url)
 
 
-@pytest.mark.parametrize("text", ["MHz,c1,l,c2,SWR,date\n18.118,22,11.8,0,1.2,2026-07-01\n"])
-def test_a_chart_comes_in_as_csv_and_goes_out_again(mill_page, text):
-    page = mill_page
+def test_a_chart_comes_in_as_csv_and_goes_out_again(mill_page):
+    page, text = mill_page, "MHz,c1,l,c2,SWR,date\n18.118,22,11.8,0,1.2,2026-07-01\n"
     tuner(page, "Chart of presets")
     page.get_by_label("A chart of presets as CSV").set_input_files(
         {"name": "chart.csv", "mimeType": "text/csv", "buffer": text.encode()}
