@@ -1,5 +1,7 @@
 # Two commands do everything on a fresh machine: `make demo` and `make test`.
 SHELL := /bin/bash
+# What one process has compiled of Python the next one finds.
+unexport PYTHONDONTWRITEBYTECODE
 PY := .venv/bin/python
 # Node from the PATH if it is new enough, else the one that comes with the Python packages.
 NODE_OK := $(shell node -e 'const [a,b]=process.versions.node.split(".");process.exit(a>20||(a==20&&b>=19)?0:1)' 2>/dev/null && echo yes)
@@ -57,8 +59,9 @@ UV := uv==0.13.9
 	.venv/bin/uv pip install -q --no-deps -e .
 	touch $@
 
+# Not compiled ahead, as .runtime is for who waits for the first page: tests load a third of it.
 .venv/.dev: requirements-dev.txt pyproject.toml | .venv/bin/uv
-	.venv/bin/uv pip install -q --compile-bytecode --require-hashes -r requirements-dev.txt
+	.venv/bin/uv pip install -q --require-hashes -r requirements-dev.txt
 	.venv/bin/uv pip install -q --no-deps -e .
 	touch $@ .venv/.runtime
 
@@ -91,7 +94,7 @@ tithe/site/dist/manifest.json: $(FRONT) $(SCHEMA) | frontend/node_modules/.to-bu
 	DEBIAN_FRONTEND=noninteractive apt-get install -y -qq chromium-headless-shell
 
 READY := frontend/src/lib/api/schema.d.ts tithe/site/dist/manifest.json
-PYTEST := env -u PYTHONDONTWRITEBYTECODE .venv/bin/pytest -n 2 --dist worksteal
+PYTEST := .venv/bin/pytest -n 2 --dist worksteal
 
 test: ready ## installs all it needs and runs every check and test
 	@$(MAKE) -j2 --output-sync --no-print-directory check-python check-page warm

@@ -18,7 +18,7 @@ from tithe.core.arrays import Complex, Real
 from tithe.core.sweep import with_phase
 from tithe.files import sweep_file
 
-settings.register_profile("tithe", deadline=None, max_examples=full.of(25, 60), derandomize=True)
+settings.register_profile("tithe", deadline=None, max_examples=full.of(15, 60), derandomize=True)
 settings.load_profile("tithe")
 
 MILL = Path(__file__).parents[1] / "tithe" / "web" / "stations" / "demo_data" / "brackenfell-mill.json"

@@ -9,7 +9,7 @@ import numpy as np
 import pytest
 from django.utils import timezone
 
-from tests import forked
+from tests import forked, full
 from tests.web.test_data_folder import tithe
 from tests.web.test_server_process import Server, begin, folder  # noqa: F401 - a fixture
 from tests.web.test_stations_api import send
@@ -37,11 +37,11 @@ def saved(client, kept, **changes):
 
 
 @DB
-def test_two_hundred_states_of_a_long_antenna_are_kept_in_less_than_a_megabyte(client, mill):
+def test_many_states_of_a_long_antenna_are_kept_in_less_than_a_megabyte(client, mill):
     antenna = {"kind": "touchstone", "content": sweep_text(10_001)}
     kept = send(client, "post", "/api/stations", mill | {"antenna": antenna}).json()
     station = Station.objects.get(pk=kept["id"])
-    for n in range(200):
+    for n in range(full.of(60, 200)):
         station = services.save(ALONE, station.pk, station.version, _named(station, f"state {n}"))
     assert Text.objects.count() == 3  # the sweep, the tuner's presets, its dials
     with closing(_cursor()) as cursor:
@@ -76,6 +76,7 @@ def test_texts_that_nothing_refers_to_are_dropped_and_no_others(client, mill):
 
 
 @DB
+@pytest.mark.thorough
 def test_an_export_larger_than_a_question_comes_back_and_what_would_not_is_refused_at_the_door(client, mill):
     kept = send(client, "post", "/api/stations", mill).json()
     path = f"/api/stations/{kept['id']}"

@@ -5,6 +5,7 @@ from datetime import date
 
 import pytest
 
+from tests import full
 from tithe.answers.to_do.to_do import ToDo
 from tithe.core.cost import go_on
 from tithe.document import station_file
@@ -120,7 +121,7 @@ def test_the_page_is_told_by_what_is_kept_beside_its_document(client):
 
 
 def test_each_demo_station_has_something_to_do_in_three_steps_at_most():
-    for slug in demo.DEMOS:
+    for slug in full.of([*demo.DEMOS][:2], demo.DEMOS):
         answer = ToDo(demo.start(slug)).answer(TODAY, go_on)
         assert 1 <= len(answer["steps"]) <= 3, slug
         assert answer["left_out"] == []

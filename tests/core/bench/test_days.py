@@ -13,7 +13,7 @@ from tithe.core.bench.residual import Residual
 from tithe.core.bench.tuner import loss_interval, scalar
 from tithe.core.reflection import return_loss_db
 
-DAYS = range(full.of(60, 300))
+DAYS = range(full.of(30, 300))
 SHEET = Residual()
 COAX = AttenuatedLine(50, 0.66, 0.598, 0.0073)
 
@@ -57,7 +57,7 @@ def test_a_line(ends):
     held = Held()
     freq = np.linspace(1e6, 60e6, 201)
     rng = np.random.default_rng(1)
-    for seed in DAYS if len(ends) == 2 else DAYS[: full.of(50, 100)]:
+    for seed in DAYS if len(ends) == 2 else DAYS[: full.of(25, 100)]:
         length = rng.uniform(10, 40)
         day = simulated.line(Line(COAX, length), SHEET, seed, freq)
         result = by_reflection(freq, {end: day.gamma[end] for end in ends}, length, None, SHEET)

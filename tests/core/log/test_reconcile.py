@@ -107,7 +107,7 @@ def test_hidden_causes_of_any_size_are_what_is_named():
     """Drawn apart from the priors, solved part by part: of what is named nearly all is so."""
     right, honest = [], []
     rng = np.random.default_rng(11)
-    for n in range(full.of(12, 150)):
+    for n in range(full.of(8, 150)):
         station, freqs = stations()[n // 2 % 2], np.array([[7.1e6, 14.1e6], [7.1e6]][n % 2])
         item = hidden(station, freqs, rng, power_known=n % 3 > 0)
         named = reconcile(station, item.readings).named

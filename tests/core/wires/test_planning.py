@@ -141,12 +141,17 @@ def test_what_lies_beyond_the_intervals_is_told_as_odd():
     assert "length" in short.pinned
     assert short.odd.length == pytest.approx(0.95, abs=0.004)
     assert short.odd.series_ohm < 2
-    corroded = fit(base, *measured(Dipole(20, 10), series=25))
-    assert corroded.odd.series_ohm == pytest.approx(25, abs=2)
-    assert corroded.odd.length == pytest.approx(1, abs=0.004)
     same = fit(base, *measured(Dipole(20, 10)))
     assert same.before < 0.01
     assert same.odd is None
+
+
+@pytest.mark.thorough
+def test_a_corroded_joint_and_better_soil_are_told_apart_from_a_length():
+    base = plan(Dipole(20, 10))
+    corroded = fit(base, *measured(Dipole(20, 10), series=25))
+    assert corroded.odd.series_ohm == pytest.approx(25, abs=2)
+    assert corroded.odd.length == pytest.approx(1, abs=0.004)
     grounded = fit(plan(Vertical(10, 16, 10)), *measured(Vertical(10, 16, 10), "good"))
     assert grounded.moved.height is None
     assert grounded.moved.soil > 0.5
