@@ -95,18 +95,22 @@ tithe/site/dist/manifest.json: $(FRONT) $(SCHEMA) | frontend/node_modules/.to-bu
 
 READY := frontend/src/lib/api/schema.d.ts tithe/site/dist/manifest.json
 PYTEST := .venv/bin/pytest -n 2 --dist worksteal
+BESIDE := @$(MAKE) --output-sync --no-print-directory
 
-test: ready ## installs all it needs and runs every check and test
-	@$(MAKE) -j2 --output-sync --no-print-directory check-python check-page warm
-	$(PYTEST)
+# What checks the page does so while tests wait for one another, and after them for a processor.
+test: installed ## installs all it needs and runs every check and test of a change
+	$(BESIDE) -j2 warm check-python $(READY)
+	@$(MAKE) -j2 --no-print-directory check-tests check-page-meanwhile
 
-.PHONY: ready warm check-python check-page cover test-all
+.PHONY: installed ready warm check-python check-page check-page-meanwhile check-tests cover test-all
 test-all: ready warm ## every test with as many cases as its figures were first held to
 	TITHE_TEST_ALL=1 $(PYTEST)
 
-ready: ## installs and builds all that tests need
-	@$(MAKE) -j2 --output-sync --no-print-directory .venv/.dev frontend/node_modules/.all /usr/bin/chromium-headless-shell
-	@$(MAKE) -j2 --output-sync --no-print-directory $(READY)
+installed:
+	$(BESIDE) -j2 .venv/.dev frontend/node_modules/.all /usr/bin/chromium-headless-shell
+
+ready: installed ## installs and builds all that tests need
+	$(BESIDE) -j2 $(READY)
 
 check-python: ## formats, lints, types and layers of the Python
 	.venv/bin/ruff format --check -q .
@@ -116,6 +120,12 @@ check-python: ## formats, lints, types and layers of the Python
 
 check-page: ## types, lints and tests of the page
 	cd frontend && $(NPM) run -s check && $(NPM) run -s lint && $(NPM) run -s format:check && $(NPM) run -s test
+
+check-page-meanwhile:
+	@nice $(MAKE) --output-sync --no-print-directory check-page
+
+check-tests:
+	$(PYTEST)
 
 warm: ## compiles every kernel
 	$(PY) -m tithe.core.warm

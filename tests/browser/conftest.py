@@ -65,8 +65,9 @@ def context(request, new_context, visited):
         return
     yield visited
     for page in visited.pages:
+        # Of what is cleared the next page may hear when it has begun: the look round stays seen.
         with contextlib.suppress(Error):  # where a page shows no document of ours
-            page.evaluate("localStorage.clear()")
+            page.evaluate(f"localStorage.clear(); {SEEN_ROUND}")
         page.close()
 
 

@@ -3,6 +3,7 @@
 import re
 
 import numpy as np
+import pytest
 from playwright.sync_api import Page, expect
 
 from tests import full
@@ -101,6 +102,7 @@ def test_water_in_a_connector_is_found_at_its_distance(mill_page, save):
     expect(page.get_by_role("alert")).to_contain_text("must have 8 points or more (it has 5)")
 
 
+@pytest.mark.thorough
 def test_the_other_jobs_are_practised_and_can_be_used_by_everybody(mill_page):
     page = mill_page
     for name in ("Watts in, watts out", "Part, choke or transformer", "Wattmeter", "The analyzer itself"):

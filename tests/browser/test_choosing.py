@@ -83,6 +83,7 @@ def test_a_wider_bound_and_a_budget_make_it_cheaper(choose_page):
     expect(page.get_by_text("What is marked as wrong must be mended first")).to_be_visible()
 
 
+@pytest.mark.thorough
 def test_a_candidate_is_laid_beside_and_adopted_and_all_are_sorted(choose_page):
     page = choose_page
     before = parts(page)

@@ -110,6 +110,7 @@ def test_a_reading_is_typed_at_its_flag_and_a_list_over_the_band_in_the_log(mill
     assert "antenna side,98,1.5" in download.value.path().read_text("utf-8")
 
 
+@pytest.mark.thorough
 def test_the_log_is_the_list_of_sweeps_and_leads_to_where_things_are_worked_with(mill_page):
     page = mill_page
     page.get_by_role("link", name="Sweep", exact=True).click()

@@ -142,7 +142,7 @@ def test_equal_names_of_lines_and_bands_break_no_view(server, page, mill):
     for day in ("2025-05-01", "2026-05-01"):
         read = {"mhz": 21.225, "at": "antenna side", "forward_w": 142.0, "reflected_w": 56.0, "date": day}
         server.call("POST", f"/api/stations/{key}/log", {"reading": read})
-    for view in full.of(VIEWS[::2], VIEWS):
+    for view in full.of(VIEWS[::3], VIEWS):
         page.goto(f"http://127.0.0.1:{server.port}/stations/{key}/{view}")
         page.get_by_role("navigation", name="Views").wait_for()
         page.wait_for_load_state("networkidle")

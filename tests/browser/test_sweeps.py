@@ -95,6 +95,7 @@ def trim_step(page, length, centimetres):
     page.get_by_test_id("sweep-verdict").wait_for()
 
 
+@pytest.mark.thorough
 def test_a_trim_in_three_steps_one_of_them_the_wrong_way(sweep_page):
     page = sweep_page
     trim_step(page, 7.20, "")

@@ -1,4 +1,4 @@
-import { expect, test } from 'vitest';
+import { expect, test, vi } from 'vitest';
 import { History } from '../../frontend/src/lib/station/history.svelte';
 import type { StationFile } from '../../frontend/src/lib/api/client';
 import { Asking } from '../../frontend/src/lib/api/asking.svelte';
@@ -34,8 +34,7 @@ test('only the newest waiting job runs, and never two at once', async () => {
     ran.push(n);
   };
   for (let n = 0; n < 6; n++) latest.run(job(n));
-  await new Promise((done) => setTimeout(done, 40));
-  expect(ran).toEqual([0, 5]);
+  await vi.waitFor(() => expect(ran).toEqual([0, 5]));
 });
 
 test('a draft keeps every sweep text once, and comes back whole', () => {
