@@ -80,7 +80,7 @@ def pytest_collection_modifyitems(config: pytest.Config, items: list[pytest.Item
     """What takes longest goes first: at the end one processor would wait for it. What is marked ``thorough``
     is left to ``make test-all``, and told as deselected."""
     items.sort(key=lambda item: item.path.name not in LONG)
-    left = [item for item in items if "thorough" in item.keywords and not full.ALL]
+    left = [item for item in items if item.get_closest_marker("thorough") and not full.ALL]
     config.hook.pytest_deselected(items=left)
     items[:] = [item for item in items if item not in left]
 

@@ -55,7 +55,7 @@ def visited(browser, browser_context_args):
 def context(request, new_context, visited):
     """The one that has been here, left empty by each test but for the page's files; one of its own for a
     test marked ``fresh``, which begins with the look round, and for another kind of screen."""
-    if "fresh" in request.keywords:
+    if request.node.get_closest_marker("fresh"):
         yield new_context()
         return
     if "browser_context_args" in request.keywords:
