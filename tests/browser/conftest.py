@@ -58,7 +58,7 @@ def context(request, new_context, visited):
     if request.node.get_closest_marker("fresh"):
         yield new_context()
         return
-    if "browser_context_args" in request.keywords:
+    if request.node.get_closest_marker("browser_context_args"):
         context = new_context()
         context.add_init_script(SEEN_ROUND)
         yield context

@@ -53,6 +53,7 @@ def test_a_day_of_short_and_open_becomes_a_q_and_the_ledger_changes(mill_page):
     expect(row.get_by_role("button", name="room tuner, loss in dB")).to_have_text(before)
 
 
+@pytest.mark.thorough
 def test_one_s_own_coax_is_measured_and_adopted(mill_page, save):
     page = mill_page
     freq = np.linspace(1e6, 60e6, 301)

@@ -120,6 +120,7 @@ def test_a_candidate_is_laid_beside_and_adopted_and_all_are_sorted(choose_page):
     assert costs == sorted(costs)
 
 
+@pytest.mark.thorough
 def test_an_unknown_phase_shows_progress_and_an_interval(mill_page, monkeypatch):
     def slowly(*question):
         for n, grid in enumerate(evaluated(*question)):

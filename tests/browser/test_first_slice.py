@@ -127,12 +127,13 @@ def test_axe_finds_nothing(mill_page, mode, width):
     for_everybody(mill_page)
 
 
+@pytest.mark.thorough
 def test_dragging_a_length_redraws_at_once(page, tmp_path, record_property):
     """Against the server as it is run; what is asserted is only that every step is drawn."""
     server = Server(tmp_path)
     page.goto(f"http://127.0.0.1:{server.port}/stations/1")
     page.get_by_test_id("verdict").wait_for()
-    thumb, steps = page.get_by_label("Length").last, full.of(20, 40)
+    thumb, steps = page.get_by_label("Length").last, 40
     page.evaluate("performance.clearMeasures()")
     thumb.focus()
     for _ in range(steps):

@@ -119,6 +119,7 @@ def test_a_trim_in_three_steps_one_of_them_the_wrong_way(sweep_page):
     expect(log.get_by_role("listitem")).to_have_count(3)
 
 
+@pytest.mark.thorough
 def test_a_storm_is_diagnosed_against_the_baseline(sweep_page):
     page = sweep_page
     measure(page)

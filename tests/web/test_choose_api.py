@@ -221,6 +221,7 @@ def test_what_cannot_be_asked_is_refused_in_place(client, mill):
     assert stream(client, none, 422)
 
 
+@pytest.mark.thorough
 def test_antennas_that_fit_in_a_place_are_ranked_with_their_feeds(client, tmp_path, capsys):
     place = {
         "length_m": 20, "breadth_m": 10, "supports": [{"height_m": 9, "x_m": 10, "y_m": 5}],
