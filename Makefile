@@ -97,12 +97,11 @@ READY := frontend/src/lib/api/schema.d.ts tithe/site/dist/manifest.json
 PYTEST := .venv/bin/pytest -n 2 --dist worksteal
 BESIDE := @$(MAKE) --output-sync --no-print-directory
 
-# What checks the page does so while tests wait for one another, and after them for a processor.
 test: installed ## installs all it needs and runs every check and test of a change
-	$(BESIDE) -j2 warm check-python $(READY)
-	@$(MAKE) -j2 --no-print-directory check-tests check-page-meanwhile
+	$(BESIDE) -j2 check-page warm check-python
+	$(PYTEST)
 
-.PHONY: installed ready warm check-python check-page check-page-meanwhile check-tests cover test-all
+.PHONY: installed ready warm check-python check-page cover test-all
 test-all: ready warm ## every test with as many cases as its figures were first held to
 	TITHE_TEST_ALL=1 $(PYTEST)
 
@@ -118,14 +117,8 @@ check-python: ## formats, lints, types and layers of the Python
 	.venv/bin/mypy
 	.venv/bin/lint-imports
 
-check-page: ## types, lints and tests of the page
+check-page: $(READY) ## types, lints and tests of the page
 	cd frontend && $(NPM) run -s check && $(NPM) run -s lint && $(NPM) run -s format:check && $(NPM) run -s test
-
-check-page-meanwhile:
-	@nice $(MAKE) --output-sync --no-print-directory check-page
-
-check-tests:
-	$(PYTEST)
 
 warm: ## compiles every kernel
 	$(PY) -m tithe.core.warm

@@ -1,6 +1,7 @@
 /** What jsdom lacks, and what is the same for all tests. Files of tests share a process, not what the page
  * keeps: its modules are fetched anew for each, and what an earlier file left running is stopped. */
 import { configure } from '@testing-library/dom';
+import { threadId } from 'node:worker_threads';
 import { afterAll, afterEach, beforeEach, vi } from 'vitest';
 
 vi.mock('../../frontend/src/lib/station/database', () => import('./browser'));
@@ -28,6 +29,17 @@ for (const name of ['setTimeout', 'setInterval'] as const) {
   });
 }
 afterAll(() => begun.forEach((timer) => clearTimeout(timer)));
+
+/** Files that run at once are no tabs of one browser: what one of them changes is no news to another. */
+const Channel = globalThis.BroadcastChannel;
+globalThis.BroadcastChannel = class extends Channel {
+  constructor(name: string) {
+    super(`${String(threadId)} ${name}`);
+  }
+};
+afterAll(() => {
+  globalThis.BroadcastChannel = Channel;
+});
 
 /** A wide screen. */
 const wide = { matches: false, addEventListener: () => undefined, removeEventListener: () => undefined };
