@@ -76,13 +76,9 @@ def _answers_are_as_promised(monkeypatch: pytest.MonkeyPatch) -> None:
 LONG = ("test_largest_inputs.py", "test_shared_process.py")
 
 
-def pytest_collection_modifyitems(config: pytest.Config, items: list[pytest.Item]) -> None:
-    """What takes longest goes first: at the end one processor would wait for it. What is marked ``thorough``
-    is left to ``make test-all``, and told as deselected."""
+def pytest_collection_modifyitems(items: list[pytest.Item]) -> None:
+    """What takes longest goes first: at the end one processor would wait for it."""
     items.sort(key=lambda item: item.path.name not in LONG)
-    left = [item for item in items if item.get_closest_marker("thorough") and not full.ALL]
-    config.hook.pytest_deselected(items=left)
-    items[:] = [item for item in items if item not in left]
 
 
 def pytest_terminal_summary(terminalreporter: Any) -> None:

@@ -6,10 +6,15 @@ from collections.abc import Sequence
 from itertools import product
 from typing import TypeVar
 
+import pytest
+
 T = TypeVar("T")
 U = TypeVar("U")
 
 ALL = os.environ.get("TITHE_TEST_ALL") == "1"
+
+thorough = pytest.mark.skipif(not ALL, reason="walked by `make test-all`: other tests hold its steps")
+"""Marks what is walked only where all are wanted."""
 
 
 def crossed(ones: Sequence[T], others: Sequence[U]) -> list[tuple[T, U]]:

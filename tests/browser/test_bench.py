@@ -3,7 +3,6 @@
 import re
 
 import numpy as np
-import pytest
 from playwright.sync_api import Page, expect
 
 from tests import full
@@ -53,7 +52,7 @@ def test_a_day_of_short_and_open_becomes_a_q_and_the_ledger_changes(mill_page):
     expect(row.get_by_role("button", name="room tuner, loss in dB")).to_have_text(before)
 
 
-@pytest.mark.thorough
+@full.thorough
 def test_one_s_own_coax_is_measured_and_adopted(mill_page, save):
     page = mill_page
     freq = np.linspace(1e6, 60e6, 301)
@@ -103,7 +102,7 @@ def test_water_in_a_connector_is_found_at_its_distance(mill_page, save):
     expect(page.get_by_role("alert")).to_contain_text("must have 8 points or more (it has 5)")
 
 
-@pytest.mark.thorough
+@full.thorough
 def test_the_other_jobs_are_practised_and_can_be_used_by_everybody(mill_page):
     page = mill_page
     for name in ("Watts in, watts out", "Part, choke or transformer", "Wattmeter", "The analyzer itself"):

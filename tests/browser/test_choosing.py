@@ -32,7 +32,7 @@ def verdict(page):
     return page.get_by_test_id("choice")
 
 
-@pytest.mark.thorough
+@full.thorough
 def test_lengths_are_tried_and_forbidding_a_placement_changes_the_verdict(choose_page):
     page = choose_page
     page.get_by_role("button", name="Try all lengths").click()
@@ -83,7 +83,7 @@ def test_a_wider_bound_and_a_budget_make_it_cheaper(choose_page):
     expect(page.get_by_text("What is marked as wrong must be mended first")).to_be_visible()
 
 
-@pytest.mark.thorough
+@full.thorough
 def test_a_candidate_is_laid_beside_and_adopted_and_all_are_sorted(choose_page):
     page = choose_page
     before = parts(page)
@@ -120,7 +120,7 @@ def test_a_candidate_is_laid_beside_and_adopted_and_all_are_sorted(choose_page):
     assert costs == sorted(costs)
 
 
-@pytest.mark.thorough
+@full.thorough
 def test_an_unknown_phase_shows_progress_and_an_interval(mill_page, monkeypatch):
     def slowly(*question):
         for n, grid in enumerate(evaluated(*question)):

@@ -2,7 +2,6 @@
 
 import re
 import statistics
-from itertools import product
 
 import pytest
 from playwright.sync_api import expect
@@ -118,32 +117,30 @@ def test_two_tabs_do_not_overwrite_each_other(mill_page, context, base_url):
     saved(other)
 
 
-@pytest.mark.parametrize(
-    ("width", "mode"), full.of([(1280, "light")], [*product([1280, 390], ["light", "dark"])])
-)
+@pytest.mark.parametrize(("width", "mode"), full.crossed([1280, 390], ["light", "dark"]))
 def test_axe_finds_nothing(mill_page, mode, width):
     mill_page.set_viewport_size({"width": width, "height": 800})
     mill_page.evaluate("mode => { document.documentElement.dataset.mode = mode }", mode)
     for_everybody(mill_page)
 
 
-@pytest.mark.thorough
+@full.thorough
 def test_dragging_a_length_redraws_at_once(page, tmp_path, record_property):
     """Against the server as it is run; what is asserted is only that every step is drawn."""
     server = Server(tmp_path)
     page.goto(f"http://127.0.0.1:{server.port}/stations/1")
     page.get_by_test_id("verdict").wait_for()
-    thumb, steps = page.get_by_label("Length").last, 40
+    thumb = page.get_by_label("Length").last
     page.evaluate("performance.clearMeasures()")
     thumb.focus()
-    for _ in range(steps):
+    for _ in range(40):
         thumb.press("ArrowRight")
         page.wait_for_timeout(30)
     page.wait_for_timeout(300)
     times = page.evaluate("performance.getEntriesByName('tithe:redrawn').map(m => m.duration)")
     server.kill()
-    assert len(times) >= steps / 4
-    expect(page.get_by_label("Length", exact=True).first).to_have_value(f"{38 + steps / 10:g}")
+    assert len(times) >= 10
+    expect(page.get_by_label("Length", exact=True).first).to_have_value("42")
     record_property("length dragged to strip redrawn, median ms", round(statistics.median(times)))
     record_property("length dragged to strip redrawn, p95 ms", round(statistics.quantiles(times, n=20)[-1]))
 

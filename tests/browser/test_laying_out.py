@@ -229,7 +229,7 @@ def test_own_parts_are_kept_on_the_shelf(mill_page):
     assert parts(mill_page)[0] == "run to the mast"
 
 
-@pytest.mark.thorough
+@full.thorough
 def test_axe_finds_nothing_on_any_view(mill_page):
     views, modes = ["Questions", "Bands", "History", "Report", "Arrangements"], ["light", "dark"]
     for view, mode in full.crossed(views, modes):

@@ -2,7 +2,6 @@
 
 import re
 
-import pytest
 from playwright.sync_api import Page, expect
 
 from tests import full
@@ -50,7 +49,7 @@ def test_the_radio_s_one_to_one_beside_the_meter_s_three_to_one_and_a_range_misr
     expect(log.get_by_role("row", name=re.compile("reading"))).to_have_count(3)
 
 
-@pytest.mark.thorough
+@full.thorough
 def test_a_corroded_cable_is_found_over_a_year_of_readings(mill_page):
     page = mill_page
     page.get_by_role("navigation", name="Bands").get_by_role("button", name="15 m").click()
@@ -110,7 +109,7 @@ def test_a_reading_is_typed_at_its_flag_and_a_list_over_the_band_in_the_log(mill
     assert "antenna side,98,1.5" in download.value.path().read_text("utf-8")
 
 
-@pytest.mark.thorough
+@full.thorough
 def test_the_log_is_the_list_of_sweeps_and_leads_to_where_things_are_worked_with(mill_page):
     page = mill_page
     page.get_by_role("link", name="Sweep", exact=True).click()

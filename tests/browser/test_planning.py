@@ -2,7 +2,6 @@
 
 import re
 
-import pytest
 from playwright.sync_api import expect
 
 from tests import full
@@ -101,7 +100,7 @@ def test_a_plan_is_dragged_changed_and_measured(transactional_db, page, base_url
     expect(page.get_by_role("heading", name="The estimate against what was measured")).to_have_count(0)
 
 
-@pytest.mark.thorough
+@full.thorough
 def test_all_pairs_of_wire_and_line_are_tried_and_one_is_taken(transactional_db, page, base_url):
     open_croft(page, base_url)
     leg = page.get_by_role("textbox", name="Each leg")
@@ -114,7 +113,7 @@ def test_all_pairs_of_wire_and_line_are_tried_and_one_is_taken(transactional_db,
     expect(leg).not_to_have_value(length)
 
 
-@pytest.mark.thorough
+@full.thorough
 def test_trying_lengths_tells_how_far_it_is_and_stops(transactional_db, page, base_url):
     open_croft(page, base_url)
     # What arrives above the button moves it away from who goes for it.

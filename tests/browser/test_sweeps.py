@@ -95,7 +95,7 @@ def trim_step(page, length, centimetres):
     page.get_by_test_id("sweep-verdict").wait_for()
 
 
-@pytest.mark.thorough
+@full.thorough
 def test_a_trim_in_three_steps_one_of_them_the_wrong_way(sweep_page):
     page = sweep_page
     trim_step(page, 7.20, "")
@@ -119,7 +119,7 @@ def test_a_trim_in_three_steps_one_of_them_the_wrong_way(sweep_page):
     expect(log.get_by_role("listitem")).to_have_count(3)
 
 
-@pytest.mark.thorough
+@full.thorough
 def test_a_storm_is_diagnosed_against_the_baseline(sweep_page):
     page = sweep_page
     measure(page)
@@ -140,7 +140,7 @@ def test_a_storm_is_diagnosed_against_the_baseline(sweep_page):
     expect(page.get_by_test_id("drift-verdict")).to_contain_text("Water in the cable")
 
 
-@pytest.mark.thorough
+@full.thorough
 def test_radials_are_noted_and_weighed(sweep_page):
     page = sweep_page
     page.get_by_label("It was taken").select_option("7")

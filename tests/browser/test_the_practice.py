@@ -2,13 +2,13 @@
 
 import re
 
-import pytest
 from playwright.sync_api import expect
 
+from tests import full
 from tests.browser.looking import accessible
 
 
-@pytest.mark.thorough
+@full.thorough
 def test_something_is_hidden_read_for_and_told(mill_page):
     page = mill_page
     page.get_by_role("link", name="All stations").click()

@@ -64,7 +64,7 @@ def test_axe_finds_nothing_in_a_working_of_an_unknown_phase(mill_page, base_url,
     page.wait_for_function(f"document.documentElement.scrollWidth <= {width}")
 
 
-@pytest.mark.thorough
+@full.thorough
 def test_a_candidate_of_the_choice_shows_how_its_watts_come_about(mill_page):
     page = mill_page
     page.get_by_role("navigation", name="Views").get_by_role("link", name="Choose").click()
@@ -74,7 +74,7 @@ def test_a_candidate_of_the_choice_shows_how_its_watts_come_about(mill_page):
     expect(page.get_by_role("dialog").get_by_text("It holds")).to_be_visible()
 
 
-@pytest.mark.thorough
+@full.thorough
 def test_the_map_beside_the_choice_and_the_next_cut_open_too(mill_page):
     page = mill_page
     page.get_by_role("navigation", name="Views").get_by_role("link", name="Choose").click()

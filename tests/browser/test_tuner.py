@@ -3,7 +3,6 @@ analyzer."""
 
 import re
 
-import pytest
 from playwright.sync_api import Page, expect
 
 from tests import full
@@ -54,7 +53,7 @@ def test_the_mill_is_tuned_on_three_bands_and_its_chart_printed_on_one_page(mill
     expect(chart.get_by_text(re.compile("since then")).first).to_be_hidden()
 
 
-@pytest.mark.thorough
+@full.thorough
 def test_dials_are_found_and_the_antenna_is_known_without_an_analyzer(mill_page):
     page = mill_page
     tuner(page, "Dials")

@@ -6,6 +6,7 @@ from dataclasses import replace
 import numpy as np
 import pytest
 
+from tests import full
 from tests.web.test_stations_api import send
 from tithe.answers.choose.answers import Choosing
 from tithe.answers.choose.found_out import found_out
@@ -89,7 +90,7 @@ def test_what_is_forbidden_changes_the_verdict_and_what_is_dear_is_left(client, 
     assert loose["sentence"].startswith("Nothing is worth doing")
 
 
-@pytest.mark.thorough
+@full.thorough
 def test_it_is_decided_by_what_stands_in_most_worlds_or_as_typed(client):
     """A vee of 12.9 m legs and 15 m of run: ribbon is the cheapest as typed, and helpless when wet."""
     vee = {"kind": "wires", "shape": "inverted-vee", "leg_m": 12.9, "apex_m": 9, "angle_deg": 110}
@@ -221,7 +222,7 @@ def test_what_cannot_be_asked_is_refused_in_place(client, mill):
     assert stream(client, none, 422)
 
 
-@pytest.mark.thorough
+@full.thorough
 def test_antennas_that_fit_in_a_place_are_ranked_with_their_feeds(client, tmp_path, capsys):
     place = {
         "length_m": 20, "breadth_m": 10, "supports": [{"height_m": 9, "x_m": 10, "y_m": 5}],
@@ -272,7 +273,7 @@ def test_antennas_that_fit_in_a_place_are_ranked_with_their_feeds(client, tmp_pa
     assert stream(client, beyond, status=422, path="/api/choose/antennas")[0]["place"] == "place.house.x_m"
 
 
-@pytest.mark.thorough
+@full.thorough
 def test_once_it_is_measured_the_decision_says_what_that_changed(client, mill):
     """The antenna is known by its SWR in the room; then measured, and another one than was likely."""
     guessed = {

@@ -76,7 +76,6 @@ def test_texts_that_nothing_refers_to_are_dropped_and_no_others(client, mill):
 
 
 @DB
-@pytest.mark.thorough
 def test_an_export_larger_than_a_question_comes_back_and_what_would_not_is_refused_at_the_door(client, mill):
     kept = send(client, "post", "/api/stations", mill).json()
     path = f"/api/stations/{kept['id']}"

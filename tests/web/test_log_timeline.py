@@ -208,7 +208,6 @@ def test_a_day_with_more_readings_than_are_explained_at_once_does_not_stop_the_t
     assert len(answer["days"][0]["shown"]) == 200
 
 
-@pytest.mark.thorough
 def test_where_the_phase_is_open_some_of_many_frequencies_are_explained(client, mill, kept):
     every = [
         {"mhz": round(7 + 0.002 * n, 3), "at": "radio side", "swr": 1.5, "tuner": "bypass"} for n in range(60)

@@ -130,7 +130,6 @@ def test_how_sure_one_may_be_goes_by_how_often_each_is_hidden():
     assert {c.id for c in even if c.weight > 0} <= {*causes_of(station, 1)}
 
 
-@pytest.mark.thorough
 def test_what_is_read_next_finds_it_in_fewer_minutes_than_reading_at_random():
     station, freqs = demo.practice(1).to_core(), [7.1e6]
     result, minutes, wandered = 0, 0.0, 0.0

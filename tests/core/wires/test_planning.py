@@ -146,7 +146,6 @@ def test_what_lies_beyond_the_intervals_is_told_as_odd():
     assert same.odd is None
 
 
-@pytest.mark.thorough
 def test_a_corroded_joint_and_better_soil_are_told_apart_from_a_length():
     base = plan(Dipole(20, 10))
     corroded = fit(base, *measured(Dipole(20, 10), series=25))
