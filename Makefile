@@ -98,10 +98,10 @@ PYTEST := .venv/bin/pytest -n 2 --dist worksteal
 BESIDE := @$(MAKE) --output-sync --no-print-directory
 
 test: installed ## installs all it needs and runs every check and test of a change
-	$(BESIDE) -j2 check-page warm check-python
+	$(BESIDE) -j2 test-page warm check-python check-page
 	$(PYTEST)
 
-.PHONY: installed ready warm check-python check-page cover test-all
+.PHONY: installed ready warm check-python check-page test-page cover test-all
 test-all: ready warm ## every test with as many cases as its figures were first held to
 	TITHE_TEST_ALL=1 $(PYTEST)
 
@@ -117,8 +117,11 @@ check-python: ## formats, lints, types and layers of the Python
 	.venv/bin/mypy
 	.venv/bin/lint-imports
 
-check-page: $(READY) ## types, lints and tests of the page
-	cd frontend && $(NPM) run -s check && $(NPM) run -s lint && $(NPM) run -s format:check && $(NPM) run -s test
+check-page: $(READY) ## types, lints and formats of the page
+	cd frontend && $(NPM) run -s check && $(NPM) run -s lint && $(NPM) run -s format:check
+
+test-page: $(READY) ## tests of the page's parts
+	cd frontend && $(NPM) run -s test
 
 warm: ## compiles every kernel
 	$(PY) -m tithe.core.warm
@@ -147,4 +150,4 @@ shots: .venv/.dev tithe/site/dist/manifest.json | /usr/bin/chromium-headless-she
 	$(PY) docs/take_screenshots.py
 
 clean: ## takes away all that was installed, built and kept (var/ too)
-	rm -rf .venv frontend/node_modules tithe/site/dist var
+	rm -rf .venv frontend/node_modules tithe/site/dist var ~/.cache/tithe

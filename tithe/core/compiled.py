@@ -1,9 +1,9 @@
 """The one door to Numba: scalar loops compiled to machine code, typed for the rest of the house.
 
 Compiled code is kept on disk. Numba makes it anew when the function's own file changes, but not when a file
-that it calls has changed; so it is kept in a folder named by the digest of all the kernels' sources, beside
-them or, where that is read-only, in the user's cache, else in the data folder, else nowhere: then every start
-compiles anew. `NUMBA_CACHE_DIR` in the environment overrides that.
+that it calls has changed; so it is kept in a folder named by the digest of all the kernels' sources, in the
+user's cache or, where that cannot be written, beside them, else in the data folder, else nowhere: then every
+start compiles anew. `NUMBA_CACHE_DIR` in the environment overrides that.
 
 Numba itself is loaded at the first call that needs it, since that takes longer than what a command has to
 compute.
@@ -86,6 +86,8 @@ class _Kernel:
         folder = _folder()
         if folder:
             numba.config.CACHE_DIR = folder  # type: ignore[attr-defined]
+            by_place = "tithe.core.kernel_place.ByPlaceInCore"
+            numba.config.CACHE_LOCATOR_CLASSES = by_place  # type: ignore[attr-defined]
         compiler = numba.njit(forceinline=self._inline, cache=bool(folder), **_OPTIONS)
         self._dispatcher = cast(Callable[..., Any], compiler(self.py_func))
         return self._dispatcher
@@ -153,7 +155,7 @@ def _folder() -> str:
     digest = sha256(b"\0".join(source.read_bytes() for source in sources)).hexdigest()[:16]
     homes = [beside / "__pycache__"]
     with suppress(RuntimeError):  # nobody's home
-        homes.append(Path.home() / ".cache" / "tithe")
+        homes.insert(0, Path.home() / ".cache" / "tithe")
     if data := os.environ.get("TITHE_DATA"):
         homes.append(Path(data).absolute() / "kernels")
     return next((str(home / f"kernels-{digest}") for home in homes if _writable(home)), "")
