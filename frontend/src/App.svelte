@@ -219,12 +219,5 @@
     {/snippet}
   </Fetched>
 {:else}
-  <main class="notice">Opening …</main>
+  <main class="block p-16">Opening …</main>
 {/if}
-
-<style>
-  .notice {
-    display: block;
-    padding: 4rem;
-  }
-</style>

@@ -38,7 +38,7 @@
 
 <Trouble text={asking.trouble} {asking} />
 {#if fit}
-  <p data-testid="fit">{fit.sentence}</p>
+  <p class="my-1.5" data-testid="fit">{fit.sentence}</p>
   <Picture label="SWR as measured, as estimated and as fitted" height={250} margins={{ bottom: 34 }}>
     {#snippet drawing(box)}
       {@const { x, y } = scales(box, fit.points)}
@@ -93,9 +93,3 @@
     {/snippet}
   </Picture>
 {/if}
-
-<style>
-  p {
-    margin: 0.4rem 0;
-  }
-</style>

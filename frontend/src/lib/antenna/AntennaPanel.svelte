@@ -70,7 +70,7 @@
   }
 </script>
 
-<h2>{antenna.label || 'Antenna'}</h2>
+<h2 class="text-lead">{antenna.label || 'Antenna'}</h2>
 {#if result}
   <p class="figures">
     R {shown(result.r_ohm)} Ω, X {shown(result.x_ohm)} Ω here; SWR {shown(result.swr, swr)} at the feedpoint.
@@ -110,7 +110,7 @@
 {:else if antenna.kind === 'wires'}
   <PlanPanel {form} {antenna} {bands} {mhz} {estimate} />
 {/if}
-<label class="file">
+<label class="grid gap-1.5 border-t py-2">
   <span>Bring in a sweep or table (.s1p, .csv)</span>
   <input
     type="file"
@@ -130,17 +130,8 @@
 {/if}
 
 <style>
-  h2 {
-    font-size: 1.15rem;
-  }
   p {
     margin: 0.2rem 0 0.6rem;
     color: var(--ink-soft);
-  }
-  .file {
-    display: grid;
-    gap: 0.4rem;
-    border-top: 1px solid var(--hairline);
-    padding: 0.5rem 0;
   }
 </style>

@@ -66,14 +66,14 @@
 </script>
 
 {#if session.document.antenna.kind !== 'wires' && session.document.antenna.kind !== 'unknown'}
-  <div class="known"><KnownAntenna {session} /></div>
+  <div class="px-4 py-3.25"><KnownAntenna {session} /></div>
 {/if}
-<div class="antenna">
+<div class="antenna grid grid-cols-[minmax(0,1fr)_19rem] max-[900px]:grid-cols-1">
   {#if antenna}
     <section aria-label="The antenna as it is planned" class="drawn">
       {#if estimating.drawn}
         <div class="beside">
-          <div>
+          <div class="min-w-0">
             <ShapePicture
               planned={estimating.drawn}
               {antenna}
@@ -81,7 +81,9 @@
               onmove={(moved) => session.change(base, moved)}
             />
           </div>
-          <div><BandCurves {names} curves={estimating.curves} middles={estimating.middles} /></div>
+          <div class="min-w-0">
+            <BandCurves {names} curves={estimating.curves} middles={estimating.middles} />
+          </div>
         </div>
       {/if}
       <Trouble
@@ -90,7 +92,7 @@
           : estimating.trouble}
         asking={estimating}
       />
-      <p class="verdict serif">{estimating.sentence}</p>
+      <p class="serif my-2.5">{estimating.sentence}</p>
       <PlanTable {names} results={estimating.middles} whole />
       <p>
         <a class="linkish" href={addressOf(placeOn(session, 'choose'))}
@@ -98,12 +100,12 @@
         >
       </p>
     </section>
-    <section aria-label="Its measures" class="measures">
-      <h2>{antenna.label || 'The antenna'}</h2>
+    <section aria-label="Its measures" class="measures border-l max-[900px]:border-t max-[900px]:border-l-0">
+      <h2 class="text-lead wrap-anywhere">{antenna.label || 'The antenna'}</h2>
       <PlanFields form={session} {antenna} mhz={session.mhz} {base} />
       <PlanCaution />
     </section>
-    <div class="more">
+    <div class="more col-span-full">
       {#if session.document.antenna.kind !== 'wires'}
         <section>
           <h3>The estimate against what was measured</h3>
@@ -151,7 +153,7 @@
   {:else}
     <section class="drawn">
       {#if session.document.antenna.kind === 'unknown'}
-        <p class="verdict serif">The antenna is not described yet.</p>
+        <p class="serif my-2.5">The antenna is not described yet.</p>
       {:else}
         <p>None was planned. A plan beside it shows what it should be.</p>
       {/if}
@@ -177,24 +179,11 @@
 </div>
 
 <style>
-  .known {
-    padding: 0.8rem 1rem;
-  }
-  .antenna {
-    display: grid;
-    grid-template-columns: minmax(0, 1fr) 19rem;
-  }
   .drawn,
   .measures,
   .more {
     padding: 0.8rem 1rem;
     min-width: 0;
-  }
-  .measures {
-    border-left: 1px solid var(--hairline);
-  }
-  .more {
-    grid-column: 1 / -1;
   }
   .more section {
     border-top: 1px solid var(--hairline);
@@ -204,24 +193,5 @@
     display: grid;
     grid-template-columns: repeat(auto-fit, minmax(min(20rem, 100%), 1fr));
     gap: 0 1rem;
-  }
-  .beside > div {
-    min-width: 0;
-  }
-  .verdict {
-    margin: 0.6rem 0;
-  }
-  h2 {
-    font-size: 1.15rem;
-    overflow-wrap: anywhere;
-  }
-  @media (max-width: 900px) {
-    .antenna {
-      grid-template-columns: minmax(0, 1fr);
-    }
-    .measures {
-      border-left: 0;
-      border-top: 1px solid var(--hairline);
-    }
   }
 </style>

@@ -60,9 +60,9 @@
 <section aria-label="The antenna as it is known">
   <Trouble text={asking.trouble} {asking} />
   {#if known}
-    <p class="verdict serif">{known.look.reading.sentence}</p>
+    <p class="serif max-w-192 text-large leading-snug">{known.look.reading.sentence}</p>
     <p>{known.source} {known.age} {known.gaps} {known.measure}</p>
-    <div class="when">
+    <div class="max-w-64">
       <PlainText
         label="Measured on"
         value={taken}
@@ -73,7 +73,7 @@
         Laid under it: “{last.title || 'a sweep'}”, taken at the feedpoint on {last.taken.slice(0, 10)}.
       </p>
     {:else}<p class="soft">No sweep of the feedpoint is kept that it could be laid beside.</p>{/if}
-    <div class="pictures">
+    <div class="mt-2 mb-0.75 flex flex-wrap gap-x-4 gap-y-0.75">
       <Segments label="Picture" value={picture} options={pictures} onchoose={(key) => (picture = key)} />
       {#if range && picture === 'swr'}
         <button type="button" class="linkish" onclick={() => (range = null)}>All that is known</button>
@@ -86,20 +86,3 @@
     <DipTable reading={known.look.reading} />
   {/if}
 </section>
-
-<style>
-  .when {
-    max-width: 16rem;
-  }
-  .verdict {
-    font-size: 1.2rem;
-    line-height: 1.3;
-    max-width: 48rem;
-  }
-  .pictures {
-    display: flex;
-    flex-wrap: wrap;
-    gap: 0.2rem 1rem;
-    margin: 0.5rem 0 0.2rem;
-  }
-</style>

@@ -108,7 +108,7 @@
   }
 </script>
 
-<form onsubmit={ask}>
+<form class="flex flex-wrap items-baseline gap-x-5.5 gap-y-1.25" onsubmit={ask}>
   {#each FIELDS as [key, label] (key)}
     <PlainNumber {label} value={ends[key]} {unit} oninput={(text) => (typed[key] = text)} />
   {/each}
@@ -119,7 +119,7 @@
 <Trouble text={asking.trouble} />
 {#if answer}
   {@const most = answer.bands.length}
-  <p data-testid="pairs">{answer.sentence}</p>
+  <p class="my-1.5" data-testid="pairs">{answer.sentence}</p>
   <Segments label="What the map shows" value={shows} options={KINDS} onchoose={(what) => (shows = what)} />
   <Picture
     label="What each pair of lengths gives. {answer.sentence}"
@@ -188,7 +188,7 @@
     {/snippet}
   </Picture>
   {@const [n, k] = at}
-  <p>
+  <p class="my-1.5">
     <button
       type="button"
       class="linkish"
@@ -201,15 +201,6 @@
 {/if}
 
 <style>
-  form {
-    display: flex;
-    flex-wrap: wrap;
-    gap: 0.3rem 1.4rem;
-    align-items: baseline;
-  }
-  p {
-    margin: 0.4rem 0;
-  }
   g:focus-visible {
     outline: 2px solid var(--standing-ink);
   }

@@ -35,13 +35,6 @@
 {/if}
 <PlanFields {form} {antenna} {mhz} />
 <Trouble text={estimating.trouble} asking={estimating} />
-<p>{estimating.sentence}</p>
+<p class="soft my-2">{estimating.sentence}</p>
 <PlanTable names={rows.map((row) => row.name)} results={estimating.middles} />
 <PlanCaution />
-
-<style>
-  p {
-    color: var(--ink-soft);
-    margin: 0.5rem 0;
-  }
-</style>

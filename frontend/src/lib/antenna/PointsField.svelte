@@ -33,8 +33,10 @@
   }
 </script>
 
-<div class="points">
-  <label for={id}>{label}: <span class="figures">{heads.join(' ')}</span>, one {item} a line</label>
+<div class="points border-t py-1.25">
+  <label class="soft" for={id}
+    >{label}: <span class="figures">{heads.join(' ')}</span>, one {item} a line</label
+  >
   <textarea
     {id}
     class="figures"
@@ -43,24 +45,10 @@
     value={text}
     aria-invalid={faults.length ? 'true' : undefined}
     oninput={(event) => enter(event.currentTarget.value)}></textarea>
-  {#if faults[0]}<p class="fault" role="alert">
+  {#if faults[0]}<p class="fault soft text-fine" role="alert">
       {points.length ? faults[0] : 'Fill in one line at least'}.
     </p>{/if}
-  {#if unfinished && points.length}<p>
+  {#if unfinished && points.length}<p class="soft text-fine">
       {notFilledIn(unfinished)}
     </p>{/if}
 </div>
-
-<style>
-  .points {
-    border-top: 1px solid var(--hairline);
-    padding: 0.3rem 0;
-  }
-  label,
-  p {
-    color: var(--ink-soft);
-  }
-  p {
-    font-size: 13.5px;
-  }
-</style>

@@ -32,7 +32,7 @@
 
 <Trouble text={asking.trouble} {asking} />
 {#if answer}
-  <p data-testid="what-if">{answer.sentence}</p>
+  <p class="my-1.5" data-testid="what-if">{answer.sentence}</p>
   {#if answer.changes.length}
     <Scroller label="What if, watts to the sky by band">
       <table class="plain figures">
@@ -85,7 +85,7 @@
         </tbody>
       </table>
     </Scroller>
-    <p class="soft">
+    <p class="soft my-1.5">
       Soil, height and length as typed. “Bears” is the power at which the tuner’s first part gives up, where
       that is below the radio’s.
     </p>
@@ -93,9 +93,6 @@
 {/if}
 
 <style>
-  p {
-    margin: 0.4rem 0;
-  }
   th[scope='row'] {
     text-align: left;
     font-weight: 400;

@@ -30,7 +30,7 @@
 
 <Trouble text={asking.trouble} {asking} />
 {#if answer}
-  <p data-testid="widths">{answer.sentence}</p>
+  <p class="my-1.5" data-testid="widths">{answer.sentence}</p>
   <Scroller label="How wide it is, band by band">
     <table class="plain figures">
       <thead>
@@ -61,7 +61,7 @@
       </tbody>
     </table>
   </Scroller>
-  <p class="soft">
+  <p class="soft my-1.5">
     Matched at its foot in the middle of the band, by a coil or a capacitor and a transformer that stay as
     they are set; soil, height and length as typed. Of the full-size antenna: in resonance by its own length,
     at the same place.
@@ -69,9 +69,6 @@
 {/if}
 
 <style>
-  p {
-    margin: 0.4rem 0;
-  }
   td {
     white-space: nowrap;
   }

@@ -82,7 +82,7 @@
 {/if}
 <Trouble text={asking.trouble} />
 {#if answer}
-  <p data-testid="wire-lengths">{answer.sentence}</p>
+  <p class="my-1.5" data-testid="wire-lengths">{answer.sentence}</p>
   <Segments
     label="What the picture shows"
     value={shows}
@@ -165,7 +165,7 @@
       </table>
     {/snippet}
   </Picture>
-  <p>
+  <p class="my-1.5">
     <button
       type="button"
       class="linkish"
@@ -175,16 +175,10 @@
   </p>
   {#each answer.windows.slice(0, 4) as window (window.from_m)}
     {@const middle = (window.from_m + window.to_m) / 2}
-    <p>
+    <p class="my-1.5">
       <button type="button" class="linkish" onclick={() => onadopt(answer.field, Number(middle.toFixed(2)))}
         >Take {inUnit(middle)}, in the middle of {inUnit(window.from_m)} to {inUnit(window.to_m)}</button
       >
     </p>
   {/each}
 {/if}
-
-<style>
-  p {
-    margin: 0.4rem 0;
-  }
-</style>

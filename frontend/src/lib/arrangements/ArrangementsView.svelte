@@ -43,9 +43,9 @@
   }
 </script>
 
-<section aria-label="Arrangements">
+<section class="max-w-248 px-5.5 py-4" aria-label="Arrangements">
   <h2>Arrangements of this station</h2>
-  <p>
+  <p class="soft max-w-176">
     On the strip: <strong>{present}</strong>. Keep it and go on with a variant of it; nothing is lost, and the
     two can be laid beside each other.
   </p>
@@ -56,21 +56,23 @@
     }}
   >
     <label for="variant">Keep this one and start a variant called</label>
-    <input id="variant" bind:value={name} placeholder="tuner at the mast" />
-    <button type="submit">Start the variant</button>
+    <input class="min-w-56" id="variant" bind:value={name} placeholder="tuner at the mast" />
+    <button class="linkish" type="submit">Start the variant</button>
   </form>
   {#if kept.length}
     <ul>
       {#each kept as arrangement, n (n)}
-        <li>
+        <li class="border-t">
           <label
             ><input type="radio" name="other" checked={other === n} onchange={() => (other = n)} />
             {arrangement.name}</label
           >
-          <button type="button" onclick={() => onreplace(changedOver(station, n), 'change')}
+          <button class="linkish" type="button" onclick={() => onreplace(changedOver(station, n), 'change')}
             >Change over to it</button
           >
-          <button type="button" onclick={() => onreplace(dropped(station, n), 'drop')}>Drop it</button>
+          <button class="linkish" type="button" onclick={() => onreplace(dropped(station, n), 'drop')}
+            >Drop it</button
+          >
         </li>
       {/each}
     </ul>
@@ -78,16 +80,16 @@
 </section>
 <Trouble text={asking.trouble} {asking} />
 {#if comparison}
-  <section aria-label="Comparison" bind:clientWidth={width} class="wide">
+  <section aria-label="Comparison" bind:clientWidth={width} class="max-w-none border-t pb-8">
     {#if layout && comparison.other}
-      <h3>{comparison.names[1]}, at the same frequency</h3>
+      <h3 class="text-plain">{comparison.names[1]}, at the same frequency</h3>
       <StripDrawing here={comparison.other} {layout} name={comparison.names[1] ?? ''} />
       <PlainLabels {layout} antenna={comparison.other.result.antenna.label} />
     {/if}
-    <p class="verdict serif" data-testid="comparison">{comparison.sentence}</p>
+    <p class="verdict serif max-w-176 text-ink" data-testid="comparison">{comparison.sentence}</p>
     <div class="figures-of-both">
       <Scroller label="Both arrangements by band">
-        <table class="figures">
+        <table class="figures min-w-160 border-collapse">
           <thead>
             <tr>
               <th scope="col">Band</th>
@@ -117,34 +119,15 @@
 {/if}
 
 <style>
-  section {
-    padding: 1rem 1.4rem;
-    max-width: 62rem;
-  }
-  .wide {
-    max-width: none;
-    padding: 0 0 2rem;
-    border-top: 1px solid var(--hairline);
-  }
   h3,
   .verdict,
   .figures-of-both {
     padding: 0.6rem 1.4rem 0;
   }
-  h3 {
-    font-size: 1rem;
-  }
   .verdict {
     font-size: 1.3rem;
     max-width: 50rem;
     padding-bottom: 0.6rem;
-  }
-  p {
-    color: var(--ink-soft);
-    max-width: 44rem;
-  }
-  .verdict {
-    color: var(--ink);
   }
   form,
   li {
@@ -153,20 +136,6 @@
     gap: 0.8rem;
     align-items: baseline;
     padding: 0.5rem 0;
-  }
-  form input {
-    min-width: 14rem;
-  }
-  button {
-    text-decoration: underline;
-    text-underline-offset: 3px;
-  }
-  li {
-    border-top: 1px solid var(--hairline);
-  }
-  table {
-    border-collapse: collapse;
-    min-width: 40rem;
   }
   th,
   td {

@@ -33,16 +33,16 @@
   }
 </script>
 
-<section aria-label="Bands in use">
+<section class="max-w-248 px-5.5 pt-4 pb-8" aria-label="Bands in use">
   <h2>The bands you use, and how much</h2>
-  <p>
+  <p class="soft mt-1.25 mb-3.25 max-w-176">
     Start from a region’s amateur allocations and change what differs where you are. “Use” says how much a
     band counts against the others. Transmit only within your licence.
   </p>
   <Trouble text={regions.trouble} asking={regions} onretry={load} />
-  <div class="regions">
+  <div class="mb-3.25 flex flex-wrap gap-4.75">
     {#each regions.answer ?? [] as region (region.region)}
-      <button type="button" onclick={() => form.change('bands', region.bands)}
+      <button class="linkish" type="button" onclick={() => form.change('bands', region.bands)}
         >Region {region.region}: {REGION_NAMES[region.region]}</button
       >
     {/each}
@@ -52,9 +52,11 @@
     place="comfort_swr"
     spec={{ label: 'The SWR you are comfortable with', quantity: 'swr' }}
   />
-  <ol>
+  <ol class="my-3.25">
     {#each bands as band, n (n)}
-      <li>
+      <li
+        class="grid grid-cols-[6rem_repeat(3,minmax(9rem,1fr))_auto] items-center gap-x-4.75 gap-y-0 border-t max-[900px]:grid-cols-[1fr] max-[900px]:px-0 max-[900px]:py-2"
+      >
         <label class="visually-hidden" for="band-{n}">Name of band {n + 1}</label>
         <input
           id="band-{n}"
@@ -65,6 +67,7 @@
           <NumberField {form} place="bands[{n}].{spec.key}" {spec} />
         {/each}
         <button
+          class="linkish"
           type="button"
           aria-label="Remove {band.name}"
           onclick={() =>
@@ -76,46 +79,11 @@
       </li>
     {/each}
   </ol>
-  <button type="button" onclick={add}>Add a band</button>
+  <button class="linkish" type="button" onclick={add}>Add a band</button>
 </section>
 
 <style>
-  section {
-    padding: 1rem 1.4rem 2rem;
-    max-width: 62rem;
-  }
-  p {
-    color: var(--ink-soft);
-    max-width: 44rem;
-    margin: 0.3rem 0 0.8rem;
-  }
-  .regions {
-    display: flex;
-    flex-wrap: wrap;
-    gap: 1.2rem;
-    margin-bottom: 0.8rem;
-  }
-  button {
-    text-decoration: underline;
-    text-underline-offset: 3px;
-  }
-  li {
-    display: grid;
-    grid-template-columns: 6rem repeat(3, minmax(9rem, 1fr)) auto;
-    gap: 0 1.2rem;
-    align-items: center;
-    border-top: 1px solid var(--hairline);
-  }
   li :global(.field) {
     border-top: none;
-  }
-  ol {
-    margin: 0.8rem 0;
-  }
-  @media (max-width: 900px) {
-    li {
-      grid-template-columns: 1fr;
-      padding: 0.5rem 0;
-    }
   }
 </style>

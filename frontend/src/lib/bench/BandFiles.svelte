@@ -40,11 +40,11 @@
   }
 </script>
 
-<form onsubmit={add} aria-label="Sweeps of one band">
+<form class="max-w-136" onsubmit={add} aria-label="Sweeps of one band">
   <PlainNumber label="At" unit="MHz" value={frequency} oninput={(text) => (typed = text)} />
   {#each way.sweeps as { end, label } (end)}
     <p>
-      <label for="{id}-{end}">Far end: {label}</label>
+      <label class="soft min-w-44" for="{id}-{end}">Far end: {label}</label>
       <input
         id="{id}-{end}"
         type="file"
@@ -65,17 +65,10 @@
 </form>
 
 <style>
-  form {
-    max-width: 34rem;
-  }
   p {
     display: flex;
     flex-wrap: wrap;
     gap: 0.2rem 0.8rem;
     padding: 0.3rem 0;
-  }
-  label {
-    min-width: 11rem;
-    color: var(--ink-soft);
   }
 </style>

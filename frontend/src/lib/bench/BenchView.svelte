@@ -38,13 +38,17 @@
   });
 </script>
 
-<div class="bench">
-  <nav aria-label="Jobs">
-    <h2>Measure</h2>
-    <ul>
+<div class="bench grid grid-cols-[12.5rem_minmax(0,1fr)] max-[900px]:grid-cols-1">
+  <nav
+    class="border-r px-3.5 pt-3.25 pb-6 max-[900px]:border-r-0 max-[900px]:border-b max-[900px]:px-3.5 max-[900px]:py-2"
+    aria-label="Jobs"
+  >
+    <h2 class="soft font-sans text-fine">Measure</h2>
+    <ul class="max-[900px]:flex max-[900px]:flex-wrap">
       {#each jobs as { job: name, title } (name)}
         <li>
           <a
+            class="block border-l-3 border-l-transparent px-2 py-1.25"
             href={addressOf({ ...placeOn(session, 'bench'), job: name })}
             aria-current={job?.job === name ? 'page' : undefined}>{title}</a
           >
@@ -52,9 +56,9 @@
       {/each}
     </ul>
   </nav>
-  <div class="body">
+  <div class="body min-w-0 px-5.5 pt-3.5 pb-8 max-[900px]:px-3.5 max-[900px]:pt-3.5 max-[900px]:pb-8">
     {#if bench?.unkept}
-      <p class="unkept" role="alert">
+      <p class="pb-2.5 text-heat-ink" role="alert">
         The browser has no room for what lies here: it is gone when the page is left. Clear other jobs, or
         take smaller sweeps.
       </p>
@@ -71,24 +75,6 @@
 </div>
 
 <style>
-  .bench {
-    display: grid;
-    grid-template-columns: 12.5rem minmax(0, 1fr);
-  }
-  nav {
-    border-right: 1px solid var(--hairline);
-    padding: 0.8rem 0.9rem 1.5rem;
-  }
-  nav h2 {
-    font-size: 12.5px;
-    color: var(--ink-soft);
-    font-family: 'Source Sans 3 Variable', sans-serif;
-  }
-  a {
-    display: block;
-    padding: 0.3rem 0.5rem;
-    border-left: 3px solid transparent;
-  }
   a:hover,
   [aria-current] {
     background: var(--paper-sunk);
@@ -96,30 +82,5 @@
   [aria-current] {
     border-left-color: var(--ink);
     font-weight: 600;
-  }
-  .unkept {
-    color: var(--heat-ink);
-    padding-bottom: 0.6rem;
-  }
-  .body {
-    padding: 0.9rem 1.4rem 2rem;
-    min-width: 0;
-  }
-  @media (max-width: 900px) {
-    .bench {
-      grid-template-columns: minmax(0, 1fr);
-    }
-    nav {
-      border-right: none;
-      border-bottom: 1px solid var(--hairline);
-      padding: 0.5rem 0.9rem;
-    }
-    ul {
-      display: flex;
-      flex-wrap: wrap;
-    }
-    .body {
-      padding: 0.9rem 0.9rem 2rem;
-    }
   }
 </style>

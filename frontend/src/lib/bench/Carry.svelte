@@ -54,7 +54,8 @@
     <span role="status"
       >{kept}
       {#if done}It is in the station, marked as measured; undo takes it back.
-        <a href={addressOf({ ...placeOn(session, 'ledger'), part: at ?? 'antenna' })}>See the ledger</a
+        <a class="linkish" href={addressOf({ ...placeOn(session, 'ledger'), part: at ?? 'antenna' })}
+          >See the ledger</a
         >{/if}</span
     >
   </p>
@@ -67,9 +68,5 @@
     gap: 0.3rem 1rem;
     align-items: baseline;
     padding: 0.5rem 0;
-  }
-  a {
-    text-decoration: underline;
-    text-underline-offset: 3px;
   }
 </style>

@@ -51,7 +51,7 @@
     </tbody>
   </table>
 </Scroller>
-<p>
+<p class="flex flex-wrap items-baseline gap-x-4 gap-y-1.25 py-2">
   <button type="button" class="firm" disabled={taken} onclick={take}
     >Use these errors in the other jobs</button
   >
@@ -61,13 +61,3 @@
       : ''}</span
   >
 </p>
-
-<style>
-  p {
-    display: flex;
-    flex-wrap: wrap;
-    gap: 0.3rem 1rem;
-    align-items: baseline;
-    padding: 0.5rem 0;
-  }
-</style>

@@ -72,7 +72,7 @@
 {/if}
 {#if job.flag}
   {@const { figure, label } = job.flag}
-  <label class="check"
+  <label class="check block py-1.5"
     ><input
       type="checkbox"
       checked={entry.figures[figure] === 'yes'}
@@ -90,9 +90,5 @@
   }
   .sides > div {
     min-width: 17rem;
-  }
-  .check {
-    display: block;
-    padding: 0.4rem 0;
   }
 </style>

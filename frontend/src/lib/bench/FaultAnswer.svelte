@@ -61,7 +61,7 @@
         <th scope="col">No.</th>
         <th scope="col">at</th>
         <th scope="col">Γ</th>
-        <th scope="col" class="text">seems to be</th>
+        <th scope="col" class="text min-w-56 whitespace-normal">seems to be</th>
       </tr>
     </thead>
     <tbody>
@@ -70,14 +70,14 @@
           <th scope="row">{n + 1}</th>
           <td>{lengthShown(fault.at_m)} ± {lengthShown(answer.resolution_m / 2)}</td>
           <td>{fault.gamma === null ? '–' : digits(fault.gamma, 2)}</td>
-          <td class="text">{fault.text}</td>
+          <td class="text min-w-56 whitespace-normal">{fault.text}</td>
         </tr>
       {/each}
     </tbody>
   </table>
 </Scroller>
 {#if answer.remark}
-  <p>
+  <p class="flex items-baseline gap-x-4 gap-y-1.25 py-2">
     <button type="button" class="firm" disabled={noted === answer.remark} onclick={note}
       >Note it in the log</button
     >
@@ -85,16 +85,3 @@
   </p>
   <Trouble text={trouble} />
 {/if}
-
-<style>
-  .text {
-    white-space: normal;
-    min-width: 14rem;
-  }
-  p {
-    display: flex;
-    gap: 0.3rem 1rem;
-    align-items: baseline;
-    padding: 0.5rem 0;
-  }
-</style>

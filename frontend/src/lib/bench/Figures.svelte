@@ -13,7 +13,7 @@
   const figures = $derived(bench.of(job.job).figures);
 </script>
 
-<div class="fields">
+<div class="max-w-100">
   {#each group.fields as { key, label, unit, usual } (key)}
     {@const kept = group.before + key}
     <PlainNumber
@@ -24,9 +24,3 @@
     />
   {/each}
 </div>
-
-<style>
-  .fields {
-    max-width: 25rem;
-  }
-</style>

@@ -96,7 +96,7 @@
 </script>
 
 <h2>{job.title}</h2>
-<p class="question serif"><Termed text={job.question} /></p>
+<p class="serif max-w-184 pb-1.5 text-lead"><Termed text={job.question} /></p>
 {#if parts.length > 1 && at !== null}
   <p class="on">
     <label for="{id}-part">On the bench</label>
@@ -116,24 +116,24 @@
   <p class="on">On the bench: {part?.label || part?.kind}</p>
 {/if}
 
-<div class="columns">
-  <section aria-label="How it is done">
+<div class="grid grid-cols-2 gap-x-8.75 gap-y-2 max-[1100px]:grid-cols-1">
+  <section class="min-w-0" aria-label="How it is done">
     <SetUp {job} />
-    <ol>
-      {#each job.steps as step (step)}<li><Termed text={step} /></li>{/each}
+    <ol class="list-decimal pl-5.25">
+      {#each job.steps as step (step)}<li class="py-0.5"><Termed text={step} /></li>{/each}
     </ol>
-    {#each job.cautions as caution (caution)}<p class="caution">
+    {#each job.cautions as caution (caution)}<p class="py-0.75 text-caution-ink">
         <span aria-hidden="true">▲</span>
         {caution}
       </p>{/each}
   </section>
-  <section aria-label="Readings">
-    <h3>Readings</h3>
+  <section class="min-w-0" aria-label="Readings">
+    <h3 class="mt-3.5">Readings</h3>
     <Entry {bench} {job} {analyzer} document={session.document} {at} mhz={session.mhz} {backs} />
     {#if job.analyzer}
       <details>
-        <summary>What the analyzer’s calibration leaves</summary>
-        <div class="analyzer">
+        <summary class="py-1.5 text-ink-soft">What the analyzer’s calibration leaves</summary>
+        <div class="max-w-100">
           {#each analyzer as { key, label, unit, usual } (key)}
             <PlainNumber
               {label}
@@ -152,7 +152,9 @@
 <section aria-label="What it comes to" aria-busy={asking.busy}>
   <Trouble text={asking.trouble} {asking} below={false} />
   {#if answer && !asking.trouble}
-    <p class="verdict serif" data-testid="bench-verdict">{answer.sentence}</p>
+    <p class="serif mt-3.25 max-w-208 border-t pt-3.25 text-large leading-snug" data-testid="bench-verdict">
+      {answer.sentence}
+    </p>
     <Carry {session} {shelf} {blank} {at} {carry} what={job.carries} />
     {#if job.analyzer && most && bench.analyzer[most.key] === undefined}
       <p class="soft">
@@ -163,73 +165,23 @@
       </p>
     {/if}
     <JobAnswer job={job.job} {answer} {session} {bench} />
-    <h3>Why the quick way is off</h3>
-    <p class="why">{answer.why}</p>
+    <h3 class="mt-3.5">Why the quick way is off</h3>
+    <p class="max-w-184">{answer.why}</p>
   {:else if !asking.trouble}
     <p class="soft">What it comes to stands here once the readings are in.</p>
   {/if}
 </section>
 
 <style>
-  .question {
-    font-size: 1.1rem;
-    max-width: 46rem;
-    padding-bottom: 0.4rem;
-  }
   .on {
     display: flex;
     gap: 0.8rem;
     padding: 0.2rem 0 0.5rem;
     overflow-wrap: anywhere;
   }
-  .columns {
-    display: grid;
-    grid-template-columns: minmax(0, 1fr) minmax(0, 1fr);
-    gap: 0.5rem 2.2rem;
-  }
-  .columns > section {
-    min-width: 0;
-  }
-  ol {
-    list-style: decimal;
-    padding-left: 1.3rem;
-  }
-  li {
-    padding: 0.15rem 0;
-  }
-  .caution {
-    color: var(--caution-ink);
-    padding: 0.2rem 0;
-  }
-  summary {
-    padding: 0.4rem 0;
-    color: var(--ink-soft);
-  }
-  .analyzer {
-    max-width: 25rem;
-  }
-  .verdict {
-    font-size: 1.3rem;
-    line-height: 1.35;
-    max-width: 52rem;
-    padding-top: 0.8rem;
-    border-top: 1px solid var(--hairline);
-    margin-top: 0.8rem;
-  }
-  .why {
-    max-width: 46rem;
-  }
-  h3 {
-    margin-top: 0.9rem;
-  }
   .soft {
     border-top: 1px solid var(--hairline);
     margin-top: 0.8rem;
     padding-top: 0.6rem;
-  }
-  @media (max-width: 1100px) {
-    .columns {
-      grid-template-columns: minmax(0, 1fr);
-    }
   }
 </style>

@@ -52,8 +52,8 @@
   }
 </script>
 
-<div class="practice">
-  <p>
+<div class="practice max-w-152">
+  <p class="py-1.25">
     {#if !job.kinds.length}
       A stand-in for an analyzer, whose calibration is as stated or, on some days, no longer.
     {:else}
@@ -67,7 +67,7 @@
     value={entry.seed}
     oninput={(text) => bench.change(job.job, { seed: text })}
   />
-  <p class="go">
+  <p class="flex items-baseline gap-4.75 py-1.25">
     <button type="button" class="firm" onclick={measure}>Measure</button>
     {#if entry.truth && !entry.told}
       <button type="button" class="linkish" onclick={() => bench.change(job.job, { told: true })}
@@ -75,24 +75,8 @@
       >
     {/if}
   </p>
-  {#if entry.told}<p class="truth" role="status">The truth: {entry.truth}</p>{/if}
+  {#if entry.told}<p class="border-l-3 border-l-standing py-1.25 pl-2.75" role="status">
+      The truth: {entry.truth}
+    </p>{/if}
   <Trouble text={trouble} />
 </div>
-
-<style>
-  .practice {
-    max-width: 38rem;
-  }
-  p {
-    padding: 0.3rem 0;
-  }
-  .go {
-    display: flex;
-    gap: 1.2rem;
-    align-items: baseline;
-  }
-  .truth {
-    border-left: 3px solid var(--standing);
-    padding-left: 0.7rem;
-  }
-</style>

@@ -15,7 +15,7 @@
 
 <Scroller label="How it is set up">
   <svg
-    class="drawing"
+    class="drawing w-full"
     style:max-width="{wide}px"
     style:min-width="{wide * 0.85}px"
     viewBox="0 0 {wide} {tall}"
@@ -24,9 +24,16 @@
   >
     {#each job.chain as name, n (n)}
       {@const x = 16 + n * (BOX + GAP)}
-      <path d="M{x + BOX} {middle}h{GAP}" class="run" />
-      <rect {x} y={middle - HEIGHT / 2} width={BOX} height={HEIGHT} class:instrument={n === 0} />
-      <text x={x + BOX / 2} y={middle + 4} text-anchor="middle">{name}</text>
+      <path d="M{x + BOX} {middle}h{GAP}" class="stroke-conducted stroke-6" />
+      <rect
+        class="fill-paper-sunk stroke-conducted-ink stroke-[1.2]"
+        {x}
+        y={middle - HEIGHT / 2}
+        width={BOX}
+        height={HEIGHT}
+        class:instrument={n === 0}
+      />
+      <text class="fill-ink" x={x + BOX / 2} y={middle + 4} text-anchor="middle">{name}</text>
     {/each}
     {#each job.ends as name, n (n)}
       {@const y = middle + (n - (job.ends.length - 1) / 2) * 30}
@@ -35,27 +42,17 @@
         class="turn"
         class:first={n === 0}
       />
-      <circle cx={end + 30} cy={y} r="4" class:first={n === 0} />
-      <text x={end + 42} y={y + 4}>{job.ends.length > 1 ? `${String(n + 1)}. ` : ''}{name}</text>
+      <circle class="fill-paper stroke-ink-soft" cx={end + 30} cy={y} r="4" class:first={n === 0} />
+      <text class="fill-ink" x={end + 42} y={y + 4}
+        >{job.ends.length > 1 ? `${String(n + 1)}. ` : ''}{name}</text
+      >
     {/each}
   </svg>
 </Scroller>
 
 <style>
-  svg {
-    width: 100%;
-  }
-  rect {
-    fill: var(--paper-sunk);
-    stroke: var(--conducted-ink);
-    stroke-width: 1.2;
-  }
   .instrument {
     stroke-dasharray: 5 3;
-  }
-  .run {
-    stroke: var(--conducted);
-    stroke-width: 6;
   }
   .turn {
     fill: none;
@@ -65,15 +62,8 @@
   .turn.first {
     stroke-dasharray: none;
   }
-  circle {
-    fill: var(--paper);
-    stroke: var(--ink-soft);
-  }
   circle.first {
     fill: var(--conducted-ink);
     stroke: none;
-  }
-  svg text {
-    fill: var(--ink);
   }
 </style>

@@ -26,10 +26,10 @@
 
 <ul>
   {#each ends as { end, label } (end)}
-    <li>
-      <label for="{id}-{end}">Far end: {label}</label>
+    <li class="flex max-w-152 flex-wrap items-baseline gap-x-3.25 gap-y-0.75 border-t py-1.25">
+      <label class="min-w-44" for="{id}-{end}">Far end: {label}</label>
       {#if sweeps[end]}
-        <span class="name">{sweeps[end].name}</span>
+        <span class="name font-semibold wrap-anywhere">{sweeps[end].name}</span>
         <button
           type="button"
           class="linkish"
@@ -46,28 +46,7 @@
     </li>
   {/each}
 </ul>
-<p class="soft">Touchstone (.s1p), or CSV with R and X; of a line SWR or return loss will do.</p>
+<p class="soft py-1.25 text-fine">
+  Touchstone (.s1p), or CSV with R and X; of a line SWR or return loss will do.
+</p>
 <Trouble text={trouble} />
-
-<style>
-  li {
-    display: flex;
-    flex-wrap: wrap;
-    gap: 0.2rem 0.8rem;
-    align-items: baseline;
-    padding: 0.3rem 0;
-    border-top: 1px solid var(--hairline);
-    max-width: 38rem;
-  }
-  label {
-    min-width: 11rem;
-  }
-  .name {
-    font-weight: 600;
-    overflow-wrap: anywhere;
-  }
-  .soft {
-    font-size: 13.5px;
-    padding: 0.3rem 0;
-  }
-</style>

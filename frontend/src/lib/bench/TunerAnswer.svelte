@@ -42,7 +42,7 @@
 </Scroller>
 {#if answer.lengths}
   {@const { length_m, present, mhz, loss_db } = answer.lengths}
-  <h3>The tuner’s loss at the real load, by the length of the run</h3>
+  <h3 class="mt-4.75">The tuner’s loss at the real load, by the length of the run</h3>
   <Scroller label="The tuner’s loss by the length of the run">
     <table class="plain figures">
       <thead>
@@ -72,8 +72,5 @@
 <style>
   .home {
     font-weight: 600;
-  }
-  h3 {
-    margin-top: 1.2rem;
   }
 </style>

@@ -40,12 +40,12 @@
             {@const cell = row[key]}
             <td>
               {#if cell?.gamma}
-                <span class="phase" title="Γ {cell.gamma.map((x) => x.toFixed(4)).join(', ')}"
+                <span class="soft" title="Γ {cell.gamma.map((x) => x.toFixed(4)).join(', ')}"
                   >{backOf(row, key)}<span class="visually-hidden">, with its phase</span></span
                 >
               {:else}
                 <input
-                  class="figures"
+                  class="figures w-18.5 text-right"
                   inputmode="decimal"
                   autocomplete="off"
                   aria-label="{label}, row {n + 1}"
@@ -69,20 +69,10 @@
     </tbody>
   </table>
 </Scroller>
-<p><button type="button" class="linkish" onclick={another}>Another frequency</button></p>
+<p class="py-1.5"><button type="button" class="linkish" onclick={another}>Another frequency</button></p>
 
 <style>
   :global(table.plain) thead td {
     border: none;
-  }
-  input {
-    width: 4.6rem;
-    text-align: right;
-  }
-  .phase {
-    color: var(--ink-soft);
-  }
-  p {
-    padding: 0.35rem 0;
   }
 </style>

@@ -53,7 +53,7 @@
         width={Math.max(x(shaded[1]) - x(shaded[0]), 1)}
         y={box.top}
         height={box.bottom - box.top}
-        class="shaded"
+        class="fill-radiated opacity-13"
       />
     {/if}
     <Levels {box} levels={y.ticks(5).map((at) => ({ at: y(at), name: digits(at) }))} />
@@ -84,7 +84,9 @@
     {/each}
     {#each marks as mark, n (n)}
       <path d="M{x(mark.x)} {y(mark.y) - 4}v-9" stroke="var(--ink)" />
-      <text x={x(mark.x)} y={y(mark.y) - 16} text-anchor="middle" class="figures mark">{mark.name}</text>
+      <text x={x(mark.x)} y={y(mark.y) - 16} text-anchor="middle" class="figures fill-ink font-semibold"
+        >{mark.name}</text
+      >
     {/each}
   {/snippet}
   {#snippet legend()}
@@ -111,14 +113,3 @@
     />
   {/snippet}
 </Picture>
-
-<style>
-  .shaded {
-    fill: var(--radiated);
-    opacity: 0.13;
-  }
-  .mark {
-    fill: var(--ink);
-    font-weight: 600;
-  }
-</style>

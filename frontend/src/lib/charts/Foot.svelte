@@ -26,11 +26,6 @@
     <text x={tick.at} y={box.bottom + 17} text-anchor="middle" class="figures">{tick.name}</text>
   {/if}
 {/each}
-{#if unit}<text x={box.right} y={box.bottom + (grid ? 31 : 17)} text-anchor="end" class="unit">{unit}</text
+{#if unit}<text x={box.right} y={box.bottom + (grid ? 31 : 17)} text-anchor="end" class="fill-ink"
+    >{unit}</text
   >{/if}
-
-<style>
-  .unit {
-    fill: var(--ink);
-  }
-</style>

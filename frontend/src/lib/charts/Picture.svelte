@@ -34,18 +34,10 @@
   {#if legend}<p class="drawing-key">{@render legend()}</p>{/if}
   {#if table}
     <details>
-      <summary>The picture as a table</summary>
+      <summary class="soft py-1.25 text-fine">The picture as a table</summary>
       <Scroller label="{label}, as a table">
         {@render table()}
       </Scroller>
     </details>
   {/if}
 </div>
-
-<style>
-  summary {
-    color: var(--ink-soft);
-    font-size: 13px;
-    padding: 0.3rem 0;
-  }
-</style>

@@ -44,16 +44,16 @@
   bind:this={section}
   bind:clientWidth={width}
 >
-  <h3>{look.name}, at {digits(mhz, 5)} MHz</h3>
+  <h3 class="text-lead">{look.name}, at {digits(mhz, 5)} MHz</h3>
   {#if other && layout}
     <StripDrawing here={other} {layout} name={look.name} />
     <PlainLabels {layout} antenna={other.result.antenna.label} />
     <p>{other.sentence}</p>
   {:else}<p>The antenna’s data do not reach this frequency.</p>{/if}
-  {#if candidate.note}<p class="note">{candidate.note}</p>{/if}
-  <div class="facts">
+  {#if candidate.note}<p class="note max-w-184 text-caution-ink">{candidate.note}</p>{/if}
+  <div class="grid grid-cols-[repeat(auto-fit,minmax(16rem,1fr))] gap-x-10 gap-y-2 pt-2">
     <div>
-      <h4>To buy</h4>
+      <h4 class="soft text-fine">To buy</h4>
       {#if candidate.buy.length}
         <ul>
           {#each candidate.buy as bought, i (i)}
@@ -69,7 +69,7 @@
         </ul>
       {:else}<p>Nothing.</p>{/if}
       {#if candidate.id !== 'present'}
-        <p class="do">
+        <p class="flex items-baseline gap-4 pt-2.75">
           <button type="button" class="firm" onclick={adopt}>Adopt it as an arrangement</button>
           <button type="button" class="linkish" onclick={onclose}>Close</button>
         </p>
@@ -109,28 +109,5 @@
     padding: 0.5rem 0;
     overflow: hidden;
     scroll-margin-top: 22.5rem;
-  }
-  h3 {
-    font-size: 1.1rem;
-  }
-  h4 {
-    font-size: 13.5px;
-    color: var(--ink-soft);
-  }
-  .note {
-    max-width: 46rem;
-    color: var(--caution-ink);
-  }
-  .facts {
-    display: grid;
-    grid-template-columns: repeat(auto-fit, minmax(16rem, 1fr));
-    gap: 0.5rem 2.5rem;
-    padding-top: 0.5rem;
-  }
-  .do {
-    display: flex;
-    gap: 1rem;
-    align-items: baseline;
-    padding-top: 0.7rem;
   }
 </style>

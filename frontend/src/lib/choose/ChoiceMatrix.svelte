@@ -41,7 +41,7 @@
   ]);
 </script>
 
-<p class="shows" role="group" aria-label="What the cells show">
+<p class="shows flex flex-wrap gap-x-4" role="group" aria-label="What the cells show">
   Each cell:
   {#each SHOWS as [key, name] (key)}
     <button type="button" class="linkish" aria-pressed={shows === key} onclick={() => (shows = key)}
@@ -56,7 +56,7 @@
   see its run.
 </p>
 <Scroller label="Candidates by bands">
-  <table class="figures">
+  <table class="figures w-full border-collapse">
     <caption class="visually-hidden">Candidates by bands</caption>
     <thead>
       <tr>
@@ -79,10 +79,12 @@
         <tr class:chosen={row.id === chosen} class:dear={!row.affordable}>
           <th scope="row">
             <button type="button" aria-pressed={row.id === chosen} onclick={() => onselect(row.id, null)}>
-              {#if row.id === answer.decision}<span class="sign">●</span><span class="visually-hidden"
+              {#if row.id === answer.decision}<span class="text-radiated-ink">●</span><span
+                  class="visually-hidden"
                   >the decision:
-                </span>{:else if row.id === 'present'}<span class="sign">○</span
-                >{:else if row.id === answer.best}<span class="sign">▲</span><span class="visually-hidden"
+                </span>{:else if row.id === 'present'}<span class="text-radiated-ink">○</span
+                >{:else if row.id === answer.best}<span class="text-radiated-ink">▲</span><span
+                  class="visually-hidden"
                   >the best:
                 </span>{/if}
               {row.title}
@@ -104,6 +106,7 @@
           {#each row.cells as cell, band (band)}
             <td style:--share="{Math.min(100, 100 * cell.share)}%">
               <button
+                class="w-full min-w-7"
                 type="button"
                 tabindex="-1"
                 title="{answer.bands[band]}: {watts(cell.radiated_w)} W, {cell.regret_db === null
@@ -133,19 +136,10 @@
 </p>
 
 <style>
-  .shows {
-    display: flex;
-    flex-wrap: wrap;
-    gap: 0 1rem;
-  }
   .shows [aria-pressed='true'] {
     font-weight: 600;
     text-decoration: none;
     color: var(--ink);
-  }
-  table {
-    border-collapse: collapse;
-    width: 100%;
   }
   th,
   td {
@@ -181,10 +175,6 @@
       transparent var(--share)
     );
   }
-  td button {
-    width: 100%;
-    min-width: 1.75rem;
-  }
   .line {
     display: block;
     font-size: 12.5px;
@@ -197,9 +187,6 @@
   .reach {
     color: var(--heat-ink);
     font-size: 11px;
-  }
-  .sign {
-    color: var(--radiated-ink);
   }
   .chosen {
     background: var(--paper-sunk);

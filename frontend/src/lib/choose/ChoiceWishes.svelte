@@ -59,7 +59,10 @@
   >
 {/snippet}
 
-<aside aria-label="What is asked">
+<aside
+  class="min-w-0 border-l px-4.5 pt-3.5 pb-8 max-[900px]:border-t max-[900px]:border-l-0"
+  aria-label="What is asked"
+>
   <h3>Ruled out</h3>
   {#each RULED_OUT as [key, text] (key)}
     {@render check(text, choice[key] ?? false, (on) => form.change(`choice.${key}`, on))}
@@ -74,6 +77,7 @@
   <label class="check"
     >Only this line
     <select
+      class="flex-1"
       value={choice.line ?? ''}
       onchange={(event) => form.change('choice.line', event.currentTarget.value || undefined)}
     >
@@ -81,7 +85,7 @@
       {#each lines as row (row.token)}<option value={row.token}>{row.name}</option>{/each}
     </select></label
   >
-  <details>
+  <details class="mt-2.5">
     <summary>Places to consider</summary>
     {#if !answer && off.length}
       <!-- What could be ticked again is told by an answer, and there is none where too much is ruled out. -->
@@ -92,8 +96,8 @@
     {#each answer?.places ?? [] as group (group.title)}
       {@const slugs = group.places.map((place) => place.slug)}
       {@const left = slugs.filter((slug) => !off.includes(slug))}
-      <details class="group">
-        <summary>{group.title} <span>{left.length} of {slugs.length}</span></summary>
+      <details class="group my-0.75 ml-3.25">
+        <summary>{group.title} <span class="soft">{left.length} of {slugs.length}</span></summary>
         {@render check(
           'all of them',
           left.length === slugs.length,
@@ -111,7 +115,7 @@
       </details>
     {/each}
   </details>
-  <details>
+  <details class="mt-2.5">
     <summary>Lines to consider</summary>
     {#each lines as row (row.token)}
       {@render check(row.name, !linesOff.includes(row.token), (on) =>
@@ -119,16 +123,16 @@
       )}
     {/each}
   </details>
-  <details>
+  <details class="mt-2.5">
     <summary>Prices</summary>
     <p>
       Rough starting figures, in no currency: set your own. Lines are per metre. What you have costs nothing.
     </p>
     {#each answer?.prices ?? [] as row (row.token)}
-      <label class="price"
+      <label class="price soft flex justify-between gap-2 border-t py-0.5"
         ><span>{row.name}{row.per_m ? ', per m' : ''}</span>
         <input
-          class="figures"
+          class="figures w-18 text-right"
           inputmode="decimal"
           value={choice.prices?.[row.token] ?? row.price}
           onchange={(event) => {
@@ -150,11 +154,6 @@
 </aside>
 
 <style>
-  aside {
-    border-left: 1px solid var(--hairline);
-    padding: 0.9rem 1.1rem 2rem;
-    min-width: 0;
-  }
   h3 {
     font-size: 1.02rem;
     margin-top: 0.6rem;
@@ -165,35 +164,5 @@
     padding: 0.18rem 0;
     color: var(--ink-soft);
     align-items: baseline;
-  }
-  select {
-    flex: 1;
-  }
-  details {
-    margin-top: 0.6rem;
-  }
-  .group {
-    margin: 0.2rem 0 0.2rem 0.8rem;
-  }
-  .group span {
-    color: var(--ink-soft);
-  }
-  .price {
-    display: flex;
-    justify-content: space-between;
-    gap: 0.5rem;
-    border-top: 1px solid var(--hairline);
-    padding: 0.15rem 0;
-    color: var(--ink-soft);
-  }
-  .price input {
-    width: 4.5rem;
-    text-align: right;
-  }
-  @media (max-width: 900px) {
-    aside {
-      border-left: none;
-      border-top: 1px solid var(--hairline);
-    }
   }
 </style>

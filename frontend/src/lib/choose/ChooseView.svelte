@@ -93,10 +93,10 @@
   });
 </script>
 
-<div class="choose">
-  <section aria-label="Choose" class="body">
+<div class="grid grid-cols-[minmax(0,1fr)_17rem] max-[900px]:grid-cols-1">
+  <section aria-label="Choose" class="body min-w-0 px-5.5 pt-3.5 pb-8">
     {#if choosing.trouble}
-      {#if !answer}<p class="verdict serif">
+      {#if !answer}<p class="serif max-w-208 text-large leading-snug">
           Where does the match belong, and which feedline is worth its price? That is told here as soon as the
           antenna and the length of the run are known.
         </p>{/if}
@@ -109,17 +109,17 @@
       <Progress label="Computing candidates" {...choosing.progress} />
     {/if}
     {#if answer}
-      <p class="verdict serif" data-testid="choice">{answer.sentence}</p>
+      <p class="serif max-w-208 text-large leading-snug" data-testid="choice">{answer.sentence}</p>
       {#if answer.found_out}
-        <p class="told" data-testid="found-out">
+        <p class="mt-1.5 max-w-224" data-testid="found-out">
           {answer.found_out}
           <button type="button" class="linkish" onclick={() => session.change('choice.finding', undefined)}
             >Noted</button
           >
         </p>
       {/if}
-      <p class="told" data-testid="sure">{answer.sure.sentence}</p>
-      <p class="told" data-testid="finding-out">
+      <p class="mt-1.5 max-w-224" data-testid="sure">{answer.sure.sentence}</p>
+      <p class="mt-1.5 max-w-224" data-testid="finding-out">
         {answer.finding_out}
         {#each answer.measure_first as measurement (measurement.id)}
           <button type="button" class="linkish" onclick={() => setOut(measurement)}
@@ -135,7 +135,7 @@
           Left out, for want of antenna data from edge to edge: {answer.left_out.join(', ')}.
         </p>
       {/if}
-      <div class="schools">
+      <div class="mt-3.25 flex flex-wrap items-center gap-x-4 gap-y-0.75">
         <Segments
           label="How it is decided"
           value={answer.school}
@@ -146,7 +146,7 @@
           {answer.school === 'worlds' ? 'Cheapest as typed' : 'Stands in most cases'}: {otherwise}
         </span>
       </div>
-      <div class="within">
+      <div class="my-3.25 grid grid-cols-[auto_minmax(6rem,16rem)_auto] items-center gap-4">
         <span>Near enough: within</span>
         <Slider
           value={[within]}
@@ -164,16 +164,18 @@
         </Slider>
         <span class="figures">{digits(within, 2)} dB of the best</span>
       </div>
-      <div class="pictures">
+      <div
+        class="mt-1.5 mb-4 grid grid-cols-[minmax(0,1.35fr)_minmax(0,1fr)] gap-7.25 max-[1100px]:grid-cols-1"
+      >
         {#if choosing.map}
           <div>
-            <h3>Where each band falls on the map</h3>
+            <h3 class="text-lead">Where each band falls on the map</h3>
             <p class="soft">{choosing.map.sentence}</p>
             <LossMap map={choosing.map} present={choosing.presentMap} />
           </div>
         {/if}
         <div>
-          <h3>What money buys</h3>
+          <h3 class="text-lead">What money buys</h3>
           <CostPicture {answer} {chosen} onselect={(id) => select(id, null)} />
           {#each choosing.evens as even, n (n)}
             <CarriedWorkings carried={even.workings}>
@@ -220,19 +222,6 @@
 </div>
 
 <style>
-  .choose {
-    display: grid;
-    grid-template-columns: minmax(0, 1fr) 17rem;
-  }
-  .body {
-    padding: 0.9rem 1.4rem 2rem;
-    min-width: 0;
-  }
-  .verdict {
-    font-size: 1.35rem;
-    line-height: 1.3;
-    max-width: 52rem;
-  }
   .soft,
   .cautions {
     color: var(--ink-soft);
@@ -242,42 +231,5 @@
   .cautions {
     margin-top: 1rem;
     font-size: 13.5px;
-  }
-  .told {
-    margin-top: 0.35rem;
-    max-width: 56rem;
-  }
-  .schools {
-    display: flex;
-    flex-wrap: wrap;
-    gap: 0.2rem 1rem;
-    align-items: center;
-    margin-top: 0.8rem;
-  }
-  .within {
-    display: grid;
-    grid-template-columns: auto minmax(6rem, 16rem) auto;
-    gap: 1rem;
-    align-items: center;
-    margin: 0.8rem 0;
-  }
-  .pictures {
-    display: grid;
-    grid-template-columns: minmax(0, 1.35fr) minmax(0, 1fr);
-    gap: 1.8rem;
-    margin: 0.4rem 0 1rem;
-  }
-  h3 {
-    font-size: 1.1rem;
-  }
-  @media (max-width: 1100px) {
-    .pictures {
-      grid-template-columns: minmax(0, 1fr);
-    }
-  }
-  @media (max-width: 900px) {
-    .choose {
-      grid-template-columns: minmax(0, 1fr);
-    }
   }
 </style>

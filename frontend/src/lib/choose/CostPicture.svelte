@@ -90,8 +90,8 @@
     {/each}
   {/snippet}
   {#snippet legend()}
-    <span><span class="green">○</span> nothing beats these, choose one</span>
-    <span><span class="green">●</span> the decision</span>
+    <span><span class="text-radiated-ink">○</span> nothing beats these, choose one</span>
+    <span><span class="text-radiated-ink">●</span> the decision</span>
     <span>band: within {digits(answer.within_db)} dB of the best</span>
   {/snippet}
 </Picture>
@@ -103,8 +103,5 @@
   }
   .dear {
     opacity: 0.2;
-  }
-  .green {
-    color: var(--radiated-ink);
   }
 </style>

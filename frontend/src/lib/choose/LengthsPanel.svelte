@@ -75,8 +75,8 @@
   }
 </script>
 
-<section aria-label="Feeder length">
-  <h3>Does the feeder’s length matter?</h3>
+<section class="mt-4.75 border-t pt-2.5" aria-label="Feeder length">
+  <h3 class="text-lead">Does the feeder’s length matter?</h3>
   <p class="soft">
     For the tuner and the longest line that stand now: which lengths put every band inside the tuner’s reach,
     what leaves at each, and what power is borne there.
@@ -91,7 +91,7 @@
   />
   <Trouble text={choosing.trying.trouble} asking={choosing.trying} />
   {#if answer}
-    <p class="serif" data-testid="lengths">{answer.sentence}</p>
+    <p class="serif max-w-184 py-2 text-lead" data-testid="lengths">{answer.sentence}</p>
     {#if Object.keys(answer.workings).length}
       <CarriedWorkings carried={answer.workings}>
         <p class="soft figures" use:roving>
@@ -204,19 +204,3 @@
     </Picture>
   {/if}
 </section>
-
-<style>
-  section {
-    border-top: 1px solid var(--hairline);
-    margin-top: 1.2rem;
-    padding-top: 0.6rem;
-  }
-  h3 {
-    font-size: 1.1rem;
-  }
-  .serif {
-    font-size: 1.1rem;
-    padding: 0.5rem 0;
-    max-width: 46rem;
-  }
-</style>

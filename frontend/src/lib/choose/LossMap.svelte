@@ -81,10 +81,10 @@
         class="level figures">{digits(contour.level_db)} dB more</text
       >
     {/each}
-    <text x={box.right - 6} y={box.bottom - 6} text-anchor="end" class="land"
+    <text x={box.right - 6} y={box.bottom - 6} text-anchor="end" class="text-fine italic"
       >here a match in the room will do</text
     >
-    <text x={box.right - 6} y={box.top + 14} text-anchor="end" class="land"
+    <text x={box.right - 6} y={box.top + 14} text-anchor="end" class="text-fine italic"
       >here the match belongs outside</text
     >
     {#each before(x, y) as spot, n (n)}
@@ -107,9 +107,9 @@
     {/each}
   {/snippet}
   {#snippet legend()}
-    <span><span class="spot">◆</span> {map.name}</span>
+    <span><span class="text-standing-ink">◆</span> {map.name}</span>
     {#if both}<span>○ what stands now</span>{/if}
-    <span class="heat">┅ extra loss that the SWR causes, by the handbook</span>
+    <span class="text-heat-ink">┅ extra loss that the SWR causes, by the handbook</span>
   {/snippet}
   {#snippet table()}
     <table class="plain figures" use:roving>
@@ -171,10 +171,6 @@
     stroke: var(--paper);
     stroke-width: 4px;
   }
-  .land {
-    font-style: italic;
-    font-size: 13px;
-  }
   .band {
     fill: var(--ink);
     font-weight: 600;
@@ -186,11 +182,5 @@
     stroke: var(--ink-soft);
     stroke-width: 0.8;
     stroke-dasharray: 2 2;
-  }
-  .spot {
-    color: var(--standing-ink);
-  }
-  .heat {
-    color: var(--heat-ink);
   }
 </style>

@@ -37,7 +37,7 @@
 
 <Modal open title="In other words" onclose={() => converter.close()}>
   <input
-    class="figures"
+    class="figures w-full p-1.25"
     aria-label="Figure to be put in other words"
     placeholder="1.5, 18 dB RL, |Γ| .2, 4 %, 3 dB, 100 W, S7 …"
     value={text}
@@ -50,23 +50,13 @@
   {/if}
   <Trouble text={asking.trouble} {asking} />
   {#if asking.answer && !asking.trouble}
-    <p class="serif" role="status">{asking.answer.sentence}</p>
+    <p class="serif my-2.75" role="status">{asking.answer.sentence}</p>
     <FormList rows={asking.answer.rows} />
   {:else if text.trim() && figure === null}
-    <p class="soft" role="status">
+    <p class="soft my-2.75" role="status">
       That is none of the figures known here: an SWR, “18 dB RL”, “0.3 dB mismatch loss”, “|Γ| .2”, “4 %” for
       what comes back; “3 dB” or “2 S-units” for a step; “100 W”, “50 dBm”, “70 V”, “S7” or “S9+20” for a
       level.
     </p>
   {/if}
 </Modal>
-
-<style>
-  input {
-    width: 100%;
-    padding: 0.3rem;
-  }
-  p {
-    margin: 0.7rem 0;
-  }
-</style>

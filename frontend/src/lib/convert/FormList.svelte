@@ -5,20 +5,9 @@
   let { rows }: { rows: EquivalentOut[] } = $props();
 </script>
 
-<dl>
+<dl class="grid grid-cols-[max-content_minmax(0,1fr)] gap-x-4.75 gap-y-1">
   {#each rows as row (row.form)}
-    <dt>{row.name}</dt>
+    <dt class="soft">{row.name}</dt>
     <dd class="figures">{row.text}</dd>
   {/each}
 </dl>
-
-<style>
-  dl {
-    display: grid;
-    grid-template-columns: max-content minmax(0, 1fr);
-    gap: 0.25rem 1.2rem;
-  }
-  dt {
-    color: var(--ink-soft);
-  }
-</style>

@@ -39,7 +39,7 @@
   {#if !server.reachable}<p>To begin needs a connection, once.</p>{/if}
   <ul>
     {#each bands as band, n (n)}
-      <li>
+      <li class="py-1">
         <button
           type="button"
           class="firm"
@@ -57,8 +57,5 @@
 <style>
   h2 {
     font-size: 1.5rem;
-  }
-  li {
-    padding: 0.25rem 0;
   }
 </style>

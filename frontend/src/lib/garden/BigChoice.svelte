@@ -9,23 +9,17 @@
   const name = $props.id();
 </script>
 
-<fieldset>
+<fieldset class="flex flex-wrap gap-1.5 py-1.5">
   <legend class="visually-hidden">{label}</legend>
   {#each options as [key, text], n (n)}
     <label class="target" class:chosen={key === value}>
-      <input type="radio" {name} checked={key === value} onchange={() => onchoose(key)} />
+      <input class="h-5.5 w-5.5" type="radio" {name} checked={key === value} onchange={() => onchoose(key)} />
       {text}
     </label>
   {/each}
 </fieldset>
 
 <style>
-  fieldset {
-    display: flex;
-    flex-wrap: wrap;
-    gap: 0.4rem;
-    padding: 0.4rem 0;
-  }
   label {
     flex: 1 1 auto;
     display: flex;
@@ -37,10 +31,6 @@
   .chosen {
     border-color: var(--ink);
     font-weight: 600;
-  }
-  input {
-    width: 22px;
-    height: 22px;
   }
   label:focus-within {
     outline: 2px solid var(--standing-ink);

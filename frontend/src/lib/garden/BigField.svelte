@@ -9,29 +9,14 @@
   const id = $props.id();
 </script>
 
-<div>
+<div class="grid grid-cols-[1fr_9rem] items-center gap-2.5 border-t">
   <label for={id}>{label}{unit ? `, ${unit}` : ''}</label>
   <input
     {id}
-    class="figures"
+    class="figures w-full px-2 py-0 text-right"
     inputmode="decimal"
     autocomplete="off"
     {value}
     oninput={(event) => oninput(event.currentTarget.value)}
   />
 </div>
-
-<style>
-  div {
-    display: grid;
-    grid-template-columns: 1fr 9rem;
-    align-items: center;
-    gap: 0.6rem;
-    border-top: 1px solid var(--hairline);
-  }
-  input {
-    width: 100%;
-    text-align: right;
-    padding: 0 0.5rem;
-  }
-</style>

@@ -17,22 +17,23 @@
 </script>
 
 {#each tuners as { at, name, knobs, rows, sentence } (at)}
-  <h2 class="serif">{name}</h2>
+  <h2 class="serif text-large">{name}</h2>
   <p class="soft">{sentence}</p>
   <ul>
     {#each rows as row, n (n)}
-      <li class:predicted={row.kind === 'predicted'}>
-        <p class="head">
+      <li class="border-t-2 py-2" class:predicted={row.kind === 'predicted'}>
+        <p class="flex justify-between gap-2.5">
           <strong>{row.band || '–'}</strong>
           <span class="figures">{digits(row.mhz, 5)} MHz</span>
           <span class="figures">{row.swr === null ? '' : `SWR ${swr(row.swr)}`}</span>
         </p>
-        <dl class="figures">
+        <dl class="figures grid grid-cols-[repeat(auto-fit,minmax(5.5rem,1fr))] gap-x-4 gap-y-0">
           {#each knobs as knob, k (knob)}
             <div>
               <dt>{knobName(knob)}</dt>
               <dd>
-                {row.numbers[k]?.text ?? '–'}{#if row.numbers[k]?.span}<small>{row.numbers[k]?.span}</small
+                {row.numbers[k]?.text ?? '–'}{#if row.numbers[k]?.span}<small
+                    class="soft block text-plain font-normal">{row.numbers[k]?.span}</small
                   >{/if}
               </dd>
             </div>
@@ -53,7 +54,7 @@
     {/each}
   </ul>
 {:else}
-  <h2 class="serif">Where the dials stand</h2>
+  <h2 class="serif text-large">Where the dials stand</h2>
   <p>
     {seen.due
       ? 'The server has not worked out the charts yet.'
@@ -62,23 +63,6 @@
 {/each}
 
 <style>
-  h2 {
-    font-size: 1.3rem;
-  }
-  li {
-    padding: 0.5rem 0;
-    border-top: 2px solid var(--hairline);
-  }
-  .head {
-    display: flex;
-    justify-content: space-between;
-    gap: 0.6rem;
-  }
-  dl {
-    display: grid;
-    grid-template-columns: repeat(auto-fit, minmax(5.5rem, 1fr));
-    gap: 0 1rem;
-  }
   dt {
     font-size: 16px;
     color: var(--ink-soft);
@@ -91,11 +75,5 @@
   .predicted dd {
     font-style: italic;
     font-weight: 400;
-  }
-  small {
-    display: block;
-    font-size: 15px;
-    font-weight: 400;
-    color: var(--ink-soft);
   }
 </style>

@@ -28,29 +28,25 @@
 {#if id !== null}
   <GardenPage {id} />
 {:else}
-  <main>
+  <main class="p-4">
     <h1 class="serif">Which station are you out for?</h1>
     {#if trouble}<p class="fault" role="alert">{trouble}</p>{/if}
     {#if stations?.length === 0}<p>There is no station here yet: begin one in the room.</p>{/if}
     <ul>
       {#each stations ?? [] as row (row.id)}
-        <li><a class="target" href="/garden/{row.id}">{row.name || 'A station without a name'}</a></li>
+        <li>
+          <a class="target flex items-center border-t" href="/garden/{row.id}"
+            >{row.name || 'A station without a name'}</a
+          >
+        </li>
       {/each}
     </ul>
   </main>
 {/if}
 
 <style>
-  main {
-    padding: 1rem;
-  }
   h1 {
     font-size: 1.5rem;
     padding-bottom: 0.6rem;
-  }
-  a {
-    display: flex;
-    align-items: center;
-    border-top: 1px solid var(--hairline);
   }
 </style>

@@ -82,9 +82,12 @@
 
 <svelte:window onhashchange={() => (tab = tabOfAddress())} />
 
-<header>
-  <h1 class="serif">{seen?.station.document.name || (seen ? 'A station without a name' : 'Tithe')}</h1>
+<header class="flex items-center justify-between gap-2 pt-0.75 pr-0.75 pl-4">
+  <h1 class="serif min-w-0 overflow-hidden text-large text-ellipsis whitespace-nowrap">
+    {seen?.station.document.name || (seen ? 'A station without a name' : 'Tithe')}
+  </h1>
   <button
+    class="grid min-w-13 place-items-center"
     type="button"
     aria-label={theme.mode === 'light' ? 'Dark, for the night' : 'Light, for sunlight'}
     onclick={() => theme.toggle()}
@@ -93,7 +96,7 @@
 </header>
 <Connection {station} {outbox} />
 <WaitingList {outbox} onfix={putBack} />
-<main>
+<main class="max-w-160 px-4 pt-1.5 pb-28">
   {#if seen}
     {#if tab === 'trim'}<TrimTab {seen} {outbox} {reads} onchanged={() => station.loadAnew()} />
     {:else if tab === 'reading'}{#key putBackTimes}<ReadingTab {seen} {outbox} {reads} />{/key}
@@ -115,29 +118,6 @@
 </nav>
 
 <style>
-  header {
-    display: flex;
-    justify-content: space-between;
-    align-items: center;
-    gap: 0.5rem;
-    padding: 0.2rem 0.2rem 0 1rem;
-  }
-  h1 {
-    font-size: 1.35rem;
-    min-width: 0;
-    overflow: hidden;
-    text-overflow: ellipsis;
-    white-space: nowrap;
-  }
-  header button {
-    min-width: 52px;
-    display: grid;
-    place-items: center;
-  }
-  main {
-    padding: 0.4rem 1rem 7rem;
-    max-width: 40rem;
-  }
   nav {
     position: fixed;
     inset: auto 0 0;

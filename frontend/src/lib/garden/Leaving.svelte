@@ -21,7 +21,7 @@
   }
 </script>
 
-<details>
+<details class="mt-5.5 border-t">
   <summary class="soft">This phone</summary>
   <p>
     Add this page to the home screen by the browser’s menu: then it opens like a program of its own, also
@@ -37,10 +37,6 @@
 </details>
 
 <style>
-  details {
-    margin-top: 1.4rem;
-    border-top: 1px solid var(--hairline);
-  }
   summary {
     line-height: 52px;
   }

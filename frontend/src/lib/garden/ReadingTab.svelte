@@ -81,7 +81,7 @@
   }
 </script>
 
-<h2 class="serif">A reading</h2>
+<h2 class="serif text-large">A reading</h2>
 {#if reads}
   <p>This station is shared with you to read it: readings are kept by those who may change it.</p>
 {:else}
@@ -93,10 +93,12 @@
       onchoose={(at) => (typed.at = at)}
     />
     <BigField label="Frequency" unit="MHz" value={typed.mhz} oninput={(text) => (typed.mhz = text)} />
-    <p class="bands">
+    <p class="flex flex-wrap gap-x-1.5">
       {#each bands as band, n (n)}
-        <button type="button" onclick={() => (typed.mhz = middle(band.low_mhz, band.high_mhz))}
-          >{band.name}</button
+        <button
+          class="px-2.5 py-0 underline underline-offset-4"
+          type="button"
+          onclick={() => (typed.mhz = middle(band.low_mhz, band.high_mhz))}>{band.name}</button
         >
       {/each}
     </p>
@@ -123,7 +125,7 @@
       ]}
       onchoose={(tuner) => (typed.tuner = tuner)}
     />
-    <p class="expected figures" class:fault={expected?.inside === false} aria-live="polite">
+    <p class="figures min-h-13.5 border-t py-1.5" class:fault={expected?.inside === false} aria-live="polite">
       {#if !server.reachable}What is to be expected is told once there is a connection.
       {:else if expected}
         {#if expected.inside === true}● inside;
@@ -141,46 +143,21 @@
   {#if expected?.card.length}
     <details>
       <summary>How to take it</summary>
-      <ol>
+      <ol class="list-decimal pl-5.5">
         {#each expected.card as step, n (n)}<li>{step}</li>{/each}
       </ol>
     </details>
   {/if}
 {/if}
 {#if outbox.gone.length}
-  <h3>Sent</h3>
+  <h3 class="pt-3.25">Sent</h3>
   <ul role="status">
     {#each outbox.gone as item (item.key)}<li>✓ {item.said}</li>{/each}
   </ul>
 {/if}
 
 <style>
-  h2 {
-    font-size: 1.3rem;
-  }
-  .bands {
-    display: flex;
-    flex-wrap: wrap;
-    gap: 0 0.4rem;
-  }
-  .bands button {
-    padding: 0 0.6rem;
-    text-decoration: underline;
-    text-underline-offset: 4px;
-  }
-  .expected {
-    min-height: 3.4rem;
-    padding: 0.4rem 0;
-    border-top: 1px solid var(--hairline);
-  }
   summary {
     line-height: 52px;
-  }
-  ol {
-    list-style: decimal;
-    padding-left: 1.4rem;
-  }
-  h3 {
-    padding-top: 0.8rem;
   }
 </style>

@@ -92,8 +92,8 @@
   }
 </script>
 
-<section aria-label="The next step">
-  <h2 class="serif">Done and measured</h2>
+<section class="mt-3.25 border-t-2 border-t-ink-soft pt-1.5" aria-label="The next step">
+  <h2 class="serif text-large">Done and measured</h2>
   {#if waiting}
     <p role="status">
       {waiting === 1 ? 'A step waits' : `${waiting} steps wait`} to be sent: how {waiting === 1
@@ -122,7 +122,7 @@
     {/if}
   {/if}
   <p><JointChoice label="Measured" {chain} value={joint} onchoose={(at) => (form.joint = at)} /></p>
-  <label class="file firm target"
+  <label class="file firm target my-2 grid place-items-center"
     >Choose the analyzer’s file
     <input
       type="file"
@@ -135,9 +135,9 @@
     /></label
   >
   <fieldset>
-    <legend>or SWR read at a few frequencies</legend>
+    <legend class="w-full border-t py-1.25">or SWR read at a few frequencies</legend>
     {#each form.points as point, n (n)}
-      <div class="point">
+      <div class="point grid grid-cols-[1fr_1fr] gap-2.5 py-0.75">
         <input
           inputmode="decimal"
           class="figures"
@@ -159,7 +159,7 @@
     {/each}
   </fieldset>
   {#if trouble}<p class="fault" role="alert">{trouble}</p>{/if}
-  <button type="button" class="firm" onclick={keepTyped}>Keep these points as a step</button>
+  <button type="button" class="firm mt-2" onclick={keepTyped}>Keep these points as a step</button>
   {#if last && server.reachable}
     <button type="button" class="linkish" onclick={() => takeBack(last.id)}
       >The last step does not count</button
@@ -168,39 +168,12 @@
 </section>
 
 <style>
-  section {
-    margin-top: 0.8rem;
-    border-top: 2px solid var(--ink-soft);
-    padding-top: 0.4rem;
-  }
-  h2 {
-    font-size: 1.3rem;
-  }
-  .file {
-    display: grid;
-    place-items: center;
-    margin: 0.5rem 0;
-  }
   .file:focus-within {
     outline: 2px solid var(--standing-ink);
-  }
-  legend {
-    padding: 0.3rem 0;
-    border-top: 1px solid var(--hairline);
-    width: 100%;
-  }
-  .point {
-    display: grid;
-    grid-template-columns: 1fr 1fr;
-    gap: 0.6rem;
-    padding: 0.2rem 0;
   }
   .point input {
     width: 100%;
     text-align: right;
     padding: 0 0.5rem;
-  }
-  .firm {
-    margin-top: 0.5rem;
   }
 </style>

@@ -11,7 +11,7 @@
 </script>
 
 {#if row}
-  <h2 class="serif">{row.title || 'A sweep without a name'}</h2>
+  <h2 class="serif text-large">{row.title || 'A sweep without a name'}</h2>
   <p class="soft">
     {row.taken.slice(0, 16).replace('T', ' ')}, {jointName(row.chain, row.joint)}
   </p>
@@ -21,7 +21,7 @@
     {#if look.contradiction}<p class="fault">{look.contradiction}</p>{/if}
     <ul>
       {#each look.reading.dips as dip, n (n)}
-        <li class="figures">
+        <li class="figures border-t py-2">
           <strong>{dip.mhz.toFixed(3)} MHz</strong>{dip.within_khz
             ? ` ± ${digits(dip.within_khz, 2)} kHz`
             : ''}, SWR {swr(dip.swr)}{#if dip.resonance}; X is zero at
@@ -33,16 +33,6 @@
     <p>{seen.due ? 'The server has not read it yet.' : 'It could not be read.'}</p>
   {/if}
 {:else}
-  <h2 class="serif">The last sweep</h2>
+  <h2 class="serif text-large">The last sweep</h2>
   <p>No sweep of this station is kept yet.</p>
 {/if}
-
-<style>
-  h2 {
-    font-size: 1.3rem;
-  }
-  li {
-    padding: 0.5rem 0;
-    border-top: 1px solid var(--hairline);
-  }
-</style>

@@ -54,20 +54,20 @@
   {#if answer && now}
     <p class="verdict serif" data-testid="trim-verdict">{answer.sentence}</p>
     {#if answer.learned}<p class="soft">{answer.learned}</p>{/if}
-    <dl>
+    <dl class="my-1.5 grid grid-cols-[5.6rem_1fr]">
       {#if before}
-        <dt>Last cut</dt>
+        <dt class="soft">Last cut</dt>
         <dd>
           {inUnit(before.change_m)}{#if before.mhz !== null}: {placeOf(before)}, SWR {swr(before.swr)}{/if}
         </dd>
       {/if}
-      <dt>This cut</dt>
+      <dt class="soft">This cut</dt>
       <dd class:fault={now.course === 'wrong'}>
         <span aria-hidden="true">{SIGNS[now.course]}</span>
         {inUnit(now.change_m)}{#if now.mhz !== null}: {placeOf(now)}, SWR {swr(now.swr)}{/if}. {now.sentence}
       </dd>
       {#if answer.step_m}
-        <dt>Next cut</dt>
+        <dt class="soft">Next cut</dt>
         <dd><strong>{inUnit(answer.step_m)}</strong>, which is half of it; then sweep again</dd>
       {/if}
     </dl>
@@ -90,18 +90,10 @@
     line-height: 1.2;
     padding: 0.4rem 0;
   }
-  dl {
-    display: grid;
-    grid-template-columns: 5.6rem 1fr;
-    margin: 0.4rem 0;
-  }
   dt,
   dd {
     padding: 0.4rem 0;
     border-top: 1px solid var(--hairline);
-  }
-  dt {
-    color: var(--ink-soft);
   }
   .caution {
     font-size: 16px;

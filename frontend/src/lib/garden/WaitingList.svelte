@@ -28,12 +28,12 @@
 </script>
 
 {#if outbox.items.length}
-  <section aria-label="Not sent yet">
-    <h2>{outbox.items.length} not sent yet</h2>
+  <section class="mx-4 my-1.5 border-2 border-caution px-2.5 py-1.25" aria-label="Not sent yet">
+    <h2 class="text-lead font-semibold">{outbox.items.length} not sent yet</h2>
     <ul>
       {#each outbox.items as item (item.key)}
         {@const { what } = item}
-        <li>
+        <li class="border-t py-1.25">
           <p>{item.said}</p>
           {#if item.refused}
             <p class="fault" role="alert">Not taken: {item.refused}</p>
@@ -79,19 +79,6 @@
 {/if}
 
 <style>
-  section {
-    margin: 0.4rem 1rem;
-    padding: 0.3rem 0.6rem;
-    border: 2px solid var(--caution);
-  }
-  h2 {
-    font-size: 1.05rem;
-    font-weight: 600;
-  }
-  li {
-    padding: 0.3rem 0;
-    border-top: 1px solid var(--hairline);
-  }
   .ways {
     display: flex;
     flex-wrap: wrap;

@@ -33,7 +33,7 @@
   }
 </script>
 
-<section aria-label="The station’s past">
+<section class="max-w-176 px-5.5 pt-4 pb-8" aria-label="The station’s past">
   <h2>What this station was before</h2>
   <p>
     Every save keeps the state it replaced, the last 200 of them. Restoring one is a change like any other: it
@@ -43,7 +43,7 @@
   {#if list.answer?.length === 0}<p>It has not been changed yet.</p>{/if}
   <ol>
     {#each list.answer ?? [] as row (row.version)}
-      <li class="figures">
+      <li class="figures grid grid-cols-[minmax(6rem,auto)_1fr_auto] gap-x-4 gap-y-0 border-t py-1.25">
         <span>State {row.version}{row.by ? `, by ${row.by}` : ''}</span>
         <span
           >replaced {new Date(row.saved).toLocaleString('en-GB', {
@@ -51,8 +51,11 @@
             timeStyle: 'medium',
           })}</span
         >
-        <button type="button" aria-label="Restore state {row.version}" onclick={() => restore(row.version)}
-          >Restore</button
+        <button
+          class="underline"
+          type="button"
+          aria-label="Restore state {row.version}"
+          onclick={() => restore(row.version)}>Restore</button
         >
       </li>
     {/each}
@@ -60,22 +63,8 @@
 </section>
 
 <style>
-  section {
-    padding: 1rem 1.4rem 2rem;
-    max-width: 44rem;
-  }
   p {
     color: var(--ink-soft);
     margin: 0.3rem 0 0.8rem;
-  }
-  li {
-    display: grid;
-    grid-template-columns: minmax(6rem, auto) 1fr auto;
-    gap: 0 1rem;
-    border-top: 1px solid var(--hairline);
-    padding: 0.3rem 0;
-  }
-  button {
-    text-decoration: underline;
   }
 </style>

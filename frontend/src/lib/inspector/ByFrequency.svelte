@@ -28,15 +28,6 @@
 {:else}
   <NumberField {form} {place} spec={{ label: title, quantity: 'plain' }} />
 {/if}
-<button type="button" onclick={turn}>
+<button class="soft pb-1.25 text-fine underline" type="button" onclick={turn}>
   {points ? 'One figure for all frequencies' : 'By frequency'}
 </button>
-
-<style>
-  button {
-    text-decoration: underline;
-    color: var(--ink-soft);
-    font-size: 13.5px;
-    padding-bottom: 0.3rem;
-  }
-</style>

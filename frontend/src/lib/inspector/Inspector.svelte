@@ -19,7 +19,7 @@
   const part = $derived(session.document.chain[at]);
 </script>
 
-<aside aria-label="Inspector">
+<aside class="min-w-0 border-l px-4.75 pt-3.5 pb-8" aria-label="Inspector">
   {#if part}
     <PartPanel {session} {shelf} {part} {at} {oninsert} {oncompare} />
   {:else if session.selected === 'antenna'}
@@ -39,11 +39,3 @@
     <TransmitterPanel form={session} transmitter={session.document.transmitter} {oninsert} />
   {/if}
 </aside>
-
-<style>
-  aside {
-    padding: 0.9rem 1.2rem 2rem;
-    border-left: 1px solid var(--hairline);
-    min-width: 0;
-  }
-</style>

@@ -17,45 +17,22 @@
 </script>
 
 <details>
-  <summary>Keep on your shelf</summary>
+  <summary class="soft border-t py-1.5">Keep on your shelf</summary>
   <form
+    class="flex flex-wrap items-baseline gap-2.5"
     onsubmit={(event) => {
       event.preventDefault();
       void keep();
     }}
   >
-    <label for="own-price">Price, if you like</label>
-    <input id="own-price" inputmode="decimal" bind:value={price} />
+    <label class="soft" for="own-price">Price, if you like</label>
+    <input class="w-20" id="own-price" inputmode="decimal" bind:value={price} />
     {#if isShared && isKeeper}
-      <label><input class="tick" type="checkbox" bind:checked={club} /> for everybody here</label>
+      <label class="soft"
+        ><input class="w-auto" type="checkbox" bind:checked={club} /> for everybody here</label
+      >
     {/if}
-    <button type="submit">Keep</button>
+    <button class="underline" type="submit">Keep</button>
   </form>
   <p role="status" class:fault={wrong}>{news}</p>
 </details>
-
-<style>
-  summary {
-    padding: 0.4rem 0;
-    border-top: 1px solid var(--hairline);
-    color: var(--ink-soft);
-  }
-  form {
-    display: flex;
-    flex-wrap: wrap;
-    gap: 0.6rem;
-    align-items: baseline;
-  }
-  label {
-    color: var(--ink-soft);
-  }
-  input {
-    width: 5rem;
-  }
-  .tick {
-    width: auto;
-  }
-  button {
-    text-decoration: underline;
-  }
-</style>

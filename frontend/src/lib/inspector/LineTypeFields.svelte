@@ -52,15 +52,7 @@
   fault={form.faults[`${place}.line`]}
   onchoose={choose}
 />
-{#if known}<p>{known.r0_ohm} Ω, {known.note}</p>{/if}
+{#if known}<p class="soft pb-1.25 text-fine">{known.r0_ohm} Ω, {known.note}</p>{/if}
 {#each numbers as { key, title, ask, optional } (key)}
   <NumberField {form} place="{place}.line.{key}" spec={{ ...ask, label: title, optional }} />
 {/each}
-
-<style>
-  p {
-    color: var(--ink-soft);
-    font-size: 13px;
-    padding-bottom: 0.3rem;
-  }
-</style>

@@ -51,8 +51,8 @@
   {/each}
 {/snippet}
 
-<div class="head">
-  <h2>{part.label || part.kind}</h2>
+<div class="flex items-start justify-between gap-2">
+  <h2 class="text-lead wrap-anywhere">{part.label || part.kind}</h2>
   <PartTools
     {at}
     length={session.document.chain.length}
@@ -63,7 +63,7 @@
   />
 </div>
 {#if stage}
-  <p class="share figures">
+  <p class="share figures mt-0.75 mb-2.5 text-heat-ink">
     {bypassed
       ? 'Bypassed: takes nothing.'
       : `Takes ${shown(stage.taken_w, watts)} W, ${shown(stage.loss_db, decibels)} dB.`}
@@ -77,15 +77,19 @@
   </details>
 {/if}
 {#if part.kind === 'tuner'}
-  <p class="way">
-    <a href={addressOf({ ...placeOn(session, 'tuner'), part: at })}>Its reach, presets and dials</a>
+  <p class="way pt-0.75 pb-2">
+    <a class="linkish" href={addressOf({ ...placeOn(session, 'tuner'), part: at })}
+      >Its reach, presets and dials</a
+    >
   </p>
 {/if}
-{#each marks as mark, n (n)}<p class="measured">{mark}</p>{/each}
+{#each marks as mark, n (n)}<p class="measured mb-1.5 border-l-3 border-l-standing py-0.5 pl-2.5 text-fine">
+    {mark}
+  </p>{/each}
 <TextField form={session} place="{place}.label" label="Name" />
 {@render askFor(within(undefined))}
 {#if 'line' in part}
-  <button type="button" class="linkish compare" onclick={() => oncompare(at)}>Compare lines here</button>
+  <button type="button" class="linkish py-1.25" onclick={() => oncompare(at)}>Compare lines here</button>
 {/if}
 <SwitchField label="Bypass" checked={bypassed} onchange={bypass} />
 <PartCautions {cautions} note={note ?? ''} />
@@ -96,51 +100,14 @@
   </details>
 {/each}
 <KeepOnShelf {shelf} {part} />
-<p class="hint">
+<p class="soft mt-3.25 text-fine">
   On the strip, the arrow keys walk along the run; with Shift they move the part; Delete removes it.
 </p>
 
 <style>
-  .head {
-    display: flex;
-    justify-content: space-between;
-    gap: 0.5rem;
-    align-items: start;
-  }
-  h2 {
-    font-size: 1.15rem;
-    overflow-wrap: anywhere;
-  }
-  .share {
-    color: var(--heat-ink);
-    margin: 0.2rem 0 0.6rem;
-  }
-  .measured {
-    border-left: 3px solid var(--standing);
-    padding: 0.1rem 0 0.1rem 0.6rem;
-    margin-bottom: 0.4rem;
-    font-size: 13.5px;
-  }
-  .way {
-    padding: 0.2rem 0 0.5rem;
-  }
-  .way a {
-    text-decoration: underline;
-    text-underline-offset: 3px;
-  }
-  .hint {
-    color: var(--ink-soft);
-  }
-  .compare {
-    padding: 0.3rem 0;
-  }
   summary {
     padding: 0.4rem 0;
     border-top: 1px solid var(--hairline);
     color: var(--ink-soft);
-  }
-  .hint {
-    font-size: 13px;
-    margin-top: 0.8rem;
   }
 </style>

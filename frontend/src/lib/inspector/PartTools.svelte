@@ -17,38 +17,37 @@
   let { at, length, onmove, onduplicate, onremove, oninsert }: Props = $props();
 </script>
 
-<div class="tools" role="toolbar" aria-label="This part">
+<div class="flex gap-0.5" role="toolbar" aria-label="This part">
   <button
+    class="p-1.5 disabled:opacity-30"
     type="button"
     aria-label="Move towards the transmitter"
     disabled={at === 0}
     onclick={() => onmove(at - 1)}><ArrowLeft size={16} /></button
   >
   <button
+    class="p-1.5 disabled:opacity-30"
     type="button"
     aria-label="Move towards the antenna"
     disabled={at === length - 1}
     onclick={() => onmove(at + 1)}><ArrowRight size={16} /></button
   >
-  <button type="button" aria-label="Duplicate" onclick={onduplicate}><Copy size={16} /></button>
-  <button type="button" aria-label="Insert a part after this one" onclick={() => oninsert(at + 1)}
-    ><Plus size={16} /></button
+  <button class="p-1.5 disabled:opacity-30" type="button" aria-label="Duplicate" onclick={onduplicate}
+    ><Copy size={16} /></button
   >
-  <button type="button" aria-label="Remove" onclick={onremove}><Trash size={16} /></button>
+  <button
+    class="p-1.5 disabled:opacity-30"
+    type="button"
+    aria-label="Insert a part after this one"
+    onclick={() => oninsert(at + 1)}><Plus size={16} /></button
+  >
+  <button class="p-1.5 disabled:opacity-30" type="button" aria-label="Remove" onclick={onremove}
+    ><Trash size={16} /></button
+  >
 </div>
 
 <style>
-  .tools {
-    display: flex;
-    gap: 0.15rem;
-  }
-  button {
-    padding: 0.35rem;
-  }
   button:hover:not(:disabled) {
     background: var(--paper-sunk);
-  }
-  button:disabled {
-    opacity: 0.3;
   }
 </style>

@@ -13,7 +13,7 @@
   const foldback = $derived(transmitter?.foldback);
 </script>
 
-<h2>Transmitter</h2>
+<h2 class="mb-1.5 text-lead">Transmitter</h2>
 <NumberField
   {form}
   place="transmitter.power_w"
@@ -40,15 +40,4 @@
   ]}
   onchoose={(name) => form.change('transmitter.emission', name)}
 />
-<button type="button" class="add" onclick={() => oninsert(0)}>Insert a part after it</button>
-
-<style>
-  h2 {
-    font-size: 1.15rem;
-    margin-bottom: 0.4rem;
-  }
-  .add {
-    margin-top: 0.8rem;
-    text-decoration: underline;
-  }
-</style>
+<button type="button" class="mt-3.25 underline" onclick={() => oninsert(0)}>Insert a part after it</button>

@@ -11,9 +11,9 @@
   const reminders = $derived(cautions.filter((caution) => caution.level === 'reminder'));
 </script>
 
-<section aria-label="Cautions">
-  <h2>Cautions</h2>
-  <ul>
+<section class="mt-6.5 max-w-192" aria-label="Cautions">
+  <h2 class="text-lead">Cautions</h2>
+  <ul class="mt-1.5">
     {#each pressing as caution, n (n)}
       <li class={caution.level}>
         <span class="sign" aria-hidden="true">{caution.of.mark}</span>
@@ -31,21 +31,11 @@
 </section>
 
 <style>
-  section {
-    margin-top: 1.6rem;
-    max-width: 48rem;
-  }
-  h2 {
-    font-size: 1.05rem;
-  }
   li {
     display: grid;
     grid-template-columns: 1.4rem 1fr;
     padding: 0.3rem 0;
     border-top: 1px solid var(--hairline);
-  }
-  ul {
-    margin-top: 0.4rem;
   }
   .sign {
     color: var(--caution-ink);

@@ -28,44 +28,15 @@
   ]);
 </script>
 
-<section aria-label="Three ways of counting the loss">
-  <h2>The same loss, counted three ways</h2>
-  <dl class="figures" use:roving>
+<section class="mt-6.5" aria-label="Three ways of counting the loss">
+  <h2 class="text-lead">The same loss, counted three ways</h2>
+  <dl class="figures mt-1.5 grid grid-cols-[repeat(auto-fit,minmax(11rem,1fr))] gap-x-5.5 gap-y-0" use:roving>
     {#each ways as way, i (i)}
-      <div>
-        <dt><Termed text={way.name} /></dt>
-        <dd class="db"><Fig at={way.at} name={way.name} text={shown(way.db, decibels)} /> dB</dd>
-        <dd class="when">{way.when}</dd>
+      <div class="border-t pt-1.5">
+        <dt class="soft"><Termed text={way.name} /></dt>
+        <dd class="text-large"><Fig at={way.at} name={way.name} text={shown(way.db, decibels)} /> dB</dd>
+        <dd class="soft text-fine">{way.when}</dd>
       </div>
     {/each}
   </dl>
 </section>
-
-<style>
-  section {
-    margin-top: 1.6rem;
-  }
-  h2 {
-    font-size: 1.05rem;
-  }
-  dl {
-    display: grid;
-    grid-template-columns: repeat(auto-fit, minmax(11rem, 1fr));
-    gap: 0 1.4rem;
-    margin-top: 0.4rem;
-  }
-  dl > div {
-    border-top: 1px solid var(--hairline);
-    padding-top: 0.4rem;
-  }
-  dt {
-    color: var(--ink-soft);
-  }
-  .db {
-    font-size: 1.2rem;
-  }
-  .when {
-    font-size: 13px;
-    color: var(--ink-soft);
-  }
-</style>

@@ -32,10 +32,10 @@
   <Fetched file={LATER.place}>
     {#snippet shown(AntennasPanel)}<AntennasPanel {session} />{/snippet}
   </Fetched>
-  <h3>Or, where one hangs already:</h3>{/if}
-<ol aria-label="First steps">
+  <h3 class="mt-4">Or, where one hangs already:</h3>{/if}
+<ol class="mt-4 max-w-160" aria-label="First steps">
   {#each steps as step, n (n)}
-    <li class:done={step.done}>
+    <li class="grid grid-cols-[1.6rem_1fr] border-t py-2" class:done={step.done}>
       <span aria-hidden="true">{step.done ? '✓' : `${n + 1}.`}</span>
       <p>
         {step.text}
@@ -47,19 +47,6 @@
 </ol>
 
 <style>
-  ol {
-    max-width: 40rem;
-    margin-top: 1rem;
-  }
-  li {
-    display: grid;
-    grid-template-columns: 1.6rem 1fr;
-    border-top: 1px solid var(--hairline);
-    padding: 0.5rem 0;
-  }
-  h3 {
-    margin-top: 1rem;
-  }
   .done {
     color: var(--ink-soft);
   }

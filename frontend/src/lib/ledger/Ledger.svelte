@@ -26,11 +26,11 @@
   const here = $derived(session.answer?.here ?? null);
 </script>
 
-<section aria-label="Ledger" class="ledger">
+<section aria-label="Ledger" class="min-w-0 px-5.5 pt-3.5 pb-8">
   <Tuning mhz={session.mhz} bands={session.document.bands ?? []} ontune={(mhz) => session.tuneTo(mhz)} />
   {#if starting}<FirstSteps {session} {oninsert} />{/if}
   {#if here}
-    {#if session.stale}<p class="before">From before:</p>{/if}
+    {#if session.stale}<p class="before mt-3.25 text-heat-ink">From before:</p>{/if}
     <p class="verdict serif" data-testid="verdict">{here.sentence}</p>
     {#if here.moving_the_match}<p class="moving">{here.moving_the_match}</p>{/if}
     {#each session.answer?.measured ?? [] as measured (measured.at)}
@@ -53,19 +53,11 @@
 </section>
 
 <style>
-  .ledger {
-    padding: 0.9rem 1.4rem 2rem;
-    min-width: 0;
-  }
   .verdict {
     font-size: 1.45rem;
     line-height: 1.3;
     max-width: 44rem;
     margin-top: 0.9rem;
-  }
-  .before {
-    color: var(--heat-ink);
-    margin-top: 0.8rem;
   }
   .before + .verdict {
     margin-top: 0;

@@ -67,22 +67,29 @@
   }
 </script>
 
-<section aria-label="What comes next" data-testid="next" class:waits={!asking.answer && !asking.trouble}>
-  <h2 class="serif">What comes next</h2>
+<section
+  class="mt-3.5 max-w-176"
+  aria-label="What comes next"
+  data-testid="next"
+  class:waits={!asking.answer && !asking.trouble}
+>
+  <h2 class="serif text-lead">What comes next</h2>
   {#if asking.answer}
     {#if asking.answer.sentence}<p class="soft">{asking.answer.sentence}</p>{/if}
-    <ol>
+    <ol class="list-decimal pl-4.75">
       {#each steps as step (step.id)}
-        <li>
+        <li class="py-1">
           {step.text}
           <p class="soft">
             Brings: {step.brings}; {about(step)}.
-            <button type="button" class="linkish" onclick={() => go(step)}
+            <button type="button" class="linkish ml-2.5" onclick={() => go(step)}
               >{step.view === 'ledger' ? 'Show it' : `Do it in ${VIEWS[step.view]}`}</button
             >
             {#if noted[step.id]}<span role="status">{noted[step.id]}</span>
-            {:else if step.kind !== 'caution'}<button type="button" class="linkish" onclick={() => done(step)}
-                >It is done</button
+            {:else if step.kind !== 'caution'}<button
+                type="button"
+                class="linkish ml-2.5"
+                onclick={() => done(step)}>It is done</button
               >{/if}
           </p>
         </li>
@@ -98,24 +105,7 @@
 </section>
 
 <style>
-  section {
-    margin-top: 0.9rem;
-    max-width: 44rem;
-  }
-  h2 {
-    font-size: 1.05rem;
-  }
   .waits {
     min-height: 11rem;
-  }
-  ol {
-    padding-left: 1.2rem;
-    list-style: decimal;
-  }
-  li {
-    padding: 0.25rem 0;
-  }
-  button {
-    margin-left: 0.6rem;
   }
 </style>

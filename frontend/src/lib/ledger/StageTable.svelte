@@ -31,7 +31,7 @@
     /** Where each column's figure stands in the answer. */
     paths: { taken: string; left?: string; db?: string; volts?: string; swr?: string };
     note: Piece[];
-    kind: 'radio' | 'heat' | 'leaves';
+    kind: 'held' | 'heat' | 'leaves';
   }
   const rows = $derived<Row[]>([
     {
@@ -44,7 +44,7 @@
       swr: undefined,
       paths: { taken: 'transmitter.held_back_w' },
       note: [],
-      kind: 'radio',
+      kind: 'held',
     },
     {
       at: 'transmitter',
@@ -60,7 +60,7 @@
         swr: 'transmitter.swr',
       },
       note: [],
-      kind: 'radio',
+      kind: 'held',
     },
     ...result.stages.map((stage, n) => ({
       at: n,
@@ -165,7 +165,7 @@
 {/snippet}
 
 <Scroller label="Watts by part">
-  <table class="figures" use:roving>
+  <table class="figures mt-4 w-full border-collapse text-note" use:roving>
     <caption class="visually-hidden">What each part of the run took of {watts(rated)} watts</caption>
     <thead>
       <tr>
@@ -180,10 +180,12 @@
     </thead>
     <tbody>
       {#each rows as row (row.label + String(row.at))}
-        {#if row.kind !== 'radio' || share(row.taken) > 0.05}
+        {#if row.kind !== 'held' || share(row.taken) > 0.05}
           <tr class:chosen={selected === row.at}>
-            <th scope="row">
-              <button type="button" onclick={() => onselect(row.at)}>{row.label}</button>
+            <th class="min-w-44" scope="row">
+              <button class="text-left hover:underline" type="button" onclick={() => onselect(row.at)}
+                >{row.label}</button
+              >
               {#if row.note.length}<small
                   >{#each row.note as piece, n (n)}{#if typeof piece === 'string'}{piece}{:else}<Fig
                         at={piece.at}
@@ -239,12 +241,6 @@
 </Scroller>
 
 <style>
-  table {
-    margin-top: 1rem;
-    width: 100%;
-    border-collapse: collapse;
-    font-size: 14.5px;
-  }
   thead th {
     font-weight: 400;
     color: var(--ink-soft);
@@ -271,9 +267,6 @@
     width: 22%;
     min-width: 4rem;
   }
-  tbody th {
-    min-width: 11rem;
-  }
   .share {
     display: inline-block;
     height: 8px;
@@ -283,7 +276,7 @@
     background: repeating-linear-gradient(60deg, var(--heat) 0 3px, transparent 3px 5px), var(--heat);
     background-blend-mode: multiply;
   }
-  .radio {
+  .held {
     background: radial-gradient(var(--standing) 1.3px, transparent 1.5px) 0 0 / 4px 4px;
   }
   .leaves {
@@ -297,12 +290,6 @@
   }
   .chosen {
     background: var(--paper-sunk);
-  }
-  th button {
-    text-align: left;
-  }
-  th button:hover {
-    text-decoration: underline;
   }
   .chosen th button {
     font-weight: 600;

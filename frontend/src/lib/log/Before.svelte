@@ -7,10 +7,10 @@
   let { before, trouble }: { before: BeforeOut | null; trouble: string } = $props();
 </script>
 
-<div role="status">
+<div class="mt-1.25 border-l-3 py-0.75 pl-2.75" role="status">
   <Trouble text={trouble} />
   {#if before}
-    <p>
+    <p class="soft">
       {before.since
         ? `Since ${day(before.since.date)} (${inShort(before.since)}):`
         : 'It is the first of its kind. Before it:'}
@@ -24,14 +24,3 @@
     </ul>
   {/if}
 </div>
-
-<style>
-  div {
-    border-left: 3px solid var(--hairline);
-    padding: 0.2rem 0 0.2rem 0.7rem;
-    margin-top: 0.3rem;
-  }
-  p {
-    color: var(--ink-soft);
-  }
-</style>

@@ -15,8 +15,8 @@
 </script>
 
 <details bind:open>
-  <summary>How often each is met, beforehand</summary>
-  <p class="soft">
+  <summary class="soft py-1.5 text-fine">How often each is met, beforehand</summary>
+  <p class="soft max-w-184 text-fine">
     Of ten visits to a station at which something is read, about so many find each. That is a judgement, not a
     measurement. Where it is known better, as of a line that is twenty years old, type it here; an empty field
     is the usual number.
@@ -32,25 +32,16 @@
           place="causes.{cause.id}"
           spec={{ label: cause.text, quantity: 'plain', optional: true, unset: cause.usual }}
         />
-        <p class="soft">{cause.size}</p>
+        <p class="soft max-w-184 text-fine">{cause.size}</p>
       </li>
     {/each}
   </ul>
 </details>
 
 <style>
-  summary {
-    color: var(--ink-soft);
-    font-size: 13.5px;
-    padding: 0.4rem 0;
-  }
   ul {
     display: grid;
     grid-template-columns: repeat(auto-fit, minmax(min(21rem, 100%), 1fr));
     gap: 0.4rem 2rem;
-  }
-  .soft {
-    font-size: 13.5px;
-    max-width: 46rem;
   }
 </style>

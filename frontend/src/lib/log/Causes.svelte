@@ -20,15 +20,16 @@
   {#each shown as cause (cause.id)}
     <li>
       <details>
-        <summary>
-          <span class="bar" aria-hidden="true"
-            ><span style:width="{Math.max(100 * cause.weight, 0.5)}%"></span></span
+        <summary class="grid cursor-pointer grid-cols-[5rem_3.2rem_1fr] items-baseline gap-x-2.5 gap-y-0.75">
+          <span class="bar h-2.5 bg-hairline" aria-hidden="true"
+            ><span class="block h-full bg-heat" style:width="{Math.max(100 * cause.weight, 0.5)}%"
+            ></span></span
           >
-          <span class="share figures">{share(cause.weight)}</span>
-          <span class="what">{cause.text.charAt(0).toUpperCase()}{cause.text.slice(1)}</span>
+          <span class="share figures text-right">{share(cause.weight)}</span>
+          <span>{cause.text.charAt(0).toUpperCase()}{cause.text.slice(1)}</span>
         </summary>
         {#if cause.ways.length}
-          <ul class="ways">
+          <ul class="my-1.25 mr-0 ml-4 text-fine">
             {#each cause.ways as way, n (n)}
               <li>{way.text} <span class="figures">{share(way.weight)}</span></li>
             {/each}
@@ -60,39 +61,12 @@
     </li>
   {/each}
 </ul>
-{#if rest}<p class="soft">{rest} more, each below 1 %.</p>{/if}
+{#if rest}<p class="soft pt-1.25 text-fine">{rest} more, each below 1 %.</p>{/if}
 
 <style>
   li {
     border-top: 1px solid var(--hairline);
     padding: 0.25rem 0;
-  }
-  summary {
-    display: grid;
-    grid-template-columns: 5rem 3.2rem 1fr;
-    gap: 0.2rem 0.6rem;
-    align-items: baseline;
-    cursor: pointer;
-  }
-  .bar {
-    height: 0.6rem;
-    background: var(--hairline);
-  }
-  .bar span {
-    display: block;
-    height: 100%;
-    background: var(--heat);
-  }
-  .share {
-    text-align: right;
-  }
-  .ways {
-    margin: 0.3rem 0 0.3rem 1rem;
-    font-size: 13.5px;
-  }
-  .soft {
-    font-size: 13.5px;
-    padding-top: 0.3rem;
   }
   .outside td {
     color: var(--heat-ink);

@@ -27,7 +27,7 @@
 />
 <PlainText label="Date" value={typed.date} oninput={(text) => (typed.date = text)} />
 <details>
-  <summary>Weather, and how it was read</summary>
+  <summary class="soft">Weather, and how it was read</summary>
   <ChoiceField
     label="Weather"
     value={typed.weather ?? ''}
@@ -60,9 +60,3 @@
     onchoose={(value) => (typed.mode = value as TypedReading['mode'])}
   />
 </details>
-
-<style>
-  summary {
-    color: var(--ink-soft);
-  }
-</style>

@@ -40,10 +40,12 @@
 </script>
 
 <tr class={row.kind}>
-  <th scope="row">{day(row.date)}<small>{NAMES[row.kind]}</small></th>
-  <td class="text kind">{NAMES[row.kind]}</td>
-  <td>{row.mhz === null ? '' : digits(row.mhz, 5)}</td>
-  <td class="text says">
+  <th class="align-top" scope="row"
+    >{day(row.date)}<small class="hidden max-[640px]:block">{NAMES[row.kind]}</small></th
+  >
+  <td class="text kind align-top">{NAMES[row.kind]}</td>
+  <td class="align-top">{row.mhz === null ? '' : digits(row.mhz, 5)}</td>
+  <td class="text says align-top">
     <div class="line">
       <span>{text}</span>
       <span class="ways no-print">
@@ -107,27 +109,14 @@
   .change .says {
     color: var(--ink-soft);
   }
-  th,
-  td {
-    vertical-align: top;
-  }
   button {
     margin-left: 0.6rem;
     font-size: 13px;
-  }
-  small {
-    display: none;
   }
   @media (max-width: 640px) {
     /* What it is stands beneath its date. */
     .kind {
       display: none;
-    }
-    small {
-      display: block;
-    }
-    th {
-      white-space: normal;
     }
     .line {
       flex-wrap: wrap;

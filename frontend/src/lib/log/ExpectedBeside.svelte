@@ -32,7 +32,7 @@
 </script>
 
 <!-- It has its room before the answer is there: nothing below may move while one goes for the button. -->
-<p class="figures" class:outside={expected?.inside === false} aria-live="polite">
+<p class="figures min-h-14.75 border-t py-1.5" class:outside={expected?.inside === false} aria-live="polite">
   {#if expected}
     {#if expected.inside === true}● inside;
     {:else if expected.inside === false}✕ outside;
@@ -43,29 +43,14 @@
   {:else if asking.trouble && !Object.keys(session.faults).length}{asking.trouble}{/if}
 </p>
 <details>
-  <summary>How to take it</summary>
-  <ol>
-    {#each expected?.card ?? [] as step, n (n)}<li>{step}</li>{/each}
+  <summary class="soft">How to take it</summary>
+  <ol class="list-decimal pl-5.5">
+    {#each expected?.card ?? [] as step, n (n)}<li class="py-0.5">{step}</li>{/each}
   </ol>
 </details>
 
 <style>
-  p {
-    padding: 0.35rem 0;
-    border-top: 1px solid var(--hairline);
-    min-height: 3.7rem;
-  }
   .outside {
     color: var(--heat-ink);
-  }
-  summary {
-    color: var(--ink-soft);
-  }
-  ol {
-    list-style: decimal;
-    padding-left: 1.4rem;
-  }
-  li {
-    padding: 0.15rem 0;
   }
 </style>

@@ -32,7 +32,7 @@
 </script>
 
 {#if answer}
-  <p class="verdict serif" data-testid="log-verdict">{answer.sentence}</p>
+  <p class="serif mt-3.25 mb-2 max-w-240" data-testid="log-verdict">{answer.sentence}</p>
   <Scroller label="Readings beside what was to be expected">
     <table class="plain figures">
       <thead>
@@ -51,13 +51,17 @@
             <td
               >{#if reading.swr}<RatioSpan ends={reading.swr} />{:else}–{/if}</td
             >
-            <td class="text" class:outside={!reading.inside}>{reading.inside ? '● inside' : '✕ outside'}</td>
+            <td class="text whitespace-normal" class:outside={!reading.inside}
+              >{reading.inside ? '● inside' : '✕ outside'}</td
+            >
           </tr>
         {/each}
       </tbody>
     </table>
   </Scroller>
-  {#if answer.beside.length}<p class="soft" data-testid="log-beside">{answer.beside.join(' ')}</p>{/if}
+  {#if answer.beside.length}<p class="soft pt-1.25 text-fine" data-testid="log-beside">
+      {answer.beside.join(' ')}
+    </p>{/if}
   <div class="beside">
     <section>
       <h3>What may be so</h3>
@@ -70,7 +74,7 @@
           {#each answer.next as further, i (i)}
             <li>
               {further.text}
-              <small class="figures">{digits(further.bits, 2)} bits of what is open</small>
+              <small class="figures soft block">{digits(further.bits, 2)} bits of what is open</small>
               {#if further.how === 'meter' || further.how === 'dummy'}<button
                   type="button"
                   class="linkish"
@@ -80,7 +84,7 @@
           {/each}
         </ol>
       {:else}
-        <p class="soft">Nothing that could be read here would change the shares by much.</p>
+        <p class="soft pt-1.25 text-fine">Nothing that could be read here would change the shares by much.</p>
       {/if}
     </section>
     <section>
@@ -91,7 +95,7 @@
             <th scope="row" class="text">the radio gives</th>
             <td></td>
             {#if powerTold}<td>{of(answer.power_w, watts)} W</td>
-            {:else}<td class="text">no power was read</td>{/if}
+            {:else}<td class="text whitespace-normal">no power was read</td>{/if}
           </tr>
           {#each answer.losses as loss, i (i)}
             <tr>
@@ -104,7 +108,7 @@
             <tr>
               <th scope="row" class="text">{part.label} loses</th>
               <td></td>
-              <td class="text">no reading bears on it</td>
+              <td class="text whitespace-normal">no reading bears on it</td>
             </tr>
           {/each}
         </tbody>
@@ -127,33 +131,18 @@
 {/if}
 
 <style>
-  .verdict {
-    margin: 0.8rem 0 0.5rem;
-    max-width: 60rem;
-  }
   .beside {
     display: grid;
     grid-template-columns: repeat(auto-fit, minmax(min(21rem, 100%), 1fr));
     gap: 0.4rem 2rem;
     margin-top: 1rem;
   }
-  small {
-    display: block;
-    color: var(--ink-soft);
-  }
   li {
     border-top: 1px solid var(--hairline);
     padding: 0.25rem 0;
   }
-  .soft {
-    font-size: 13.5px;
-    padding-top: 0.3rem;
-  }
   .outside {
     color: var(--heat-ink);
-  }
-  td.text {
-    white-space: normal;
   }
   th[scope='row'] {
     white-space: normal;

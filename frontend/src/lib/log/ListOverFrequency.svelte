@@ -20,8 +20,8 @@
 </script>
 
 <details>
-  <summary>Several frequencies, a list of SWR</summary>
-  <label for="{id}-list">One a line: <span class="figures">MHz SWR</span></label>
+  <summary class="soft">Several frequencies, a list of SWR</summary>
+  <label class="soft" for="{id}-list">One a line: <span class="figures soft">MHz SWR</span></label>
   <textarea
     id="{id}-list"
     class="figures"
@@ -29,7 +29,7 @@
     rows={Math.min(Math.max(text.split('\n').length + 1, 4), 12)}
     placeholder={EXAMPLE}
     bind:value={text}></textarea>
-  <p>
+  <p class="flex flex-wrap items-baseline gap-x-4 gap-y-1.25 py-1.5">
     <button type="button" class="firm" disabled={busy || !list.readings.length} onclick={onkeep}
       >Keep {list.readings.length || 'the'} readings</button
     >
@@ -37,21 +37,6 @@
       <button type="button" class="linkish" onclick={() => (text = bandEdges(session.document.bands ?? []))}
         >Fill in the band edges</button
       >
-    {:else if list.unfinished}<span>{notFilledIn(list.unfinished)}</span>{/if}
+    {:else if list.unfinished}<span class="soft">{notFilledIn(list.unfinished)}</span>{/if}
   </p>
 </details>
-
-<style>
-  summary,
-  label,
-  span {
-    color: var(--ink-soft);
-  }
-  p {
-    display: flex;
-    flex-wrap: wrap;
-    gap: 0.3rem 1rem;
-    align-items: baseline;
-    padding: 0.35rem 0;
-  }
-</style>

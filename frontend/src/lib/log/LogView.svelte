@@ -78,16 +78,16 @@
   const labels = $derived(session.document.chain.map((part) => part.label || part.kind));
 </script>
 
-<section class="log" aria-label="Log">
+<section class="log min-w-0 px-4 pt-3.25 pb-8" aria-label="Log">
   <h2 class="print-only">{session.document.name}: log</h2>
   <div class="no-print">
     <Trouble text={Object.keys(session.faults).length ? '' : explaining.trouble} asking={explaining} />
-    {#each explained?.left_out ?? [] as sentence, i (i)}<p class="soft">{sentence}</p>{/each}
+    {#each explained?.left_out ?? [] as sentence, i (i)}<p class="soft py-1.5">{sentence}</p>{/each}
     {#if explained?.answer}
       <Explained {explained} rows={log.rows} ontake={take} onread={read} />
       <Beforehand {session} />
     {:else if explained && !explained.left_out.length}
-      <p class="serif lead">
+      <p class="serif my-2 max-w-184 py-1.5">
         What do the meters show? Type a reading, here or at a flag on the strip, and it stands beside what it
         should be, with what explains the difference.
       </p>
@@ -117,14 +117,6 @@
 </section>
 
 <style>
-  .log {
-    padding: 0.8rem 1rem 2rem;
-    min-width: 0;
-  }
-  .lead {
-    margin: 0.5rem 0;
-    max-width: 46rem;
-  }
   .forms {
     display: grid;
     grid-template-columns: repeat(auto-fit, minmax(min(20rem, 100%), 1fr));
@@ -132,8 +124,5 @@
     margin: 1.2rem 0;
     border-top: 1px solid var(--hairline);
     padding-top: 0.6rem;
-  }
-  p {
-    padding: 0.35rem 0;
   }
 </style>

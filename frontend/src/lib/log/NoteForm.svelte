@@ -30,14 +30,8 @@
   <h3><label for="{id}-note">A note</label></h3>
   <textarea id="{id}-note" rows="3" bind:value={typed.text} placeholder="new connector, storm …"></textarea>
   <PlainText label="Date" value={typed.date} oninput={(date) => (typed.date = date)} />
-  <p>
+  <p class="py-1.5">
     <button type="submit" class="firm" disabled={sending.busy || !typed.text.trim()}>Keep the note</button>
   </p>
   <Trouble text={trouble} />
 </form>
-
-<style>
-  p {
-    padding: 0.35rem 0;
-  }
-</style>

@@ -78,7 +78,9 @@
   {#snippet legend()}Flag: where it belongs, with its range. Dots: the larger, the better it would do there.{/snippet}
 </Picture>
 <ul>
-  {#each places as place (place.question)}<li>{place.text}</li>{/each}
+  {#each places as place (place.question)}<li class="border-t py-1">
+      {place.text}
+    </li>{/each}
 </ul>
 
 <style>
@@ -88,9 +90,5 @@
   }
   .range {
     font-size: 10.5px;
-  }
-  li {
-    border-top: 1px solid var(--hairline);
-    padding: 0.25rem 0;
   }
 </style>

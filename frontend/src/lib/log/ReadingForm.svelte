@@ -82,7 +82,7 @@
   }
 </script>
 
-<form bind:this={element} onsubmit={keep} aria-label="A reading">
+<form class="max-w-96" bind:this={element} onsubmit={keep} aria-label="A reading">
   {#if at === undefined}
     <ChoiceField
       label="Meter"
@@ -130,9 +130,6 @@
 </form>
 
 <style>
-  form {
-    max-width: 24rem;
-  }
   p {
     display: flex;
     flex-wrap: wrap;

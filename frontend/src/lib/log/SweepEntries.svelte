@@ -18,21 +18,27 @@
   const title = (row: LogRow) => (typeof row.body.title === 'string' && row.body.title) || 'sweep';
 </script>
 
-<div class="log">
-  <h2>Sweeps in the log</h2>
+<div class="log border-r px-3.5 pt-3.25 pb-6 max-[900px]:border-r-0 max-[900px]:border-b">
+  <h2 class="soft font-sans text-fine">Sweeps in the log</h2>
   <Trouble text={log.trouble} onretry={() => log.load()} />
   <ol>
     {#each log.rows as row (`${row.kind} ${row.key}`)}
       {#if row.kind === 'sweep'}
         {@const chosen = row.key === sweeps.chosen && !sweeps.bringing}
         <li>
-          <button type="button" class:chosen aria-pressed={chosen} onclick={() => sweeps.choose(row.key)}>
-            <span class="title">{title(row)}</span>
-            <span class="about">{[day(row.date), ...about(row.body)].join(', ')}</span>
+          <button
+            class="block w-full border-l-3 border-l-transparent px-2 py-1.25 text-left"
+            type="button"
+            class:chosen
+            aria-pressed={chosen}
+            onclick={() => sweeps.choose(row.key)}
+          >
+            <span class="title block overflow-hidden text-ellipsis whitespace-nowrap">{title(row)}</span>
+            <span class="soft text-fine">{[day(row.date), ...about(row.body)].join(', ')}</span>
           </button>
         </li>
       {:else}
-        <li class="between">{day(row.date)} {inShort(row)}</li>
+        <li class="between soft text-fine">{day(row.date)} {inShort(row)}</li>
       {/if}
     {/each}
   </ol>
@@ -45,7 +51,7 @@
     onclick={() => (sweeps.bringing = true)}>Bring in a sweep</button
   >
   {#if away.length}
-    <details>
+    <details class="soft mt-4">
       <summary>Taken out ({away.length})</summary>
       {#each away as row (row.id)}
         <p>
@@ -63,22 +69,6 @@
 </div>
 
 <style>
-  .log {
-    border-right: 1px solid var(--hairline);
-    padding: 0.8rem 0.9rem 1.5rem;
-  }
-  h2 {
-    font-size: 12.5px;
-    color: var(--ink-soft);
-    font-family: 'Source Sans 3 Variable', sans-serif;
-  }
-  li button {
-    display: block;
-    width: 100%;
-    text-align: left;
-    padding: 0.3rem 0.5rem;
-    border-left: 3px solid transparent;
-  }
   li button:hover,
   .chosen {
     background: var(--paper-sunk);
@@ -86,19 +76,8 @@
   .chosen {
     border-left-color: var(--ink);
   }
-  .title {
-    display: block;
-    overflow: hidden;
-    text-overflow: ellipsis;
-    white-space: nowrap;
-  }
   .chosen .title {
     font-weight: 600;
-  }
-  .about,
-  .between {
-    font-size: 12.5px;
-    color: var(--ink-soft);
   }
   .between {
     padding: 0.2rem 0.5rem 0.2rem 0.7rem;
@@ -108,15 +87,5 @@
     -webkit-box-orient: vertical;
     -webkit-line-clamp: 3;
     line-clamp: 3;
-  }
-  details {
-    margin-top: 1rem;
-    color: var(--ink-soft);
-  }
-  @media (max-width: 900px) {
-    .log {
-      border-right: none;
-      border-bottom: 1px solid var(--hairline);
-    }
   }
 </style>

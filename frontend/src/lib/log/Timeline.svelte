@@ -70,7 +70,7 @@
   }
 </script>
 
-<div class="filters no-print">
+<div class="no-print flex flex-wrap gap-x-8 gap-y-1.25">
   <ChoiceField
     label="Show"
     value={log.removed ? 'removed' : (log.kinds[0] ?? '')}
@@ -83,9 +83,9 @@
     options={[['', 'all'], ...bands.map(({ name }, n): [string, string] => [String(n), name])]}
     onchoose={choose}
   />
-  <p class="links">
+  <p class="flex items-baseline gap-5.5">
     <button type="button" class="linkish" onclick={print}>Print the log</button>
-    <a href="/api/stations/{station}/log.csv" download>Log as CSV</a>
+    <a class="underline" href="/api/stations/{station}/log.csv" download>Log as CSV</a>
   </p>
 </div>
 <Trouble text={log.trouble} />
@@ -96,11 +96,11 @@
 {/if}
 {#if log.rows.length}
   <Scroller label="The log, newest first">
-    <table class="plain figures">
+    <table class="plain figures w-full">
       <thead>
         <tr>
           <th scope="col">Date</th>
-          <th scope="col" class="text what">What</th>
+          <th scope="col" class="text max-[640px]:hidden">What</th>
           <th scope="col">MHz</th>
           <th scope="col" class="text"><span class="visually-hidden">what it says</span></th>
         </tr>
@@ -122,27 +122,3 @@
 {:else if !log.busy}
   <p class="soft">{log.removed ? 'Nothing was taken out.' : 'Nothing is noted yet.'}</p>
 {/if}
-
-<style>
-  .filters {
-    display: flex;
-    flex-wrap: wrap;
-    gap: 0.3rem 2rem;
-  }
-  .links {
-    display: flex;
-    gap: 1.4rem;
-    align-items: baseline;
-  }
-  .links a {
-    text-decoration: underline;
-  }
-  table {
-    width: 100%;
-  }
-  @media (max-width: 640px) {
-    .what {
-      display: none;
-    }
-  }
-</style>

@@ -19,13 +19,13 @@
 <svelte:window onkeydown={(event) => event.key === 'Escape' && lookRound.end()} />
 
 {#if step}
-  <div class="card" role="dialog" aria-label="A look round" tabindex="-1" bind:this={card}>
+  <div class="told" role="dialog" aria-label="A look round" tabindex="-1" bind:this={card}>
     <p class="count">{(lookRound.at ?? 0) + 1} of {STEPS.length}</p>
-    <h2 class="serif">{step.title}</h2>
+    <h2 class="serif mb-1.25 text-large">{step.title}</h2>
     <p>{step.text}</p>
-    <p class="row">
+    <p class="row mt-2.75 flex justify-between">
       <button type="button" class="linkish" onclick={() => lookRound.end()}>Enough</button>
-      <span>
+      <span class="flex gap-4">
         {#if lookRound.at}<button type="button" class="linkish" onclick={() => lookRound.go(-1)}>Back</button
           >{/if}
         <button type="button" class="firm" onclick={() => lookRound.go(1)}
@@ -37,7 +37,7 @@
 {/if}
 
 <style>
-  .card {
+  .told {
     position: fixed;
     z-index: 5;
     left: 50%;
@@ -49,23 +49,10 @@
     padding: 0.9rem 1.1rem;
     outline: none;
   }
-  h2 {
-    font-size: 1.2rem;
-    margin-bottom: 0.3rem;
-  }
   .count {
     float: right;
     color: var(--ink-soft);
     font-size: 13px;
-  }
-  .row {
-    display: flex;
-    justify-content: space-between;
-    margin-top: 0.7rem;
-  }
-  span {
-    display: flex;
-    gap: 1rem;
   }
   :global(.looked-at) {
     outline: 2px solid var(--conducted);

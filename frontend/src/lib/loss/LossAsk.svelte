@@ -53,7 +53,12 @@
 </script>
 
 {#snippet lineChoice(key: 'line' | 'also' | 'third', label: string, none: string)}
-  <select aria-label={label} value={question[key]} onchange={(e) => set(key, e.currentTarget.value)}>
+  <select
+    class="max-w-48"
+    aria-label={label}
+    value={question[key]}
+    onchange={(e) => set(key, e.currentTarget.value)}
+  >
     {#if none}<option value="">{none}</option>{/if}
     {#each ownLines as own (own.value)}<option value={own.value}>{own.title}</option>{/each}
     {#each shelf.lines as line (line.slug)}<option value={line.slug}>{line.name}</option>{/each}
@@ -64,7 +69,7 @@
   <h2 id="ask-title">What does my line lose?</h2>
   <form onsubmit={(event) => event.preventDefault()}>
     <div class="row">
-      <span class="label"><Termed text="Feedline" /></span>{@render lineChoice('line', 'Feedline', '')}
+      <span class="name"><Termed text="Feedline" /></span>{@render lineChoice('line', 'Feedline', '')}
     </div>
     <PlainNumber label="Length" value={question.length} oninput={(typed) => set('length', typed)} />
     <PlainNumber label="Frequency" value={question.mhz} unit="MHz" oninput={(typed) => set('mhz', typed)} />
@@ -74,10 +79,11 @@
       open={question.at !== 'antenna' ||
         [question.tuner, question.also, question.r, question.x].some(Boolean)}
     >
-      <summary>Where it was read, a tuner, another line, R and X</summary>
+      <summary class="border-t py-1.25 text-fine">Where it was read, a tuner, another line, R and X</summary>
       <div class="row">
-        <span class="label"><Termed text="SWR read" /></span>
+        <span class="name"><Termed text="SWR read" /></span>
         <select
+          class="max-w-48"
           aria-label="SWR read"
           value={question.at}
           onchange={(e) => set('at', e.currentTarget.value as TypedQuestion['at'])}
@@ -88,8 +94,9 @@
         </select>
       </div>
       <div class="row">
-        <span class="label"><Termed text="Tuner" /></span>
+        <span class="name"><Termed text="Tuner" /></span>
         <select
+          class="max-w-48"
           aria-label="Tuner"
           value={question.tuner}
           onchange={(e) => set('tuner', e.currentTarget.value)}
@@ -99,8 +106,9 @@
         </select>
       </div>
       <label class="row"
-        ><span class="label">Band</span>
+        ><span class="name">Band</span>
         <select
+          class="max-w-48"
           value={band}
           onchange={(e) => {
             const chosenBand = answer?.bands.find((band) => band.name === e.currentTarget.value);
@@ -112,11 +120,11 @@
         </select></label
       >
       <div class="row">
-        <span class="label">Beside it</span>{@render lineChoice('also', 'A second line', 'no other line')}
+        <span class="name">Beside it</span>{@render lineChoice('also', 'A second line', 'no other line')}
       </div>
       {#if question.also}
         <div class="row">
-          <span class="label">and</span>{@render lineChoice('third', 'A third line', 'no third line')}
+          <span class="name">and</span>{@render lineChoice('third', 'A third line', 'no third line')}
         </div>
       {/if}
       <PlainNumber
@@ -135,7 +143,7 @@
     </details>
   </form>
   {#if answer}
-    <div class="table">
+    <div class="listed">
       <LossTable lines={answer.lines} />
       <Cautions cautions={answer.lines.flatMap((line) => line.cautions)} />
     </div>
@@ -145,11 +153,13 @@
     {#if answer}
       <div class:stale={asking.trouble !== ''} aria-live="polite">
         {#each answer.lines as line, n (n)}
-          <p class="sentence serif" data-testid="loss-sentence">{line.sentence}</p>
-          {#if line.handbook_note}<p class="note">{line.handbook_note}</p>{/if}
+          <p class="serif mb-2 max-w-160 text-large leading-snug" data-testid="loss-sentence">
+            {line.sentence}
+          </p>
+          {#if line.handbook_note}<p class="note soft mb-2 max-w-160">{line.handbook_note}</p>{/if}
         {/each}
       </div>
-      <p class="make">
+      <p class="mt-3.25 mb-4.75 flex flex-wrap gap-2.5">
         {#each answer.lines as line, n (n)}
           <button type="button" class="firm" onclick={() => onstation(line.station as StationFile)}
             >Make it a station{answer.lines.length > 1 ? ` with ${line.name}` : ''}</button
@@ -183,7 +193,7 @@
   .told {
     grid-area: told;
   }
-  .table {
+  .listed {
     grid-area: table;
   }
   @media (max-width: 1100px) {
@@ -198,37 +208,12 @@
     padding: 0.25rem 0;
     border-top: 1px solid var(--hairline);
   }
-  .label,
+  .name,
   summary,
   .hint {
     color: var(--ink-soft);
   }
-  select {
-    max-width: 12rem;
-  }
-  summary {
-    padding: 0.3rem 0;
-    border-top: 1px solid var(--hairline);
-    font-size: 13px;
-  }
   .stale {
     opacity: 0.55;
-  }
-  .sentence {
-    font-size: 1.2rem;
-    line-height: 1.35;
-    max-width: 40rem;
-    margin-bottom: 0.5rem;
-  }
-  .note {
-    color: var(--ink-soft);
-    max-width: 40rem;
-    margin-bottom: 0.5rem;
-  }
-  .make {
-    display: flex;
-    flex-wrap: wrap;
-    gap: 0.6rem;
-    margin: 0.8rem 0 1.2rem;
   }
 </style>

@@ -32,14 +32,16 @@
   <table class="plain figures" use:roving>
     <thead>
       <tr
-        ><th scope="col">Of the line</th>{#each lines as line, n (n)}<th scope="col">{line.name}</th
+        ><th class="whitespace-normal" scope="col">Of the line</th>{#each lines as line, n (n)}<th
+            class="whitespace-normal"
+            scope="col">{line.name}</th
           >{/each}</tr
       >
     </thead>
     <tbody>
       {#each rows as [name, key, format] (key)}
         <tr>
-          <th scope="row"><Termed text={name} /></th>
+          <th class="whitespace-normal" scope="row"><Termed text={name} /></th>
           {#each lines as line, n (n)}
             <td><Fig at="lines[{n}].{key}" name="{line.name}, {name}" text={shown(line[key], format)} /></td>
           {/each}
@@ -49,9 +51,3 @@
   </table>
 </Scroller>
 <p class="opens">Choose any figure to see how it comes about.</p>
-
-<style>
-  table.figures th {
-    white-space: normal;
-  }
-</style>

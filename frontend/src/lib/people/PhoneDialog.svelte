@@ -54,9 +54,13 @@
       })}, and signs the phone in as you, for this station alone, for twelve hours. Show it to nobody else;
       under your account you can end it.
     </p>
-    <details>
+    <details class="py-1.25">
       <summary class="soft">Without a camera</summary>
-      <p>Type this address on the phone: <output class="figures">{made.address}</output></p>
+      <p>
+        Type this address on the phone: <output class="figures font-semibold wrap-anywhere"
+          >{made.address}</output
+        >
+      </p>
     </details>
   {:else if made}
     <p>This code is not good any more.</p>
@@ -69,12 +73,5 @@
     width: min(20rem, 100%);
     margin: 0.6rem auto;
     display: block;
-  }
-  output {
-    overflow-wrap: anywhere;
-    font-weight: 600;
-  }
-  details {
-    padding: 0.3rem 0;
   }
 </style>

@@ -62,7 +62,7 @@
 <Modal open title="Share “{name || 'this station'}”" {onclose}>
   {#if trouble}<p class="fault" role="alert">{trouble}</p>{/if}
   {#if sharing}
-    <h3>With people</h3>
+    <h3 class="mt-4">With people</h3>
     {#if sharing.shares.length}
       <ul>
         {#each sharing.shares as person (person.name)}
@@ -119,12 +119,15 @@
         </ul>
       </details>
     {/if}
-    <h3>By a link</h3>
+    <h3 class="mt-4">By a link</h3>
     <p class="soft">
       Whoever holds the link can read this station without an account, until you take the link back.
     </p>
     {#if made}
-      <p>Copy it now, it is not shown again: <output class="figures">{made}</output></p>
+      <p>
+        Copy it now, it is not shown again: <output class="figures font-semibold wrap-anywhere">{made}</output
+        >
+      </p>
     {/if}
     <ul>
       {#each sharing.links as link (link.id)}
@@ -139,9 +142,6 @@
 </Modal>
 
 <style>
-  h3 {
-    margin-top: 1rem;
-  }
   li,
   form {
     display: flex;
@@ -149,9 +149,5 @@
     gap: 0.3rem 1.2rem;
     align-items: center;
     padding: 0.3rem 0;
-  }
-  output {
-    overflow-wrap: anywhere;
-    font-weight: 600;
   }
 </style>

@@ -16,28 +16,13 @@
   const z = (metres: number | undefined) => HEIGHT - 3 - metre * (metres ?? 0);
 </script>
 
-<svg width={WIDTH} height={HEIGHT} aria-hidden="true">
-  <path d="M0 {z(0)}H{WIDTH}" class="ground" />
+<svg class="flex-none" width={WIDTH} height={HEIGHT} aria-hidden="true">
+  <path d="M0 {z(0)}H{WIDTH}" class="ground fill-none stroke-ink-soft stroke-1" />
   {#each antenna.wires as wire, n (n)}
-    <path d="M{x(wire[0])} {z(wire[2])}L{x(wire[3])} {z(wire[5])}" class="wire" />
+    <path
+      d="M{x(wire[0])} {z(wire[2])}L{x(wire[3])} {z(wire[5])}"
+      class="fill-none stroke-conducted-ink stroke-[1.6]"
+    />
   {/each}
-  <circle cx={x(antenna.feed[0])} cy={z(antenna.feed[2])} r="2.5" />
+  <circle class="fill-ink" cx={x(antenna.feed[0])} cy={z(antenna.feed[2])} r="2.5" />
 </svg>
-
-<style>
-  svg {
-    flex: none;
-  }
-  path {
-    fill: none;
-    stroke: var(--conducted-ink);
-    stroke-width: 1.6;
-  }
-  .ground {
-    stroke: var(--ink-soft);
-    stroke-width: 1;
-  }
-  circle {
-    fill: var(--ink);
-  }
-</style>

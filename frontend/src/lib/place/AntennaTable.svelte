@@ -64,11 +64,12 @@
     line that is worth most there. ● the decision. Choose a cell to see it in the place.
   </p>
   <Scroller label="Antennas by places of the match">
-    <table class="figures">
+    <table class="figures w-full border-collapse">
       <thead>
         <tr>
           <th scope="col">Antenna</th>
-          {#each places as place (place.id)}<th scope="col" class="where">{place.name}</th>{/each}
+          {#each places as place (place.id)}<th scope="col" class="max-w-34 min-w-21.5">{place.name}</th
+            >{/each}
         </tr>
       </thead>
       <tbody>
@@ -76,7 +77,7 @@
           {@const drawn = answer.drawn[line.drawn]}
           <tr>
             <th scope="row">
-              <span class="named">
+              <span class="flex max-w-72 min-w-48 items-center gap-2 leading-tight">
                 {#if drawn}<AntennaSketch antenna={drawn} {metre} />{/if}
                 {line.name}
               </span>
@@ -88,17 +89,18 @@
                   style:--share="{Math.min(100, (100 * row.watts) / Math.max(rated_w, 1e-9))}%"
                 >
                   <button
+                    class="min-h-9.5 w-full text-right"
                     type="button"
                     aria-pressed={row === chosen}
                     aria-label="{row.name}: {watts(row.watts)} W"
                     onclick={() => onselect(row)}
                   >
-                    {#if row === decided}<span class="sign">●</span>{/if}
+                    {#if row === decided}<span class="text-radiated-ink">●</span>{/if}
                     {watts(row.watts)}
                     <span class="line">{row.line_name}</span>
                   </button>
                 </td>
-              {:else}<td class="none">–</td>{/if}
+              {:else}<td class="none soft">–</td>{/if}
             {/each}
           </tr>
         {/each}
@@ -120,10 +122,6 @@
     grid-template-columns: repeat(auto-fit, minmax(min(13rem, 100%), 1fr));
     gap: 0 1.6rem;
     max-width: 60rem;
-  }
-  table {
-    border-collapse: collapse;
-    width: 100%;
   }
   p {
     color: var(--ink-soft);
@@ -149,29 +147,12 @@
     text-align: left;
     padding-left: 0;
   }
-  .where {
-    max-width: 8.5rem;
-    min-width: 5.4rem;
-  }
-  .named {
-    display: flex;
-    gap: 0.5rem;
-    align-items: center;
-    line-height: 1.2;
-    min-width: 12rem;
-    max-width: 18rem;
-  }
   td:has(button) {
     background: linear-gradient(
       to top,
       color-mix(in oklch, var(--radiated) 38%, transparent) var(--share),
       transparent var(--share)
     );
-  }
-  td button {
-    width: 100%;
-    min-height: 38px;
-    text-align: right;
   }
   .chosen {
     outline: 2px solid var(--ink);
@@ -181,12 +162,6 @@
     display: block;
     font-size: 11.5px;
     line-height: 1.15;
-    color: var(--ink-soft);
-  }
-  .sign {
-    color: var(--radiated-ink);
-  }
-  .none {
     color: var(--ink-soft);
   }
 </style>

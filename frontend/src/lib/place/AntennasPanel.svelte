@@ -36,7 +36,7 @@
   }
 </script>
 
-<section aria-label="What do you have room for?">
+<section class="mt-4 min-w-0 border-t pt-2.5" aria-label="What do you have room for?">
   <h3>What do you have room for?</h3>
   {#if !place}
     <p class="soft">
@@ -50,7 +50,7 @@
     </p>
   {:else}
     <PlaceForm {session} {place} antenna={drawn} prices={answer?.prices ?? []} />
-    <p class="ask">
+    <p class="py-2.5">
       <button type="button" class="firm" onclick={() => ranking.ask(session.document)}
         >Which antenna, with which feed?</button
       >
@@ -62,7 +62,7 @@
     {#if answer}
       {#if stale}<p class="fault">The place has changed since; ask again.</p>{/if}
       <div data-testid="antennas">
-        <p class="verdict serif">{answer.decided}</p>
+        <p class="serif max-w-224 text-lead leading-snug">{answer.decided}</p>
         <p class="soft">{answer.further}</p>
         <p class="soft">{answer.caution}</p>
       </div>
@@ -71,7 +71,9 @@
           on every band.
         </p>{/if}
       {#if chosen}
-        <div class="one">
+        <div
+          class="my-2.5 grid max-w-240 grid-cols-[minmax(0,1fr)_auto] items-start gap-x-5.5 gap-y-2.5 bg-paper-sunk px-2.75 py-2 max-[700px]:grid-cols-1 max-[700px]:justify-items-start"
+        >
           <p>
             <strong>{chosen.name}</strong>: {watts(chosen.watts)} W{#if chosen.between_w}, {chosen.between_w
                 .map((value) => watts(value))
@@ -103,38 +105,8 @@
 </section>
 
 <style>
-  section {
-    border-top: 1px solid var(--hairline);
-    margin-top: 1rem;
-    padding-top: 0.6rem;
-    min-width: 0;
-  }
-  .ask {
-    padding: 0.6rem 0;
-  }
-  .verdict {
-    font-size: 1.15rem;
-    line-height: 1.3;
-    max-width: 56rem;
-  }
   .soft {
     max-width: 56rem;
     padding-top: 0.25rem;
-  }
-  .one {
-    display: grid;
-    grid-template-columns: minmax(0, 1fr) auto;
-    gap: 0.6rem 1.4rem;
-    align-items: start;
-    padding: 0.5rem 0.7rem;
-    margin: 0.6rem 0;
-    background: var(--paper-sunk);
-    max-width: 60rem;
-  }
-  @media (max-width: 700px) {
-    .one {
-      grid-template-columns: minmax(0, 1fr);
-      justify-items: start;
-    }
   }
 </style>

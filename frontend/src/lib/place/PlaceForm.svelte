@@ -49,7 +49,7 @@
 
 <div class="place">
   <PlacePicture {place} {antenna} onmove={(next) => session.change('place', next)} />
-  <div>
+  <div class="min-w-0">
     <NumberField form={session} place="place.length_m" spec={length('length_m', 'Length of the place')} />
     <NumberField form={session} place="place.breadth_m" spec={length('breadth_m', 'Breadth')} />
     {#each supports as point, n (n)}
@@ -82,7 +82,7 @@
       <NumberField form={session} place="place.house.y_m" spec={length('y_m', 'across')} />
     </details>
   </div>
-  <div>
+  <div class="min-w-0">
     <ChoiceField
       label="Ground"
       value={typeof place.ground === 'string' ? place.ground : 'average'}
@@ -111,7 +111,7 @@
     <details>
       <summary>Which antennas may be</summary>
       {#each KINDS as [kind, name] (kind)}
-        <label class="check"
+        <label class="check block py-0.5"
           ><input
             type="checkbox"
             checked={!(place.not ?? []).includes(kind)}
@@ -148,18 +148,11 @@
     gap: 0.6rem 1.8rem;
     align-items: start;
   }
-  .place > div {
-    min-width: 0;
-  }
   details {
     border-top: 1px solid var(--hairline);
   }
   summary {
     padding: 0.3rem 0;
     color: var(--ink-soft);
-  }
-  .check {
-    display: block;
-    padding: 0.15rem 0;
   }
 </style>

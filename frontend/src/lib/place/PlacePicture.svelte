@@ -79,11 +79,20 @@
     role="group"
     aria-label="The place from above, {length(long)} by {length(broad)}"
   >
-    <rect x={x(0)} y={y(broad)} width={metre * long} height={metre * broad} />
+    <rect
+      class="fill-paper-sunk stroke-ink-soft"
+      x={x(0)}
+      y={y(broad)}
+      width={metre * long}
+      height={metre * broad}
+    />
     {#if antenna}
       <path d="M{x(house.x)} {y(house.y)}L{x(feedX)} {y(feedY)}" class="feed" />
       {#each wires as [start, end], n (n)}
-        <path d="M{x(start[0])} {y(start[1])}L{x(end[0])} {y(end[1])}" class="wire" />
+        <path
+          d="M{x(start[0])} {y(start[1])}L{x(end[0])} {y(end[1])}"
+          class="fill-none stroke-conducted-ink stroke-[2.2]"
+        />
       {/each}
     {/if}
     <path class="house" d="M{x(house.x) - 6} {y(house.y) + 6}h12v-8l-6 -6l-6 6z" />
@@ -120,11 +129,14 @@
         metre} {1.4 * metre}z"
     />
     {#each supports as support, n (n)}
-      <path class="support" d="M{x(support.x)} {z(0)}V{z(support.tall)}" />
+      <path class="fill-none stroke-ink-soft stroke-3" d="M{x(support.x)} {z(0)}V{z(support.tall)}" />
     {/each}
     {#if antenna}
       {#each wires as [start, end], n (n)}
-        <path d="M{x(start[0])} {z(start[2])}L{x(end[0])} {z(end[2])}" class="wire" />
+        <path
+          d="M{x(start[0])} {z(start[2])}L{x(end[0])} {z(end[2])}"
+          class="fill-none stroke-conducted-ink stroke-[2.2]"
+        />
       {/each}
       <circle cx={x(feedX)} cy={z(feedZ)} r="4.5" fill="var(--ink)" />
     {/if}
@@ -152,23 +164,9 @@
     fill: var(--ink);
     overflow: visible;
   }
-  rect {
-    fill: var(--paper-sunk);
-    stroke: var(--ink-soft);
-  }
   .house {
     fill: var(--ink-soft);
     fill-opacity: 0.55;
-  }
-  .support {
-    stroke: var(--ink-soft);
-    stroke-width: 3;
-    fill: none;
-  }
-  .wire {
-    stroke: var(--conducted-ink);
-    stroke-width: 2.2;
-    fill: none;
   }
   .feed {
     stroke: var(--ink);

@@ -22,8 +22,8 @@
   const open = $derived(round !== null && round.verdict === null);
 </script>
 
-<section aria-label="Practice">
-  <p class="verdict serif">What is wrong, and in how few minutes can you know?</p>
+<section class="max-w-240 px-5.5 pt-3.5 pb-8" aria-label="Practice">
+  <p class="serif text-large">What is wrong, and in how few minutes can you know?</p>
   {#if playing.trouble}<p class="fault" role="alert">{playing.trouble}</p>{/if}
   {#if !round}
     <p>
@@ -47,13 +47,13 @@
     </p>
     <RoundReadings {round} busy={playing.busy || !open} onread={(step) => playing.read(step)} />
     {#if open}
-      <h2 class="serif">What is it?</h2>
+      <h2 class="serif mt-4 text-lead">What is it?</h2>
       <p class="soft">
         {round.level === 3
           ? 'Two of these are so, any two alike often.'
           : 'Each of these is hidden as often as any other.'}
       </p>
-      <div class="answer">
+      <div class="flex flex-wrap items-center gap-x-4 gap-y-2">
         <select aria-label="What is wrong" bind:value={cause}>
           <option value="" disabled>choose</option>
           {#each round.causes as cause (cause.id)}<option value={cause.id}>{cause.name}</option>{/each}
@@ -89,24 +89,7 @@
 </section>
 
 <style>
-  section {
-    padding: 0.9rem 1.4rem 2rem;
-    max-width: 60rem;
-  }
   section > p {
     margin: 0.4rem 0;
-  }
-  .verdict {
-    font-size: 1.45rem;
-  }
-  h2 {
-    font-size: 1.1rem;
-    margin-top: 1rem;
-  }
-  .answer {
-    display: flex;
-    flex-wrap: wrap;
-    gap: 0.5rem 1rem;
-    align-items: center;
   }
 </style>

@@ -87,6 +87,7 @@
   </Scroller>
 {/if}
 <form
+  class="mt-3.25 flex flex-wrap items-center gap-x-4 gap-y-2"
   aria-label="Read next"
   onsubmit={(event) => {
     event.preventDefault();
@@ -119,13 +120,3 @@
   {/if}
   <button type="submit" class="firm" disabled={busy}>Read it, {took(minutes)}</button>
 </form>
-
-<style>
-  form {
-    display: flex;
-    flex-wrap: wrap;
-    align-items: center;
-    gap: 0.5rem 1rem;
-    margin-top: 0.8rem;
-  }
-</style>

@@ -36,7 +36,7 @@
   list.ask(() => api.GET('/api/schools'));
 </script>
 
-<div class="questions">
+<div class="grid grid-cols-[16rem_minmax(0,1fr)] gap-x-9.5 px-5.5 pt-4.75 pb-8 max-[900px]:grid-cols-1">
   <nav aria-label="Questions">
     <h2>On these practitioners disagree</h2>
     <Trouble text={list.trouble} asking={list} below={false} />
@@ -44,6 +44,7 @@
       {#each list.answer ?? [] as { slug, title } (slug)}
         <li>
           <a
+            class="block border-t border-l-2 border-l-transparent py-1.5 pr-2 pl-2.75 hover:bg-paper-sunk"
             href={addressOf({ ...place, question: slug })}
             aria-current={slug === question ? 'page' : undefined}>{title}</a
           >
@@ -51,20 +52,20 @@
       {/each}
     </ul>
   </nav>
-  <article aria-labelledby="question">
+  <article class="max-[900px]:mt-5.5" aria-labelledby="question">
     <Trouble text={asking.trouble} {asking} />
     {#if answer}
       <h2 id="question" class="serif">{answer.title}</h2>
-      <div class="schools">
+      <div class="grid grid-cols-[1fr_1fr] gap-x-8 max-[900px]:grid-cols-1">
         {#each [{ name: 'One school', says: answer.one_says, told: answer.one }, { name: 'The other', says: answer.other_says, told: answer.other }] as school, i (i)}
-          <section aria-label={school.name}>
+          <section class="border-t pt-2 pb-3.5" aria-label={school.name}>
             <h3>{school.name}</h3>
-            <p class="says serif">{school.says}</p>
+            <p class="serif mb-1.25 text-lead">{school.says}</p>
             {#if school.told}<p>{school.told}</p>{/if}
           </section>
         {/each}
       </div>
-      <section class="holds" aria-label="At this station">
+      <section class="max-w-208 border-t-2 border-t-conducted pt-2.5 pb-4" aria-label="At this station">
         <h3>At this station</h3>
         <p data-testid="holds">{answer.holds}</p>
       </section>
@@ -73,8 +74,11 @@
           <table class="plain figures" use:roving>
             <thead>
               <tr>
-                <td class="corner"></td>
-                {#each answer.heads as head (head)}<th scope="col"><Termed text={head} /></th>{/each}
+                <td class="border-0"></td>
+                {#each answer.heads as head (head)}<th
+                    class="max-w-40 align-bottom whitespace-normal"
+                    scope="col"><Termed text={head} /></th
+                  >{/each}
               </tr>
             </thead>
             <tbody>
@@ -103,27 +107,12 @@
 </div>
 
 <style>
-  .questions {
-    display: grid;
-    grid-template-columns: 16rem minmax(0, 1fr);
-    gap: 0 2.4rem;
-    padding: 1.2rem 1.4rem 2rem;
-  }
   nav h2,
   h3 {
     font-size: 13px;
     font-family: inherit;
     font-weight: 400;
     color: var(--ink-soft);
-  }
-  nav a {
-    display: block;
-    padding: 0.4rem 0.5rem 0.4rem 0.7rem;
-    border-top: 1px solid var(--hairline);
-    border-left: 2px solid transparent;
-  }
-  nav a:hover {
-    background: var(--paper-sunk);
   }
   nav [aria-current] {
     font-weight: 600;
@@ -132,40 +121,5 @@
   article > h2 {
     font-size: 1.6rem;
     margin-bottom: 0.8rem;
-  }
-  .schools {
-    display: grid;
-    grid-template-columns: 1fr 1fr;
-    gap: 0 2rem;
-  }
-  .schools section {
-    border-top: 1px solid var(--hairline);
-    padding: 0.5rem 0 0.9rem;
-  }
-  .says {
-    font-size: 1.15rem;
-    margin-bottom: 0.3rem;
-  }
-  .holds {
-    border-top: 2px solid var(--conducted);
-    padding: 0.6rem 0 1rem;
-    max-width: 52rem;
-  }
-  table thead th {
-    white-space: normal;
-    vertical-align: bottom;
-    max-width: 10rem;
-  }
-  table thead .corner {
-    border: 0;
-  }
-  @media (max-width: 900px) {
-    .questions,
-    .schools {
-      grid-template-columns: minmax(0, 1fr);
-    }
-    article {
-      margin-top: 1.4rem;
-    }
   }
 </style>

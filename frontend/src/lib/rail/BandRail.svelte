@@ -36,12 +36,13 @@
   };
 </script>
 
-<nav aria-label="Bands" class="rail" class:folded={!open}>
-  <h2>
+<nav aria-label="Bands" class="rail flex w-58 flex-col border-r py-2.5" class:folded={!open}>
+  <h2 class="font-sans text-fine">
     <button type="button" class="fold" aria-expanded={open} aria-label={lead} onclick={toggle}>
       {#if narrow.current}
-        <span class="lead"
-          >{#if present}{present.name} <b class="figures">{shown(present.radiated_w, watts)} W</b>
+        <span
+          >{#if present}{present.name}
+            <b class="figures max-[900px]:text-ink">{shown(present.radiated_w, watts)} W</b>
             <span style:color={STATES[present.state].ink} aria-hidden="true"
               >{STATES[present.state].mark}</span
             >{:else}Bands{/if}</span
@@ -68,25 +69,28 @@
       >
         <span class="name">{row.name}</span>
         {#if open}
-          <span class="bar" aria-hidden="true">
-            <span style:width="{Math.min(100, (100 * (middle(row.radiated_w) ?? 0)) / power)}%"></span>
+          <span class="bar block h-1.75 border-b" aria-hidden="true">
+            <span
+              class="block h-full bg-radiated"
+              style:width="{Math.min(100, (100 * (middle(row.radiated_w) ?? 0)) / power)}%"
+            ></span>
           </span>
         {/if}
-        <span class="figures watts" class:visually-hidden={!open}
+        <span class="figures text-right whitespace-nowrap" class:visually-hidden={!open}
           >{row.state === 'unknown' ? '' : shown(row.radiated_w, watts)}</span
         >
-        <span class="sign" style:color={state.ink} aria-hidden="true">{state.mark}</span>
+        <span style:color={state.ink} aria-hidden="true">{state.mark}</span>
         <span class="visually-hidden">watts; {state.word}</span>
       </button>
     {/each}
   {/if}
   {#if open}
-    <div class="key">
+    <div class="key soft px-3.5 pt-2 text-fine">
       <button type="button" aria-expanded={preferences.legend.open} onclick={preferences.legend.toggle}
         >What the signs mean</button
       >
       {#if preferences.legend.open}
-        <dl>
+        <dl class="grid grid-cols-[1.2rem_1fr] gap-y-0.5">
           {#each Object.values(STATES) as state (state.word)}
             <dt style:color={state.ink}>{state.mark}</dt>
             <dd>{state.word}</dd>
@@ -98,19 +102,8 @@
 </nav>
 
 <style>
-  .rail {
-    display: flex;
-    flex-direction: column;
-    width: 14.5rem;
-    padding: 0.6rem 0;
-    border-right: 1px solid var(--hairline);
-  }
   .folded {
     width: 5.4rem;
-  }
-  h2 {
-    font-size: 12.5px;
-    font-family: 'Source Sans 3 Variable', sans-serif;
   }
   .fold {
     display: flex;
@@ -150,33 +143,9 @@
     background: var(--paper-sunk);
     font-weight: 600;
   }
-  .bar {
-    height: 7px;
-    border-bottom: 1px solid var(--hairline);
-    display: block;
-  }
-  .bar span {
-    display: block;
-    height: 100%;
-    background: var(--radiated);
-  }
-  .watts {
-    text-align: right;
-    white-space: nowrap;
-  }
-  .key {
-    padding: 0.5rem 0.9rem 0;
-    font-size: 12.5px;
-    color: var(--ink-soft);
-  }
   .key button {
     min-height: 24px;
     text-decoration: underline dotted;
-  }
-  dl {
-    display: grid;
-    grid-template-columns: 1.2rem 1fr;
-    row-gap: 0.1rem;
   }
   @media (max-width: 900px) {
     .rail,
@@ -191,9 +160,6 @@
       min-height: 34px;
       align-items: center;
       font-size: 15px;
-    }
-    .lead b {
-      color: var(--ink);
     }
   }
 </style>

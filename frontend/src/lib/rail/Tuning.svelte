@@ -17,10 +17,10 @@
 </script>
 
 <div class="tuning">
-  <label>
+  <label class="flex items-baseline gap-1.5">
     <span>Frequency</span>
     <input
-      class="figures"
+      class="figures w-21.5 text-right"
       inputmode="decimal"
       value={text}
       aria-invalid={wrong}
@@ -30,9 +30,9 @@
       }}
     />
   </label>
-  <span class="unit">MHz</span>
+  <span class="-ml-1.5">MHz</span>
   {#if band}
-    <span class="edge figures">{band.low_mhz}</span>
+    <span class="figures text-fine">{band.low_mhz}</span>
     <Slider
       value={[mhz]}
       min={band.low_mhz}
@@ -49,7 +49,7 @@
         <Slider.Thumb index={0}><Slider.HiddenInput /></Slider.Thumb>
       </Slider.Control>
     </Slider>
-    <span class="edge figures">{band.high_mhz}</span>
+    <span class="figures text-fine">{band.high_mhz}</span>
   {/if}
 </div>
 {#if wrong}<p class="fault" role="alert">The frequency must be a number above 0.</p>{/if}
@@ -61,21 +61,6 @@
     align-items: center;
     gap: 0.75rem;
     color: var(--ink-soft);
-  }
-  label {
-    display: flex;
-    gap: 0.4rem;
-    align-items: baseline;
-  }
-  input {
-    width: 5.4rem;
-    text-align: right;
-  }
-  .unit {
-    margin-left: -0.4rem;
-  }
-  .edge {
-    font-size: 12.5px;
   }
   @media (max-width: 640px) {
     .tuning {

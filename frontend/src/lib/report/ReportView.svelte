@@ -69,16 +69,16 @@
   }
 </script>
 
-<section aria-label="Report">
-  <div class="head">
+<section class="px-5.5 pt-4 pb-8 print:p-0" aria-label="Report">
+  <div class="flex justify-between gap-4">
     <h2>{station.name}: {station.arrangement}</h2>
-    <div class="actions">
-      <button type="button" onclick={() => window.print()}>Print</button>
-      <button type="button" onclick={csv}>Ledger as CSV</button>
+    <div class="flex gap-4 print:hidden">
+      <button class="linkish whitespace-nowrap" type="button" onclick={() => window.print()}>Print</button>
+      <button class="linkish whitespace-nowrap" type="button" onclick={csv}>Ledger as CSV</button>
     </div>
   </div>
   <Trouble text={ledgers.trouble} asking={ledgers} onretry={ask} />
-  {#if station.notes}<p class="notes">{station.notes}</p>{/if}
+  {#if station.notes}<p class="notes soft">{station.notes}</p>{/if}
   {#if here && layout}
     <div class="print-only">
       <p>{stale || `At ${digits(mhz, 6)} MHz:`} {here.sentence}</p>
@@ -87,8 +87,8 @@
     </div>
   {/if}
   <Scroller label="Watts by band and part">
-    <table class="figures">
-      <caption
+    <table class="figures w-full border-collapse text-note">
+      <caption class="soft py-1.5 text-left"
         >Watts that each part takes, at the middle of each band, of {watts(
           station.transmitter?.power_w ?? null,
         )} W</caption
@@ -132,66 +132,27 @@
       </tbody>
     </table>
   </Scroller>
-  <p class="small">
+  <p class="small soft mt-1.5 text-fine">
     “Foldback” is what the radio’s protection holds back; “reflected” is what comes back to the radio and is
     not sent again.
   </p>
-  <h3>Cautions</h3>
+  <h3 class="mt-4 print:mt-1.25">Cautions</h3>
   <ul>
     {#each cautions as caution, n (n)}
-      <li>
+      <li class="border-t py-1 text-note">
         <span class="sign" aria-hidden="true">▲</span>
         {caution.text} <span class="soft">{caution.remedy}</span>
         <span class="soft">{where(caution)}</span>
       </li>
     {/each}
   </ul>
-  <p class="small">
+  <p class="small soft mt-1.5 text-fine">
     Tithe estimates and teaches; it certifies nothing. Grounding, bonding, lightning protection and RF
     exposure follow the local codes and the licensing authority.
   </p>
 </section>
 
 <style>
-  section {
-    padding: 1rem 1.4rem 2rem;
-  }
-  .head {
-    display: flex;
-    justify-content: space-between;
-    gap: 1rem;
-  }
-  h3 {
-    margin-top: 1rem;
-  }
-  .actions {
-    display: flex;
-    gap: 1rem;
-  }
-  button {
-    text-decoration: underline;
-    text-underline-offset: 3px;
-    white-space: nowrap;
-  }
-  .notes,
-  .soft,
-  .small,
-  caption {
-    color: var(--ink-soft);
-  }
-  .small {
-    font-size: 13px;
-    margin-top: 0.4rem;
-  }
-  caption {
-    text-align: left;
-    padding: 0.4rem 0;
-  }
-  table {
-    border-collapse: collapse;
-    font-size: 14px;
-    width: 100%;
-  }
   th,
   td {
     text-align: right;
@@ -213,27 +174,13 @@
     color: var(--radiated-ink);
     font-weight: 600;
   }
-  li {
-    border-top: 1px solid var(--hairline);
-    padding: 0.25rem 0;
-    font-size: 14px;
-  }
   .sign {
     color: var(--caution-ink);
     font-size: 11px;
   }
   @media print {
-    section {
-      padding: 0;
-    }
     .print-only {
       zoom: 0.8;
-    }
-    h3 {
-      margin-top: 0.3rem;
-    }
-    .actions {
-      display: none;
     }
     table,
     li,

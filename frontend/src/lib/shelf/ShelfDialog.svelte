@@ -51,7 +51,7 @@
   {onclose}
 >
   <input
-    class="search"
+    class="search w-full p-1.25"
     type="search"
     placeholder="Search, e.g. foam or 4:1"
     aria-label="Search the shelf"
@@ -77,9 +77,13 @@
     <h3>{name}</h3>
     <ul>
       {#each items as item (item.key)}
-        <li>
-          <button type="button" class="take" onclick={() => take(item)}>
-            <span>{item.title}</span> <small>{item.note}</small>
+        <li class="flex border-t">
+          <button
+            type="button"
+            class="flex-1 p-1.25 text-left hover:bg-paper-sunk"
+            onclick={() => take(item)}
+          >
+            <span>{item.title}</span> <small class="soft ml-2 text-fine">{item.note}</small>
           </button>
           {#if item.own !== null}
             <button
@@ -96,31 +100,10 @@
 </Modal>
 
 <style>
-  .search {
-    width: 100%;
-    padding: 0.3rem;
-  }
   h3 {
     font-size: 13px;
     color: var(--ink-soft);
     margin-top: 0.9rem;
     font-family: inherit;
-  }
-  li {
-    display: flex;
-    border-top: 1px solid var(--hairline);
-  }
-  .take {
-    flex: 1;
-    text-align: left;
-    padding: 0.32rem 0.3rem;
-  }
-  .take:hover {
-    background: var(--paper-sunk);
-  }
-  small {
-    color: var(--ink-soft);
-    margin-left: 0.5rem;
-    font-size: 13px;
   }
 </style>

@@ -69,7 +69,7 @@
   <Fig at="{item.key}.{name}" name="{item.title}, {NAMES[name]}" {text} />
 {/snippet}
 
-<div class="asked">
+<div class="grid grid-cols-[repeat(auto-fit,minmax(11rem,1fr))] gap-x-8">
   <PlainNumber
     label="Length"
     unit={preferences.system === 'feet' ? 'ft' : 'm'}
@@ -82,7 +82,7 @@
 <div class="lines">
   <Scroller label="Feedlines side by side">
     <table class="plain figures" use:roving>
-      <caption>
+      <caption class="whitespace-normal">
         Here: before the load that the line would face in this place{asking.answer && !asking.answer.why
           ? `, SWR ${shown(asking.answer.swr, swr)}`
           : ''}. Prices are the station’s own where it states them, otherwise rough starting values; “?” is
@@ -106,9 +106,11 @@
             <th scope="row">
               <button
                 type="button"
-                class="take"
+                class="hover:underline"
                 onclick={() => ontake(item, typeof metres === 'number' && metres > 0 ? metres : length_m)}
-                >{item.title}{item.key === present ? ', as now' : ''}<small>{item.note}</small></button
+                >{item.title}{item.key === present ? ', as now' : ''}<small
+                  class="soft block text-fine font-normal">{item.note}</small
+                ></button
               >{#if item.own !== null}<button
                   type="button"
                   aria-label="Take {item.title} off the shelf"
@@ -140,16 +142,8 @@
 <WorkingDialog {workings} />
 
 <style>
-  .asked {
-    display: grid;
-    grid-template-columns: repeat(auto-fit, minmax(11rem, 1fr));
-    gap: 0 2rem;
-  }
   .lines {
     container-type: inline-size;
-  }
-  caption {
-    white-space: normal;
   }
   th[scope='row'] {
     white-space: normal;
@@ -160,15 +154,6 @@
   }
   .present {
     background: var(--paper-sunk);
-  }
-  .take:hover {
-    text-decoration: underline;
-  }
-  small {
-    display: block;
-    color: var(--ink-soft);
-    font-size: 13px;
-    font-weight: 400;
   }
   @container (max-width: 30rem) {
     small {

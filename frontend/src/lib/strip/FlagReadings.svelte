@@ -56,7 +56,7 @@
   <button
     type="button"
     class="flag"
-    class:radio={flag.at === 'radio'}
+    class:first={flag.at === 'radio'}
     style:left="{flag.x}px"
     style:width="{flag.width}px"
     aria-expanded={open === flag.at}
@@ -75,8 +75,8 @@
     style:max-width="min({ROOM}px, calc(100vw - 8px))"
     onkeydown={close}
   >
-    <div class="head">
-      <h2>{shown.name}</h2>
+    <div class="flex justify-between gap-2">
+      <h2 class="text-lead wrap-anywhere">{shown.name}</h2>
       <button type="button" aria-label="Close" onclick={() => (open = null)}><X size={16} /></button>
     </div>
     {#key shown.at}
@@ -103,7 +103,7 @@
   .flag[aria-expanded='true'] {
     outline: 1px solid var(--ink-soft);
   }
-  .radio {
+  .first {
     top: 14px;
     height: 26px;
     text-decoration: underline dotted;
@@ -120,14 +120,5 @@
     background: var(--paper);
     border: 1px solid var(--ink-soft);
     padding: 0.5rem 0.8rem 0.6rem;
-  }
-  .head {
-    display: flex;
-    justify-content: space-between;
-    gap: 0.5rem;
-  }
-  h2 {
-    font-size: 1.05rem;
-    overflow-wrap: anywhere;
   }
 </style>

@@ -87,11 +87,11 @@
   }
 </script>
 
-<div class="labels" role="group" aria-label="Parts of the run" bind:this={row}>
+<div class="relative h-8.5" role="group" aria-label="Parts of the run" bind:this={row}>
   {#each labels as label, n (label.at)}
     <button
       type="button"
-      class="part"
+      class="part soft absolute top-0 flex h-8 touch-pan-y items-center justify-center overflow-hidden border-t-2 border-t-transparent px-2.5 py-0 text-fine select-none max-[640px]:px-px max-[640px]:py-0"
       style:left="{label.left}px"
       style:width="{label.width}px"
       class:marked={!inserting}
@@ -115,8 +115,9 @@
       onpointerup={endDrag}
       onpointercancel={() => (drag = null)}
     >
-      {#if typeof label.at === 'number' && faulty.has(String(label.at))}<span class="fault" aria-hidden="true"
-          >✕</span
+      {#if typeof label.at === 'number' && faulty.has(String(label.at))}<span
+          class="fault mr-0.75"
+          aria-hidden="true">✕</span
         ><span class="visually-hidden">has a fault: </span>
       {:else if typeof label.at === 'number' && cautioned.has(label.at)}<span class="sign" aria-hidden="true"
           >▲</span
@@ -129,7 +130,7 @@
     {#each edges as edge, gap (gap)}
       <button
         type="button"
-        class="insert"
+        class="soft absolute top-1 -ml-3 grid h-6 w-6 place-items-center rounded-full opacity-45 hover:bg-paper-sunk hover:text-ink hover:opacity-100 focus-visible:bg-paper-sunk focus-visible:text-ink focus-visible:opacity-100"
         style:left="{edge}px"
         aria-label={gap === 0
           ? 'Insert a part after the transmitter'
@@ -138,34 +139,13 @@
       >
     {/each}
   {/if}
-  {#if drag?.gap != null}<span class="drop" style:left="{edges[drag.gap] ?? 0}px"></span>{/if}
+  {#if drag?.gap != null}<span
+      class="pointer-events-none absolute top-0 bottom-0 -ml-0.25 w-0.75 bg-ink"
+      style:left="{edges[drag.gap] ?? 0}px"
+    ></span>{/if}
 </div>
 
 <style>
-  .labels {
-    position: relative;
-    height: 34px;
-  }
-  .part {
-    position: absolute;
-    top: 0;
-    height: 32px;
-    display: flex;
-    align-items: center;
-    justify-content: center;
-    padding: 0 10px;
-    overflow: hidden;
-    font-size: 12.5px;
-    color: var(--ink-soft);
-    border-top: 2px solid transparent;
-    touch-action: pan-y;
-    user-select: none;
-  }
-  @media (max-width: 640px) {
-    .part {
-      padding: 0 1px;
-    }
-  }
   /* Room for the marks of the joints beside it. */
   .marked {
     padding: 0 14px;
@@ -194,39 +174,9 @@
     opacity: 0.5;
     cursor: grabbing;
   }
-  .insert {
-    position: absolute;
-    top: 4px;
-    width: 24px;
-    height: 24px;
-    margin-left: -12px;
-    display: grid;
-    place-items: center;
-    color: var(--ink-soft);
-    opacity: 0.45;
-    border-radius: 50%;
-  }
-  .insert:hover,
-  .insert:focus-visible {
-    opacity: 1;
-    background: var(--paper-sunk);
-    color: var(--ink);
-  }
-  .drop {
-    position: absolute;
-    top: 0;
-    bottom: 0;
-    width: 3px;
-    margin-left: -1.5px;
-    background: var(--ink);
-    pointer-events: none;
-  }
   .sign {
     color: var(--caution-ink);
     margin-right: 3px;
     font-size: 10px;
-  }
-  .fault {
-    margin-right: 3px;
   }
 </style>

@@ -9,26 +9,12 @@
   ]);
 </script>
 
-<div aria-hidden="true">
+<div class="relative h-7 overflow-hidden" aria-hidden="true">
   {#each labels as label, n (n)}
-    <span style:left="{label.left}px" style:width="{label.width}px">{label.text}</span>
+    <span
+      class="soft absolute overflow-hidden px-1 text-center text-fine text-ellipsis whitespace-nowrap"
+      style:left="{label.left}px"
+      style:width="{label.width}px">{label.text}</span
+    >
   {/each}
 </div>
-
-<style>
-  div {
-    position: relative;
-    height: 28px;
-    overflow: hidden;
-  }
-  span {
-    position: absolute;
-    padding: 0 4px;
-    text-align: center;
-    overflow: hidden;
-    text-overflow: ellipsis;
-    white-space: nowrap;
-    font-size: 12.5px;
-    color: var(--ink-soft);
-  }
-</style>

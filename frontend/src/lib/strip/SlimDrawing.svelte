@@ -37,6 +37,7 @@
 </script>
 
 <svg
+  class="block"
   width={layout.width}
   height={FLOOR}
   role="img"
@@ -104,9 +105,6 @@
 </svg>
 
 <style>
-  svg {
-    display: block;
-  }
   .stale {
     opacity: 0.45;
   }

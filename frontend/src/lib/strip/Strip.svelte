@@ -31,13 +31,17 @@
   const full = $derived(always || preferences.strip.open);
 </script>
 
-<div class="with-flags">
-  <section aria-label="The run, transmitter to antenna" class="strip" bind:clientWidth={width}>
+<div class="relative">
+  <section
+    aria-label="The run, transmitter to antenna"
+    class="strip relative overflow-hidden border-b"
+    bind:clientWidth={width}
+  >
     {#if here && layout}
       {#if full}<StripDrawing {here} {layout} name="The run" {stale} />
       {:else}<SlimDrawing {here} {layout} {stale} />{/if}
     {:else}
-      <p class="empty" class:full>
+      <p class="empty soft flex min-h-12.25 items-center py-1.25 pr-10 pl-6" class:full>
         {(session.answer?.why ?? session.stale) || `Computing the run … ${whyItWaits()}`}
       </p>
     {/if}
@@ -53,7 +57,7 @@
   {#if !always}
     <button
       type="button"
-      class="opens"
+      class="opens soft absolute top-0.5 right-1 grid h-6 w-6 place-items-center rounded-full hover:bg-paper-sunk hover:text-ink"
       aria-expanded={full}
       aria-label="The strip in full"
       title={full ? 'Make the strip slim' : 'Show the strip in full'}
@@ -64,37 +68,7 @@
 </div>
 
 <style>
-  .with-flags {
-    position: relative;
-  }
-  .strip {
-    position: relative;
-    border-bottom: 1px solid var(--hairline);
-    overflow: hidden;
-  }
-  .empty {
-    display: flex;
-    align-items: center;
-    padding: 0.3rem 2.5rem 0.3rem 1.5rem;
-    min-height: 49px;
-    color: var(--ink-soft);
-  }
   .empty.full {
     min-height: 100px;
-  }
-  .opens {
-    position: absolute;
-    top: 2px;
-    right: 4px;
-    width: 24px;
-    height: 24px;
-    display: grid;
-    place-items: center;
-    color: var(--ink-soft);
-    border-radius: 50%;
-  }
-  .opens:hover {
-    color: var(--ink);
-    background: var(--paper-sunk);
   }
 </style>

@@ -21,6 +21,7 @@
 </script>
 
 <svg
+  class="block"
   width={layout.width}
   height={HEIGHT.floor + 18}
   role="img"
@@ -51,9 +52,6 @@
 </svg>
 
 <style>
-  svg {
-    display: block;
-  }
   .stale {
     opacity: 0.45;
   }

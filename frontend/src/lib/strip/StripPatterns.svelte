@@ -4,7 +4,7 @@
 </script>
 
 <!-- Patterns shared by every strip on the page: heat is hatched, what is turned back is dotted. -->
-<svg width="0" height="0" aria-hidden="true" class="patterns">
+<svg width="0" height="0" aria-hidden="true" class="absolute">
   <defs>
     <pattern
       id="heat-hatch"
@@ -28,9 +28,3 @@
     </mask>
   </defs>
 </svg>
-
-<style>
-  .patterns {
-    position: absolute;
-  }
-</style>

@@ -3,8 +3,8 @@
 </script>
 
 <details>
-  <summary>How to measure with an analyzer</summary>
-  <ol>
+  <summary class="soft">How to measure with an analyzer</summary>
+  <ol class="max-w-176 list-decimal pl-5.5">
     <li>The transmitter off and unplugged; the wire earthed for a moment, so that its charge is gone.</li>
     <li>
       Calibrate with open, short and 50 Ω load at the very plug where you measure, on the day; then put the
@@ -17,14 +17,6 @@
 </details>
 
 <style>
-  summary {
-    color: var(--ink-soft);
-  }
-  ol {
-    list-style: decimal;
-    padding-left: 1.4rem;
-    max-width: 44rem;
-  }
   li {
     padding: 0.15rem 0;
   }

@@ -20,11 +20,13 @@
 {:else if row.baseline}
   <p>This is the baseline. Choose a later sweep, taken at the same place, to see what has changed since.</p>
 {:else if drift}
-  <p class="verdict serif" data-testid="drift-verdict">{drift.sentence}</p>
+  <p class="serif my-2 max-w-184 text-large leading-snug" data-testid="drift-verdict">
+    {drift.sentence}
+  </p>
   <SweepPicture {look} under={look.under} />
   {#if drift.causes.length > 1}
     <h3>Also possible, in order</h3>
-    <ol>
+    <ol class="list-decimal pl-5.5">
       {#each drift.causes.slice(1) as cause (cause.id)}<li>{cause.sentence}</li>{/each}
     </ol>
   {/if}
@@ -64,16 +66,3 @@
     who may climb.
   </p>
 {/if}
-
-<style>
-  .verdict {
-    font-size: 1.3rem;
-    line-height: 1.3;
-    margin: 0.5rem 0;
-    max-width: 46rem;
-  }
-  ol {
-    list-style: decimal;
-    padding-left: 1.4rem;
-  }
-</style>

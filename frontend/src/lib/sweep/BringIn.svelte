@@ -92,15 +92,15 @@
 </script>
 
 <section aria-label="Bring in a sweep">
-  <h2>Bring in a sweep</h2>
+  <h2 class="text-large">Bring in a sweep</h2>
   <p class="soft">
     First say where the instrument was: choose the joint here, or on the strip above. Disconnect the
     transmitter: never transmit into an analyzer, and let static drain off the wire before you connect one.
   </p>
   <AnalyzerCard />
-  <p class="where">
+  <p class="flex flex-wrap items-baseline gap-x-5.5 gap-y-1.25 py-2.5">
     <JointChoice label="It was taken" {chain} value={joint} onchoose={(at) => (sweeps.takenAt = at)} />
-    <label><input type="checkbox" bind:checked={trim} /> a step of trimming</label>
+    <label class="soft"><input type="checkbox" bind:checked={trim} /> a step of trimming</label>
     {#if trim}
       <PlainNumber
         label="done to each side before it, + longer"
@@ -110,12 +110,13 @@
       />
     {/if}
   </p>
-  <div class="ways">
+  <div class="ways grid grid-cols-[repeat(auto-fit,minmax(13rem,1fr))] gap-x-6 gap-y-4">
     <div>
-      <h3>A file</h3>
-      <label class="file"
+      <h3 class="text-lead">A file</h3>
+      <label class="soft"
         >Touchstone (.s1p), or CSV with R and X, SWR or return loss
         <input
+          class="mt-1.5 block"
           type="file"
           aria-label="A sweep file"
           accept=".s1p,.csv,.txt,text/plain,text/csv"
@@ -135,7 +136,7 @@
       <TypedSwr {sweeps} {station} {joint} onkeep={(text) => keep(text, 'SWR by hand')} />
     </div>
     <div>
-      <h3>The simulated analyzer</h3>
+      <h3 class="text-lead">The simulated analyzer</h3>
       <p class="soft">It measures the station on the strip, with the faults you give it.</p>
       {#each INSTRUMENT as { key, label, unit } (key)}
         <PlainNumber
@@ -151,34 +152,8 @@
 </section>
 
 <style>
-  h2 {
-    font-size: 1.35rem;
-  }
-  h3 {
-    font-size: 1.05rem;
-  }
-  .soft,
-  label {
-    color: var(--ink-soft);
-  }
-  .where {
-    display: flex;
-    flex-wrap: wrap;
-    gap: 0.3rem 1.4rem;
-    align-items: baseline;
-    padding: 0.6rem 0;
-  }
-  .ways {
-    display: grid;
-    grid-template-columns: repeat(auto-fit, minmax(13rem, 1fr));
-    gap: 1rem 1.5rem;
-  }
   .ways > div {
     border-top: 1px solid var(--ink-soft);
     padding-top: 0.4rem;
-  }
-  .file input {
-    display: block;
-    margin-top: 0.4rem;
   }
 </style>

@@ -20,6 +20,7 @@
 </script>
 
 <form
+  class="border-t py-2.5"
   aria-label="What the columns hold"
   onsubmit={(event) => {
     event.preventDefault();
@@ -45,7 +46,7 @@
       </tbody>
     </table>
   </div>
-  <p class="choices">
+  <p class="flex flex-wrap gap-x-4 gap-y-1.5 py-2">
     <label
       >Frequency <select aria-label="Column of the frequency" bind:value={frequency}
         >{#each heads as [n, head] (n)}<option value={n}>{head}</option>{/each}</select
@@ -81,16 +82,3 @@
     <button type="button" class="linkish" onclick={oncancel}>Leave it</button>
   </p>
 </form>
-
-<style>
-  form {
-    border-top: 1px solid var(--hairline);
-    padding: 0.6rem 0;
-  }
-  .choices {
-    display: flex;
-    flex-wrap: wrap;
-    gap: 0.4rem 1rem;
-    padding: 0.5rem 0;
-  }
-</style>

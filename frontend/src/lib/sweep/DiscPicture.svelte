@@ -18,9 +18,9 @@
   );
 </script>
 
-<div class="disc">
+<div class="grid grid-cols-[auto_minmax(0,1fr)] items-center gap-5.5 max-[720px]:grid-cols-1">
   <svg
-    class="drawing"
+    class="drawing max-[720px]:max-w-full"
     width={SIZE}
     height={SIZE}
     role="img"
@@ -36,17 +36,22 @@
     />
     {#each levels as { swr, rho } (swr)}
       <circle cx={SIZE / 2} cy={SIZE / 2} r={R * rho} class="hair" />
-      <text x={px(-0.71 * rho)} y={py(-0.71 * rho) + 4} text-anchor="middle" class="figures label">{swr}</text
+      <text x={px(-0.71 * rho)} y={py(-0.71 * rho) + 4} text-anchor="middle" class="figures ratio">{swr}</text
       >
     {/each}
     <g clip-path="url(#{clip})">
       {#each look.disc.resistances as resistance (resistance.r_ohm)}
-        <circle cx={px(resistance.centre)} cy={SIZE / 2} r={R * resistance.radius} class="faint" />
+        <circle
+          cx={px(resistance.centre)}
+          cy={SIZE / 2}
+          r={R * resistance.radius}
+          class="fill-none stroke-hairline"
+        />
       {/each}
       <path d={path} fill="none" stroke="var(--standing-ink)" stroke-width="2" />
     </g>
-    <circle cx={SIZE / 2} cy={SIZE / 2} r={R} class="rim" />
-    <line x1={px(-1)} x2={px(1)} y1={SIZE / 2} y2={SIZE / 2} class="rim" />
+    <circle cx={SIZE / 2} cy={SIZE / 2} r={R} class="fill-none stroke-ink-soft" />
+    <line x1={px(-1)} x2={px(1)} y1={SIZE / 2} y2={SIZE / 2} class="fill-none stroke-ink-soft" />
     {#each look.reading.dips as dip (dip.mhz)}
       {#if dip.re !== null && dip.im !== null}
         <path d="M{px(dip.re)} {py(dip.im)}m0 -6l5 9h-10Z" fill="var(--standing-ink)" stroke="var(--paper)" />
@@ -68,7 +73,7 @@
     <text x={2} y={SIZE / 2 - 4}>short</text>
     <text x={SIZE - 2} y={SIZE / 2 - 4} text-anchor="end">open</text>
   </svg>
-  <p>
+  <p class="soft max-w-88">
     The centre is 50 Ω; distance from it is reflection. Circles round the centre are SWR. On the level line X
     is zero: below it the antenna is too short, above it too long, near its first resonance. Going round means
     phase, and a line turns the whole sweep round the centre.
@@ -76,17 +81,7 @@
 </div>
 
 <style>
-  .disc {
-    display: grid;
-    grid-template-columns: auto minmax(0, 1fr);
-    gap: 1.4rem;
-    align-items: center;
-  }
-  p {
-    color: var(--ink-soft);
-    max-width: 22rem;
-  }
-  .label {
+  .ratio {
     paint-order: stroke;
     stroke: var(--paper);
     stroke-width: 4px;
@@ -94,21 +89,5 @@
   .hair {
     fill: none;
     stroke-dasharray: 3 3;
-  }
-  .faint {
-    fill: none;
-    stroke: var(--hairline);
-  }
-  .rim {
-    fill: none;
-    stroke: var(--ink-soft);
-  }
-  @media (max-width: 720px) {
-    .disc {
-      grid-template-columns: minmax(0, 1fr);
-    }
-    svg {
-      max-width: 100%;
-    }
   }
 </style>

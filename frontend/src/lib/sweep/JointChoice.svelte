@@ -12,23 +12,9 @@
   const id = $props.id();
 </script>
 
-<span class="choice">
-  <label for={id}>{label}</label>
-  <select {id} {value} onchange={(event) => onchoose(Number(event.currentTarget.value))}>
+<span class="inline-flex items-baseline gap-2">
+  <label class="soft" for={id}>{label}</label>
+  <select class="max-w-56" {id} {value} onchange={(event) => onchoose(Number(event.currentTarget.value))}>
     {#each joints(chain) as [joint, name] (joint)}<option value={joint}>{name}</option>{/each}
   </select>
 </span>
-
-<style>
-  .choice {
-    display: inline-flex;
-    gap: 0.5rem;
-    align-items: baseline;
-  }
-  label {
-    color: var(--ink-soft);
-  }
-  select {
-    max-width: 14rem;
-  }
-</style>

@@ -20,10 +20,11 @@
   }
 </script>
 
-<div role="group" aria-label="Reference planes of the run">
+<div class="absolute right-0 bottom-1.5 left-0 z-1" role="group" aria-label="Reference planes of the run">
   {#each edges as edge, joint (joint)}
     {@const name = jointName(chain, joint)}
     <button
+      class="absolute bottom-0 -ml-3 h-6 w-6 rounded-full border bg-paper text-fine leading-none text-standing-ink"
       type="button"
       style:left="{edge}px"
       class:taken={joint === taken}
@@ -41,26 +42,6 @@
 </div>
 
 <style>
-  div {
-    position: absolute;
-    left: 0;
-    right: 0;
-    bottom: 6px;
-    z-index: 1;
-  }
-  button {
-    position: absolute;
-    bottom: 0;
-    width: 24px;
-    height: 24px;
-    margin-left: -12px;
-    color: var(--standing-ink);
-    background: var(--paper);
-    border: 1px solid var(--hairline);
-    border-radius: 50%;
-    font-size: 12px;
-    line-height: 1;
-  }
   button:hover {
     border-color: var(--standing-ink);
   }

@@ -38,8 +38,8 @@
     </g>
   {/snippet}
   {#snippet legend()}
-    <span class="r">━</span> R, Ω &nbsp; <span class="x">┅</span> X, Ω &nbsp; <span class="o">○</span> X is
-    zero; what lies beyond {top} Ω is cut off.
+    <span class="r text-conducted-ink">━</span> R, Ω &nbsp; <span class="x text-standing-ink">┅</span> X, Ω
+    &nbsp; <span class="text-radiated-ink">○</span> X is zero; what lies beyond {top} Ω is cut off.
   {/snippet}
   {#snippet table()}
     <CurveTable
@@ -51,15 +51,3 @@
     />
   {/snippet}
 </Picture>
-
-<style>
-  .r {
-    color: var(--conducted-ink);
-  }
-  .x {
-    color: var(--standing-ink);
-  }
-  .o {
-    color: var(--radiated-ink);
-  }
-</style>

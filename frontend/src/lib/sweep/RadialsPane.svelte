@@ -32,7 +32,7 @@
   }
 </script>
 
-{#if answer}<p class="verdict serif">{answer.sentence}</p>{/if}
+{#if answer}<p class="serif my-2 max-w-184 text-large">{answer.sentence}</p>{/if}
 {#if answer?.workings['parted'] && answer.workings['close']}
   <CarriedWorkings carried={answer.workings}>
     <p class="soft figures" use:roving>
@@ -88,6 +88,7 @@
   </table>
 {/if}
 <form
+  class="max-w-88 py-2.75"
   aria-label="Radials when this sweep was taken"
   onsubmit={(event) => {
     event.preventDefault();
@@ -107,15 +108,3 @@
 <p class="soft">
   R is read where X is zero. Show the sweep at the feedpoint (above) if it was taken through a cable.
 </p>
-
-<style>
-  .verdict {
-    font-size: 1.25rem;
-    margin: 0.5rem 0;
-    max-width: 46rem;
-  }
-  form {
-    max-width: 22rem;
-    padding: 0.7rem 0;
-  }
-</style>

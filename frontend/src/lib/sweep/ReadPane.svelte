@@ -25,7 +25,7 @@
   }
 </script>
 
-<div class="pictures">
+<div class="mt-2 mb-0.75 flex flex-wrap gap-x-4 gap-y-0.75">
   <Segments label="Picture" value={picture} options={pictures} onchoose={(key) => (picture = key)} />
   {#if sweeps.window}
     <button type="button" class="linkish" onclick={() => (sweeps.window = null)}>The whole sweep</button>
@@ -37,12 +37,3 @@
 {:else}<SweepPicture {look} range={sweeps.window} />{/if}
 <DipTable reading={look.reading} />
 <SweepBands reading={look.reading} {moved} onzoom={zoom} />
-
-<style>
-  .pictures {
-    display: flex;
-    flex-wrap: wrap;
-    gap: 0.2rem 1rem;
-    margin: 0.5rem 0 0.2rem;
-  }
-</style>

@@ -114,13 +114,13 @@
     {/each}
   {/snippet}
   {#snippet legend()}
-    {#if dips.length}<span class="lowest">▲</span> lowest SWR{/if}
-    {#if dips.some((dip) => dip.resonance)}<span class="resonant">○</span> resonant: X is zero{/if}
-    <span class="comfort">┄</span> your comfort, {digits(look.disc.comfort.swr)}
+    {#if dips.length}<span class="text-standing-ink">▲</span> lowest SWR{/if}
+    {#if dips.some((dip) => dip.resonance)}<span class="text-radiated-ink">○</span> resonant: X is zero{/if}
+    <span class="text-radiated-ink">┄</span> your comfort, {digits(look.disc.comfort.swr)}
     {#if target !== null}<span>│</span> the goal{/if}
     {#each under as sweepUnder, n (sweepUnder.id)}
       <span
-        ><svg width="26" height="8" aria-hidden="true"
+        ><svg class="inline" width="26" height="8" aria-hidden="true"
           ><line x1="0" x2="26" y1="4" y2="4" stroke="var(--ink-soft)" stroke-dasharray={dashes(n)} /></svg
         >
         {sweepUnder.title}</span
@@ -133,16 +133,6 @@
 </Picture>
 
 <style>
-  span svg {
-    display: inline;
-  }
-  .lowest {
-    color: var(--standing-ink);
-  }
-  .resonant,
-  .comfort {
-    color: var(--radiated-ink);
-  }
   span + span {
     margin-left: -0.2rem;
   }

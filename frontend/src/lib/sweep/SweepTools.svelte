@@ -23,7 +23,7 @@
   }
 </script>
 
-<div class="tools">
+<div class="flex flex-wrap items-baseline gap-x-4.5 gap-y-1.25 py-2">
   <input
     aria-label="Name of the sweep"
     value={row.title}
@@ -55,7 +55,7 @@
     >Take out</button
   >
 </div>
-{#if news}<p class="told" role="status">{news}</p>{/if}
+{#if news}<p class="text-radiated-ink" role="status">{news}</p>{/if}
 {#if otherRun}
   <p class="soft">
     It is moved through the run as it was when it was taken.
@@ -66,13 +66,6 @@
 {/if}
 
 <style>
-  .tools {
-    display: flex;
-    flex-wrap: wrap;
-    gap: 0.3rem 1.1rem;
-    align-items: baseline;
-    padding: 0.5rem 0;
-  }
   input {
     --tw-ring-color: var(--hairline);
     min-width: 10rem;
@@ -84,8 +77,5 @@
   }
   input:hover {
     --tw-ring-color: var(--ink-soft);
-  }
-  .told {
-    color: var(--radiated-ink);
   }
 </style>

@@ -48,19 +48,21 @@
   });
 </script>
 
-<div class="sweep">
+<div class="sweep grid grid-cols-[14rem_minmax(0,1fr)] max-[900px]:grid-cols-1">
   <SweepEntries {sweeps} />
-  <div class="body">
+  <div class="body min-w-0 px-5.5 pt-3.5 pb-8">
     <!-- Of a look that is not shown nothing is said, which would move what one is about to press. -->
     {#if !sweeps.asking}<Trouble text="" asking={sweeps} />{/if}
     {#if sweeps.trouble}<p class="fault" role="alert" bind:this={alert}>{sweeps.trouble}</p>{/if}
     {#if sweeps.asking}
       <BringIn {sweeps} station={session.document} mhz={session.mhz} />
     {:else if row && look}
-      <p class="verdict serif" data-testid="sweep-verdict">{look.reading.sentence}</p>
+      <p class="serif max-w-200 text-large leading-snug" data-testid="sweep-verdict">
+        {look.reading.sentence}
+      </p>
       {#if look.contradiction}<p class="fault" role="alert">{look.contradiction}</p>{/if}
-      {#if look.flattery}<p class="soft">{look.flattery}</p>{/if}
-      <p class="planes">
+      {#if look.flattery}<p class="soft mt-1.25">{look.flattery}</p>{/if}
+      <p class="mt-2 flex flex-wrap items-baseline gap-x-6.5 gap-y-0.75">
         <JointChoice
           label="Taken"
           chain={row.chain}
@@ -73,7 +75,7 @@
           value={shown}
           onchoose={(joint) => (sweeps.shown = joint)}
         />
-        {#if look.out_of_line.length}<span class="soft"
+        {#if look.out_of_line.length}<span class="soft mt-1.25"
             >{look.out_of_line.join(', ')} taken to be out of line</span
           >{/if}
       </p>
@@ -107,43 +109,15 @@
       {:else if sweeps.pane === 'radials'}<RadialsPane {sweeps} {row} />
       {:else}<BaselinePane {sweeps} {look} {row} />{/if}
     {:else if !sweeps.loaded}
-      <p class="soft">Opening the sweeps …</p>
+      <p class="soft mt-1.25">Opening the sweeps …</p>
     {/if}
   </div>
   <WorkingDialog {workings} />
 </div>
 
 <style>
-  .sweep {
-    display: grid;
-    grid-template-columns: 14rem minmax(0, 1fr);
-  }
-  .body {
-    padding: 0.9rem 1.4rem 2rem;
-    min-width: 0;
-  }
-  .verdict {
-    font-size: 1.35rem;
-    line-height: 1.3;
-    max-width: 50rem;
-  }
-  .soft {
-    margin-top: 0.3rem;
-  }
   .fault {
     margin: 0.3rem 0;
     scroll-margin-top: 22.5rem;
-  }
-  .planes {
-    display: flex;
-    flex-wrap: wrap;
-    gap: 0.2rem 1.6rem;
-    align-items: baseline;
-    margin-top: 0.5rem;
-  }
-  @media (max-width: 900px) {
-    .sweep {
-      grid-template-columns: minmax(0, 1fr);
-    }
   }
 </style>

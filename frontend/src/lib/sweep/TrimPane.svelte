@@ -72,7 +72,9 @@
   <button type="button" class="firm" onclick={begin}>Start trimming for {digits(mhz, 4)} MHz’s band</button>
 {:else}
   {#if answer}
-    <p class="verdict serif" data-testid="trim-verdict">{answer.sentence}</p>
+    <p class="serif my-2 max-w-184 text-large leading-snug" data-testid="trim-verdict">
+      {answer.sentence}
+    </p>
     {#if answer.learned}<p class="soft">{answer.learned}</p>{/if}
     {#if Object.keys(answer.workings).length}
       <CarriedWorkings carried={answer.workings}>
@@ -97,7 +99,7 @@
   {#if drawn && range}
     <SweepPicture look={drawn} under={earlier} target={goal.target_mhz} {range} />
   {/if}
-  <div class="goal">
+  <div class="my-2.5 grid grid-cols-[repeat(auto-fit,minmax(17rem,1fr))] gap-x-8">
     <NumberField
       {form}
       place="trim.target_mhz"
@@ -139,7 +141,7 @@
   {#if answer?.steps.length}
     <ol aria-label="Trim log">
       {#each answer.steps as step, n (step.id)}
-        <li class:wrong={step.course === 'wrong'}>
+        <li class="grid grid-cols-[1.4rem_1fr] border-t py-1.25" class:wrong={step.course === 'wrong'}>
           <span class="sign" aria-hidden="true">{MARKS[step.course]}</span>
           <span>
             <strong>{n + 1}. {step.title}</strong>
@@ -165,24 +167,6 @@
 {/if}
 
 <style>
-  .verdict {
-    font-size: 1.3rem;
-    line-height: 1.3;
-    max-width: 46rem;
-    margin: 0.5rem 0;
-  }
-  .goal {
-    display: grid;
-    grid-template-columns: repeat(auto-fit, minmax(17rem, 1fr));
-    gap: 0 2rem;
-    margin: 0.6rem 0;
-  }
-  li {
-    display: grid;
-    grid-template-columns: 1.4rem 1fr;
-    border-top: 1px solid var(--hairline);
-    padding: 0.3rem 0;
-  }
   .wrong .sign,
   .wrong strong {
     color: var(--heat-ink);

@@ -34,22 +34,14 @@
   }
 </script>
 
-<h3>SWR read at the band edges</h3>
-<label
+<h3 class="text-lead">SWR read at the band edges</h3>
+<label class="soft"
   >MHz and SWR, return loss (“18 dB RL”), |Γ| or %, one point a line; a steady carrier at low power, tuner off
   <textarea class="figures" rows="6" spellcheck="false" bind:value={typed}></textarea></label
 >
 {#if meter !== null}
-  <p>They stand in the log as readings of {meter === 'radio' ? 'the radio’s own meter' : meter}, too.</p>
+  <p class="soft">
+    They stand in the log as readings of {meter === 'radio' ? 'the radio’s own meter' : meter}, too.
+  </p>
 {/if}
 <button type="button" class="firm" onclick={take}>Take these readings</button>
-
-<style>
-  h3 {
-    font-size: 1.05rem;
-  }
-  p,
-  label {
-    color: var(--ink-soft);
-  }
-</style>

@@ -42,7 +42,7 @@
   }}
   onkeydown={escape}>{text}</button
 >{#if open}<div {id} class="meaning" role="tooltip" popover="manual" use:placed>
-    <strong>{term.name}</strong>
+    <strong class="block">{term.name}</strong>
     {term.text}
   </div>{/if}
 
@@ -71,8 +71,5 @@
     white-space: normal;
     text-align: left;
     pointer-events: none;
-  }
-  strong {
-    display: block;
   }
 </style>

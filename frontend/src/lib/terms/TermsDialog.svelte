@@ -10,7 +10,7 @@
 
 <Modal open title="Terms" {onclose}>
   <input
-    class="search"
+    class="search w-full p-1.25"
     type="search"
     placeholder="Search, e.g. return loss"
     aria-label="Search the terms"
@@ -19,23 +19,16 @@
   <dl>
     {#each matching as term (term.name)}
       <dt>{term.name}</dt>
-      <dd>{term.text}</dd>
+      <dd class="soft">{term.text}</dd>
     {:else}<dt>No term answers to that.</dt>{/each}
   </dl>
 </Modal>
 
 <style>
-  .search {
-    width: 100%;
-    padding: 0.3rem;
-  }
   dt {
     margin-top: 0.7rem;
     border-top: 1px solid var(--hairline);
     padding-top: 0.5rem;
     font-weight: 600;
-  }
-  dd {
-    color: var(--ink-soft);
   }
 </style>

@@ -73,9 +73,11 @@
 <div class="no-print">
   <Trouble text={trouble || (wrong ? '' : chart.trouble)} asking={chart} />
   {#if faults[-1]}<p class="fault" role="alert">The chart: {faults[-1]}.</p>{/if}
-  {#if chart.answer}<p class="verdict serif" data-testid="chart-verdict">{chart.answer.sentence}</p>{/if}
+  {#if chart.answer}<p class="serif my-2 max-w-240" data-testid="chart-verdict">
+      {chart.answer.sentence}
+    </p>{/if}
   {#if !rows.length && chart.answer}
-    <p class="soft">
+    <p class="soft max-w-240 text-fine">
       No preset is kept yet. Write down where the dials stand at a match, or turn the tuner here and keep what
       you find.
     </p>
@@ -93,13 +95,13 @@
         'preset removed',
       )}
   />
-  <p class="soft no-print">
+  <p class="soft no-print max-w-240 text-fine">
     “Expected now” is the SWR with the dials there, as the station is described today. In italics: predicted,
     with the least loss that matches; below, from where to where it may be.
   </p>
 {/if}
 <div class="no-print">
-  <p class="actions">
+  <p class="flex flex-wrap gap-x-5.5 gap-y-1.25 py-2">
     <button type="button" class="linkish" onclick={() => window.print()}>Print the chart</button>
     <button type="button" class="linkish" onclick={save}>Chart as CSV</button>
     <button type="button" class="linkish" onclick={() => picker?.click()}>Bring in CSV</button>
@@ -116,7 +118,7 @@
       }}
     />
   </p>
-  <h3>{editing === null ? 'A row more' : 'Put a row right'}</h3>
+  <h3 class="mt-2.5">{editing === null ? 'A row more' : 'Put a row right'}</h3>
   {#key editing}
     <PresetForm
       station={session.keeper.id}
@@ -131,23 +133,3 @@
   {/key}
   <Retuning {session} {at} />
 </div>
-
-<style>
-  .verdict {
-    margin: 0.5rem 0;
-    max-width: 60rem;
-  }
-  .soft {
-    font-size: 13.5px;
-    max-width: 60rem;
-  }
-  .actions {
-    display: flex;
-    flex-wrap: wrap;
-    gap: 0.3rem 1.4rem;
-    padding: 0.5rem 0;
-  }
-  h3 {
-    margin-top: 0.6rem;
-  }
-</style>

@@ -19,7 +19,7 @@
 </script>
 
 <Scroller label="Chart of presets">
-  <table class="plain figures" style:--rows={rows.filter((row) => row.kind !== 'older').length}>
+  <table class="plain figures w-full" style:--rows={rows.filter((row) => row.kind !== 'older').length}>
     <thead>
       <tr>
         <th scope="col">Band</th>
@@ -45,7 +45,7 @@
                 >{/if}</td
             >
           {/each}
-          {#if relays}<td class="text relays">{row.relays}</td>{/if}
+          {#if relays}<td class="text">{row.relays}</td>{/if}
           <td
             >{#if row.swr === null}–{:else}<Ratio value={row.swr} />{/if}</td
           >
@@ -66,13 +66,13 @@
               {@const place = row.place}
               <button
                 type="button"
-                class="linkish"
+                class="linkish mr-2.5 text-fine"
                 aria-label="put right the row of {digits(row.mhz, 5)} MHz"
                 onclick={() => onedit(place)}>put right</button
               >
               <button
                 type="button"
-                class="linkish"
+                class="linkish mr-2.5 text-fine"
                 aria-label="remove the row of {digits(row.mhz, 5)} MHz"
                 onclick={() => onremove(place)}>remove</button
               >
@@ -85,9 +85,6 @@
 </Scroller>
 
 <style>
-  table {
-    width: 100%;
-  }
   small {
     display: block;
     font-size: 12px;
@@ -119,10 +116,6 @@
   th,
   td {
     vertical-align: top;
-  }
-  button {
-    margin-right: 0.6rem;
-    font-size: 13px;
   }
   @media print {
     .older {

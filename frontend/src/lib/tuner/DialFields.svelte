@@ -33,7 +33,7 @@
   }
 </script>
 
-<div class="dial">
+<div class="dial min-w-0">
   <h3>{knobName(knob)}</h3>
   <ChoiceField label="Dial" value={kind} {options} onchoose={choose} />
   {#if own}
@@ -49,7 +49,7 @@
       label={own.taps ? 'Each tap and what it stands for' : 'What its numbers stand for'}
       heads={[own.taps ? 'tap' : 'number', knobUnit(knob)]}
     />
-    <p>
+    <p class="soft text-fine">
       {#if own.taps && !points.length}Taps cannot be found from presets: give each one its {knobUnit(knob)}.
       {:else if !points.length}Not known yet: leave it empty, and three presets or more will tell.
       {:else if own.taps}These positions and none between.
@@ -61,13 +61,3 @@
     </p>
   {/if}
 </div>
-
-<style>
-  .dial {
-    min-width: 0;
-  }
-  p {
-    color: var(--ink-soft);
-    font-size: 13.5px;
-  }
-</style>

@@ -46,7 +46,9 @@
 </script>
 
 <Trouble text={Object.keys(session.faults).length ? '' : chart.trouble} asking={chart} />
-{#if answer}<p class="verdict serif" data-testid="dials-verdict">{answer.sentence}</p>{/if}
+{#if answer}<p class="serif my-2 max-w-240" data-testid="dials-verdict">
+    {answer.sentence}
+  </p>{/if}
 {#if isStepped(tuner)}
   <p class="soft">A relay tuner’s dials count its steps, and what a step is stands at the tuner itself.</p>
 {:else}
@@ -57,7 +59,7 @@
   </div>
 {/if}
 {#if fitted.length}
-  <section>
+  <section class="mt-4.75">
     <h3>What the presets say the dials stand for</h3>
     <table class="plain figures">
       <thead>
@@ -85,7 +87,7 @@
     <p><button type="button" class="firm" onclick={takeDials}>Take these dials</button></p>
   </section>
 {/if}
-<section>
+<section class="mt-4.75">
   <h3>The antenna, without an analyzer</h3>
   {#if answer?.antenna.trouble}<p>{answer.antenna.trouble}</p>{/if}
   {#if loads.length}
@@ -125,17 +127,10 @@
 </section>
 
 <style>
-  .verdict {
-    margin: 0.5rem 0;
-    max-width: 60rem;
-  }
   .knobs {
     display: grid;
     grid-template-columns: repeat(auto-fit, minmax(min(17rem, 100%), 1fr));
     gap: 0.4rem 2rem;
-  }
-  section {
-    margin-top: 1.2rem;
   }
   p {
     padding: 0.3rem 0;

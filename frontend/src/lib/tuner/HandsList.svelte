@@ -11,16 +11,16 @@
   const routes = $derived([hands.meter, ...(hands.dials ? [hands.dials] : [])]);
 </script>
 
-<p>{hands.sentence}</p>
-<ul class="cautions">
+<p class="max-w-240">{hands.sentence}</p>
+<ul class="my-1.5 text-caution-ink">
   {#each hands.cautions as caution, n (n)}<li><span aria-hidden="true">▲</span> {caution}</li>{/each}
 </ul>
 <div class="routes">
   {#each routes as route, r (r)}
     <div>
-      <p><b>{route.sentence}</b></p>
-      <ol class="figures">
-        <li class="start">From SWR {swr(route.start_swr)}</li>
+      <p class="max-w-240"><b>{route.sentence}</b></p>
+      <ol class="figures list-decimal pl-5.5">
+        <li class="start soft -ml-5.5 list-none">From SWR {swr(route.start_swr)}</li>
         {#each route.moves as move, n (n)}
           <li>
             {move.text}: SWR {swr(move.swr)}
@@ -43,21 +43,5 @@
   li {
     border-top: 1px solid var(--hairline);
     padding: 0.25rem 0;
-  }
-  ol {
-    list-style: decimal;
-    padding-left: 1.4rem;
-  }
-  .start {
-    list-style: none;
-    margin-left: -1.4rem;
-    color: var(--ink-soft);
-  }
-  .cautions {
-    color: var(--caution-ink);
-    margin: 0.4rem 0;
-  }
-  p {
-    max-width: 60rem;
   }
 </style>

@@ -48,13 +48,13 @@
   }
 </script>
 
-<div class="dial">
-  <span class="name">{name}</span>
+<div class="dial grid grid-cols-[3rem_minmax(0,1fr)_4.5rem] items-center gap-3.25 border-t py-1.25">
+  <span class="name font-semibold">{name}</span>
   <div bind:clientWidth={W}>
     <svg
       width={W}
       height={H}
-      class="drawing"
+      class="drawing cursor-ew-resize touch-none"
       role="slider"
       tabindex="0"
       aria-label={name}
@@ -82,7 +82,7 @@
   </div>
   <label
     ><span class="visually-hidden">{name}, number</span><input
-      class="figures"
+      class="figures w-full text-right text-large"
       inputmode="decimal"
       value={reading(dial, number)}
       onchange={(event) => {
@@ -95,27 +95,7 @@
 </div>
 
 <style>
-  .dial {
-    display: grid;
-    grid-template-columns: 3rem minmax(0, 1fr) 4.5rem;
-    gap: 0.8rem;
-    align-items: center;
-    border-top: 1px solid var(--hairline);
-    padding: 0.3rem 0;
-  }
-  .name {
-    font-weight: 600;
-  }
-  svg {
-    cursor: ew-resize;
-    touch-action: none;
-  }
   svg:focus-visible {
     outline: 2px solid var(--standing-ink);
-  }
-  input {
-    width: 100%;
-    text-align: right;
-    font-size: 1.2rem;
   }
 </style>

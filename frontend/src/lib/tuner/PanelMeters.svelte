@@ -15,55 +15,38 @@
   const share = (value: number | null) => `${Math.min(100, (100 * (value ?? full_w)) / full_w)}%`;
 </script>
 
-<div class="meters" data-testid="meters">
-  <div class="meter">
-    <h3>the radio’s own</h3>
-    <p class="figures ratio">SWR {result ? shown(result.transmitter.swr, swr) : '–'}</p>
+<div class="flex flex-wrap gap-x-8 gap-y-2.5" data-testid="meters">
+  <div class="panel">
+    <h3 class="soft text-fine">the radio’s own</h3>
+    <p class="figures text-large">SWR {result ? shown(result.transmitter.swr, swr) : '–'}</p>
   </div>
   {#each meters as meter, n (n)}
-    <div class="meter">
-      <h3>{meter.label}</h3>
+    <div class="panel">
+      <h3 class="soft text-fine">{meter.label}</h3>
       <p class="figures">
-        <span class="bar"><i style:width={share(middle(meter.forward_w))}></i></span> forward {shown(
-          meter.forward_w,
-          watts,
-        )} W
+        <span class="bar"
+          ><i class="block h-full bg-conducted" style:width={share(middle(meter.forward_w))}></i></span
+        >
+        forward {shown(meter.forward_w, watts)} W
       </p>
       <p class="figures">
-        <span class="bar back"><i style:width={share(highest(meter.reflected_w))}></i></span> reflected {shown(
-          meter.reflected_w,
-          watts,
-        )} W
+        <span class="bar back"
+          ><i class="block h-full bg-conducted" style:width={share(highest(meter.reflected_w))}></i></span
+        >
+        reflected {shown(meter.reflected_w, watts)} W
       </p>
-      <p class="figures ratio">SWR {shown(meter.swr, swr)}</p>
+      <p class="figures text-large">SWR {shown(meter.swr, swr)}</p>
     </div>
   {/each}
 </div>
 
 <style>
-  .meters {
-    display: flex;
-    flex-wrap: wrap;
-    gap: 0.6rem 2rem;
-  }
-  h3 {
-    color: var(--ink-soft);
-    font-size: 13.5px;
-  }
-  .ratio {
-    font-size: 1.3rem;
-  }
   .bar {
     display: inline-block;
     width: 7rem;
     height: 0.65rem;
     border: 1px solid var(--ink-soft);
     vertical-align: middle;
-  }
-  .bar i {
-    display: block;
-    height: 100%;
-    background: var(--conducted);
   }
   .back i {
     background: repeating-linear-gradient(

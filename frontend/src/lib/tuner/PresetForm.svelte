@@ -56,7 +56,7 @@
   }
 </script>
 
-<form onsubmit={keep} aria-label={row ? 'Put a row right' : 'Write a row'}>
+<form class="max-w-88" onsubmit={keep} aria-label={row ? 'Put a row right' : 'Write a row'}>
   <PlainNumber
     label="Frequency"
     unit="MHz"
@@ -95,7 +95,7 @@
     value={text('note', row?.note ?? '')}
     oninput={(value) => (typed.note = value)}
   />
-  <p>
+  <p class="flex gap-4 py-1.5">
     <button type="submit" class="firm" disabled={!whole}>{row ? 'Put it right' : 'Keep this row'}</button>
     {#if row}<button
         type="button"
@@ -107,14 +107,3 @@
       >{/if}
   </p>
 </form>
-
-<style>
-  form {
-    max-width: 22rem;
-  }
-  p {
-    display: flex;
-    gap: 1rem;
-    padding: 0.4rem 0;
-  }
-</style>

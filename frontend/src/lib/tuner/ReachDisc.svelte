@@ -31,7 +31,7 @@
 </script>
 
 <svg
-  class="drawing"
+  class="drawing w-full max-w-120"
   viewBox="0 0 {SIZE} {SIZE}"
   role="img"
   aria-label="What the tuner matches at {reach.mhz} MHz, on the disc of loads: the centre is {reference_ohm} ohms, the rim reflects everything. {reach.sentence}"
@@ -53,11 +53,11 @@
   </g>
   {#each ROUND as ratio (ratio)}
     {@const rho = (ratio - 1) / (ratio + 1)}
-    <circle cx={SIZE / 2} cy={SIZE / 2} r={R * rho} class="ring" />
-    <text x={px(0)} y={py(-rho) + 4} text-anchor="middle" class="figures label">{ratio}</text>
+    <circle cx={SIZE / 2} cy={SIZE / 2} r={R * rho} class="circle" />
+    <text x={px(0)} y={py(-rho) + 4} text-anchor="middle" class="figures named">{ratio}</text>
   {/each}
-  <line x1={px(-1)} x2={px(1)} y1={SIZE / 2} y2={SIZE / 2} class="ring" />
-  <circle cx={SIZE / 2} cy={SIZE / 2} r={R} class="rim" />
+  <line x1={px(-1)} x2={px(1)} y1={SIZE / 2} y2={SIZE / 2} class="circle" />
+  <circle cx={SIZE / 2} cy={SIZE / 2} r={R} class="fill-none stroke-ink-soft" />
   {#each tracks as { band, path, x, y }, i (i)}
     {@const mine = band.name === chosen}
     <path d={path} fill="none" stroke="var(--paper)" stroke-width={mine ? 5.5 : 4} stroke-linecap="round" />
@@ -80,7 +80,7 @@
   {/each}
   {#each tracks as { band, x, y, out }, i (i)}
     {@const mine = band.name === chosen}
-    <text x={x + (out ? -8 : 8)} y={y - 7} text-anchor={out ? 'end' : 'start'} class="label" class:mine
+    <text x={x + (out ? -8 : 8)} y={y - 7} text-anchor={out ? 'end' : 'start'} class="named" class:mine
       >{band.name}</text
     >
   {/each}
@@ -116,26 +116,18 @@
 </p>
 
 <style>
-  svg.drawing {
-    width: 100%;
-    max-width: 30rem;
-  }
-  .ring {
+  .circle {
     fill: none;
     stroke: var(--ink-soft);
     stroke-width: 0.7;
     stroke-dasharray: 3 3;
   }
-  .rim {
-    fill: none;
-    stroke: var(--ink-soft);
-  }
-  .label {
+  .named {
     paint-order: stroke;
     stroke: var(--paper);
     stroke-width: 4px;
   }
-  .label.mine {
+  .named.mine {
     font-weight: 700;
     fill: var(--ink);
   }

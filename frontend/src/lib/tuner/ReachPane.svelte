@@ -71,9 +71,11 @@
   text={Object.keys(session.faults).length ? '' : disc.trouble || bands.trouble}
   asking={disc.waited ? disc : bands}
 />
-{#if answer}<p class="verdict serif" data-testid="tuner-verdict">{answer.sentence}</p>{/if}
-<div class="reach">
-  <div class="picture">
+{#if answer}<p class="serif mt-2 mb-3.25 max-w-240" data-testid="tuner-verdict">
+    {answer.sentence}
+  </p>{/if}
+<div class="grid grid-cols-[minmax(0,30rem)_minmax(16rem,1fr)] gap-x-8 gap-y-1.5 max-[900px]:grid-cols-1">
+  <div class="min-w-0">
     {#if disc.answer}
       <ReachDisc
         reach={disc.answer}
@@ -110,7 +112,7 @@
       </details>
     {/if}
   </div>
-  <div class="beside">
+  <div class="min-w-0">
     <Segments
       label="What the shading shows"
       value={shade}
@@ -145,7 +147,7 @@
     {/if}
     {#each lost as band, i (i)}
       <section>
-        <h3>What would bring {band.name} inside</h3>
+        <h3 class="mt-4">What would bring {band.name} inside</h3>
         {#if band.lack}<p>At {digits(band.mhz, 5)} MHz it {band.lack}.</p>{/if}
         <ul>
           {#each band.cures as cure, i (i)}
@@ -164,7 +166,7 @@
   </div>
 </div>
 {#if answer?.bands.length}
-  <h3>Efficiency: what is lost at the load that is really there, beside the loss into 50 Ω</h3>
+  <h3 class="mt-4">Efficiency: what is lost at the load that is really there, beside the loss into 50 Ω</h3>
   <Scroller label="The tuner on every band">
     <table class="plain figures">
       <thead>
@@ -209,26 +211,10 @@
 {/if}
 
 <style>
-  .verdict {
-    margin: 0.5rem 0 0.8rem;
-    max-width: 60rem;
-  }
-  .reach {
-    display: grid;
-    grid-template-columns: minmax(0, 30rem) minmax(16rem, 1fr);
-    gap: 0.4rem 2rem;
-  }
-  .picture,
-  .beside {
-    min-width: 0;
-  }
   .soft,
   summary {
     color: var(--ink-soft);
     font-size: 13.5px;
-  }
-  h3 {
-    margin-top: 1rem;
   }
   li {
     border-top: 1px solid var(--hairline);
@@ -241,10 +227,5 @@
   .chosen th,
   .chosen td {
     background: var(--paper-sunk);
-  }
-  @media (max-width: 900px) {
-    .reach {
-      grid-template-columns: minmax(0, 1fr);
-    }
   }
 </style>

@@ -39,13 +39,13 @@
   }
 </script>
 
-<section>
+<section class="mt-5.5 border-t pt-2.5">
   <h3>How far one may move before it must be set anew</h3>
   <Trouble text={asking.trouble} {asking} />
   {#if answer}
     <p data-testid="retuning">{answer.sentence}</p>
     {#if shown}
-      <h4>{shown.name}: {shown.sentence}</h4>
+      <h4 class="mt-1.5 font-semibold">{shown.name}: {shown.sentence}</h4>
       <RetunePicture band={shown} limits={answer.limits} />
     {/if}
     <Scroller label="How far one may move, band by band">
@@ -83,7 +83,7 @@
         </tbody>
       </table>
     </Scroller>
-    <p class="soft">
+    <p class="soft text-fine">
       Where it is not known what a dial stands for, a preset is taken to be the match that loses least at its
       frequency.
     </p>
@@ -91,21 +91,9 @@
 </section>
 
 <style>
-  section {
-    margin-top: 1.4rem;
-    border-top: 1px solid var(--hairline);
-    padding-top: 0.6rem;
-  }
   .bare td,
   .bare th {
     color: var(--ink-soft);
     border-top-style: dotted;
-  }
-  .soft {
-    font-size: 13.5px;
-  }
-  h4 {
-    margin-top: 0.4rem;
-    font-weight: 600;
   }
 </style>

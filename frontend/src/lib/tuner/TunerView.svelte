@@ -29,16 +29,16 @@
   const knobs = $derived(tuner ? knobsOf(tuner) : []);
 </script>
 
-<section class="tuner" aria-label="Tuner">
+<section class="min-w-0 px-4 pt-3.25 pb-8" aria-label="Tuner">
   {#if tuner}
-    <div class="head no-print">
-      <h2>{tuner.label || 'tuner'}</h2>
+    <div class="no-print flex flex-wrap items-baseline gap-x-5.5 gap-y-0.75">
+      <h2 class="wrap-anywhere">{tuner.label || 'tuner'}</h2>
       <Segments label="What to see of it" value={pane} options={[...TUNER_PANES]} onchoose={onpane} />
     </div>
     {#if pane === 'reach'}
       <ReachPane {session} {at} />
     {:else if !knobs.length}
-      <p class="serif lead">
+      <p class="serif my-3.25 max-w-184">
         {tuner.network === 'rated'
           ? 'This tuner is known by its sheet only: what its knobs stand for is not known, and its reach is all that can be shown.'
           : 'This tuner may form any of four networks, so nobody knows which knob is which: choose one of them at the tuner, and its knobs have dials.'}
@@ -51,29 +51,9 @@
       {#key at}<TurnPane {session} {at} {tuner} />{/key}
     {/if}
   {:else}
-    <p class="serif lead">
+    <p class="serif my-3.25 max-w-184">
       There is no tuner in this run. Put one in at the strip, and its reach, its presets and its dials stand
       here.
     </p>
   {/if}
 </section>
-
-<style>
-  .tuner {
-    padding: 0.8rem 1rem 2rem;
-    min-width: 0;
-  }
-  .head {
-    display: flex;
-    flex-wrap: wrap;
-    gap: 0.2rem 1.4rem;
-    align-items: baseline;
-  }
-  h2 {
-    overflow-wrap: anywhere;
-  }
-  .lead {
-    margin: 0.8rem 0;
-    max-width: 46rem;
-  }
-</style>

@@ -84,12 +84,12 @@
   }
 </script>
 
-<p class="serif lead">
+<p class="serif my-1.5">
   A stand-in for the tuner: turn the dials, and watch the meters and the strip. The station is left as it is
   written.
 </p>
-<div class="panel">
-  <div class="dials">
+<div class="grid grid-cols-[minmax(0,1fr)_minmax(16rem,24rem)] gap-x-8 gap-y-2.5 max-[900px]:grid-cols-1">
+  <div class="min-w-0">
     {#each knobs as knob (knob)}
       <PanelDial
         {knob}
@@ -102,11 +102,11 @@
       <ChoiceField label="Form" value={form} options={FORMS} onchoose={(chosen) => (form = chosen)} />
     {/if}
   </div>
-  <div class="beside">
+  <div class="min-w-0">
     <PanelMeters answer={session.answer} full_w={Number(session.document.transmitter?.power_w) || 100} />
     {#each troubles as trouble, n (n)}<p class="fault" role="alert">{trouble}.</p>{/each}
     {#if session.answer && !session.answer.here}<p>{session.answer.why}</p>{/if}
-    <p class="keep">
+    <p class="flex flex-wrap items-baseline gap-x-4 gap-y-1.5 py-2.75">
       <button type="button" class="firm" onclick={keep} disabled={!matched}>Keep as a preset</button>
       <span role="status">{kept || (matched ? '' : `A preset is a match: SWR ${KEEP_TO} or lower.`)}</span>
     </p>
@@ -117,7 +117,7 @@
         onchange={(on) => (hides = on)}
       />
       {#if hides}
-        <p class="soft">
+        <p class="soft text-fine">
           What the dials stand for is now this device’s own secret, always the same for this station. Keep six
           matches, and the presets tell it.
         </p>
@@ -126,7 +126,7 @@
   </div>
 </div>
 {#if !isStepped(tuner)}
-  <section>
+  <section class="mt-4.75">
     <h3>How to tune it{hands.answer ? ` at ${digits(hands.answer.mhz, 5)} MHz` : ''}</h3>
     <Trouble text={hands.trouble} asking={hands} />
     {#if hands.answer}
@@ -142,41 +142,8 @@
     {/if}
   </section>
 {:else}
-  <p class="soft">
+  <p class="soft text-fine">
     A relay tuner searches by itself: give it a carrier of low power on a clear frequency, and wait until its
     relays rest.
   </p>
 {/if}
-
-<style>
-  .lead {
-    margin: 0.4rem 0;
-  }
-  .panel {
-    display: grid;
-    grid-template-columns: minmax(0, 1fr) minmax(16rem, 24rem);
-    gap: 0.6rem 2rem;
-  }
-  .dials,
-  .beside {
-    min-width: 0;
-  }
-  .keep {
-    display: flex;
-    flex-wrap: wrap;
-    gap: 0.4rem 1rem;
-    align-items: baseline;
-    padding: 0.7rem 0;
-  }
-  .soft {
-    font-size: 13.5px;
-  }
-  section {
-    margin-top: 1.2rem;
-  }
-  @media (max-width: 900px) {
-    .panel {
-      grid-template-columns: minmax(0, 1fr);
-    }
-  }
-</style>

@@ -40,23 +40,32 @@
 </script>
 
 <section aria-label="Saved elsewhere meanwhile">
-  <h2>
+  <h2 class="text-lead">
     This station was saved {theirs.by && theirs.by !== person ? `by ${theirs.by}` : 'elsewhere'} meanwhile
   </h2>
-  <p>Nothing is lost: take each from here or from there. What was saved there stays in the past as well.</p>
-  <table>
+  <p class="soft">
+    Nothing is lost: take each from here or from there. What was saved there stays in the past as well.
+  </p>
+  <table class="my-2 w-full border-collapse text-note">
     <thead>
-      <tr><th scope="col">What</th><th scope="col">Here</th><th scope="col">Saved elsewhere</th></tr>
+      <tr
+        ><th class="soft text-fine" scope="col">What</th><th class="soft text-fine" scope="col">Here</th><th
+          class="soft text-fine"
+          scope="col">Saved elsewhere</th
+        ></tr
+      >
     </thead>
     <tbody>
       {#each all as difference (difference.place)}
         <tr>
           <th scope="row">
-            {difference.name}{#if difference.both}<small>changed on both sides</small>{/if}
+            {difference.name}{#if difference.both}<small class="soft block text-fine"
+                >changed on both sides</small
+              >{/if}
           </th>
           {#each ['mine', 'theirs'] as const as which (which)}
-            <td>
-              <label>
+            <td class="w-[40%] wrap-anywhere">
+              <label class="flex items-baseline gap-1.5">
                 <input
                   type="radio"
                   name={difference.place}
@@ -71,7 +80,7 @@
       {/each}
     </tbody>
   </table>
-  <button type="button" class="settle" onclick={settle}>Save what is chosen</button>
+  <button type="button" class="font-semibold underline" onclick={settle}>Save what is chosen</button>
 </section>
 
 <style>
@@ -82,23 +91,6 @@
     max-height: 60vh;
     overflow: auto;
   }
-  h2 {
-    font-size: 1.05rem;
-  }
-  p,
-  small {
-    color: var(--ink-soft);
-  }
-  small {
-    display: block;
-    font-size: 13px;
-  }
-  table {
-    width: 100%;
-    border-collapse: collapse;
-    margin: 0.5rem 0;
-    font-size: 14.5px;
-  }
   th,
   td {
     text-align: left;
@@ -106,22 +98,5 @@
     vertical-align: baseline;
     padding: 0.25rem 0.6rem 0.25rem 0;
     border-top: 1px solid var(--hairline);
-  }
-  thead th {
-    color: var(--ink-soft);
-    font-size: 13px;
-  }
-  td {
-    width: 40%;
-    overflow-wrap: anywhere;
-  }
-  label {
-    display: flex;
-    gap: 0.4rem;
-    align-items: baseline;
-  }
-  .settle {
-    text-decoration: underline;
-    font-weight: 600;
   }
 </style>

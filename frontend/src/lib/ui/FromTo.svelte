@@ -18,6 +18,7 @@
 </script>
 
 <form
+  class="flex flex-wrap items-baseline gap-x-5.5 gap-y-1.25"
   onsubmit={(event) => {
     event.preventDefault();
     ongo();
@@ -27,12 +28,3 @@
   <PlainNumber label="to" value={high} {unit} oninput={onhigh} />
   <button type="submit" class="firm" disabled={busy}>{busy ? 'Trying …' : action}</button>
 </form>
-
-<style>
-  form {
-    display: flex;
-    flex-wrap: wrap;
-    gap: 0.3rem 1.4rem;
-    align-items: baseline;
-  }
-</style>

@@ -33,10 +33,11 @@
 </script>
 
 <header
+  class="flex items-center gap-4 border-b px-3.5 py-1.5 max-[640px]:flex-wrap max-[640px]:gap-x-2.75 max-[640px]:gap-y-1.25"
   class:shared={isShared}
   class:unsettled={['conflict', 'gone', 'elsewhere', 'blocked'].includes(session.keeper.state)}
 >
-  <h1 class="serif">Tithe</h1>
+  <h1 class="serif text-large text-conducted-ink">Tithe</h1>
   <input
     class="name"
     aria-label="Name of the station"
@@ -45,6 +46,7 @@
   />
   {#if others.length}
     <select
+      class="max-w-36"
       aria-label="Open a station"
       value=""
       onchange={(event) => {
@@ -62,7 +64,7 @@
     ontheirs={() => session.takeTheirs()}
     onmine={() => session.keeper.overwrite(session.document)}
   />
-  <div class="tools">
+  <div class="tools ml-auto flex gap-0.75">
     <a href="/stations" aria-label="All stations"><Home size={18} /><span>Stations</span></a>
     <button type="button" aria-label="Terms" onclick={onterms}><Book size={18} /><span>Terms</span></button>
     <button type="button" aria-label="A figure in other words" onclick={onconvert}
@@ -108,17 +110,6 @@
 </header>
 
 <style>
-  header {
-    display: flex;
-    align-items: center;
-    gap: 1rem;
-    padding: 0.35rem 0.9rem;
-    border-bottom: 1px solid var(--hairline);
-  }
-  h1 {
-    font-size: 1.35rem;
-    color: var(--conducted-ink);
-  }
   .name {
     flex: 1 1 6rem;
     min-width: 4rem;
@@ -131,14 +122,6 @@
   .name:hover,
   .name:focus {
     --tw-ring-color: var(--ink-soft);
-  }
-  select {
-    max-width: 9rem;
-  }
-  .tools {
-    display: flex;
-    gap: 0.2rem;
-    margin-left: auto;
   }
   .tools button,
   .tools a {
@@ -165,12 +148,6 @@
   @media (max-width: 1180px) {
     .shared .tools span {
       display: none;
-    }
-  }
-  @media (max-width: 640px) {
-    header {
-      flex-wrap: wrap;
-      gap: 0.3rem 0.7rem;
     }
   }
   .tools button:disabled {

@@ -15,14 +15,18 @@
 
 {#if draft}
   <section aria-label="Left unsaved">
-    <h2>Something typed here was never saved</h2>
+    <h2 class="text-lead text-heat-ink">Something typed here was never saved</h2>
     <p>
       It was left when another tab was closed{when(draft.draft.at)}. What differs from the station as it
       stands:
     </p>
     <table>
       <thead>
-        <tr><th scope="col">What</th><th scope="col">Left unsaved</th><th scope="col">As it stands</th></tr>
+        <tr
+          ><th class="w-[22%]" scope="col">What</th><th scope="col">Left unsaved</th><th scope="col"
+            >As it stands</th
+          ></tr
+        >
       </thead>
       <tbody>
         {#each differing.slice(0, MOST) as { name, mine, theirs }, n (n)}
@@ -35,7 +39,7 @@
       </tbody>
     </table>
     {#if differing.length > MOST}<p>and {differing.length - MOST} more.</p>{/if}
-    <p class="ways">
+    <p class="flex flex-wrap gap-x-4.75 gap-y-1.5 pt-1.5">
       <button type="button" class="firm" onclick={() => session.settleLeft(draft, true)}>Take it over</button>
       <button type="button" class="linkish" onclick={() => session.settleLeft(draft, false)}
         >Leave the station as it stands</button
@@ -57,17 +61,10 @@
     max-height: 50vh;
     overflow: auto;
   }
-  h2 {
-    color: var(--heat-ink);
-    font-size: 1.05rem;
-  }
   table {
     max-width: 60rem;
     width: 100%;
     table-layout: fixed;
-  }
-  th:first-child {
-    width: 22%;
   }
   th,
   td {
@@ -77,11 +74,5 @@
     padding: 0.2rem 0.6rem 0.2rem 0;
     border-top: 1px solid var(--hairline);
     overflow-wrap: anywhere;
-  }
-  .ways {
-    display: flex;
-    flex-wrap: wrap;
-    gap: 0.4rem 1.2rem;
-    padding-top: 0.4rem;
   }
 </style>

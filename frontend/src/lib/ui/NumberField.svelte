@@ -38,12 +38,12 @@
   }
 </script>
 
-<div class="field">
+<div class="field grid-cols-[1fr_auto] gap-x-2.5 gap-y-0.5">
   <label for={id}><Termed text={spec.label} /></label>
-  <span class="entry">
+  <span class="flex items-baseline gap-1.5">
     <input
       {id}
-      class="figures"
+      class="figures w-22.5 text-right"
       inputmode="decimal"
       autocomplete="off"
       value={typing ?? text}
@@ -54,7 +54,7 @@
       onfocus={() => (announced = spec.quantity === 'swr')}
       onblur={() => (typing = null)}
     />
-    <span class="unit">{spec.after ?? unitShown(spec.quantity, system)}</span>
+    <span class="soft min-w-10.5 text-fine">{spec.after ?? unitShown(spec.quantity, system)}</span>
   </span>
   {#if spec.slide}
     <Slider
@@ -79,26 +79,8 @@
 </div>
 
 <style>
-  .field {
-    grid-template-columns: 1fr auto;
-    gap: 0.1rem 0.6rem;
-  }
   .field :global([data-scope='slider'][data-part='root']) {
     grid-column: 1 / -1;
     padding: 0.2rem 0.4rem 0.35rem;
-  }
-  .entry {
-    display: flex;
-    gap: 0.35rem;
-    align-items: baseline;
-  }
-  input {
-    width: 5.6rem;
-    text-align: right;
-  }
-  .unit {
-    min-width: 2.6rem;
-    color: var(--ink-soft);
-    font-size: 13px;
   }
 </style>

@@ -16,12 +16,12 @@
   let announced = $state(false);
 </script>
 
-<div>
-  <label for={id}><Termed text={label} /></label>
-  <span
+<div class="flex flex-wrap justify-between gap-x-3.25 border-t py-1">
+  <label class="soft" for={id}><Termed text={label} /></label>
+  <span class="soft"
     ><input
       {id}
-      class="figures"
+      class="figures mr-1.5 w-20 text-right"
       inputmode="decimal"
       autocomplete="off"
       {value}
@@ -31,23 +31,3 @@
   >
   {#if announced}<SwrForms text={value} />{/if}
 </div>
-
-<style>
-  div {
-    display: flex;
-    flex-wrap: wrap;
-    justify-content: space-between;
-    gap: 0 0.8rem;
-    padding: 0.25rem 0;
-    border-top: 1px solid var(--hairline);
-  }
-  label,
-  span {
-    color: var(--ink-soft);
-  }
-  input {
-    width: 5rem;
-    text-align: right;
-    margin-right: 0.35rem;
-  }
-</style>

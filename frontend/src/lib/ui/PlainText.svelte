@@ -7,11 +7,11 @@
 
 <div class="field">
   <label for={id}>{label}</label>
-  <input {id} autocomplete="off" {value} oninput={(event) => oninput(event.currentTarget.value)} />
+  <input
+    class="text-right"
+    {id}
+    autocomplete="off"
+    {value}
+    oninput={(event) => oninput(event.currentTarget.value)}
+  />
 </div>
-
-<style>
-  input {
-    text-align: right;
-  }
-</style>

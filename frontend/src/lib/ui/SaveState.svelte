@@ -30,34 +30,24 @@
   );
 </script>
 
-<p class:warn={unsaved} aria-live="polite" data-testid="save-state">{words}</p>
+<p class="soft text-fine" class:warn={unsaved} aria-live="polite" data-testid="save-state">{words}</p>
 {#if unsaved && state !== 'refused'}
-  <span class="choices">
-    <button type="button" onclick={onfile}>Take its file with you</button>
+  <span class="flex gap-3.25">
+    <button class="whitespace-nowrap underline" type="button" onclick={onfile}>Take its file with you</button>
   </span>
 {/if}
 {#if state === 'conflict'}
-  <span class="choices">
-    <button type="button" onclick={() => ontheirs()}>Take the other</button>
-    <button type="button" onclick={() => onmine()}>Keep this one</button>
+  <span class="flex gap-3.25">
+    <button class="whitespace-nowrap underline" type="button" onclick={() => ontheirs()}
+      >Take the other</button
+    >
+    <button class="whitespace-nowrap underline" type="button" onclick={() => onmine()}>Keep this one</button>
   </span>
 {/if}
 
 <style>
-  p {
-    color: var(--ink-soft);
-    font-size: 13.5px;
-  }
   .warn {
     color: var(--heat-ink);
     font-weight: 600;
-  }
-  .choices {
-    display: flex;
-    gap: 0.8rem;
-  }
-  .choices button {
-    text-decoration: underline;
-    white-space: nowrap;
   }
 </style>

@@ -7,7 +7,7 @@
 </script>
 
 {#if session.stale}
-  <p class="no-print" role="status" data-testid="stale">
+  <p class="no-print border-b px-3.5 py-1.5 text-heat-ink" role="status" data-testid="stale">
     <span aria-hidden="true">◌</span>
     {session.stale}
     {#if session.waited > 0}
@@ -19,11 +19,3 @@
     {/if}
   </p>
 {/if}
-
-<style>
-  p {
-    padding: 0.35rem 0.9rem;
-    color: var(--heat-ink);
-    border-bottom: 1px solid var(--hairline);
-  }
-</style>

@@ -40,6 +40,7 @@
     <li>
       {#if renaming === row.id}
         <input
+          class="min-w-0 flex-[1_1_12rem] text-lead wrap-anywhere"
           bind:this={input}
           value={row.name}
           maxlength="200"
@@ -49,11 +50,13 @@
         />
       {:else}
         <span>
-          <a href={addressOf({ id: row.id, view: 'ledger' })}>{named(row)}</a>
+          <a class="min-w-0 text-lead wrap-anywhere" href={addressOf({ id: row.id, view: 'ledger' })}
+            >{named(row)}</a
+          >
           {#if row.owner}<small>{row.owner}’s, {row.right === 'edit' ? 'to change' : 'to read'}</small>{/if}
         </span>
       {/if}
-      <span class="actions">
+      <span class="actions soft flex gap-4">
         {#if row.right !== 'read'}
           <button type="button" aria-label="Rename {named(row)}" onclick={() => begin(row)}>Rename</button>
         {/if}
@@ -71,12 +74,12 @@
 </ul>
 {#if stations.deleted.length}
   <details>
-    <summary>Deleted in the last 30 days</summary>
+    <summary class="soft border-t py-2.5">Deleted in the last 30 days</summary>
     <ul>
       {#each stations.deleted as row (row.id)}
         <li>
           <span>{named(row)}</span>
-          <span class="actions">
+          <span class="actions soft flex gap-4">
             <button type="button" aria-label="Bring back {named(row)}" onclick={() => stations.bringBack(row)}
               >Bring back</button
             >
@@ -98,32 +101,13 @@
     padding: 0.6rem 0;
   }
   a,
-  input {
-    font-size: 1.1rem;
-    min-width: 0;
-    overflow-wrap: anywhere;
-  }
-  input {
-    flex: 1 1 12rem;
-  }
-  a,
   .news button {
     text-decoration: underline;
     text-underline-offset: 3px;
     text-decoration-color: var(--conducted);
   }
-  .actions {
-    display: flex;
-    gap: 1rem;
-    color: var(--ink-soft);
-  }
   .actions button:hover {
     color: var(--ink);
     text-decoration: underline;
-  }
-  summary {
-    padding: 0.6rem 0;
-    border-top: 1px solid var(--hairline);
-    color: var(--ink-soft);
   }
 </style>

@@ -63,14 +63,16 @@
     {/snippet}
   </Fetched>
 {/if}
-<div class="fixed">
+<div class="no-print sticky top-0 z-2 bg-paper max-[900px]:static">
   <Header {session} {stations} {onopen} {onterms} {onconvert} onpeople={(what) => (people = what)} />
   {#if trouble}
-    <p class="fault" role="alert">
-      {trouble} <button type="button" onclick={onread}>All right</button>
+    <p class="fault border-b px-3.5 py-1.5" role="alert">
+      {trouble} <button class="underline" type="button" onclick={onread}>All right</button>
     </p>
   {/if}
-  {#if news}<p class="news" role="status">{news} They are in the list of stations.</p>{/if}
+  {#if news}<p class="border-b px-3.5 py-1.5" role="status">
+      {news} They are in the list of stations.
+    </p>{/if}
   {#if session.keeper.conflict}<ConflictPanel
       mine={session.document}
       theirs={session.keeper.conflict}
@@ -82,7 +84,9 @@
   <Stale {session} />
   <Views place={placeShown(session, shown)} tuner={tunerAt(session) ?? firstTuner(session)} />
 </div>
-<main>
+<main
+  class="grid grid-cols-[max-content_minmax(0,1fr)_19rem] items-stretch max-[1180px]:grid-cols-[max-content_minmax(0,1fr)_17rem] max-[900px]:grid-cols-1"
+>
   <BandRail
     rows={session.answer?.rail ?? []}
     bands={session.document.bands ?? []}
@@ -130,44 +134,11 @@
 <LookRound />
 
 <style>
-  .fixed {
-    position: sticky;
-    top: 0;
-    z-index: 2;
-    background: var(--paper);
-  }
-  .news {
-    padding: 0.4rem 0.9rem;
-    border-bottom: 1px solid var(--hairline);
-  }
-  .fault {
-    padding: 0.4rem 0.9rem;
-    border-bottom: 1px solid var(--hairline);
-  }
-  .fault button {
-    text-decoration: underline;
-  }
-  main {
-    display: grid;
-    grid-template-columns: max-content minmax(0, 1fr) 19rem;
-    align-items: stretch;
-  }
   .view {
     grid-column: 2 / -1;
     min-width: 0;
   }
-  @media (max-width: 1180px) {
-    main {
-      grid-template-columns: max-content minmax(0, 1fr) 17rem;
-    }
-  }
   @media (max-width: 900px) {
-    .fixed {
-      position: static;
-    }
-    main {
-      grid-template-columns: minmax(0, 1fr);
-    }
     .view {
       grid-column: 1;
     }

@@ -13,7 +13,7 @@
   const term = $derived(terms.pieces(label).find((piece) => piece.term)?.term);
 </script>
 
-<div>
+<div class="flex justify-between border-t py-2">
   <Switch {checked} onCheckedChange={(change) => onchange(change.checked)}>
     <Switch.Control><Switch.Thumb /></Switch.Control>
     <Switch.Label>{label}</Switch.Label>
@@ -23,12 +23,6 @@
 </div>
 
 <style>
-  div {
-    display: flex;
-    justify-content: space-between;
-    padding: 0.5rem 0;
-    border-top: 1px solid var(--hairline);
-  }
   div :global([data-part='control']) {
     width: 2rem;
     height: 1.15rem;

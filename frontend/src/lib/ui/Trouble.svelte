@@ -14,27 +14,16 @@
 </script>
 
 {#if text}
-  <p role="alert">
+  <p class="mb-2.5 text-heat-ink" role="alert">
     {text}
     {#if onretry}<button type="button" class="linkish" onclick={onretry}>Try again</button>{/if}
   </p>
-  {#if below && asking?.answer}<p class="soft">What stands below is from before.</p>{/if}
+  {#if below && asking?.answer}<p class="soft mb-2.5">What stands below is from before.</p>{/if}
 {/if}
 {#if asking && asking.waited > 0}
-  <p class="wait" role="status">
+  <p class="soft mb-2.5" role="status">
     Waiting for the server, {Math.floor(asking.waited)} s
     {whyItWaits()}
     <button type="button" class="linkish" onclick={() => asking.stop()}>Give up</button>
   </p>
 {/if}
-
-<style>
-  p {
-    color: var(--heat-ink);
-    margin-bottom: 0.6rem;
-  }
-  .wait,
-  .soft {
-    color: var(--ink-soft);
-  }
-</style>

@@ -34,7 +34,10 @@
   >
 {/snippet}
 
-<nav aria-label="Views">
+<nav
+  class="flex flex-wrap items-baseline gap-x-4.5 border-b px-3.5 max-[1100px]:gap-x-2 max-[1100px]:gap-y-0 max-[1100px]:px-2.5 max-[1100px]:py-0 max-[900px]:gap-x-1.25 max-[900px]:gap-y-0"
+  aria-label="Views"
+>
   {@render link('ledger')}
   {#each groups as { name, views, current } (name)}
     {#if narrow.current}
@@ -45,38 +48,20 @@
         onclick={() => (opened = shown?.name === name ? '' : name)}>{name}</button
       >
     {:else}
-      <div role="group" aria-label={name}>
-        <span class="label" aria-hidden="true">{name}</span>
+      <div class="flex items-baseline gap-0.5" role="group" aria-label={name}>
+        <span class="soft pr-1.25 text-fine" aria-hidden="true">{name}</span>
         {#each views as view (view)}{@render link(view)}{/each}
       </div>
     {/if}
   {/each}
   {#if narrow.current && shown}
-    <div class="below" role="group" aria-label={shown.name}>
+    <div class="below flex items-baseline gap-0.5" role="group" aria-label={shown.name}>
       {#each shown.views as view (view)}{@render link(view)}{/each}
     </div>
   {/if}
 </nav>
 
 <style>
-  nav {
-    display: flex;
-    flex-wrap: wrap;
-    align-items: baseline;
-    gap: 0 1.1rem;
-    padding: 0 0.9rem;
-    border-bottom: 1px solid var(--hairline);
-  }
-  div {
-    display: flex;
-    align-items: baseline;
-    gap: 0.1rem;
-  }
-  .label {
-    font-size: 12px;
-    color: var(--ink-soft);
-    padding-right: 0.3rem;
-  }
   a,
   button {
     padding: 0.35rem 0.5rem;
@@ -94,18 +79,11 @@
     border-bottom-color: var(--conducted-ink);
   }
   @media (max-width: 1100px) {
-    nav {
-      gap: 0 0.5rem;
-      padding: 0 0.6rem;
-    }
     a {
       padding: 0.35rem 0.35rem;
     }
   }
   @media (max-width: 900px) {
-    nav {
-      gap: 0 0.3rem;
-    }
     .below {
       flex-basis: 100%;
       border-top: 1px solid var(--hairline);
