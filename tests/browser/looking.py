@@ -1,5 +1,7 @@
 """What every view must be, wherever a journey comes by."""
 
+import time
+
 from axe_playwright_python.sync_playwright import Axe
 from playwright.sync_api import Page
 
@@ -21,4 +23,13 @@ def accessible(page: Page, contrast: bool = True) -> None:
 def narrow(page: Page, width: int = 390) -> None:
     """On a screen that narrow nothing reaches beyond it, once charts have taken its width."""
     page.set_viewport_size({"width": width, "height": 800})
-    page.wait_for_function(f"document.documentElement.scrollWidth <= {width}")
+    until(page, f"document.documentElement.scrollWidth <= {width}")
+
+
+def until(page: Page, expression: str, seconds: float = 20) -> None:
+    """Until it holds on the page. Asked from here: a page that forbids `eval` lets itself be asked only once
+    by what waits inside of it."""
+    end = time.monotonic() + seconds
+    while not page.evaluate(expression):
+        assert time.monotonic() < end, f"never: {expression}"
+        page.wait_for_timeout(50)

@@ -6,6 +6,7 @@ import pytest
 from playwright.sync_api import expect
 
 from tests.browser.conftest import PATIENCE_MS, SEEN_ROUND
+from tests.browser.looking import until
 from tests.browser.test_the_garden import IN_POCKET, SIZE, show
 from tests.forked import Forked
 from tests.web.test_server_process import begin, free_port
@@ -64,7 +65,7 @@ def test_a_phone_is_signed_in_by_a_picture_keeps_what_is_typed_and_is_signed_out
     phone.goto(first)
     phone.get_by_role("button", name="Open it here").click()
     phone.get_by_test_id("trim-verdict").wait_for()
-    phone.wait_for_function(IN_POCKET)
+    until(phone, IN_POCKET)
 
     pocket.set_offline(True)
     show(phone, "Reading")
@@ -81,7 +82,7 @@ def test_a_phone_is_signed_in_by_a_picture_keeps_what_is_typed_and_is_signed_out
     expect(phone.get_by_role("heading", level=1)).to_have_text("Tithe")
     phone.reload()
     expect(phone.get_by_role("heading", level=1)).to_have_text("Log in to Tithe")
-    phone.wait_for_function("caches.has('tithe-garden').then((there) => !there)")
+    until(phone, "caches.has('tithe-garden').then((there) => !there)")
     phone.goto(first)
     expect(phone.get_by_text("This code is not good any more")).to_be_visible()
 

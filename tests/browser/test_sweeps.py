@@ -6,7 +6,7 @@ import pytest
 from playwright.sync_api import expect
 
 from tests import full
-from tests.browser.looking import for_everybody
+from tests.browser.looking import for_everybody, until
 from tests.browser.test_first_slice import saved
 
 pytestmark = pytest.mark.django_db(transaction=True)
@@ -171,6 +171,6 @@ def test_ten_thousand_points_from_file_to_picture(sweep_page, tmp_path, record_p
     path.write_text("# MHz S RI R 50\n" + rows, "utf-8")
     sweep_page.get_by_label("A sweep file").set_input_files(path)
     expect(verdict(sweep_page)).to_contain_text("The SWR is lowest")
-    sweep_page.wait_for_function("performance.getEntriesByName('tithe:sweep-drawn').length > 0")
+    until(sweep_page, "performance.getEntriesByName('tithe:sweep-drawn').length > 0")
     took = sweep_page.evaluate("performance.getEntriesByName('tithe:sweep-drawn')[0].duration")
     record_property("10,001 points from upload to drawn, ms", round(took))

@@ -7,7 +7,7 @@ from playwright.sync_api import expect
 
 from tests import full
 from tests.browser.conftest import PATIENCE_MS
-from tests.browser.looking import accessible
+from tests.browser.looking import accessible, until
 from tests.web.test_server_process import Server
 
 SIZE = {"width": 390, "height": 844}
@@ -49,7 +49,7 @@ def test_what_is_typed_without_a_connection_is_kept_and_sent_once(phone, server)
     context = phone.context
     readings = len(server.call("GET", "/api/stations/1/log?kind=reading")["rows"])
     steps = [row for row in server.call("GET", "/api/stations/1/sweeps") if row["trim"]]
-    phone.wait_for_function(IN_POCKET)
+    until(phone, IN_POCKET)
     context.set_offline(True)
     show(phone, "Reading")
     phone.get_by_role("radio", name="antenna side").check()

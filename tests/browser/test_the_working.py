@@ -6,7 +6,7 @@ import pytest
 from playwright.sync_api import expect
 
 from tests import full
-from tests.browser.looking import for_everybody
+from tests.browser.looking import for_everybody, narrow
 
 FIGURE = re.compile("show the working")
 
@@ -61,7 +61,7 @@ def test_axe_finds_nothing_in_a_working_of_an_unknown_phase(mill_page, base_url,
     figure(page, "RG-58C/U, loss in dB").click()
     expect(page.get_by_text("Where it is most:").first).to_be_visible()
     for_everybody(page)
-    page.wait_for_function(f"document.documentElement.scrollWidth <= {width}")
+    narrow(page, width)
 
 
 @full.thorough
