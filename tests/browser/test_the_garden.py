@@ -125,6 +125,7 @@ def test_every_side_of_it_is_for_everybody(phone):
     expect(phone.locator("body")).to_have_css("font-size", "18px")  # to be read at arm's length
     expect(phone.locator("html")).to_have_css("background-color", "oklch(1 0 0)")  # in sunlight
     expect(phone.get_by_role("radio").first).to_have_css("box-shadow", "none")  # a field's line is a field's
+    expect(phone.get_by_label("MHz").first).to_have_css("font-size", "20px")  # larger than what stands around
     for other in ("Dark, for the night", "Light, for sunlight")[: full.of(1, 2)]:
         for name in ("Trim", "Reading", "Dials", "Sweep"):
             show(phone, name)
