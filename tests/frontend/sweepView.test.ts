@@ -388,7 +388,7 @@ test('trimming starts at the middle of the band looked at; a wrong step is marke
     sentence: 'Lengthen each side by 12 cm.',
     change_m: 0.12,
     learned: '',
-    workings: {},
+    workings: { change: { values: [0.12] }, learned: { values: [0.1] } },
     steps: [step(1, 'start', null), step(2, 'wrong', -0.1)],
   } as never;
   await rerender(trimming());
@@ -397,6 +397,7 @@ test('trimming starts at the middle of the band looked at; a wrong step is marke
   expect(items[1]?.textContent?.replace(/\s+/g, ' ')).toContain(
     '(−10 cm a side) 7.200 MHz, SWR 1.4. That went the wrong way.',
   );
+  expect(screen.getByText(/How it comes about/).textContent).toContain('by the rule, +10 cm by the last step');
 });
 
 test('radials are noted in the reader’s own unit', async () => {
