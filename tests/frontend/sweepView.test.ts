@@ -397,7 +397,9 @@ test('trimming starts at the middle of the band looked at; a wrong step is marke
   expect(items[1]?.textContent?.replace(/\s+/g, ' ')).toContain(
     '(−10 cm a side) 7.200 MHz, SWR 1.4. That went the wrong way.',
   );
-  expect(screen.getByText(/How it comes about/).textContent).toContain('by the rule, +10 cm by the last step');
+  expect(screen.getByText(/How it comes about/).textContent).toContain(
+    'by the rule, +10 cm by the last step',
+  );
 });
 
 test('radials are noted in the reader’s own unit', async () => {

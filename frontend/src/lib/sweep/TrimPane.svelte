@@ -85,7 +85,7 @@
               at="change"
               name="change by the rule"
               text="{told(answer.workings['change'].values[0])} by the rule"
-            />{/if}{#if answer.workings['change'] && answer.workings['learned']}{', '}{/if}{#if answer.workings['learned']}<Fig
+            />{/if}{#if answer.workings['learned']}{answer.workings['change'] ? ', ' : ''}<Fig
               lone
               at="learned"
               name="change by the last step"
