@@ -68,7 +68,7 @@
 {#if session.document.antenna.kind !== 'wires' && session.document.antenna.kind !== 'unknown'}
   <div class="px-4 py-3.25"><KnownAntenna {session} /></div>
 {/if}
-<div class="antenna grid grid-cols-[minmax(0,1fr)_19rem] max-[900px]:grid-cols-1">
+<div class="grid grid-cols-[minmax(0,1fr)_19rem] max-[900px]:grid-cols-1">
   {#if antenna}
     <section aria-label="The antenna as it is planned" class="drawn">
       {#if estimating.drawn}

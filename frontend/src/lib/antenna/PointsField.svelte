@@ -33,7 +33,7 @@
   }
 </script>
 
-<div class="points border-t py-1.25">
+<div class="border-t py-1.25">
   <label class="soft" for={id}
     >{label}: <span class="figures">{heads.join(' ')}</span>, one {item} a line</label
   >

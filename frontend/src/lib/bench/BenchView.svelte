@@ -38,7 +38,7 @@
   });
 </script>
 
-<div class="bench grid grid-cols-[12.5rem_minmax(0,1fr)] max-[900px]:grid-cols-1">
+<div class="grid grid-cols-[12.5rem_minmax(0,1fr)] max-[900px]:grid-cols-1">
   <nav
     class="border-r px-3.5 pt-3.25 pb-6 max-[900px]:border-r-0 max-[900px]:border-b max-[900px]:px-3.5 max-[900px]:py-2"
     aria-label="Jobs"
@@ -56,7 +56,7 @@
       {/each}
     </ul>
   </nav>
-  <div class="body min-w-0 px-5.5 pt-3.5 pb-8 max-[900px]:px-3.5 max-[900px]:pt-3.5 max-[900px]:pb-8">
+  <div class="min-w-0 px-5.5 pt-3.5 pb-8 max-[900px]:px-3.5 max-[900px]:pt-3.5 max-[900px]:pb-8">
     {#if bench?.unkept}
       <p class="pb-2.5 text-heat-ink" role="alert">
         The browser has no room for what lies here: it is gone when the page is left. Clear other jobs, or

@@ -52,7 +52,7 @@
   }
 </script>
 
-<div class="practice max-w-152">
+<div class="max-w-152">
   <p class="py-1.25">
     {#if !job.kinds.length}
       A stand-in for an analyzer, whose calibration is as stated or, on some days, no longer.

@@ -29,7 +29,7 @@
     <li class="flex max-w-152 flex-wrap items-baseline gap-x-3.25 gap-y-0.75 border-t py-1.25">
       <label class="min-w-44" for="{id}-{end}">Far end: {label}</label>
       {#if sweeps[end]}
-        <span class="name font-semibold wrap-anywhere">{sweeps[end].name}</span>
+        <span class="font-semibold wrap-anywhere">{sweeps[end].name}</span>
         <button
           type="button"
           class="linkish"

@@ -50,7 +50,7 @@
     <PlainLabels {layout} antenna={other.result.antenna.label} />
     <p>{other.sentence}</p>
   {:else}<p>The antenna’s data do not reach this frequency.</p>{/if}
-  {#if candidate.note}<p class="note max-w-184 text-caution-ink">{candidate.note}</p>{/if}
+  {#if candidate.note}<p class="max-w-184 text-caution-ink">{candidate.note}</p>{/if}
   <div class="grid grid-cols-[repeat(auto-fit,minmax(16rem,1fr))] gap-x-10 gap-y-2 pt-2">
     <div>
       <h4 class="soft text-fine">To buy</h4>

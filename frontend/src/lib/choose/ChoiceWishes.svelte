@@ -96,7 +96,7 @@
     {#each answer?.places ?? [] as group (group.title)}
       {@const slugs = group.places.map((place) => place.slug)}
       {@const left = slugs.filter((slug) => !off.includes(slug))}
-      <details class="group my-0.75 ml-3.25">
+      <details class="my-0.75 ml-3.25">
         <summary>{group.title} <span class="soft">{left.length} of {slugs.length}</span></summary>
         {@render check(
           'all of them',
@@ -129,7 +129,7 @@
       Rough starting figures, in no currency: set your own. Lines are per metre. What you have costs nothing.
     </p>
     {#each answer?.prices ?? [] as row (row.token)}
-      <label class="price soft flex justify-between gap-2 border-t py-0.5"
+      <label class="soft flex justify-between gap-2 border-t py-0.5"
         ><span>{row.name}{row.per_m ? ', per m' : ''}</span>
         <input
           class="figures w-18 text-right"

@@ -94,7 +94,7 @@
 </script>
 
 <div class="grid grid-cols-[minmax(0,1fr)_17rem] max-[900px]:grid-cols-1">
-  <section aria-label="Choose" class="body min-w-0 px-5.5 pt-3.5 pb-8">
+  <section aria-label="Choose" class="min-w-0 px-5.5 pt-3.5 pb-8">
     {#if choosing.trouble}
       {#if !answer}<p class="serif max-w-208 text-large leading-snug">
           Where does the match belong, and which feedline is worth its price? That is told here as soon as the

@@ -43,7 +43,7 @@
   {#if list.answer?.length === 0}<p>It has not been changed yet.</p>{/if}
   <ol>
     {#each list.answer ?? [] as row (row.version)}
-      <li class="figures grid grid-cols-[minmax(6rem,auto)_1fr_auto] gap-x-4 gap-y-0 border-t py-1.25">
+      <li class="figures grid grid-cols-[minmax(6rem,auto)_1fr_auto] gap-x-4 border-t py-1.25">
         <span>State {row.version}{row.by ? `, by ${row.by}` : ''}</span>
         <span
           >replaced {new Date(row.saved).toLocaleString('en-GB', {

@@ -77,13 +77,13 @@
   </details>
 {/if}
 {#if part.kind === 'tuner'}
-  <p class="way pt-0.75 pb-2">
+  <p class="pt-0.75 pb-2">
     <a class="linkish" href={addressOf({ ...placeOn(session, 'tuner'), part: at })}
       >Its reach, presets and dials</a
     >
   </p>
 {/if}
-{#each marks as mark, n (n)}<p class="measured mb-1.5 border-l-3 border-l-standing py-0.5 pl-2.5 text-fine">
+{#each marks as mark, n (n)}<p class="mb-1.5 border-l-3 border-l-standing py-0.5 pl-2.5 text-fine">
     {mark}
   </p>{/each}
 <TextField form={session} place="{place}.label" label="Name" />

@@ -29,7 +29,7 @@
           <span>{cause.text.charAt(0).toUpperCase()}{cause.text.slice(1)}</span>
         </summary>
         {#if cause.ways.length}
-          <ul class="my-1.25 mr-0 ml-4 text-fine">
+          <ul class="my-1.25 ml-4 text-fine">
             {#each cause.ways as way, n (n)}
               <li>{way.text} <span class="figures">{share(way.weight)}</span></li>
             {/each}

@@ -78,7 +78,7 @@
   const labels = $derived(session.document.chain.map((part) => part.label || part.kind));
 </script>
 
-<section class="log min-w-0 px-4 pt-3.25 pb-8" aria-label="Log">
+<section class="min-w-0 px-4 pt-3.25 pb-8" aria-label="Log">
   <h2 class="print-only">{session.document.name}: log</h2>
   <div class="no-print">
     <Trouble text={Object.keys(session.faults).length ? '' : explaining.trouble} asking={explaining} />

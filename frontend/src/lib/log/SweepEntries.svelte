@@ -18,7 +18,7 @@
   const title = (row: LogRow) => (typeof row.body.title === 'string' && row.body.title) || 'sweep';
 </script>
 
-<div class="log border-r px-3.5 pt-3.25 pb-6 max-[900px]:border-r-0 max-[900px]:border-b">
+<div class="border-r px-3.5 pt-3.25 pb-6 max-[900px]:border-r-0 max-[900px]:border-b">
   <h2 class="soft font-sans text-fine">Sweeps in the log</h2>
   <Trouble text={log.trouble} onretry={() => log.load()} />
   <ol>

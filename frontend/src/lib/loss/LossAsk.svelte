@@ -156,7 +156,7 @@
           <p class="serif mb-2 max-w-160 text-large leading-snug" data-testid="loss-sentence">
             {line.sentence}
           </p>
-          {#if line.handbook_note}<p class="note soft mb-2 max-w-160">{line.handbook_note}</p>{/if}
+          {#if line.handbook_note}<p class="soft mb-2 max-w-160">{line.handbook_note}</p>{/if}
         {/each}
       </div>
       <p class="mt-3.25 mb-4.75 flex flex-wrap gap-2.5">

@@ -17,7 +17,7 @@
 </script>
 
 <svg class="flex-none" width={WIDTH} height={HEIGHT} aria-hidden="true">
-  <path d="M0 {z(0)}H{WIDTH}" class="ground fill-none stroke-ink-soft stroke-1" />
+  <path d="M0 {z(0)}H{WIDTH}" class="fill-none stroke-ink-soft stroke-1" />
   {#each antenna.wires as wire, n (n)}
     <path
       d="M{x(wire[0])} {z(wire[2])}L{x(wire[3])} {z(wire[5])}"

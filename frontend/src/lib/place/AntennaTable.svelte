@@ -100,7 +100,7 @@
                     <span class="line">{row.line_name}</span>
                   </button>
                 </td>
-              {:else}<td class="none soft">–</td>{/if}
+              {:else}<td class="soft">–</td>{/if}
             {/each}
           </tr>
         {/each}

@@ -67,7 +67,7 @@
           ontune(row.mhz);
         }}
       >
-        <span class="name">{row.name}</span>
+        <span>{row.name}</span>
         {#if open}
           <span class="bar block h-1.75 border-b" aria-hidden="true">
             <span

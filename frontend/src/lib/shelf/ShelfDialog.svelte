@@ -51,7 +51,7 @@
   {onclose}
 >
   <input
-    class="search w-full p-1.25"
+    class="w-full p-1.25"
     type="search"
     placeholder="Search, e.g. foam or 4:1"
     aria-label="Search the shelf"

@@ -38,7 +38,7 @@
     </g>
   {/snippet}
   {#snippet legend()}
-    <span class="r text-conducted-ink">━</span> R, Ω &nbsp; <span class="x text-standing-ink">┅</span> X, Ω
+    <span class="r text-conducted-ink">━</span> R, Ω &nbsp; <span class="text-standing-ink">┅</span> X, Ω
     &nbsp; <span class="text-radiated-ink">○</span> X is zero; what lies beyond {top} Ω is cut off.
   {/snippet}
   {#snippet table()}

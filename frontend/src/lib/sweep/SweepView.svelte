@@ -48,9 +48,9 @@
   });
 </script>
 
-<div class="sweep grid grid-cols-[14rem_minmax(0,1fr)] max-[900px]:grid-cols-1">
+<div class="grid grid-cols-[14rem_minmax(0,1fr)] max-[900px]:grid-cols-1">
   <SweepEntries {sweeps} />
-  <div class="body min-w-0 px-5.5 pt-3.5 pb-8">
+  <div class="min-w-0 px-5.5 pt-3.5 pb-8">
     <!-- Of a look that is not shown nothing is said, which would move what one is about to press. -->
     {#if !sweeps.asking}<Trouble text="" asking={sweeps} />{/if}
     {#if sweeps.trouble}<p class="fault" role="alert" bind:this={alert}>{sweeps.trouble}</p>{/if}

@@ -10,7 +10,7 @@
 
 <Modal open title="Terms" {onclose}>
   <input
-    class="search w-full p-1.25"
+    class="w-full p-1.25"
     type="search"
     placeholder="Search, e.g. return loss"
     aria-label="Search the terms"

@@ -33,7 +33,7 @@
   }
 </script>
 
-<div class="dial min-w-0">
+<div class="min-w-0">
   <h3>{knobName(knob)}</h3>
   <ChoiceField label="Dial" value={kind} {options} onchoose={choose} />
   {#if own}

@@ -20,7 +20,7 @@
     <div>
       <p class="max-w-240"><b>{route.sentence}</b></p>
       <ol class="figures list-decimal pl-5.5">
-        <li class="start soft -ml-5.5 list-none">From SWR {swr(route.start_swr)}</li>
+        <li class="soft -ml-5.5 list-none">From SWR {swr(route.start_swr)}</li>
         {#each route.moves as move, n (n)}
           <li>
             {move.text}: SWR {swr(move.swr)}

@@ -48,8 +48,8 @@
   }
 </script>
 
-<div class="dial grid grid-cols-[3rem_minmax(0,1fr)_4.5rem] items-center gap-3.25 border-t py-1.25">
-  <span class="name font-semibold">{name}</span>
+<div class="grid grid-cols-[3rem_minmax(0,1fr)_4.5rem] items-center gap-3.25 border-t py-1.25">
+  <span class="font-semibold">{name}</span>
   <div bind:clientWidth={W}>
     <svg
       width={W}

@@ -16,12 +16,12 @@
 </script>
 
 <div class="flex flex-wrap gap-x-8 gap-y-2.5" data-testid="meters">
-  <div class="panel">
+  <div>
     <h3 class="soft text-fine">the radio’s own</h3>
     <p class="figures text-large">SWR {result ? shown(result.transmitter.swr, swr) : '–'}</p>
   </div>
   {#each meters as meter, n (n)}
-    <div class="panel">
+    <div>
       <h3 class="soft text-fine">{meter.label}</h3>
       <p class="figures">
         <span class="bar"

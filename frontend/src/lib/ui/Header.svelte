@@ -88,7 +88,6 @@
       >{/if}
     <button
       type="button"
-      class="units"
       aria-label={preferences.system === 'metric' ? 'Lengths in feet' : 'Lengths in metres'}
       onclick={() => preferences.toggleSystem()}>{preferences.system === 'metric' ? 'm' : 'ft'}</button
     >
