@@ -4,7 +4,7 @@ import { expect, test, vi } from 'vitest';
 import type { NextAnswer, StepToDo } from '../../frontend/src/lib/api/client';
 import NextSteps from '../../frontend/src/lib/ledger/NextSteps.svelte';
 import { Session } from '../../frontend/src/lib/station/session.svelte';
-import { FakeServer, kept } from './server';
+import { FakeServer, kept, until } from './server';
 
 const STEP: StepToDo = {
   id: 'measure.antenna',
@@ -87,4 +87,21 @@ test('where nothing needs doing that is said, and what could not be told is name
   expect(await screen.findByText('Nothing needs doing.')).toBeTruthy();
   expect(screen.getByText('Noted as done on 2026-11-20: trim.')).toBeTruthy();
   expect(screen.getByText('Not told: the choice is too large')).toBeTruthy();
+});
+
+test('who changes the station meanwhile is not told that something was stopped', async () => {
+  let asked = 0;
+  const server = new FakeServer(({ path }) => {
+    if (!path.endsWith('/next')) return { body: {} };
+    asked += 1;
+    const answer = { sentence: 'Nothing needs doing.', steps: [], done: [], left_out: [] };
+    return asked === 1 ? new Promise(() => {}) : { body: answer };
+  });
+  const session = new Session({ ...kept(), id: 7 });
+  render(NextSteps, { session, onview: vi.fn() });
+  await until(() => server.to('/api/stations/7/next').length === 1);
+  session.change('transmitter.power_w', 50);
+  await new Promise((later) => setTimeout(later, 300));
+  expect(screen.getByTestId('next').textContent).toContain('Looking for what hurts');
+  expect(await screen.findByText('Nothing needs doing.', {}, { timeout: 5000 })).toBeTruthy();
 });

@@ -16,7 +16,7 @@ export class FakeServer {
   constructor(reply: (asked: Asked) => Reply | Promise<Reply>) {
     this.reply = reply;
     sessionStorage.clear();
-    vi.stubGlobal('fetch', async (request: Request) => {
+    vi.stubGlobal('fetch', async (request: Request, options: RequestInit = {}) => {
       const text = request.method === 'GET' ? '' : await request.text();
       const asked = {
         method: request.method,
@@ -26,7 +26,10 @@ export class FakeServer {
       // Fields for an SWR ask this as one types; what they show has tests of its own.
       if (asked.path === '/api/equivalents') return Response.json({ sentence: '', rows: [] });
       this.asked.push(asked);
-      const { status = 200, body } = await this.reply(asked);
+      const { status = 200, body } = await Promise.race([
+        this.reply(asked),
+        calledOff(options.signal ?? request.signal),
+      ]);
       return new Response(JSON.stringify(status >= 400 ? whole(body) : body), {
         status,
         headers: { 'Content-Type': 'application/json' },
@@ -37,6 +40,13 @@ export class FakeServer {
   to(path: string): Asked[] {
     return this.asked.filter((one) => one.path === path);
   }
+}
+
+/** As a browser ends a request that nobody waits for any more. */
+function calledOff(signal: AbortSignal): Promise<never> {
+  return new Promise((_, fail) => {
+    signal.addEventListener('abort', () => fail(new DOMException('called off', 'AbortError')));
+  });
 }
 
 /** A refusal as the server tells it: with its sentence, where a test gives the rule alone. */

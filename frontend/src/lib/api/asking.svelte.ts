@@ -31,6 +31,8 @@ export class Asking<T> {
   #callOff: (() => void) | undefined;
   #retryMs = FIRST_RETRY_MS;
   #ended = false;
+  /** How often what it asked about has changed meanwhile. */
+  #left = 0;
 
   constructor() {
     try {
@@ -43,8 +45,9 @@ export class Asking<T> {
   /** Ask; the last good answer stands until another comes. */
   ask(question: () => Promise<Reply<T>>) {
     this.run(async () => {
+      const left = this.#left;
       const { data, error, response } = await question();
-      if (this.#waiting) return; // a newer question stands
+      if (this.#waiting || left !== this.#left) return; // a newer question stands, or is to come
       this.trouble = error ? sentenceOf(error) : '';
       if (data !== undefined) this.answer = data;
       const soon = Number(response?.headers.get('Retry-After') ?? 0);
@@ -70,6 +73,12 @@ export class Asking<T> {
     this.#forgetRetry();
     this.#stop.abort();
     this.#stop = new AbortController();
+  }
+
+  /** The same where what it was about has changed and is asked about by and by: nobody stopped anything. */
+  leave() {
+    this.#left += 1;
+    this.stop();
   }
 
   /** Nothing is asked any more, and nothing is shown. */

@@ -18,7 +18,7 @@
   let noted = $state<Record<string, string>>({});
   $effect(() => {
     void question;
-    asking.stop();
+    asking.leave();
     const timer = setTimeout(ask, first ? STAYS_MS : STANDS_MS);
     first = false;
     return () => clearTimeout(timer);
